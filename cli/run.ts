@@ -1,0 +1,107 @@
+import { existsSync, readFileSync } from 'node:fs'
+import * as z from 'zod'
+import { PhysicsError } from '../src/core/errors'
+import { FAMILIES } from '../src/core/turbine'
+import { newCoefficients, newMachine } from '../src/project/document'
+import { faultsOf } from '../src/project/validation'
+import { BadInput, badInput } from './fault'
+import { VERBS } from './verbs'
+
+export interface Outcome {
+  readonly exit: 0 | 2
+  readonly stdout: string
+  readonly stderr: string
+}
+
+const HELP = {
+  usage: './kettle VERB [FILE.json | -] [--out FILE] [--shard i/n]',
+  verbs: { ...Object.fromEntries(Object.entries(VERBS).map(([name, { about }]) => [name, about])), schema: 'JSON Schema of a verb’s input and output: ./kettle schema VERB', help: 'this' },
+  build: 'Verbs that take a build find it under `build`, or its `machine` and `nozzle` at the top of the document; an exported build fits.',
+  units: 'Keys are SI with the unit in the name; pressures say gauge or absolute.',
+  exit: '0 with one JSON document on standard output; 2 with one line a fault on standard error, «path: what is wrong».',
+}
+
+/** JSON has no infinity: a margin without end is written as null. */
+const document = (value: unknown): string => `${JSON.stringify(value, (_, v: unknown) => (typeof v === 'number' && !Number.isFinite(v) ? null : v), 2)}\n`
+
+function readInput(path: string | undefined, stdin: () => string): unknown {
+  if (path === undefined) throw badInput('(input)', 'name a JSON file, or - for standard input')
+  if (path !== '-' && !existsSync(path)) throw badInput('(input)', `${path} does not exist`)
+  const text = path === '-' ? stdin() : readFileSync(path, 'utf8')
+  try {
+    return JSON.parse(text)
+  } catch (error) {
+    throw badInput('(input)', `not valid JSON: ${(error as Error).message}`)
+  }
+}
+
+function schemaOf(name: string | undefined): unknown {
+  const verb = name === undefined ? undefined : VERBS[name]
+  if (!verb) throw badInput('schema', `${name ?? '(nothing)'} is not a verb; one of ${Object.keys(VERBS).join(', ')} is expected`)
+  return { verb: name, input: z.toJSONSchema(verb.input, { io: 'input' }), output: z.toJSONSchema(verb.output) }
+}
+
+/** A share of a search as i/n, i from 0. */
+function shardOf(text: string | undefined): { index: number; of: number } {
+  const found = /^(\d+)\/(\d+)$/.exec(text ?? '')
+  const [index, of] = found ? [Number(found[1]), Number(found[2])] : [0, 0]
+  if (!found || of < 1 || index >= of) throw badInput('--shard', `${text ?? '(nothing)'} is no share; i/n with i from 0 to n - 1 is expected, such as 0/4`)
+  return { index, of }
+}
+
+/** Options out of the arguments; an unknown one is a fault. */
+function splitArguments(args: readonly string[]): { words: string[]; out: string | null; shard: { index: number; of: number } | null } {
+  const words: string[] = []
+  let out: string | null = null
+  let shard: { index: number; of: number } | null = null
+  for (let i = 0; i < args.length; i++) {
+    if (args[i] === '--out') {
+      if (args[i + 1] === undefined) throw badInput('--out', 'a file name is expected after it')
+      out = args[++i]
+    } else if (args[i] === '--shard') shard = shardOf(args[++i])
+    else if (args[i].startsWith('--') && args[i] !== '--help') throw badInput(args[i], 'unknown option; --out FILE and --shard i/n are the only ones')
+    else words.push(args[i])
+  }
+  return { words, out, shard }
+}
+
+/** Numbers that a machine leaves out, from a first machine of its family. A tangential rotor must say its size itself. */
+function filled(value: unknown): unknown {
+  if (typeof value !== 'object' || value === null) return value
+  const { build } = value as { build?: { machine?: Record<string, unknown>; coefficients?: Record<string, unknown> } }
+  const family = FAMILIES.find((f) => f === build?.machine?.family)
+  if (!build || !family) return value
+  const first = newMachine(family) as unknown as Record<string, unknown>
+  if (family === 'tangential-impulse') for (const own of ['meanRadiusM', 'bladeHeightM']) delete first[own]
+  return { ...value, build: { ...build, machine: { ...first, ...build.machine }, coefficients: { ...newCoefficients(family), ...build.coefficients } } }
+}
+
+/** A build's machine and nozzle may stand at the top of the document instead of under `build`. */
+function gathered(value: unknown): unknown {
+  if (typeof value !== 'object' || value === null || 'build' in value || !('machine' in value)) return value
+  const { machine, nozzle, shaft, coefficients, making, ...rest } = value as Record<string, unknown>
+  return { ...rest, build: Object.fromEntries(Object.entries({ machine, nozzle, shaft, coefficients, making }).filter(([, v]) => v !== undefined)) }
+}
+
+async function answer(args: readonly string[], stdin: () => string): Promise<unknown> {
+  const { words, out, shard } = splitArguments(args)
+  const [name, path] = words
+  if (name === undefined || name === 'help' || name === '--help') return HELP
+  if (name === 'schema') return schemaOf(path)
+  const verb = VERBS[name]
+  if (!verb) throw badInput('(verb)', `${name} is not known; one of ${[...Object.keys(VERBS), 'schema', 'help'].join(', ')} is expected`)
+  const parsed = verb.input.safeParse(filled(gathered(readInput(path, stdin))))
+  if (!parsed.success) throw new BadInput(faultsOf(parsed.error))
+  return verb.run(parsed.data as never, { out, shard })
+}
+
+/** One call of the command line. Never throws for what a user typed. */
+export async function run(args: readonly string[], stdin: () => string): Promise<Outcome> {
+  try {
+    return { exit: 0, stdout: document(await answer(args, stdin)), stderr: '' }
+  } catch (error) {
+    if (error instanceof BadInput) return { exit: 2, stdout: '', stderr: `${error.message}\n` }
+    if (error instanceof PhysicsError) return { exit: 2, stdout: '', stderr: `(input): ${error.detail.message} ${error.detail.nextStep}\n` }
+    throw error
+  }
+}

@@ -1,0 +1,40 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test as base, type Page } from '@playwright/test'
+
+/** Every test fails when the page logs an error or asks for anything outside its own origin. */
+export const test = base.extend({
+  page: async ({ page, baseURL }, provide) => {
+    const errors: string[] = []
+    const foreign: string[] = []
+    page.on('console', (message) => {
+      if (message.type() === 'error') errors.push(message.text())
+    })
+    page.on('pageerror', (error) => errors.push(error.message))
+    page.on('request', (request) => {
+      const url = request.url()
+      if (!url.startsWith(baseURL ?? 'none') && !/^(data|blob):/.test(url)) foreign.push(url)
+    })
+    await provide(page)
+    expect(errors, 'nothing is logged as an error').toEqual([])
+    expect(foreign, 'no request leaves the origin').toEqual([])
+  },
+})
+export { expect }
+
+/** Opens a place and waits until the project is there. */
+export async function open(page: Page, path = '/'): Promise<void> {
+  await page.goto(path)
+  await expect(page.getByRole('button', { name: /^Project Heron window/ })).toBeVisible()
+}
+
+/** A figure's value in the right column, by its label. */
+export async function figure(page: Page, label: string): Promise<number> {
+  const row = page.getByText(label, { exact: true }).locator('xpath=..')
+  const text = (await row.locator('.num').first().innerText()).replace(/[\u2009\s]/g, '').replace('−', '-')
+  return Number(text)
+}
+
+export async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([])
+}

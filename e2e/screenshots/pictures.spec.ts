@@ -1,0 +1,35 @@
+import { test } from '@playwright/test'
+
+/** One picture of each main view, from the demo, at 1280 × 800. */
+const PICTURES: [string, string, 'light' | 'dark', string | null][] = [
+  ['builds', '/', 'light', null],
+  ['supply', '/build?build=spindle-4&station=supply', 'light', null],
+  ['line', '/build?build=spindle-4&station=line', 'light', null],
+  ['bottle', '/build?build=glider-1&station=supply', 'light', 'Run-down'],
+  ['outlet', '/build?build=glider-2&station=nozzle', 'light', null],
+  ['track', '/build?build=glider-1&station=way', 'light', 'Which outlet?'],
+  ['nozzle', '/build?build=spindle-4&station=nozzle', 'light', null],
+  ['nozzle-dark', '/build?build=spindle-4&station=nozzle', 'dark', null],
+  ['rotor', '/build?build=spindle-4&station=rotor', 'light', null],
+  ['velocities', '/build?build=spindle-4&station=rotor', 'light', 'Velocities at the working speed'],
+  ['axial', '/build?build=other-axial&station=rotor', 'light', null],
+  ['vanes-dark', '/build?build=other-vane-motor&station=rotor', 'dark', 'Pressure and speed'],
+  ['find', '/find?build=spindle-4', 'light', null],
+  ['assembly', '/make?build=other-axial', 'light', 'Put together'],
+  ['shaft', '/build?build=spindle-4&station=shaft', 'light', null],
+  ['bench', '/bench?build=spindle-3', 'light', null],
+  ['bench-dark', '/bench?build=spindle-twin&run=run-spindle-twin-2', 'dark', null],
+  ['compare', '/compare?a=spindle-2&b=spindle-3', 'light', null],
+]
+
+for (const [name, path, scheme, view] of PICTURES)
+  test(name, async ({ browser, baseURL }) => {
+    const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } })
+    const page = await context.newPage()
+    await page.goto(`${baseURL}${path}`)
+    if (view) await page.getByRole('tab', { name: view }).click()
+    if (name === 'find') await page.getByRole('button', { name: 'Search', exact: true }).click()
+    await page.waitForTimeout(name === 'find' ? 12_000 : 5000)
+    await page.screenshot({ path: `docs/screenshots/${name}.png` })
+    await context.close()
+  })

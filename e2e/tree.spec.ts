@@ -1,0 +1,44 @@
+import { expect, open, test } from './helpers'
+
+test('the family tree: measured peaks filled, the unprinted one hollow, the best one marked', async ({ page }) => {
+  await open(page)
+  const card = (name: string) => page.getByRole('link', { name: new RegExp(`^${name}:`) })
+  for (const name of ['First print', 'Second print', 'Third print', 'Twin jets']) await expect(card(name)).toContainText('2 runs', { timeout: 30_000 })
+  await expect(card('Third print').getByRole('img', { name: 'measured' })).toBeVisible()
+  await expect(card('Third print')).toContainText('most power measured')
+  await expect(card('Fourth print').getByRole('img', { name: 'predicted' })).toBeVisible()
+  await expect(page.getByText('not told apart from nothing')).toBeVisible()
+  await page.getByRole('link', { name: 'Compare' }).last().click()
+  await expect(page.getByRole('heading', { name: 'What can be said' })).toBeVisible()
+})
+
+test('the way of a maker: from the tree to the nozzle, to the parts, to a run, to a comparison', async ({ page }) => {
+  await open(page)
+  await page.getByRole('link', { name: /^Fourth print:/ }).click()
+  await expect(page.getByRole('heading', { name: 'Section, to scale' })).toBeVisible()
+  await expect(page.getByTestId('ledger')).toContainText('shaft 8.5 %')
+  await page.getByRole('link', { name: 'Make', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Make: Fourth print' })).toBeVisible()
+  await page.getByRole('link', { name: 'Bench', exact: true }).click()
+  await expect(page.getByText('No run of this build yet')).toBeVisible()
+  await page.getByRole('link', { name: 'Compare', exact: true }).click()
+  await expect(page.getByText('Third print with Fourth print')).toBeVisible()
+})
+
+test('a warning says what is wrong, why it matters and what would mend it', async ({ page }) => {
+  await open(page, '/build?build=spindle-4&station=shaft')
+  await page.getByLabel('How many', { exact: true }).fill('1')
+  const warning = page.getByRole('note').filter({ hasText: 'One bearing holds the rotor.' })
+  await expect(warning).toContainText('wobbles until it breaks')
+  await expect(warning).toContainText('Support the shaft in two bearings.')
+  await expect(page.getByTestId('state')).toContainText('watch')
+})
+
+test('a build that must not run says so before anything else', async ({ page }) => {
+  await open(page, '/build?build=spindle-4&station=shaft')
+  await page.getByLabel('Material').selectOption('pla')
+  await page.getByLabel('Printed').selectOption('standing')
+  await page.getByLabel('Disc thickness', { exact: true }).fill('2')
+  await expect(page.getByTestId('state')).toContainText('do not run')
+  await expect(page.getByRole('alert').filter({ hasText: 'of its strength' })).toBeVisible()
+})

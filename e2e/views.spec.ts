@@ -1,0 +1,60 @@
+import { accessible, expect, open, test } from './helpers'
+
+const VIEWS: [string, string, string | RegExp][] = [
+  ['Builds', '/', 'Engraving spindle'],
+  ['Supply', '/build?build=spindle-4&station=supply', 'The source'],
+  ['Bottle', '/build?build=glider-1&station=supply', 'Bottle and pump, to scale'],
+  ['Balloon', '/build?build=glider-balloon&station=supply', 'Balloon, to scale'],
+  ['Ring of holes', '/build?build=glider-2&station=nozzle', 'Outlet from the front, to scale'],
+  ['Hole gauge', '/build?build=spindle-4&station=nozzle&view=gauge', 'Section, to scale'],
+  ['Weighing', '/build?build=spindle-4&station=nozzle&view=weigh', 'Section, to scale'],
+  ['Body', '/build?build=glider-balloon&station=body', 'From the side, to scale'],
+  ['Track', '/build?build=glider-1&station=way', 'The run along the track'],
+  ['Line', '/build?build=spindle-4&station=line', 'Where the pressure goes'],
+  ['Nozzle', '/build?build=spindle-4&station=nozzle', 'Section, to scale'],
+  ['Rotor', '/build?build=spindle-4&station=rotor', 'What it gives'],
+  ['Side jets', '/build?build=other-supersonic-impulse&station=rotor', 'What it gives'],
+  ['Radial', '/build?build=other-radial-inflow&station=rotor', 'What it gives'],
+  ['Axial', '/build?build=other-axial&station=rotor', 'What it gives'],
+  ['Discs', '/build?build=other-disc-pack&station=rotor', 'What it gives'],
+  ['Vanes', '/build?build=other-vane-motor&station=rotor', 'What it gives'],
+  ['Reaction', '/build?build=other-reaction-rotor&station=rotor', 'What it gives'],
+  ['Stack', '/build?build=other-wind-stack&station=rotor', 'What it gives'],
+  ['Blower', '/build?build=other-turbine-compressor&station=load', 'What it gets'],
+  ['Find', '/find?build=spindle-4', 'What must hold'],
+  ['Shaft', '/build?build=spindle-4&station=shaft', 'Before the first spin'],
+  ['Load', '/build?build=spindle-4&station=load', 'What it gets'],
+  ['Make', '/make?build=spindle-3', 'Make: Third print'],
+  ['Make a pack', '/make?build=other-disc-pack', 'Make: Ten discs'],
+  ['Bench', '/bench?build=spindle-3', 'Measured'],
+  ['Compare', '/compare?a=spindle-2&b=spindle-3', 'What can be said'],
+]
+
+for (const scheme of ['light', 'dark'] as const)
+  test.describe(scheme, () => {
+    test.use({ colorScheme: scheme })
+    for (const [name, path, heading] of VIEWS)
+      test(`${name}: no accessibility fault, no sideways scrolling`, async ({ page }) => {
+        await open(page, path)
+        await expect(page.getByRole('heading', { name: heading }).first()).toBeVisible()
+        await page.waitForTimeout(1200)
+        expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
+        await accessible(page)
+      })
+  })
+
+test('the page’s policy is strict and holds', async ({ page }) => {
+  const response = await page.goto('/')
+  const policy = response?.headers()['content-security-policy'] ?? ''
+  expect(policy).toContain("default-src 'none'")
+  expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic' 'wasm-unsafe-eval'/)
+  expect(policy).not.toMatch(/script-src[^;]*unsafe-inline|script-src[^;]*'unsafe-eval'/)
+  expect(policy).toMatch(/connect-src 'self'(;|$)/)
+})
+
+test('works on a phone at the bench', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await open(page, '/bench?build=spindle-3')
+  await expect(page.getByRole('button', { name: 'New run…' })).toBeVisible()
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
+})

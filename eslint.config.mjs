@@ -1,0 +1,23 @@
+import next from '@next/eslint-plugin-next'
+import hooks from 'eslint-plugin-react-hooks'
+import tseslint from 'typescript-eslint'
+
+export default tseslint.config(
+  { ignores: ['node_modules/', '.next/', 'scratch/', 'next-env.d.ts', 'test-results/', 'playwright-report/'] },
+  ...tseslint.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks, '@next/next': next },
+    rules: {
+      ...hooks.configs.recommended.rules,
+      ...next.configs.recommended.rules,
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'max-lines': ['error', { max: 350, skipBlankLines: true, skipComments: true }],
+      eqeqeq: 'error',
+    },
+  },
+  { files: ['**/*.test.{ts,tsx}', 'e2e/**', 'scripts/**', 'bench/**', 'cli/**'], rules: { 'max-lines': 'off' } },
+  { files: ['src/core/**/*.ts'], rules: { 'no-restricted-globals': ['error', 'Date', 'window', 'document'], 'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Pass a random source in.' }] } },
+)

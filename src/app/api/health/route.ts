@@ -1,0 +1,1 @@
+export const GET = () => Response.json({ status: 'ok' })

@@ -1,0 +1,5 @@
+import { BuildsRoom } from '../features/builds'
+
+export default function Page() {
+  return <BuildsRoom />
+}

@@ -1,0 +1,3 @@
+export * from './air'
+export * from './compression'
+export * from './moisture'

@@ -1,0 +1,39 @@
+import type { AngleTrace } from './repair'
+
+/** A trace averaged into blocks of time: mean time, mean angle, readings in it. Long recordings become a few thousand points in one pass. */
+export interface BlockTrace {
+  readonly timeS: Float64Array
+  readonly angleRad: Float64Array
+  readonly count: Float64Array
+  readonly blockS: number
+}
+
+/** Averages a trace into at most `blocks` equal blocks of time; blocks without a reading are left out. O(n). */
+export function blockAverage(trace: AngleTrace, blocks: number): BlockTrace {
+  const n = trace.timeS.length
+  const start = trace.timeS[0]
+  const span = trace.timeS[n - 1] - start
+  const used = Math.max(1, Math.min(blocks, n))
+  const blockS = span / used
+  const timeS: number[] = []
+  const angleRad: number[] = []
+  const count: number[] = []
+  let i = 0
+  for (let b = 0; b < used; b++) {
+    const end = b === used - 1 ? Infinity : start + (b + 1) * blockS
+    const first = i
+    let t = 0
+    let a = 0
+    while (i < n && trace.timeS[i] < end) {
+      t += trace.timeS[i] - start
+      a += trace.angleRad[i] - trace.angleRad[first]
+      i++
+    }
+    const m = i - first
+    if (m === 0) continue
+    timeS.push(start + t / m)
+    angleRad.push(trace.angleRad[first] + a / m)
+    count.push(m)
+  }
+  return { timeS: Float64Array.from(timeS), angleRad: Float64Array.from(angleRad), count: Float64Array.from(count), blockS }
+}

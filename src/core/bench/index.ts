@@ -1,0 +1,8 @@
+export * from './angle-trace'
+export * from './reduce-inertia'
+export * from './repair'
+export * from './rig'
+export * from './simulate-inertia'
+export type { Phases } from './phases'
+export * from './pool-runs'
+export * from './workings'

@@ -1,0 +1,32 @@
+/** Something found in a recording and mended or set aside, counted and placed so that the maker can look. */
+export interface Repair {
+  readonly kind: 'double pulse' | 'missed pulse' | 'row out of order' | 'repeated time' | 'clock restart' | 'counter wrap' | 'not a number' | 'outlier'
+  readonly count: number
+  /** Time of the first one, s. */
+  readonly firstAtS: number
+  readonly message: string
+}
+
+/** Angle of the rotor against time, both rising. */
+export interface AngleTrace {
+  readonly timeS: Float64Array
+  readonly angleRad: Float64Array
+}
+
+export interface RepairedTrace {
+  readonly trace: AngleTrace
+  readonly repairs: readonly Repair[]
+}
+
+/** Collects faults of one kind with the place of the first. */
+export class RepairCount {
+  count = 0
+  firstAtS = NaN
+  add(atS: number, times = 1): void {
+    if (this.count === 0) this.firstAtS = atS
+    this.count += times
+  }
+  report(kind: Repair['kind'], say: (count: number) => string): Repair[] {
+    return this.count === 0 ? [] : [{ kind, count: this.count, firstAtS: this.firstAtS, message: say(this.count) }]
+  }
+}

@@ -1,0 +1,43 @@
+import { normalDraw, seededRandom } from '../statistics'
+
+/** Hidden truth of a simulated spin-up: blade torque T0 (1 - n/n0), drag a + b w + c w^2. SI. */
+export interface SpinUpTruth {
+  readonly stallTorqueNm: number
+  readonly dragFreeSpeedRadPerS: number
+  readonly drag: readonly [number, number, number]
+  readonly effectiveInertiaKgM2: number
+  readonly openS: number
+  readonly shutS: number
+  readonly endS: number
+}
+
+/** Rotor angle at even times from the truth. Runge-Kutta 4 on speed at `stepS`, angle by Simpson. */
+export function simulateSpinUp(truth: SpinUpTruth, stepS: number): { timeS: Float64Array; angleRad: Float64Array; speedRadPerS: Float64Array } {
+  const n = Math.round(truth.endS / stepS) + 1
+  const timeS = new Float64Array(n)
+  const angleRad = new Float64Array(n)
+  const speedRadPerS = new Float64Array(n)
+  const [a, b, c] = truth.drag
+  const rate = (open: boolean, w: number) =>
+    ((open ? truth.stallTorqueNm * (1 - w / truth.dragFreeSpeedRadPerS) : 0) - (w > 0 || open ? a + b * w + c * w * w : 0)) / truth.effectiveInertiaKgM2
+  for (let i = 1; i < n; i++) {
+    timeS[i] = i * stepS
+    const middle = timeS[i] - stepS / 2
+    const open = middle >= truth.openS && middle < truth.shutS
+    const w = speedRadPerS[i - 1]
+    const k1 = rate(open, w)
+    const k2 = rate(open, w + (stepS / 2) * k1)
+    const k3 = rate(open, w + (stepS / 2) * k2)
+    const k4 = rate(open, w + stepS * k3)
+    speedRadPerS[i] = Math.max(0, w + (stepS / 6) * (k1 + 2 * k2 + 2 * k3 + k4))
+    angleRad[i] = angleRad[i - 1] + (stepS / 2) * (w + speedRadPerS[i])
+  }
+  return { timeS, angleRad, speedRadPerS }
+}
+
+/** Counts of a line encoder: the angle cut to whole lines, with a random place of the first line and jitter of the reading time. */
+export function encoderCounts(angleRad: Float64Array, speedRadPerS: Float64Array, encoder: { countsPerRad: number; timeJitterS: number; seed: number }): Float64Array {
+  const random = seededRandom(encoder.seed)
+  const phase = random()
+  return angleRad.map((angle, i) => Math.floor((angle + speedRadPerS[i] * encoder.timeJitterS * normalDraw(random)) * encoder.countsPerRad + phase))
+}

@@ -1,0 +1,2 @@
+export { PhysicsError } from './physics-error'
+export type { ErrorDetail } from './physics-error'

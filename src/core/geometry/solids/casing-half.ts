@@ -1,0 +1,74 @@
+import type { Manifold } from 'manifold-3d'
+import type { Point } from '../blade-outline'
+import { nozzleStations } from '../nozzle-outline'
+import { FITS, partMeasures, type ImpulsePartsInput } from '../part-shape'
+import type { SolidKit } from './toolkit'
+
+const mm = 1000
+const polar = (radius: number, degrees: number): Point => [radius * Math.cos((degrees * Math.PI) / 180), radius * Math.sin((degrees * Math.PI) / 180)]
+
+/** Directions of the lugs, degrees: clear of the nozzles, and the first one off its place so that halves fit only one way. */
+export function lugAngles(nozzles: number): number[] {
+  const offsets = nozzles === 1 ? [-25, -110, -195] : nozzles === 2 ? [-25, -110] : nozzles <= 4 ? [-25] : []
+  const angles = Array.from({ length: nozzles }, (_, k) => offsets.map((o) => 90 + (360 * k) / nozzles + o)).flat()
+  return angles.map((a, i) => (i === 0 ? a - 8 : a))
+}
+
+/** Outlets in the base: six round windows between bearing boss and blades; none where there is no room. mm. */
+export function outlets(input: ImpulsePartsInput): { radius: number; pitchRadius: number } | null {
+  const m = partMeasures(input)
+  const boss = (input.bearing.outerM * mm) / 2 + FITS.wall
+  const room = m.cavityRadius - boss - 2
+  const pitchRadius = boss + 1 + room / 2
+  const radius = Math.min(room / 2, pitchRadius * 0.42)
+  return radius >= 1.5 ? { radius, pitchRadius } : null
+}
+
+interface Seat {
+  readonly body: Manifold
+  readonly bore: Manifold
+}
+
+/** Boss and seat for one insert, laid along the jet in the plane where the halves meet. */
+function insertSeat(kit: SolidKit, input: ImpulsePartsInput, turn: number): Seat {
+  const m = partMeasures(input)
+  const length = nozzleStations(input.nozzle).exitM * mm
+  const back: Point = [-Math.cos(input.nozzle.angleRad), Math.sin(input.nozzle.angleRad)]
+  const at: Point = [0, m.mean]
+  const inlet = m.exitBack + length
+  const laid = (radius: number, from: number, to: number) => kit.aboutZ(kit.lying(radius, at, back, from, to, m.halfHeight), turn)
+  const fit = FITS.insertFit
+  return {
+    body: laid(m.insertFlangeRadius + FITS.wall, Math.max(0, m.exitBack - 2), inlet + 6),
+    bore: kit.union([laid(m.insertRadius + fit, 0, inlet + 7), laid(m.insertFlangeRadius + fit, inlet - m.insertFlange, inlet + 7)]),
+  }
+}
+
+/** One half of the casing: base with bearing seat and outlets, wall, lugs, half of each insert's seat. Base outside on z = 0, halves meet at the top. */
+export function casingHalfSolid(kit: SolidKit, input: ImpulsePartsInput): Manifold {
+  const m = partMeasures(input)
+  const outer = m.cavityRadius + FITS.wall
+  const bearing = (input.bearing.outerM * mm) / 2
+  const width = input.bearing.widthM * mm
+  const bossTop = FITS.wall
+  const bossBottom = FITS.wall - 1 - width
+  const seats = Array.from({ length: input.nozzle.count }, (_, k) => insertSeat(kit, input, (360 * k) / input.nozzle.count))
+  const angles = lugAngles(input.nozzle.count)
+  const lugs = angles.map((a) => kit.cylinder(4.5, 0, m.halfHeight, polar(outer + 2, a)))
+  const holes = angles.map((a) => kit.cylinder(FITS.m3ClearanceRadius, -1, m.halfHeight + 1, polar(outer + 2, a)))
+  const windows = outlets(input)
+  const windowTools = windows ? Array.from({ length: 6 }, (_, i) => kit.cylinder(windows.radius, -1, FITS.wall + 0.5, polar(windows.pitchRadius, 60 * i + 30))) : []
+  const shell = kit.union([kit.cylinder(outer, 0, m.halfHeight), kit.cylinder(bearing + FITS.wall, Math.min(0, bossBottom), bossTop), ...lugs, ...seats.map((s) => s.body)])
+  const lip = (bearing + (input.bearing.boreM * mm) / 2) / 2
+  const tools = [
+    kit.cylinder(m.cavityRadius, FITS.wall, m.halfHeight + 1),
+    kit.cylinder(bearing + FITS.bearingFit, Math.min(0, bossBottom) - 1, FITS.wall - 1),
+    kit.cylinder(lip, -width, FITS.wall + 1),
+    ...holes,
+    ...windowTools,
+    ...seats.map((s) => s.bore),
+  ]
+  const whole = kit.cut(shell, tools)
+  const half = kit.below(whole, m.halfHeight)
+  return seats.length > 0 ? kit.aboveBase(half, Math.min(0, bossBottom)) : half
+}

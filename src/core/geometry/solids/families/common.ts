@@ -1,0 +1,89 @@
+import type { Manifold } from 'manifold-3d'
+import { rowOutline, type Point } from '../../blade-outline'
+import { FITS_OF, KEY, M3, type Fits } from '../../fits'
+import type { PartsInput } from '../../part-set'
+import type { BladeProfile } from '../../../turbine'
+import type { SolidKit } from '../toolkit'
+
+export const mm = 1000
+export const polar = (radius: number, degrees: number): Point => [radius * Math.cos((degrees * Math.PI) / 180), radius * Math.sin((degrees * Math.PI) / 180)]
+export const fitsOf = (input: PartsInput): Fits => FITS_OF[input.process]
+
+/** Places of three screws round a part, the first one off its place so that it goes on one way only. Degrees. */
+export const UNEVEN = [8, 120, 240] as const
+
+/** Lugs with screw holes round a part: bodies and holes. */
+export function lugs(kit: SolidKit, radius: number, from: number, to: number): { bodies: Manifold[]; holes: Manifold[] } {
+  return { bodies: UNEVEN.map((a) => kit.cylinder(4.5, from, to, polar(radius + 2.5, a))), holes: UNEVEN.map((a) => kit.cylinder(M3.clearanceRadius, from - 1, to + 1, polar(radius + 2.5, a))) }
+}
+
+/** Keyed bore through a part that sits on a metal hub of a radius. */
+export const keyedBore = (kit: SolidKit, radius: number, top: number): Manifold => kit.union([kit.cylinder(radius, -1, top + 1), kit.box([radius + KEY.depth, KEY.width, top + 2], [0, -KEY.width / 2, -1])])
+
+/** Seat for a bearing in a plate: a boss of its height and what is cut out, the bearing pressed in from z = `from` towards a lip. */
+export function bearingSeat(kit: SolidKit, input: PartsInput, from: number, at: Point = [0, 0]): { boss: Manifold; hollow: Manifold; height: number; radius: number } {
+  const fits = fitsOf(input)
+  const outer = (input.bearing.outerM * mm) / 2
+  const width = input.bearing.widthM * mm
+  const lip = (outer + (input.bearing.boreM * mm) / 2) / 2
+  const height = width + 1.5
+  return { boss: kit.cylinder(outer + fits.wall, from, from + height, at), hollow: kit.union([kit.cylinder(outer + fits.bearing, from - 1, from + width, at), kit.cylinder(lip, from - 1, from + height + 1, at)]), height, radius: outer + fits.wall }
+}
+
+/** Outlets round a bearing seat in a plate: as wide as there is room between two radii. */
+export function windows(kit: SolidKit, inner: number, outer: number, from: number, to: number, count = 6): Manifold[] {
+  const room = outer - inner
+  if (room < 3) return []
+  const pitch = (inner + outer) / 2
+  const radius = Math.min(room / 2 - 0.4, pitch * Math.sin(Math.PI / count) - 0.8)
+  return radius < 1 ? [] : Array.from({ length: count }, (_, i) => kit.cylinder(radius, from - 1, to + 1, polar(pitch, (360 * i) / count + 30)))
+}
+
+export interface Row {
+  readonly root: number
+  readonly tip: number
+  readonly chord: number
+  readonly count: number
+  readonly profile: BladeProfile
+  readonly inletAngleRad: number
+  readonly outletAngleRad: number
+  readonly thickness: number
+}
+
+/** A ring of blades between two radii, blades along the radius, the inlet edge on z = chord. `mirrored` for stators. */
+export function bladeRing(kit: SolidKit, row: Row, mirrored = false, bite = 0.6): Manifold {
+  const outline = rowOutline({ bladeDepthM: row.chord, profile: row.profile, inletAngleRad: row.inletAngleRad, outletAngleRad: row.outletAngleRad, bladeThicknessM: row.thickness })
+  // leading and trailing edges cut square to the shaft, so that the row is as long as its chord
+  const flat = outline.map(([x, y]): Point => [row.chord - Math.min(row.chord, Math.max(0, x)), mirrored ? -y : y])
+  const face = mirrored ? flat : [...flat].reverse()
+  const inner = Math.max(0.3, row.root - bite)
+  const reach = row.tip + bite
+  const raw = kit.prism([face], 0, reach - inner + 1)
+  const blade = kit.placed(raw, [0, 90, 0], [inner - 0.5, 0, row.chord])
+  const all = kit.union(Array.from({ length: row.count }, (_, i) => kit.aboutZ(blade, (360 * i) / row.count)))
+  return kit.common(all, kit.cut(kit.cylinder(reach, 0, row.chord), [kit.cylinder(inner, -1, row.chord + 1)]))
+}
+
+/** Points of a quarter ellipse between two corners, the first end along z and the last along the radius. */
+export function quarter(from: Point, to: Point, steps = 14): Point[] {
+  return Array.from({ length: steps + 1 }, (_, i): Point => {
+    const a = ((i / steps) * Math.PI) / 2
+    return [from[0] + (to[0] - from[0]) * Math.sin(a), from[1] + (to[1] - from[1]) * (1 - Math.cos(a))]
+  })
+}
+
+/** Thin walls along curves in the plane, pushed up: the blades of wheels that stand on a back plate. */
+export function curvedWalls(kit: SolidKit, curve: readonly Point[], thickness: number, count: number, top: number): Manifold {
+  const sides = curve.map(([x, y], i): [Point, Point] => {
+    const a = curve[Math.max(0, i - 1)]
+    const b = curve[Math.min(curve.length - 1, i + 1)]
+    const length = Math.hypot(b[0] - a[0], b[1] - a[1])
+    const [nx, ny] = [(-(b[1] - a[1]) / length) * (thickness / 2), ((b[0] - a[0]) / length) * (thickness / 2)]
+    return [[x - nx, y - ny], [x + nx, y + ny]]
+  })
+  const face = [...sides.map(([p]) => p), ...sides.map(([, p]) => p).reverse()]
+  // orientation is put right by the area's sign, so that every outline adds
+  const area = face.reduce((s, [x, y], i) => s + x * face[(i + 1) % face.length][1] - face[(i + 1) % face.length][0] * y, 0)
+  const wall = kit.prism([area < 0 ? [...face].reverse() : face], 0, top)
+  return kit.union(Array.from({ length: count }, (_, i) => kit.aboutZ(wall, (360 * i) / count)))
+}

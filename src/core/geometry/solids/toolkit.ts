@@ -1,0 +1,99 @@
+import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d'
+import type { Point } from '../blade-outline'
+
+/** A thin layer over the mesh-boolean library that frees what it makes. All lengths mm. */
+export class SolidKit {
+  private readonly made: { delete(): void }[] = []
+  constructor(
+    private readonly wasm: ManifoldToplevel,
+    /** Straight pieces of a full circle. */
+    readonly segments = 96,
+  ) {}
+
+  private keep<T extends Manifold | CrossSection>(thing: T): T {
+    this.made.push(thing)
+    return thing
+  }
+
+  cylinder(radius: number, from: number, to: number, at: Point = [0, 0], segments = this.segments): Manifold {
+    const raw = this.keep(this.wasm.Manifold.cylinder(to - from, radius, radius, segments))
+    return this.keep(raw.translate([at[0], at[1], from]))
+  }
+
+  box(size: [number, number, number], corner: [number, number, number]): Manifold {
+    const raw = this.keep(this.wasm.Manifold.cube(size))
+    return this.keep(raw.translate(corner))
+  }
+
+  /** Outlines pushed up from z `from` to `to`; overlapping ones become one. */
+  prism(outlines: readonly (readonly Point[])[], from: number, to: number): Manifold {
+    const section = this.keep(new this.wasm.CrossSection(outlines.map((o) => o.map(([x, y]): [number, number] => [x, y])), 'NonZero'))
+    const raw = this.keep(section.extrude(to - from))
+    return this.keep(raw.translate([0, 0, from]))
+  }
+
+  /** An outline of (radius, height) turned about the z axis. */
+  turned(outline: readonly Point[]): Manifold {
+    const section = this.keep(new this.wasm.CrossSection([outline.map(([r, z]): [number, number] => [r, z])], 'Positive'))
+    return this.keep(section.revolve(this.segments))
+  }
+
+  /** A cylinder lying along a direction in the x-y plane, from `from` along it to `to`, at height z. */
+  lying(radius: number, at: Point, direction: Point, from: number, to: number, z: number): Manifold {
+    const raw = this.keep(this.wasm.Manifold.cylinder(to - from, radius, radius, this.segments))
+    const laid = this.keep(raw.rotate([0, 90, 0]))
+    const turned = this.keep(laid.rotate([0, 0, (Math.atan2(direction[1], direction[0]) * 180) / Math.PI]))
+    return this.keep(turned.translate([at[0] + direction[0] * from, at[1] + direction[1] * from, z]))
+  }
+
+  aboutZ(solid: Manifold, degrees: number): Manifold {
+    return this.keep(solid.rotate([0, 0, degrees]))
+  }
+
+  /** Turned about x, y and z in that order, degrees, then moved. */
+  placed(solid: Manifold, turn: [number, number, number], move: [number, number, number] = [0, 0, 0]): Manifold {
+    return this.keep(this.keep(solid.rotate(turn)).translate(move))
+  }
+
+  common(a: Manifold, b: Manifold): Manifold {
+    return this.keep(a.intersect(b))
+  }
+
+  /** Without edges shorter than a tolerance: slivers that a file of single-precision numbers would tear open. */
+  simplified(solid: Manifold, tolerance: number): Manifold {
+    return this.keep(solid.simplify(tolerance))
+  }
+
+  /** Its separate bodies. */
+  bodies(solid: Manifold): Manifold[] {
+    return solid.decompose().map((b) => this.keep(b))
+  }
+
+  /** Closed outlines of the solid where a level plane cuts it. */
+  sliced(solid: Manifold, z: number): Point[][] {
+    return this.keep(solid.slice(z)).toPolygons().map((o) => o.map(([x, y]): Point => [x, y]))
+  }
+
+  union(solids: Manifold[]): Manifold {
+    return this.keep(this.wasm.Manifold.union(solids))
+  }
+
+  cut(solid: Manifold, tools: Manifold[]): Manifold {
+    return tools.length === 0 ? solid : this.keep(solid.subtract(this.union(tools)))
+  }
+
+  /** What lies below a height. */
+  below(solid: Manifold, z: number): Manifold {
+    return this.keep(solid.trimByPlane([0, 0, -1], -z))
+  }
+
+  /** What lies above a height: nothing of a boss may stand out below the base. */
+  aboveBase(solid: Manifold, z: number): Manifold {
+    return this.keep(solid.trimByPlane([0, 0, 1], z))
+  }
+
+  /** Frees everything made here; meshes taken out before stay. */
+  free(): void {
+    for (const thing of this.made.splice(0)) thing.delete()
+  }
+}

@@ -1,0 +1,2 @@
+export * from './hole-gauge'
+export * from './retention'

@@ -1,0 +1,218 @@
+import { nozzleFlow, type NozzleResult } from '../flow'
+import { bearingDuty, criticalSpeed, machineStrength, permissibleUnbalance, SHAFT_STEEL, type BearingDuty, type MachineStrength } from '../strength'
+import { propagate } from '../statistics'
+import {
+  COEFFICIENTS_OF,
+  balanceCompressor,
+  bearingClass,
+  idealImpulse,
+  moved,
+  turbineCurve,
+  turbineModel,
+  turbineSummary,
+  workingRadius,
+  type CoefficientName,
+  type CompressorBalance,
+  type TurbineModel,
+  type TurbinePoint,
+  type TurbineSummary,
+} from '../turbine'
+import { airSide, type AirSide } from './air-side'
+import { effectiveNozzle } from './effective-nozzle'
+import type { PredictionInput } from './input'
+
+export interface Band {
+  /** Standard uncertainty of shaft torque and shaft power at each point of the curve. */
+  readonly torqueNm: readonly number[]
+  readonly powerW: readonly number[]
+  readonly bladeTorqueNm: readonly number[]
+}
+
+export interface PredictedFigures {
+  readonly stallTorqueNm: number
+  readonly freeSpeedRadPerS: number
+  readonly bestPowerW: number
+  readonly bestSpeedRadPerS: number
+  readonly powerAtLoadW: number
+  readonly massFlowKgPerS: number
+  readonly jetSpeedMPerS: number
+  readonly thrustN: number
+  readonly jetPowerW: number
+}
+
+/** What shaft and bearings bear at the free speed. */
+export interface ShaftFigures {
+  readonly criticalSpeedRadPerS: number
+  /** Residual unbalance that its grade allows at the free speed, kg m. */
+  readonly permissibleUnbalanceKgM: number
+  readonly duty: BearingDuty
+}
+
+export interface Prediction {
+  readonly air: AirSide
+  /** The nozzle as it blows against what stands behind it at the load's speed. */
+  readonly nozzle: NozzleResult
+  /** At the working speed: the load's, or where a driven compressor balances. */
+  readonly point: TurbinePoint
+  readonly summary: TurbineSummary
+  readonly curve: readonly TurbinePoint[]
+  readonly band: Band
+  readonly figures: PredictedFigures
+  /** Standard uncertainty of each figure from the uncertain coefficients (JCGM 100). */
+  readonly uncertainty: PredictedFigures
+  /** Change of best power for one standard uncertainty of each coefficient the family uses, W. */
+  readonly shares: readonly { readonly name: CoefficientName; readonly powerW: number }[]
+  /** Loss-free rotor on the same jet; null where jets do not make the family's limit. */
+  readonly ideal: ReturnType<typeof idealImpulse> | null
+  /** At the free speed, the fastest this air can turn it. */
+  readonly strength: MachineStrength
+  readonly bearing: { readonly limitRadPerS: number; readonly share: number }
+  readonly shaft: ShaftFigures
+  /** Of a turbine that drives impellers, blowing out through its delivery hole. */
+  readonly compressor: CompressorBalance | null
+  readonly notes: readonly string[]
+}
+
+const CURVE_POINTS = 41
+/** Steps towards the best speed where only a difference is wanted: 0.1 % of the free speed, a millionth of the power. */
+const COARSE = 14
+
+interface Evaluation {
+  readonly air: AirSide
+  readonly model: TurbineModel
+  readonly summary: TurbineSummary
+  readonly figures: PredictedFigures
+  readonly workingSpeedRadPerS: number
+  readonly nozzle: NozzleResult
+  readonly compressor: CompressorBalance | null
+}
+
+/** Families whose rotor holds the air back or draws it on, so that the supply must be balanced against machine and nozzle together. */
+export const holdsBack = (input: Pick<PredictionInput, 'machine'>): boolean => !['tangential-impulse', 'supersonic-impulse', 'turbine-compressor'].includes(input.machine.family)
+
+/** A machine's model at the pressure that its air side gives. */
+export function modelAt(input: PredictionInput, pressurePaAbs: number, temperatureK: number): TurbineModel {
+  const jet = effectiveNozzle({ ...input, flowShare: 1 })
+  const { discharge } = input.coefficients
+  return turbineModel(
+    input.machine,
+    {
+      nozzle: { throatDiameterM: jet.throatDiameterM, exitDiameterM: jet.exitDiameterM, count: jet.count, angleRad: input.nozzle.angleRad, gapM: input.nozzle.gapM },
+      bearings: { classId: input.shaft.bearingClassId, count: input.shaft.bearingCount },
+      coefficients: { ...input.coefficients, discharge: { ...discharge, value: jet.dischargeCoefficient } },
+    },
+    { totalPressurePaAbs: pressurePaAbs, totalTemperatureK: temperatureK, backPressurePaAbs: input.ambient.absolutePressurePa, ambientTemperatureK: input.ambient.temperatureK },
+  )
+}
+
+/** Least share of the nozzle's own flow that a machine is reckoned to let through, so that the supply always has a taker. */
+const LEAST_SHARE = 0.02
+
+/**
+ * Air side and machine balanced at a speed: the machine's flow over its bare nozzle's goes back to the air side until both agree, to 1e-4.
+ * Converges in two to six rounds, since the share hardly changes with pressure.
+ */
+export function balancedAir(input: PredictionInput, speedRadPerS: number): { readonly air: AirSide; readonly model: TurbineModel; readonly flowShare: number } {
+  let flowShare = input.flowShare ?? 1
+  let air = airSide({ ...input, flowShare })
+  let model = modelAt(input, air.nozzlePressurePaAbs, air.temperatureK)
+  for (let i = 0; holdsBack(input) && i < 8; i++) {
+    const bare = model.nozzle.massFlowKgPerS
+    const wanted = bare > 0 ? Math.max(LEAST_SHARE, model.at(speedRadPerS).massFlowKgPerS / bare) : 1
+    const close = Math.abs(wanted - flowShare) < 1e-4 * flowShare
+    flowShare = wanted
+    if (close) break
+    air = airSide({ ...input, flowShare })
+    model = modelAt(input, air.nozzlePressurePaAbs, air.temperatureK)
+  }
+  return { air, model, flowShare }
+}
+
+/** Evaluates a build; where only the discharge coefficient changes the air's side it can be handed on for all others. */
+function evaluate(input: PredictionInput, known?: AirSide, steps?: number): Evaluation {
+  const given = known && !holdsBack(input)
+  const { air, model } = given ? { air: known, model: modelAt(input, known.nozzlePressurePaAbs, known.temperatureK) } : balancedAir(input, input.load.speedRadPerS)
+  const summary = turbineSummary(model, steps)
+  const { machine, ambient } = input
+  const compressor = machine.family === 'turbine-compressor' ? balanceCompressor(model, summary.freeSpeedRadPerS, machine.impeller, { pressurePaAbs: ambient.absolutePressurePa, temperatureK: ambient.temperatureK }, { kind: 'hole', diameterM: machine.deliveryDiameterM }) : null
+  const workingSpeedRadPerS = compressor?.speedRadPerS ?? input.load.speedRadPerS
+  const working = model.at(workingSpeedRadPerS)
+  const nozzle = holdsBack(input) ? behindNozzle(input, air, working.behindNozzlePaAbs) : model.nozzle
+  const figures = {
+    stallTorqueNm: summary.stallTorqueNm,
+    freeSpeedRadPerS: summary.freeSpeedRadPerS,
+    bestPowerW: summary.bestPower.powerW,
+    bestSpeedRadPerS: summary.bestPower.speedRadPerS,
+    powerAtLoadW: working.shaftPowerW,
+    massFlowKgPerS: working.massFlowKgPerS,
+    jetSpeedMPerS: nozzle.jetSpeedMPerS,
+    thrustN: nozzle.thrustN,
+    jetPowerW: nozzle.jetPowerW,
+  }
+  return { air, model, summary, figures, workingSpeedRadPerS, nozzle, compressor }
+}
+
+/** The nozzle against the pressure that the machine keeps behind it. */
+function behindNozzle(input: PredictionInput, air: AirSide, backPressurePaAbs: number): NozzleResult {
+  const jet = effectiveNozzle({ ...input, flowShare: 1 })
+  return nozzleFlow({ totalPressurePaAbs: air.nozzlePressurePaAbs, totalTemperatureK: air.temperatureK, backPressurePaAbs: Math.min(backPressurePaAbs, air.nozzlePressurePaAbs) }, jet)
+}
+
+function shaftFigures({ shaft }: PredictionInput, strength: MachineStrength, freeSpeedRadPerS: number): ShaftFigures {
+  const layout = { diameterM: shaft.diameterM, bearings: shaft.bearingCount, spanM: shaft.spanM, overhangM: shaft.overhangM, ...SHAFT_STEEL }
+  const permissibleUnbalanceKgM = permissibleUnbalance(shaft.balanceGradeMPerS, strength.massKg, Math.max(1, freeSpeedRadPerS))
+  return {
+    criticalSpeedRadPerS: criticalSpeed(layout, strength.massKg),
+    permissibleUnbalanceKgM,
+    duty: bearingDuty(shaft.bearingClassId, layout, { rotorMassKg: strength.massKg, sideLoadN: shaft.sideLoadN, unbalanceKgM: permissibleUnbalanceKgM, speedRadPerS: freeSpeedRadPerS }),
+  }
+}
+
+/**
+ * One build from supply to shaft, with the band that its uncertain coefficients leave.
+ * Figures at other speeds than the working one stand for the pressure of the working one.
+ * Error: see each model; the band is one standard uncertainty by JCGM 100 with independent coefficients.
+ */
+export function predict(input: PredictionInput): Prediction {
+  const base = evaluate(input)
+  const top = Math.max(base.summary.freeSpeedRadPerS, 1)
+  const curve = turbineCurve(base.model, top, CURVE_POINTS)
+  const names = COEFFICIENTS_OF[input.machine.family]
+  const pairs = names.map((name) => {
+    const air = name === 'discharge' ? undefined : base.air
+    return {
+      down: evaluate({ ...input, coefficients: moved(input.coefficients, name, -1) }, air, COARSE),
+      up: evaluate({ ...input, coefficients: moved(input.coefficients, name, 1) }, air, COARSE),
+    }
+  })
+  const side = (i: number, sigmas: number) => (sigmas > 0 ? pairs[i].up : pairs[i].down)
+  const spread = (figure: (e: Evaluation) => number) => propagate(pairs.length, (i, s) => figure(side(i, s)))
+  const figureNames = Object.keys(base.figures) as (keyof PredictedFigures)[]
+  const curves = pairs.map(({ down, up }) => ({ down: curve.map((p) => down.model.at(p.speedRadPerS)), up: curve.map((p) => up.model.at(p.speedRadPerS)) }))
+  const band = (figure: (p: TurbinePoint) => number) => curve.map((_, j) => propagate(curves.length, (i, s) => figure((s > 0 ? curves[i].up : curves[i].down)[j])))
+  const limitRadPerS = bearingClass(input.shaft.bearingClassId).limitingSpeedRadPerS
+  const strength = machineStrength(input.machine, top, Math.max(input.ambient.temperatureK, base.air.temperatureK))
+  return {
+    air: base.air,
+    nozzle: base.nozzle,
+    point: base.model.at(base.workingSpeedRadPerS),
+    summary: base.summary,
+    curve,
+    band: { torqueNm: band((p) => p.torqueNm), powerW: band((p) => p.shaftPowerW), bladeTorqueNm: band((p) => p.bladeTorqueNm) },
+    figures: base.figures,
+    uncertainty: Object.fromEntries(figureNames.map((name) => [name, spread((e) => e.figures[name])])) as unknown as PredictedFigures,
+    shares: names.map((name, i) => ({ name, powerW: (pairs[i].up.figures.bestPowerW - pairs[i].down.figures.bestPowerW) / 2 })),
+    ideal: holdsBack(input) ? null : idealImpulse({ massFlowKgPerS: base.figures.massFlowKgPerS, speed: base.figures.jetSpeedMPerS, angleRad: input.nozzle.angleRad, radiusM: workingRadius(input.machine) }),
+    strength,
+    bearing: { limitRadPerS, share: base.summary.freeSpeedRadPerS / limitRadPerS },
+    shaft: shaftFigures(input, strength, base.summary.freeSpeedRadPerS),
+    compressor: base.compressor,
+    notes: base.model.notes,
+  }
+}
+
+/** Speed of the jet where it meets the first row, m/s; 0 where there are no rows. */
+export const jetSpeedAtRotor = (point: TurbinePoint): number => {
+  const first = point.triangles[0]
+  return first ? Math.hypot(first.c1.tangential, first.c1.meridional) : 0
+}

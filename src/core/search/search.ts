@@ -1,0 +1,252 @@
+import type { PredictionInput } from '../prediction'
+import { airTable, evaluateDesign, tableArea, type DesignFigures } from './evaluate'
+import { numberAt, withNumbers } from './field-path'
+
+/** One number that a search may move. `path` is within a build: nozzle.throatDiameterM, machine.bladeCount and so on. */
+export interface SearchVariable {
+  readonly path: string
+  readonly from: number
+  readonly to: number
+  readonly whole?: boolean
+}
+
+export interface SearchConstraints {
+  /** Least allowable over actual stress at the free speed. */
+  readonly leastStressMargin?: number
+  /** Most of the bearing's limiting speed. */
+  readonly mostBearingShare?: number
+  /** Least wall, gap or hole, m. */
+  readonly leastFeatureM?: number
+  /** Largest part across, m: the printer's bed. */
+  readonly bedM?: number
+  readonly mostMassFlowKgPerS?: number
+  /** The supply must hold its setting. */
+  readonly supplyHolds?: boolean
+}
+
+/** What is to be as great as it can. */
+export type SearchGoal = 'best-power' | 'power-at-load' | 'efficiency' | 'torque' | 'speed'
+export const SEARCH_GOALS: readonly SearchGoal[] = ['best-power', 'power-at-load', 'efficiency', 'torque', 'speed']
+
+export interface SearchSpec {
+  readonly base: PredictionInput
+  readonly variables: readonly SearchVariable[]
+  readonly constraints: SearchConstraints
+  readonly goal: SearchGoal
+  readonly designs: number
+  readonly seed: number
+  /** This machine's part of the work: one of n runs of neighbouring designs, each as evenly spread as the whole. */
+  readonly shard: { readonly index: number; readonly of: number }
+}
+
+export interface Design {
+  /** Place in the whole search: the same in every shard. */
+  readonly number: number
+  readonly values: readonly number[]
+  readonly figures: DesignFigures
+  readonly score: number
+}
+
+export interface SearchResult {
+  readonly goal: SearchGoal
+  readonly paths: readonly string[]
+  readonly tried: number
+  /** Could be built and worked out. */
+  readonly possible: number
+  /** Kept every constraint. */
+  readonly allowed: number
+  /** Why designs fell out: how many broke each constraint. */
+  readonly broken: Readonly<Record<keyof SearchConstraints, number>>
+  /** None of them is beaten by another in both power and air. By rising mass flow. */
+  readonly front: readonly Design[]
+  /** The best by the goal, the best first. */
+  readonly best: readonly Design[]
+}
+
+const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37]
+
+/** Van der Corput's number of an index in a base, in [0, 1). */
+function vanDerCorput(index: number, base: number): number {
+  let [result, fraction] = [0, 1 / base]
+  for (let i = index; i > 0; i = Math.floor(i / base)) {
+    result += fraction * (i % base)
+    fraction /= base
+  }
+  return result
+}
+
+/**
+ * Point `index` of a Halton sequence, shifted by a seed: fills a box evenly, and any share of it does too.
+ * Source: Halton (1960); the shift modulo one is Cranley & Patterson's (1976).
+ */
+export const haltonPoint = (index: number, dimensions: number, seed: number): number[] =>
+  Array.from({ length: dimensions }, (_, d) => (vanDerCorput(index + 1, PRIMES[d % PRIMES.length]) + (((seed * 0.754877666 + d * 0.569840291) % 1) + 1)) % 1)
+
+/** Values of the variables at one design of a search. */
+export function designValues(variables: readonly SearchVariable[], index: number, seed: number): number[] {
+  const point = haltonPoint(index, variables.length, seed)
+  return variables.map((v, i) => (v.whole ? Math.min(v.to, v.from + Math.floor(point[i] * (v.to - v.from + 1))) : v.from + point[i] * (v.to - v.from)))
+}
+
+/** A base with a design's values put in; a plain hole's exit follows its throat. */
+export function applyDesign(base: PredictionInput, paths: readonly string[], values: readonly number[]): PredictionInput {
+  const changes = paths.map((path, i): [string, number] => [path, values[i]])
+  const at = paths.indexOf('nozzle.throatDiameterM')
+  if (at >= 0 && !paths.includes('nozzle.exitDiameterM')) changes.push(['nozzle.exitDiameterM', (values[at] * base.nozzle.exitDiameterM) / base.nozzle.throatDiameterM])
+  return withNumbers(base, changes)
+}
+
+export const scoreOf = (figures: DesignFigures, goal: SearchGoal): number => {
+  switch (goal) {
+    case 'best-power':
+      return figures.bestPowerW
+    case 'power-at-load':
+      return figures.powerAtLoadW
+    case 'efficiency':
+      return figures.isentropicPowerW > 0 ? figures.bestPowerW / figures.isentropicPowerW : 0
+    case 'torque':
+      return figures.stallTorqueNm
+    case 'speed':
+      return figures.bestSpeedRadPerS
+  }
+}
+
+/** The constraints that a design breaks. */
+export function brokenBy(f: DesignFigures, c: SearchConstraints): (keyof SearchConstraints)[] {
+  const found: (keyof SearchConstraints)[] = []
+  if (c.leastStressMargin !== undefined && f.stressMargin < c.leastStressMargin) found.push('leastStressMargin')
+  if (c.mostBearingShare !== undefined && f.bearingShare > c.mostBearingShare) found.push('mostBearingShare')
+  if (c.leastFeatureM !== undefined && f.thinnestM < c.leastFeatureM) found.push('leastFeatureM')
+  if (c.bedM !== undefined && 2 * f.outerRadiusM > c.bedM) found.push('bedM')
+  if (c.mostMassFlowKgPerS !== undefined && f.massFlowKgPerS > c.mostMassFlowKgPerS) found.push('mostMassFlowKgPerS')
+  if (c.supplyHolds && !f.keepsUp) found.push('supplyHolds')
+  return found
+}
+
+/** Power that the trade-off picture shows: at the load where that is the goal, else the best. */
+export const tradePower = (f: DesignFigures, goal: SearchGoal): number => (goal === 'power-at-load' ? f.powerAtLoadW : f.bestPowerW)
+
+/** Designs that no other beats in both power and air, by rising mass flow. */
+export function paretoFront(designs: readonly Design[], goal: SearchGoal): Design[] {
+  const sorted = [...designs].sort((a, b) => a.figures.massFlowKgPerS - b.figures.massFlowKgPerS || tradePower(b.figures, goal) - tradePower(a.figures, goal))
+  const front: Design[] = []
+  let most = 0
+  for (const d of sorted) {
+    const power = tradePower(d.figures, goal)
+    if (power > most) {
+      front.push(d)
+      most = power
+    }
+  }
+  return front
+}
+
+const KEPT = 40
+const FRONT_KEPT = 200
+
+const NONE: Record<keyof SearchConstraints, number> = { leastStressMargin: 0, mostBearingShare: 0, leastFeatureM: 0, bedM: 0, mostMassFlowKgPerS: 0, supplyHolds: 0 }
+
+/** Thins a front to a number of designs, ends and evenly spaced ones kept. */
+const thinned = (front: readonly Design[], most: number): Design[] => (front.length <= most ? [...front] : Array.from({ length: most }, (_, i) => front[Math.round((i * (front.length - 1)) / (most - 1))]))
+
+/** Machines of this kind must leave room between their parts; a design that does not is skipped without being worked out. */
+export type Possible = (input: PredictionInput) => boolean
+
+/**
+ * A share of a search: designs spread evenly over the box of the variables, each worked out whole; the front and the best that keep the constraints.
+ * The air side is a table over nozzle area. `possible` judges the geometry before anything is worked out.
+ */
+export function runSearch(spec: SearchSpec, possible: Possible = () => true, progress: (share: number) => void = () => undefined): SearchResult {
+  const { base, variables, goal, shard } = spec
+  const paths = variables.map((v) => v.path)
+  // the air side changes with the nozzle's area alone; nothing that a search moves lies before it
+  const area = (values: readonly number[]) => tableArea(applyDesign(base, paths, values))
+  const ends = [area(variables.map((v) => v.from)), area(variables.map((v) => v.to))]
+  const table = base.nozzle.form.kind === 'round' ? airTable(base, [0.02 * Math.min(...ends), 3 * Math.max(...ends)]) : null
+  let designs: Design[] = []
+  let best: Design[] = []
+  const broken = { ...NONE }
+  let [tried, possibleCount, allowed, bar] = [0, 0, 0, -Infinity]
+  const settle = () => {
+    designs = paretoFront(designs, goal)
+    best = best.sort((a, b) => b.score - a.score || a.number - b.number).slice(0, KEPT)
+    if (best.length === KEPT) bar = best[KEPT - 1].score
+  }
+  const first = Math.floor((shard.index * spec.designs) / shard.of)
+  const end = Math.floor(((shard.index + 1) * spec.designs) / shard.of)
+  for (let number = first; number < end; number++) {
+    if (tried % 500 === 0) progress(tried / (end - first))
+    tried++
+    const values = designValues(variables, number, spec.seed)
+    const input = applyDesign(base, paths, values)
+    if (!possible(input)) continue
+    const figures = evaluateDesign(input, table)
+    if (!figures) continue
+    possibleCount++
+    const faults = brokenBy(figures, spec.constraints)
+    for (const fault of faults) broken[fault]++
+    if (faults.length > 0) continue
+    allowed++
+    const design = { number, values, figures, score: scoreOf(figures, goal) }
+    designs.push(design)
+    if (design.score >= bar) best.push(design)
+    if (designs.length > 2000 || best.length > 4 * KEPT) settle()
+  }
+  settle()
+  return { goal, paths, tried, possible: possibleCount, allowed, broken, front: thinned(designs, FRONT_KEPT), best }
+}
+
+/** One result from the shares of a search, as if one machine had done it all. */
+export function mergeSearches(parts: readonly SearchResult[]): SearchResult {
+  const [first] = parts
+  const sum = (of: (r: SearchResult) => number) => parts.reduce((a, r) => a + of(r), 0)
+  const broken = { ...NONE }
+  for (const key of Object.keys(broken) as (keyof SearchConstraints)[]) broken[key] = sum((r) => r.broken[key])
+  return {
+    goal: first.goal,
+    paths: first.paths,
+    tried: sum((r) => r.tried),
+    possible: sum((r) => r.possible),
+    allowed: sum((r) => r.allowed),
+    broken,
+    front: thinned(paretoFront(parts.flatMap((r) => r.front), first.goal), FRONT_KEPT),
+    best: parts.flatMap((r) => r.best).sort((a, b) => b.score - a.score || a.number - b.number).slice(0, KEPT),
+  }
+}
+
+/** What a small change of one number brings, all else as it is; null where that side cannot be built. */
+export interface Sensitivity {
+  readonly path: string
+  readonly change: number
+  readonly upW: number | null
+  readonly downW: number | null
+}
+
+/** One number over its range, all else as it is. */
+export function sweep(base: PredictionInput, variable: SearchVariable, points: number, possible: Possible = () => true): { readonly value: number; readonly figures: DesignFigures | null }[] {
+  const { path, from, to, whole } = variable
+  const n = whole ? Math.min(points, to - from + 1) : points
+  return Array.from({ length: n }, (_, i) => {
+    const raw = n > 1 ? from + ((to - from) * i) / (n - 1) : from
+    const value = whole ? Math.round(raw) : raw
+    const input = applyDesign(base, [path], [value])
+    return { value, figures: possible(input) ? evaluateDesign(input) : null }
+  })
+}
+
+/** Watts per printable change of each number: best power, or power at the load, with it moved up and down by its change. Null where a side cannot be built. */
+export function sensitivities(base: PredictionInput, changes: readonly { readonly path: string; readonly change: number }[], goal: SearchGoal, possible: Possible = () => true): Sensitivity[] {
+  const power = (input: PredictionInput): number | null => {
+    if (!possible(input)) return null
+    const figures = evaluateDesign(input)
+    return figures ? tradePower(figures, goal) : null
+  }
+  const here = power(base)
+  return changes.map(({ path, change }) => {
+    const side = (sign: number) => {
+      const there = power(applyDesign(base, [path], [numberAt(base, path) + sign * change]))
+      return there === null || here === null ? null : there - here
+    }
+    return { path, change, upW: side(1), downW: side(-1) }
+  })
+}

@@ -1,0 +1,5 @@
+export * from './least-squares'
+export * from './measured'
+export * from './median'
+export * from './random'
+export * from './welch'

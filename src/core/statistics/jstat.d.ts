@@ -1,0 +1,4 @@
+declare module 'jstat' {
+  const jStat: { studentt: { inv(p: number, dof: number): number; cdf(x: number, dof: number): number } }
+  export default jStat
+}

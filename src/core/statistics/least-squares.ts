@@ -1,0 +1,56 @@
+import { Matrix, inverse } from 'ml-matrix'
+
+export interface LinearFit {
+  readonly status: 'fitted' | 'too few points' | 'singular'
+  readonly parameters: readonly number[]
+  /** Covariance of the parameters, already scaled by `reducedChiSquare` where that was asked or exceeds 1. */
+  readonly covariance: readonly (readonly number[])[]
+  readonly reducedChiSquare: number
+  readonly degreesOfFreedom: number
+}
+
+const failed = (status: 'too few points' | 'singular'): LinearFit => ({ status, parameters: [], covariance: [], reducedChiSquare: NaN, degreesOfFreedom: 0 })
+
+/**
+ * Weighted linear least squares by the normal equations, columns scaled to unit length first.
+ * `weights` are 1/u^2; with `scale: 'residual'` only their ratios count and the covariance follows the residuals;
+ * with 'birge' the covariance is that of the weights, widened when the residuals are larger than they allow.
+ * Source: closed form; Birge (1932) for the widening.
+ */
+export function linearLeastSquares(rows: readonly (readonly number[])[], y: ArrayLike<number>, weights: ArrayLike<number>, scale: 'residual' | 'birge'): LinearFit {
+  const n = rows.length
+  const p = rows[0]?.length ?? 0
+  if (n < p || p === 0) return failed('too few points')
+  const size = Array.from({ length: p }, (_, j) => Math.sqrt(rows.reduce((sum, row, i) => sum + weights[i] * row[j] ** 2, 0)))
+  if (size.some((s) => !(s > 0))) return failed('singular')
+  const normal = Matrix.zeros(p, p)
+  const right = new Array<number>(p).fill(0)
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j < p; j++) {
+      const a = (weights[i] * rows[i][j]) / size[j]
+      right[j] += a * y[i]
+      for (let k = 0; k <= j; k++) normal.set(j, k, normal.get(j, k) + (a * rows[i][k]) / size[k])
+    }
+  for (let j = 0; j < p; j++) for (let k = 0; k < j; k++) normal.set(k, j, normal.get(j, k))
+  let inverted: Matrix
+  try {
+    inverted = inverse(normal)
+  } catch {
+    return failed('singular')
+  }
+  const parameters = right.map((_, j) => right.reduce((sum, r, k) => sum + inverted.get(j, k) * r, 0) / size[j])
+  if (!parameters.every(Number.isFinite)) return failed('singular')
+  const chiSquare = rows.reduce((sum, row, i) => sum + weights[i] * (y[i] - row.reduce((s, a, j) => s + a * parameters[j], 0)) ** 2, 0)
+  const degreesOfFreedom = n - p
+  const reducedChiSquare = degreesOfFreedom > 0 ? chiSquare / degreesOfFreedom : NaN
+  const factor = degreesOfFreedom === 0 ? 1 : scale === 'residual' ? reducedChiSquare : Math.max(1, reducedChiSquare)
+  const covariance = parameters.map((_, j) => parameters.map((_, k) => (factor * inverted.get(j, k)) / (size[j] * size[k])))
+  return { status: 'fitted', parameters, covariance, reducedChiSquare, degreesOfFreedom }
+}
+
+/** Variance of a linear combination a.p of parameters with a covariance: a' C a. JCGM 100, eq. 13. */
+export function varianceOf(gradient: readonly number[], covariance: readonly (readonly number[])[]): number {
+  let sum = 0
+  for (let j = 0; j < gradient.length; j++) for (let k = 0; k < gradient.length; k++) sum += gradient[j] * gradient[k] * covariance[j][k]
+  return Math.max(0, sum)
+}

@@ -1,0 +1,5 @@
+export * from './disc-stress'
+export * from './materials'
+export * from './life'
+export * from './machine-strength'
+export * from './profile-disc'

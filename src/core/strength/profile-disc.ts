@@ -1,0 +1,90 @@
+/** A turning disc whose thickness changes with radius. */
+export interface ProfileDisc {
+  /** Radius and full thickness, m, from bore (or middle) to rim, radii rising; straight between. */
+  readonly profile: readonly (readonly [number, number])[]
+  readonly densityKgPerM3: number
+  readonly poissonRatio: number
+  readonly elasticModulusPa: number
+  readonly speedRadPerS: number
+  /** Outward pull of blades at the rim over the rim's own face, Pa. */
+  readonly rimPullPa: number
+}
+
+export interface ProfileStress {
+  readonly peakPa: number
+  readonly peakRadiusM: number
+  /** Hoop stress averaged over the section: what a ductile disc bursts by. */
+  readonly meanHoopPa: number
+  readonly radiusM: readonly number[]
+  readonly radialPa: readonly number[]
+  readonly hoopPa: readonly number[]
+}
+
+const STEPS = 160
+
+/** Thickness at a radius by straight lines. */
+export function thicknessAt(profile: ProfileDisc['profile'], radiusM: number): number {
+  for (let i = 1; i < profile.length; i++) {
+    const [r0, h0] = profile[i - 1]
+    const [r1, h1] = profile[i]
+    if (radiusM <= r1 || i === profile.length - 1) return r1 > r0 ? h0 + ((h1 - h0) * (radiusM - r0)) / (r1 - r0) : h1
+  }
+  return profile[0][1]
+}
+
+/**
+ * Stresses of a turning disc of any thickness profile, thin and elastic: equilibrium d(h s_r)/dr = (h s_t - h s_r)/r - h rho w^2 r with Hooke's law,
+ * integrated outward twice by fourth-order steps and combined so that the bore is free (or the middle regular) and the rim carries its pull.
+ * Valid: thickness small against radius and changing gently. Error: 1e-4 against the closed forms of even discs.
+ * Source: plane stress of rotating discs, Timoshenko & Goodier, Theory of Elasticity.
+ */
+export function profileDiscStress(disc: ProfileDisc): ProfileStress {
+  const { profile, poissonRatio: nu, elasticModulusPa: e } = disc
+  const bore = profile[0][0]
+  const rim = profile[profile.length - 1][0]
+  const from = bore > 0 ? bore : 1e-4 * rim
+  const load = disc.densityKgPerM3 * disc.speedRadPerS ** 2
+  const h = (rim - from) / STEPS
+  /** One run: `start` is displacement over radius at the inner edge, `weight` 1 with and 0 without centrifugal load. */
+  const run = (start: number, weight: number) => {
+    // scaled: displacement times E, so that both columns are of one size
+    let u = start * e * from
+    let n = bore > 0 ? 0 : (start * e * thicknessAt(profile, from)) / (1 - nu)
+    const [radial, hoop] = [new Float64Array(STEPS + 1), new Float64Array(STEPS + 1)]
+    const rate = (r: number, uu: number, nn: number): [number, number] => {
+      const t = thicknessAt(profile, r)
+      const sr = nn / t
+      const st = uu / r + nu * sr
+      return [sr - nu * st, (t * st - nn) / r - weight * t * load * r]
+    }
+    for (let i = 0; i <= STEPS; i++) {
+      const r = from + i * h
+      const t = thicknessAt(profile, r)
+      radial[i] = n / t
+      hoop[i] = u / r + nu * radial[i]
+      if (i === STEPS) break
+      const [a1, b1] = rate(r, u, n)
+      const [a2, b2] = rate(r + h / 2, u + (h / 2) * a1, n + (h / 2) * b1)
+      const [a3, b3] = rate(r + h / 2, u + (h / 2) * a2, n + (h / 2) * b2)
+      const [a4, b4] = rate(r + h, u + h * a3, n + h * b3)
+      u += (h / 6) * (a1 + 2 * a2 + 2 * a3 + a4)
+      n += (h / 6) * (b1 + 2 * b2 + 2 * b3 + b4)
+    }
+    return { radial, hoop }
+  }
+  const loaded = run(0, 1)
+  const free = run(1e-3, 0)
+  const share = (disc.rimPullPa - loaded.radial[STEPS]) / free.radial[STEPS]
+  const radiusM = Array.from({ length: STEPS + 1 }, (_, i) => from + i * h)
+  const radialPa = radiusM.map((_, i) => loaded.radial[i] + share * free.radial[i])
+  const hoopPa = radiusM.map((_, i) => loaded.hoop[i] + share * free.hoop[i])
+  let [peakPa, peakRadiusM, pull, area] = [0, from, 0, 0]
+  radiusM.forEach((r, i) => {
+    const greatest = Math.max(radialPa[i], hoopPa[i])
+    if (greatest > peakPa) [peakPa, peakRadiusM] = [greatest, r]
+    const weight = (i === 0 || i === STEPS ? 0.5 : 1) * thicknessAt(profile, r)
+    pull += weight * hoopPa[i]
+    area += weight
+  })
+  return { peakPa, peakRadiusM, meanHoopPa: pull / area, radiusM, radialPa, hoopPa }
+}

@@ -1,0 +1,2 @@
+export * from './flight'
+export * from './stability'

@@ -1,0 +1,164 @@
+import { CP, airDensity, airViscosity } from '../air'
+import { nozzleFlow, type NozzleResult } from '../flow'
+import { discFrictionTorque } from './disc-friction'
+import { keptAtEntry, ventilationPower, type BladeProfile } from './impulse'
+import { availablePower, balanceBehindNozzle, bearingDrag, machOf, rowExit, shareOut, soderbergLoss, spoutingSpeed, totalPressure, type March } from './rows'
+import { closePoint, type TurbineInlet, type TurbineModel, type TurbinePoint, type TurbineSurroundings, type VelocityTriangles } from './turbine'
+
+/** Rotors on one shaft with fixed stators between; the nozzle is the lid whose holes feed the first rotor. Angles from the direction of travel. */
+export interface AxialMachine extends TurbineSurroundings {
+  readonly stages: number
+  readonly meanRadiusM: number
+  readonly bladeHeightM: number
+  readonly chordM: number
+  readonly bladeCount: number
+  readonly bladeThicknessM: number
+  readonly profile: BladeProfile
+  readonly inletAngleRad: number
+  readonly outletAngleRad: number
+  readonly statorAngleRad: number
+  readonly tipClearanceM: number
+}
+
+interface Marched {
+  readonly triangles: readonly VelocityTriangles[]
+  /** Sum over the rows of blade speed times turned speed, J/kg of the air that goes through the blades. */
+  readonly work: number
+  readonly weights: { readonly mixingW: number; readonly spillW: number; readonly passageW: number }
+  readonly leaving: number
+  readonly exitMach: number
+}
+
+/** Share of the rim that the feed's jets cover, 0..1. */
+function rimShare(machine: Pick<AxialMachine, 'meanRadiusM' | 'bladeHeightM' | 'nozzle'>): number {
+  const { nozzle } = machine
+  const area = ((nozzle.count ?? 1) * Math.PI * (nozzle.exitDiameterM ?? nozzle.throatDiameterM) ** 2) / 4
+  return Math.min(1, area / Math.max(0.1, Math.sin(nozzle.angleRad)) / (2 * Math.PI * machine.meanRadiusM * machine.bladeHeightM))
+}
+
+/** Gap area over blade height: what passes over the tips. */
+const tipShare = (machine: AxialMachine): number => Math.min(0.6, (machine.coefficients.leakage.value * machine.tipClearanceM) / (machine.bladeHeightM + machine.tipClearanceM))
+
+/** Throat of a full ring of blades, square to the flow. */
+function ringThroat(machine: AxialMachine, angleRad: number): number {
+  const ring = 2 * Math.PI * machine.meanRadiusM * machine.bladeHeightM
+  const blocked = Math.min(0.8, (machine.bladeCount * machine.bladeThicknessM) / Math.max(0.05, Math.sin(angleRad)) / (2 * Math.PI * machine.meanRadiusM))
+  return ring * (1 - blocked) * Math.sin(angleRad)
+}
+
+/** Goes through all rows at one mass flow and speed; null where a row cannot pass it. */
+function marchRows(machine: AxialMachine, inlet: TurbineInlet, u: number, jet: NozzleResult, behindPaAbs: number): March<Marched> | null {
+  const m = jet.massFlowKgPerS
+  const viscosity = airViscosity(inlet.ambientTemperatureK)
+  const ring = 2 * Math.PI * machine.meanRadiusM * machine.bladeHeightM
+  const aspect = machine.chordM / machine.bladeHeightM
+  const spill = tipShare(machine)
+  const hydraulic = (2 * ring) / (machine.bladeCount * machine.bladeHeightM + 2 * Math.PI * machine.meanRadiusM)
+  const loss = (kind: 'stator' | 'rotor', deflectionRad: number, speed: number, density: number) =>
+    machine.coefficients.rowLoss.value * soderbergLoss({ kind, deflectionRad, chordOverHeight: aspect, reynolds: (density * speed * hydraulic) / viscosity })
+  const triangles: VelocityTriangles[] = []
+  const weights = { mixingW: 0, spillW: 0, passageW: 0 }
+  let [p, t0, work] = [behindPaAbs, inlet.totalTemperatureK, 0]
+  // the lid's jets: most of the swirl is kept, the speed along the shaft falls to what the full ring asks for
+  const whole = jet.jetSpeedMPerS * Math.cos(machine.nozzle.angleRad)
+  let swirl = Math.min(1, machine.coefficients.capture.value) * whole
+  const along = jet.jetSpeedMPerS * Math.sin(machine.nozzle.angleRad)
+  let through = m / (airDensity(p, Math.max(50, t0 - jet.jetSpeedMPerS ** 2 / (2 * CP))) * ring)
+  weights.mixingW = 0.5 * Math.max(0, along - through) ** 2 + 0.5 * (whole * whole - swirl * swirl)
+  through = Math.min(through, Math.max(along, through))
+  let [leaving, exitMach] = [0, 0]
+  for (let stage = 0; stage < machine.stages; stage++) {
+    if (stage > 0) {
+      const flowAngle = Math.atan2(through, swirl)
+      const speed = Math.hypot(through, swirl)
+      const kept = speed * keptAtEntry(flowAngle - Math.PI / 2, machine.profile)
+      weights.passageW += 0.5 * (speed * speed - kept * kept)
+      const density = airDensity(p, t0)
+      const zeta = loss('stator', Math.PI / 2 - machine.statorAngleRad, Math.max(kept, 20), density)
+      const exit = rowExit({ totalPressurePaAbs: totalPressure(p, t0, kept), totalTemperatureK: t0, massFlowKgPerS: m, throatAreaM2: ringThroat(machine, machine.statorAngleRad), lossCoefficient: zeta })
+      if (!exit) return null
+      weights.passageW += 0.5 * zeta * exit.speed ** 2
+      p = exit.pressurePaAbs
+      swirl = exit.speed * Math.cos(machine.statorAngleRad)
+      through = exit.speed * Math.sin(machine.statorAngleRad)
+    }
+    const c1 = { tangential: swirl, meridional: through }
+    const w1 = { tangential: swirl - u, meridional: through }
+    const relative = Math.hypot(w1.tangential, w1.meridional)
+    const kept = relative * keptAtEntry(Math.atan2(w1.meridional, w1.tangential) - machine.inletAngleRad, machine.profile)
+    weights.passageW += 0.5 * (relative * relative - kept * kept)
+    const t1 = t0 - (swirl * swirl + through * through) / (2 * CP)
+    const t0r = t1 + (relative * relative) / (2 * CP)
+    const zeta = loss('rotor', Math.PI - machine.inletAngleRad - machine.outletAngleRad, Math.max(relative, 20), airDensity(p, Math.max(50, t1)))
+    const exit = rowExit({ totalPressurePaAbs: totalPressure(p, t0r, kept), totalTemperatureK: t0r, massFlowKgPerS: m, throatAreaM2: ringThroat(machine, machine.outletAngleRad), lossCoefficient: zeta })
+    if (!exit) return null
+    weights.passageW += 0.5 * zeta * exit.speed ** 2
+    const w2 = { tangential: -exit.speed * Math.cos(machine.outletAngleRad), meridional: exit.speed * Math.sin(machine.outletAngleRad) }
+    const c2 = { tangential: w2.tangential + u, meridional: w2.meridional }
+    triangles.push({ bladeSpeed: u, outletBladeSpeed: u, c1, w1, w2, c2 })
+    const turned = u * (c1.tangential - c2.tangential)
+    work += c1.tangential - c2.tangential
+    weights.spillW += Math.abs(spill * turned)
+    t0 -= ((1 - spill) * turned) / CP
+    p = exit.pressurePaAbs
+    swirl = c2.tangential
+    through = c2.meridional
+    leaving = 0.5 * (swirl * swirl + through * through)
+    exitMach = machOf(exit.speed, exit.temperatureK)
+  }
+  return { exitPaAbs: p, result: { triangles, work, weights, leaving, exitMach } }
+}
+
+/** Drag of blades outside the jets and of the discs' faces. */
+function drags(machine: AxialMachine, inlet: TurbineInlet, speedRadPerS: number) {
+  const densityKgPerM3 = airDensity(inlet.backPressurePaAbs, inlet.ambientTemperatureK)
+  const u = speedRadPerS * machine.meanRadiusM
+  const idle = 1 - rimShare(machine)
+  // in a ring of casing the idle blades pump a fifth of what they would in the open (estimate, as for impulse rotors)
+  const pumping = 0.2 * ventilationPower({ densityKgPerM3, meanDiameterM: 2 * machine.meanRadiusM, heightM: machine.bladeHeightM, bladeSpeed: u, bladeAngleRad: machine.inletAngleRad, admission: 1 - idle })
+  const face = discFrictionTorque({ radiusM: Math.max(1e-3, machine.meanRadiusM - machine.bladeHeightM / 2), gapM: Math.max(5e-4, machine.tipClearanceM * 2), speedRadPerS, densityKgPerM3, viscosityPaS: airViscosity(inlet.ambientTemperatureK) })
+  return { ventilationNm: speedRadPerS > 0 ? (machine.coefficients.ventilation.value * pumping) / speedRadPerS : 0, discFrictionNm: machine.stages * face, rubbingNm: 0, bearingNm: bearingDrag(machine, speedRadPerS) }
+}
+
+/**
+ * Axial turbine of any number of equal stages, stage by stage on the mean line: continuity through each row, loss by Soderberg's correlation times `rowLoss`, incidence, tip leak, choking.
+ * Behind the lid a share of the swirl is kept (`capture`) and the speed along the shaft spreads over the ring (momentum), so a lid with few holes pays for mixing.
+ * Valid: subsonic rows; a supersonic jet of the lid into the first rotor as an expansion behind its holes. Error: with plain coefficients a third in power.
+ * Sources: Euler's turbine equation; Soderberg (1949); Traupel's ventilation form; Daily & Nece (1960).
+ */
+export function axialTurbine(machine: AxialMachine, inlet: TurbineInlet): TurbineModel {
+  const nozzle = nozzleFlow(inlet, { ...machine.nozzle, dischargeCoefficient: machine.coefficients.discharge.value, velocityCoefficient: machine.coefficients.velocity.value })
+  const spill = tipShare(machine)
+  const at = (speedRadPerS: number): TurbinePoint => {
+    const u = speedRadPerS * machine.meanRadiusM
+    const found = balanceBehindNozzle(inlet, machine, (jet, p) => marchRows(machine, inlet, u, jet, p))
+    const loss = drags(machine, inlet, speedRadPerS)
+    if (!found) return closePoint(speedRadPerS, STILL, loss, { triangles: [], behindNozzlePaAbs: inlet.totalPressurePaAbs, extras: [] })
+    const { jet, result } = found
+    const m = jet.massFlowKgPerS
+    const isentropicPowerW = availablePower(m, inlet)
+    const bladeTorqueNm = (1 - spill) * m * machine.meanRadiusM * result.work
+    const outlet = found.choked ? availablePower(m, { ...inlet, totalPressurePaAbs: found.exitPaAbs }) : 0
+    const leavingW = m * result.leaving + outlet
+    const nozzleLost = jet.isentropicPowerW - jet.jetPowerW
+    const shared = shareOut(isentropicPowerW - bladeTorqueNm * speedRadPerS - leavingW, { nozzleW: Math.max(0, nozzleLost) / Math.max(m, 1e-12), ...result.weights }, 'passageW')
+    return closePoint(
+      speedRadPerS,
+      { massFlowKgPerS: m, isentropicPowerW, bladeTorqueNm, leavingW, ...shared },
+      loss,
+      { triangles: result.triangles, behindNozzlePaAbs: found.behindPaAbs, extras: [{ label: 'Mach number leaving the last rotor', value: result.exitMach, unit: '' }, { label: 'rim fed by the lid', value: 100 * rimShare(machine), unit: '%' }, { label: 'passes over the tips', value: 100 * spill, unit: '%' }] },
+    )
+  }
+  return { at, nozzle, speedLimitRadPerS: spoutingSpeed(inlet) / machine.meanRadiusM, notes: [...nozzle.notes, ...notesOf(machine, at(0))] }
+}
+
+/** A machine through which nothing flows. */
+export const STILL = { massFlowKgPerS: 0, isentropicPowerW: 0, bladeTorqueNm: 0, nozzleW: 0, mixingW: 0, spillW: 0, passageW: 0, leavingW: 0 } as const
+
+function notesOf(machine: AxialMachine, atRest: TurbinePoint): string[] {
+  const notes: string[] = []
+  if (rimShare(machine) < 0.5) notes.push('The lid feeds less than half of the rim: its jets lose much while they spread. More holes, evenly spaced, at the same total area, lose less.')
+  if ((atRest.extras.find((e) => e.label.startsWith('Mach'))?.value ?? 0) > 0.9) notes.push('The last row runs close to the speed of sound: it holds the flow back. A flatter pitch of its blades (a larger outlet angle) or taller blades open it.')
+  if (machine.tipClearanceM > 0.1 * machine.bladeHeightM) notes.push('The tip gap is more than a tenth of the blade height: the leak over the tips is beyond what the model was made for.')
+  return notes
+}

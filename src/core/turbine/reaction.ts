@@ -1,0 +1,92 @@
+import { CP, airDensity, airViscosity } from '../air'
+import { nozzleFlow, type NozzleResult } from '../flow'
+import { discFrictionTorque } from './disc-friction'
+import { ventilationPower } from './impulse'
+import { availablePower, bearingDrag, gapFlow, spoutingSpeed } from './rows'
+import { closePoint, type TurbineInlet, type TurbineModel, type TurbinePoint, type TurbineSurroundings } from './turbine'
+
+/** Air enters a rotor at its middle and leaves through channels at its rim that point backwards. The nozzle's passages are these channels; its angle is theirs, from straight back. */
+export interface ReactionMachine extends TurbineSurroundings {
+  /** Of the channels' mouths. */
+  readonly jetRadiusM: number
+  readonly bodyRadiusM: number
+  readonly bodyHeightM: number
+  /** A smooth shroud over the channels, or arms that stir the air. */
+  readonly shrouded: boolean
+  readonly pivot: 'bearings' | 'point'
+  readonly massKg: number
+  /** Of the point's rounded tip. */
+  readonly pointRadiusM: number
+  /** Gap where the air enters the rotor, and its radius. */
+  readonly sealGapM: number
+  readonly sealRadiusM: number
+}
+
+/** Standard fall, m/s2. */
+const GRAVITY = 9.80665
+
+/** State in the turning rotor before its jets: the hub's, raised by the swing out to the rim (rothalpy). */
+export function rimState(inlet: Pick<TurbineInlet, 'totalPressurePaAbs' | 'totalTemperatureK'>, rimSpeed: number): { totalPressurePaAbs: number; totalTemperatureK: number } {
+  const totalTemperatureK = inlet.totalTemperatureK + rimSpeed ** 2 / (2 * CP)
+  return { totalTemperatureK, totalPressurePaAbs: inlet.totalPressurePaAbs * (totalTemperatureK / inlet.totalTemperatureK) ** 3.5 }
+}
+
+/**
+ * Reaction rotor or spinning top: jets in a turning frame with the pressure that turning adds; torque r (F cos b - m u).
+ * It has no runaway speed of its own: only drag and the swing of its air limit it. Valid: up to choked jets at rim speeds below 300 m/s. Error: with plain coefficients a quarter in torque; drag of open arms a factor of two.
+ * Sources: Euler's turbine equation with rothalpy; NACA Report 1135 for the jets; Daily & Nece (1960) and Traupel's ventilation form for drag.
+ */
+export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): TurbineModel {
+  const { coefficients, nozzle: channels } = machine
+  const feed = { ...channels, dischargeCoefficient: coefficients.discharge.value, velocityCoefficient: coefficients.velocity.value }
+  const nozzle = nozzleFlow(inlet, feed)
+  const densityKgPerM3 = airDensity(inlet.backPressurePaAbs, inlet.ambientTemperatureK)
+  const viscosityPaS = airViscosity(inlet.ambientTemperatureK)
+  const sealArea = coefficients.leakage.value * 2 * Math.PI * machine.sealRadiusM * machine.sealGapM
+  const leak = gapFlow({ areaM2: sealArea, dischargeCoefficient: 0.65 }, { pressurePaAbs: inlet.totalPressurePaAbs, temperatureK: inlet.totalTemperatureK }, inlet.backPressurePaAbs)
+  const cosine = Math.cos(channels.angleRad)
+  const at = (speedRadPerS: number): TurbinePoint => {
+    const u = speedRadPerS * machine.jetRadiusM
+    const jet: NozzleResult = nozzleFlow({ ...rimState(inlet, u), backPressurePaAbs: inlet.backPressurePaAbs }, feed)
+    const m = jet.massFlowKgPerS
+    const w = jet.jetSpeedMPerS
+    const bladeTorqueNm = machine.jetRadiusM * (Math.max(0, jet.thrustN) * cosine - m * u)
+    const c2 = { tangential: u - w * cosine, meridional: w * Math.sin(channels.angleRad) }
+    const throughW = availablePower(m, inlet)
+    const leakW = availablePower(leak, inlet)
+    const face = discFrictionTorque({ radiusM: machine.bodyRadiusM, gapM: 0.2 * machine.bodyRadiusM, speedRadPerS, densityKgPerM3, viscosityPaS })
+    const rimArea = 2 * Math.PI * machine.bodyRadiusM * machine.bodyHeightM
+    const rim = 0.5 * densityKgPerM3 * 0.005 * (speedRadPerS * machine.bodyRadiusM) ** 2 * rimArea * machine.bodyRadiusM
+    const stirred = machine.shrouded ? 0 : ventilationPower({ densityKgPerM3, meanDiameterM: 2 * machine.jetRadiusM, heightM: machine.bodyHeightM, bladeSpeed: u, bladeAngleRad: Math.PI / 2, admission: 0 }) * 0.5
+    const onPoint = machine.pivot === 'point'
+    const rubbingNm = onPoint && (speedRadPerS > 0 || m > 0) ? coefficients.sliding.value * machine.massKg * GRAVITY * machine.pointRadiusM * (2 / 3) : 0
+    return closePoint(
+      speedRadPerS,
+      {
+        massFlowKgPerS: m + leak,
+        isentropicPowerW: throughW + leakW,
+        bladeTorqueNm,
+        // the turning air's own energy comes from the shaft and goes back to it: only what the jet lacks of its ideal is lost
+        nozzleW: throughW + 0.5 * m * u * u - 0.5 * m * w * w,
+        mixingW: 0,
+        spillW: leakW,
+        passageW: 0,
+        leavingW: 0.5 * m * (c2.tangential ** 2 + c2.meridional ** 2),
+      },
+      { ventilationNm: speedRadPerS > 0 ? (coefficients.ventilation.value * stirred) / speedRadPerS : 0, discFrictionNm: coefficients.ventilation.value * (face + rim), rubbingNm, bearingNm: onPoint ? 0 : bearingDrag(machine, speedRadPerS) },
+      {
+        triangles: [{ bladeSpeed: 0, outletBladeSpeed: u, c1: { tangential: 0, meridional: 0 }, w1: { tangential: 0, meridional: 0 }, w2: { tangential: -w * cosine, meridional: w * Math.sin(channels.angleRad) }, c2 }],
+        behindNozzlePaAbs: inlet.backPressurePaAbs,
+        extras: [
+          { label: 'pressure at the jets over that at the hub', value: rimState(inlet, u).totalPressurePaAbs / inlet.totalPressurePaAbs, unit: '×' },
+          { label: 'jet in the turning frame', value: w, unit: 'm/s' },
+          { label: 'lost at the seal', value: m + leak > 0 ? (100 * leak) / (m + leak) : 0, unit: '%' },
+        ],
+      },
+    )
+  }
+  const notes = [...nozzle.notes]
+  notes.push('A reaction rotor has no runaway speed of its own: only drag holds it. Let it run free for moments only, and mind its burst speed.')
+  if (machine.pivot === 'point') notes.push('A point wears blunt at high speed (common practice): a hardened or ceramic tip in a cup lasts longer.')
+  return { at, nozzle, speedLimitRadPerS: Math.max(1, spoutingSpeed(inlet) / machine.jetRadiusM), notes }
+}

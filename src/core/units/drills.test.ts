@@ -1,0 +1,51 @@
+import { drillDiameter, drillsBetween, formatQuantity, nearestDrills, parseQuantity, unitOf } from '.'
+
+describe('rule of drills (ASME B94.11M sizes, from memory)', () => {
+  const families = ['metric', 'inch', 'number'] as const
+  test.each(families)('%s: in order, within the range, each as large as it says', (family) => {
+    const drills = drillsBetween(family, 0.8e-3, 4e-3)
+    expect(drills.length).toBeGreaterThanOrEqual(8)
+    drills.forEach((d, i) => {
+      expect(d.diameterM).toBeGreaterThanOrEqual(0.8e-3)
+      expect(d.diameterM).toBeLessThanOrEqual(4e-3)
+      if (i > 0) expect(d.diameterM).toBeGreaterThan(drills[i - 1].diameterM)
+    })
+  })
+  test('the labels are those that a field understands', () => {
+    for (const d of drillsBetween('number', 1e-3, 10e-3)) expect(drillDiameter(d.label.replace('#', ''))).toBeCloseTo(d.diameterM, 12)
+    for (const d of drillsBetween('inch', 0.5e-3, 6e-3)) {
+      const [top, bottom] = d.label.split('/').map(Number)
+      expect((top / bottom) * 0.0254).toBeCloseTo(d.diameterM, 12)
+    }
+    for (const d of drillsBetween('metric', 0.5e-3, 6e-3)) expect(Number(d.label) / 1000).toBeCloseTo(d.diameterM, 12)
+  })
+  test('the nearest of a family is in its rule', () => {
+    const [metric, named, inch] = nearestDrills(1.63e-3)
+    expect(drillsBetween('metric', 1e-3, 2e-3).map((d) => `${d.label} mm`)).toContain(metric.label)
+    expect(drillsBetween('number', 1e-3, 2e-3).map((d) => d.label)).toContain(named.label)
+    expect(drillsBetween('inch', 1e-3, 2e-3).map((d) => `${d.label} in`)).toContain(inch.label)
+  })
+  test('steps of 0.05 mm to 3 mm, then 0.1 mm', () => {
+    const sizes = drillsBetween('metric', 2.8e-3, 3.4e-3).map((d) => d.label)
+    expect(sizes).toEqual(['2.8', '2.85', '2.9', '2.95', '3.0', '3.1', '3.2', '3.3', '3.4'])
+  })
+})
+
+describe('kinds of quantity for air supplies', () => {
+  test.each([
+    ['12 N/mm', 'springRate', 12_000],
+    ['400 cm²', 'area', 0.04],
+    ['400 cm2', 'area', 0.04],
+    ['2820 1/min', 'strokeRate', 47],
+    ['0.6 W/K', 'heatConductance', 0.6],
+    ['85 g/h', 'waterRate', 85e-3 / 3600],
+  ] as const)('%s is understood', (text, kind, si) => {
+    const parsed = parseQuantity(text, kind, unitOf(kind, undefined).id)
+    if (!parsed.ok) throw new Error(parsed.message)
+    expect(parsed.si).toBeCloseTo(si, 9)
+  })
+  test('and written back in the same unit', () => {
+    expect(formatQuantity(12_000, unitOf('springRate', 'N/mm'))).toMatchObject({ value: '12.0', unit: 'N/mm' })
+    expect(formatQuantity(0.35, unitOf('impulse', 'N·s'), 0.01)).toMatchObject({ value: '0.350', uncertainty: '0.010', unit: 'N·s' })
+  })
+})

@@ -1,0 +1,4 @@
+export * from './drills'
+export * from './format-quantity'
+export * from './parse-quantity'
+export * from './quantities'

@@ -1,0 +1,26 @@
+import './node-globals'
+import 'fake-indexeddb/auto'
+import { ChakraProvider } from '@chakra-ui/react'
+import { render } from '@testing-library/react'
+import type { ReactNode } from 'react'
+import { makeDemo } from '../../project/demo'
+import { StoreContext, type ProjectStore } from '../../store'
+import { KettleDb, ProjectStore as Store } from '../../store/open'
+import { system } from '../../ui/theme'
+
+let named = 0
+
+/** A store with the demo open, for tests of rooms. */
+export async function demoStore(): Promise<ProjectStore> {
+  const store = new Store(new KettleDb(`room-${++named}`))
+  await store.openLast(() => Promise.resolve(makeDemo()))
+  return store
+}
+
+/** Draws a room over a store, as the shell does. */
+export const show = (store: ProjectStore, room: ReactNode) =>
+  render(
+    <ChakraProvider value={system}>
+      <StoreContext.Provider value={store}>{room}</StoreContext.Provider>
+    </ChakraProvider>,
+  )

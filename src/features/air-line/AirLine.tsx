@@ -1,0 +1,117 @@
+'use client'
+import { Box, Grid, chakra } from '@chakra-ui/react'
+import { memo, useId } from 'react'
+import type { ChainStation, StationId } from '../../core/prediction'
+import { formatNumber } from '../../core/units'
+import { color, useArrowTabs } from '../../ui'
+import { Ledger } from './Ledger'
+import { LOSS_NAMES } from './loss-names'
+
+const WIDTH = 1232
+const TOP = 4
+const FULL = 84
+const END = TOP + FULL + 26
+
+export interface StationText {
+  readonly id: StationId
+  readonly name: string
+  readonly lines: readonly [string, string, string]
+}
+
+const watts = (w: number) => (Math.abs(w) < 0.1 && w !== 0 ? `${formatNumber(w * 1000)} mW` : `${formatNumber(w)} W`)
+
+/** The slab of power that leaves the band at the end of a station: it bends down and thins out. */
+function Peel({ x, from, to, fade }: { x: number; from: number; to: number; fade: string }) {
+  const thickness = to - from
+  if (thickness < 0.6) return null
+  const width = Math.min(thickness, 44)
+  const right = x + 18 + width
+  const path = `M${x} ${from}C${x + 12 + width} ${from} ${right} ${from + 18} ${right} ${END}L${right - width} ${END}C${right - width} ${to + 14} ${x + 12} ${to} ${x} ${to}Z`
+  return <path d={path} fill={`url(#${fade})`} />
+}
+
+/** Band of power left, stations along it, losses peeling away below. Everything here is predicted, so its edge is dashed. */
+const Band = memo(function Band({ chain }: { chain: readonly ChainStation[] }) {
+  const gradient = useId()
+  const fade = useId()
+  const step = WIDTH / chain.length
+  const most = Math.max(chain[0].powerW, 1e-9)
+  const height = (w: number) => Math.max(0, (w / most) * FULL)
+  const edges = chain.map((station, i) => {
+    const next = chain[i + 1]?.powerW ?? station.powerW
+    const cut = (i + 1) * step - 66
+    return { x: i * step, cut: i === chain.length - 1 ? WIDTH : cut, h: height(station.powerW), next: height(next), loss: station.powerW - next, losses: station.losses }
+  })
+  const outline = edges.map((e, i) => `${i === 0 ? `M0 ${TOP + e.h}` : ''}L${e.cut} ${TOP + e.h}L${e.cut} ${TOP + e.next}`).join('')
+  return (
+    <svg viewBox={`0 0 ${WIDTH} ${END + 4}`} width="100%" aria-hidden style={{ overflow: 'visible' }}>
+      <defs>
+        <linearGradient id={gradient} x1="0" x2="1">
+          <stop offset="0" stopColor={color('pipe')} />
+          <stop offset="0.45" stopColor={color('pipe')} stopOpacity="0.8" />
+          <stop offset="1" stopColor={color('pale')} />
+        </linearGradient>
+        <linearGradient id={fade} x1="0" x2="0" y1="0" y2="1">
+          <stop offset="0" stopColor={color('pale')} stopOpacity="0.95" />
+          <stop offset="1" stopColor={color('pale')} stopOpacity="0.05" />
+        </linearGradient>
+      </defs>
+      {edges.map((e) => (
+        <Peel key={e.x} x={e.cut} from={TOP + e.next} to={TOP + e.h} fade={fade} />
+      ))}
+      <path d={`M0 ${TOP}${outline.replace(/^M0 [^L]+/, `L0 ${TOP + edges[0].h}`)}L${WIDTH} ${TOP}Z`} fill={`url(#${gradient})`} />
+      <path d={outline} fill="none" stroke={color('ink')} strokeWidth="1" strokeDasharray="5 3" opacity="0.55" />
+      {edges.map((e, i) => (
+        <g key={e.x}>
+          <line x1={e.x + 0.5} x2={e.x + 0.5} y1={0} y2={TOP + Math.max(e.h, 10)} stroke={color('ink')} strokeWidth="1.5" />
+          <text x={e.x + 8} y={e.h > 18 ? TOP + 16 : TOP + e.h + 15} fontSize="13" fontWeight="600" className="num" fill={e.h > 18 ? color('onPipe') : color('ink')}>
+            {watts(chain[i].powerW)}
+          </text>
+          {e.losses.length > 0 && e.loss > 0.005 * most && (
+            <text x={e.cut - 8} y={END - 4} fontSize="12" textAnchor="end" fill={color('ink')}>
+              <tspan className="num" fontWeight="600">
+                −{watts(e.loss)}
+              </tspan>
+              <tspan fill={color('mute')} dx="5">
+                {[...e.losses].sort((a, b) => b.powerW - a.powerW).slice(0, 2).map((l) => LOSS_NAMES[l.id].short).join(', ')}
+              </tspan>
+            </text>
+          )}
+        </g>
+      ))}
+    </svg>
+  )
+})
+
+function StationButton({ text, chosen, onChoose }: { text: StationText; chosen: boolean; onChoose: () => void }) {
+  return (
+    <chakra.button type="button" role="tab" aria-selected={chosen} tabIndex={chosen ? 0 : -1} onClick={onChoose} pl="2" pr="1" py="1" borderLeftWidth="3px" borderColor={chosen ? 'petrol' : 'rule'} _hover={{ borderColor: 'petrol' }} minW="0">
+      <Box fontWeight="700" color={chosen ? 'petrol' : 'ink'} fontSize="sm">
+        {text.name}
+      </Box>
+      {text.lines.map((line, i) => (
+        <Box key={i} fontSize="xs" color={i === 0 ? 'ink' : 'mute'} fontWeight={i === 0 ? '600' : '400'} overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" title={line}>
+          {line || '\u00a0'}
+        </Box>
+      ))}
+    </chakra.button>
+  )
+}
+
+/** The air's way through a build: choose a station to work on it. */
+export function AirLine({ chain, texts, chosen, onChoose }: { chain: readonly ChainStation[]; texts: readonly StationText[]; chosen: StationId; onChoose: (id: StationId) => void }) {
+  const { row, onKeyDown } = useArrowTabs(texts.map((t) => t.id), chosen, onChoose)
+  return (
+    <Box mb="3">
+      <Box overflowX="clip" display={{ base: 'none', md: 'block' }}>
+        <Band chain={chain} />
+      </Box>
+      <Grid ref={row} role="tablist" aria-label="Stations of the air line" templateColumns={{ base: 'repeat(2, minmax(0,1fr))', md: `repeat(${texts.length}, minmax(0,1fr))` }} rowGap="2" onKeyDown={onKeyDown}>
+        {texts.map((text) => (
+          <StationButton key={text.id} text={text} chosen={text.id === chosen} onChoose={() => onChoose(text.id)} />
+        ))}
+      </Grid>
+      <Ledger chain={chain} />
+    </Box>
+  )
+}

@@ -1,0 +1,84 @@
+'use client'
+import { Box } from '@chakra-ui/react'
+import { useState } from 'react'
+import { reductionWorkings, type ReductionWorkingId } from '../../core/bench'
+import type { Prediction } from '../../core/prediction'
+import { formatNumber } from '../../core/units'
+import type { Run } from '../../project/document'
+import type { Reduced } from '../../workers'
+import { Advice, Figure, SectionTitle } from '../../ui'
+import { LateWorkingDialog, useShown, type RunResult } from '../shared'
+import { diagnosis } from './run-view-model'
+
+/** How this run stands to the other runs of its build at nearly the same pressure. */
+function Repeats({ run, reduced, runs, results }: { run: Run; reduced: Reduced; runs: readonly Run[]; results: ReadonlyMap<string, RunResult> }) {
+  const shown = useShown()
+  const own = reduced.reduction.peakShaftPower.power
+  const others = runs.flatMap((r) => {
+    const result = results.get(r.id)
+    return r.id !== run.id && result?.status === 'done' ? [{ run: r, power: result.reduced.reduction.peakShaftPower.power }] : []
+  })
+  const alike = others.filter((o) => Math.abs(o.run.gaugePressurePa / run.gaugePressurePa - 1) < 0.05)
+  if (alike.length === 0)
+    return others.length > 0 ? (
+      <Advice tone="advice" title="No repeat at this pressure">
+        The other runs were taken at other pressures and cannot be set against this one.
+      </Advice>
+    ) : null
+  const differences = alike.map((o) => o.power.value - own.value)
+  const most = differences.reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a))
+  const expected = 2 * own.standardUncertainty * Math.SQRT2
+  return (
+    <Advice tone="note" title={Math.abs(most) <= expected ? 'Repeats agree' : 'Repeats do not agree'}>
+      {alike.map((o) => o.run.name.split(', ').pop()).join(', ')}: {shown.text(alike[0].power.value, 'power', alike[0].power.standardUncertainty)}. A change smaller than {shown.text(Math.max(expected, Math.abs(most)), 'power')} cannot be told yet.
+    </Advice>
+  )
+}
+
+/** What came out of a run, and what it means. */
+export function MeasuredPanel({ run, reduced, prediction, runs, results }: { run: Run; reduced: Reduced; prediction: Prediction | null; runs: readonly Run[]; results: ReadonlyMap<string, RunResult> }) {
+  const shown = useShown()
+  const [working, setWorking] = useState<ReductionWorkingId | null>(null)
+  const { reduction: r, pressurePa } = reduced
+  const peak = r.peakShaftPower
+  const why = prediction ? diagnosis(r, prediction) : null
+  const air = prediction?.air.supplyPowerW ?? 0
+  const sag = pressurePa && pressurePa.mean > 0 ? (pressurePa.most - pressurePa.least) / pressurePa.mean : 0
+  return (
+    <>
+      <SectionTitle first>Measured</SectionTitle>
+      <Figure label="Peak power" origin="measured" {...shown.parts(peak.power.value, 'power', peak.power.standardUncertainty)} sub={`at the shaft, ${shown.text(peak.speedRadPerS, 'rotation')}`} onOpen={() => setWorking('peakShaftPower')} />
+      {r.peakBladePower.speedRadPerS < 0.98 * r.freeSpeed.value && <Figure label="On the blades" origin="measured" {...shown.parts(r.peakBladePower.power.value, 'power', r.peakBladePower.power.standardUncertainty)} sub={`drag of coasting added back, ${shown.text(r.peakBladePower.speedRadPerS, 'rotation')}`} onOpen={() => setWorking('peakBladePower')} />}
+      <Figure label="Torque at rest" origin="measured" {...shown.parts(r.stallTorque.value, 'torque', r.stallTorque.standardUncertainty)} sub={Math.abs(r.curvatureSigmas) < 3 ? 'straight line, no bend' : 'the line is bent'} onOpen={() => setWorking('stallTorque')} />
+      <Figure label="Free speed" origin="measured" {...shown.parts(r.freeSpeed.value, 'rotation', r.freeSpeed.standardUncertainty)} onOpen={() => setWorking('freeSpeed')} />
+      {prediction && air > 0 && <Figure label="Of the air’s power" origin="measured" {...shown.parts(peak.power.value / air, 'share', peak.power.standardUncertainty / air)} sub="air flow predicted, not measured" />}
+      {prediction && <Figure label="Predicted peak" origin="predicted" {...shown.parts(prediction.figures.bestPowerW, 'power', prediction.uncertainty.bestPowerW)} sub={`at ${shown.text(run.gaugePressurePa, 'gaugePressure')}`} />}
+      {why && (
+        <Advice tone="advice" title={why.title}>
+          {why.text}
+        </Advice>
+      )}
+      <Repeats run={run} reduced={reduced} runs={runs} results={results} />
+      {sag > 0.08 && (
+        <Advice tone="warn" title="The pressure moved during the run">
+          Between {shown.text(pressurePa?.least ?? 0, 'gaugePressure')} and {shown.text(pressurePa?.most ?? 0, 'gaugePressure')}: {formatNumber(100 * sag, 2)} %. The torque line mixes pressures.
+        </Advice>
+      )}
+      {r.repairs.length > 0 && (
+        <Advice tone="advice" title="Mended in the recording">
+          {r.repairs.map((repair) => (
+            <Box key={repair.kind}>
+              {repair.message} First at {formatNumber(repair.firstAtS)} s.
+            </Box>
+          ))}
+        </Advice>
+      )}
+      {[...reduced.tableNotes, ...r.notes].map((note) => (
+        <Advice key={note} tone="advice" title="Note">
+          {note}
+        </Advice>
+      ))}
+      {working && <LateWorkingDialog working={reductionWorkings(r)[working]} onClose={() => setWorking(null)} />}
+    </>
+  )
+}

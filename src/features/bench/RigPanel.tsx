@@ -1,0 +1,85 @@
+'use client'
+import { MATERIALS } from '../../core/strength'
+import { effectiveInertia } from '../../core/bench'
+import { formatNumber } from '../../core/units'
+import { LIMITS, flywheelInertia, inertiaRig, type TurbineBuild, type Rig, type Run } from '../../project/document'
+import { useProject, useStore } from '../../store'
+import { ChoiceField, Figure, LinkButton, NumberField, SectionTitle, TextField } from '../../ui'
+import { useShown } from '../shared'
+import { editRig, editRun, usualRig } from './run-edits'
+
+const SIGNALS: { value: Rig['signal']; label: string }[] = [
+  { value: 'count', label: 'running count' },
+  { value: 'pulse-times', label: 'times of marks' },
+  { value: 'speed', label: 'speed' },
+]
+
+function Flywheel({ rig, edit }: { rig: Rig; edit: ReturnType<typeof editRig> }) {
+  const shown = useShown()
+  const mm = shown.unit('length').id
+  const { flywheel } = rig
+  return (
+    <>
+      <ChoiceField
+        label="Flywheel by"
+        value={flywheel.kind}
+        choices={[{ value: 'dimensions', label: 'size and material' }, { value: 'mass', label: 'mass and radius' }]}
+        onChange={(kind) =>
+          edit('flywheel', (r) => {
+            const { outerRadiusM, innerRadiusM } = r.flywheel
+            r.flywheel = kind === 'mass' ? { kind, massKg: flywheelInertia(rig).massKg, outerRadiusM, innerRadiusM } : { kind, outerRadiusM, innerRadiusM, widthM: 0.012, materialId: 'steel' }
+          })
+        }
+      />
+      {flywheel.kind === 'mass' ? (
+        <NumberField label="Mass" kind="mass" value={flywheel.massKg} limits={LIMITS.massKg} onChange={(v) => edit('flywheel mass', (r) => void (r.flywheel.kind === 'mass' && (r.flywheel.massKg = v)), 'mass')} />
+      ) : (
+        <>
+          <ChoiceField label="Material" value={flywheel.materialId} choices={MATERIALS.map((m) => ({ value: m.id, label: m.label }))} onChange={(v) => edit('flywheel material', (r) => void (r.flywheel.kind === 'dimensions' && (r.flywheel.materialId = v)))} />
+          <NumberField label="Width" kind="length" unit={mm} value={flywheel.widthM} limits={LIMITS.widthM} onChange={(v) => edit('flywheel width', (r) => void (r.flywheel.kind === 'dimensions' && (r.flywheel.widthM = v)), 'width')} />
+        </>
+      )}
+      <NumberField label="Outer radius" kind="length" unit={mm} value={flywheel.outerRadiusM} limits={LIMITS.radiusM} onChange={(v) => edit('flywheel radius', (r) => void (r.flywheel.outerRadiusM = v), 'ro')} />
+      <NumberField label="Bore radius" kind="length" unit={mm} value={flywheel.innerRadiusM} limits={LIMITS.innerRadiusM} onChange={(v) => edit('flywheel bore', (r) => void (r.flywheel.innerRadiusM = v), 'ri')} />
+      <NumberField label="Inertia known to" kind="share" value={rig.flywheelRelativeUncertainty} limits={LIMITS.relativeUncertainty} note="one standard uncertainty; it carries into every torque" onChange={(v) => edit('flywheel uncertainty', (r) => void (r.flywheelRelativeUncertainty = v), 'uj')} />
+    </>
+  )
+}
+
+/** The rig of a run: flywheel, gear, sensor. Changes hold for every run on it, whose results follow at once. */
+export function RigPanel({ run, build }: { run: Run; build: TurbineBuild }) {
+  const store = useStore()
+  const { rigs, runs } = useProject()
+  const shown = useShown()
+  const rig = rigs.find((r) => r.id === run.rigId)
+  if (!rig) return null
+  const edit = editRig(store, rig.id)
+  const { massKg, inertiaKgM2 } = flywheelInertia(rig)
+  const effective = effectiveInertia(inertiaRig(rig, build))
+  const sharing = runs.filter((r) => r.rigId === rig.id).length
+  const add = () => {
+    const fresh = { ...usualRig(), name: `Rig ${rigs.length + 1}` }
+    store.change('new rig', (p) => {
+      p.rigs.push(fresh)
+      const own = p.runs.find((r) => r.id === run.id)
+      if (own) own.rigId = fresh.id
+    })
+  }
+  return (
+    <>
+      <SectionTitle>Rig</SectionTitle>
+      <ChoiceField label="On" value={rig.id} choices={rigs.map((r) => ({ value: r.id, label: r.name }))} note={sharing > 1 ? `${sharing} runs are on it; all follow a change` : undefined} onChange={(id) => editRun(store, run.id)('rig of the run', (r) => void (r.rigId = id))} />
+      <LinkButton fontSize="xs" onClick={add}>
+        Another rig
+      </LinkButton>
+      <TextField key={rig.id} label="Name" most={120} value={rig.name} onChange={(v) => v.trim() && edit('name of the rig', (r) => void (r.name = v), 'name')} />
+      <Flywheel rig={rig} edit={edit} />
+      <NumberField label="Flywheel turns a rotor turn" kind="ratio" value={rig.speedRatio} limits={LIMITS.speedRatio} note={rig.speedRatio < 1 ? `geared down ${formatNumber(1 / rig.speedRatio)} : 1` : undefined} onChange={(v) => edit('gear', (r) => void (r.speedRatio = v), 'gear')} />
+      <ChoiceField label="Sensor on" value={rig.sensorOn} choices={[{ value: 'flywheel', label: 'flywheel shaft' }, { value: 'rotor', label: 'rotor shaft' }]} onChange={(v) => edit('sensor', (r) => void (r.sensorOn = v))} />
+      <ChoiceField label="It records" value={rig.signal} choices={SIGNALS} onChange={(v) => edit('signal', (r) => void (r.signal = v))} />
+      {rig.signal !== 'speed' && <NumberField label="Counts a turn" kind="count" whole value={rig.countsPerTurn} limits={LIMITS.countsPerTurn} onChange={(v) => edit('counts per turn', (r) => void (r.countsPerTurn = Math.round(v)), 'cpt')} />}
+      <Figure label="Flywheel" origin="plain" value={formatNumber(massKg * 1000)} unit="g" sub={`${formatNumber(inertiaKgM2 * 1e7)} g·cm² about its shaft`} />
+      <Figure label="Felt at the rotor" origin="plain" {...shown.parts(effective.value, 'inertia', effective.standardUncertainty)} sub="gear squared, rotor included" />
+    </>
+  )
+}

@@ -1,0 +1,91 @@
+'use client'
+import { Box, Grid } from '@chakra-ui/react'
+import { useMemo, useState } from 'react'
+import { PhysicsError } from '../../core/errors'
+import { givenTemperature, predict, type Prediction } from '../../core/prediction'
+import { airInput, atSteadyPressure, predictionInput, type Run, type TurbineBuild } from '../../project/document'
+import type { Reduced } from '../../workers'
+import { useStore } from '../../store'
+import { ChartBlock, LinkButton, NumberField, Views } from '../../ui'
+import { editRun, findAgain } from './run-edits'
+import { useShown } from '../shared'
+import { coastChart, residualChart, rotorChart, traceChart, type TorqueAt } from './run-view-model'
+
+/** The prediction of a build at the pressure and in the room of a run. */
+export function useRunPrediction(build: TurbineBuild, run: Run | null): Prediction | null {
+  return useMemo(() => {
+    if (!run) return null
+    try {
+      return predict(atSteadyPressure(predictionInput(build, run.ambient), run.gaugePressurePa, givenTemperature(airInput(build, run.ambient).supply, run.ambient)))
+    } catch (error) {
+      if (error instanceof PhysicsError) return null
+      throw error
+    }
+  }, [build, run])
+}
+
+const milliseconds = (seconds: number) => Math.round(seconds * 1000) / 1000
+
+/** Where the spin-up and the coasting were found, and fields to set them by hand. */
+function Spans({ run, reduced }: { run: Run; reduced: Reduced }) {
+  const store = useStore()
+  const edit = editRun(store, run.id)
+  const { spinUp, coast } = reduced.reduction.phases
+  const end = reduced.reduction.trace.timeS[reduced.reduction.trace.timeS.length - 1]
+  const byHand = run.settings.spinUp !== null || run.settings.coast !== null
+  const limits = [0, Math.max(end, 1)] as const
+  const set = (which: 'spinUp' | 'coast', part: 'fromS' | 'toS') => (seconds: number) =>
+    edit(which === 'spinUp' ? 'spin-up' : 'coasting', (r) => void (r.settings[which] = { ...(which === 'spinUp' ? spinUp : (coast ?? spinUp)), ...r.settings[which], [part]: seconds }), `${which}-${part}`)
+  return (
+    <Box borderTopWidth="1px" pt="1" mt="1">
+      <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap="5">
+        <NumberField label="Spin-up from" kind="time" value={milliseconds(spinUp.fromS)} limits={limits} onChange={set('spinUp', 'fromS')} />
+        <NumberField label="Spin-up to" kind="time" value={milliseconds(spinUp.toS)} limits={limits} onChange={set('spinUp', 'toS')} />
+        {coast && <NumberField label="Coasting from" kind="time" value={milliseconds(coast.fromS)} limits={limits} onChange={set('coast', 'fromS')} />}
+        {coast && <NumberField label="Coasting to" kind="time" value={milliseconds(coast.toS)} limits={limits} onChange={set('coast', 'toS')} />}
+      </Grid>
+      <Box fontSize="xs" color="mute">
+        {byHand ? (
+          <>
+            Set by hand.{' '}
+            <LinkButton onClick={() => findAgain(store, run.id)}>Find them again</LinkButton>
+          </>
+        ) : (
+          'Found from the recording; change a figure to set it by hand.'
+        )}
+      </Box>
+    </Box>
+  )
+}
+
+/** Charts of a reduced run: what was recorded above, what the rotor did below. */
+export function RunCharts({ run, reduced, prediction }: { run: Run; reduced: Reduced; prediction: Prediction | null }) {
+  const shown = useShown()
+  const [above, setAbove] = useState<'trace' | 'coast'>('trace')
+  const [at, setAt] = useState<TorqueAt>('shaft')
+  const { reduction } = reduced
+  const trace = useMemo(() => traceChart(reduction), [reduction])
+  const left = useMemo(() => residualChart(reduction), [reduction])
+  const coast = useMemo(() => coastChart(reduction, shown), [reduction, shown])
+  const rotor = useMemo(() => rotorChart(reduction, prediction, at, shown), [reduction, prediction, at, shown])
+  return (
+    <>
+      <Views label="Recording" value={above} views={[{ value: 'trace', label: 'What was recorded' }, ...(reduction.dragMeasured ? [{ value: 'coast' as const, label: 'Coasting' }] : [])]} onChange={setAbove} />
+      {above === 'trace' ? (
+        <>
+          <ChartBlock {...trace} />
+          <Box mt="1">
+            <ChartBlock {...left} />
+          </Box>
+          <Spans run={run} reduced={reduced} />
+        </>
+      ) : (
+        <ChartBlock {...coast} />
+      )}
+      <Box mt="3">
+        <Views label="Torque" value={at} views={[{ value: 'shaft', label: 'What the rotor did, at the shaft' }, { value: 'blades', label: 'on the blades, drag added back' }]} onChange={setAt} />
+      </Box>
+      <ChartBlock {...rotor} />
+    </>
+  )
+}

@@ -1,0 +1,1 @@
+export { BenchRoom } from './BenchRoom'

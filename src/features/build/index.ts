@@ -1,0 +1,1 @@
+export { BuildRoom } from './BuildRoom'

@@ -1,0 +1,163 @@
+'use client'
+import { Fragment, useMemo, useState } from 'react'
+import { formatNumber } from '../../../core/units'
+import { FAMILY_PRACTICE, FAMILY_WORDS, LIMITS, fieldLimits, fieldTitle, fieldValue, setField, shownFields, type MachineFieldSpec } from '../../../project/document'
+import { Box } from '@chakra-ui/react'
+import { Advice, ChartBlock, ChoiceField, Figure, FilePicker, LinkButton, NumberField, QuietButton, useLocked, SectionTitle, Sheet, Views } from '../../../ui'
+import { useSettled, useShown } from '../../shared'
+import { COEFFICIENT_WORDS } from '../coefficient-words'
+import { drawingsOf, MachineDrawing } from '../drawings/MachineDrawing'
+import { Triangles } from '../drawings/Triangles'
+import { MapView } from '../design/MapView'
+import { ChangesView } from '../design/ChangesView'
+import { performanceChart } from '../performance-chart'
+import { Findings } from './Findings'
+import type { StationProps } from './station-props'
+
+/** One field of the machine, whatever its family. */
+export function MachineField({ field, build, edit, faultAt }: { field: MachineFieldSpec } & Pick<StationProps, 'build' | 'edit' | 'faultAt'>) {
+  const shown = useShown()
+  const name = fieldTitle(field)
+  if (field.type === 'choice') {
+    const flat = field.path === 'machine.profile' && fieldValue(build, field.path) === 'flat'
+    return <ChoiceField label={field.label} value={String(fieldValue(build, field.path))} choices={field.choices} note={flat ? 'paddles take at most half of the jet’s power' : undefined} onChange={(v) => edit(name, (b) => setField(b, field.path, v))} />
+  }
+  return (
+    <NumberField
+      label={field.label} kind={field.kind} unit={field.kind === 'length' ? shown.unit('length').id : undefined} whole={field.whole} value={fieldValue(build, field.path) as number} limits={fieldLimits(field)} fault={faultAt(field.path)} note={field.note}
+      onChange={(v) => edit(name, (b) => setField(b, field.path, field.whole ? Math.round(v) : v), field.path)}
+    />
+  )
+}
+
+/** Fields that the shaft's workspace shows. */
+const ON_SHAFT = new Set(['machine.discThicknessM', 'machine.hubRadiusM'])
+
+/** A blade of the maker's own, read from a drawing: its depth, thickness and angles are measured from it, the parts are made with it. */
+function OwnBlade({ build, edit }: Pick<StationProps, 'build' | 'edit'>) {
+  const locked = useLocked()
+  const [said, setSaid] = useState<readonly string[]>([])
+  const { machine } = build
+  if (machine.family !== 'tangential-impulse' && machine.family !== 'turbine-compressor') return null
+  const read = async (file: File) => {
+    const { readOutline } = await import('../../../project/outline')
+    const { measureBlade } = await import('../../../core/geometry')
+    const outcome = readOutline(file.name, await file.text())
+    if (!outcome.ok) return setSaid([outcome.message])
+    const measured = measureBlade(outcome.outline.points.map(([x, y]): [number, number] => [x / 1000, y / 1000]))
+    const clamp = (v: number, [least, most]: readonly [number, number]) => Math.min(most, Math.max(least, v))
+    edit('own blade', (b) => {
+      const m = b.machine
+      if (m.family !== 'tangential-impulse' && m.family !== 'turbine-compressor') return
+      m.outline = { name: file.name, points: measured.points.map(([x, y]): [number, number] => [x, y]) }
+      m.bladeDepthM = clamp(measured.depth, LIMITS.bladeDepthM)
+      m.bladeThicknessM = clamp(measured.thickness, LIMITS.bladeThicknessM)
+      m.inletAngleRad = clamp(measured.inletAngleRad, LIMITS.bladeAngleRad)
+      m.outletAngleRad = clamp(measured.outletAngleRad, LIMITS.bladeAngleRad)
+    })
+    setSaid(outcome.outline.notes)
+  }
+  return (
+    <Box py="2">
+      {machine.outline && (
+        <Box fontSize="sm" mb="1">
+          Own blade: {machine.outline.name}. Thickness and angles are measured from it.{' '}
+          {!locked && <LinkButton onClick={() => edit('own blade taken out', (b) => void ('outline' in b.machine && (b.machine.outline = null)))}>Take it out</LinkButton>}
+        </Box>
+      )}
+      {!locked && (
+        <FilePicker label="Drawing of a blade, DXF or SVG" accept=".dxf,.svg" as={QuietButton} onFile={(file) => void read(file)}>
+          Own blade from DXF or SVG…
+        </FilePicker>
+      )}
+      <Box fontSize="xs" color="mute">
+        drawn in millimetres: root to the left, tip to the right, travel upwards
+      </Box>
+      {said.map((s) => (
+        <Box key={s} fontSize="xs" color="brick" role="status">
+          {s}
+        </Box>
+      ))}
+    </Box>
+  )
+}
+
+function Inputs(props: StationProps) {
+  const fields = shownFields(props.build).filter((f) => !(ON_SHAFT.has(f.path) && f.group === 'Body'))
+  return (
+    <>
+      {fields.map((field, i) => (
+        <Fragment key={field.path}>
+          {field.group !== fields[i - 1]?.group && <SectionTitle first={i === 0}>{field.group}</SectionTitle>}
+          <MachineField field={field} {...props} />
+          {field.path === 'machine.outletAngleRad' && <OwnBlade {...props} />}
+        </Fragment>
+      ))}
+    </>
+  )
+}
+
+/** What is particular to the family at the working speed. */
+function Extras({ predicted }: Pick<StationProps, 'predicted'>) {
+  const { extras } = predicted.prediction.point
+  return (
+    <>
+      {extras.map((e) => (
+        <Figure key={e.label} label={e.label[0].toUpperCase() + e.label.slice(1)} origin="predicted" value={formatNumber(e.value)} unit={e.unit} />
+      ))}
+    </>
+  )
+}
+
+export function RotorStation(props: StationProps) {
+  const { build, predicted, openWorking } = props
+  const shown = useShown()
+  const drawings = drawingsOf(build)
+  const [view, setView] = useState<string>(drawings[0].value)
+  const [below, setBelow] = useState<'curve' | 'map' | 'changes'>('curve')
+  const { prediction } = predicted
+  const late = useSettled(predicted)
+  const lateLoad = useSettled(build.load)
+  const chart = useMemo(() => performanceChart(late.prediction, shown, lateLoad), [late, shown, lateLoad])
+  const { figures: f, uncertainty: u, ideal } = prediction
+  const worst = [...prediction.shares].sort((a, b) => Math.abs(b.powerW) - Math.abs(a.powerW)).slice(0, 2)
+  const turned = prediction.point.triangles.length > 0
+  return (
+    <Sheet
+      left={<Inputs {...props} />}
+      middle={
+        <>
+          <Views label="Drawings of the machine" value={view} views={[...drawings, ...(turned ? [{ value: 'triangles', label: 'Velocities at the working speed' }] : [])]} onChange={setView} />
+          {view === 'triangles' && turned ? <Triangles point={prediction.point} /> : <MachineDrawing build={build} view={view} predicted={predicted} shown={shown} />}
+          <Views label="What it does" value={below} views={[{ value: 'curve', label: 'Torque and power' }, { value: 'map', label: 'Pressure and speed' }, { value: 'changes', label: 'What a change brings' }]} onChange={setBelow} />
+          {below === 'curve' && <ChartBlock {...chart} />}
+          {below === 'map' && <MapView build={build} predicted={predicted} />}
+          {below === 'changes' && <ChangesView {...props} />}
+        </>
+      }
+      right={
+        <>
+          <SectionTitle first>What it gives</SectionTitle>
+          <Figure label="Best power" origin="predicted" {...shown.parts(f.bestPowerW, 'power', u.bestPowerW)} sub={`at ${shown.text(f.bestSpeedRadPerS, 'rotation', u.bestSpeedRadPerS)}`} onOpen={() => openWorking('bestPower')} />
+          <Figure label="Torque at rest" origin="predicted" {...shown.parts(f.stallTorqueNm, 'torque', u.stallTorqueNm)} onOpen={() => openWorking('stallTorque')} />
+          <Figure label="Free speed" origin="predicted" {...shown.parts(f.freeSpeedRadPerS, 'rotation', u.freeSpeedRadPerS)} onOpen={() => openWorking('freeSpeed')} />
+          <Figure label={prediction.compressor ? 'Into the impeller' : 'At the load'} origin="predicted" {...shown.parts(f.powerAtLoadW, 'power', u.powerAtLoadW)} sub={`${formatNumber(100 * prediction.point.efficiency, 2)} % of the air’s power at ${shown.text(prediction.point.speedRadPerS, 'rotation')}`} onOpen={() => openWorking('powerAtLoad')} />
+          {ideal && <Figure label="No losses at all" origin="predicted" {...shown.parts(ideal.powerW, 'power')} sub={`at ${shown.text(ideal.speedRadPerS, 'rotation')}: cos²α at half of cosα`} onOpen={() => openWorking('ideal')} />}
+          <Extras predicted={predicted} />
+          <Advice tone="note" title="How sure is this?">
+            An estimate until this build has runs of its own. Most of the ± comes from {COEFFICIENT_WORDS[worst[0].name]} (±{formatNumber(Math.abs(worst[0].powerW), 2)} W){worst[1] ? ` and ${COEFFICIENT_WORDS[worst[1].name]} (±${formatNumber(Math.abs(worst[1].powerW), 2)} W)` : ''}.
+          </Advice>
+          {prediction.notes.filter((n) => !/nozzle|exit pressure|air leaves below/i.test(n)).map((note) => (
+            <Advice key={note} tone="advice" title={FAMILY_WORDS[build.machine.family][0].toUpperCase() + FAMILY_WORDS[build.machine.family].slice(1)}>
+              {note}
+            </Advice>
+          ))}
+          <Advice tone="note" title="Making it">
+            {FAMILY_PRACTICE[build.machine.family].how} It takes {FAMILY_PRACTICE[build.machine.family].make}. Mind: {FAMILY_PRACTICE[build.machine.family].hazard}.
+          </Advice>
+          <Findings findings={predicted.review.findings} ids={['burst']} />
+        </>
+      }
+    />
+  )
+}

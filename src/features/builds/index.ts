@@ -1,0 +1,1 @@
+export { BuildsRoom } from './BuildsRoom'

@@ -1,0 +1,255 @@
+'use client'
+import { Box, chakra } from '@chakra-ui/react'
+import Link from 'next/link'
+import { useRouter, useSearchParams } from 'next/navigation'
+import { useMemo } from 'react'
+import { PhysicsError } from '../../core/errors'
+import { predict, type Prediction } from '../../core/prediction'
+import { formatNumber } from '../../core/units'
+import { compareBuilds, type BuildDifference, type ComparedSide, type Comparison } from '../../project/compare'
+import { isTurbine, predictionInput, type Project, type TurbineBuild, type Run } from '../../project/document'
+import { useProject } from '../../store'
+import { Advice, ChartBlock, ChoiceField, EmptyState, Figure, LinkButton, RoomTitle, SectionTitle, Sheet, type ChartLine, type CurveChartProps } from '../../ui'
+import { useReductions, useShown, type RunResult, type Shown } from '../shared'
+
+const rpm = (radPerS: number) => (radPerS * 30) / Math.PI
+const SIDES = ['A', 'B'] as const
+const TONES = ['petrol', 'copper'] as const
+
+/** A build with all its runs, or one run alone. */
+interface Choice {
+  readonly id: string
+  readonly name: string
+  readonly build: TurbineBuild
+  readonly runs: readonly Run[]
+}
+
+interface Side {
+  readonly name: string
+  readonly build: TurbineBuild
+  readonly compared: ComparedSide
+  readonly done: readonly Extract<RunResult, { status: 'done' }>[]
+  readonly waiting: boolean
+  readonly prediction: Prediction | null
+}
+
+function predictionOf(build: TurbineBuild, ambient: Project['ambient']): Prediction | null {
+  try {
+    return predict(predictionInput(build, ambient))
+  } catch (error) {
+    if (error instanceof PhysicsError) return null
+    throw error
+  }
+}
+
+/** All that can be chosen: each build, and under it each of its runs. */
+function choicesOf({ builds, runs }: Pick<Project, 'builds' | 'runs'>): Choice[] {
+  return builds.filter(isTurbine).flatMap((build) => {
+    const own = runs.filter((r) => r.buildId === build.id)
+    return [{ id: build.id, name: build.name, build, runs: own }, ...own.map((run) => ({ id: run.id, name: run.name, build, runs: [run] }))]
+  })
+}
+
+/** What was chosen, with the results of its runs. */
+function useSide({ name, build, runs: own }: Choice, results: ReadonlyMap<string, RunResult>): Side {
+  const { ambient } = useProject()
+  const prediction = useMemo(() => predictionOf(build, ambient), [build, ambient])
+  const pairs = own.flatMap((run) => {
+    const result = results.get(run.id)
+    return result?.status === 'done' ? [{ run, result }] : []
+  })
+  return {
+    name,
+    build,
+    compared: { build, runs: pairs.map(({ run, result }) => ({ run, peakPowerW: result.reduced.reduction.peakShaftPower.power.value })) },
+    done: pairs.map(({ result }) => result),
+    waiting: own.some((run) => results.get(run.id)?.status === 'waiting'),
+    prediction,
+  }
+}
+
+/** Power, and torque thin, of both builds on shared axes: A and B by colour, mark and name; measured solid, predicted dashed. */
+function overlay(sides: readonly Side[], shown: Shown): CurveChartProps {
+  const p = (w: number) => shown.number(w, 'power')
+  const lines = sides.flatMap((side, s): ChartLine[] => {
+    const name = `${SIDES[s]} ${side.name}`
+    const measured = side.done.map(({ reduced: { reduction: r } }, i): ChartLine => ({
+      id: `m${s}${i}`, name: `${name}, measured`, tone: TONES[s], predicted: false, axis: 'left', thin: i > 0,
+      points: r.curve.speedRadPerS.map((w, j) => ({ x: rpm(w), y: p(r.curve.shaftPowerW[j]), lo: p(r.curve.shaftPowerW[j] - r.curve.powerBandW[j]), hi: p(r.curve.shaftPowerW[j] + r.curve.powerBandW[j]) })),
+    }))
+    const predicted: ChartLine[] = side.prediction ? [{ id: `p${s}`, name: `${name}, predicted`, tone: TONES[s], predicted: true, axis: 'left', points: side.prediction.curve.map((c) => ({ x: rpm(c.speedRadPerS), y: p(c.shaftPowerW) })) }] : []
+    return [...measured, ...predicted]
+  })
+  const top = Math.max(...lines.flatMap((l) => l.points.map((q) => q.x)), 1)
+  return {
+    label: 'Power of both builds against speed',
+    xLabel: 'rotor speed, rpm',
+    xDomain: [0, top],
+    left: { label: shown.unit('power').label, domain: [0, 'auto'] },
+    lines,
+    dots: sides.flatMap((side, s) => (side.done.length > 0 ? [{ id: `d${s}`, name: `${SIDES[s]}, peaks`, tone: TONES[s], axis: 'left' as const, shape: s === 0 ? ('square' as const) : ('circle' as const), points: side.done.map(({ reduced: { reduction: r } }) => ({ x: rpm(r.peakShaftPower.speedRadPerS), y: p(r.peakShaftPower.power.value), e: 2 * p(r.peakShaftPower.power.standardUncertainty) })) }] : [])),
+    height: 470,
+  }
+}
+
+const shownValue = (d: BuildDifference, value: number | string, shown: Shown): string => (typeof value === 'string' || d.kind === 'word' ? String(value) : shown.text(value, d.kind))
+
+/** What stands beside what: conditions first, then what was changed. */
+function Conditions({ sides, comparison }: { sides: readonly [Side, Side]; comparison: Comparison | null }) {
+  const shown = useShown()
+  const { rigs } = useProject()
+  const range = (values: number[], kind: 'gaugePressure' | 'temperature') => (values.length === 0 ? '—' : shown.text(values.reduce((a, b) => a + b, 0) / values.length, kind))
+  const rigNames = (side: Side) => [...new Set(side.compared.runs.map((r) => rigs.find((g) => g.id === r.run.rigId)?.name ?? '?'))].join(', ') || '—'
+  const rows: [string, string, string][] = [
+    ['runs', ...(sides.map((s) => String(s.compared.runs.length)) as [string, string])],
+    ['pressure', ...(sides.map((s) => range(s.compared.runs.map((r) => r.run.gaugePressurePa), 'gaugePressure')) as [string, string])],
+    ['room', ...(sides.map((s) => range(s.compared.runs.map((r) => r.run.ambient.temperatureK), 'temperature')) as [string, string])],
+    ['rig', ...(sides.map(rigNames) as [string, string])],
+    ...(comparison?.differences ?? []).map((d): [string, string, string] => [d.label, shownValue(d, d.a, shown), shownValue(d, d.b, shown)]),
+  ]
+  return (
+    <chakra.table w="100%" fontSize="xs">
+      <caption className="sr-only">Conditions and changes of both builds</caption>
+      <thead>
+        <tr>
+          <td />
+          {sides.map((s, i) => (
+            <chakra.th key={s.build.id + i} textAlign="left" py="1" px="1" borderBottomWidth="2px" borderColor={TONES[i]}>
+              {SIDES[i]} {s.name}
+            </chakra.th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([label, a, b], i) => (
+          <chakra.tr key={label} borderBottomWidth="1px" fontWeight={i >= 4 ? '600' : '400'}>
+            <chakra.th textAlign="left" fontWeight="inherit" color="mute" py="1" pr="2" verticalAlign="top">
+              {label}
+            </chakra.th>
+            <chakra.td px="1" py="1" verticalAlign="top">
+              {a}
+            </chakra.td>
+            <chakra.td px="1" py="1" verticalAlign="top" color={a === b ? 'mute' : 'ink'}>
+              {b}
+            </chakra.td>
+          </chakra.tr>
+        ))}
+      </tbody>
+    </chakra.table>
+  )
+}
+
+function Verdict({ sides, comparison }: { sides: readonly [Side, Side]; comparison: Comparison }) {
+  const shown = useShown()
+  const { power, verdict, share, unfair } = comparison
+  const [a, b] = sides.map((s) => s.name)
+  const interval = Number.isFinite(power.halfWidth95) ? `${shown.text(power.difference, 'power')}, 95 % interval ${shown.text(power.difference - power.halfWidth95, 'power')} to ${shown.text(power.difference + power.halfWidth95, 'power')}` : shown.text(power.difference, 'power')
+  const words: Record<Comparison['verdict'], [string, string]> = {
+    better: [`${b} gives more`, `${interval} (${formatNumber(100 * share, 2)} %). More than repeats differ.`],
+    worse: [`${b} gives less`, `${interval} (${formatNumber(100 * share, 2)} %). More than repeats differ.`],
+    'not told apart': ['Cannot be told apart', `${interval}. Repeats differ too much, or are too few, to call this a difference: two more runs of each would narrow it.`],
+    'too few runs': ['One run is no measurement of spread', `${shown.text(power.difference, 'power')} between ${a} and ${b} so far. Repeat each at least once before believing it.`],
+    unfair: ['Not a fair comparison', 'Read below what differed besides the thing under test; no verdict is given.'],
+  }
+  return (
+    <>
+      {unfair.length > 0 && (
+        <Advice tone="warn" title="What else differed">
+          {unfair.map((reason) => (
+            <Box key={reason} mb="1">
+              {reason}
+            </Box>
+          ))}
+        </Advice>
+      )}
+      <Advice tone={verdict === 'better' || verdict === 'worse' ? 'advice' : 'note'} title={words[verdict][0]}>
+        {words[verdict][1]}
+      </Advice>
+    </>
+  )
+}
+
+function PeakFigures({ side, index }: { side: Side; index: number }) {
+  const shown = useShown()
+  const values = side.compared.runs.map((r) => r.peakPowerW)
+  const mean = values.reduce((a, b) => a + b, 0) / Math.max(1, values.length)
+  const spread = values.length > 1 ? Math.sqrt(values.reduce((s, v) => s + (v - mean) ** 2, 0) / (values.length - 1)) : undefined
+  if (values.length === 0)
+    return side.prediction ? <Figure label={`${SIDES[index]} peak power`} origin="predicted" {...shown.parts(side.prediction.figures.bestPowerW, 'power', side.prediction.uncertainty.bestPowerW)} sub="no run yet" /> : null
+  return <Figure label={`${SIDES[index]} peak power`} origin="measured" {...shown.parts(mean, 'power', spread)} sub={values.length > 1 ? `mean of ${values.length}; ± is the spread of repeats` : 'one run'} />
+}
+
+function Room({ a, b, choices }: { a: Choice; b: Choice; choices: readonly Choice[] }) {
+  const router = useRouter()
+  const shown = useShown()
+  const wanted = useMemo(() => [...new Set([...a.runs, ...b.runs])], [a, b])
+  const results = useReductions(wanted)
+  const left = useSide(a, results)
+  const right = useSide(b, results)
+  const sides = [left, right] as const
+  const bothRead = left.compared.runs.length > 0 && right.compared.runs.length > 0
+  const comparison = bothRead ? compareBuilds(left.compared, right.compared) : null
+  const chart = overlay(sides, shown)
+  const options = choices.map((c) => ({ value: c.id, label: c.id === c.build.id ? c.name : `\u2003${c.name}` }))
+  const go = (na: string, nb: string) => router.replace(`/compare?a=${na}&b=${nb}`, { scroll: false })
+  const untested = left.compared.runs.length === 0 ? a.build : b.build
+  return (
+    <>
+      <RoomTitle title="Compare" about={`${a.name} with ${b.name}`} />
+      <Sheet
+        left={
+          <>
+            <SectionTitle first>Which build, or which run</SectionTitle>
+            <ChoiceField label="A" value={a.id} choices={options} onChange={(id) => go(id, b.id)} />
+            <ChoiceField label="B" value={b.id} choices={options} onChange={(id) => go(a.id, id)} />
+            <SectionTitle>Conditions, then changes</SectionTitle>
+            <Conditions sides={sides} comparison={comparison} />
+          </>
+        }
+        middle={
+          <>
+            <SectionTitle first>Power against speed, at the shaft</SectionTitle>
+            <ChartBlock {...chart} />
+          </>
+        }
+        right={
+          <>
+            <SectionTitle first>What can be said</SectionTitle>
+            <PeakFigures side={left} index={0} />
+            <PeakFigures side={right} index={1} />
+            {comparison && <Verdict sides={sides} comparison={comparison} />}
+            {!comparison && (left.waiting || right.waiting) && <Box color="mute">Reading the runs…</Box>}
+            {!comparison && !left.waiting && !right.waiting && (
+              <Advice tone="note" title="No verdict without runs of both">
+                Predictions are set side by side; only measurements decide.{' '}
+                <LinkButton asChild>
+                  <Link href={`/bench?build=${untested.id}`} prefetch={false}>
+                    Measure {untested.name}
+                  </Link>
+                </LinkButton>
+              </Advice>
+            )}
+          </>
+        }
+      />
+    </>
+  )
+}
+
+/** Two builds, or two runs, side by side. */
+export function CompareRoom() {
+  const params = useSearchParams()
+  const { builds, runs } = useProject()
+  const choices = useMemo(() => choicesOf({ builds, runs }), [builds, runs])
+  const chosen = (id: string | null | undefined) => choices.find((c) => c.id === id)
+  const tested = builds.filter((x) => runs.some((r) => r.buildId === x.id))
+  const b = chosen(params.get('b')) ?? chosen(params.get('build')) ?? chosen(tested[tested.length - 1]?.id) ?? chosen(builds[builds.length - 1]?.id)
+  const a = chosen(params.get('a')) ?? chosen(b?.build.parentId) ?? choices.find((c) => c.build.id !== b?.build.id)
+  if (!a || !b)
+    return (
+      <EmptyState title="Two builds are needed">
+        Make a new version of a build, test both, and see here whether the change was one.
+      </EmptyState>
+    )
+  return <Room a={a} b={b} choices={choices} />
+}

@@ -1,0 +1,1 @@
+export { CompareRoom } from './CompareRoom'

@@ -1,0 +1,1 @@
+export { FindRoom } from './FindRoom'

@@ -1,0 +1,1 @@
+export { MakeRoom } from './MakeRoom'

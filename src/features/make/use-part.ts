@@ -1,0 +1,56 @@
+'use client'
+import { useEffect, useMemo, useState } from 'react'
+import type { PartName } from '../../core/geometry'
+import { partsInput } from '../../project/parts/parts-input'
+import type { Build, HoleGauge } from '../../project/document'
+import { JobError, makePart, type PartMesh } from '../../workers'
+
+export type PartState = { readonly status: 'making' } | { readonly status: 'made'; readonly mesh: PartMesh; readonly milliseconds: number } | { readonly status: 'failed'; readonly message: string }
+
+/** The mesh of a part, made again whenever what it follows from changes; an unfinished one is cancelled. */
+export function usePart(build: Build, name: PartName, gauge?: HoleGauge): PartState {
+  const { machine, nozzle, shaft, making } = build
+  const request = useMemo(() => ({ name, input: partsInput({ machine, nozzle, shaft, making }, gauge) }), [name, machine, nozzle, shaft, making, gauge])
+  const [made, setMade] = useState<{ request: unknown; state: PartState } | null>(null)
+  useEffect(() => {
+    const cancel = new AbortController()
+    const started = performance.now()
+    makePart(request, { signal: cancel.signal }).then(
+      (mesh) => setMade({ request, state: { status: 'made', mesh, milliseconds: performance.now() - started } }),
+      (error: unknown) => {
+        if (error instanceof JobError && error.fault.code === 'CANCELLED') return
+        setMade({ request, state: { status: 'failed', message: error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error) } })
+      },
+    )
+    return () => cancel.abort()
+  }, [request])
+  return made?.request === request ? made.state : { status: 'making' }
+}
+
+export type SetState = { readonly status: 'making'; readonly share: number } | { readonly status: 'made'; readonly meshes: ReadonlyMap<PartName, PartMesh> } | { readonly status: 'failed'; readonly message: string }
+
+/** The meshes of several parts, one after the other; asked for only while `wanted`. */
+export function useParts(build: Build, names: readonly PartName[], wanted: boolean, gauge?: HoleGauge): SetState {
+  const { machine, nozzle, shaft, making } = build
+  const key = names.join(' ')
+  const request = useMemo(() => ({ names: key.split(' ') as PartName[], input: partsInput({ machine, nozzle, shaft, making }, gauge) }), [key, machine, nozzle, shaft, making, gauge])
+  const [made, setMade] = useState<{ request: unknown; state: SetState } | null>(null)
+  useEffect(() => {
+    if (!wanted) return
+    const cancel = new AbortController()
+    const run = async () => {
+      const meshes = new Map<PartName, PartMesh>()
+      for (const name of new Set(request.names)) {
+        meshes.set(name, await makePart({ name, input: request.input }, { signal: cancel.signal }))
+        setMade({ request, state: { status: 'making', share: meshes.size / request.names.length } })
+      }
+      setMade({ request, state: { status: 'made', meshes } })
+    }
+    run().catch((error: unknown) => {
+      if (error instanceof JobError && error.fault.code === 'CANCELLED') return
+      setMade({ request, state: { status: 'failed', message: error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error) } })
+    })
+    return () => cancel.abort()
+  }, [request, wanted])
+  return made?.request === request ? made.state : { status: 'making', share: 0 }
+}

@@ -1,0 +1,45 @@
+'use client'
+import { Flex } from '@chakra-ui/react'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { nextVersion, type Build } from '../../project/document'
+import { useProject, useStore } from '../../store'
+import { Advice, MainButton, QuietButton, TextField } from '../../ui'
+import Dialog from '../../ui/Dialog'
+import { freshId } from './fresh-id'
+
+/** A next version from a build: a name, what will be changed and why. */
+export default function VersionDialog({ parent, onClose }: { parent: Build; onClose: () => void }) {
+  const store = useStore()
+  const router = useRouter()
+  const { builds } = useProject()
+  const [name, setName] = useState(`Print ${builds.filter((b) => b.machineId === parent.machineId).length + 1}`)
+  const [changed, setChanged] = useState('')
+  const [why, setWhy] = useState('')
+  const [fault, setFault] = useState<string | null>(null)
+  const make = () => {
+    const build = nextVersion(parent, { id: freshId('build'), name: name.trim(), changed: changed.trim() || `from ${parent.name}`, why: why.trim(), createdAt: new Date().toISOString() })
+    const result = store.change(`new version ${build.name}`, (p) => void p.builds.push(build))
+    if (!result.ok) return setFault(result.faults[0].message)
+    onClose()
+    router.push(`/build?build=${build.id}&station=nozzle`)
+  }
+  return (
+    <Dialog title={`New version from ${parent.name}`} open onClose={onClose}>
+      <TextField label="Name" value={name} most={120} onChange={setName} />
+      <TextField label="What will be changed (one thing tells most)" value={changed} placeholder="casing 1.2 → 0.8 mm" onChange={setChanged} />
+      <TextField label="Why" value={why} lines={2} most={2000} onChange={setWhy} />
+      {fault && (
+        <Advice tone="warn" title="Not made">
+          {fault}
+        </Advice>
+      )}
+      <Flex gap="3" mt="3">
+        <MainButton onClick={make} disabled={name.trim() === ''}>
+          Make it
+        </MainButton>
+        <QuietButton onClick={onClose}>Leave it</QuietButton>
+      </Flex>
+    </Dialog>
+  )
+}

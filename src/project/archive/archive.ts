@@ -1,0 +1,75 @@
+import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate'
+import * as z from 'zod'
+import { parseProject, projectSchema, type Project } from '../validation'
+
+/** A project with the raw bytes of its recordings, by recording id. */
+export interface ProjectBundle {
+  readonly project: Project
+  readonly recordings: ReadonlyMap<string, Uint8Array>
+}
+
+export type OpenedArchive = { readonly ok: true; readonly bundle: ProjectBundle; readonly notes: readonly string[] } | { readonly ok: false; readonly message: string }
+
+export const MAX_ARCHIVE_BYTES = 512 * 1024 * 1024
+export const MAX_UNPACKED_BYTES = 1024 * 1024 * 1024
+const recordingPath = (id: string) => `recordings/${id}.csv`
+/** Entries carry one fixed time, so that the same project always gives the same bytes. */
+const ENTRY_TIME = new Date(2000, 0, 1, 12)
+
+/** Packs a project and its recordings: `project.json`, its JSON Schema, and one file per recording as it came. Takes time with size: in the browser it runs in a worker. */
+export function packArchive({ project, recordings }: ProjectBundle): Uint8Array {
+  const files: Zippable = {
+    'project.json': strToU8(`${JSON.stringify(project, null, 1)}\n`),
+    'project.schema.json': strToU8(`${JSON.stringify(z.toJSONSchema(projectSchema, { io: 'input' }), null, 1)}\n`),
+  }
+  for (const { id, fileName } of project.recordings) {
+    const bytes = recordings.get(id)
+    if (!bytes) throw new Error(`The recording ${fileName} is not in the store; the project was not exported.`)
+    files[recordingPath(id)] = bytes
+  }
+  return zipSync(files, { mtime: ENTRY_TIME, level: 6 })
+}
+
+const refuse = (message: string): OpenedArchive => ({ ok: false, message })
+
+function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
+  let total = 0
+  return unzipSync(bytes, {
+    filter: (entry) => {
+      total += entry.originalSize
+      if (total > MAX_UNPACKED_BYTES) throw new RangeError('too large')
+      return entry.name === 'project.json' || entry.name.startsWith('recordings/')
+    },
+  })
+}
+
+/** Opens an archive. All of it is checked before any of it is handed on. */
+export function openArchive(bytes: Uint8Array): OpenedArchive {
+  if (bytes.length > MAX_ARCHIVE_BYTES) return refuse(`The file is larger than ${MAX_ARCHIVE_BYTES / 1024 / 1024} MB; a project of that size cannot be opened here.`)
+  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return refuse('This is not a project archive: a ZIP file exported by Grey Kettle is expected. To bring in a recording, use Bench.')
+  let files: Record<string, Uint8Array>
+  try {
+    files = unpack(bytes)
+  } catch (error) {
+    return refuse(error instanceof RangeError ? 'The archive would unpack to more than 1 GB and was not opened.' : 'The ZIP file is damaged and could not be unpacked. Export it again, or fetch a fresh copy.')
+  }
+  const document = files['project.json']
+  if (!document) return refuse('The ZIP file holds no project.json, so it is not a project of Grey Kettle.')
+  let value: unknown
+  try {
+    value = JSON.parse(strFromU8(document))
+  } catch {
+    return refuse('project.json in this archive is not valid JSON; the archive may have been edited or cut short.')
+  }
+  const parsed = parseProject(value)
+  if (!parsed.ok) return refuse(parsed.message)
+  const recordings = new Map<string, Uint8Array>()
+  for (const { id, fileName, byteLength } of parsed.project.recordings) {
+    const content = files[recordingPath(id)]
+    if (!content) return refuse(`The recording ${fileName} (${recordingPath(id)}) is missing from the archive.`)
+    if (content.length !== byteLength) return refuse(`The recording ${fileName} has ${content.length} bytes; the project says ${byteLength}. It was changed outside.`)
+    recordings.set(id, content)
+  }
+  const extra = Object.keys(files).filter((f) => f !== 'project.json' && ![...recordings.keys()].some((id) => recordingPath(id) === f) && !f.endsWith('/'))
+  return { ok: true, bundle: { project: parsed.project, recordings }, notes: extra.length > 0 ? [`Not used: ${extra.join(', ')}.`] : [] }
+}

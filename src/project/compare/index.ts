@@ -1,0 +1,2 @@
+export * from './build-differences'
+export * from './compare-builds'

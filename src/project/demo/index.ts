@@ -1,0 +1,1 @@
+export { makeDemo } from './make-demo'

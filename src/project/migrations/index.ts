@@ -1,0 +1,19 @@
+import { v1ToV2 } from './v1-to-v2'
+import { v2ToV3 } from './v2-to-v3'
+
+/** A step from one document version to the next: pure, never edited once released, numbered without gaps. */
+type Migration = (document: { schemaVersion: number }) => { schemaVersion: number }
+
+/** `MIGRATIONS[v]` turns version v into v + 1. */
+export const MIGRATIONS: Readonly<Record<number, Migration>> = { 1: v1ToV2, 2: v2ToV3 }
+
+/** Brings an older document up step by step; a version without a step is handed on as it is for the schema to judge. */
+export function migrateProject(document: { schemaVersion: number }, steps: Readonly<Record<number, Migration>> = MIGRATIONS): { schemaVersion: number } {
+  let current = document
+  while (steps[current.schemaVersion]) {
+    const next = steps[current.schemaVersion](current)
+    if (next.schemaVersion !== current.schemaVersion + 1) throw new RangeError(`Migration from ${current.schemaVersion} gave ${next.schemaVersion}`)
+    current = next
+  }
+  return current
+}

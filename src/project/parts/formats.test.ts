@@ -1,0 +1,46 @@
+import { unzipSync, strFromU8 } from 'fflate'
+import type { PartMesh } from '../../core/geometry/solids'
+import { to3mf, toDxf, toStl, toSvg } from './formats'
+
+/** A tetrahedron of 1 mm legs. */
+const mesh: PartMesh = {
+  name: 'rotor',
+  vertices: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0, 1]),
+  triangles: Uint32Array.from([0, 2, 1, 0, 1, 3, 1, 2, 3, 0, 3, 2]),
+  volumeMm3: 1 / 6,
+  boundingBoxMm: { min: [0, 0, 0], max: [1, 1, 1] },
+  watertight: true,
+  pieces: 1,
+  profile: { outlines: [], circles: [] },
+}
+
+test('binary STL: count, outward normals, corners', () => {
+  const bytes = toStl(mesh)
+  const view = new DataView(bytes.buffer)
+  expect(bytes).toHaveLength(84 + 4 * 50)
+  expect(view.getUint32(80, true)).toBe(4)
+  expect([0, 4, 8].map((k) => view.getFloat32(84 + k, true))).toEqual([0, 0, -1])
+  expect(view.getFloat32(84 + 12 + 12 + 4, true)).toBe(1)
+})
+
+test('3MF: the three files of the core specification, millimetres, a named object, no vendor’s namespace', () => {
+  const files = unzipSync(to3mf([mesh], 'First print'))
+  expect(Object.keys(files).sort()).toEqual(['3D/3dmodel.model', '[Content_Types].xml', '_rels/.rels'])
+  const model = strFromU8(files['3D/3dmodel.model'])
+  expect(model).toContain('unit="millimeter"')
+  expect(model).toMatch(/<object[^>]*name="rotor"/)
+  expect((model.match(/<vertex /g) ?? []).length).toBe(4)
+  expect((model.match(/<triangle /g) ?? []).length).toBe(4)
+  expect(model).not.toMatch(/xmlns:/)
+})
+
+test('DXF and SVG carry the outline in millimetres', () => {
+  const profile = { outlines: [[[0, 0], [10, 0], [10, 5]] as const], circles: [{ centre: [3, 2] as const, radius: 1.5 }] }
+  const dxf = toDxf(profile)
+  expect(dxf).toContain('LWPOLYLINE')
+  expect(dxf).toContain('CIRCLE')
+  expect(dxf).toMatch(/\$INSUNITS\s+70\s+4/)
+  const svg = toSvg(profile)
+  expect(svg).toContain('r="1.5"')
+  expect(svg).toMatch(/width="12mm" height="7mm"/)
+})

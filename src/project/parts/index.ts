@@ -1,0 +1,2 @@
+export * from './formats'
+export * from './parts-input'

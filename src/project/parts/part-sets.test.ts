@@ -1,0 +1,116 @@
+import fc from 'fast-check'
+import Module, { type ManifoldToplevel } from 'manifold-3d'
+import { FITS_OF, PART_WORDS, axialLengths, notesOfPart, partSet, tierHeight, type PartsInput } from '../../core/geometry'
+import { buildPart, type PartMesh } from '../../core/geometry/solids'
+import { outletHoles } from '../../core/geometry/solids/families/other-parts'
+import { PhysicsError } from '../../core/errors'
+import { FAMILIES, type Family } from '../../core/turbine'
+import { newBuild, type TurbineBuild } from '../document'
+import { variedBuilds } from '../document/varied-builds'
+import { partsInput } from './parts-input'
+
+let wasm: ManifoldToplevel
+beforeAll(async () => {
+  wasm = await Module()
+  wasm.setup()
+})
+
+const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
+const first = (family: Family) => partsInput(newBuild(own, family))
+const mm = 1000
+
+/** Volume of a part by a formula of its own, mm3; null where there is none. Circles are 96-sided: 0.07 % small. */
+function byFormula(name: string, input: PartsInput): number | null {
+  const m = input.machine
+  const hubAndKey = (hub: number) => {
+    // area of a keyed bore: circle and the part of the key outside it
+    const k = 1.5
+    const inside = hub * hub * Math.asin(Math.min(1, k / hub)) + k * Math.sqrt(Math.max(0, hub * hub - k * k))
+    return Math.PI * hub * hub + 3 * (hub + 1.5) - inside
+  }
+  if (m?.family === 'vane-motor' && name === 'vane') return m.lengthM * m.vaneHeightM * m.vaneThicknessM * 1e9
+  if (m?.family === 'disc-pack' && m.coneAngleRad < 1e-6) {
+    if (name === 'spacer') return (Math.PI * (m.hubRadiusM * mm + 2.6) ** 2 - hubAndKey(m.hubRadiusM * mm)) * m.gapWidthM * mm
+    const holes = outletHoles(m)
+    // holes that cut into the keyway have no simple area
+    if (name === 'disc' && (!holes || holes.pitchRadius - holes.radius > m.hubRadiusM * mm + 1.6)) return (Math.PI * (m.outerRadiusM * mm) ** 2 - hubAndKey(m.hubRadiusM * mm) - (holes ? holes.count * Math.PI * holes.radius ** 2 : 0)) * m.discThicknessM * mm
+  }
+  return null
+}
+
+const made = (name: PartMesh['name'], input: PartsInput): PartMesh | PhysicsError => {
+  try {
+    return buildPart(wasm, name, input)
+  } catch (error) {
+    if (error instanceof PhysicsError) return error
+    throw error
+  }
+}
+
+describe.each(FAMILIES)('%s', (family) => {
+  test('its first machine has a complete set of sound parts, named, with what to watch', () => {
+    const input = first(family)
+    const set = partSet(input)
+    expect(set.length).toBeGreaterThan(1)
+    for (const { name, copies, atMm } of set) {
+      expect(atMm).toHaveLength(copies)
+      const part = buildPart(wasm, name, input)
+      expect([name, part.watertight, part.pieces]).toEqual([name, true, 1])
+      expect(part.profile.outlines.length + part.profile.circles.length).toBeGreaterThan(0)
+      expect(PART_WORDS[name].name.length).toBeGreaterThan(2)
+      expect(notesOfPart(name, input).length).toBeGreaterThan(0)
+    }
+  })
+  test('property: every part of random valid machines is watertight and in one piece, of the right volume where a formula tells it, or says in words why it cannot be made', () => {
+    let [sound, refused] = [0, 0]
+    fc.assert(
+      fc.property(variedBuilds(family), fc.constantFrom('filament' as const, 'resin' as const, 'machined' as const), (build, process) => {
+        const input = partsInput({ ...build, making: { process } })
+        for (const { name } of partSet(input)) {
+          const part = made(name, input)
+          if (part instanceof PhysicsError) {
+            refused++
+            expect(part.detail.nextStep.length).toBeGreaterThan(8)
+            continue
+          }
+          sound++
+          expect([name, part.watertight, part.pieces]).toEqual([name, true, 1])
+          const formula = byFormula(name, input)
+          if (formula !== null) expect([name, Math.abs(part.volumeMm3 / formula - 1) < 0.005]).toEqual([name, true])
+        }
+      }),
+      { seed: 23, numRuns: 56, endOnFailure: true },
+    )
+    expect(sound).toBeGreaterThan(100)
+    expect(refused / (sound + refused)).toBeLessThan(0.05)
+  }, 300_000)
+})
+
+describe('parts fit each other', () => {
+  test('a stator’s ring goes into the barrel with the process’s play, and the rings together fill it', () => {
+    const input = first('axial')
+    const machine = input.machine as Extract<TurbineBuild['machine'], { family: 'axial' }>
+    const [stator, barrel] = (['stator', 'barrel'] as const).map((n) => buildPart(wasm, n, input))
+    const { chord, gap } = axialLengths(machine)
+    expect(stator.boundingBoxMm.max[2]).toBeCloseTo(2 * (chord + gap), 5)
+    expect(barrel.boundingBoxMm.max[2]).toBeGreaterThanOrEqual((machine.stages - 1) * stator.boundingBoxMm.max[2])
+  })
+  test('a vane is as long as its body and goes into a slot of the rotor', () => {
+    const input = first('vane-motor')
+    const [vane, rotor, body] = (['vane', 'vane-rotor', 'vane-body'] as const).map((n) => buildPart(wasm, n, input))
+    expect(vane.boundingBoxMm.max[0]).toBeCloseTo(body.boundingBoxMm.max[2], 5)
+    expect(rotor.boundingBoxMm.max[2]).toBeCloseTo(body.boundingBoxMm.max[2], 5)
+  })
+  test('tiers of a stack add up to its height and each fits a common bed’s height', () => {
+    const input = first('wind-stack')
+    const machine = input.machine as Extract<TurbineBuild['machine'], { family: 'wind-stack' }>
+    const tiers = partSet(input).find((p) => p.name === 'stack-tier')?.copies ?? 0
+    expect((tiers * tierHeight(machine)) / 1000).toBeCloseTo(machine.stackHeightM, 9)
+    expect(tierHeight(machine)).toBeLessThanOrEqual(120)
+  })
+  test('finer processes leave less play', () => {
+    expect(FITS_OF.machined.bearing).toBeLessThan(FITS_OF.resin.bearing)
+    expect(FITS_OF.resin.bearing).toBeLessThan(FITS_OF.filament.bearing)
+  })
+  test('a part of another family is refused in words', () => expect(() => buildPart(wasm, 'stator', first('disc-pack'))).toThrow(/has no stator/))
+})

@@ -1,0 +1,66 @@
+import { angleOfCounts, angleOfPulses, angleOfSpeed, type RepairedTrace } from '../../core/bench'
+import type { Mapping, Rig } from '../document'
+import type { Table, TableColumn } from './parse-table'
+import { splitHeader } from './units'
+
+const TIME_SI = { s: 1, ms: 1e-3, us: 1e-6 } as const
+const rpm = Math.PI / 30
+
+/** Units a speed signal without one in its header may be in. */
+export const SPEED_UNITS: Readonly<Record<string, number>> = { rpm, 'rad/s': 1, Hz: 2 * Math.PI }
+
+export type SignalKind = Rig['signal']
+
+const nameLike = (column: TableColumn, pattern: RegExp) => pattern.test(column.name) || pattern.test(column.header)
+
+/** A first guess of which column is what; the maker confirms it. */
+export function guessMapping(columns: readonly TableColumn[], signal: SignalKind): Mapping {
+  const time = columns.find((c) => c.unit?.kind === 'time') ?? columns.find((c) => nameLike(c, /time|zeit|temps|tiempo|^t$/i)) ?? columns[0]
+  const wanted = signal === 'speed' ? /speed|rpm|drehzahl|omega/i : /count|ticks|encoder|pulse|angle/i
+  const rest = columns.filter((c) => c !== time)
+  const found =
+    signal === 'pulse-times'
+      ? time
+      : (rest.find((c) => c.unit?.kind === (signal === 'speed' ? 'rotation' : 'count')) ?? rest.find((c) => nameLike(c, wanted)) ?? rest.find((c) => c.unit?.kind !== 'pressure') ?? time)
+  const pressure = rest.find((c) => c.unit?.kind === 'pressure')
+  return { dialect: null, timeColumn: time.header, signalColumn: found.header, pressureColumn: pressure?.header ?? null, timeUnit: 's', signalUnit: signal === 'speed' ? 'rpm' : 'count' }
+}
+
+export type MappedTrace = { readonly ok: true; readonly trace: RepairedTrace; readonly pressurePa: { readonly mean: number; readonly least: number; readonly most: number } | null } | { readonly ok: false; readonly message: string }
+
+/** Column by header, or by its name without unit. */
+const columnOf = (table: Table, header: string) => table.columns.find((c) => c.header === header) ?? table.columns.find((c) => c.name === splitHeader(header).name)
+
+/** Rotor angle against time from the mapped columns of a table. */
+export function mapTrace(table: Table, mapping: Mapping, rig: Pick<Rig, 'signal' | 'countsPerTurn' | 'sensorOn' | 'speedRatio'>): MappedTrace {
+  const time = columnOf(table, mapping.timeColumn)
+  const signal = columnOf(table, mapping.signalColumn)
+  const known = table.columns.map((c) => c.header).join(', ')
+  if (!time) return { ok: false, message: `There is no column “${mapping.timeColumn}”; the file has ${known}. Choose the time column.` }
+  if (!signal) return { ok: false, message: `There is no column “${mapping.signalColumn}”; the file has ${known}. Choose the signal column.` }
+  if (rig.signal !== 'pulse-times' && time === signal) return { ok: false, message: 'Time and signal are the same column. Choose another column for the signal, or a rig that records times of pulses.' }
+  const timeS = time.unit ? time.values : time.values.map((t) => t * TIME_SI[mapping.timeUnit])
+  const turns = rig.sensorOn === 'rotor' ? 1 : 1 / rig.speedRatio
+  const scale = { countsPerTurn: rig.countsPerTurn, rotorTurnsPerSensorTurn: turns }
+  const pressure = mapping.pressureColumn ? columnOf(table, mapping.pressureColumn) : undefined
+  return { ok: true, trace: traceOf(rig.signal, timeS, signal, mapping, scale), pressurePa: pressure ? pressureSummary(pressure.values) : null }
+}
+
+function traceOf(kind: SignalKind, timeS: Float64Array, signal: TableColumn, mapping: Mapping, scale: { countsPerTurn: number; rotorTurnsPerSensorTurn: number }): RepairedTrace {
+  if (kind === 'pulse-times') return angleOfPulses(timeS, scale)
+  if (kind === 'count') return angleOfCounts(timeS, signal.values, scale)
+  const si = signal.unit ? 1 : (SPEED_UNITS[mapping.signalUnit] ?? rpm)
+  return angleOfSpeed(timeS, signal.values.map((v) => v * si), scale.rotorTurnsPerSensorTurn)
+}
+
+function pressureSummary(values: Float64Array): { mean: number; least: number; most: number } {
+  let sum = 0
+  let least = Infinity
+  let most = -Infinity
+  for (const v of values) {
+    sum += v
+    least = Math.min(least, v)
+    most = Math.max(most, v)
+  }
+  return { mean: sum / values.length, least, most }
+}

@@ -1,0 +1,110 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { guessDialect, guessMapping, mapTrace, parseTable, splitHeader, type Table } from '.'
+
+const malformed = (name: string) => parseTable(readFileSync(join(__dirname, '../fixtures/malformed', name)))
+const bytes = (text: string) => new TextEncoder().encode(text)
+const table = (name: string): Table => {
+  const parsed = malformed(name)
+  if (!parsed.ok) throw new Error(parsed.message)
+  return parsed.table
+}
+const rpm = Math.PI / 30
+const SPEED = { signal: 'speed' as const, countsPerTurn: 1, sensorOn: 'rotor' as const, speedRatio: 1 }
+
+describe('files as they come (broken files with the reaction wanted, made apart from this code)', () => {
+  test('byte-order mark and CR LF: reads like a clean file', () => {
+    const t = table('m1_bom_crlf.csv')
+    expect(t.columns.map((c) => c.header)).toEqual(['time_s', 'speed_rpm'])
+    expect(t.rows).toBe(200)
+  })
+  test('semicolons and decimal commas give the same numbers', () => {
+    const [a, b] = [table('m1_bom_crlf.csv'), table('m2_semicolon_decimal_comma.csv')]
+    expect(b.dialect).toEqual({ delimiter: ';', decimal: ',' })
+    expect(Array.from(b.columns[1].values)).toEqual(Array.from(a.columns[1].values))
+  })
+  test('seven bad rows are left out and named by line; 193 stay, all finite', () => {
+    const t = table('m3_nan_rows.csv')
+    expect([t.rows, t.badRows.count, t.badRows.lines]).toEqual([193, 7, [22, 23, 24, 52, 53, 92, 122]])
+    expect(t.columns.every((c) => c.values.every(Number.isFinite))).toBe(true)
+    expect(t.notes.join()).toMatch(/7 rows were left out/)
+  })
+  test('time that does not rise: reversed block, repeated time and clock restart are told; no false acceleration', () => {
+    const t = table('m4_non_monotonic_time.csv')
+    const mapped = mapTrace(t, guessMapping(t.columns, 'speed'), SPEED)
+    if (!mapped.ok) throw new Error(mapped.message)
+    expect(mapped.trace.repairs.map((r) => r.kind).sort()).toEqual(['clock restart', 'repeated time', 'row out of order'])
+    const time = mapped.trace.trace.timeS
+    for (let i = 1; i < time.length; i++) expect(time[i]).toBeGreaterThan(time[i - 1])
+  })
+  test('a header and nothing below it', () => expect(malformed('m5_header_only.csv')).toMatchObject({ ok: false, message: expect.stringMatching(/No data rows/) as string }))
+  test('what is no text is refused', () => expect(malformed('m6_binary_garbage.csv')).toMatchObject({ ok: false, message: expect.stringMatching(/not a text table/) as string }))
+  test('a second header changes the units from there on', () => {
+    const t = table('m8_mixed_units.csv')
+    const speed = t.columns.find((c) => c.name === 'speed')?.values ?? new Float64Array()
+    const torque = t.columns.find((c) => c.name === 'torque')?.values ?? new Float64Array()
+    expect(t.laterHeaders[0].line).toBe(202)
+    for (const i of [0, 50, 199]) {
+      expect(speed[i + 200] / speed[i]).toBeCloseTo(1, 3)
+      expect(torque[i + 200] / torque[i]).toBeCloseTo(1, 2)
+    }
+    expect(speed[0] / rpm).toBeCloseTo(3000, 6)
+    expect(speed[199] / rpm).toBeGreaterThan(6400)
+  })
+})
+
+describe('dialects', () => {
+  test.each([
+    ['a,b\n1,2\n3,4', ',', '.'],
+    ['a;b\n1,5;2\n3,25;4', ';', ','],
+    ['a\tb\n1.5\t2\n3\t4', '\t', '.'],
+    ['a\tb\n1,5\t2\n3\t4', '\t', ','],
+    ['# c;d\na;b\n1.5;2', ';', '.'],
+    ['t x\n0.1 2\n0.2 3', ' ', '.'],
+  ])('%j', (text, delimiter, decimal) => expect(guessDialect(text)).toEqual({ delimiter, decimal }))
+  test('a file without a header gets numbered columns and says so', () => {
+    const parsed = parseTable(bytes('0,10\n1,20\n2,30\n'))
+    if (!parsed.ok) throw new Error(parsed.message)
+    expect(parsed.table.columns.map((c) => c.header)).toEqual(['column 1', 'column 2'])
+    expect(parsed.table.rows).toBe(3)
+    expect(parsed.table.notes.join()).toMatch(/no header/)
+  })
+  test('a column of words is passed over; comment lines are kept apart', () => {
+    const parsed = parseTable(bytes('# rig 2\nt_s,note,n_rpm\n0,start,10\n1,,20\n2,ok,30\n'))
+    if (!parsed.ok) throw new Error(parsed.message)
+    expect(parsed.table.columns.map((c) => c.name)).toEqual(['t', 'n'])
+    expect(parsed.table.comments).toEqual(['rig 2'])
+  })
+  test('an empty file is said to be empty', () => expect(parseTable(new Uint8Array())).toMatchObject({ ok: false }))
+  test('progress runs to the end', () => {
+    const shares: number[] = []
+    parseTable(bytes(`t,x\n${'1,2\n'.repeat(1_200_000)}`), { progress: (s) => shares.push(s) })
+    expect(shares.length).toBeGreaterThan(1)
+    expect(shares[shares.length - 1]).toBeCloseTo(1, 6)
+  })
+})
+
+test.each([
+  ['time_s', 'time', 's'],
+  ['time (ms)', 'time', 'ms'],
+  ['Drehzahl [1/min]', 'Drehzahl', 'rpm'],
+  ['p / bar', 'p', 'bar'],
+  ['supply_bar_gauge', 'supply_gauge', 'bar'],
+  ['wheel_count', 'wheel', 'count'],
+  ['temperature', 'temperature', null],
+])('header %j', (header, name, unit) => expect([splitHeader(header).name, splitHeader(header).unit?.id ?? null]).toEqual([name, unit]))
+
+describe('mapping', () => {
+  const parsed = parseTable(bytes('t_ms,wheel_count,p_kPa\n0,0,350\n10,5,351\n20,11,349\n'))
+  if (!parsed.ok) throw new Error(parsed.message)
+  test('is guessed from names and units', () => expect(guessMapping(parsed.table.columns, 'count')).toMatchObject({ timeColumn: 't_ms', signalColumn: 'wheel_count', pressureColumn: 'p_kPa' }))
+  test('gives rotor angle through the gear, and the pressure’s range', () => {
+    const mapped = mapTrace(parsed.table, guessMapping(parsed.table.columns, 'count'), { signal: 'count', countsPerTurn: 10, sensorOn: 'flywheel', speedRatio: 0.5 })
+    if (!mapped.ok) throw new Error(mapped.message)
+    expect(mapped.trace.trace.angleRad[2]).toBeCloseTo((11 / 10) * 2 * Math.PI * 2, 9)
+    expect(mapped.trace.trace.timeS[2]).toBeCloseTo(0.02, 12)
+    expect(mapped.pressurePa).toEqual({ mean: 350_000, least: 349_000, most: 351_000 })
+  })
+  test('a column that is not there is named, with those that are', () =>
+    expect(mapTrace(parsed.table, { ...guessMapping(parsed.table.columns, 'count'), signalColumn: 'turns' }, { signal: 'count', countsPerTurn: 1, sensorOn: 'rotor', speedRatio: 1 })).toMatchObject({ ok: false, message: expect.stringMatching(/“turns”.*wheel_count/) as string }))
+})

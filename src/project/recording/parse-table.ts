@@ -1,0 +1,192 @@
+import Papa from 'papaparse'
+import { decodeText } from './decode'
+import { guessDialect, type Dialect } from './dialect'
+import { splitHeader, type HeaderUnit } from './units'
+
+export interface TableColumn {
+  readonly name: string
+  readonly header: string
+  readonly unit: HeaderUnit | null
+  /** In SI where the header gave a unit, else as written. */
+  readonly values: Float64Array
+}
+
+export interface Table {
+  readonly dialect: Dialect
+  readonly columns: readonly TableColumn[]
+  readonly rows: number
+  readonly badRows: { readonly count: number; readonly lines: readonly number[]; readonly examples: readonly string[] }
+  /** Further headers met inside the file, by line. */
+  readonly laterHeaders: readonly { readonly line: number; readonly headers: readonly string[] }[]
+  readonly comments: readonly string[]
+  readonly notes: readonly string[]
+}
+
+export type ParsedTable = { readonly ok: true; readonly table: Table } | { readonly ok: false; readonly message: string }
+
+export const MAX_TABLE_BYTES = 400 * 1024 * 1024
+const SHOWN_FAULTS = 20
+
+/** Reads a cell as a number; NaN for words, "inf" and blanks. */
+function cellNumber(cell: string, decimal: Dialect['decimal']): number {
+  const text = decimal === ',' ? cell.replace(',', '.') : cell
+  const value = text.trim() === '' ? NaN : Number(text)
+  return Number.isFinite(value) ? value : NaN
+}
+
+/** A list of numbers that grows by doubling, so that millions of rows cost no objects. */
+class Growing {
+  private data = new Float64Array(1024)
+  length = 0
+  push(value: number): void {
+    if (this.length === this.data.length) {
+      const wider = new Float64Array(this.data.length * 2)
+      wider.set(this.data)
+      this.data = wider
+    }
+    this.data[this.length++] = value
+  }
+  done(): Float64Array {
+    return this.data.slice(0, this.length)
+  }
+}
+
+/** Takes rows one by one and keeps the state of the reading: header, units in force, faults. */
+class TableReader {
+  private headers: { name: string; header: string; unit: HeaderUnit | null }[] = []
+  private scale: number[] = []
+  private columns: Growing[] = []
+  private textColumn: boolean[] = []
+  private waiting: { cells: string[]; line: number }[] = []
+  private settled = false
+  private badCount = 0
+  private bads: { line: number; example: string }[] = []
+  readonly laterHeaders: { line: number; headers: string[] }[] = []
+  readonly notes: string[] = []
+  /** One row's numbers, used again for each row. */
+  private readonly scratch: number[] = []
+  constructor(private readonly dialect: Dialect) {}
+
+  row(cells: string[], line: number): void {
+    if (this.headers.length === 0) return this.first(cells, line)
+    if (!this.settled) {
+      this.waiting.push({ cells, line })
+      if (this.waiting.length >= 200) this.settle()
+      return
+    }
+    this.data(cells, line)
+  }
+
+  private first(cells: string[], line: number): void {
+    const numbers = cells.filter((c) => !Number.isNaN(cellNumber(c, this.dialect.decimal))).length
+    const isHeader = numbers < cells.length / 2
+    this.headers = cells.map((cell, i) => {
+      if (!isHeader) return { name: `column ${i + 1}`, header: `column ${i + 1}`, unit: null }
+      return { ...splitHeader(cell), header: cell.trim() || `column ${i + 1}` }
+    })
+    this.setUnits(this.headers.map((h) => h.unit))
+    this.columns = this.headers.map(() => new Growing())
+    if (!isHeader) {
+      this.notes.push('The file has no header line: columns are numbered, and units have to be chosen.')
+      this.waiting.push({ cells, line })
+    }
+  }
+
+  private setUnits(units: (HeaderUnit | null)[]): void {
+    this.scale = units.map((u) => u?.si ?? 1)
+  }
+
+  /** After 200 rows it is known which columns hold words; the rest must hold numbers. */
+  private settle(): void {
+    this.settled = true
+    const seen = this.waiting.filter(({ cells }) => !this.isHeader(cells))
+    this.textColumn = this.headers.map((_, i) => seen.length > 0 && seen.filter(({ cells }) => Number.isNaN(cellNumber(cells[i] ?? '', this.dialect.decimal))).length > seen.length / 2)
+    if (this.textColumn.every(Boolean)) this.textColumn = this.textColumn.map(() => false)
+    for (const { cells, line } of this.waiting) this.data(cells, line)
+    this.waiting = []
+  }
+
+  private isHeader(cells: string[]): boolean {
+    if (cells.length !== this.headers.length || cells.length === 0) return false
+    return cells.every((cell, i) => Number.isNaN(cellNumber(cell, this.dialect.decimal)) && splitHeader(cell).name.toLowerCase() === this.headers[i].name.toLowerCase())
+  }
+
+  private data(cells: string[], line: number): void {
+    if (Number.isNaN(cellNumber(cells[0] ?? '', this.dialect.decimal)) && this.isHeader(cells)) {
+      this.setUnits(cells.map((cell, i) => splitHeader(cell).unit ?? this.headers[i].unit))
+      this.laterHeaders.push({ line, headers: cells.map((c) => c.trim()) })
+      return
+    }
+    if (cells.length > this.headers.length) return this.bad(cells, line)
+    const row = this.scratch
+    for (let i = 0; i < this.headers.length; i++) {
+      row[i] = this.textColumn[i] ? 0 : cellNumber(cells[i] ?? '', this.dialect.decimal) * this.scale[i]
+      if (Number.isNaN(row[i])) return this.bad(cells, line)
+    }
+    for (let i = 0; i < this.headers.length; i++) this.columns[i].push(row[i])
+  }
+
+  private bad(cells: string[], line: number): void {
+    this.badCount++
+    if (this.bads.length < SHOWN_FAULTS) this.bads.push({ line, example: cells.join(this.dialect.delimiter).slice(0, 60) })
+  }
+
+  /** A blank line in the middle counts as a bad row; at the very end it does not. */
+  blank(line: number): void {
+    if (this.headers.length > 0) this.bad([''], line)
+  }
+
+  finish(): { columns: TableColumn[]; badRows: Table['badRows'] } {
+    if (!this.settled && this.headers.length > 0) this.settle()
+    const columns = this.headers
+      .map((h, i) => ({ name: h.name, header: h.header, unit: h.unit, values: this.columns[i].done() }))
+      .filter((_, i) => !this.textColumn[i])
+    const bads = this.bads.sort((a, b) => a.line - b.line)
+    return { columns, badRows: { count: this.badCount, lines: bads.map((b) => b.line), examples: bads.map((b) => b.example) } }
+  }
+}
+
+/**
+ * Reads a CSV or TSV of any common dialect into columns of numbers, in SI where headers name units.
+ * Bad rows are left out and counted with their line; a second header inside the file changes the units from there on.
+ * `progress` is told the share done, 0..1.
+ */
+export function parseTable(bytes: Uint8Array, options: { dialect?: Dialect; progress?: (share: number) => void } = {}): ParsedTable {
+  if (bytes.length > MAX_TABLE_BYTES) return { ok: false, message: `The file is larger than ${MAX_TABLE_BYTES / 1024 / 1024} MB. Cut it into parts.` }
+  const decoded = decodeText(bytes)
+  if (!decoded.ok) return decoded
+  const text = decoded.text
+  const dialect = options.dialect ?? guessDialect(text.slice(0, 65_536))
+  const reader = new TableReader(dialect)
+  const comments: string[] = []
+  let line = 0
+  let blanks: number[] = []
+  let cursorBase = 0
+  Papa.parse<string[]>(text, {
+    delimiter: dialect.delimiter,
+    skipEmptyLines: false,
+    chunkSize: 4 * 1024 * 1024,
+    complete: () => undefined,
+    chunk: ({ data, meta }: { data: string[][]; meta: { cursor: number } }) => {
+      for (const cells of data) {
+        line++
+        if (cells.length === 1 && cells[0].trim() === '') blanks.push(line)
+        else if (/^\s*(#|%|\/\/)/.test(cells[0])) comments.push(cells.join(dialect.delimiter).replace(/^\s*(#|%|\/\/)\s*/, ''))
+        else {
+          for (const at of blanks) reader.blank(at)
+          blanks = []
+          reader.row(dialect.delimiter === ' ' ? cells.filter((c) => c !== '') : cells, line)
+        }
+      }
+      cursorBase = Math.max(cursorBase, meta.cursor)
+      options.progress?.(Math.min(1, cursorBase / text.length))
+    },
+  })
+  const { columns, badRows } = reader.finish()
+  const rows = columns[0]?.values.length ?? 0
+  if (rows === 0) return { ok: false, message: badRows.count > 0 ? `No data rows: all ${badRows.count} rows hold something that is not a number (first: line ${badRows.lines[0]}). Check the delimiter and the decimal sign.` : 'No data rows: the file holds a header and nothing below it. Record again.' }
+  const notes = [...decoded.notes, ...reader.notes]
+  if (badRows.count > 0) notes.push(`${badRows.count} rows were left out because they hold something that is not a number (lines ${badRows.lines.join(', ')}${badRows.count > badRows.lines.length ? ', …' : ''}).`)
+  for (const later of reader.laterHeaders) notes.push(`A second header stands at line ${later.line} (${later.headers.join(', ')}): its units hold from there on.`)
+  return { ok: true, table: { dialect, columns, rows, badRows, laterHeaders: reader.laterHeaders, comments, notes } }
+}

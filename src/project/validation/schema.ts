@@ -1,0 +1,258 @@
+import * as z from 'zod'
+import { BEARING_CLASSES, COEFFICIENT_NAMES } from '../../core/turbine'
+import { outletOfForm } from '../../core/flow'
+import { PROCESSES, outletReach } from '../../core/geometry'
+import { LIMITS } from '../document/limits'
+import { type compressorSchema, type linePartSchema, lineSchema, outletFormSchema, type regulatorSchema, supplySchema } from './air-schema'
+import { MATERIAL_IDS, turbineSchema } from './machine-schema'
+import { id, moment, name, text, whole, within } from './schema-base'
+
+const uncertain = z.strictObject({ value: within('coefficient'), standardUncertainty: z.number().min(0).max(5) })
+
+export const BEARING_IDS = BEARING_CLASSES.map((b) => b.id) as [string, ...string[]]
+
+export const ambientSchema = z.strictObject({
+  absolutePressurePa: within('ambientPressurePa'),
+  temperatureK: within('ambientTemperatureK'),
+  relativeHumidity: within('relativeHumidity'),
+})
+
+export const nozzleSchema = z
+  .strictObject({
+    /** Of the round hole with the area of one nozzle's throat, whatever its form. */
+    throatDiameterM: within('throatDiameterM'),
+    exitDiameterM: within('exitDiameterM'),
+    count: whole('nozzleCount'),
+    inletBoreM: within('inletBoreM'),
+    angleRad: within('nozzleAngleRad'),
+    gapM: within('nozzleGapM'),
+    form: outletFormSchema,
+    /** The test print whose correction its holes are made with. */
+    gaugeId: id.nullable(),
+  })
+  .superRefine((n, ctx) => {
+    const { form } = n
+    if (form.kind === 'sector' && (Math.PI / 4) * n.throatDiameterM ** 2 > Math.PI * ((form.innerRadiusM + form.heightM) ** 2 - form.innerRadiusM ** 2))
+      ctx.addIssue({ code: 'custom', path: ['throatDiameterM'], message: 'the whole ring has less area than this throat: make it higher, wider or the throat smaller' })
+    if (n.exitDiameterM < n.throatDiameterM) ctx.addIssue({ code: 'custom', path: ['exitDiameterM'], message: 'the exit cannot be narrower than the throat' })
+    const reach = outletReach(form, n.throatDiameterM)
+    if (form.kind !== 'round' && form.kind !== 'sector' && 2 * reach > 0.98 * n.inletBoreM)
+      ctx.addIssue({ code: 'custom', path: ['form'], message: `this outlet reaches across ${(2000 * reach).toFixed(1)} mm: the bore before it must be wider than that` })
+    if (form.kind === 'divided' && !(outletOfForm(form, n.throatDiameterM).kind === 'divided' && 2 * reach > 2.2 * form.webM)) ctx.addIssue({ code: 'custom', path: ['form', 'webM'], message: 'the web leaves hardly any hole: make it thinner' })
+    if (form.kind === 'ring' && 2 * form.ringRadiusM * Math.sin(Math.PI / form.holes) <= 1.05 * (n.throatDiameterM / Math.sqrt(form.holes))) ctx.addIssue({ code: 'custom', path: ['form', 'ringRadiusM'], message: 'the holes run into one another: a wider ring or fewer holes' })
+    if (n.inletBoreM <= n.throatDiameterM) ctx.addIssue({ code: 'custom', path: ['inletBoreM'], message: 'the inlet bore must be wider than the throat' })
+  })
+
+export const finsSchema = z.strictObject({ count: whole('finCount'), rootChordM: within('bodyDiameterM'), tipChordM: within('finLengthM'), spanM: within('finSpanM'), sweepM: within('finLengthM'), rootAtM: z.number().min(0).max(LIMITS.bodyLengthM[1]) })
+
+/** A light body pushed by its own jet: a glider on a track, a balloon rocket. */
+export const thrustBodySchema = z
+  .strictObject({
+    family: z.literal('thrust-body'),
+    massKg: within('bodyMassKg'),
+    dragCoefficient: within('dragCoefficient'),
+    lengthM: within('bodyLengthM'),
+    diameterM: within('bodyDiameterM'),
+    noseLengthM: within('bodyLengthM'),
+    noseKind: z.enum(['cone', 'ogive', 'round']),
+    centreOfMassM: z.number().min(0).max(LIMITS.bodyLengthM[1]),
+    fins: finsSchema.nullable(),
+    path: z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('track'), slopeRad: within('slopeRad'), rollingShare: within('rollingShare'), lengthM: within('trackLengthM') }), z.strictObject({ kind: z.literal('climb') })]),
+  })
+  .superRefine((b, ctx) => {
+    if (b.noseLengthM > b.lengthM) ctx.addIssue({ code: 'custom', path: ['noseLengthM'], message: 'the nose cannot be longer than the body' })
+    if (b.centreOfMassM > b.lengthM) ctx.addIssue({ code: 'custom', path: ['centreOfMassM'], message: 'the centre of mass must lie within the body' })
+    if (b.fins && b.fins.rootAtM > b.lengthM) ctx.addIssue({ code: 'custom', path: ['fins', 'rootAtM'], message: 'the fins must begin on the body' })
+  })
+
+export const machineSchema = z.union([turbineSchema, thrustBodySchema])
+
+export const shaftSchema = z.strictObject({ bearingClassId: z.enum(BEARING_IDS), bearingCount: whole('bearingCount'), diameterM: within('shaftDiameterM'), spanM: within('bearingSpanM'), overhangM: within('overhangM'), sideLoadN: within('sideLoadN'), balanceGradeMPerS: within('balanceGradeMPerS') })
+export const loadSchema = z.strictObject({ label: z.string().max(120), speedRadPerS: within('speedRadPerS'), wantedPowerW: within('wantedPowerW'), leastGaugePressurePa: within('leastGaugePressurePa') })
+export const coefficientsSchema = z.strictObject(Object.fromEntries(COEFFICIENT_NAMES.map((c) => [c, uncertain])) as Record<(typeof COEFFICIENT_NAMES)[number], typeof uncertain>)
+
+/** How its parts are made: fits and thinnest walls follow. */
+export const makingSchema = z.strictObject({ process: z.enum(PROCESSES) })
+
+export const buildSchema = z.strictObject({
+  id,
+  machineId: id,
+  parentId: id.nullable(),
+  name,
+  changed: z.string().max(500),
+  why: z.string().max(2000),
+  notes: text,
+  createdAt: moment,
+  made: z.boolean(),
+  supply: supplySchema,
+  line: lineSchema,
+  nozzle: nozzleSchema,
+  machine: machineSchema,
+  shaft: shaftSchema,
+  load: loadSchema,
+  coefficients: coefficientsSchema,
+  making: makingSchema,
+})
+
+/** A family of versions: the thing that is being made. */
+export const machineGroupSchema = z.strictObject({ id, name, purpose: z.string().max(500) })
+
+export const flywheelSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('dimensions'), outerRadiusM: within('radiusM'), innerRadiusM: within('innerRadiusM'), widthM: within('widthM'), materialId: z.enum(MATERIAL_IDS) }),
+  z.strictObject({ kind: z.literal('mass'), massKg: within('massKg'), outerRadiusM: within('radiusM'), innerRadiusM: within('innerRadiusM') }),
+])
+
+export const SENSOR_SIGNALS = ['count', 'pulse-times', 'speed'] as const
+
+export const rigSchema = z.strictObject({
+  id,
+  name,
+  kind: z.literal('inertia'),
+  flywheel: flywheelSchema,
+  /** Standard uncertainty of the flywheel's inertia over itself. */
+  flywheelRelativeUncertainty: within('relativeUncertainty'),
+  speedRatio: within('speedRatio'),
+  countsPerTurn: whole('countsPerTurn'),
+  sensorOn: z.enum(['rotor', 'flywheel']),
+  signal: z.enum(SENSOR_SIGNALS),
+  notes: text,
+})
+
+export const dialectSchema = z.strictObject({ delimiter: z.enum([',', ';', '\t', ' ']), decimal: z.enum(['.', ',']) })
+
+export const mappingSchema = z.strictObject({
+  /** How the file is written, where the maker corrected the guess. */
+  dialect: dialectSchema.nullable(),
+  timeColumn: z.string().max(200),
+  signalColumn: z.string().max(200),
+  pressureColumn: z.string().max(200).nullable(),
+  timeUnit: z.enum(['s', 'ms', 'us']),
+  signalUnit: z.string().max(20),
+})
+
+export const recordingSchema = z.strictObject({
+  id,
+  fileName: z.string().min(1).max(200),
+  byteLength: z.number().int().min(0),
+  addedAt: moment,
+})
+
+const span = z.strictObject({ fromS: z.number(), toS: z.number() })
+
+export const acknowledgementSchema = z.strictObject({
+  at: moment,
+  cautions: z.array(z.string().max(40)).min(1).max(20),
+  state: z.enum(['fine', 'watch', 'do not run']),
+  burstSpeedRadPerS: z.number(),
+  freeSpeedRadPerS: z.number(),
+  stressMargin: z.number(),
+  bearingShare: z.number(),
+  storedEnergyJ: z.number(),
+})
+
+export const runSchema = z.strictObject({
+  id,
+  buildId: id,
+  rigId: id,
+  recordingId: id.nullable(),
+  name,
+  takenAt: moment,
+  gaugePressurePa: within('supplyGaugePressurePa'),
+  ambient: ambientSchema,
+  mapping: mappingSchema.nullable(),
+  settings: z.strictObject({ spinUp: span.nullable(), coast: span.nullable() }),
+  cautions: acknowledgementSchema,
+  notes: text,
+})
+
+export const displaySchema = z.strictObject({
+  pressure: z.enum(['kPa', 'bar', 'psi']),
+  length: z.enum(['mm', 'in']),
+  temperature: z.enum(['°C', '°F']),
+  force: z.enum(['N', 'gf', 'lbf']),
+  power: z.enum(['W', 'hp']),
+  freeAir: z.enum(['L/min', 'SCFM']),
+})
+
+/** A printed test plate: what its holes were drawn as and what they measured. */
+export const holeGaugeSchema = z.strictObject({
+  id,
+  name,
+  process: z.string().max(200),
+  holes: z.array(z.strictObject({ modelM: within('holeM'), measuredM: within('holeM').nullable() })).min(3).max(24),
+})
+
+export const PROJECT_VERSION = 3
+
+const listed = <T extends z.ZodType<{ id: string }>>(item: T, most: number) =>
+  z.array(item).max(most).superRefine((items, ctx) => {
+    const seen = new Set<string>()
+    items.forEach((entry, i) => {
+      if (seen.has(entry.id)) ctx.addIssue({ code: 'custom', path: [i, 'id'], message: `the id ${entry.id} stands twice` })
+      seen.add(entry.id)
+    })
+  })
+
+export const projectSchema = z
+  .strictObject({
+    schemaVersion: z.literal(PROJECT_VERSION),
+    id,
+    name,
+    ambient: ambientSchema,
+    display: displaySchema,
+    machines: listed(machineGroupSchema, 200),
+    builds: listed(buildSchema, 2000),
+    rigs: listed(rigSchema, 200),
+    runs: listed(runSchema, 10_000),
+    recordings: listed(recordingSchema, 10_000),
+    holeGauges: listed(holeGaugeSchema, 100),
+    notes: text,
+  })
+  .superRefine((p, ctx) => {
+    const missing = (path: (string | number)[], what: string, wanted: string) => ctx.addIssue({ code: 'custom', path, message: `${what} ${wanted} is not in this project` })
+    const machines = new Set(p.machines.map((m) => m.id))
+    const builds = new Set(p.builds.map((b) => b.id))
+    const rigs = new Set(p.rigs.map((r) => r.id))
+    const recordings = new Set(p.recordings.map((r) => r.id))
+    p.builds.forEach((b, i) => {
+      if (!machines.has(b.machineId)) missing(['builds', i, 'machineId'], 'machine', b.machineId)
+      if (b.nozzle.gaugeId !== null && !p.holeGauges.some((g) => g.id === b.nozzle.gaugeId)) missing(['builds', i, 'nozzle', 'gaugeId'], 'hole gauge', b.nozzle.gaugeId)
+      if (b.parentId !== null && !builds.has(b.parentId)) missing(['builds', i, 'parentId'], 'parent', b.parentId)
+    })
+    p.runs.forEach((r, i) => {
+      if (!builds.has(r.buildId)) missing(['runs', i, 'buildId'], 'build', r.buildId)
+      if (!rigs.has(r.rigId)) missing(['runs', i, 'rigId'], 'rig', r.rigId)
+      if (r.recordingId !== null && !recordings.has(r.recordingId)) missing(['runs', i, 'recordingId'], 'recording', r.recordingId)
+    })
+    for (const [i, b] of p.builds.entries()) {
+      let at: string | null = b.parentId
+      for (let steps = 0; at !== null && steps <= p.builds.length; steps++) {
+        if (at === b.id) {
+          ctx.addIssue({ code: 'custom', path: ['builds', i, 'parentId'], message: 'a build cannot come from itself' })
+          break
+        }
+        at = p.builds.find((x) => x.id === at)?.parentId ?? null
+      }
+    }
+  })
+
+export type Ambient = z.infer<typeof ambientSchema>
+export type Build = z.infer<typeof buildSchema>
+export type Compressor = z.infer<typeof compressorSchema>
+export type Supply = z.infer<typeof supplySchema>
+export type LinePart = z.infer<typeof linePartSchema>
+export type Regulator = z.infer<typeof regulatorSchema>
+export type HoleGauge = z.infer<typeof holeGaugeSchema>
+export type TurbineMachine = z.infer<typeof turbineSchema>
+export type ThrustBody = z.infer<typeof thrustBodySchema>
+/** A build whose machine turns. */
+export type TurbineBuild = Omit<Build, 'machine'> & { machine: TurbineMachine }
+/** A build that is pushed by its own jet. */
+export type ThrustBuild = Omit<Build, 'machine'> & { machine: ThrustBody }
+export type Display = z.infer<typeof displaySchema>
+export type Mapping = z.infer<typeof mappingSchema>
+export type Project = z.infer<typeof projectSchema>
+export type Recording = z.infer<typeof recordingSchema>
+export type Rig = z.infer<typeof rigSchema>
+export type Run = z.infer<typeof runSchema>
+export type Acknowledgement = z.infer<typeof acknowledgementSchema>

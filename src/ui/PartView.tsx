@@ -1,0 +1,120 @@
+'use client'
+import { useEffect, useRef } from 'react'
+import * as THREE from 'three'
+import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
+
+/** One body of the scene: its mesh, and where it is put. */
+export interface PlacedMesh {
+  /** Corner positions, three numbers each. */
+  readonly vertices: Float32Array
+  readonly triangles: Uint32Array
+  /** Along z. */
+  readonly lift: number
+  /** Turned over about x. */
+  readonly flipped?: boolean
+  readonly tone?: 'air' | 'iron' | 'copper'
+}
+
+export interface PartViewProps {
+  readonly meshes: readonly PlacedMesh[]
+  readonly label: string
+  readonly dark: boolean
+  /** Cuts everything open by a plane across an axis, at a share of its length; null shows all. */
+  readonly cut: { readonly axis: 'x' | 'y' | 'z'; readonly at: number } | null
+}
+
+const TONES = { air: [0x6f9aa3, 0x8fb9c0], iron: [0x9a948a, 0xaaa49a], copper: [0xc08560, 0xc9906c] } as const
+
+/** A geometry with flat faces and the lines where they meet at an angle. */
+function geometryOf({ vertices, triangles, lift, flipped }: PlacedMesh): THREE.BufferGeometry {
+  const indexed = new THREE.BufferGeometry()
+  indexed.setAttribute('position', new THREE.BufferAttribute(vertices, 3))
+  indexed.setIndex(new THREE.BufferAttribute(triangles, 1))
+  const flat = indexed.toNonIndexed()
+  if (flipped) {
+    flat.computeBoundingBox()
+    flat.rotateX(Math.PI)
+  }
+  flat.translate(0, 0, lift)
+  flat.computeVertexNormals()
+  indexed.dispose()
+  return flat
+}
+
+/** A part in space: drag turns it, the wheel comes closer, arrow keys turn it too. */
+export default function PartView({ meshes, label, dark, cut }: PartViewProps) {
+  const host = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    const element = host.current
+    if (!element) return
+    const scene = new THREE.Scene()
+    const geometries = meshes.map(geometryOf)
+    const bounds = new THREE.Box3()
+    for (const geometry of geometries) {
+      geometry.computeBoundingBox()
+      if (geometry.boundingBox) bounds.union(geometry.boundingBox)
+    }
+    const sphere = bounds.getBoundingSphere(new THREE.Sphere())
+    const clip: THREE.Plane[] = []
+    if (cut) {
+      const normal = new THREE.Vector3(cut.axis === 'x' ? -1 : 0, cut.axis === 'y' ? 1 : 0, cut.axis === 'z' ? -1 : 0)
+      const place = bounds.min[cut.axis] + cut.at * (bounds.max[cut.axis] - bounds.min[cut.axis])
+      clip.push(new THREE.Plane(normal, cut.axis === 'y' ? -place : place))
+    }
+    const line = new THREE.LineBasicMaterial({ color: dark ? 0xeae5db : 0x24211d, transparent: true, opacity: 0.55, clippingPlanes: clip })
+    const surfaces = meshes.map((m) => new THREE.MeshStandardMaterial({ color: TONES[m.tone ?? 'air'][dark ? 1 : 0], roughness: 0.75, metalness: 0.05, side: THREE.DoubleSide, clippingPlanes: clip }))
+    const edges = geometries.map((g) => new THREE.EdgesGeometry(g, 28))
+    geometries.forEach((g, i) => scene.add(new THREE.Mesh(g, surfaces[i]), new THREE.LineSegments(edges[i], line)))
+    scene.add(new THREE.HemisphereLight(0xffffff, dark ? 0x333333 : 0x9a948a, 1.6))
+    const sun = new THREE.DirectionalLight(0xffffff, 1.8)
+    sun.position.set(1, -1.4, 2)
+    scene.add(sun)
+    const camera = new THREE.PerspectiveCamera(32, 1, 0.1, sphere.radius * 40)
+    camera.up.set(0, 0, 1)
+    camera.position.copy(sphere.center).add(new THREE.Vector3(-0.55, -1.25, 1.35).normalize().multiplyScalar(sphere.radius * 3.9))
+    const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true, preserveDrawingBuffer: true })
+    renderer.localClippingEnabled = true
+    renderer.setPixelRatio(Math.min(2, window.devicePixelRatio))
+    element.append(renderer.domElement)
+    const controls = new OrbitControls(camera, renderer.domElement)
+    controls.target.copy(sphere.center)
+    controls.listenToKeyEvents(element)
+    controls.enablePan = false
+    const draw = () => renderer.render(scene, camera)
+    controls.addEventListener('change', draw)
+    const turn = (event: KeyboardEvent) => {
+      const step = { ArrowLeft: [-0.2, 0], ArrowRight: [0.2, 0], ArrowUp: [0, -0.2], ArrowDown: [0, 0.2] }[event.key]
+      if (!step) return
+      event.preventDefault()
+      const offset = camera.position.clone().sub(sphere.center)
+      const spherical = new THREE.Spherical().setFromVector3(new THREE.Vector3(offset.x, offset.z, -offset.y))
+      spherical.theta += step[0]
+      spherical.phi = Math.min(Math.PI - 0.1, Math.max(0.1, spherical.phi + step[1]))
+      const v = new THREE.Vector3().setFromSpherical(spherical)
+      camera.position.copy(sphere.center).add(new THREE.Vector3(v.x, -v.z, v.y))
+      controls.update()
+      draw()
+    }
+    element.addEventListener('keydown', turn)
+    const resize = new ResizeObserver(() => {
+      const { clientWidth: w, clientHeight: h } = element
+      if (w === 0 || h === 0) return
+      renderer.setSize(w, h)
+      camera.aspect = w / h
+      camera.updateProjectionMatrix()
+      draw()
+    })
+    resize.observe(element)
+    controls.update()
+    return () => {
+      resize.disconnect()
+      element.removeEventListener('keydown', turn)
+      controls.dispose()
+      for (const thing of [...geometries, ...edges, ...surfaces]) thing.dispose()
+      line.dispose()
+      renderer.dispose()
+      renderer.domElement.remove()
+    }
+  }, [meshes, dark, cut])
+  return <div ref={host} role="img" aria-label={label} tabIndex={0} style={{ width: '100%', height: 'min(560px, calc(100vh - 230px))', minHeight: 320 }} />
+}

@@ -1,0 +1,5 @@
+import { handleAir } from './air-handler'
+import { serveJobs } from './job-client'
+import { faultOf } from './job-faults'
+
+serveJobs(self, handleAir, faultOf)

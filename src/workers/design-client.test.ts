@@ -1,0 +1,59 @@
+import type { SearchSpec } from '../core/search'
+import { newBuild, predictionInput } from '../project/document'
+import { runSearchPool } from './design-client'
+import { handleDesign, type DesignRequest, type DesignResults } from './design-handler'
+import { JobClient, JobError, serveJobs, type WorkerLike } from './job-client'
+import { faultOf } from './job-faults'
+
+const spec: SearchSpec = {
+  base: predictionInput(newBuild({ id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }), { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 }),
+  variables: [{ path: 'nozzle.throatDiameterM', from: 1e-3, to: 2.5e-3 }, { path: 'machine.meanRadiusM', from: 0.02, to: 0.04 }],
+  constraints: {},
+  goal: 'best-power',
+  designs: 120,
+  seed: 2,
+  shard: { index: 0, of: 1 },
+}
+
+/** A worker in this thread; `dead` ones never answer. */
+function standIn(dead = false): { worker: WorkerLike; ended: () => boolean } {
+  let ended = false
+  const scope = { postMessage: (data: unknown) => void (ended || worker.onmessage?.({ data } as MessageEvent)), onmessage: null as ((event: MessageEvent) => void) | null }
+  serveJobs(scope, handleDesign, faultOf)
+  const worker: WorkerLike = { postMessage: (data) => void (dead || setTimeout(() => scope.onmessage?.({ data } as MessageEvent))), terminate: () => void (ended = true), onmessage: null, onerror: null, onmessageerror: null }
+  return { worker, ended: () => ended }
+}
+const clients = (dead = false) => {
+  const made: ReturnType<typeof standIn>[] = []
+  return { made, make: () => new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(() => (made.push(standIn(dead)), made[made.length - 1].worker)) }
+}
+
+test('three workers give what one gives, and are ended afterwards', async () => {
+  const { made, make } = clients()
+  const pooled = await runSearchPool(spec, {}, 3, make)
+  expect(pooled).toEqual(handleDesign({ kind: 'search', spec }, () => undefined))
+  expect(made).toHaveLength(3)
+  expect(made.every((m) => m.ended())).toBe(true)
+})
+
+test('cancelling ends all of them', async () => {
+  const { made, make } = clients(true)
+  const cancel = new AbortController()
+  const running = runSearchPool(spec, { signal: cancel.signal }, 2, make)
+  await Promise.resolve()
+  cancel.abort()
+  await expect(running).rejects.toThrow(JobError)
+  expect(made.every((m) => m.ended())).toBe(true)
+})
+
+test('cancelled before it began, nothing is started', async () => {
+  const { made, make } = clients()
+  await expect(runSearchPool(spec, { signal: AbortSignal.abort() }, 2, make)).rejects.toThrow(JobError)
+  expect(made).toHaveLength(0)
+})
+
+test('a sweep over whole numbers visits each of them once', () => {
+  const rows = handleDesign({ kind: 'sweep', input: spec.base, variable: { path: 'machine.bladeCount', from: 6, to: 11, whole: true }, points: 41 }, () => undefined) as DesignResults['sweep']
+  expect(rows.map((r) => r.value)).toEqual([6, 7, 8, 9, 10, 11])
+  expect(rows.every((r) => r.figures !== null)).toBe(true)
+})

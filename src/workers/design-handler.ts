@@ -1,0 +1,37 @@
+import type { PredictionInput } from '../core/prediction'
+import { performanceMap, runSearch, sensitivities, sweep, type DesignFigures, type PerformanceMap, type SearchGoal, type SearchResult, type SearchSpec, type SearchVariable, type Sensitivity } from '../core/search'
+import { balancedChooser, type Choice } from '../project/choosing'
+import { machinePossible } from '../project/validation'
+import type { Build, Project, Supply } from '../project/document'
+
+/** Finding designs: too long for the page's thread. */
+export type DesignRequest =
+  | { readonly kind: 'map'; readonly input: PredictionInput; readonly columns: number; readonly rows: number }
+  | { readonly kind: 'changes'; readonly input: PredictionInput; readonly changes: readonly { readonly path: string; readonly change: number }[]; readonly goal: SearchGoal }
+  | { readonly kind: 'search'; readonly spec: SearchSpec }
+  | { readonly kind: 'sweep'; readonly input: PredictionInput; readonly variable: SearchVariable; readonly points: number }
+  | { readonly kind: 'chooser'; readonly ambient: Project['ambient']; readonly supply: Supply; readonly line: Build['line']; readonly speedRadPerS: number; readonly wantedPowerW: number }
+
+export interface DesignResults {
+  readonly map: PerformanceMap
+  readonly changes: readonly Sensitivity[]
+  readonly search: SearchResult
+  readonly sweep: readonly { readonly value: number; readonly figures: DesignFigures | null }[]
+  readonly chooser: readonly Choice[]
+}
+
+export function handleDesign(request: DesignRequest, progress: (share: number) => void): DesignResults[DesignRequest['kind']] {
+  switch (request.kind) {
+    case 'map':
+      return performanceMap(request.input, request.columns, request.rows)
+    case 'changes':
+      return sensitivities(request.input, request.changes, request.goal, machinePossible)
+    case 'search':
+      return runSearch(request.spec, machinePossible, progress)
+    case 'sweep':
+      return sweep(request.input, request.variable, request.points, machinePossible)
+    case 'chooser':
+      return balancedChooser(request, progress)
+  }
+}
+

@@ -1,0 +1,97 @@
+import { JobClient, JobError, serveJobs, type WorkerLike } from './job-client'
+import { InputFault, faultOf } from './job-faults'
+import { PhysicsError } from '../core/errors'
+
+/** A worker in the same thread: answers when told to. */
+class StandIn implements WorkerLike {
+  onmessage: ((event: MessageEvent) => void) | null = null
+  onerror: ((event: ErrorEvent) => void) | null = null
+  onmessageerror: ((event: MessageEvent) => void) | null = null
+  posted: { id: number; request: unknown }[] = []
+  ended = false
+  postMessage(message: unknown): void {
+    this.posted.push(message as { id: number; request: unknown })
+  }
+  terminate(): void {
+    this.ended = true
+  }
+  answer(message: object): void {
+    this.onmessage?.({ data: { id: this.posted[this.posted.length - 1].id, ...message } } as MessageEvent)
+  }
+}
+
+const setUp = () => {
+  const workers: StandIn[] = []
+  const client = new JobClient<string, number>(() => {
+    const worker = new StandIn()
+    workers.push(worker)
+    return worker
+  })
+  return { client, workers }
+}
+
+test('jobs run one after the other on one worker; progress is passed on', async () => {
+  const { client, workers } = setUp()
+  const shares: number[] = []
+  const first = client.run('a', { progress: (s) => shares.push(s) })
+  const second = client.run('b')
+  expect(workers[0].posted).toHaveLength(1)
+  workers[0].answer({ kind: 'progress', share: 0.5 })
+  workers[0].answer({ kind: 'done', result: 1 })
+  expect(await first).toBe(1)
+  workers[0].answer({ kind: 'done', result: 2 })
+  expect(await second).toBe(2)
+  expect([shares, workers.length]).toEqual([[0.5], 1])
+})
+
+test('cancelling a running job ends its worker and goes on with the next in a new one', async () => {
+  const { client, workers } = setUp()
+  const control = new AbortController()
+  const first = client.run('a', { signal: control.signal })
+  const second = client.run('b')
+  control.abort()
+  await expect(first).rejects.toMatchObject({ fault: { code: 'CANCELLED' } })
+  expect([workers.length, workers[0].ended]).toEqual([2, true])
+  workers[1].answer({ kind: 'done', result: 7 })
+  expect(await second).toBe(7)
+})
+
+test('a waiting job can be cancelled without disturbing the running one; an aborted signal never starts', async () => {
+  const { client, workers } = setUp()
+  const control = new AbortController()
+  const first = client.run('a')
+  const second = client.run('b', { signal: control.signal })
+  control.abort()
+  await expect(second).rejects.toBeInstanceOf(JobError)
+  await expect(client.run('c', { signal: control.signal })).rejects.toBeInstanceOf(JobError)
+  workers[0].answer({ kind: 'done', result: 1 })
+  expect([await first, workers.length]).toEqual([1, 1])
+})
+
+test('a crash rejects instead of hanging, and stale answers are dropped', async () => {
+  const { client, workers } = setUp()
+  const first = client.run('a')
+  workers[0].onerror?.({} as ErrorEvent)
+  await expect(first).rejects.toMatchObject({ fault: { code: 'WORKER_CRASHED' } })
+  const second = client.run('b')
+  workers[1].onmessage?.({ data: { id: 1, kind: 'done', result: 99 } } as MessageEvent)
+  workers[1].answer({ kind: 'done', result: 3 })
+  expect(await second).toBe(3)
+})
+
+test('inside the worker faults become plain data with what to do next', async () => {
+  const sent: unknown[] = []
+  const scope = { postMessage: (m: unknown) => void sent.push(m), onmessage: null as ((event: MessageEvent) => void) | null }
+  serveJobs<string, number>(scope, (request) => {
+    if (request === 'physics') throw new PhysicsError({ code: 'X', message: 'm', nextStep: 'n' })
+    if (request === 'input') throw new InputFault('bad file')
+    return 5
+  }, faultOf)
+  for (const [id, request] of [[1, 'ok'], [2, 'physics'], [3, 'input']] as const) scope.onmessage?.({ data: { id, request } } as MessageEvent)
+  await new Promise((r) => setTimeout(r, 5))
+  expect((sent as { id: number }[]).sort((a, b) => a.id - b.id)).toEqual([
+    { id: 1, kind: 'done', result: 5 },
+    { id: 2, kind: 'failed', fault: { code: 'X', message: 'm', nextStep: 'n' } },
+    { id: 3, kind: 'failed', fault: { code: 'INPUT', message: 'bad file', nextStep: '' } },
+  ])
+})

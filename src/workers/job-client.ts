@@ -1,0 +1,133 @@
+/** Why a job ended without a result, as plain data: a class does not survive the way between threads. */
+export interface JobFault {
+  readonly code: string
+  readonly message: string
+  readonly nextStep: string
+}
+
+export type JobMessage<R> =
+  | { readonly id: number; readonly kind: 'progress'; readonly share: number }
+  | { readonly id: number; readonly kind: 'done'; readonly result: R }
+  | { readonly id: number; readonly kind: 'failed'; readonly fault: JobFault }
+
+export class JobError extends Error {
+  constructor(readonly fault: JobFault) {
+    super(fault.message)
+    this.name = 'JobError'
+  }
+}
+
+export interface JobOptions {
+  readonly signal?: AbortSignal
+  readonly progress?: (share: number) => void
+}
+
+/** The part of a Worker that a client needs; a test can stand in for it. */
+export interface WorkerLike {
+  postMessage(message: unknown): void
+  terminate(): void
+  onmessage: ((event: MessageEvent) => void) | null
+  onerror: ((event: ErrorEvent) => void) | null
+  onmessageerror: ((event: MessageEvent) => void) | null
+}
+
+interface Waiting<Q, R> {
+  readonly request: Q
+  readonly options: JobOptions
+  readonly resolve: (result: R) => void
+  readonly reject: (error: Error) => void
+}
+
+const crashed: JobFault = { code: 'WORKER_CRASHED', message: 'The computation stopped unexpectedly.', nextStep: 'Try again; if it happens again, the file may be too large for this browser.' }
+const cancelled: JobFault = { code: 'CANCELLED', message: 'Cancelled.', nextStep: 'Start it again when you like.' }
+
+/** One worker, one job at a time, the rest in a queue. Cancelling a running job ends the worker; the next job starts a new one. */
+export class JobClient<Q, R> {
+  private worker: WorkerLike | null = null
+  private current: (Waiting<Q, R> & { id: number }) | null = null
+  private readonly queue: Waiting<Q, R>[] = []
+  private lastId = 0
+
+  constructor(private readonly make: () => WorkerLike) {}
+
+  run(request: Q, options: JobOptions = {}): Promise<R> {
+    return new Promise<R>((resolve, reject) => {
+      if (options.signal?.aborted) return reject(new JobError(cancelled))
+      const job = { request, options, resolve, reject }
+      options.signal?.addEventListener('abort', () => this.cancel(job), { once: true })
+      this.queue.push(job)
+      this.next()
+    })
+  }
+
+  /** Ends the worker; what still waits is not answered. */
+  close(): void {
+    this.worker?.terminate()
+    this.worker = null
+  }
+
+  private next(): void {
+    if (this.current || this.queue.length === 0) return
+    const job = this.queue.shift() as Waiting<Q, R>
+    this.current = { ...job, id: ++this.lastId }
+    this.worker ??= this.start()
+    this.worker.postMessage({ id: this.lastId, request: job.request })
+  }
+
+  private start(): WorkerLike {
+    const worker = this.make()
+    worker.onmessage = ({ data }: MessageEvent<JobMessage<R>>) => this.take(data)
+    worker.onerror = () => this.fail(crashed, true)
+    worker.onmessageerror = () => this.fail(crashed, true)
+    return worker
+  }
+
+  private take(message: JobMessage<R>): void {
+    if (!this.current || message.id !== this.current.id) return
+    if (message.kind === 'progress') return this.current.options.progress?.(message.share)
+    if (message.kind === 'failed') return this.fail(message.fault, false)
+    const { resolve } = this.current
+    this.current = null
+    resolve(message.result)
+    this.next()
+  }
+
+  private fail(fault: JobFault, restart: boolean): void {
+    const job = this.current
+    this.current = null
+    if (restart) {
+      this.worker?.terminate()
+      this.worker = null
+    }
+    job?.reject(new JobError(fault))
+    this.next()
+  }
+
+  private cancel(job: Waiting<Q, R>): void {
+    const at = this.queue.indexOf(job)
+    if (at >= 0) {
+      this.queue.splice(at, 1)
+      job.reject(new JobError(cancelled))
+    } else if (this.current?.resolve === job.resolve) this.fail(cancelled, true)
+  }
+}
+
+/** Answers requests inside a worker: progress at most every 80 ms, faults as plain data. */
+export function serveJobs<Q, R>(scope: { postMessage(message: unknown): void; onmessage: ((event: MessageEvent) => void) | null }, handle: (request: Q, progress: (share: number) => void) => R | Promise<R>, faultOf: (error: unknown) => JobFault): void {
+  scope.onmessage = ({ data }: MessageEvent<{ id: number; request: Q }>) => {
+    let last = 0
+    const progress = (share: number) => {
+      const now = performance.now()
+      if (now - last < 80) return
+      last = now
+      scope.postMessage({ id: data.id, kind: 'progress', share })
+    }
+    void (async () => {
+      try {
+        scope.postMessage({ id: data.id, kind: 'done', result: await handle(data.request, progress) })
+      } catch (error) {
+        scope.postMessage({ id: data.id, kind: 'failed', fault: faultOf(error) })
+      }
+    })()
+  }
+}
