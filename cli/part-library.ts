@@ -1,10 +1,11 @@
 import Module from 'manifold-3d'
 import type { PartsInput, PartName } from '../src/core/geometry'
-import { buildPart, type PartMesh } from '../src/core/geometry/solids'
+import { buildPart, inspectPart, type PartMesh, type ThinSpot } from '../src/core/geometry/solids'
 
 /** The mesh-boolean library in plain Node. */
-export async function handlePart(name: PartName, input: PartsInput): Promise<PartMesh> {
+export async function handlePart(name: PartName, input: PartsInput): Promise<PartMesh & { readonly thin: readonly ThinSpot[] }> {
   const wasm = await Module()
   wasm.setup()
-  return buildPart(wasm, name, input)
+  const mesh = buildPart(wasm, name, input)
+  return { ...mesh, thin: inspectPart(wasm, mesh, input.fits) }
 }

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs'
 import type { z } from 'zod'
-import { notesOfPart, partSet, type PartsInput } from '../../src/core/geometry'
+import { notesOfPart, fitsFor, partSet, type PartsInput } from '../../src/core/geometry'
 import { bearingClass } from '../../src/core/turbine'
 import { handlePart } from '../part-library'
 import { to3mf, toDxf, toStl, toSvg } from '../../src/project/parts'
@@ -11,7 +11,7 @@ import { badInput } from '../fault'
 export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, out: string | null) {
   const nozzle = { ...build.nozzle, exitDiameterM: build.nozzle.exitDiameterM ?? build.nozzle.throatDiameterM }
   if (nozzle.inletBoreM <= nozzle.throatDiameterM) throw badInput('build.nozzle.inletBoreM', 'the inlet bore must be wider than the throat')
-  const input: PartsInput = { machine: build.machine, nozzle, bearing: bearingClass(build.shaft.bearingClassId), shaftDiameterM: build.shaft.diameterM, process: build.making.process }
+  const input: PartsInput = { machine: build.machine, nozzle, bearing: bearingClass(build.shaft.bearingClassId), shaftDiameterM: build.shaft.diameterM, fits: fitsFor(build.making.process) }
   const own = partSet(input).map((p) => p.name)
   if (part !== 'hole-gauge' && !own.includes(part)) throw badInput('part', `a ${build.machine.family} is made of ${[...new Set(own)].join(', ')}, and there is the hole-gauge`)
   const mesh = await handlePart(part, input)
@@ -27,6 +27,7 @@ export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, o
     boundingBoxM: { min: metres(mesh.boundingBoxMm.min), max: metres(mesh.boundingBoxMm.max) },
     volumeM3: mesh.volumeMm3 / 1e9,
     watertight: mesh.watertight,
+    thinnerThanProcess: mesh.thin.map(({ at, wallMm }) => ({ atM: metres(at), wallM: wallMm / 1000 })),
     copies: partSet(input).filter((p) => p.name === part).reduce((sum, p) => sum + p.copies, 0),
     triangles: mesh.triangles.length / 3,
     file: out,

@@ -21,8 +21,11 @@ export interface PartViewProps {
   readonly dark: boolean
   /** Cuts everything open by a plane across an axis, at a share of its length; null shows all. */
   readonly cut: { readonly axis: 'x' | 'y' | 'z'; readonly at: number } | null
+  /** Places to point at, by a ball seen through everything. */
+  readonly marks?: readonly (readonly [number, number, number])[]
 }
 
+const NO_MARKS: readonly (readonly [number, number, number])[] = []
 const TONES = { air: [0x6f9aa3, 0x8fb9c0], iron: [0x9a948a, 0xaaa49a], copper: [0xc08560, 0xc9906c] } as const
 
 /** A geometry with flat faces and the lines where they meet at an angle. */
@@ -42,7 +45,7 @@ function geometryOf({ vertices, triangles, lift, flipped }: PlacedMesh): THREE.B
 }
 
 /** A part in space: drag turns it, the wheel comes closer, arrow keys turn it too. */
-export default function PartView({ meshes, label, dark, cut }: PartViewProps) {
+export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }: PartViewProps) {
   const host = useRef<HTMLDivElement>(null)
   useEffect(() => {
     const element = host.current
@@ -65,6 +68,14 @@ export default function PartView({ meshes, label, dark, cut }: PartViewProps) {
     const surfaces = meshes.map((m) => new THREE.MeshStandardMaterial({ color: TONES[m.tone ?? 'air'][dark ? 1 : 0], roughness: 0.75, metalness: 0.05, side: THREE.DoubleSide, clippingPlanes: clip }))
     const edges = geometries.map((g) => new THREE.EdgesGeometry(g, 28))
     geometries.forEach((g, i) => scene.add(new THREE.Mesh(g, surfaces[i]), new THREE.LineSegments(edges[i], line)))
+    const pointer = new THREE.MeshBasicMaterial({ color: dark ? 0xe8a13a : 0xb3261e, depthTest: false, transparent: true, opacity: 0.9 })
+    const ball = new THREE.SphereGeometry(Math.max(0.35, sphere.radius * 0.02), 16, 12)
+    for (const at of marks) {
+      const mark = new THREE.Mesh(ball, pointer)
+      mark.position.set(...at)
+      mark.renderOrder = 1
+      scene.add(mark)
+    }
     scene.add(new THREE.HemisphereLight(0xffffff, dark ? 0x333333 : 0x9a948a, 1.6))
     const sun = new THREE.DirectionalLight(0xffffff, 1.8)
     sun.position.set(1, -1.4, 2)
@@ -110,11 +121,11 @@ export default function PartView({ meshes, label, dark, cut }: PartViewProps) {
       resize.disconnect()
       element.removeEventListener('keydown', turn)
       controls.dispose()
-      for (const thing of [...geometries, ...edges, ...surfaces]) thing.dispose()
+      for (const thing of [...geometries, ...edges, ...surfaces, pointer, ball]) thing.dispose()
       line.dispose()
       renderer.dispose()
       renderer.domElement.remove()
     }
-  }, [meshes, dark, cut])
+  }, [meshes, dark, cut, marks])
   return <div ref={host} role="img" aria-label={label} tabIndex={0} style={{ width: '100%', height: 'min(560px, calc(100vh - 230px))', minHeight: 320 }} />
 }

@@ -1,4 +1,4 @@
-import { JobClient, JobError, serveJobs, type WorkerLike } from './job-client'
+import { GRACE_MS, JobClient, JobError, serveJobs, type WorkerLike } from './job-client'
 import { InputFault, faultOf } from './job-faults'
 import { PhysicsError } from '../core/errors'
 
@@ -44,16 +44,47 @@ test('jobs run one after the other on one worker; progress is passed on', async 
   expect([shares, workers.length]).toEqual([[0.5], 1])
 })
 
-test('cancelling a running job ends its worker and goes on with the next in a new one', async () => {
-  const { client, workers } = setUp()
-  const control = new AbortController()
-  const first = client.run('a', { signal: control.signal })
-  const second = client.run('b')
-  control.abort()
-  await expect(first).rejects.toMatchObject({ fault: { code: 'CANCELLED' } })
-  expect([workers.length, workers[0].ended]).toEqual([2, true])
-  workers[1].answer({ kind: 'done', result: 7 })
-  expect(await second).toBe(7)
+describe('cancelling a running job', () => {
+  beforeEach(() => void jest.useFakeTimers())
+  afterEach(() => void jest.useRealTimers())
+
+  const cancelled = async () => {
+    const { client, workers } = setUp()
+    const control = new AbortController()
+    const shares: number[] = []
+    const first = client.run('a', { signal: control.signal, progress: (s) => shares.push(s) })
+    const second = client.run('b')
+    control.abort()
+    await expect(first).rejects.toMatchObject({ fault: { code: 'CANCELLED' } })
+    return { client, workers, second, shares }
+  }
+
+  test('answers at once and keeps a worker that comes back in time; what it brings is dropped', async () => {
+    const { workers, second, shares } = await cancelled()
+    workers[0].answer({ kind: 'progress', share: 0.9 })
+    workers[0].answer({ kind: 'done', result: 1 })
+    expect(workers[0].posted.map((p) => p.request)).toEqual(['a', 'b'])
+    jest.advanceTimersByTime(2 * GRACE_MS)
+    workers[0].answer({ kind: 'done', result: 2 })
+    expect([await second, workers.length, workers[0].ended, shares]).toEqual([2, 1, false, []])
+  })
+
+  test('ends a worker that does not, and goes on with the next job in a new one', async () => {
+    const { workers, second } = await cancelled()
+    jest.advanceTimersByTime(GRACE_MS - 1)
+    expect([workers.length, workers[0].ended]).toEqual([1, false])
+    jest.advanceTimersByTime(1)
+    expect([workers.length, workers[0].ended]).toEqual([2, true])
+    workers[1].answer({ kind: 'done', result: 7 })
+    expect(await second).toBe(7)
+  })
+
+  test('a client that is closed meanwhile starts no worker of its own accord', async () => {
+    const { client, workers } = await cancelled()
+    client.close()
+    jest.advanceTimersByTime(2 * GRACE_MS)
+    expect([workers.length, workers[0].ended]).toEqual([1, true])
+  })
 })
 
 test('a waiting job can be cancelled without disturbing the running one; an aborted signal never starts', async () => {

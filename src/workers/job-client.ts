@@ -41,10 +41,13 @@ interface Waiting<Q, R> {
 const crashed: JobFault = { code: 'WORKER_CRASHED', message: 'The computation stopped unexpectedly.', nextStep: 'Try again; if it happens again, the file may be too large for this browser.' }
 const cancelled: JobFault = { code: 'CANCELLED', message: 'Cancelled.', nextStep: 'Start it again when you like.' }
 
-/** One worker, one job at a time, the rest in a queue. Cancelling a running job ends the worker; the next job starts a new one. */
+/** How long a cancelled job may still run before its worker is ended: starting a worker and its libraries anew takes longer than most jobs, ms. */
+export const GRACE_MS = 1000
+
+/** One worker, one job at a time, the rest in a queue. A cancelled running job is answered at once; its worker goes on with the next job if it comes back within the grace, and is ended and replaced if not. */
 export class JobClient<Q, R> {
   private worker: WorkerLike | null = null
-  private current: (Waiting<Q, R> & { id: number }) | null = null
+  private current: (Waiting<Q, R> & { id: number; leaving?: ReturnType<typeof setTimeout> }) | null = null
   private readonly queue: Waiting<Q, R>[] = []
   private lastId = 0
 
@@ -62,6 +65,7 @@ export class JobClient<Q, R> {
 
   /** Ends the worker; what still waits is not answered. */
   close(): void {
+    clearTimeout(this.current?.leaving)
     this.worker?.terminate()
     this.worker = null
   }
@@ -84,9 +88,10 @@ export class JobClient<Q, R> {
 
   private take(message: JobMessage<R>): void {
     if (!this.current || message.id !== this.current.id) return
-    if (message.kind === 'progress') return this.current.options.progress?.(message.share)
+    if (message.kind === 'progress') return this.current.leaving === undefined ? this.current.options.progress?.(message.share) : undefined
     if (message.kind === 'failed') return this.fail(message.fault, false)
-    const { resolve } = this.current
+    const { resolve, leaving } = this.current
+    clearTimeout(leaving)
     this.current = null
     resolve(message.result)
     this.next()
@@ -94,6 +99,7 @@ export class JobClient<Q, R> {
 
   private fail(fault: JobFault, restart: boolean): void {
     const job = this.current
+    clearTimeout(job?.leaving)
     this.current = null
     if (restart) {
       this.worker?.terminate()
@@ -108,7 +114,10 @@ export class JobClient<Q, R> {
     if (at >= 0) {
       this.queue.splice(at, 1)
       job.reject(new JobError(cancelled))
-    } else if (this.current?.resolve === job.resolve) this.fail(cancelled, true)
+    } else if (this.current?.resolve === job.resolve) {
+      job.reject(new JobError(cancelled))
+      this.current.leaving = setTimeout(() => this.fail(cancelled, true), GRACE_MS)
+    }
   }
 }
 

@@ -1,8 +1,12 @@
-import type { PartMesh } from '../core/geometry/solids'
+import type { Fits, PartName, PartsInput } from '../core/geometry'
+import type { PartMesh, ThinSpot } from '../core/geometry/solids'
 import { JobClient, type JobOptions } from './job-client'
-import type { PartRequest } from './part-handler'
+import type { PartRequest, PartResults } from './part-handler'
 
-const client = new JobClient<PartRequest, PartMesh>(() => new Worker(new URL('./part.worker.ts', import.meta.url), { type: 'module' }))
+const client = new JobClient<PartRequest, PartResults[PartRequest['kind']]>(() => new Worker(new URL('./part.worker.ts', import.meta.url), { type: 'module' }))
 
 /** A printable part, made off the page's thread. */
-export const makePart = (request: PartRequest, options?: JobOptions): Promise<PartMesh> => client.run(request, options)
+export const makePart = (name: PartName, input: PartsInput, options?: JobOptions): Promise<PartMesh> => client.run({ kind: 'make', name, input }, options) as Promise<PartMesh>
+
+/** Where a part is thinner than its process makes, off the page's thread. */
+export const inspectPart = ({ vertices, triangles }: PartMesh, fits: Fits, options?: JobOptions): Promise<readonly ThinSpot[]> => client.run({ kind: 'inspect', mesh: { vertices, triangles }, fits }, options) as Promise<readonly ThinSpot[]>

@@ -1,10 +1,14 @@
 import Module, { type ManifoldToplevel } from 'manifold-3d'
-import type { PartsInput, PartName } from '../core/geometry'
-import { buildPart, type PartMesh } from '../core/geometry/solids'
+import type { Fits, PartsInput, PartName } from '../core/geometry'
+import { buildPart, inspectPart, type PartMesh, type ThinSpot } from '../core/geometry/solids'
 
-export interface PartRequest {
-  readonly name: PartName
-  readonly input: PartsInput
+export type PartRequest =
+  | { readonly kind: 'make'; readonly name: PartName; readonly input: PartsInput }
+  | { readonly kind: 'inspect'; readonly mesh: Pick<PartMesh, 'vertices' | 'triangles'>; readonly fits: Fits }
+
+export interface PartResults {
+  readonly make: PartMesh
+  readonly inspect: readonly ThinSpot[]
 }
 
 let loading: Promise<ManifoldToplevel> | null = null
@@ -16,4 +20,7 @@ const library = (): Promise<ManifoldToplevel> =>
     return wasm
   }))
 
-export const handlePart = async ({ name, input }: PartRequest): Promise<PartMesh> => buildPart(await library(), name, input)
+export async function handlePart(request: PartRequest): Promise<PartResults[PartRequest['kind']]> {
+  const wasm = await library()
+  return request.kind === 'make' ? buildPart(wasm, request.name, request.input) : inspectPart(wasm, request.mesh, request.fits)
+}

@@ -1,6 +1,5 @@
-import type { PartMesh } from '../core/geometry/solids'
 import { serveJobs } from './job-client'
 import { faultOf } from './job-faults'
-import { handlePart, type PartRequest } from './part-handler'
+import { handlePart, type PartRequest, type PartResults } from './part-handler'
 
-serveJobs<PartRequest, PartMesh>(self, handlePart, faultOf)
+serveJobs<PartRequest, PartResults[PartRequest['kind']]>(self, handlePart, faultOf)

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import Module, { type ManifoldToplevel } from 'manifold-3d'
 import { bearingClass, type TangentialImpulse } from '../turbine'
-import { bladeMiddleLine, bladeOutline, nozzleStations, nozzleWall, notesOfPart, partMeasures, placedBlade, type ImpulsePartsInput, type PartsInput } from '.'
+import { bladeMiddleLine, bladeOutline, nozzleStations, nozzleWall, notesOfPart, partMeasures, placedBlade, FITS_OF, type ImpulsePartsInput, type PartsInput } from '.'
 import { buildPart, isWatertight } from './solids'
 import { insertOutline } from './solids/nozzle-insert'
 
@@ -10,11 +10,12 @@ const plain: ImpulsePartsInput = {
   machine: { meanRadiusM: 0.027, bladeHeightM: 9e-3, bladeDepthM: 8e-3, bladeCount: 12, bladeThicknessM: 1.6e-3, profile: 'scoop', inletAngleRad: 35 * deg, outletAngleRad: 35 * deg, discThicknessM: 9e-3, hubRadiusM: 8e-3, casing: { kind: 'close', clearanceM: 1e-3 } },
   nozzle: { throatDiameterM: 1.5e-3, exitDiameterM: 1.5e-3, inletBoreM: 6e-3, count: 1, angleRad: 18 * deg, gapM: 4e-3, form: { kind: 'round' } },
   bearing: bearingClass('625'),
+  fits: FITS_OF.filament,
 }
 
 const IMPULSE_PARTS = ['rotor', 'nozzle-insert', 'casing-half', 'hole-gauge'] as const
 /** The same as parts of a whole build. */
-const whole = (input: ImpulsePartsInput): PartsInput => ({ ...input, machine: { family: 'tangential-impulse', materialId: 'petg', infill: 1, loadedAcrossLayers: false, ...input.machine } as TangentialImpulse, shaftDiameterM: 5e-3, process: 'filament' })
+const whole = (input: ImpulsePartsInput): PartsInput => ({ ...input, machine: { family: 'tangential-impulse', materialId: 'petg', infill: 1, loadedAcrossLayers: false, ...input.machine } as TangentialImpulse, shaftDiameterM: 5e-3, fits: FITS_OF.filament })
 
 describe('blade outline', () => {
   test('the middle line leaves root and tip at the drawn angles', () => {

@@ -4,7 +4,7 @@ import { GAUGE_SIZES_M } from '../making'
 import { bearingClass } from '../turbine'
 import { GAUGE_PLATE } from './gauge-plate'
 import { buildPart } from './solids'
-import { outletOutlines, outletReach, partNotes, partProfile, type ImpulsePartsInput, type PartsInput, type Point } from '.'
+import { outletOutlines, outletReach, partNotes, partProfile, FITS_OF, type ImpulsePartsInput, type PartsInput, type Point } from '.'
 
 const deg = Math.PI / 180
 let wasm: ManifoldToplevel
@@ -25,9 +25,10 @@ const input = (form: OutletForm, throatDiameterM = 2e-3): ImpulsePartsInput => (
   machine: { meanRadiusM: 0.027, bladeHeightM: 9e-3, bladeDepthM: 8e-3, bladeCount: 12, bladeThicknessM: 1.6e-3, profile: 'scoop', inletAngleRad: 35 * deg, outletAngleRad: 35 * deg, discThicknessM: 9e-3, hubRadiusM: 8e-3, casing: { kind: 'close', clearanceM: 1e-3 } },
   nozzle: { throatDiameterM, exitDiameterM: throatDiameterM, inletBoreM: 8e-3, count: 1, angleRad: 18 * deg, gapM: 4e-3, form },
   bearing: bearingClass('625'),
+  fits: FITS_OF.filament,
 })
 
-const whole = (parts: ImpulsePartsInput): PartsInput => ({ ...parts, machine: null, shaftDiameterM: 5e-3, process: 'filament' })
+const whole = (parts: ImpulsePartsInput): PartsInput => ({ ...parts, machine: null, shaftDiameterM: 5e-3, fits: FITS_OF.filament })
 
 /** Area of a polygon by the shoelace formula; positive when it runs counter-clockwise. */
 const area = (outline: readonly Point[]): number => outline.reduce((sum, [x, y], i) => sum + (x * outline[(i + 1) % outline.length][1] - outline[(i + 1) % outline.length][0] * y) / 2, 0)

@@ -1,8 +1,9 @@
 import { bladeOutline, placedBlade, type Point } from './blade-outline'
 import { GAUGE_PLATE, gaugeHoles } from './gauge-plate'
 import { outletOutlines } from './outlet-outline'
+import { KEY } from './fits'
 import { insertOutline } from './solids/nozzle-insert'
-import { FITS, partMeasures, type ImpulsePart, type ImpulsePartsInput } from './part-shape'
+import { partMeasures, type ImpulsePart, type ImpulsePartsInput } from './part-shape'
 import { lugAngles, outlets } from './solids/casing-half'
 
 /** A flat drawing of a part, mm: closed outlines and circles. */
@@ -25,26 +26,26 @@ export function partProfile(name: ImpulsePart, input: ImpulsePartsInput): FlatPr
   if (name === 'nozzle-insert') return { outlines: [insertOutline(input).map(([r, z]): Point => [z, r])], circles: [] }
   if (name === 'rotor') {
     const outline = bladeOutline(input.machine, Math.min(1e-3, 0.2 * (m.root / 1000))).map(([x, y]): Point => [x * 1000, y * 1000])
-    const k = FITS.keyWidth / 2
+    const k = KEY.width / 2
     const edge = Math.sqrt(Math.max(0, m.hub ** 2 - k ** 2))
     return {
-      outlines: [...Array.from({ length: input.machine.bladeCount }, (_, i) => placedBlade(outline, m, i, input.machine.bladeCount)), [[edge, -k], [m.hub + FITS.keyDepth, -k], [m.hub + FITS.keyDepth, k], [edge, k]]],
+      outlines: [...Array.from({ length: input.machine.bladeCount }, (_, i) => placedBlade(outline, m, i, input.machine.bladeCount)), [[edge, -k], [m.hub + KEY.depth, -k], [m.hub + KEY.depth, k], [edge, k]]],
       circles: [
         { centre: [0, 0], radius: m.root },
         { centre: [0, 0], radius: m.hub },
-        ...Array.from({ length: m.clampScrews }, (_, i) => ({ centre: at(m.clampPitchRadius, 120 * i + 60), radius: FITS.m3ClearanceRadius })),
+        ...Array.from({ length: m.clampScrews }, (_, i) => ({ centre: at(m.clampPitchRadius, 120 * i + 60), radius: input.fits.screw })),
       ],
     }
   }
   const windows = outlets(input)
-  const outer = m.cavityRadius + FITS.wall
+  const outer = m.cavityRadius + input.fits.wall
   return {
     outlines: [],
     circles: [
       { centre: [0, 0], radius: outer },
       { centre: [0, 0], radius: m.cavityRadius },
-      { centre: [0, 0], radius: (input.bearing.outerM * 1000) / 2 + FITS.bearingFit },
-      ...lugAngles(input.nozzle.count).flatMap((a) => [{ centre: at(outer + 2, a), radius: 4.5 }, { centre: at(outer + 2, a), radius: FITS.m3ClearanceRadius }]),
+      { centre: [0, 0], radius: (input.bearing.outerM * 1000) / 2 + input.fits.bearing },
+      ...lugAngles(input.nozzle.count).flatMap((a) => [{ centre: at(outer + 2, a), radius: 4.5 }, { centre: at(outer + 2, a), radius: input.fits.screw }]),
       ...(windows ? Array.from({ length: 6 }, (_, i) => ({ centre: at(windows.pitchRadius, 60 * i + 30), radius: windows.radius })) : []),
     ],
   }

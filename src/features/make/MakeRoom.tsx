@@ -4,14 +4,14 @@ import dynamic from 'next/dynamic'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useTheme } from 'next-themes'
 import { useMemo, useState } from 'react'
-import { FITS_OF, PART_WORDS, PROCESSES, notesOfPart, partSet, type PartName, type PartInSet, type Process } from '../../core/geometry'
+import { FITS_OF, PART_WORDS, PROCESSES, notesOfPart, wallFill, wallsOfPart, partSet, type PartName, type PartInSet, type Process, type WallFill } from '../../core/geometry'
 import { materialById } from '../../core/strength'
 import { formatNumber } from '../../core/units'
 import { partsInput } from '../../project/parts/parts-input'
-import { isTurbine, type Build } from '../../project/document'
+import { LIMITS, isTurbine, type Build } from '../../project/document'
 import type { PartMesh } from '../../workers'
 import { useProject, useStore } from '../../store'
-import { Advice, ChoiceField, EmptyState, Figure, LinkButton, MainButton, QuietButton, RoomTitle, SectionTitle, Sheet, Views, download } from '../../ui'
+import { Advice, ChoiceField, EmptyState, Figure, LinkButton, MainButton, NumberField, QuietButton, RoomTitle, SectionTitle, Sheet, Views, download } from '../../ui'
 import { BuildPicker, useShown } from '../shared'
 import { FlatDrawing } from './FlatDrawing'
 import { usePart, useParts } from './use-part'
@@ -84,6 +84,13 @@ const Slide = ({ label, value, onChange }: { label: string; value: number; onCha
   </chakra.label>
 )
 
+/** What a slicer must be told about a wall. */
+function fillInWords({ of, thicknessMm, lying, set, count, betterMm }: WallFill): string {
+  const of_ = `${of[0].toUpperCase()}${of.slice(1)}, ${formatNumber(thicknessMm, 3)} mm`
+  const better = betterMm === null ? '' : ` A gap stays between them: ${formatNumber(betterMm, 3)} mm would fill.`
+  return lying ? `${of_}: ${set} ${set === 1 ? 'layer' : 'layers'}.${better}` : `${of_}: ${count} ${count === 1 ? 'line' : 'lines'} across; set at least ${set} ${set === 1 ? 'wall' : 'walls'} a side so that it prints without infill.${better}`
+}
+
 const PROCESS_WORDS: Readonly<Record<Process, string>> = { filament: 'filament print', resin: 'resin print', machined: 'machined' }
 
 function Room({ build }: { build: Build }) {
@@ -118,7 +125,18 @@ function Room({ build }: { build: Build }) {
       {text}
     </Box>
   )
-  const fits = FITS_OF[build.making.process]
+  const { fits } = input
+  const play = FITS_OF[build.making.process]
+  const larger = fits.bearing - play.bearing
+  const mm = shown.unit('length').id
+  const change = (label: string, recipe: (making: Build['making']) => void) =>
+    store.change(label, (p) => {
+      const found = p.builds.find((b) => b.id === build.id)
+      if (found) recipe(found.making)
+    })
+  const thin = state.status === 'made' ? state.thin : null
+  const marks = useMemo(() => (thin ?? []).map((t) => t.at), [thin])
+  const fills = build.making.process === 'machined' ? [] : wallsOfPart(part, input).map((w) => wallFill(w, { lineMm: build.making.lineWidthM * 1000, layerMm: build.making.layerHeightM * 1000 }))
   return (
     <>
       <RoomTitle title={<>Make: {build.name}</>} about={build.changed}>
@@ -140,15 +158,21 @@ function Room({ build }: { build: Build }) {
             ))}
             <SectionTitle>Made by</SectionTitle>
             <ChoiceField
-              label="Process" value={build.making.process} choices={PROCESSES.map((value) => ({ value, label: PROCESS_WORDS[value] }))} note={`walls from ${fits.thinnest} mm, bearing seats ${fits.bearing} mm larger a side`}
-              onChange={(v) =>
-                store.change('process', (p) => {
-                  const found = p.builds.find((b) => b.id === build.id)
-                  if (found) found.making.process = v as Process
-                })
-              }
+              label="Process" value={build.making.process} choices={PROCESSES.map((value) => ({ value, label: PROCESS_WORDS[value] }))} note={`walls from ${fits.thinnest} mm, bearing seats ${play.bearing} mm larger a side${larger > 0.005 ? `; seats and screw holes another ${formatNumber(2 * larger, 2)} mm wider by your hole gauge` : ''}`}
+              onChange={(v) => change('process', (m) => (m.process = v as Process))}
             />
+            {build.making.process !== 'machined' && (
+              <>
+                <NumberField label="Line width" kind="length" value={build.making.lineWidthM} unit={mm} limits={LIMITS.lineWidthM} onChange={(v) => change('line width', (m) => (m.lineWidthM = v))} />
+                <NumberField label="Layer height" kind="length" value={build.making.layerHeightM} unit={mm} limits={LIMITS.layerHeightM} onChange={(v) => change('layer height', (m) => (m.layerHeightM = v))} />
+              </>
+            )}
             <SectionTitle>Before you print</SectionTitle>
+            {fills.map((fill) => (
+              <Box as="p" key={fill.of} fontSize="sm" mb="2">
+                {fillInWords(fill)}
+              </Box>
+            ))}
             {notesOfPart(part, input).map((note) => (
               <Box as="p" key={note} fontSize="sm" mb="2">
                 {note}
@@ -179,7 +203,7 @@ function Room({ build }: { build: Build }) {
                 waiting(whole.status === 'failed' ? whole.message : `Making all parts… ${Math.round(100 * whole.share)} %`)
               )
             ) : mesh ? (
-              <PartView meshes={single} dark={resolvedTheme === 'dark'} cut={cut} label={`${PART_WORDS[part].name} in space; arrow keys turn it`} />
+              <PartView meshes={single} marks={marks} dark={resolvedTheme === 'dark'} cut={cut} label={`${PART_WORDS[part].name} in space; arrow keys turn it`} />
             ) : (
               waiting(state.status === 'making' ? 'Making the solid…' : '')
             )}
@@ -202,6 +226,12 @@ function Room({ build }: { build: Build }) {
             <Figure label="Volume" origin="plain" value={mesh ? formatNumber(mesh.volumeMm3 / 1000) : '…'} unit="cm³" />
             <Figure label="Mass, solid" origin="predicted" value={mesh ? formatNumber(massG, 2) : '…'} unit="g" sub={isTurbine(build) ? material.label : `if it is ${material.label}`} />
             <Figure label="Mesh" origin="plain" value={mesh ? String(mesh.triangles.length / 3) : '…'} unit="faces" sub={mesh ? (mesh.watertight ? 'watertight: every edge closed' : 'NOT watertight: do not print') : undefined} warn={mesh ? !mesh.watertight : false} />
+            <Figure label="Too thin to print" origin="plain" value={thin ? (thin.length === 0 ? 'nowhere' : formatNumber(thin[0].wallMm, 2)) : '…'} unit={thin && thin.length > 0 ? 'mm' : ''} sub={thin && thin.length > 0 ? `${thin.length} ${thin.length === 1 ? 'place' : 'places'} below ${fits.thinnest} mm, marked in the solid` : `looked for walls below ${fits.thinnest} mm in 17 cuts`} warn={thin !== null && thin.length > 0} />
+            {thin !== null && thin.length > 0 && (
+              <Advice tone="warn" title="Some of it will not come out">
+                Thicken it where the solid is marked, or change the process: {PROCESS_WORDS[build.making.process]} makes walls from {fits.thinnest} mm.
+              </Advice>
+            )}
             <SectionTitle>Take it away, millimetres</SectionTitle>
             <Flex gap="2" wrap="wrap">
               <MainButton disabled={!mesh} onClick={() => mesh && void save(build, part, mesh, 'stl')}>
@@ -223,7 +253,7 @@ function Room({ build }: { build: Build }) {
               )}
             </Flex>
             <Advice tone="note" title="Fits are common practice">
-              Bearing {fits.bearing} mm and insert {fits.seat} mm of play per side suit many machines of this kind, not all. Print a small test first and ream to fit.
+              Bearing {play.bearing} mm and insert {play.seat} mm of play per side suit many machines of this kind, not all.{larger > 0.005 ? ' Your gauge’s holes stop at 4 mm: that wider holes shrink by as much is an estimate.' : ''} Print a small test first and ream to fit.
             </Advice>
           </>
         }

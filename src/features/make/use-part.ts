@@ -3,25 +3,27 @@ import { useEffect, useMemo, useState } from 'react'
 import type { PartName } from '../../core/geometry'
 import { partsInput } from '../../project/parts/parts-input'
 import type { Build, HoleGauge } from '../../project/document'
-import { JobError, makePart, type PartMesh } from '../../workers'
+import { JobError, inspectPart, makePart, type PartMesh, type ThinSpot } from '../../workers'
 
-export type PartState = { readonly status: 'making' } | { readonly status: 'made'; readonly mesh: PartMesh; readonly milliseconds: number } | { readonly status: 'failed'; readonly message: string }
+export type PartState = { readonly status: 'making' } | { readonly status: 'made'; readonly mesh: PartMesh; readonly thin: readonly ThinSpot[] | null } | { readonly status: 'failed'; readonly message: string }
 
-/** The mesh of a part, made again whenever what it follows from changes; an unfinished one is cancelled. */
+/** The mesh of a part, and then where it is thinner than its process makes; made again whenever what it follows from changes; an unfinished one is cancelled. */
 export function usePart(build: Build, name: PartName, gauge?: HoleGauge): PartState {
   const { machine, nozzle, shaft, making } = build
   const request = useMemo(() => ({ name, input: partsInput({ machine, nozzle, shaft, making }, gauge) }), [name, machine, nozzle, shaft, making, gauge])
   const [made, setMade] = useState<{ request: unknown; state: PartState } | null>(null)
   useEffect(() => {
     const cancel = new AbortController()
-    const started = performance.now()
-    makePart(request, { signal: cancel.signal }).then(
-      (mesh) => setMade({ request, state: { status: 'made', mesh, milliseconds: performance.now() - started } }),
-      (error: unknown) => {
-        if (error instanceof JobError && error.fault.code === 'CANCELLED') return
-        setMade({ request, state: { status: 'failed', message: error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error) } })
-      },
-    )
+    const run = async () => {
+      const mesh = await makePart(request.name, request.input, { signal: cancel.signal })
+      setMade({ request, state: { status: 'made', mesh, thin: null } })
+      const thin = await inspectPart(mesh, request.input.fits, { signal: cancel.signal })
+      setMade({ request, state: { status: 'made', mesh, thin } })
+    }
+    run().catch((error: unknown) => {
+      if (error instanceof JobError && error.fault.code === 'CANCELLED') return
+      setMade({ request, state: { status: 'failed', message: error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error) } })
+    })
     return () => cancel.abort()
   }, [request])
   return made?.request === request ? made.state : { status: 'making' }
@@ -41,7 +43,7 @@ export function useParts(build: Build, names: readonly PartName[], wanted: boole
     const run = async () => {
       const meshes = new Map<PartName, PartMesh>()
       for (const name of new Set(request.names)) {
-        meshes.set(name, await makePart({ name, input: request.input }, { signal: cancel.signal }))
+        meshes.set(name, await makePart(name, request.input, { signal: cancel.signal }))
         setMade({ request, state: { status: 'making', share: meshes.size / request.names.length } })
       }
       setMade({ request, state: { status: 'made', meshes } })

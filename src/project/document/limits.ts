@@ -3,6 +3,8 @@ const rpm = Math.PI / 30
 
 /** Least and most of each input, SI: one table for the schemas and for the fields. */
 export const LIMITS = {
+  lineWidthM: [0.05e-3, 1.5e-3],
+  layerHeightM: [0.01e-3, 0.8e-3],
   ambientPressurePa: [60_000, 110_000],
   ambientTemperatureK: [253.15, 323.15],
   relativeHumidity: [0.01, 1],

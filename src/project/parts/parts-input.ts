@@ -1,4 +1,4 @@
-import type { PartsInput } from '../../core/geometry'
+import { fitsFor, type PartsInput } from '../../core/geometry'
 import { compensatedHole, holeCorrection, type HoleCorrection } from '../../core/making'
 import { bearingClass } from '../../core/turbine'
 import type { Build, HoleGauge } from '../document'
@@ -16,8 +16,15 @@ function drawnNozzle(nozzle: Build['nozzle'], correction: HoleCorrection | null)
   return { ...nozzle, throatDiameterM, exitDiameterM }
 }
 
+/** How much smaller a hole of a few millimetres comes out than it was drawn, mm on the diameter; none without a gauge. Kept within what a printer does. */
+function holesSmaller(correction: HoleCorrection | null): number {
+  if (!correction) return 0
+  const size = correction.toM
+  return Math.max(-0.2, Math.min(0.6, (compensatedHole(correction, size).modelM - size) * 1000))
+}
+
 /** What the parts of a build follow from, its holes drawn so that they come out as wanted. A body pushed by its jet has an insert only. */
 export function partsInput(build: Pick<Build, 'machine' | 'nozzle' | 'shaft' | 'making'>, gauge?: HoleGauge): PartsInput {
   const machine = build.machine.family === 'thrust-body' ? null : build.machine
-  return { machine, nozzle: drawnNozzle(build.nozzle, correctionOf(gauge)), bearing: bearingClass(build.shaft.bearingClassId), shaftDiameterM: build.shaft.diameterM, process: build.making.process }
+  return { machine, nozzle: drawnNozzle(build.nozzle, correctionOf(gauge)), bearing: bearingClass(build.shaft.bearingClassId), shaftDiameterM: build.shaft.diameterM, fits: fitsFor(build.making.process, holesSmaller(correctionOf(gauge))) }
 }

@@ -71,8 +71,8 @@ export const shaftSchema = z.strictObject({ bearingClassId: z.enum(BEARING_IDS),
 export const loadSchema = z.strictObject({ label: z.string().max(120), speedRadPerS: within('speedRadPerS'), wantedPowerW: within('wantedPowerW'), leastGaugePressurePa: within('leastGaugePressurePa') })
 export const coefficientsSchema = z.strictObject(Object.fromEntries(COEFFICIENT_NAMES.map((c) => [c, uncertain])) as Record<(typeof COEFFICIENT_NAMES)[number], typeof uncertain>)
 
-/** How its parts are made: fits and thinnest walls follow. */
-export const makingSchema = z.strictObject({ process: z.enum(PROCESSES) })
+/** How its parts are made: fits, thinnest walls and how lines fill them follow. */
+export const makingSchema = z.strictObject({ process: z.enum(PROCESSES), lineWidthM: within('lineWidthM'), layerHeightM: within('layerHeightM') })
 
 export const buildSchema = z.strictObject({
   id,

@@ -1,7 +1,6 @@
 import type { Manifold } from 'manifold-3d'
 import type { Point } from '../blade-outline'
-import { nozzleStations } from '../nozzle-outline'
-import { FITS, partMeasures, type ImpulsePartsInput } from '../part-shape'
+import { partMeasures, setScrewAt, type ImpulsePartsInput } from '../part-shape'
 import type { SolidKit } from './toolkit'
 
 const mm = 1000
@@ -17,7 +16,7 @@ export function lugAngles(nozzles: number): number[] {
 /** Outlets in the base: six round windows between bearing boss and blades; none where there is no room. mm. */
 export function outlets(input: ImpulsePartsInput): { radius: number; pitchRadius: number } | null {
   const m = partMeasures(input)
-  const boss = (input.bearing.outerM * mm) / 2 + FITS.wall
+  const boss = (input.bearing.outerM * mm) / 2 + input.fits.wall
   const room = m.cavityRadius - boss - 2
   const pitchRadius = boss + 1 + room / 2
   const radius = Math.min(room / 2, pitchRadius * 0.42)
@@ -32,38 +31,42 @@ interface Seat {
 /** Boss and seat for one insert, laid along the jet in the plane where the halves meet. */
 function insertSeat(kit: SolidKit, input: ImpulsePartsInput, turn: number): Seat {
   const m = partMeasures(input)
-  const length = nozzleStations(input.nozzle).exitM * mm
   const back: Point = [-Math.cos(input.nozzle.angleRad), Math.sin(input.nozzle.angleRad)]
   const at: Point = [0, m.mean]
-  const inlet = m.exitBack + length
+  const inlet = m.exitBack + m.insertLength
   const laid = (radius: number, from: number, to: number) => kit.aboutZ(kit.lying(radius, at, back, from, to, m.halfHeight), turn)
-  const fit = FITS.insertFit
+  const { seat: fit, wall, core } = input.fits
+  const screwAt = setScrewAt(m, input.nozzle, input.fits)
+  // a set screw in each half bears on the insert from outside
+  const screw = screwAt === null ? [] : [kit.aboutZ(kit.cylinder(core, -m.insertFlangeRadius - 20, m.halfHeight, [at[0] + back[0] * screwAt, at[1] + back[1] * screwAt]), turn)]
   return {
-    body: laid(m.insertFlangeRadius + FITS.wall, Math.max(0, m.exitBack - 2), inlet + 6),
-    bore: kit.union([laid(m.insertRadius + fit, 0, inlet + 7), laid(m.insertFlangeRadius + fit, inlet - m.insertFlange, inlet + 7)]),
+    // begun inside the cavity, which cuts it off, and not under its floor: a face of its own there would leave flakes
+    body: kit.cut(laid(m.insertFlangeRadius + wall, -0.3 * m.mean, inlet + 6), [kit.cylinder(m.cavityRadius, -100, 0)]),
+    bore: kit.union([laid(m.insertRadius + fit, 0, inlet + 7), laid(m.insertFlangeRadius + fit, inlet - m.insertFlange, inlet + 7), ...screw]),
   }
 }
 
 /** One half of the casing: base with bearing seat and outlets, wall, lugs, half of each insert's seat. Base outside on z = 0, halves meet at the top. */
 export function casingHalfSolid(kit: SolidKit, input: ImpulsePartsInput): Manifold {
   const m = partMeasures(input)
-  const outer = m.cavityRadius + FITS.wall
+  const { fits } = input
+  const outer = m.cavityRadius + fits.wall
   const bearing = (input.bearing.outerM * mm) / 2
   const width = input.bearing.widthM * mm
-  const bossTop = FITS.wall
-  const bossBottom = FITS.wall - 1 - width
+  const bossTop = fits.wall
+  const bossBottom = fits.wall - 1 - width
   const seats = Array.from({ length: input.nozzle.count }, (_, k) => insertSeat(kit, input, (360 * k) / input.nozzle.count))
   const angles = lugAngles(input.nozzle.count)
   const lugs = angles.map((a) => kit.cylinder(4.5, 0, m.halfHeight, polar(outer + 2, a)))
-  const holes = angles.map((a) => kit.cylinder(FITS.m3ClearanceRadius, -1, m.halfHeight + 1, polar(outer + 2, a)))
+  const holes = angles.map((a) => kit.cylinder(fits.screw, -1, m.halfHeight + 1, polar(outer + 2, a)))
   const windows = outlets(input)
-  const windowTools = windows ? Array.from({ length: 6 }, (_, i) => kit.cylinder(windows.radius, -1, FITS.wall + 0.5, polar(windows.pitchRadius, 60 * i + 30))) : []
-  const shell = kit.union([kit.cylinder(outer, 0, m.halfHeight), kit.cylinder(bearing + FITS.wall, Math.min(0, bossBottom), bossTop), ...lugs, ...seats.map((s) => s.body)])
+  const windowTools = windows ? Array.from({ length: 6 }, (_, i) => kit.cylinder(windows.radius, -1, fits.wall + 0.5, polar(windows.pitchRadius, 60 * i + 30))) : []
+  const shell = kit.union([kit.cylinder(outer, 0, m.halfHeight), kit.cylinder(bearing + fits.wall, Math.min(0, bossBottom), bossTop), ...lugs, ...seats.map((s) => s.body)])
   const lip = (bearing + (input.bearing.boreM * mm) / 2) / 2
   const tools = [
-    kit.cylinder(m.cavityRadius, FITS.wall, m.halfHeight + 1),
-    kit.cylinder(bearing + FITS.bearingFit, Math.min(0, bossBottom) - 1, FITS.wall - 1),
-    kit.cylinder(lip, -width, FITS.wall + 1),
+    kit.cylinder(m.cavityRadius, fits.wall, m.halfHeight + 1),
+    kit.cylinder(bearing + fits.bearing, Math.min(0, bossBottom) - 1, fits.wall - 1),
+    kit.cylinder(lip, -width, fits.wall + 1),
     ...holes,
     ...windowTools,
     ...seats.map((s) => s.bore),

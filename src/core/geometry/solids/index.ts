@@ -1,1 +1,2 @@
 export * from './build-part'
+export { inspectPart, type ThinSpot } from './thin-walls'

@@ -1,6 +1,6 @@
 import type { Manifold } from 'manifold-3d'
 import type { Point } from '../blade-outline'
-import { nozzleStations, nozzleWall } from '../nozzle-outline'
+import { nozzleWall } from '../nozzle-outline'
 import { outletOutlines, outletReach } from '../outlet-outline'
 import { partMeasures, type ImpulsePartsInput } from '../part-shape'
 import type { SolidKit } from './toolkit'
@@ -10,8 +10,9 @@ const mm = 1000
 /** Outline of the insert as (radius, height), inlet and flange at height 0. mm. */
 export function insertOutline(input: ImpulsePartsInput): Point[] {
   const m = partMeasures(input)
-  const length = nozzleStations(input.nozzle).exitM * mm
-  const wall = nozzleWall(input.nozzle).map(([z, r]): Point => [r * mm, z * mm])
+  const length = m.insertLength
+  const bore = nozzleWall(input.nozzle).map(([z, r]): Point => [r * mm, z * mm + m.insertExtra])
+  const wall: Point[] = m.insertExtra > 0 ? [[bore[0][0], 0], ...bore] : bore
   const outer: Point[] = [
     [m.insertRadius, length],
     [m.insertRadius, m.insertFlange],
@@ -21,18 +22,13 @@ export function insertOutline(input: ImpulsePartsInput): Point[] {
   return [...[...outer].reverse(), ...[...wall].reverse()]
 }
 
-/** Thickness of the wall that a shaped outlet passes straight through, mm: enough to guide the air, thin enough to print cleanly. */
-const OUTLET_WALL = 1.2
-
 /** Body of an insert whose outlet is not a round hole: bore, a cone down to the outlet's reach, and the outlet straight through the end wall. */
 function shapedInsert(kit: SolidKit, input: ImpulsePartsInput): Manifold {
   const m = partMeasures(input)
   const { inletBoreM, throatDiameterM, form } = input.nozzle
   const bore = (inletBoreM * mm) / 2
   const reach = outletReach(form, throatDiameterM) * mm
-  const straight = Math.max(0.6 * inletBoreM * mm, 3)
-  const cone = straight + Math.max(0, bore - reach) * 0.9
-  const length = cone + OUTLET_WALL
+  const [straight, cone, length] = [m.insertStraight, m.insertCone, m.insertLength]
   const outer = kit.turned([[0, 0], [m.insertFlangeRadius, 0], [m.insertFlangeRadius, m.insertFlange], [m.insertRadius, m.insertFlange], [m.insertRadius, length], [0, length]])
   const hollow = kit.turned([[0, -1], [bore, -1], [bore, straight], [Math.min(bore, reach), cone], [0, cone]])
   const passages = outletOutlines(form, throatDiameterM).map((o) => o.map(([x, y]): Point => [x * mm, y * mm]))

@@ -1,6 +1,7 @@
 import type { Manifold } from 'manifold-3d'
 import { bladeOutline, placedBlade, type Point } from '../blade-outline'
-import { FITS, partMeasures, type ImpulsePartsInput } from '../part-shape'
+import { KEY } from '../fits'
+import { partMeasures, type ImpulsePartsInput } from '../part-shape'
 import type { SolidKit } from './toolkit'
 
 const mm = 1000
@@ -15,8 +16,8 @@ export function rotorSolid(kit: SolidKit, input: ImpulsePartsInput): Manifold {
   const top = Math.max(m.discThickness, m.bladeHeight) + 1
   const screws = Array.from({ length: m.clampScrews }, (_, i) => {
     const angle = (2 * Math.PI * i) / 3 + Math.PI / 3
-    return kit.cylinder(FITS.m3ClearanceRadius, -1, top, [m.clampPitchRadius * Math.cos(angle), m.clampPitchRadius * Math.sin(angle)])
+    return kit.cylinder(input.fits.screw, -1, top, [m.clampPitchRadius * Math.cos(angle), m.clampPitchRadius * Math.sin(angle)])
   })
-  const key = kit.box([m.hub + FITS.keyDepth, FITS.keyWidth, top + 1], [0, -FITS.keyWidth / 2, -1])
+  const key = kit.box([m.hub + KEY.depth, KEY.width, top + 1], [0, -KEY.width / 2, -1])
   return kit.cut(body, [kit.cylinder(m.hub, -1, top), key, ...screws])
 }

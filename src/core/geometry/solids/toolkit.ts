@@ -1,6 +1,14 @@
 import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d'
 import type { Point } from '../blade-outline'
 
+/** A piece of a level cut, mm. */
+export interface ThinPart {
+  readonly min: readonly [number, number]
+  readonly max: readonly [number, number]
+  readonly area: number
+  readonly outline: number
+}
+
 /** A thin layer over the mesh-boolean library that frees what it makes. All lengths mm. */
 export class SolidKit {
   private readonly made: { delete(): void }[] = []
@@ -72,6 +80,26 @@ export class SolidKit {
   /** Closed outlines of the solid where a level plane cuts it. */
   sliced(solid: Manifold, z: number): Point[][] {
     return this.keep(solid.slice(z)).toPolygons().map((o) => o.map(([x, y]): Point => [x, y]))
+  }
+
+  /**
+   * What of a level cut an oval with lengths `across` along x and y cannot reach: extent, area and length of outline of each piece.
+   * Left out are crumbs shorter than the oval is wide or smaller than `leastArea`, and tips, which hang on what it can reach at one side only, shorter than `tip`.
+   */
+  thinParts(solid: Manifold, z: number, across: readonly [number, number], tip: number, leastArea: number): ThinPart[] {
+    const section = this.keep(solid.slice(z))
+    if (section.isEmpty()) return []
+    const round = this.keep(section.scale([1 / across[0], 1 / across[1]]))
+    const reached = this.keep(this.keep(this.keep(round.offset(-0.5, 'Round', 2, 24)).offset(0.51, 'Round', 2, 24)).scale([across[0], across[1]]))
+    return this.keep(section.subtract(reached)).decompose().flatMap((piece) => {
+      const own = this.keep(piece)
+      const { min, max } = own.bounds()
+      const length = Math.hypot(max[0] - min[0], max[1] - min[1])
+      if (own.isEmpty() || length < Math.max(...across) || own.area() < leastArea) return []
+      if (length < tip && this.keep(this.keep(own.offset(0.02 * Math.max(...across), 'Miter')).intersect(reached)).decompose().filter((c) => !this.keep(c).isEmpty()).length < 2) return []
+      const outline = own.toPolygons().flatMap((o) => o.map(([x, y], i) => Math.hypot(x - o[(i + 1) % o.length][0], y - o[(i + 1) % o.length][1]))).reduce((a, b) => a + b, 0)
+      return [{ min: [...min], max: [...max], area: own.area(), outline }]
+    })
   }
 
   union(solids: Manifold[]): Manifold {

@@ -1,8 +1,9 @@
 import type { Manifold } from 'manifold-3d'
 import type { TurbineMachine } from '../../../turbine'
+import type { Fits } from '../../fits'
 import { axialLengths, tierHeight, type PartsInput } from '../../part-set'
 import type { SolidKit } from '../toolkit'
-import { bearingSeat, bladeRing, fitsOf, keyedBore, lugs, mm, polar, windows, type Row } from './common'
+import { bearingSeat, bladeRing, keyedBore, lugs, mm, polar, windows, type Row } from './common'
 
 type Of<F extends TurbineMachine['family']> = Extract<TurbineMachine, { family: F }>
 type RowMachine = Of<'axial' | 'supersonic-impulse' | 'wind-stack'>
@@ -15,23 +16,27 @@ export function wheelRow(machine: RowMachine): Row & { readonly hub: number } {
 }
 
 /** Wheel: disc as long as its blades, keyed bore. */
-export function wheelSolid(kit: SolidKit, machine: RowMachine): Manifold {
+export function wheelSolid(kit: SolidKit, machine: RowMachine, input: PartsInput): Manifold {
   const row = wheelRow(machine)
   const blades = kit.common(bladeRing(kit, row), kit.cylinder(row.tip, -1, row.chord + 1))
-  return kit.cut(kit.union([kit.cylinder(row.root, 0, row.chord), blades]), [keyedBore(kit, row.hub, row.chord)])
+  return kit.cut(kit.union([kit.cylinder(row.root, 0, row.chord), blades]), [keyedBore(kit, row.hub, row.chord, row.root, 1.25 * input.fits.thinnest)])
 }
 
 /** Radii of the rings that shroud the wheels, and of the barrel round them, mm. */
 function ringRadii(machine: RowMachine, input: PartsInput): { inner: number; outer: number; barrel: number } {
   const clearance = ('tipClearanceM' in machine ? machine.tipClearanceM : machine.casing.kind === 'close' ? machine.casing.clearanceM : 2e-3) * mm
   const inner = wheelRow(machine).tip + clearance
-  const fits = fitsOf(input)
+  const { fits } = input
   const outer = inner + Math.max(1.6, fits.wall * 0.7)
   return { inner, outer, barrel: outer + fits.slide }
 }
 
-/** The tab that fits the barrel's one groove. */
+/** Depth of the barrel's one groove, and the tab that fits it. mm. */
+const GROOVE = 1.8
 const tab = (kit: SolidKit, radius: number, height: number): Manifold => kit.box([2.4, 3, height], [radius - 1, -1.5, 0])
+
+/** Outer radius of a barrel and of what closes it: a sound wall behind the groove. */
+const rimOf = (barrel: number, fits: Fits): number => barrel + Math.max(fits.wall, GROOVE + 2 * fits.thinnest)
 
 /** Stator: vanes between a hub ring and the ring that goes on to shroud the next wheel; keyed by one tab. */
 export function statorSolid(kit: SolidKit, machine: Of<'axial'>, input: PartsInput): Manifold {
@@ -50,12 +55,12 @@ export function statorSolid(kit: SolidKit, machine: Of<'axial'>, input: PartsInp
 /** Lid: a plate with slanted feed holes over the blades, a bearing seat, a skirt that shrouds the first wheel, lugs. Outside on z = 0. */
 export function lidSolid(kit: SolidKit, machine: RowMachine, input: PartsInput): Manifold {
   const row = wheelRow(machine)
-  const fits = fitsOf(input)
+  const { fits } = input
   const { inner, outer, barrel } = ringRadii(machine, input)
   const seat = bearingSeat(kit, input, 0)
   const thickness = Math.max(4, (input.bearing.widthM * mm) + 1.5)
   const rim = Math.max(barrel + fits.wall, seat.radius)
-  const lug = lugs(kit, rim, 0, thickness)
+  const lug = lugs(kit, input.fits, rim, 0, thickness)
   const { count, exitDiameterM, angleRad } = input.nozzle
   const radius = (exitDiameterM * mm) / 2
   const reach = (thickness + 2 * radius) / Math.sin(Math.max(0.12, angleRad)) + 2
@@ -71,60 +76,60 @@ export function lidSolid(kit: SolidKit, machine: RowMachine, input: PartsInput):
 /** Barrel: a tube with one groove along it and lugs at both ends. */
 export function barrelSolid(kit: SolidKit, machine: Of<'axial'>, input: PartsInput): Manifold {
   const { barrel } = ringRadii(machine, input)
-  const fits = fitsOf(input)
+  const { fits } = input
   const { chord, gap } = axialLengths(machine)
   const length = (machine.stages - 1) * 2 * (chord + gap) + 2 * (chord + gap)
-  const outer = barrel + Math.max(fits.wall, 3.2)
-  const lug = lugs(kit, outer, 0, length)
-  const groove = kit.box([2 + 1.6 + fits.slide, 3 + 2 * fits.slide, length + 2], [barrel - 1.2, -1.5 - fits.slide, -1])
+  const outer = rimOf(barrel, fits)
+  const lug = lugs(kit, input.fits, outer, 0, length)
+  const groove = kit.box([1 + GROOVE, 3 + 2 * fits.slide, length + 2], [barrel - 1, -1.5 - fits.slide, -1])
   return kit.cut(kit.union([kit.cylinder(outer, 0, length), ...lug.bodies]), [kit.cylinder(barrel, -1, length + 1), groove, ...lug.holes])
 }
 
 /** End plate: bearing seat in the middle of outlets, lugs to match lid or ring. Outside on z = 0. */
 export function endPlateSolid(kit: SolidKit, machine: RowMachine, input: PartsInput): Manifold {
-  const fits = fitsOf(input)
+  const { fits } = input
   const { barrel } = ringRadii(machine, input)
   const seat = bearingSeat(kit, input, 0)
   const thickness = Math.max(4, seat.height)
-  const rim = Math.max(barrel + Math.max(fits.wall, 3.2), seat.radius + 8)
-  const lug = lugs(kit, rim, 0, thickness)
+  const rim = Math.max(rimOf(barrel, fits), seat.radius + 8)
+  const lug = lugs(kit, input.fits, rim, 0, thickness)
   const open = windows(kit, seat.radius + 1, rim - 2, 0, thickness, 8)
   return kit.cut(kit.union([kit.cylinder(rim, 0, thickness), ...lug.bodies]), [seat.hollow, ...lug.holes, ...open])
 }
 
 /** Ring round the tips of a supersonic wheel, with lugs to match the plates. */
 export function shroudRingSolid(kit: SolidKit, machine: Of<'supersonic-impulse'>, input: PartsInput): Manifold {
-  const fits = fitsOf(input)
+  const { fits } = input
   const { inner, barrel } = ringRadii(machine, input)
-  const outer = barrel + Math.max(fits.wall, 3.2)
+  const outer = rimOf(barrel, fits)
   const height = machine.bladeDepthM * mm + 2 + input.nozzle.gapM * mm
-  const lug = lugs(kit, outer, 0, height)
+  const lug = lugs(kit, input.fits, outer, 0, height)
   return kit.cut(kit.union([kit.cylinder(outer, 0, height), ...lug.bodies]), [kit.cylinder(inner, -1, height + 1), ...lug.holes])
 }
 
 /** Plate that holds the inserts at their slant, blowing on the wheel below it. Wheel's side on z = 0. */
 export function nozzlePlateSolid(kit: SolidKit, machine: Of<'supersonic-impulse'>, input: PartsInput): Manifold {
-  const fits = fitsOf(input)
+  const { fits } = input
   const row = wheelRow(machine)
   const { barrel } = ringRadii(machine, input)
   const insert = (input.nozzle.inletBoreM * mm) / 2 + Math.max(2.4, 0.35 * input.nozzle.inletBoreM * mm)
   const seat = bearingSeat(kit, input, 0)
   const thickness = 10
-  const outer = Math.max(barrel + Math.max(fits.wall, 3.2), seat.radius)
-  const lug = lugs(kit, outer, 0, thickness)
+  const outer = Math.max(rimOf(barrel, fits), seat.radius)
+  const lug = lugs(kit, input.fits, outer, 0, thickness)
   const mean = (row.root + row.tip) / 2
   const slope = (input.nozzle.angleRad * 180) / Math.PI
   const boss = 26
   const turned = (solid: Manifold, i: number) => kit.aboutZ(kit.placed(solid, [90 - slope, 0, 0], [mean, 0, 0]), (360 * i) / input.nozzle.count)
   const bodies = Array.from({ length: input.nozzle.count }, (_, i) => turned(kit.cylinder(insert + fits.wall, 0, boss), i))
-  const bores = Array.from({ length: input.nozzle.count }, (_, i) => turned(kit.union([kit.cylinder(insert + fits.seat, 3, boss + 8), kit.cylinder((input.nozzle.exitDiameterM * mm) / 2 + 0.4, -20, 4)]), i))
+  const bores = Array.from({ length: input.nozzle.count }, (_, i) => turned(kit.union([kit.cylinder(insert + fits.seat, 3, boss + 8), kit.cylinder((input.nozzle.exitDiameterM * mm) / 2 + 0.4, -20, 4), kit.lying(fits.core, [0, 0], [1, 0], 0, insert + fits.wall + 2, boss - 7)]), i))
   const plate = kit.cut(kit.union([kit.cylinder(outer, 0, thickness), kit.cylinder(seat.radius, 0, Math.max(thickness, seat.height)), ...lug.bodies, ...bodies]), [seat.hollow, ...lug.holes, ...bores])
   return kit.aboveBase(plate, 0)
 }
 
 /** One tier of a wind stack: slanted vanes between two rings that fit into each other. */
 export function stackTierSolid(kit: SolidKit, machine: Of<'wind-stack'>, input: PartsInput): Manifold {
-  const fits = fitsOf(input)
+  const { fits } = input
   const radius = machine.stackRadiusM * mm
   const height = tierHeight(machine)
   const ring = 2.4
@@ -141,7 +146,7 @@ export function stackTierSolid(kit: SolidKit, machine: Of<'wind-stack'>, input: 
 
 /** Foot of a wind stack: a plate that carries the tiers, the tube round the wheel, a bearing seat on three arms. */
 export function stackFootSolid(kit: SolidKit, machine: Of<'wind-stack'>, input: PartsInput): Manifold {
-  const fits = fitsOf(input)
+  const { fits } = input
   const row = wheelRow(machine)
   const inner = row.tip + machine.tipClearanceM * mm
   const length = row.chord + 16

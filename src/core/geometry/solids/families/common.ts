@@ -1,28 +1,35 @@
 import type { Manifold } from 'manifold-3d'
 import { rowOutline, type Point } from '../../blade-outline'
-import { FITS_OF, KEY, M3, type Fits } from '../../fits'
+import { KEY, type Fits } from '../../fits'
 import type { PartsInput } from '../../part-set'
 import type { BladeProfile } from '../../../turbine'
 import type { SolidKit } from '../toolkit'
 
 export const mm = 1000
 export const polar = (radius: number, degrees: number): Point => [radius * Math.cos((degrees * Math.PI) / 180), radius * Math.sin((degrees * Math.PI) / 180)]
-export const fitsOf = (input: PartsInput): Fits => FITS_OF[input.process]
 
 /** Places of three screws round a part, the first one off its place so that it goes on one way only. Degrees. */
 export const UNEVEN = [8, 120, 240] as const
 
 /** Lugs with screw holes round a part: bodies and holes. */
-export function lugs(kit: SolidKit, radius: number, from: number, to: number): { bodies: Manifold[]; holes: Manifold[] } {
-  return { bodies: UNEVEN.map((a) => kit.cylinder(4.5, from, to, polar(radius + 2.5, a))), holes: UNEVEN.map((a) => kit.cylinder(M3.clearanceRadius, from - 1, to + 1, polar(radius + 2.5, a))) }
+export function lugs(kit: SolidKit, fits: Fits, radius: number, from: number, to: number): { bodies: Manifold[]; holes: Manifold[] } {
+  return { bodies: UNEVEN.map((a) => kit.cylinder(4.5, from, to, polar(radius + 2.5, a))), holes: UNEVEN.map((a) => kit.cylinder(fits.screw, from - 1, to + 1, polar(radius + 2.5, a))) }
 }
 
-/** Keyed bore through a part that sits on a metal hub of a radius. */
-export const keyedBore = (kit: SolidKit, radius: number, top: number): Manifold => kit.union([kit.cylinder(radius, -1, top + 1), kit.box([radius + KEY.depth, KEY.width, top + 2], [0, -KEY.width / 2, -1])])
+/** Keyed bore through a part that sits on a metal hub of a radius, the key as deep as leaves a wall inside `outside`; none where there is no room. `turn` in degrees. */
+export function keyedBore(kit: SolidKit, radius: number, top: number, outside = Infinity, wall = 0, turn = 0): Manifold {
+  const bore = kit.cylinder(radius, -1, top + 1)
+  // the key's corners reach further than its middle
+  const depth = Math.min(KEY.depth, Math.sqrt(Math.max(0, (outside - wall) ** 2 - (KEY.width / 2) ** 2)) - radius)
+  return depth < LEAST_KEY ? bore : kit.union([bore, kit.aboutZ(kit.box([radius + depth, KEY.width, top + 2], [0, -KEY.width / 2, -1]), turn)])
+}
+
+/** A shallower key would not hold, mm. */
+const LEAST_KEY = 0.6
 
 /** Seat for a bearing in a plate: a boss of its height and what is cut out, the bearing pressed in from z = `from` towards a lip. */
 export function bearingSeat(kit: SolidKit, input: PartsInput, from: number, at: Point = [0, 0]): { boss: Manifold; hollow: Manifold; height: number; radius: number } {
-  const fits = fitsOf(input)
+  const { fits } = input
   const outer = (input.bearing.outerM * mm) / 2
   const width = input.bearing.widthM * mm
   const lip = (outer + (input.bearing.boreM * mm) / 2) / 2
@@ -52,9 +59,14 @@ export interface Row {
 
 /** A ring of blades between two radii, blades along the radius, the inlet edge on z = chord. `mirrored` for stators. */
 export function bladeRing(kit: SolidKit, row: Row, mirrored = false, bite = 0.6): Manifold {
-  const outline = rowOutline({ bladeDepthM: row.chord, profile: row.profile, inletAngleRad: row.inletAngleRad, outletAngleRad: row.outletAngleRad, bladeThicknessM: row.thickness })
-  // leading and trailing edges cut square to the shaft, so that the row is as long as its chord
-  const flat = outline.map(([x, y]): Point => [row.chord - Math.min(row.chord, Math.max(0, x)), mirrored ? -y : y])
+  const drawn = (depth: number) => rowOutline({ bladeDepthM: depth, profile: row.profile, inletAngleRad: row.inletAngleRad, outletAngleRad: row.outletAngleRad, bladeThicknessM: row.thickness })
+  const reachOf = (outline: readonly Point[]): [number, number] => [Math.min(...outline.map(([x]) => x)), Math.max(...outline.map(([x]) => x))]
+  // the middle line is shortened by what the edges stand out, so that the row is as long as its chord and its edges stay blunt
+  const [from, to] = reachOf(drawn(row.chord))
+  const outline = drawn(Math.max(0.5 * row.chord, 2 * row.chord - (to - from)))
+  const [start, end] = reachOf(outline)
+  const moved = (row.chord - (start + end)) / 2
+  const flat = outline.map(([x, y]): Point => [row.chord - Math.min(row.chord, Math.max(0, x + moved)), mirrored ? -y : y])
   const face = mirrored ? flat : [...flat].reverse()
   const inner = Math.max(0.3, row.root - bite)
   const reach = row.tip + bite

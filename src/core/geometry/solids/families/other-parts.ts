@@ -3,7 +3,7 @@ import { vaneLift, type TurbineMachine } from '../../../turbine'
 import type { Point } from '../../blade-outline'
 import type { PartsInput } from '../../part-set'
 import type { SolidKit } from '../toolkit'
-import { bearingSeat, fitsOf, keyedBore, lugs, mm, polar, windows } from './common'
+import { bearingSeat, keyedBore, lugs, mm, polar, windows } from './common'
 
 type Of<F extends TurbineMachine['family']> = Extract<TurbineMachine, { family: F }>
 
@@ -39,7 +39,7 @@ const packWidth = (m: Of<'disc-pack'>): number => ((m.discs * m.discThicknessM +
 
 /** Cup round a pack: floor with bearing seat and outlets, wall with seats for the inserts along the rim. */
 export function packHousingSolid(kit: SolidKit, m: Of<'disc-pack'>, input: PartsInput): Manifold {
-  const fits = fitsOf(input)
+  const { fits } = input
   const cavity = (m.outerRadiusM + m.clearanceM) * mm
   const seat = bearingSeat(kit, input, 0)
   const floor = Math.max(4, seat.height)
@@ -47,14 +47,14 @@ export function packHousingSolid(kit: SolidKit, m: Of<'disc-pack'>, input: Parts
   const height = floor + Math.max(packWidth(m) + 2, 2 * (insert + fits.wall) - floor)
   const outer = cavity + fits.wall
   const z = floor + 1 + packWidth(m) / 2
-  const lug = lugs(kit, outer, 0, height)
+  const lug = lugs(kit, input.fits, outer, 0, height)
   const reach = Math.sqrt(Math.max(4, outer * outer - (cavity * 0.9) ** 2))
   const lean = (input.nozzle.angleRad * 180) / Math.PI
   const along = (solid: Manifold, i: number) => kit.aboutZ(kit.placed(solid, [0, 0, 0]), (360 * i) / input.nozzle.count + 60)
   const direction: Point = [Math.sin((lean * Math.PI) / 180), -Math.cos((lean * Math.PI) / 180)]
   const at: Point = [cavity - Math.max(0.5, (input.nozzle.throatDiameterM * mm) / 2), 0]
   const bodies = Array.from({ length: input.nozzle.count }, (_, i) => along(kit.lying(insert + fits.wall, at, direction, 2, reach + 16, z), i))
-  const bores = Array.from({ length: input.nozzle.count }, (_, i) => along(kit.union([kit.lying((input.nozzle.exitDiameterM * mm) / 2 + 0.5, at, direction, -2, reach + 20, z), kit.lying(insert + fits.seat, at, direction, reach + 4, reach + 17, z)]), i))
+  const bores = Array.from({ length: input.nozzle.count }, (_, i) => along(kit.union([kit.lying((input.nozzle.exitDiameterM * mm) / 2 + 0.5, at, direction, -2, reach + 20, z), kit.lying(insert + fits.seat, at, direction, reach + 4, reach + 17, z), kit.cylinder(fits.core, z, height + 1, [at[0] + direction[0] * (reach + 10), at[1] + direction[1] * (reach + 10)])]), i))
   const open = windows(kit, seat.radius + 0.5, Math.max(seat.radius + 4, m.innerRadiusM * mm + 2), 0, floor)
   const shell = kit.union([kit.cylinder(outer, 0, height), ...lug.bodies, ...bodies])
   return kit.below(kit.aboveBase(kit.cut(shell, [kit.cylinder(cavity, floor, height + 1), seat.hollow, ...open, ...bores, ...lug.holes]), 0), height)
@@ -62,19 +62,19 @@ export function packHousingSolid(kit: SolidKit, m: Of<'disc-pack'>, input: Parts
 
 /** Cover of a pack: bearing seat and lugs. */
 export function packCoverSolid(kit: SolidKit, m: Of<'disc-pack'>, input: PartsInput): Manifold {
-  const fits = fitsOf(input)
+  const { fits } = input
   const outer = (m.outerRadiusM + m.clearanceM) * mm + fits.wall
   const seat = bearingSeat(kit, input, 0)
-  const lug = lugs(kit, outer, 0, 4)
+  const lug = lugs(kit, input.fits, outer, 0, 4)
   return kit.cut(kit.union([kit.cylinder(outer, 0, 4), seat.boss, ...lug.bodies]), [seat.hollow, ...lug.holes])
 }
 
 /** Rotor of a vane motor: a drum with slots along the radius. */
 export function vaneRotorSolid(kit: SolidKit, m: Of<'vane-motor'>, input: PartsInput): Manifold {
-  const fits = fitsOf(input)
+  const { fits } = input
   const [radius, length, thickness, height] = [m.rotorRadiusM * mm, m.lengthM * mm, m.vaneThicknessM * mm, m.vaneHeightM * mm]
   const slots = Array.from({ length: m.vanes }, (_, i) => kit.aboutZ(kit.box([height + 2, thickness + 2 * Math.min(0.15, fits.slide * 0.5), length + 2], [radius - height, -thickness / 2 - Math.min(0.15, fits.slide * 0.5), -1]), (360 * i) / m.vanes))
-  return kit.cut(kit.cylinder(radius, 0, length), [keyedBore(kit, m.hubRadiusM * mm, length), ...slots])
+  return kit.cut(kit.cylinder(radius, 0, length), [keyedBore(kit, m.hubRadiusM * mm, length, Infinity, 0, 180 / m.vanes), ...slots])
 }
 
 /** One vane, lying: length, height, thickness. */
@@ -82,11 +82,11 @@ export const vaneSolid = (kit: SolidKit, m: Of<'vane-motor'>): Manifold => kit.b
 
 /** Body of a vane motor: a bore with inlet and exhaust through the wall. The bore's middle is the origin; the rotor sits towards +x. */
 export function vaneBodySolid(kit: SolidKit, m: Of<'vane-motor'>, input: PartsInput): Manifold {
-  const fits = fitsOf(input)
+  const { fits } = input
   const [bore, length] = [m.boreRadiusM * mm, m.lengthM * mm]
   const wall = Math.max(fits.wall + 1.5, 0.2 * bore)
   const outer = bore + wall
-  const lug = lugs(kit, outer, 0, length)
+  const lug = lugs(kit, input.fits, outer, 0, length)
   const inlet = (input.nozzle.throatDiameterM * mm) / 2
   // ports at the middle of the angles in which they are open, seen from the touching line
   const step = 360 / m.vanes
@@ -96,7 +96,7 @@ export function vaneBodySolid(kit: SolidKit, m: Of<'vane-motor'>, input: PartsIn
   const port = (radius: number, degrees: number) => kit.aboutZ(kit.lying(radius, [0, 0], [1, 0], bore * 0.7, outer + 12, length / 2), degrees)
   const exhaust = Math.min(length * 0.3, Math.max(1.4 * inlet, 0.25 * bore))
   const spout = kit.aboutZ(kit.lying(inlet + fits.wall, [0, 0], [1, 0], bore + 0.5, outer + 8, length / 2), inletAt)
-  const notch = (degrees: number) => kit.cylinder(0.8, length - 1.2, length + 1, polar(outer - 1, degrees))
+  const notch = (degrees: number) => kit.cylinder(0.8, length - 1.2, length + 1, polar(outer, degrees))
   const body = kit.union([kit.cylinder(outer, 0, length), ...lug.bodies, spout])
   const slots = [-1, 0, 1].map((k) => port(exhaust, Math.min(345, Math.max(exhaustFrom + 4, exhaustAt + k * Math.min(22, (345 - exhaustFrom) / 4)))))
   return kit.below(kit.aboveBase(kit.cut(body, [kit.cylinder(bore, -1, length + 1), port(inlet, inletAt), ...slots, ...lug.holes, notch(inletAt), notch(exhaustAt), notch(exhaustAt + 8)]), 0), length)
@@ -104,12 +104,12 @@ export function vaneBodySolid(kit: SolidKit, m: Of<'vane-motor'>, input: PartsIn
 
 /** End plate of a vane motor: the bearing sits off the middle by the eccentricity. */
 export function vaneEndSolid(kit: SolidKit, m: Of<'vane-motor'>, input: PartsInput): Manifold {
-  const fits = fitsOf(input)
+  const { fits } = input
   const bore = m.boreRadiusM * mm
   const outer = bore + Math.max(fits.wall + 1.5, 0.2 * bore)
   const seat = bearingSeat(kit, input, 0, [m.eccentricityM * mm, 0])
   const height = Math.max(5, seat.height)
-  const lug = lugs(kit, outer, 0, height)
+  const lug = lugs(kit, input.fits, outer, 0, height)
   return kit.cut(kit.union([kit.cylinder(outer, 0, height), ...lug.bodies]), [seat.hollow, ...lug.holes])
 }
 
@@ -132,10 +132,10 @@ export function reactionRotorSolid(kit: SolidKit, m: Of<'reaction-rotor'>, input
 /** Post that brings the air into the rotor's socket with a small gap; hose on top, three holes to fix its flange. */
 export function feedPostSolid(kit: SolidKit, m: Of<'reaction-rotor'>, input: PartsInput): Manifold {
   const outer = (m.sealRadiusM - m.sealGapM) * mm
-  const bore = Math.max(0.5, Math.min(outer - 0.8, (input.nozzle.inletBoreM * mm) / 2))
+  const bore = Math.max(0.5, Math.min(outer - 1.25 * input.fits.thinnest, (input.nozzle.inletBoreM * mm) / 2))
   const tip = Math.max(2, 0.45 * m.bodyHeightM * mm)
   const flange = outer + 9
-  const lug = lugs(kit, flange - 3, tip, tip + 3)
+  const lug = lugs(kit, input.fits, flange - 3, tip, tip + 3)
   return kit.cut(kit.union([kit.cylinder(outer, 0, tip + 16), kit.cylinder(flange, tip, tip + 3), ...lug.bodies]), [kit.cylinder(bore, -1, tip + 17), ...lug.holes])
 }
 
