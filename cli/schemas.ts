@@ -184,5 +184,5 @@ export const reduceVerbOutput = z.strictObject({
 
 export const partVerbInput = z.strictObject({ build: buildInput, part: z.enum(PART_NAMES) })
 export const partVerbOutput = z.strictObject({
-  part: z.string(), boundingBoxM: z.strictObject({ min: z.array(z.number()), max: z.array(z.number()) }), volumeM3: z.number(), watertight: z.boolean(), copies: z.number(), triangles: z.number(), file: z.string().nullable(), notes: z.array(z.string()),
+  part: z.string(), boundingBoxM: z.strictObject({ min: z.array(z.number()), max: z.array(z.number()) }), volumeM3: z.number(), watertight: z.boolean(), thinnerThanProcess: z.array(z.strictObject({ atM: z.array(z.number()), wallM: z.number() })), copies: z.number(), triangles: z.number(), file: z.string().nullable(), notes: z.array(z.string()),
 })

@@ -34,6 +34,7 @@ export function bladeMiddleLine(blade: Blade): Point[] {
  * Unlike a scoop's its ends need not lie level, so it serves stators too, whose air comes in along the shaft.
  */
 export function rowOutline(blade: Blade): Point[] {
+  if (blade.outline) return scaledBlade(blade.outline.points, blade.bladeDepthM, 0)
   const lean = (angle: number) => Math.min(STEEPEST, Math.max(0, Math.PI / 2 - angle))
   const [out, into] = [lean(blade.outletAngleRad), lean(blade.inletAngleRad)]
   const straight = blade.profile === 'flat'

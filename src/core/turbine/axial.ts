@@ -1,7 +1,7 @@
 import { CP, airDensity, airViscosity } from '../air'
 import { nozzleFlow, type NozzleResult } from '../flow'
 import { discFrictionTorque } from './disc-friction'
-import { keptAtEntry, ventilationPower, type BladeProfile } from './impulse'
+import { keptAtEntry, ventilationPower, type BladeProfile, type OwnOutline } from './impulse'
 import { availablePower, balanceBehindNozzle, bearingDrag, machOf, rowExit, shareOut, soderbergLoss, spoutingSpeed, totalPressure, type March } from './rows'
 import { closePoint, type TurbineInlet, type TurbineModel, type TurbinePoint, type TurbineSurroundings, type VelocityTriangles } from './turbine'
 
@@ -18,6 +18,8 @@ export interface AxialMachine extends TurbineSurroundings {
   readonly outletAngleRad: number
   readonly statorAngleRad: number
   readonly tipClearanceM: number
+  /** The maker's own rotor blade; its angles are then measured from it. */
+  readonly outline?: OwnOutline | null
 }
 
 interface Marched {

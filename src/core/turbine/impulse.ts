@@ -7,6 +7,12 @@ import { closePoint, type TurbineInlet, type TurbineModel, type TurbinePoint, ty
 /** Blade shapes a maker prints. `flat` turns the air a quarter turn only; the others turn it back. `aerofoil` has a rounded, thicker nose. */
 export type BladeProfile = 'scoop' | 'c-shape' | 'constant-width' | 'aerofoil' | 'flat'
 
+/** A blade of the maker's own, m: from root or outlet edge on x = 0 to tip or inlet edge, travel along y. */
+export interface OwnOutline {
+  readonly name: string
+  readonly points: readonly (readonly [number, number])[]
+}
+
 /** A disc with blades on its rim and one or a few round jets along the rim. Lengths m, angles rad from the direction of travel. */
 export interface ImpulseRotor {
   readonly meanRadiusM: number
@@ -19,7 +25,7 @@ export interface ImpulseRotor {
   readonly inletAngleRad: number
   readonly outletAngleRad: number
   /** The maker's own blade, drawn from root (x 0) to tip, m; the angles are then measured from it. */
-  readonly outline?: { readonly name: string; readonly points: readonly (readonly [number, number])[] } | null
+  readonly outline?: OwnOutline | null
 }
 
 export interface ImpulseCasing {

@@ -10,7 +10,7 @@ const bladed = {
   meanRadiusM: 27 * mm, bladeHeightM: 9 * mm, bladeDepthM: 8 * mm, bladeCount: 12, bladeThicknessM: 1.6 * mm, profile: 'scoop', inletAngleRad: 35 * deg, outletAngleRad: 35 * deg, discThicknessM: 9 * mm, hubRadiusM: 8 * mm,
   casing: { kind: 'open', clearanceM: 2 * mm }, ...print,
 } as const
-const rows = { meanRadiusM: 18 * mm, bladeHeightM: 4 * mm, chordM: 6 * mm, bladeCount: 20, bladeThicknessM: 0.9 * mm, profile: 'aerofoil', inletAngleRad: 60 * deg, outletAngleRad: 35 * deg, statorAngleRad: 35 * deg, tipClearanceM: 0.4 * mm, hubRadiusM: 6 * mm, ...print } as const
+const rows = { meanRadiusM: 18 * mm, bladeHeightM: 4 * mm, chordM: 6 * mm, bladeCount: 20, bladeThicknessM: 0.9 * mm, profile: 'aerofoil', inletAngleRad: 60 * deg, outletAngleRad: 35 * deg, statorAngleRad: 35 * deg, tipClearanceM: 0.4 * mm, hubRadiusM: 6 * mm, outline: null, ...print } as const
 
 /** A machine of a family with figures that work together: where a maker starts from. */
 export function newMachine(family: Family): TurbineBuild['machine'] {
@@ -18,7 +18,7 @@ export function newMachine(family: Family): TurbineBuild['machine'] {
     case 'tangential-impulse':
       return { family, ...structuredClone(bladed), outline: null }
     case 'supersonic-impulse':
-      return { family, ...structuredClone(bladed), meanRadiusM: 30 * mm, bladeHeightM: 6 * mm, bladeDepthM: 8 * mm, bladeCount: 36, bladeThicknessM: 0.8 * mm, profile: 'constant-width', inletAngleRad: 28 * deg, outletAngleRad: 28 * deg, casing: { kind: 'close', clearanceM: 0.5 * mm } }
+      return { family, ...structuredClone(bladed), meanRadiusM: 30 * mm, bladeHeightM: 6 * mm, bladeDepthM: 8 * mm, bladeCount: 36, bladeThicknessM: 0.8 * mm, profile: 'constant-width', inletAngleRad: 28 * deg, outletAngleRad: 28 * deg, casing: { kind: 'close', clearanceM: 0.5 * mm }, outline: null }
     case 'radial-inflow':
       return { family, feed: 'volute', inletRadiusM: 30 * mm, inletWidthM: 4 * mm, outletTipRadiusM: 15 * mm, outletHubRadiusM: 5 * mm, outletAngleRad: 40 * deg, bladeCount: 11, bladeThicknessM: 1.2 * mm, clearanceM: 0.4 * mm, discThicknessM: 4 * mm, hubRadiusM: 4 * mm, ...print }
     case 'axial':

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import Module, { type ManifoldToplevel } from 'manifold-3d'
-import { FITS_OF, PART_WORDS, axialLengths, notesOfPart, partSet, tierHeight, type PartsInput } from '../../core/geometry'
+import { FITS_OF, PART_WORDS, axialLengths, notesOfPart, partSet, rowOutline, tierHeight, type PartsInput } from '../../core/geometry'
 import { buildPart, inspectPart, type PartMesh } from '../../core/geometry/solids'
 import { outletHoles } from '../../core/geometry/solids/families/other-parts'
 import { PhysicsError } from '../../core/errors'
@@ -116,6 +116,20 @@ describe('parts fit each other', () => {
     const tiers = partSet(input).find((p) => p.name === 'stack-tier')?.copies ?? 0
     expect((tiers * tierHeight(machine)) / 1000).toBeCloseTo(machine.stackHeightM, 9)
     expect(tierHeight(machine)).toBeLessThanOrEqual(120)
+  })
+  test.each(['axial', 'supersonic-impulse', 'wind-stack'] as const)('%s: a drawn blade takes the place of the wheel’s own; drawn as that, it is the same wheel, twice as thick a heavier one', (family) => {
+    const input = first(family)
+    const machine = input.machine as Extract<TurbineBuild['machine'], { family: 'axial' | 'supersonic-impulse' | 'wind-stack' }>
+    const depth = machine.family === 'supersonic-impulse' ? machine.bladeDepthM : machine.chordM
+    const drawn = (thickness: number) => {
+      const points = rowOutline({ bladeDepthM: depth, profile: machine.profile, inletAngleRad: machine.inletAngleRad, outletAngleRad: machine.outletAngleRad, bladeThicknessM: thickness })
+      const from = Math.min(...points.map(([x]) => x))
+      return { name: 'own.svg', points: points.map(([x, y]) => [x - from, y] as const) }
+    }
+    const volume = (outline: ReturnType<typeof drawn> | null) => buildPart(wasm, 'wheel', { ...input, machine: { ...machine, outline } }).volumeMm3
+    const [plain, same, thick] = [volume(null), volume(drawn(machine.bladeThicknessM)), volume(drawn(2 * machine.bladeThicknessM))]
+    expect(same / plain).toBeCloseTo(1, 1)
+    expect(thick).toBeGreaterThan(same)
   })
   test('finer processes leave less play', () => {
     expect(FITS_OF.machined.bearing).toBeLessThan(FITS_OF.resin.bearing)

@@ -24,7 +24,7 @@ const bladedDisc = {
   ...print,
 }
 
-/** A blade as the maker drew it, root on x = 0, m. */
+/** A blade as the maker drew it, m: root on x = 0 where air crosses the radius, outlet edge where it goes along the shaft. */
 const ownBlade = z.strictObject({ name: z.string().max(200), points: z.array(z.tuple([z.number().min(-0.1).max(0.1), z.number().min(-0.1).max(0.1)])).min(3).max(400) }).nullable()
 
 type Refuse = { readonly addIssue: (issue: { code: 'custom'; path: (string | number)[]; message: string }) => void }
@@ -39,7 +39,7 @@ function checkBlades(ctx: Refuse, m: { meanRadiusM: number; hubRadiusM: number; 
 }
 
 export const tangentialSchema = z.strictObject({ family: z.literal('tangential-impulse'), ...bladedDisc, outline: ownBlade }).superRefine((m, ctx) => checkBlades(ctx, m, m.bladeDepthM))
-export const supersonicSchema = z.strictObject({ family: z.literal('supersonic-impulse'), ...bladedDisc }).superRefine((m, ctx) => checkBlades(ctx, m, m.bladeHeightM))
+export const supersonicSchema = z.strictObject({ family: z.literal('supersonic-impulse'), ...bladedDisc, outline: ownBlade }).superRefine((m, ctx) => checkBlades(ctx, m, m.bladeHeightM))
 
 export const radialSchema = z
   .strictObject({
@@ -56,7 +56,7 @@ export const radialSchema = z
 
 const axialRows = {
   meanRadiusM: within('meanRadiusM'), bladeHeightM: within('bladeHeightM'), chordM: within('chordM'), bladeCount: whole('bladeCount'), bladeThicknessM: within('bladeThicknessM'), profile: z.enum(BLADE_PROFILES),
-  inletAngleRad: within('bladeAngleRad'), outletAngleRad: within('bladeAngleRad'), statorAngleRad: within('bladeAngleRad'), tipClearanceM: within('gapClearanceM'), hubRadiusM: within('hubRadiusM'), ...print,
+  inletAngleRad: within('bladeAngleRad'), outletAngleRad: within('bladeAngleRad'), statorAngleRad: within('bladeAngleRad'), tipClearanceM: within('gapClearanceM'), hubRadiusM: within('hubRadiusM'), outline: ownBlade, ...print,
 }
 export const axialSchema = z.strictObject({ family: z.literal('axial'), stages: whole('stages'), ...axialRows }).superRefine((m, ctx) => checkBlades(ctx, m, m.bladeHeightM))
 

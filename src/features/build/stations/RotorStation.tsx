@@ -38,7 +38,8 @@ function OwnBlade({ build, edit }: Pick<StationProps, 'build' | 'edit'>) {
   const locked = useLocked()
   const [said, setSaid] = useState<readonly string[]>([])
   const { machine } = build
-  if (machine.family !== 'tangential-impulse' && machine.family !== 'turbine-compressor') return null
+  if (!('outline' in machine)) return null
+  const along = machine.family === 'axial' || machine.family === 'supersonic-impulse' || machine.family === 'wind-stack'
   const read = async (file: File) => {
     const { readOutline } = await import('../../../project/outline')
     const { measureBlade } = await import('../../../core/geometry')
@@ -48,9 +49,10 @@ function OwnBlade({ build, edit }: Pick<StationProps, 'build' | 'edit'>) {
     const clamp = (v: number, [least, most]: readonly [number, number]) => Math.min(most, Math.max(least, v))
     edit('own blade', (b) => {
       const m = b.machine
-      if (m.family !== 'tangential-impulse' && m.family !== 'turbine-compressor') return
+      if (!('outline' in m)) return
       m.outline = { name: file.name, points: measured.points.map(([x, y]): [number, number] => [x, y]) }
-      m.bladeDepthM = clamp(measured.depth, LIMITS.bladeDepthM)
+      if ('bladeDepthM' in m) m.bladeDepthM = clamp(measured.depth, LIMITS.bladeDepthM)
+      else m.chordM = clamp(measured.depth, LIMITS.chordM)
       m.bladeThicknessM = clamp(measured.thickness, LIMITS.bladeThicknessM)
       m.inletAngleRad = clamp(measured.inletAngleRad, LIMITS.bladeAngleRad)
       m.outletAngleRad = clamp(measured.outletAngleRad, LIMITS.bladeAngleRad)
@@ -71,7 +73,7 @@ function OwnBlade({ build, edit }: Pick<StationProps, 'build' | 'edit'>) {
         </FilePicker>
       )}
       <Box fontSize="xs" color="mute">
-        drawn in millimetres: root to the left, tip to the right, travel upwards
+        drawn in millimetres: {along ? 'outlet edge to the left, inlet edge to the right' : 'root to the left, tip to the right'}, travel upwards
       </Box>
       {said.map((s) => (
         <Box key={s} fontSize="xs" color="brick" role="status">

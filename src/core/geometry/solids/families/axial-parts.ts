@@ -12,7 +12,7 @@ type RowMachine = Of<'axial' | 'supersonic-impulse' | 'wind-stack'>
 export function wheelRow(machine: RowMachine): Row & { readonly hub: number } {
   const height = machine.bladeHeightM * mm
   const mean = machine.meanRadiusM * mm
-  return { root: mean - height / 2, tip: mean + height / 2, chord: (machine.family === 'supersonic-impulse' ? machine.bladeDepthM : machine.chordM) * mm, count: machine.bladeCount, profile: machine.profile, inletAngleRad: machine.inletAngleRad, outletAngleRad: machine.outletAngleRad, thickness: machine.bladeThicknessM * mm, hub: machine.hubRadiusM * mm }
+  return { root: mean - height / 2, tip: mean + height / 2, chord: (machine.family === 'supersonic-impulse' ? machine.bladeDepthM : machine.chordM) * mm, count: machine.bladeCount, profile: machine.profile, inletAngleRad: machine.inletAngleRad, outletAngleRad: machine.outletAngleRad, thickness: machine.bladeThicknessM * mm, outline: machine.outline, hub: machine.hubRadiusM * mm }
 }
 
 /** Wheel: disc as long as its blades, keyed bore. */
@@ -45,7 +45,7 @@ export function statorSolid(kit: SolidKit, machine: Of<'axial'>, input: PartsInp
   const { chord, gap } = axialLengths(machine)
   const height = 2 * (chord + gap)
   // the vanes turn from along the shaft to their outlet angle, against the wheels
-  const vanes = bladeRing(kit, { ...row, tip: inner, inletAngleRad: Math.PI / 2 - 1e-6, outletAngleRad: machine.statorAngleRad }, true)
+  const vanes = bladeRing(kit, { ...row, outline: null, tip: inner, inletAngleRad: Math.PI / 2 - 1e-6, outletAngleRad: machine.statorAngleRad }, true)
   const shaft = Math.max((input.shaftDiameterM * mm) / 2 + 0.6, Math.min(row.hub + 0.8, row.root - 2.2))
   const hub = kit.cut(kit.cylinder(row.root, 0, chord), [kit.cylinder(shaft, -1, chord + 1)])
   const ring = kit.cut(kit.cylinder(outer, 0, height), [kit.cylinder(inner, -1, height + 1)])

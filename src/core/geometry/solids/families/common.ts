@@ -2,7 +2,7 @@ import type { Manifold } from 'manifold-3d'
 import { rowOutline, type Point } from '../../blade-outline'
 import { KEY, type Fits } from '../../fits'
 import type { PartsInput } from '../../part-set'
-import type { BladeProfile } from '../../../turbine'
+import type { BladeProfile, OwnOutline } from '../../../turbine'
 import type { SolidKit } from '../toolkit'
 
 export const mm = 1000
@@ -55,11 +55,13 @@ export interface Row {
   readonly inletAngleRad: number
   readonly outletAngleRad: number
   readonly thickness: number
+  /** A drawn blade in its place. */
+  readonly outline?: OwnOutline | null
 }
 
 /** A ring of blades between two radii, blades along the radius, the inlet edge on z = chord. `mirrored` for stators. */
 export function bladeRing(kit: SolidKit, row: Row, mirrored = false, bite = 0.6): Manifold {
-  const drawn = (depth: number) => rowOutline({ bladeDepthM: depth, profile: row.profile, inletAngleRad: row.inletAngleRad, outletAngleRad: row.outletAngleRad, bladeThicknessM: row.thickness })
+  const drawn = (depth: number) => rowOutline({ bladeDepthM: depth, profile: row.profile, inletAngleRad: row.inletAngleRad, outletAngleRad: row.outletAngleRad, bladeThicknessM: row.thickness, outline: row.outline })
   const reachOf = (outline: readonly Point[]): [number, number] => [Math.min(...outline.map(([x]) => x)), Math.max(...outline.map(([x]) => x))]
   // the middle line is shortened by what the edges stand out, so that the row is as long as its chord and its edges stay blunt
   const [from, to] = reachOf(drawn(row.chord))

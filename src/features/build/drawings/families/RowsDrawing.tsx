@@ -27,7 +27,7 @@ export const RowsDrawing = memo(function RowsDrawing({ build, shown }: { build: 
   const scale = (H - 34) / length
   const [x0, x1] = [96, 400]
   const pitch = ((2 * Math.PI * machine.meanRadiusM) / machine.bladeCount) * scale
-  const rotor = rowOutline({ bladeDepthM: chord, profile: machine.profile, inletAngleRad: machine.inletAngleRad, outletAngleRad: machine.outletAngleRad, bladeThicknessM: machine.bladeThicknessM })
+  const rotor = rowOutline({ bladeDepthM: chord, profile: machine.profile, inletAngleRad: machine.inletAngleRad, outletAngleRad: machine.outletAngleRad, bladeThicknessM: machine.bladeThicknessM, outline: machine.outline })
   const stator = machine.family === 'supersonic-impulse' ? [] : rowOutline({ bladeDepthM: chord, profile: machine.profile, inletAngleRad: Math.PI / 2, outletAngleRad: machine.statorAngleRad, bladeThicknessM: machine.bladeThicknessM })
   const lidTop = 18
   const rowTop = (stage: number) => lidTop + (lid + gap + stage * (2 * chord + 2 * gap)) * scale
