@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { BEARING_CLASSES, COEFFICIENT_NAMES, DEFAULT_COEFFICIENTS } from '../src/core/turbine'
-import { PART_NAMES, PROCESSES } from '../src/core/geometry'
+import { OUTLET_SHAPES, PART_NAMES, PROCESSES } from '../src/core/geometry'
 import { SEARCH_GOALS, type SearchGoal } from '../src/core/search'
 import { LIMITS } from '../src/project/document'
 import { BEARING_IDS, MATERIAL_IDS, outletFormSchema, turbineSchema } from '../src/project/validation'
@@ -70,7 +70,7 @@ export const buildInput = z.looseObject({
   nozzle: buildNozzleInput,
   shaft: z.looseObject({ bearingClassId: z.enum(BEARING_IDS).default(BEARING_CLASSES[1].id), bearingCount: z.number().int().min(1).max(4).default(2), diameterM: within('shaftDiameterM').default(5e-3), spanM: within('bearingSpanM').default(0.03), overhangM: within('overhangM').default(0), sideLoadN: within('sideLoadN').default(0), balanceGradeMPerS: within('balanceGradeMPerS').default(6.3e-3) }).prefault({}),
   coefficients: coefficientsInput,
-  making: z.looseObject({ process: z.enum(PROCESSES).default('filament') }).prefault({}),
+  making: z.looseObject({ process: z.enum(PROCESSES).default('filament'), outlets: z.enum(OUTLET_SHAPES).default('holes') }).prefault({}),
 })
 
 export const turbineVerbInput = z.strictObject({ build: buildInput, supply: supplyInput, ambient: ambientInput, speedsRadPerS: z.array(z.number().min(0).max(50_000)).min(1).max(10_000) })

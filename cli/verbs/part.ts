@@ -11,7 +11,7 @@ import { badInput } from '../fault'
 export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, out: string | null) {
   const nozzle = { ...build.nozzle, exitDiameterM: build.nozzle.exitDiameterM ?? build.nozzle.throatDiameterM }
   if (nozzle.inletBoreM <= nozzle.throatDiameterM) throw badInput('build.nozzle.inletBoreM', 'the inlet bore must be wider than the throat')
-  const input: PartsInput = { machine: build.machine, nozzle, bearing: bearingClass(build.shaft.bearingClassId), shaftDiameterM: build.shaft.diameterM, fits: fitsFor(build.making.process) }
+  const input: PartsInput = { machine: build.machine, nozzle, bearing: bearingClass(build.shaft.bearingClassId), shaftDiameterM: build.shaft.diameterM, fits: fitsFor(build.making.process), outlets: build.making.outlets }
   const own = partSet(input).map((p) => p.name)
   if (part !== 'hole-gauge' && !own.includes(part)) throw badInput('part', `a ${build.machine.family} is made of ${[...new Set(own)].join(', ')}, and there is the hole-gauge`)
   const mesh = await handlePart(part, input)

@@ -2,6 +2,10 @@
 export const PROCESSES = ['filament', 'resin', 'machined'] as const
 export type Process = (typeof PROCESSES)[number]
 
+/** How outlets are cut into a plate: round holes leave it stiff, slots let more air out. */
+export const OUTLET_SHAPES = ['holes', 'slots'] as const
+export type OutletShape = (typeof OUTLET_SHAPES)[number]
+
 export interface Fits {
   /** Play on the radius, mm: a bearing pressed in by hand, a part that slides, a part that is glued or clamped. */
   readonly bearing: number

@@ -11,11 +11,12 @@ const plain: ImpulsePartsInput = {
   nozzle: { throatDiameterM: 1.5e-3, exitDiameterM: 1.5e-3, inletBoreM: 6e-3, count: 1, angleRad: 18 * deg, gapM: 4e-3, form: { kind: 'round' } },
   bearing: bearingClass('625'),
   fits: FITS_OF.filament,
+  outlets: 'holes',
 }
 
 const IMPULSE_PARTS = ['rotor', 'nozzle-insert', 'casing-half', 'hole-gauge'] as const
 /** The same as parts of a whole build. */
-const whole = (input: ImpulsePartsInput): PartsInput => ({ ...input, machine: { family: 'tangential-impulse', materialId: 'petg', infill: 1, loadedAcrossLayers: false, ...input.machine } as TangentialImpulse, shaftDiameterM: 5e-3, fits: FITS_OF.filament })
+const whole = (input: ImpulsePartsInput): PartsInput => ({ ...input, machine: { family: 'tangential-impulse', materialId: 'petg', infill: 1, loadedAcrossLayers: false, ...input.machine } as TangentialImpulse, shaftDiameterM: 5e-3, fits: FITS_OF.filament, outlets: 'holes' })
 
 describe('blade outline', () => {
   test('the middle line leaves root and tip at the drawn angles', () => {

@@ -1,5 +1,6 @@
 export * from './blade-outline'
 export * from './fits'
+export * from './outlets'
 export * from './own-blade'
 export * from './part-set'
 export * from './volute'

@@ -26,9 +26,10 @@ const input = (form: OutletForm, throatDiameterM = 2e-3): ImpulsePartsInput => (
   nozzle: { throatDiameterM, exitDiameterM: throatDiameterM, inletBoreM: 8e-3, count: 1, angleRad: 18 * deg, gapM: 4e-3, form },
   bearing: bearingClass('625'),
   fits: FITS_OF.filament,
+  outlets: 'holes',
 })
 
-const whole = (parts: ImpulsePartsInput): PartsInput => ({ ...parts, machine: null, shaftDiameterM: 5e-3, fits: FITS_OF.filament })
+const whole = (parts: ImpulsePartsInput): PartsInput => ({ ...parts, machine: null, shaftDiameterM: 5e-3, fits: FITS_OF.filament, outlets: 'holes' })
 
 /** Area of a polygon by the shoelace formula; positive when it runs counter-clockwise. */
 const area = (outline: readonly Point[]): number => outline.reduce((sum, [x, y], i) => sum + (x * outline[(i + 1) % outline.length][1] - outline[(i + 1) % outline.length][0] * y) / 2, 0)

@@ -1,6 +1,6 @@
 import type { BearingClass, Family, TurbineMachine } from '../turbine'
 import { partNotes, type ImpulsePartsInput } from './part-shape'
-import type { Fits } from './fits'
+import type { Fits, OutletShape } from './fits'
 
 /** What all parts of a build follow from. SI. A body pushed by its jet has no machine. */
 export interface PartsInput {
@@ -9,6 +9,7 @@ export interface PartsInput {
   readonly bearing: BearingClass
   readonly shaftDiameterM: number
   readonly fits: Fits
+  readonly outlets: OutletShape
 }
 
 export const PART_NAMES = [
@@ -156,8 +157,8 @@ export function notesOfPart(name: PartName, input: PartsInput): string[] {
 }
 
 /** The figures that insert, gauge, tangential rotor and casing follow from; a plain rotor stands in where a machine has none. */
-export function impulseInput({ machine, nozzle, bearing, fits }: PartsInput): ImpulsePartsInput {
+export function impulseInput({ machine, nozzle, bearing, fits, outlets }: PartsInput): ImpulsePartsInput {
   const plain: ImpulsePartsInput['machine'] = { meanRadiusM: 0.027, bladeHeightM: 9e-3, bladeDepthM: 8e-3, bladeCount: 12, bladeThicknessM: 1.6e-3, profile: 'scoop', inletAngleRad: 0.6, outletAngleRad: 0.6, discThicknessM: 9e-3, hubRadiusM: 8e-3, casing: { kind: 'open', clearanceM: 2e-3 } }
   const own = machine?.family === 'tangential-impulse' || machine?.family === 'turbine-compressor' ? machine : null
-  return { machine: own ?? plain, nozzle, bearing, fits, inCasing: own !== null }
+  return { machine: own ?? plain, nozzle, bearing, fits, outlets, inCasing: own !== null }
 }

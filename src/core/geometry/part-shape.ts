@@ -1,6 +1,6 @@
 import type { OutletForm } from '../flow'
 import type { BearingClass, ImpulseRotor } from '../turbine'
-import type { Fits } from './fits'
+import type { Fits, OutletShape } from './fits'
 import { nozzleStations, type NozzleShape } from './nozzle-outline'
 import { outletReach } from './outlet-outline'
 
@@ -15,6 +15,7 @@ export interface ImpulsePartsInput {
   readonly nozzle: NozzleShape & { readonly count: number; readonly angleRad: number; readonly gapM: number; readonly form: OutletForm }
   readonly bearing: BearingClass
   readonly fits: Fits
+  readonly outlets: OutletShape
   /** Whether the inserts sit in a casing of these parts; they do unless said otherwise. */
   readonly inCasing?: boolean
 }

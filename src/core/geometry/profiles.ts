@@ -1,10 +1,11 @@
 import { bladeOutline, placedBlade, type Point } from './blade-outline'
 import { GAUGE_PLATE, gaugeHoles } from './gauge-plate'
+import { casingOutlets, type OutletRing } from './outlets'
 import { outletOutlines } from './outlet-outline'
 import { KEY } from './fits'
 import { insertOutline } from './solids/nozzle-insert'
 import { partMeasures, type ImpulsePart, type ImpulsePartsInput } from './part-shape'
-import { lugAngles, outlets } from './solids/casing-half'
+import { lugAngles } from './solids/casing-half'
 
 /** A flat drawing of a part, mm: closed outlines and circles. */
 export interface FlatProfile {
@@ -13,6 +14,17 @@ export interface FlatProfile {
 }
 
 const at = (radius: number, degrees: number): Point => [radius * Math.cos((degrees * Math.PI) / 180), radius * Math.sin((degrees * Math.PI) / 180)]
+
+/** Outlines of a ring of slots, webs of even width between them. */
+function slotOutlines({ count, inner, outer, web }: OutletRing): Point[][] {
+  const arc = (radius: number, i: number, back: boolean) => {
+    const away = Math.asin(web / 2 / radius)
+    const [from, to] = [(2 * Math.PI * i) / count + away, (2 * Math.PI * (i + 1)) / count - away]
+    const points = Array.from({ length: 25 }, (_, k): Point => [radius * Math.cos(from + ((to - from) * k) / 24), radius * Math.sin(from + ((to - from) * k) / 24)])
+    return back ? points.reverse() : points
+  }
+  return Array.from({ length: count }, (_, i) => [...arc(outer, i, false), ...arc(inner, i, true)])
+}
 
 /** The profile each part is made from: the rotor's face, the insert's half section, the casing seen from outside. */
 export function partProfile(name: ImpulsePart, input: ImpulsePartsInput): FlatProfile {
@@ -37,16 +49,16 @@ export function partProfile(name: ImpulsePart, input: ImpulsePartsInput): FlatPr
       ],
     }
   }
-  const windows = outlets(input)
+  const ring = casingOutlets(input)
   const outer = m.cavityRadius + input.fits.wall
   return {
-    outlines: [],
+    outlines: ring?.shape === 'slots' ? slotOutlines(ring) : [],
     circles: [
       { centre: [0, 0], radius: outer },
       { centre: [0, 0], radius: m.cavityRadius },
       { centre: [0, 0], radius: (input.bearing.outerM * 1000) / 2 + input.fits.bearing },
       ...lugAngles(input.nozzle.count).flatMap((a) => [{ centre: at(outer + 2, a), radius: 4.5 }, { centre: at(outer + 2, a), radius: input.fits.screw }]),
-      ...(windows ? Array.from({ length: 6 }, (_, i) => ({ centre: at(windows.pitchRadius, 60 * i + 30), radius: windows.radius })) : []),
+      ...(ring?.shape === 'holes' ? Array.from({ length: ring.count }, (_, i) => ({ centre: at(ring.pitchRadius, (360 * i) / ring.count + ring.firstDegrees), radius: ring.radius })) : []),
     ],
   }
 }

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useTheme } from 'next-themes'
 import { useMemo, useState } from 'react'
-import { FITS_OF, PART_WORDS, PROCESSES, notesOfPart, wallFill, wallsOfPart, partSet, type PartName, type PartInSet, type Process, type WallFill } from '../../core/geometry'
+import { FITS_OF, PART_WORDS, PROCESSES, notesOfPart, wallFill, wallsOfPart, partSet, type OutletShape, type PartName, type PartInSet, type Process, type WallFill } from '../../core/geometry'
 import { materialById } from '../../core/strength'
 import { formatNumber } from '../../core/units'
 import { partsInput } from '../../project/parts/parts-input'
@@ -14,6 +14,7 @@ import { useProject, useStore } from '../../store'
 import { Advice, ChoiceField, EmptyState, Figure, LinkButton, MainButton, NumberField, QuietButton, RoomTitle, SectionTitle, Sheet, Views, download } from '../../ui'
 import { BuildPicker, useShown } from '../shared'
 import { FlatDrawing } from './FlatDrawing'
+import { useOutlets } from './use-outlets'
 import { usePart, useParts } from './use-part'
 
 const PartView = dynamic(() => import('../../ui/PartView'), { ssr: false, loading: () => <Box h="min(560px, calc(100vh - 230px))" color="mute">Setting up the view…</Box> })
@@ -55,6 +56,12 @@ async function saveSet(build: Build, set: readonly PartInSet[], meshes: Readonly
   })
   download(fileName(build, 'hole-gauge', '3mf').replace('hole-gauge', 'set'), to3mf(all, build.name) as BlobPart, 'model/3mf')
 }
+
+/** Parts that carry the outlets. */
+const HOUSINGS = new Set<PartName>(['casing-half', 'end-plate', 'pack-housing'])
+
+/** Above this share of the pressure outlets are worth widening. */
+const OUTLETS_TAKE_MUCH = 0.05
 
 const TURNING = new Set<PartName>(['rotor', 'wheel', 'radial-wheel', 'disc', 'spacer', 'vane-rotor', 'vane', 'reaction-rotor', 'impeller'])
 
@@ -134,6 +141,7 @@ function Room({ build }: { build: Build }) {
       const found = p.builds.find((b) => b.id === build.id)
       if (found) recipe(found.making)
     })
+  const outlets = useOutlets(build)
   const thin = state.status === 'made' ? state.thin : null
   const marks = useMemo(() => (thin ?? []).map((t) => t.at), [thin])
   const fills = build.making.process === 'machined' ? [] : wallsOfPart(part, input).map((w) => wallFill(w, { lineMm: build.making.lineWidthM * 1000, layerMm: build.making.layerHeightM * 1000 }))
@@ -161,6 +169,7 @@ function Room({ build }: { build: Build }) {
               label="Process" value={build.making.process} choices={PROCESSES.map((value) => ({ value, label: PROCESS_WORDS[value] }))} note={`walls from ${fits.thinnest} mm, bearing seats ${play.bearing} mm larger a side${larger > 0.005 ? `; seats and screw holes another ${formatNumber(2 * larger, 2)} mm wider by your hole gauge` : ''}`}
               onChange={(v) => change('process', (m) => (m.process = v as Process))}
             />
+            {outlets && <ChoiceField label="Outlets" value={build.making.outlets} choices={[{ value: 'holes', label: 'round holes' }, { value: 'slots', label: 'slots, wider' }]} onChange={(v) => change('outlets', (m) => (m.outlets = v as OutletShape))} />}
             {build.making.process !== 'machined' && (
               <>
                 <NumberField label="Line width" kind="length" value={build.making.lineWidthM} unit={mm} limits={LIMITS.lineWidthM} onChange={(v) => change('line width', (m) => (m.lineWidthM = v))} />
@@ -226,6 +235,12 @@ function Room({ build }: { build: Build }) {
             <Figure label="Volume" origin="plain" value={mesh ? formatNumber(mesh.volumeMm3 / 1000) : '…'} unit="cm³" />
             <Figure label="Mass, solid" origin="predicted" value={mesh ? formatNumber(massG, 2) : '…'} unit="g" sub={isTurbine(build) ? material.label : `if it is ${material.label}`} />
             <Figure label="Mesh" origin="plain" value={mesh ? String(mesh.triangles.length / 3) : '…'} unit="faces" sub={mesh ? (mesh.watertight ? 'watertight: every edge closed' : 'NOT watertight: do not print') : undefined} warn={mesh ? !mesh.watertight : false} />
+            {outlets && HOUSINGS.has(part) && <Figure label="Outlets of the housing" origin="predicted" value={formatNumber(outlets.areaM2 * 1e6, 2)} unit="mm²" sub={`keep back ${outlets.share < 0.001 ? 'under 0.1' : formatNumber(100 * outlets.share, 2)} % of the pressure, give or take a third`} warn={outlets.share > OUTLETS_TAKE_MUCH} />}
+            {outlets && outlets.share > OUTLETS_TAKE_MUCH && (
+              <Advice tone="warn" title="The air cannot get out">
+                The outlets keep back {shown.text(outlets.lossPa, 'pressureDrop')} of what drives the machine. {build.making.outlets === 'holes' ? 'Choose slots, or make' : 'Make'} room for {formatNumber(outlets.enoughM2 * 1e6, 2)} mm²: a wider cavity or a smaller bearing.
+              </Advice>
+            )}
             <Figure label="Too thin to print" origin="plain" value={thin ? (thin.length === 0 ? 'nowhere' : formatNumber(thin[0].wallMm, 2)) : '…'} unit={thin && thin.length > 0 ? 'mm' : ''} sub={thin && thin.length > 0 ? `${thin.length} ${thin.length === 1 ? 'place' : 'places'} below ${fits.thinnest} mm, marked in the solid` : `looked for walls below ${fits.thinnest} mm in 17 cuts`} warn={thin !== null && thin.length > 0} />
             {thin !== null && thin.length > 0 && (
               <Advice tone="warn" title="Some of it will not come out">

@@ -103,7 +103,7 @@ export function newBuild(own: Pick<Build, 'id' | 'machineId' | 'name' | 'created
     shaft: { bearingClassId: '625', bearingCount: 2, diameterM: 5 * mm, spanM: 30 * mm, overhangM: 0, sideLoadN: 0, balanceGradeMPerS: 6.3e-3 },
     load: newLoad(family),
     coefficients: newCoefficients(family),
-    making: { process: 'filament', lineWidthM: 0.4 * mm, layerHeightM: 0.2 * mm },
+    making: { process: 'filament', lineWidthM: 0.4 * mm, layerHeightM: 0.2 * mm, outlets: 'holes' },
   }
   return windy ? { ...build, supply: newSupply('wind'), line: { regulator: null, parts: [] }, shaft: { ...build.shaft, bearingClassId: '623', diameterM: 3 * mm } } : build
 }

@@ -22,7 +22,7 @@ describe('version 2 becomes version 3', () => {
   test('what is new begins with plain figures: between its bearings, printed in filament', () => {
     for (const build of parsed.project.builds) {
       expect(build.shaft).toMatchObject({ overhangM: 0, sideLoadN: 0 })
-      expect(build.making).toEqual({ process: 'filament', lineWidthM: 0.4e-3, layerHeightM: 0.2e-3 })
+      expect(build.making).toEqual({ process: 'filament', lineWidthM: 0.4e-3, layerHeightM: 0.2e-3, outlets: 'holes' })
       expect(build.coefficients.leakage.value).toBeGreaterThan(0)
     }
   })

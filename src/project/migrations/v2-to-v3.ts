@@ -12,7 +12,7 @@ function buildV3(build: unknown): unknown {
   if (!isObject(build) || !isObject(build.shaft) || !isObject(build.coefficients)) return build
   const { machine } = build
   const drawn = isObject(machine) && machine.family === 'tangential-impulse' ? { machine: { ...machine, outline: null } } : {}
-  return { ...build, ...drawn, shaft: { ...build.shaft, spanM: 0.03, overhangM: 0, sideLoadN: 0, balanceGradeMPerS: 6.3e-3 }, coefficients: { ...build.coefficients, ...ADDED }, making: { process: 'filament', lineWidthM: 0.4e-3, layerHeightM: 0.2e-3 } }
+  return { ...build, ...drawn, shaft: { ...build.shaft, spanM: 0.03, overhangM: 0, sideLoadN: 0, balanceGradeMPerS: 6.3e-3 }, coefficients: { ...build.coefficients, ...ADDED }, making: { process: 'filament', lineWidthM: 0.4e-3, layerHeightM: 0.2e-3, outlets: 'holes' } }
 }
 
 /** Version 3: every family of turning machine; where the rotor sits on its shaft, what pulls at it, how well it is balanced; coefficients of the new families; how parts are made. */

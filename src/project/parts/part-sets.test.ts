@@ -66,8 +66,8 @@ describe.each(FAMILIES)('%s', (family) => {
   test('property: every part of random valid machines is watertight and in one piece, of the right volume where a formula tells it, or says in words why it cannot be made; nothing of it is thinner than its process makes where no figure is', () => {
     let [sound, refused, looked, run] = [0, 0, 0, 0]
     fc.assert(
-      fc.property(variedBuilds(family), fc.constantFrom('filament' as const, 'resin' as const, 'machined' as const), (build, process) => {
-        const input = partsInput({ ...build, making: { ...build.making, process } })
+      fc.property(variedBuilds(family), fc.constantFrom('filament' as const, 'resin' as const, 'machined' as const), fc.constantFrom('holes' as const, 'slots' as const), (build, process, outlets) => {
+        const input = partsInput({ ...build, making: { ...build.making, process, outlets } })
         // every third set is cut through as well: that takes as long as making it
         const fine = run++ % 3 === 0 && thinnestFeature(predictionInput(build, ROOM)) * mm >= input.fits.thinnest
         for (const name of new Set(partSet(input).map((p) => p.name))) {

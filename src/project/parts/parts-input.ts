@@ -26,5 +26,5 @@ function holesSmaller(correction: HoleCorrection | null): number {
 /** What the parts of a build follow from, its holes drawn so that they come out as wanted. A body pushed by its jet has an insert only. */
 export function partsInput(build: Pick<Build, 'machine' | 'nozzle' | 'shaft' | 'making'>, gauge?: HoleGauge): PartsInput {
   const machine = build.machine.family === 'thrust-body' ? null : build.machine
-  return { machine, nozzle: drawnNozzle(build.nozzle, correctionOf(gauge)), bearing: bearingClass(build.shaft.bearingClassId), shaftDiameterM: build.shaft.diameterM, fits: fitsFor(build.making.process, holesSmaller(correctionOf(gauge))) }
+  return { machine, nozzle: drawnNozzle(build.nozzle, correctionOf(gauge)), bearing: bearingClass(build.shaft.bearingClassId), shaftDiameterM: build.shaft.diameterM, fits: fitsFor(build.making.process, holesSmaller(correctionOf(gauge))), outlets: build.making.outlets }
 }

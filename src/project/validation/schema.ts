@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { BEARING_CLASSES, COEFFICIENT_NAMES } from '../../core/turbine'
 import { outletOfForm } from '../../core/flow'
-import { PROCESSES, outletReach } from '../../core/geometry'
+import { OUTLET_SHAPES, PROCESSES, outletReach } from '../../core/geometry'
 import { LIMITS } from '../document/limits'
 import { type compressorSchema, type linePartSchema, lineSchema, outletFormSchema, type regulatorSchema, supplySchema } from './air-schema'
 import { MATERIAL_IDS, turbineSchema } from './machine-schema'
@@ -72,7 +72,7 @@ export const loadSchema = z.strictObject({ label: z.string().max(120), speedRadP
 export const coefficientsSchema = z.strictObject(Object.fromEntries(COEFFICIENT_NAMES.map((c) => [c, uncertain])) as Record<(typeof COEFFICIENT_NAMES)[number], typeof uncertain>)
 
 /** How its parts are made: fits, thinnest walls and how lines fill them follow. */
-export const makingSchema = z.strictObject({ process: z.enum(PROCESSES), lineWidthM: within('lineWidthM'), layerHeightM: within('layerHeightM') })
+export const makingSchema = z.strictObject({ process: z.enum(PROCESSES), lineWidthM: within('lineWidthM'), layerHeightM: within('layerHeightM'), outlets: z.enum(OUTLET_SHAPES) })
 
 export const buildSchema = z.strictObject({
   id,

@@ -1,6 +1,8 @@
 import type { Manifold } from 'manifold-3d'
 import type { Point } from '../blade-outline'
+import { casingOutlets } from '../outlets'
 import { partMeasures, setScrewAt, type ImpulsePartsInput } from '../part-shape'
+import { windows } from './families/common'
 import type { SolidKit } from './toolkit'
 
 const mm = 1000
@@ -11,16 +13,6 @@ export function lugAngles(nozzles: number): number[] {
   const offsets = nozzles === 1 ? [-25, -110, -195] : nozzles === 2 ? [-25, -110] : nozzles <= 4 ? [-25] : []
   const angles = Array.from({ length: nozzles }, (_, k) => offsets.map((o) => 90 + (360 * k) / nozzles + o)).flat()
   return angles.map((a, i) => (i === 0 ? a - 8 : a))
-}
-
-/** Outlets in the base: six round windows between bearing boss and blades; none where there is no room. mm. */
-export function outlets(input: ImpulsePartsInput): { radius: number; pitchRadius: number } | null {
-  const m = partMeasures(input)
-  const boss = (input.bearing.outerM * mm) / 2 + input.fits.wall
-  const room = m.cavityRadius - boss - 2
-  const pitchRadius = boss + 1 + room / 2
-  const radius = Math.min(room / 2, pitchRadius * 0.42)
-  return radius >= 1.5 ? { radius, pitchRadius } : null
 }
 
 interface Seat {
@@ -59,8 +51,6 @@ export function casingHalfSolid(kit: SolidKit, input: ImpulsePartsInput): Manifo
   const angles = lugAngles(input.nozzle.count)
   const lugs = angles.map((a) => kit.cylinder(4.5, 0, m.halfHeight, polar(outer + 2, a)))
   const holes = angles.map((a) => kit.cylinder(fits.screw, -1, m.halfHeight + 1, polar(outer + 2, a)))
-  const windows = outlets(input)
-  const windowTools = windows ? Array.from({ length: 6 }, (_, i) => kit.cylinder(windows.radius, -1, fits.wall + 0.5, polar(windows.pitchRadius, 60 * i + 30))) : []
   const shell = kit.union([kit.cylinder(outer, 0, m.halfHeight), kit.cylinder(bearing + fits.wall, Math.min(0, bossBottom), bossTop), ...lugs, ...seats.map((s) => s.body)])
   const lip = (bearing + (input.bearing.boreM * mm) / 2) / 2
   const tools = [
@@ -68,7 +58,7 @@ export function casingHalfSolid(kit: SolidKit, input: ImpulsePartsInput): Manifo
     kit.cylinder(bearing + fits.bearing, Math.min(0, bossBottom) - 1, fits.wall - 1),
     kit.cylinder(lip, -width, fits.wall + 1),
     ...holes,
-    ...windowTools,
+    ...windows(kit, casingOutlets(input), 0, fits.wall - 0.5),
     ...seats.map((s) => s.bore),
   ]
   const whole = kit.cut(shell, tools)

@@ -1,19 +1,12 @@
 import type { Manifold } from 'manifold-3d'
 import type { TurbineMachine } from '../../../turbine'
-import type { Fits } from '../../fits'
+import { endPlateOutlets } from '../../outlets'
 import { axialLengths, tierHeight, type PartsInput } from '../../part-set'
 import type { SolidKit } from '../toolkit'
-import { bearingSeat, bladeRing, keyedBore, lugs, mm, polar, windows, type Row } from './common'
+import { GROOVE, endPlateRim, rimOf, ringRadii, wheelRow, type RowMachine } from '../../row-shape'
+import { bearingSeat, bladeRing, keyedBore, lugs, mm, polar, windows } from './common'
 
 type Of<F extends TurbineMachine['family']> = Extract<TurbineMachine, { family: F }>
-type RowMachine = Of<'axial' | 'supersonic-impulse' | 'wind-stack'>
-
-/** Lengths of a bladed wheel with axial flow, mm. */
-export function wheelRow(machine: RowMachine): Row & { readonly hub: number } {
-  const height = machine.bladeHeightM * mm
-  const mean = machine.meanRadiusM * mm
-  return { root: mean - height / 2, tip: mean + height / 2, chord: (machine.family === 'supersonic-impulse' ? machine.bladeDepthM : machine.chordM) * mm, count: machine.bladeCount, profile: machine.profile, inletAngleRad: machine.inletAngleRad, outletAngleRad: machine.outletAngleRad, thickness: machine.bladeThicknessM * mm, outline: machine.outline, hub: machine.hubRadiusM * mm }
-}
 
 /** Wheel: disc as long as its blades, keyed bore. */
 export function wheelSolid(kit: SolidKit, machine: RowMachine, input: PartsInput): Manifold {
@@ -22,21 +15,8 @@ export function wheelSolid(kit: SolidKit, machine: RowMachine, input: PartsInput
   return kit.cut(kit.union([kit.cylinder(row.root, 0, row.chord), blades]), [keyedBore(kit, row.hub, row.chord, row.root, 1.25 * input.fits.thinnest)])
 }
 
-/** Radii of the rings that shroud the wheels, and of the barrel round them, mm. */
-function ringRadii(machine: RowMachine, input: PartsInput): { inner: number; outer: number; barrel: number } {
-  const clearance = ('tipClearanceM' in machine ? machine.tipClearanceM : machine.casing.kind === 'close' ? machine.casing.clearanceM : 2e-3) * mm
-  const inner = wheelRow(machine).tip + clearance
-  const { fits } = input
-  const outer = inner + Math.max(1.6, fits.wall * 0.7)
-  return { inner, outer, barrel: outer + fits.slide }
-}
-
-/** Depth of the barrel's one groove, and the tab that fits it. mm. */
-const GROOVE = 1.8
+/** The tab that fits the barrel's one groove. */
 const tab = (kit: SolidKit, radius: number, height: number): Manifold => kit.box([2.4, 3, height], [radius - 1, -1.5, 0])
-
-/** Outer radius of a barrel and of what closes it: a sound wall behind the groove. */
-const rimOf = (barrel: number, fits: Fits): number => barrel + Math.max(fits.wall, GROOVE + 2 * fits.thinnest)
 
 /** Stator: vanes between a hub ring and the ring that goes on to shroud the next wheel; keyed by one tab. */
 export function statorSolid(kit: SolidKit, machine: Of<'axial'>, input: PartsInput): Manifold {
@@ -87,13 +67,11 @@ export function barrelSolid(kit: SolidKit, machine: Of<'axial'>, input: PartsInp
 
 /** End plate: bearing seat in the middle of outlets, lugs to match lid or ring. Outside on z = 0. */
 export function endPlateSolid(kit: SolidKit, machine: RowMachine, input: PartsInput): Manifold {
-  const { fits } = input
-  const { barrel } = ringRadii(machine, input)
   const seat = bearingSeat(kit, input, 0)
   const thickness = Math.max(4, seat.height)
-  const rim = Math.max(rimOf(barrel, fits), seat.radius + 8)
+  const rim = endPlateRim(machine, input)
   const lug = lugs(kit, input.fits, rim, 0, thickness)
-  const open = windows(kit, seat.radius + 1, rim - 2, 0, thickness, 8)
+  const open = windows(kit, endPlateOutlets(input, rim), 0, thickness)
   return kit.cut(kit.union([kit.cylinder(rim, 0, thickness), ...lug.bodies]), [seat.hollow, ...lug.holes, ...open])
 }
 

@@ -2,7 +2,8 @@ import type { Manifold } from 'manifold-3d'
 import { rowOutline, type Point } from '../../blade-outline'
 import { KEY, type Fits } from '../../fits'
 import type { PartsInput } from '../../part-set'
-import type { BladeProfile, OwnOutline } from '../../../turbine'
+import type { OutletRing } from '../../outlets'
+import type { Row } from '../../row-shape'
 import type { SolidKit } from '../toolkit'
 
 export const mm = 1000
@@ -37,26 +38,13 @@ export function bearingSeat(kit: SolidKit, input: PartsInput, from: number, at: 
   return { boss: kit.cylinder(outer + fits.wall, from, from + height, at), hollow: kit.union([kit.cylinder(outer + fits.bearing, from - 1, from + width, at), kit.cylinder(lip, from - 1, from + height + 1, at)]), height, radius: outer + fits.wall }
 }
 
-/** Outlets round a bearing seat in a plate: as wide as there is room between two radii. */
-export function windows(kit: SolidKit, inner: number, outer: number, from: number, to: number, count = 6): Manifold[] {
-  const room = outer - inner
-  if (room < 3) return []
-  const pitch = (inner + outer) / 2
-  const radius = Math.min(room / 2 - 0.4, pitch * Math.sin(Math.PI / count) - 0.8)
-  return radius < 1 ? [] : Array.from({ length: count }, (_, i) => kit.cylinder(radius, from - 1, to + 1, polar(pitch, (360 * i) / count + 30)))
-}
-
-export interface Row {
-  readonly root: number
-  readonly tip: number
-  readonly chord: number
-  readonly count: number
-  readonly profile: BladeProfile
-  readonly inletAngleRad: number
-  readonly outletAngleRad: number
-  readonly thickness: number
-  /** A drawn blade in its place. */
-  readonly outline?: OwnOutline | null
+/** What is cut out of a plate for its outlets. */
+export function windows(kit: SolidKit, ring: OutletRing | null, from: number, to: number): Manifold[] {
+  if (!ring) return []
+  const { shape, count, firstDegrees, radius, pitchRadius, inner, outer, web } = ring
+  if (shape === 'holes') return Array.from({ length: count }, (_, i) => kit.cylinder(radius, from - 1, to + 1, polar(pitchRadius, (360 * i) / count + firstDegrees)))
+  const webs = Array.from({ length: count }, (_, i) => kit.aboutZ(kit.box([outer + 1, web, to - from + 4], [0, -web / 2, from - 2]), (360 * i) / count))
+  return [kit.cut(kit.cylinder(outer, from - 1, to + 1), [kit.cylinder(inner, from - 2, to + 2), ...webs])]
 }
 
 /** A ring of blades between two radii, blades along the radius, the inlet edge on z = chord. `mirrored` for stators. */

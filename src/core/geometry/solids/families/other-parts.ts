@@ -1,6 +1,7 @@
 import type { Manifold } from 'manifold-3d'
 import { vaneLift, type TurbineMachine } from '../../../turbine'
 import type { Point } from '../../blade-outline'
+import { packOutlets } from '../../outlets'
 import type { PartsInput } from '../../part-set'
 import type { SolidKit } from '../toolkit'
 import { bearingSeat, keyedBore, lugs, mm, polar, windows } from './common'
@@ -55,7 +56,7 @@ export function packHousingSolid(kit: SolidKit, m: Of<'disc-pack'>, input: Parts
   const at: Point = [cavity - Math.max(0.5, (input.nozzle.throatDiameterM * mm) / 2), 0]
   const bodies = Array.from({ length: input.nozzle.count }, (_, i) => along(kit.lying(insert + fits.wall, at, direction, 2, reach + 16, z), i))
   const bores = Array.from({ length: input.nozzle.count }, (_, i) => along(kit.union([kit.lying((input.nozzle.exitDiameterM * mm) / 2 + 0.5, at, direction, -2, reach + 20, z), kit.lying(insert + fits.seat, at, direction, reach + 4, reach + 17, z), kit.cylinder(fits.core, z, height + 1, [at[0] + direction[0] * (reach + 10), at[1] + direction[1] * (reach + 10)])]), i))
-  const open = windows(kit, seat.radius + 0.5, Math.max(seat.radius + 4, m.innerRadiusM * mm + 2), 0, floor)
+  const open = windows(kit, packOutlets(input, m.innerRadiusM), 0, floor)
   const shell = kit.union([kit.cylinder(outer, 0, height), ...lug.bodies, ...bodies])
   return kit.below(kit.aboveBase(kit.cut(shell, [kit.cylinder(cavity, floor, height + 1), seat.hollow, ...open, ...bores, ...lug.holes]), 0), height)
 }

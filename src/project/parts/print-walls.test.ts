@@ -1,8 +1,8 @@
 import fc from 'fast-check'
-import { FAMILIES } from '../turbine'
-import { newBuild } from '../../project/document'
-import { partsInput } from '../../project/parts/parts-input'
-import { FITS_OF, fitsFor, impulseInput, notesOfPart, partMeasures, partSet, PROCESSES, setScrewAt, wallFill, wallsOfPart } from '.'
+import { FAMILIES } from '../../core/turbine'
+import { newBuild } from '../document'
+import { partsInput } from './parts-input'
+import { FITS_OF, fitsFor, impulseInput, notesOfPart, partMeasures, partSet, PROCESSES, setScrewAt, wallFill, wallsOfPart } from '../../core/geometry'
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const lines = { lineMm: 0.4, layerMm: 0.2 }

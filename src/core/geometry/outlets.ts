@@ -1,0 +1,81 @@
+import type { OutletShape } from './fits'
+import { impulseInput, type PartsInput } from './part-set'
+import { partMeasures, type ImpulsePartsInput } from './part-shape'
+import { endPlateRim } from './row-shape'
+
+/** A ring of outlets in a plate round its bearing seat, mm. */
+export interface OutletRing {
+  readonly shape: OutletShape
+  readonly count: number
+  /** Middle of the first one, degrees. */
+  readonly firstDegrees: number
+  /** Of round holes. */
+  readonly radius: number
+  readonly pitchRadius: number
+  /** Of slots: between two radii, with webs between them. */
+  readonly inner: number
+  readonly outer: number
+  readonly web: number
+  readonly areaMm2: number
+}
+
+const mm = 1000
+const WEBS = 4
+
+/** The widest outlets between two radii, mm; null where there is no room for any. `count` is the number of round holes. */
+export function outletRing(inner: number, outer: number, shape: OutletShape, count: number, wall: number): OutletRing | null {
+  const room = outer - inner
+  const pitchRadius = (inner + outer) / 2
+  if (room < 3) return null
+  const radius = Math.min(room / 2 - 0.4, pitchRadius * Math.sin(Math.PI / count) - 0.8)
+  const web = Math.max(wall, 0.12 * pitchRadius)
+  const [low, high] = [inner + 0.4, outer - 0.4]
+  const slots = Math.PI * (high ** 2 - low ** 2) - WEBS * web * (high - low)
+  const holes = radius < 1 ? 0 : count * Math.PI * radius ** 2
+  // slots that leave less than holes are no gain
+  const cut = shape === 'slots' && slots > holes && 2 * Math.PI * low > WEBS * (web + 2) ? 'slots' : 'holes'
+  if (cut === 'holes' && holes === 0) return null
+  return { shape: cut, count: cut === 'slots' ? WEBS : count, firstDegrees: cut === 'slots' ? 45 : 30, radius, pitchRadius, inner: low, outer: high, web, areaMm2: cut === 'slots' ? slots : holes }
+}
+
+/** Outlets in the base of a casing half. */
+export function casingOutlets(input: ImpulsePartsInput): OutletRing | null {
+  const boss = (input.bearing.outerM * mm) / 2 + input.fits.wall
+  return outletRing(boss + 1, partMeasures(input).cavityRadius - 1, input.outlets, 6, input.fits.wall)
+}
+
+/** Outlets in the end plate of a wheel with axial flow, whose rim has a radius. */
+export const endPlateOutlets = (input: PartsInput, rim: number): OutletRing | null => outletRing((input.bearing.outerM * mm) / 2 + input.fits.wall + 1, rim - 2, input.outlets, 8, input.fits.wall)
+
+/** Outlets in the floor of a disc pack's housing. */
+export function packOutlets(input: PartsInput, innerRadiusM: number): OutletRing | null {
+  const seat = (input.bearing.outerM * mm) / 2 + input.fits.wall
+  return outletRing(seat + 0.5, Math.max(seat + 4, innerRadiusM * mm + 2), input.outlets, 6, input.fits.wall)
+}
+
+/** What a machine's housing leaves open for the air to go, m2: 0 where there is no room; null for families whose outlet is the machine's own. */
+export function housingOutletArea(input: PartsInput): number | null {
+  const { machine } = input
+  switch (machine?.family) {
+    case 'tangential-impulse':
+    case 'turbine-compressor':
+      // both halves have them
+      return 2e-6 * (casingOutlets(impulseInput(input))?.areaMm2 ?? 0)
+    case 'axial':
+    case 'supersonic-impulse':
+      return 1e-6 * (endPlateOutlets(input, endPlateRim(machine, input))?.areaMm2 ?? 0)
+    case 'disc-pack':
+      return 1e-6 * (packOutlets(input, machine.innerRadiusM)?.areaMm2 ?? 0)
+    default:
+      return null
+  }
+}
+
+/** Flow through sharp-edged holes over their area: common practice, no source. */
+const DISCHARGE = 0.62
+
+/**
+ * Pressure that outlets keep back, Pa: that of a sharp-edged hole. Valid: far below the speed of sound. Estimate, within about a third.
+ * Infinite where there is no outlet.
+ */
+export const outletPressureLoss = (areaM2: number, massFlowKgPerS: number, densityKgPerM3: number): number => (massFlowKgPerS / (DISCHARGE * areaM2)) ** 2 / (2 * densityKgPerM3)
