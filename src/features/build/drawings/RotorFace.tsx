@@ -19,7 +19,8 @@ export const RotorFace = memo(function RotorFace({ build, jetWidthM, shown }: { 
   const rm = machine.meanRadiusM * mm
   const bore = nozzle.throatDiameterM * mm
   const jetEnd = Math.max(bore, jetWidthM * mm)
-  const length = reach * mm
+  // two jets lie level and may run on; more of them stay within the round sheet
+  const length = nozzle.count <= 2 ? reach * mm : Math.max(1, Math.sqrt(Math.max(0, (reach * mm) ** 2 - (rm + bore / 2) ** 2)) - nozzle.gapM * mm)
   return (
     <svg viewBox={`0 0 ${W} ${H}`} width="100%" role="img" aria-label={`Rotor face: ${machine.bladeCount} blades, mean radius ${shown.text(machine.meanRadiusM, 'length')}, ${nozzle.count} jets`}>
       <defs>
