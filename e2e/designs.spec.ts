@@ -83,3 +83,14 @@ test('own blade: a drawing is measured, drawn, and carried into the part; one th
   await page.getByRole('button', { name: 'Take it out' }).click()
   await expect(page.getByText(/Own blade: paddle/)).toHaveCount(0)
 })
+
+test('own blade of a row with axial flow: loose lines are joined, the chord follows, the wheel is made with it', async ({ page }) => {
+  await open(page, '/build?build=other-axial&station=rotor')
+  const chord = page.getByLabel('Length along the shaft', { exact: true })
+  await page.getByLabel('Drawing of a blade, DXF or SVG').setInputFiles({ name: 'vane.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('<svg width="20mm" viewBox="0 0 20 20"><g transform="translate(2 10)"><line x1="0" y1="0" x2="7" y2="-2"/><path d="M7 -2 L7 -3.2 L0 -1.2"/><line x1="0" y1="0" x2="0" y2="-1.2"/></g></svg>') })
+  await expect(page.getByText(/Own blade: vane\.svg/)).toBeVisible()
+  expect(Number(await chord.inputValue())).toBeCloseTo(7, 1)
+  await expect(page.getByTestId('saved')).toHaveText('saved')
+  await page.goto('/make?build=other-axial&part=wheel')
+  await expect(page.getByText('watertight: every edge closed')).toBeVisible({ timeout: 20_000 })
+})

@@ -43,3 +43,25 @@ test('the solid follows the build: more blades, more faces; it is drawn in space
   await page.getByRole('tab', { name: 'Profile' }).click()
   await expect(page.getByRole('img', { name: 'Profile of the rotor' })).toBeVisible()
 })
+
+test('blades thinner than the process makes are told and marked; a finer process makes them', async ({ page }) => {
+  await open(page, '/build?build=spindle-4&station=rotor')
+  await page.getByLabel('Thickness', { exact: true }).fill('0.6')
+  await expect(page.getByTestId('saved')).toHaveText('saved')
+  await page.goto('/make?build=spindle-4&part=rotor')
+  await expect(page.getByText('Some of it will not come out')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/places below 0.8 mm, marked in the solid/)).toBeVisible()
+  await page.getByLabel('Process', { exact: true }).selectOption('resin')
+  await expect(page.getByText(/^looked for walls below 0.4 mm/)).toBeVisible({ timeout: 20_000 })
+})
+
+test('outlets as slots let more air out, and the solid follows', async ({ page }) => {
+  await open(page, '/make?build=other-axial&part=end-plate')
+  const area = page.getByText('Outlets of the housing', { exact: true }).locator('xpath=..').locator('.num')
+  const number = async () => Number((await area.innerText()).replace(/[^\d.]/g, ''))
+  await expect(area).toBeVisible({ timeout: 20_000 })
+  const holes = await number()
+  await page.getByLabel('Outlets', { exact: true }).selectOption('slots')
+  await expect.poll(number).toBeGreaterThan(1.1 * holes)
+  await expect(page.getByText('watertight: every edge closed')).toBeVisible({ timeout: 20_000 })
+})

@@ -1,0 +1,157 @@
+/** @jest-environment jsdom */
+import '@testing-library/jest-dom'
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { demoStore, show } from './test-room'
+import type { Build } from '../../project/document'
+import type { ProjectStore } from '../../store'
+import type { PlacedMesh } from '../../ui/PartView'
+import { MakeRoom } from '../make'
+
+const mockPlace = { query: '' }
+const mockScene: { meshes: readonly PlacedMesh[]; marks?: readonly unknown[]; cut: unknown }[] = []
+const mockFiles: { name: string; content: BlobPart; type: string }[] = []
+jest.mock('next/navigation', () => ({ useRouter: () => ({ push: jest.fn(), replace: jest.fn() }), useSearchParams: () => new URLSearchParams(mockPlace.query), usePathname: () => '/' }))
+// The view in space needs a graphics card: what it is given is kept instead.
+jest.mock('next/dynamic', () => () => (props: (typeof mockScene)[number] & { label: string }) => {
+  mockScene.push(props)
+  return <div role="img" aria-label={props.label} />
+})
+jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', setTheme: jest.fn() }) }))
+jest.mock('../../ui', () => ({ ...jest.requireActual('../../ui'), download: (name: string, content: BlobPart, type: string) => void mockFiles.push({ name, content, type }) }))
+// The worker runs in the same thread here, through the same handler.
+jest.mock('../../workers', () => {
+  const { handlePart } = jest.requireActual<{ handlePart: (request: unknown) => Promise<unknown> }>('../../workers/part-handler')
+  const { faultOf } = jest.requireActual<{ faultOf: (error: unknown) => unknown }>('../../workers/job-faults')
+  const { JobError } = jest.requireActual<{ JobError: new (fault: unknown) => Error }>('../../workers/job-client')
+  const run = (request: unknown) => handlePart(request).catch((error: unknown) => Promise.reject(new JobError(faultOf(error))))
+  return {
+    JobError,
+    makePart: (name: string, input: unknown) => run({ kind: 'make', name, input }),
+    inspectPart: (mesh: unknown, fits: unknown) => run({ kind: 'inspect', mesh, fits }),
+  }
+})
+
+let store: ProjectStore
+beforeEach(async () => {
+  mockScene.length = 0
+  mockFiles.length = 0
+  store = await demoStore()
+})
+afterEach(async () => {
+  cleanup()
+  await store.settled()
+  store.close()
+})
+const open = (query: string) => {
+  mockPlace.query = query
+  return show(store, <MakeRoom />)
+}
+const build = (id: string) => store.snapshot().project?.builds.find((b) => b.id === id) as Build
+const change = (id: string, recipe: (b: Build) => void) =>
+  act(() => void store.change('for a test', (p) => {
+    const found = p.builds.find((b) => b.id === id)
+    if (found) recipe(found as Build)
+  }))
+const figure = (label: string) => screen.getByText(label, { exact: true }).parentElement?.querySelector('.num')?.textContent ?? ''
+const made = () => screen.findByText('watertight: every edge closed')
+const lookedAt = () => screen.findByText(/^looked for walls below/)
+
+test('a rotor: its size, volume and mass, what a slicer must be told, and nothing too thin', async () => {
+  open('build=spindle-4')
+  await made()
+  expect(screen.getByText('62.0 mm × 62.0 mm × 9.00 mm')).toBeInTheDocument()
+  // mass is volume times the density of the material, solid
+  expect(Number(figure('Mass, solid')) / (Number(figure('Volume')) * 1.27)).toBeCloseTo(1, 1)
+  expect(screen.getByText(/^Blades, 1.60 mm: 4 lines across; set at least 2 walls a side/)).toBeInTheDocument()
+  await lookedAt()
+  expect(figure('Too thin to print')).toBe('nowhere')
+})
+
+test('blades thinner than the process makes are marked in the solid; a finer process makes them', async () => {
+  open('build=spindle-4')
+  change('spindle-4', (b) => void ('bladeThicknessM' in b.machine && (b.machine.bladeThicknessM = 0.6e-3)))
+  expect(await screen.findByText('Some of it will not come out')).toBeInTheDocument()
+  expect(Number(figure('Too thin to print'))).toBeLessThan(0.65)
+  expect(mockScene[mockScene.length - 1].marks?.length).toBeGreaterThanOrEqual(12)
+  fireEvent.change(screen.getByLabelText('Process'), { target: { value: 'resin' } })
+  await lookedAt()
+  expect(screen.queryByText('Some of it will not come out')).toBeNull()
+  expect(build('spindle-4').making.process).toBe('resin')
+})
+
+test('lines of another width fill the blades otherwise, and a gap is told', async () => {
+  open('build=spindle-4')
+  fireEvent.change(screen.getByLabelText('Line width'), { target: { value: '0.65' } })
+  expect(await screen.findByText(/^Blades, 1.60 mm: 2 lines across; set at least 2 walls a side.* A gap stays between them: 1.30 mm would fill/)).toBeInTheDocument()
+  expect(build('spindle-4').making.lineWidthM).toBeCloseTo(0.65e-3, 12)
+  fireEvent.change(screen.getByLabelText('Process'), { target: { value: 'machined' } })
+  await waitFor(() => expect(screen.queryByLabelText('Line width')).toBeNull())
+})
+
+test('outlets: their area is told where they are made, and slots open more', async () => {
+  open('build=other-axial&part=end-plate')
+  const label = await screen.findByText('Outlets of the housing')
+  const area = () => Number(label.parentElement?.querySelector('.num')?.textContent?.replace(/[^\d.]/g, ''))
+  const holes = area()
+  fireEvent.change(screen.getByLabelText('Outlets'), { target: { value: 'slots' } })
+  await waitFor(() => expect(area()).toBeGreaterThan(1.1 * holes))
+  expect(screen.queryByText('The air cannot get out')).toBeNull()
+})
+
+test('put together: every part in its place, drawn apart by the slider, and the whole set goes out as one file', async () => {
+  open('build=other-disc-pack')
+  await made()
+  expect(screen.getByRole('button', { name: 'Whole set as 3MF' })).toBeDisabled()
+  fireEvent.click(screen.getByRole('tab', { name: 'Put together' }))
+  await screen.findByRole('img', { name: /parts in the order in which they go together/ })
+  const lifts = () => mockScene[mockScene.length - 1].meshes.map((m) => m.lift)
+  const span = (values: number[]) => Math.max(...values) - Math.min(...values)
+  const apart = span(lifts())
+  fireEvent.change(screen.getByLabelText('Drawn apart'), { target: { value: '0' } })
+  await waitFor(() => expect(span(lifts())).toBeLessThan(0.6 * apart))
+  // ten discs stand one pitch apart
+  const disc = build('other-disc-pack').machine as Extract<Build['machine'], { family: 'disc-pack' }>
+  const meshes = mockScene[mockScene.length - 1].meshes
+  const discs = meshes.filter((m) => meshes.filter((o) => o.vertices === m.vertices).length === disc.discs)
+  expect(discs[1].lift - discs[0].lift).toBeCloseTo((disc.discThicknessM + disc.gapWidthM) * 1000, 6)
+  fireEvent.click(screen.getByRole('button', { name: 'Whole set as 3MF' }))
+  await waitFor(() => expect(mockFiles).toHaveLength(1))
+  expect(mockFiles[0]).toMatchObject({ type: 'model/3mf', name: expect.stringMatching(/-set\.3mf$/) })
+}, 60_000)
+
+test('cut open: a plane across the axis that is chosen, where the slider stands', async () => {
+  open('build=spindle-4')
+  await made()
+  expect(mockScene[mockScene.length - 1].cut).toBeNull()
+  fireEvent.click(screen.getByRole('tab', { name: 'Cut open' }))
+  fireEvent.change(screen.getByLabelText('Cut at'), { target: { value: '0.3' } })
+  fireEvent.click(within(screen.getByRole('tablist', { name: 'Across' })).getByRole('tab', { name: 'level' }))
+  await waitFor(() => expect(mockScene[mockScene.length - 1].cut).toEqual({ axis: 'z', at: 0.3 }))
+})
+
+test.each([['STL', 'stl', 'model/stl'], ['3MF', '3mf', 'model/3mf'], ['DXF profile', 'dxf', 'image/vnd.dxf'], ['SVG profile', 'svg', 'image/svg+xml']])('%s goes out by its own name', async (button, ending, type) => {
+  open('build=spindle-4&part=nozzle-insert')
+  await made()
+  fireEvent.click(screen.getByRole('button', { name: button, exact: true } as never))
+  await waitFor(() => expect(mockFiles).toHaveLength(1))
+  expect(mockFiles[0]).toMatchObject({ name: `fourth-print-nozzle-insert.${ending}`, type })
+})
+
+test('a part that falls to pieces is refused in words, with what to do, and the page stands', async () => {
+  open('build=other-vane-motor&part=vane-rotor')
+  await made()
+  // the key runs into the slots: nothing holds the sectors
+  change('other-vane-motor', (b) => void (b.machine.family === 'vane-motor' && Object.assign(b.machine, { vanes: 8, vaneThicknessM: 2.2e-3, hubRadiusM: 4.1e-3 })))
+  expect(await screen.findByText('This part cannot be made')).toBeInTheDocument()
+  expect(screen.getByText(/With these figures/)).toHaveTextContent(/thicker|smaller|Check/)
+  expect(screen.getByRole('button', { name: 'STL' })).toBeDisabled()
+})
+
+test('marking a build as printed is one step that can be undone', async () => {
+  open('build=spindle-4')
+  const before = build('spindle-4').made
+  fireEvent.click(screen.getByRole('button', { name: /Mark as printed|Printed/ }))
+  expect(build('spindle-4').made).toBe(!before)
+  await act(async () => void (await store.undo()))
+  expect(build('spindle-4').made).toBe(before)
+})
