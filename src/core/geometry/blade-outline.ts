@@ -1,8 +1,8 @@
 import type { ImpulseRotor } from '../turbine'
 import { scaledBlade } from './own-blade'
+import type { Point } from './point'
 
-/** A point of a flat outline, m. x along the radius or axis, y along the direction of travel. */
-export type Point = readonly [number, number]
+export type { Point }
 
 const STEPS = 14
 /** A blade that leans further than this from the radius cannot be printed or filled; the outline stops there. */

@@ -1,4 +1,4 @@
-import type { Point } from './blade-outline'
+import type { Point } from './point'
 
 /** What the turbine model needs of a blade that a maker drew. Lengths in the outline's unit. */
 export interface MeasuredBlade {

@@ -154,6 +154,21 @@ function notesOf(machine: ImpulseMachine, nozzle: NozzleResult, jet: JetAtRotor)
   return notes
 }
 
+/** The gas side of jets caught by one row of blades on a mean radius, W and N m. Losses and blade work add up to the isentropic power: Euler's equation on the triangles. */
+export function caughtJet(nozzle: NozzleResult, jet: { readonly powerW: number; readonly speed: number }, throughKgPerS: number, meanRadiusM: number, { w1, w2, c1, c2 }: VelocityTriangles) {
+  const half = 0.5 * throughKgPerS
+  return {
+    massFlowKgPerS: nozzle.massFlowKgPerS,
+    isentropicPowerW: nozzle.isentropicPowerW,
+    bladeTorqueNm: throughKgPerS * meanRadiusM * (c1.tangential - c2.tangential),
+    nozzleW: nozzle.isentropicPowerW - nozzle.jetPowerW,
+    mixingW: nozzle.jetPowerW - jet.powerW,
+    spillW: jet.powerW - half * jet.speed ** 2,
+    passageW: half * (speedSquared(w1) - speedSquared(w2)),
+    leavingW: half * speedSquared(c2),
+  }
+}
+
 /**
  * Tangential impulse turbine: Euler equation on the triangles of a jet that has mixed with still air, with spill, ventilation, disc and bearing drag.
  * Valid: one to about six round jets, 100-700 kPa gauge, rotors of 20-120 mm, u/c below 0.5.
@@ -180,7 +195,6 @@ export function impulseTurbine(machine: ImpulseMachine, inlet: TurbineInlet): Tu
     const u = speedRadPerS * rotor.meanRadiusM
     const triangles = impulseTriangles({ speed: jet.speed, angleRad: machine.nozzle.angleRad }, rotor, u, coefficients.passage.value)
     const through = share * jet.massFlowKgPerS
-    const bladeTorqueNm = through * rotor.meanRadiusM * (triangles.c1.tangential - triangles.c2.tangential)
     const ventilationW =
       coefficients.ventilation.value *
       casing *
@@ -192,16 +206,7 @@ export function impulseTurbine(machine: ImpulseMachine, inlet: TurbineInlet): Tu
     const ventilationNm = speedRadPerS > 0 ? ventilationW / speedRadPerS : 0
     return closePoint(
       speedRadPerS,
-      {
-        massFlowKgPerS: nozzle.massFlowKgPerS,
-        isentropicPowerW: nozzle.isentropicPowerW,
-        bladeTorqueNm,
-        nozzleW: nozzle.isentropicPowerW - nozzle.jetPowerW,
-        mixingW: nozzle.jetPowerW - jetPowerW,
-        spillW: (1 - share) * jetPowerW,
-        passageW: 0.5 * through * (speedSquared(triangles.w1) - speedSquared(triangles.w2)),
-        leavingW: 0.5 * through * speedSquared(triangles.c2),
-      },
+      caughtJet(nozzle, { powerW: jetPowerW, speed: jet.speed }, through, rotor.meanRadiusM, triangles),
       { ventilationNm, discFrictionNm: discTorque, rubbingNm: 0, bearingNm },
       { triangles: [triangles], behindNozzlePaAbs: inlet.backPressurePaAbs, extras },
     )

@@ -1,7 +1,7 @@
 import { CP, airDensity, airViscosity } from '../air'
 import { isentropicAreaRatio, isentropicPressureRatio, machBehindShock, nozzleFlow, shockTotalPressureRatio } from '../flow'
 import { discFrictionTorque } from './disc-friction'
-import { casingVentilationFactor, impulseTriangles, mixedJetMassFlow, speedSquared, ventilationPower, type ImpulseCasing, type ImpulseRotor } from './impulse'
+import { casingVentilationFactor, caughtJet, impulseTriangles, mixedJetMassFlow, speedSquared, ventilationPower, type ImpulseCasing, type ImpulseRotor } from './impulse'
 import { bearingDrag, machOf, spoutingSpeed } from './rows'
 import { closePoint, type TurbineInlet, type TurbineModel, type TurbinePoint, type TurbineSurroundings } from './turbine'
 
@@ -67,22 +67,12 @@ export function supersonicTurbine(machine: SupersonicMachine, inlet: TurbineInle
     const w2 = { tangential: first.w2.tangential * left, meridional: first.w2.meridional * left }
     const triangles = { ...first, w2, c2: { tangential: w2.tangential + u, meridional: w2.meridional } }
     const through = share * mixed * count
-    const bladeTorqueNm = through * rotor.meanRadiusM * (triangles.c1.tangential - triangles.c2.tangential)
     const pumping = coefficients.ventilation.value * casingVentilationFactor(machine.casing, rotor.bladeHeightM) * ventilationPower({ densityKgPerM3: density, meanDiameterM: 2 * rotor.meanRadiusM, heightM: rotor.bladeHeightM, bladeSpeed: u, bladeAngleRad: rotor.inletAngleRad, admission })
     const faceRadius = Math.max(1e-3, rotor.meanRadiusM - rotor.bladeHeightM / 2)
     const face = discFrictionTorque({ radiusM: faceRadius, gapM: machine.casing.kind === 'open' ? 0.2 * faceRadius : Math.max(5e-4, machine.casing.clearanceM), speedRadPerS, densityKgPerM3: density, viscosityPaS })
     return closePoint(
       speedRadPerS,
-      {
-        massFlowKgPerS: nozzle.massFlowKgPerS,
-        isentropicPowerW: nozzle.isentropicPowerW,
-        bladeTorqueNm,
-        nozzleW: nozzle.isentropicPowerW - nozzle.jetPowerW,
-        mixingW: nozzle.jetPowerW - jetPowerW,
-        spillW: jetPowerW - 0.5 * through * jetSpeed ** 2,
-        passageW: 0.5 * through * (speedSquared(triangles.w1) - speedSquared(triangles.w2)),
-        leavingW: 0.5 * through * speedSquared(triangles.c2),
-      },
+      caughtJet(nozzle, { powerW: jetPowerW, speed: jetSpeed }, through, rotor.meanRadiusM, triangles),
       { ventilationNm: speedRadPerS > 0 ? pumping / speedRadPerS : 0, discFrictionNm: face, rubbingNm: 0, bearingNm: bearingDrag(machine, speedRadPerS) },
       { triangles: [triangles], behindNozzlePaAbs: inlet.backPressurePaAbs, extras: [{ label: 'Mach number into the passages', value: mach, unit: '' }, { label: started ? 'passages start' : 'passages do not start', value: contraction, unit: 'of their inlet left' }, { label: 'rim under the jets', value: 100 * admission, unit: '%' }] },
     )

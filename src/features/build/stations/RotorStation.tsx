@@ -46,16 +46,18 @@ function OwnBlade({ build, edit }: Pick<StationProps, 'build' | 'edit'>) {
     const outcome = readOutline(file.name, await file.text())
     if (!outcome.ok) return setSaid([outcome.message])
     const measured = measureBlade(outcome.outline.points.map(([x, y]): [number, number] => [x / 1000, y / 1000]))
-    const clamp = (v: number, [least, most]: readonly [number, number]) => Math.min(most, Math.max(least, v))
+    // no finer than a drawing is measured
+    const clamp = (v: number, [least, most]: readonly [number, number], step: number) => Math.min(most, Math.max(least, Math.round(v / step) * step))
+    const [hundredth, tenth] = [1e-5, Math.PI / 1800]
     edit('own blade', (b) => {
       const m = b.machine
       if (!('outline' in m)) return
       m.outline = { name: file.name, points: measured.points.map(([x, y]): [number, number] => [x, y]) }
-      if ('bladeDepthM' in m) m.bladeDepthM = clamp(measured.depth, LIMITS.bladeDepthM)
-      else m.chordM = clamp(measured.depth, LIMITS.chordM)
-      m.bladeThicknessM = clamp(measured.thickness, LIMITS.bladeThicknessM)
-      m.inletAngleRad = clamp(measured.inletAngleRad, LIMITS.bladeAngleRad)
-      m.outletAngleRad = clamp(measured.outletAngleRad, LIMITS.bladeAngleRad)
+      if ('bladeDepthM' in m) m.bladeDepthM = clamp(measured.depth, LIMITS.bladeDepthM, hundredth)
+      else m.chordM = clamp(measured.depth, LIMITS.chordM, hundredth)
+      m.bladeThicknessM = clamp(measured.thickness, LIMITS.bladeThicknessM, hundredth)
+      m.inletAngleRad = clamp(measured.inletAngleRad, LIMITS.bladeAngleRad, tenth)
+      m.outletAngleRad = clamp(measured.outletAngleRad, LIMITS.bladeAngleRad, tenth)
     })
     setSaid(outcome.outline.notes)
   }
