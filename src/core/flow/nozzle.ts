@@ -56,29 +56,45 @@ export interface NozzleResult {
 
 export const circleArea = (diameterM: number): number => (Math.PI / 4) * diameterM * diameterM
 
+const EXITS = new Map<number, number>()
+
+/** Mach number at the exit of a divergence that flows full. A model asks for the same nozzle at many pressures: the last few are kept. */
+function supersonicExit(areaRatio: number): number {
+  let mach = EXITS.get(areaRatio)
+  if (mach === undefined) {
+    mach = machOfAreaRatio(areaRatio, 'supersonic')
+    if (EXITS.size > 63) EXITS.clear()
+    EXITS.set(areaRatio, mach)
+  }
+  return mach
+}
+
+const LIMITS = new Map<number, { subsonic: number; shockAtExit: number; design: number }>()
+
 /** Back/total pressure ratios that part the regimes of a convergent-divergent nozzle of an area ratio > 1. NACA Report 1135. */
 export function regimeLimits(areaRatio: number): { subsonic: number; shockAtExit: number; design: number } {
-  const supersonicMach = machOfAreaRatio(areaRatio, 'supersonic')
+  const known = LIMITS.get(areaRatio)
+  if (known) return known
+  const supersonicMach = supersonicExit(areaRatio)
   const design = isentropicPressureRatio(supersonicMach)
-  return {
-    subsonic: isentropicPressureRatio(machOfAreaRatio(areaRatio, 'subsonic')),
-    shockAtExit: design * shockPressureRatio(supersonicMach),
-    design,
-  }
+  const limits = { subsonic: isentropicPressureRatio(machOfAreaRatio(areaRatio, 'subsonic')), shockAtExit: design * shockPressureRatio(supersonicMach), design }
+  if (LIMITS.size > 63) LIMITS.clear()
+  LIMITS.set(areaRatio, limits)
+  return limits
 }
 
 /**
- * Place of the normal shock inside a divergence.
- * Source: NACA Report 1135; total pressure lost in the shock follows from continuity, pe Ae = fixed by the exit Mach number.
+ * Place of the normal shock inside a divergence: the choked mass flow leaves at the back pressure, which fixes the exit Mach number in closed form;
+ * the total pressure it needs there is what the shock has left. Source: NACA Report 1135.
  */
 function locateShock(areaRatio: number, backRatio: number): { machBefore: number; areaRatio: number; exitMach: number } {
-  const exitRatioFor = (machBefore: number) => {
-    const kept = shockTotalPressureRatio(machBefore)
-    const exitMach = machOfAreaRatio(Math.max(1, areaRatio * kept), 'subsonic')
-    return { exitMach, ratio: kept * isentropicPressureRatio(exitMach) }
-  }
-  const machBefore = bisect((mach) => exitRatioFor(mach).ratio - backRatio, 1, machOfAreaRatio(areaRatio, 'supersonic'))
-  return { machBefore, areaRatio: isentropicAreaRatio(machBefore), exitMach: exitRatioFor(machBefore).exitMach }
+  const half = (GAMMA - 1) / 2
+  // M sqrt(1 + half M^2) of the flow that chokes at the throat and leaves with area and pressure given
+  const flow = CHOKED_FLOW_FACTOR / Math.sqrt(GAMMA) / (areaRatio * backRatio)
+  const exitMach = Math.sqrt((Math.sqrt(1 + 4 * half * flow * flow) - 1) / (2 * half))
+  const kept = backRatio / isentropicPressureRatio(exitMach)
+  const machBefore = bisect((mach) => shockTotalPressureRatio(mach) - kept, 1, supersonicExit(areaRatio))
+  return { machBefore, areaRatio: isentropicAreaRatio(machBefore), exitMach }
 }
 
 interface ExitState {
@@ -103,7 +119,7 @@ function exitState(areaRatio: number, backRatio: number): ExitState {
     const { exitMach, ...shock } = locateShock(areaRatio, backRatio)
     return { regime: 'shock-in-divergence', exitMach, exitRatio: backRatio, choked: true, shock }
   }
-  const exitMach = machOfAreaRatio(areaRatio, 'supersonic')
+  const exitMach = supersonicExit(areaRatio)
   const miss = backRatio / limits.design - 1
   const regime = Math.abs(miss) <= DESIGN_TOLERANCE ? 'design' : miss > 0 ? 'overexpanded' : 'underexpanded'
   return { regime, exitMach, exitRatio: limits.design, choked: true, shock: null }

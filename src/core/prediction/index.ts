@@ -1,3 +1,4 @@
+export * from './air-over-speed'
 export * from './air-side'
 export * from './chain'
 export * from './effective-nozzle'

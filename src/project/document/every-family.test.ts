@@ -70,6 +70,19 @@ describe.each(FAMILIES)('%s', (family) => {
     )
     expect(held).toBeGreaterThan(15)
   }, 120_000)
+  test('its curve at any speed is what it would give if that were its working speed, though the supply sags', () => {
+    const sagging = structuredClone(base)
+    if (sagging.supply.kind === 'compressor') for (const point of sagging.supply.delivery) point.freeAirM3PerS *= 0.7
+    const p = predict(predictionInput(sagging, room))
+    // a turbine that drives impellers works where they balance, whatever its load says
+    if (family === 'turbine-compressor') return expect(p.compressor).not.toBeNull()
+    for (const j of [6, 16, 26, 36]) {
+      const { speedRadPerS, shaftPowerW } = p.curve[j]
+      const there = predict(predictionInput({ ...sagging, load: { ...sagging.load, speedRadPerS } }, room))
+      expect(Math.abs(there.figures.powerAtLoadW - shaftPowerW)).toBeLessThan(0.01 * p.figures.bestPowerW)
+      expect(Math.abs(there.figures.bestPowerW / p.figures.bestPowerW - 1)).toBeLessThan(0.01)
+    }
+  })
   test('a changed number is found as a difference, by name', () => {
     const other = structuredClone(base)
     const field = tunableFields(base).find((f) => f.path.startsWith('machine.') && !f.whole)

@@ -63,7 +63,7 @@ export function newFeed(family: Family): TurbineBuild['nozzle'] {
 }
 
 /** Gauge pressure that a family's first machine is safe at, running free on the small compressor. */
-export const newPressure = (family: Family): number => ({ 'radial-inflow': 40e3, 'disc-pack': 40e3, 'reaction-rotor': 40e3, axial: 60e3, 'vane-motor': 250e3, 'supersonic-impulse': 300e3, 'turbine-compressor': 350e3 } as Partial<Record<Family, number>>)[family] ?? 350e3
+export const newPressure = (family: Family): number => ({ 'radial-inflow': 22e3, 'disc-pack': 40e3, 'reaction-rotor': 40e3, axial: 60e3, 'vane-motor': 250e3, 'supersonic-impulse': 300e3, 'turbine-compressor': 350e3 } as Partial<Record<Family, number>>)[family] ?? 350e3
 
 /** Speed and power to ask of a family's first machine. */
 export function newLoad(family: Family): Pick<Build['load'], 'speedRadPerS' | 'wantedPowerW' | 'label' | 'leastGaugePressurePa'> {

@@ -1,0 +1,67 @@
+import type { TurbineModel } from '../turbine'
+
+/** Air at the nozzle. */
+export interface NozzleAir {
+  readonly pressurePaAbs: number
+  readonly temperatureK: number
+}
+
+/** Air at the nozzle over speed, rising: what the supply keeps up while the machine takes what it takes at that speed. */
+export type AirOverSpeed = readonly (NozzleAir & { readonly speedRadPerS: number })[]
+
+/** Speeds at which the air is balanced first, as shares of the free speed. */
+const NODES = [0, 0.25, 0.5, 0.75, 1, 1.25] as const
+/** Between nodes the pressure may bend by this share of its gauge; where it bends more, speeds between are balanced too. */
+const BEND = 2e-3
+/** Rounds of that: a supply that stops keeping up at some speed makes a corner. */
+const ROUNDS = 3
+
+/**
+ * The air balanced at speeds from rest to beyond the free one, the working speed among them, closer where the pressure bends.
+ * `balanced` gives the air at a speed. Error of the power between nodes: below 1 % of the greatest.
+ */
+export function airOverSpeed(freeRadPerS: number, ambientPa: number, own: AirOverSpeed[number], balanced: (speedRadPerS: number) => NozzleAir, rounds = ROUNDS): AirOverSpeed {
+  const free = Math.max(1, freeRadPerS)
+  const node = (speedRadPerS: number) => ({ speedRadPerS, ...balanced(speedRadPerS) })
+  const sorted = (nodes: AirOverSpeed) => [...nodes].sort((a, b) => a.speedRadPerS - b.speedRadPerS)
+  let nodes = sorted([own, ...NODES.map((share) => share * free).filter((w) => Math.abs(w - own.speedRadPerS) > 0.02 * free).map(node)])
+  for (let round = 0; round < rounds; round++) {
+    const most = BEND * Math.max(...nodes.map((n) => n.pressurePaAbs - ambientPa))
+    // how far a node lies off the straight line between its neighbours
+    const bends = nodes.map((n, i) => {
+      if (i === 0 || i === nodes.length - 1) return false
+      const [before, after] = [nodes[i - 1], nodes[i + 1]]
+      const t = (n.speedRadPerS - before.speedRadPerS) / (after.speedRadPerS - before.speedRadPerS)
+      return Math.abs(n.pressurePaAbs - before.pressurePaAbs - t * (after.pressurePaAbs - before.pressurePaAbs)) > 2 * most
+    })
+    const between = nodes.slice(1).flatMap(({ speedRadPerS }, i) => (bends[i] || bends[i + 1] ? [(speedRadPerS + nodes[i].speedRadPerS) / 2] : []))
+    if (between.length === 0) break
+    nodes = sorted([...nodes, ...between.map(node)])
+  }
+  return nodes
+}
+
+/** The air at a speed, joined straight between the nodes, held at its ends. */
+export function airAt(air: AirOverSpeed, speedRadPerS: number): NozzleAir {
+  const above = air.findIndex((n) => n.speedRadPerS >= speedRadPerS)
+  if (above <= 0) return air[above === 0 ? 0 : air.length - 1]
+  const [a, b] = [air[above - 1], air[above]]
+  const t = (speedRadPerS - a.speedRadPerS) / (b.speedRadPerS - a.speedRadPerS)
+  return { pressurePaAbs: a.pressurePaAbs + t * (b.pressurePaAbs - a.pressurePaAbs), temperatureK: a.temperatureK + t * (b.temperatureK - a.temperatureK) }
+}
+
+/** A machine whose air follows its speed; where the nodes agree to a ten-thousandth it is the model at their one pressure. */
+export function followed(model: TurbineModel, air: AirOverSpeed, ambientPa: number, modelOf: (pressurePaAbs: number, temperatureK: number) => TurbineModel): TurbineModel {
+  const pressures = air.map((n) => n.pressurePaAbs)
+  if (Math.max(...pressures) - Math.min(...pressures) < 1e-4 * (Math.max(...pressures) - ambientPa)) return model
+  return {
+    ...model,
+    at: (speed) => {
+      const { pressurePaAbs, temperatureK } = airAt(air, speed)
+      return modelOf(pressurePaAbs, temperatureK).at(speed)
+    },
+  }
+}
+
+/** The air over speed of a build close by: moved by as much as its air at the working speed is. */
+export const shiftedAir = (near: AirOverSpeed, pressurePa: number, temperatureK: number): AirOverSpeed => near.map((n) => ({ speedRadPerS: n.speedRadPerS, pressurePaAbs: n.pressurePaAbs + pressurePa, temperatureK: n.temperatureK + temperatureK }))
