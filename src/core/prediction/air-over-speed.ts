@@ -15,16 +15,24 @@ const NODES = [0, 0.25, 0.5, 0.75, 1, 1.25] as const
 const BEND = 2e-3
 /** Rounds of that: a supply that stops keeping up at some speed makes a corner. */
 const ROUNDS = 3
+/** Times the speeds are carried on: as a machine speeds up it takes less, the pressure rises, and it runs faster still. */
+const CARRIED = 5
 
 /**
  * The air balanced at speeds from rest to beyond the free one, the working speed among them, closer where the pressure bends.
- * `balanced` gives the air at a speed. Error of the power between nodes: below 1 % of the greatest.
+ * `balanced` gives the air at a speed, `freeWith` the free speed with the air known so far. Error of the power between nodes: below 1 % of the greatest.
  */
-export function airOverSpeed(freeRadPerS: number, ambientPa: number, own: AirOverSpeed[number], balanced: (speedRadPerS: number) => NozzleAir, rounds = ROUNDS): AirOverSpeed {
-  const free = Math.max(1, freeRadPerS)
+export function airOverSpeed(ambientPa: number, own: AirOverSpeed[number], balanced: (speedRadPerS: number) => NozzleAir, freeWith: (air: AirOverSpeed) => number, rounds = ROUNDS): AirOverSpeed {
+  let free = Math.max(1, freeWith([own]))
   const node = (speedRadPerS: number) => ({ speedRadPerS, ...balanced(speedRadPerS) })
   const sorted = (nodes: AirOverSpeed) => [...nodes].sort((a, b) => a.speedRadPerS - b.speedRadPerS)
   let nodes = sorted([own, ...NODES.map((share) => share * free).filter((w) => Math.abs(w - own.speedRadPerS) > 0.02 * free).map(node)])
+  for (let i = 0; i < CARRIED; i++) {
+    const last = nodes[nodes.length - 1].speedRadPerS
+    free = freeWith(nodes)
+    if (free <= last) break
+    nodes = sorted([...nodes, ...[(last + free) / 2, free, 1.25 * free].map(node)])
+  }
   for (let round = 0; round < rounds; round++) {
     const most = BEND * Math.max(...nodes.map((n) => n.pressurePaAbs - ambientPa))
     // how far a node lies off the straight line between its neighbours

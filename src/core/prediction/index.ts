@@ -1,5 +1,6 @@
 export * from './air-over-speed'
 export * from './air-side'
+export * from './balanced-share'
 export * from './chain'
 export * from './effective-nozzle'
 export * from './filling'

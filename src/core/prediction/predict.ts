@@ -5,6 +5,7 @@ import {
   COEFFICIENTS_OF,
   balanceCompressor,
   bearingClass,
+  freeSpeed,
   idealImpulse,
   moved,
   turbineCurve,
@@ -19,6 +20,7 @@ import {
 } from '../turbine'
 import { airSide, type AirSide } from './air-side'
 import { airOverSpeed, followed, shiftedAir, type AirOverSpeed } from './air-over-speed'
+import { balancedShare } from './balanced-share'
 import { effectiveNozzle } from './effective-nozzle'
 import type { PredictionInput } from './input'
 
@@ -111,24 +113,16 @@ export function modelAt(input: PredictionInput, pressurePaAbs: number, temperatu
 /** Least share of the nozzle's own flow that a machine is reckoned to let through, so that the supply always has a taker. */
 const LEAST_SHARE = 0.02
 
-/**
- * Air side and machine balanced at a speed: the machine's flow over its bare nozzle's goes back to the air side until both agree, to 1e-4.
- * Converges in two to six rounds, since the share hardly changes with pressure.
- */
+/** Air side and machine balanced at a speed: the machine's flow over its bare nozzle's goes back to the air side until both agree, to 1e-4. */
 export function balancedAir(input: PredictionInput, speedRadPerS: number): { readonly air: AirSide; readonly model: TurbineModel; readonly flowShare: number } {
-  let flowShare = input.flowShare ?? 1
-  let air = airSide({ ...input, flowShare })
-  let model = modelAt(input, air.nozzlePressurePaAbs, air.temperatureK)
-  for (let i = 0; holdsBack(input) && i < 8; i++) {
+  const at = (flowShare: number) => {
+    const air = airSide({ ...input, flowShare })
+    const model = modelAt(input, air.nozzlePressurePaAbs, air.temperatureK)
     const bare = model.nozzle.massFlowKgPerS
-    const wanted = bare > 0 ? Math.max(LEAST_SHARE, model.at(speedRadPerS).massFlowKgPerS / bare) : 1
-    const close = Math.abs(wanted - flowShare) < 1e-4 * flowShare
-    flowShare = wanted
-    if (close) break
-    air = airSide({ ...input, flowShare })
-    model = modelAt(input, air.nozzlePressurePaAbs, air.temperatureK)
+    return { wanted: holdsBack(input) && bare > 0 ? Math.max(LEAST_SHARE, model.at(speedRadPerS).massFlowKgPerS / bare) : flowShare, air: { air, model } }
   }
-  return { air, model, flowShare }
+  const { share, air } = balancedShare(at, input.flowShare ?? 1, 1e-4)
+  return { ...air, flowShare: share }
 }
 
 /** A machine whose air follows its speed, as `air` says. */
@@ -137,8 +131,14 @@ export const followedModel = (input: PredictionInput, model: TurbineModel, air: 
 /** The air of a build over speed, from what was balanced at its working speed. */
 function buildAirOverSpeed(input: PredictionInput, working: ReturnType<typeof balancedAir>): AirOverSpeed {
   const state = ({ nozzlePressurePaAbs, temperatureK }: AirSide) => ({ pressurePaAbs: nozzlePressurePaAbs, temperatureK })
-  const free = turbineSummary(working.model, COARSE).freeSpeedRadPerS
-  return airOverSpeed(free, input.ambient.absolutePressurePa, { speedRadPerS: input.load.speedRadPerS, ...state(working.air) }, (speed) => state(balancedAir({ ...input, flowShare: working.flowShare }, speed).air))
+  const freeWith = (air: AirOverSpeed) => freeSpeed(followedModel(input, working.model, air))
+  return airOverSpeed(input.ambient.absolutePressurePa, { speedRadPerS: input.load.speedRadPerS, ...state(working.air) }, (speed) => state(balancedAir({ ...input, flowShare: working.flowShare }, speed).air), freeWith)
+}
+
+/** Air at the working speed, and the machine with its air following its speed. */
+export function airFollowed(input: PredictionInput): { readonly air: AirSide; readonly model: TurbineModel } {
+  const balanced = balancedAir(input, input.load.speedRadPerS)
+  return { air: balanced.air, model: holdsBack(input) ? followedModel(input, balanced.model, buildAirOverSpeed(input, balanced)) : balanced.model }
 }
 
 /** Evaluates a build; where only the discharge coefficient changes the air's side it can be handed on for all others. */

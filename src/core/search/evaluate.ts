@@ -1,6 +1,6 @@
 import { isentropicPower } from '../air'
 import { PhysicsError } from '../errors'
-import { airOverSpeed, airSide, balancedAir, followedModel, holdsBack, modelAt, type PredictionInput } from '../prediction'
+import { airFollowed, airSide, balancedShare, holdsBack, modelAt, type PredictionInput } from '../prediction'
 import { machineRadius } from './machine-radius'
 import { burstSpeed } from '../strength'
 import { balanceCompressor, bearingClass, turbineSummary, type TurbineModel } from '../turbine'
@@ -88,42 +88,27 @@ export function thinnestFeature(input: PredictionInput): number {
 }
 
 /** Air of a design at a speed through the table, balanced with what the machine lets through, and the machine there. */
-function balancedThrough(input: PredictionInput, table: (area: number) => AirState, speedRadPerS: number, from: number): { state: AirState; model: TurbineModel; share: number } {
+function balancedThrough(input: PredictionInput, table: (area: number) => AirState, speedRadPerS: number): { state: AirState; model: TurbineModel } {
   const bare = tableArea(input)
-  let share = from
-  let state = table(bare * share)
-  let model = modelAt(input, state.pressurePaAbs, state.temperatureK)
-  for (let i = 0; holdsBack(input) && i < 5; i++) {
-    const wanted = Math.max(0.02, model.at(speedRadPerS).massFlowKgPerS / Math.max(1e-12, model.nozzle.massFlowKgPerS))
-    const close = Math.abs(wanted - share) < 1e-3 * share
-    share = wanted
-    if (close) break
-    state = table(bare * share)
-    model = modelAt(input, state.pressurePaAbs, state.temperatureK)
+  const at = (share: number) => {
+    const state = table(bare * share)
+    const model = modelAt(input, state.pressurePaAbs, state.temperatureK)
+    return { wanted: holdsBack(input) ? Math.max(0.02, model.at(speedRadPerS).massFlowKgPerS / Math.max(1e-12, model.nozzle.massFlowKgPerS)) : share, air: { state, model } }
   }
-  return { state, model, share }
+  return balancedShare(at, 1, 1e-3).air
 }
 
-/** Machine and air of a design, through the table where there is one; the machine's air follows its speed where it holds air back. */
+/** Machine and air of a design at its working speed, through the table where there is one. */
 function airAndModel(input: PredictionInput, table: ((area: number) => AirState) | null): { state: AirState; model: TurbineModel } {
-  const speedRadPerS = input.load.speedRadPerS
-  const ambientPa = input.ambient.absolutePressurePa
-  const follow = (model: TurbineModel, own: AirState, balanced: (speed: number) => AirState): TurbineModel => {
-    if (!holdsBack(input)) return model
-    // a search ranks; one round of nodes is enough
-    const air = airOverSpeed(turbineSummary(model, 8).freeSpeedRadPerS, ambientPa, { speedRadPerS, pressurePaAbs: own.pressurePaAbs, temperatureK: own.temperatureK }, balanced, table ? 1 : 3)
-    return followedModel(input, model, air)
-  }
-  if (!table) {
-    const { air, model, flowShare } = balancedAir(input, speedRadPerS)
-    const stateOf = (side: typeof air): AirState => ({ pressurePaAbs: side.nozzlePressurePaAbs, temperatureK: side.temperatureK, keepsUp: side.sustained?.keepsUp ?? !side.droppedOut })
-    return { state: stateOf(air), model: follow(model, stateOf(air), (speed) => stateOf(balancedAir({ ...input, flowShare }, speed).air)) }
-  }
-  const { state, model, share } = balancedThrough(input, table, speedRadPerS, 1)
-  return { state, model: follow(model, state, (speed) => balancedThrough(input, table, speed, share).state) }
+  if (table) return balancedThrough(input, table, input.load.speedRadPerS)
+  const { air, model } = airFollowed(input)
+  return { state: { pressurePaAbs: air.nozzlePressurePaAbs, temperatureK: air.temperatureK, keepsUp: air.sustained?.keepsUp ?? !air.droppedOut }, model }
 }
 
-/** Figures of one design; null where its geometry or air allows none. */
+/**
+ * Figures of one design; null where its geometry or air allows none.
+ * Through a table they are those of the pressure at the working speed, a tenth of the work; without one the air follows the speed, as in a prediction.
+ */
 export function evaluateDesign(input: PredictionInput, table: ((area: number) => AirState) | null = null): DesignFigures | null {
   try {
     const { state, model } = airAndModel(input, table)

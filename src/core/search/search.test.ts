@@ -124,3 +124,13 @@ test('a coarse map of a machine that holds the air back is within 1 % of its gre
     map.speedRadPerS.forEach((w, i) => expect(Math.abs(Math.max(0, model.at(w).shaftPowerW) - map.powerW[row][i])).toBeLessThan(0.012 * most))
   }
 })
+
+test('what a search keeps of a machine that holds the air back is what its prediction says, and holds there too', () => {
+  const wheel: PredictionInput = { ...base, nozzle: { ...base.nozzle, throatDiameterM: 1.6e-3, exitDiameterM: 1.6e-3, count: 2, angleRad: 0.26 }, coefficients: defaultCoefficients('radial-inflow'), machine: { family: 'radial-inflow', feed: 'volute', inletRadiusM: 0.03, inletWidthM: 4e-3, outletTipRadiusM: 0.015, outletHubRadiusM: 5e-3, outletAngleRad: 0.7, bladeCount: 11, bladeThicknessM: 1.2e-3, clearanceM: 0.4e-3, discThicknessM: 4e-3, hubRadiusM: 4e-3, materialId: 'petg', infill: 1, loadedAcrossLayers: false } }
+  const result = runSearch({ base: wheel, variables: [{ path: 'nozzle.throatDiameterM', from: 0.8e-3, to: 2.4e-3 }], goal: 'best-power', constraints: { leastStressMargin: 0.3 }, designs: 40, seed: 3, shard: { index: 0, of: 1 } })
+  expect(result.best.length).toBeGreaterThan(2)
+  for (const d of result.best.slice(0, 3)) {
+    expect(d.figures.stressMargin).toBeGreaterThanOrEqual(0.3)
+    expect(predict(applyDesign(wheel, result.paths, d.values)).figures.bestPowerW / d.figures.bestPowerW).toBeCloseTo(1, 2)
+  }
+})

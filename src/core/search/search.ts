@@ -1,4 +1,4 @@
-import type { PredictionInput } from '../prediction'
+import { holdsBack, type PredictionInput } from '../prediction'
 import { airTable, evaluateDesign, tableArea, type DesignFigures } from './evaluate'
 import { numberAt, withNumbers } from './field-path'
 
@@ -143,6 +143,8 @@ export function paretoFront(designs: readonly Design[], goal: SearchGoal): Desig
 
 const KEPT = 40
 const FRONT_KEPT = 200
+/** Fewer where each is worked out twice. */
+const FOLLOWED_KEPT = 60
 
 const NONE: Record<keyof SearchConstraints, number> = { leastStressMargin: 0, mostBearingShare: 0, leastFeatureM: 0, bedM: 0, mostMassFlowKgPerS: 0, supplyHolds: 0 }
 
@@ -154,7 +156,7 @@ export type Possible = (input: PredictionInput) => boolean
 
 /**
  * A share of a search: designs spread evenly over the box of the variables, each worked out whole; the front and the best that keep the constraints.
- * The air side is a table over nozzle area. `possible` judges the geometry before anything is worked out.
+ * The air side is a table over nozzle area; what is kept of machines that hold the air back is worked out again with air that follows the speed, and must keep the constraints then too. `possible` judges the geometry before anything is worked out.
  */
 export function runSearch(spec: SearchSpec, possible: Possible = () => true, progress: (share: number) => void = () => undefined): SearchResult {
   const { base, variables, goal, shard } = spec
@@ -193,7 +195,14 @@ export function runSearch(spec: SearchSpec, possible: Possible = () => true, pro
     if (designs.length > 2000 || best.length > 4 * KEPT) settle()
   }
   settle()
-  return { goal, paths, tried, possible: possibleCount, allowed, broken, front: thinned(designs, FRONT_KEPT), best }
+  if (!holdsBack(base)) return { goal, paths, tried, possible: possibleCount, allowed, broken, front: thinned(designs, FRONT_KEPT), best }
+  const whole = (kept: readonly Design[]) =>
+    kept.flatMap((d) => {
+      const figures = evaluateDesign(applyDesign(base, paths, d.values))
+      return figures && brokenBy(figures, spec.constraints).length === 0 ? [{ ...d, figures, score: scoreOf(figures, goal) }] : []
+    })
+  const front = paretoFront(whole(thinned(designs, FOLLOWED_KEPT)), goal)
+  return { goal, paths, tried, possible: possibleCount, allowed, broken, front, best: whole(best).sort((a, b) => b.score - a.score || a.number - b.number) }
 }
 
 /** One result from the shares of a search, as if one machine had done it all. */

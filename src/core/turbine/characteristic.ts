@@ -8,21 +8,32 @@ export interface TurbineSummary {
   readonly bestPower: { readonly speedRadPerS: number; readonly powerW: number }
 }
 
+/** Near rest, where the shaft torque must be positive for a machine to start. */
+const nearRest = (model: TurbineModel): number => 1e-3 * model.speedLimitRadPerS
+
+/**
+ * The first speed at which the shaft torque, which must start out positive, falls to nothing; 0 when it cannot turn at all.
+ * Where drag does not hold a machine within eight times its limit, that is its free speed.
+ */
+export function freeSpeed(model: TurbineModel): number {
+  const torque = (speed: number) => model.at(speed).torqueNm
+  if (!(torque(nearRest(model)) > 0)) return 0
+  let limit = model.speedLimitRadPerS
+  for (let i = 0; i < 3 && torque(limit) > 0; i++) limit *= 2
+  return torque(limit) > 0 ? limit : rootBetween(torque, nearRest(model), limit, 1e-9)
+}
+
 /**
  * Stall torque (on the blades, less what rubs), free speed and the point of best power of any turbine.
- * The free speed is the first at which the shaft torque, which must start out positive, falls to nothing; where drag does not hold a machine within eight times its limit, that is its free speed.
  * Error: 1e-6 relative; fewer `steps` for the best speed, 0.618 to their power of the free speed (power is flat there).
  */
 export function turbineSummary(model: TurbineModel, steps?: number): TurbineSummary {
-  const nearRest = 1e-3 * model.speedLimitRadPerS
+  const slow = nearRest(model)
   // what slides grips from the first; bearings hardly do
-  const rubbingNm = model.at(nearRest).ledger.rubbingW / nearRest
+  const rubbingNm = model.at(slow).ledger.rubbingW / slow
   const stallTorqueNm = Math.max(0, model.at(0).bladeTorqueNm - rubbingNm)
-  const torque = (speed: number) => model.at(speed).torqueNm
-  if (!(torque(nearRest) > 0)) return { stallTorqueNm, freeSpeedRadPerS: 0, bestPower: { speedRadPerS: 0, powerW: 0 } }
-  let limit = model.speedLimitRadPerS
-  for (let i = 0; i < 3 && torque(limit) > 0; i++) limit *= 2
-  const freeSpeedRadPerS = torque(limit) > 0 ? limit : rootBetween(torque, nearRest, limit, 1e-9)
+  const freeSpeedRadPerS = freeSpeed(model)
+  if (freeSpeedRadPerS === 0) return { stallTorqueNm, freeSpeedRadPerS, bestPower: { speedRadPerS: 0, powerW: 0 } }
   const speedRadPerS = maximise((speed) => model.at(speed).shaftPowerW, 0, freeSpeedRadPerS, steps)
   return { stallTorqueNm, freeSpeedRadPerS, bestPower: { speedRadPerS, powerW: model.at(speedRadPerS).shaftPowerW } }
 }

@@ -118,7 +118,7 @@ describe('chooser', () => {
   test('shows every kind on the same air with reasons, those that do it first, and hands one on as a build', async () => {
     const chosen: TurbineBuild[] = []
     const { container } = show(store, <ChooserDialog onClose={() => undefined} onChoose={(b) => void chosen.push(b)} />)
-    const vane = await screen.findByRole('button', { name: /Vane motor/ }, { timeout: 40_000 })
+    const vane = await screen.findByRole('button', { name: /Vane motor/ }, { timeout: 90_000 })
     for (const family of FAMILIES.filter((f) => f !== 'wind-stack')) expect(screen.getByText(FAMILY_WORDS[family][0].toUpperCase() + FAMILY_WORDS[family].slice(1))).toBeInTheDocument()
     const rows = screen.getByRole('region', { name: /^Kinds of machine/ }).querySelectorAll('button')
     const does = [...rows].map((r) => r.textContent?.includes('does it') ?? false)
@@ -127,7 +127,7 @@ describe('chooser', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Begin with it' }))
     expect(chosen[0]?.machine.family).toBe('vane-motor')
     sane(container)
-  }, 90_000)
+  }, 150_000)
 })
 
 describe('find room', () => {

@@ -136,11 +136,15 @@ function Room({ build }: { build: Build }) {
   const play = FITS_OF[build.making.process]
   const larger = fits.bearing - play.bearing
   const mm = shown.unit('length').id
-  const change = (label: string, recipe: (making: Build['making']) => void) =>
-    store.change(label, (p) => {
-      const found = p.builds.find((b) => b.id === build.id)
-      if (found) recipe(found.making)
-    })
+  const change = (label: string, recipe: (making: Build['making']) => void, key: string | null = null) =>
+    store.change(
+      label,
+      (p) => {
+        const found = p.builds.find((b) => b.id === build.id)
+        if (found) recipe(found.making)
+      },
+      key,
+    )
   const outlets = useOutlets(build)
   const thin = state.status === 'made' ? state.thin : null
   const marks = useMemo(() => (thin ?? []).map((t) => t.at), [thin])
@@ -172,8 +176,8 @@ function Room({ build }: { build: Build }) {
             {outlets && <ChoiceField label="Outlets" value={build.making.outlets} choices={[{ value: 'holes', label: 'round holes' }, { value: 'slots', label: 'slots, wider' }]} onChange={(v) => change('outlets', (m) => (m.outlets = v as OutletShape))} />}
             {build.making.process !== 'machined' && (
               <>
-                <NumberField label="Line width" kind="length" value={build.making.lineWidthM} unit={mm} limits={LIMITS.lineWidthM} onChange={(v) => change('line width', (m) => (m.lineWidthM = v))} />
-                <NumberField label="Layer height" kind="length" value={build.making.layerHeightM} unit={mm} limits={LIMITS.layerHeightM} onChange={(v) => change('layer height', (m) => (m.layerHeightM = v))} />
+                <NumberField label="Line width" kind="length" value={build.making.lineWidthM} unit={mm} limits={LIMITS.lineWidthM} onChange={(v) => change('line width', (m) => (m.lineWidthM = v), 'line-width')} />
+                <NumberField label="Layer height" kind="length" value={build.making.layerHeightM} unit={mm} limits={LIMITS.layerHeightM} onChange={(v) => change('layer height', (m) => (m.layerHeightM = v), 'layer-height')} />
               </>
             )}
             <SectionTitle>Before you print</SectionTitle>

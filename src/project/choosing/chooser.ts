@@ -1,4 +1,4 @@
-import { evaluateDesign, applyDesign, haltonPoint, type DesignFigures } from '../../core/search'
+import { airTable, applyDesign, evaluateDesign, haltonPoint, tableArea, type DesignFigures } from '../../core/search'
 import { FAMILIES, type Family } from '../../core/turbine'
 import { fieldLimits, newBuild, newCoefficients, newFeed, newMachine, predictionInput, tunableFields, type Build, type NumberFieldSpec, type Project, type Supply, type TurbineBuild } from '../document'
 import { machinePossible } from '../validation'
@@ -36,6 +36,8 @@ const FITTED: Readonly<Record<Family, readonly (readonly [path: string, from: nu
 
 /** Designs tried per family: enough to come within a tenth of its best in three numbers. */
 const TRIED = 90
+/** Of them, those looked at twice, and as many that a table calls starved: the supply's limit is coarse there. */
+const LOOKED_AT = 8
 
 /** Least margin in stress and most of the bearing's limit that a fitted machine keeps. */
 const SAFE = { stressMargin: 2, bearingShare: 1.2 } as const
@@ -57,23 +59,33 @@ export function fittedChoice(family: Family, input: ChooserInput): Choice {
   })
   const paths = variables.map((v) => v.field.path)
   const inLimits = (field: NumberFieldSpec, value: number) => Math.min(fieldLimits(field)[1], Math.max(fieldLimits(field)[0], field.whole ? Math.round(value) : value))
-  let best: { values: number[]; figures: DesignFigures; score: number } | null = null
+  // the air side changes with the nozzle's area alone: a table of it serves all that are tried
+  const area = (share: (v: (typeof variables)[number]) => number) => tableArea(applyDesign(base, paths, variables.map((v) => inLimits(v.field, v.at * share(v)))))
+  const table = airTable(base, [0.02 * area((v) => v.from), 3 * area((v) => v.to)])
+  const scoreOf = (figures: DesignFigures) => {
+    const safe = figures.stressMargin >= SAFE.stressMargin && figures.bearingShare <= SAFE.bearingShare && figures.keepsUp
+    return figures.powerAtLoadW - (safe ? 0 : 1e6) + 1e-3 * figures.bestPowerW
+  }
+  const tried: { design: typeof base; score: number; fed: number }[] = []
   for (let i = 0; i <= TRIED; i++) {
     const point = haltonPoint(i, variables.length, 1)
     const values = variables.map((v, d) => inLimits(v.field, i === TRIED ? v.at : v.at * (v.from + point[d] * (v.to - v.from))))
     const design = applyDesign(base, paths, values)
     if (design.nozzle.throatDiameterM >= design.nozzle.exitDiameterM * (1 + 1e-9) || !machinePossible(design)) continue
-    const figures = evaluateDesign(design)
-    if (!figures || figures.bestPowerW <= 0) continue
-    const safe = figures.stressMargin >= SAFE.stressMargin && figures.bearingShare <= SAFE.bearingShare && figures.keepsUp
-    const score = figures.powerAtLoadW - (safe ? 0 : 1e6) + 1e-3 * figures.bestPowerW
-    if (!best || score > best.score) best = { values, figures, score }
+    const figures = evaluateDesign(design, table)
+    if (figures && figures.bestPowerW > 0) tried.push({ design, score: scoreOf(figures), fed: scoreOf({ ...figures, keepsUp: true }) })
   }
-  if (!best) return { family, build: null, figures: null, reaches: 0 }
-  const fitted = applyDesign(base, paths, best.values)
+  // the foremost are worked out once more, without the table and with air that follows the speed
+  const first = (by: 'score' | 'fed') => [...tried].sort((x, y) => y[by] - x[by]).slice(0, LOOKED_AT)
+  const foremost = [...new Set([...first('score'), ...first('fed')])].flatMap(({ design }) => {
+    const figures = evaluateDesign(design)
+    return figures ? [{ design, figures, score: scoreOf(figures) }] : []
+  })
+  if (foremost.length === 0) return { family, build: null, figures: null, reaches: 0 }
+  const { design: fitted, figures } = foremost.reduce((x, y) => (y.score > x.score ? y : x))
   const throat = fitted.nozzle.throatDiameterM
   const build = { ...start, machine: fitted.machine as TurbineBuild['machine'], nozzle: { ...start.nozzle, throatDiameterM: throat, exitDiameterM: fitted.nozzle.exitDiameterM, count: fitted.nozzle.count, inletBoreM: Math.max(start.nozzle.inletBoreM, 1.5 * throat) } }
-  return { family, build, figures: best.figures, reaches: input.wantedPowerW > 0 ? best.figures.powerAtLoadW / input.wantedPowerW : 1 }
+  return { family, build, figures, reaches: input.wantedPowerW > 0 ? figures.powerAtLoadW / input.wantedPowerW : 1 }
 }
 
 /** Every family on the same air. A wind stack stands in wind alone, and the others have no use for it. */
