@@ -66,6 +66,20 @@ test('reduce takes columns in the document as well', async () => {
   expect((out?.figures as unknown as Record<string, { value: number }>).stallTorque.value / ((2e-5 * 1500) / 4)).toBeCloseTo(1, 2)
 })
 
+test('part: blades thinner than the process makes are told with their places; resin makes them; slots open more', async () => {
+  const thin = { ...build, machine: { ...machine, bladeThicknessM: 0.5e-3 } }
+  const { out } = await call(['part', '-'], { build: thin, part: 'rotor' })
+  const spots = out?.thinnerThanProcess as unknown as { atM: number[]; wallM: number }[]
+  expect(spots.length).toBeGreaterThan(5)
+  for (const { atM, wallM } of spots) {
+    expect(wallM).toBeLessThan(0.8e-3)
+    expect(Math.hypot(atM[0], atM[1])).toBeGreaterThan(0.02)
+  }
+  expect((await call(['part', '-'], { build: { ...thin, making: { process: 'resin' } }, part: 'rotor' })).out?.thinnerThanProcess).toEqual([])
+  const volume = async (outlets: string) => Number((await call(['part', '-'], { build: { ...build, making: { outlets } }, part: 'casing-half' })).out?.volumeM3)
+  expect(await volume('slots')).toBeLessThan(await volume('holes'))
+})
+
 test('part: writes each format and says it is watertight', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'kettle-'))
   for (const ending of ['stl', '3mf', 'dxf', 'svg']) {

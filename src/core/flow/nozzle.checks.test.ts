@@ -4,7 +4,7 @@ import { checksOf, expectCheck, given, type CheckValue } from '../check-values/c
 import { fromSi, unitOf } from '../units'
 import { massFlowOfNozzle } from './mass-flow'
 import { machAlong, nozzleFlow, regimeLimits } from './nozzle'
-import { isentropicAreaRatio, machOfAreaRatio } from './isentropic'
+import { isentropicAreaRatio, isentropicPressureRatio, machOfAreaRatio, shockTotalPressureRatio } from './isentropic'
 
 const at = (c: CheckValue, extra: { areaRatio?: number } = {}) => {
   const throatDiameterM = given(c, 'd_throat') / 1000
@@ -86,3 +86,23 @@ describe('Mach number along the nozzle', () => {
     expect(machAlong(slow, 16, 'before', 1)).toBeLessThan(isentropicAreaRatio(1) * 0.1)
   })
 })
+
+test('property: a shock in the divergence leaves the air with the back pressure after its own area ratio, and stands within the divergence (NACA Report 1135, followed downstream)', () => {
+  fc.assert(
+    fc.property(fc.double({ min: 1.05, max: 6, noNaN: true }), fc.double({ min: 0.02, max: 0.98, noNaN: true }), (areaRatio, along) => {
+      const { subsonic, shockAtExit } = regimeLimits(areaRatio)
+      const back = shockAtExit + along * (subsonic - shockAtExit)
+      const { regime, shock, exitMach } = nozzleFlow({ totalPressurePaAbs: 4e5, totalTemperatureK: 293, backPressurePaAbs: back * 4e5 }, { throatDiameterM: 2e-3, exitDiameterM: 2e-3 * Math.sqrt(areaRatio) })
+      expect(regime).toBe('shock-in-divergence')
+      const kept = shockTotalPressureRatio(shock?.machBefore ?? 1)
+      // behind the shock the sonic area has grown by what total pressure was lost
+      const downstream = machOfAreaRatio(Math.max(1, areaRatio * kept), 'subsonic')
+      expect(exitMach).toBeCloseTo(downstream, 6)
+      expect(kept * isentropicPressureRatio(downstream)).toBeCloseTo(back, 6)
+      expect(shock?.areaRatio).toBeGreaterThan(1)
+      expect(shock?.areaRatio).toBeLessThan(areaRatio)
+    }),
+    { seed: 15, numRuns: 200, endOnFailure: true },
+  )
+})
+
