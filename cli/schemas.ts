@@ -23,6 +23,7 @@ export const nozzleInput = z
     count: z.number().int().min(1).max(1000).default(1),
     dischargeCoefficient: z.number().min(0.01).max(1).default(1),
     velocityCoefficient: z.number().min(0.01).max(1).default(1),
+    edge: z.enum(['rounded', 'sharp']).default('rounded').describe('A sharp edge contracts the jet; dischargeCoefficient is then that at low pressure.'),
   })
   .refine((n) => n.exitDiameterM === undefined || n.exitDiameterM >= n.throatDiameterM, { message: 'the exit cannot be narrower than the throat', path: ['exitDiameterM'] })
 
@@ -40,6 +41,9 @@ export const nozzleVerbOutput = z.strictObject({
   jetSpeedMPerS: z.number(),
   jetPowerW: z.number(),
   isentropicPowerW: z.number(),
+  discharge: z.number(),
+  lossFreeMach: z.number(),
+  contraction: z.number(),
   shock: z.strictObject({ areaRatio: z.number(), machBefore: z.number() }).nullable(),
   notes: z.array(z.string()),
 })
@@ -57,6 +61,7 @@ export const buildNozzleInput = z.strictObject({
   angleRad: within('nozzleAngleRad').default(18 * deg),
   gapM: within('nozzleGapM').default(4e-3),
   form: outletFormSchema.default({ kind: 'round' }),
+  edge: z.enum(['rounded', 'sharp']).default('rounded'),
   /** Read over: a gauge belongs to a project. */
   gaugeId: z.string().nullable().optional(),
 })
@@ -117,6 +122,7 @@ export const searchVerbOutput = z.strictObject({
   goal: z.string(), paths: z.array(z.string()), tried: z.number().int(), possible: z.number().int(), allowed: z.number().int(),
   broken: z.strictObject(Object.fromEntries(constraintKeys.map((k) => [k, z.number().int()])) as Record<(typeof constraintKeys)[number], z.ZodNumber>),
   front: z.array(design), best: z.array(design),
+  own: z.strictObject({ design, broken: z.array(z.enum(constraintKeys)) }).nullable().describe('The build as it stands, number -1, and what it breaks.'),
 })
 
 export const strengthVerbInput = z.strictObject({

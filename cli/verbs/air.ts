@@ -34,7 +34,7 @@ function airInput({ supply, source, ambient, nozzle, regulator = null, line, lea
     ambient,
     supply: held,
     line: { regulator, parts: line },
-    nozzle: { throatDiameterM: nozzle.throatDiameterM, exitDiameterM: nozzle.exitDiameterM ?? nozzle.throatDiameterM, count: nozzle.count, form: { kind: 'round' } },
+    nozzle: { throatDiameterM: nozzle.throatDiameterM, exitDiameterM: nozzle.exitDiameterM ?? nozzle.throatDiameterM, count: nozzle.count, form: { kind: 'round' }, edge: nozzle.edge },
     coefficients: { discharge: sure(nozzle.dischargeCoefficient), velocity: sure(nozzle.velocityCoefficient) },
     leastGaugePressurePa,
   }

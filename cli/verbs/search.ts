@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { z } from 'zod'
-import { applyDesign, mergeSearches, numberAt, runSearch, type SearchResult } from '../../src/core/search'
+import { applyDesign, mergeSearches, numberAt, polishSearch, runSearch, type SearchResult } from '../../src/core/search'
 import { machinePossible } from '../../src/project/validation'
 import type { searchVerbInput } from '../schemas'
 import { searchVerbOutput } from '../schemas'
@@ -19,7 +19,10 @@ export function searchVerb(given: z.infer<typeof searchVerbInput>, options: { re
     // each end must be a number that the core can work with
     for (const end of [v.from, v.to]) applyDesign(base, [v.path], [end])
   })
-  return runSearch({ base, variables, constraints, goal, designs, seed, shard: options.shard ?? { index: 0, of: 1 } }, machinePossible)
+  const spec = { base, variables, constraints, goal, designs, seed, shard: options.shard ?? { index: 0, of: 1 } }
+  const found = runSearch(spec, machinePossible)
+  // a share's best are polished when all are together, not before
+  return options.shard ? found : polishSearch(spec, found, machinePossible)
 }
 
 /** One share's printed answer from its file. */

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { turbineSummary } from '../../src/core/turbine'
+import { rangeWords, turbineSummary } from '../../src/core/turbine'
 import { modelAt, predict, type PredictionInput } from '../../src/core/prediction'
 import type { buildInput, turbineVerbInput } from '../schemas'
 import { badInput } from '../fault'
@@ -21,7 +21,7 @@ export function turbineVerb(given: z.infer<typeof turbineVerbInput>) {
   const { speedsRadPerS, supply, ambient } = given
   const input = steadyInput(given, speedsRadPerS[0])
   const turbine = modelAt(input, absolutePressure(supply, ambient.absolutePressurePa), supply.temperatureK)
-  const { uncertainty, compressor } = predict(input)
+  const { uncertainty, compressor, range } = predict(input)
   const summary = turbineSummary(turbine)
   return {
     speeds: speedsRadPerS.map((w) => {
@@ -33,6 +33,6 @@ export function turbineVerb(given: z.infer<typeof turbineVerbInput>) {
     stallTorqueNm: summary.stallTorqueNm,
     standardUncertainty: { freeSpeedRadPerS: uncertainty.freeSpeedRadPerS, stallTorqueNm: uncertainty.stallTorqueNm },
     compressor,
-    notes: ['Estimate: the band is one standard uncertainty from coefficients that no drawing fixes; stallTorqueNm is on the blades, before bearing friction.', ...turbine.notes],
+    notes: ['Estimate: the band is one standard uncertainty from coefficients that no drawing fixes; stallTorqueNm is on the blades, before bearing friction.', ...turbine.notes, ...range.map(rangeWords)],
   }
 }

@@ -15,7 +15,7 @@ test('a preview shows the file as it was written and guesses its columns', () =>
 
 test('a demo run reduces: power, pressure and nothing to mend', () => {
   const [build] = project.builds.filter(isTurbine)
-  const reduced = handleBench({ kind: 'reduce', key: 'a', bytes, rig, inertiaRig: inertiaRig(rig, build), mapping: run.mapping ?? project.runs[1].mapping!, settings: {} }, () => undefined)
+  const reduced = handleBench({ kind: 'reduce', key: 'a', bytes, rig, inertiaRig: inertiaRig(rig, build), mapping: run.mapping ?? project.runs[1].mapping!, settings: {}, roomPaAbs: 101325 }, () => undefined)
   if (reduced.kind !== 'reduce') throw new Error('not reduced')
   expect(reduced.reduction.peakShaftPower.power.value).toBeGreaterThan(5)
   expect(reduced.pressurePa?.mean).toBeGreaterThan(349e3)
@@ -27,7 +27,7 @@ test('the honest fault in the demo is found and mended', () => {
   if (!faulty?.mapping) throw new Error('the demo has a run with a peeling mark')
   const own = project.rigs.find((r) => r.id === faulty.rigId) ?? rig
   const build = project.builds.filter(isTurbine).find((b) => b.id === faulty.buildId) ?? project.builds.filter(isTurbine)[0]
-  const reduced = handleBench({ kind: 'reduce', key: 'f', bytes: recordings.get(faulty.recordingId ?? '') ?? new Uint8Array(), rig: own, inertiaRig: inertiaRig(own, build), mapping: faulty.mapping, settings: {} }, () => undefined)
+  const reduced = handleBench({ kind: 'reduce', key: 'f', bytes: recordings.get(faulty.recordingId ?? '') ?? new Uint8Array(), rig: own, inertiaRig: inertiaRig(own, build), mapping: faulty.mapping, settings: {}, roomPaAbs: 101325 }, () => undefined)
   if (reduced.kind !== 'reduce') throw new Error('not reduced')
   expect(reduced.reduction.repairs[0]).toMatchObject({ kind: 'missed pulse' })
   expect(reduced.reduction.repairs[0].count).toBeGreaterThan(40)

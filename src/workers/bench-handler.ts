@@ -21,6 +21,8 @@ export interface ReduceRequest {
   readonly inertiaRig: InertiaRig
   readonly mapping: Mapping
   readonly settings: InertiaSettings
+  /** Of the run's room: what comes off an absolute pressure. */
+  readonly roomPaAbs: number
 }
 
 export type BenchRequest = PreviewRequest | ReduceRequest
@@ -77,8 +79,8 @@ export function handleBench(request: BenchRequest, progress: (share: number) => 
       comments: table.comments,
       guess: { ...guessMapping(table.columns, request.signal), dialect: request.dialect },
     }
-  const mapped = mapTrace(table, request.mapping, request.rig)
+  const mapped = mapTrace(table, request.mapping, request.rig, request.roomPaAbs)
   if (!mapped.ok) throw new InputFault(mapped.message)
   progress(0.92)
-  return { kind: 'reduce', reduction: reduceInertia(mapped.trace, request.inertiaRig, request.settings), pressurePa: mapped.pressurePa, tableNotes: table.notes }
+  return { kind: 'reduce', reduction: reduceInertia({ ...mapped.trace, pressure: mapped.pressure }, request.inertiaRig, request.settings), pressurePa: mapped.pressurePa, tableNotes: table.notes }
 }

@@ -11,7 +11,7 @@ export const runDesign = <Q extends DesignRequest>(request: Q, options?: JobOpti
 /** Workers of the pool: one less than the machine has cores, so that the page stays quick, but two where it has two; at most eight. */
 const POOL = Math.max(2, Math.min(8, (typeof navigator === 'undefined' ? 2 : navigator.hardwareConcurrency || 2) - 1))
 
-/** A search shared out over a pool of workers; progress is that of all together, cancelling ends all. The result is that of one machine doing it alone. */
+/** A search shared out over a pool of workers; progress is that of all together, cancelling ends all. The result is that of one machine doing it alone, its best few polished. */
 export async function runSearchPool(spec: SearchSpec, { signal, progress }: JobOptions = {}, size = POOL, makeClient = () => new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(make)): Promise<SearchResult> {
   const shares = Array.from({ length: size }, () => 0)
   const ended = new AbortController()
@@ -30,7 +30,7 @@ export async function runSearchPool(spec: SearchSpec, { signal, progress }: JobO
         }),
       ),
     )
-    return mergeSearches(parts as SearchResult[])
+    return (await clients[0].run({ kind: 'polish', spec, result: mergeSearches(parts as SearchResult[]) }, { signal: ended.signal })) as SearchResult
   } catch (error) {
     // one failed share ends the rest
     ended.abort()

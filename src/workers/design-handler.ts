@@ -1,5 +1,5 @@
 import type { PredictionInput } from '../core/prediction'
-import { performanceMap, runSearch, sensitivities, sweep, type DesignFigures, type PerformanceMap, type SearchGoal, type SearchResult, type SearchSpec, type SearchVariable, type Sensitivity } from '../core/search'
+import { performanceMap, polishSearch, runSearch, sensitivities, sweep, type DesignFigures, type PerformanceMap, type SearchGoal, type SearchResult, type SearchSpec, type SearchVariable, type Sensitivity } from '../core/search'
 import { balancedChooser, type Choice } from '../project/choosing'
 import { machinePossible } from '../project/validation'
 import type { Build, Project, Supply } from '../project/document'
@@ -9,6 +9,7 @@ export type DesignRequest =
   | { readonly kind: 'map'; readonly input: PredictionInput; readonly columns: number; readonly rows: number }
   | { readonly kind: 'changes'; readonly input: PredictionInput; readonly changes: readonly { readonly path: string; readonly change: number }[]; readonly goal: SearchGoal }
   | { readonly kind: 'search'; readonly spec: SearchSpec }
+  | { readonly kind: 'polish'; readonly spec: SearchSpec; readonly result: SearchResult }
   | { readonly kind: 'sweep'; readonly input: PredictionInput; readonly variable: SearchVariable; readonly points: number }
   | { readonly kind: 'chooser'; readonly ambient: Project['ambient']; readonly supply: Supply; readonly line: Build['line']; readonly speedRadPerS: number; readonly wantedPowerW: number }
 
@@ -16,6 +17,7 @@ export interface DesignResults {
   readonly map: PerformanceMap
   readonly changes: readonly Sensitivity[]
   readonly search: SearchResult
+  readonly polish: SearchResult
   readonly sweep: readonly { readonly value: number; readonly figures: DesignFigures | null }[]
   readonly chooser: readonly Choice[]
 }
@@ -28,6 +30,8 @@ export function handleDesign(request: DesignRequest, progress: (share: number) =
       return sensitivities(request.input, request.changes, request.goal, machinePossible)
     case 'search':
       return runSearch(request.spec, machinePossible, progress)
+    case 'polish':
+      return polishSearch(request.spec, request.result, machinePossible, progress)
     case 'sweep':
       return sweep(request.input, request.variable, request.points, machinePossible)
     case 'chooser':

@@ -5,21 +5,31 @@ const ZERO_C = 273.15
 
 /**
  * Pressure of water vapour over a plane surface of water (over ice below 0 degC), Pa.
- * Source: Magnus form with the constants of Sonntag (1990). Valid: -65..100 degC; error below 0.5 % up to 60 degC, 1.2 % at 100 degC.
+ * Source: Sonntag (1990), Z. Meteorol. 70, 340, full form (constants from memory, checked against ASHRAE's). Valid: -65..100 degC; error below 0.1 %.
  */
 export function saturationPressure(temperatureK: number): number {
-  const t = temperatureK - ZERO_C
-  return t >= 0 ? 611.2 * Math.exp((17.62 * t) / (243.12 + t)) : 611.2 * Math.exp((22.46 * t) / (272.62 + t))
+  const t = temperatureK
+  return Math.exp(
+    t >= ZERO_C
+      ? -6096.9385 / t + 21.2409642 - 2.711193e-2 * t + 1.673952e-5 * t * t + 2.433502 * Math.log(t)
+      : -6024.5282 / t + 29.32707 + 1.0613868e-2 * t - 1.3198825e-5 * t * t - 0.49382577 * Math.log(t),
+  )
 }
 
 /**
  * Temperature at which vapour of a partial pressure begins to settle, K: over water down to 0 degC, over ice below.
- * Source: the same form turned round. Partial pressure above 0.
+ * Source: the same form, by root; started from the Magnus form. Partial pressure above 0. Error: 1e-6 K.
  */
 export function saturationTemperature(vapourPressurePa: number): number {
-  const g = Math.log(vapourPressurePa / 611.2)
-  const t = g >= 0 ? (243.12 * g) / (17.62 - g) : (272.62 * g) / (22.46 - g)
-  return t + ZERO_C
+  const g = Math.log(vapourPressurePa / saturationPressure(ZERO_C))
+  let t = ZERO_C + (g >= 0 ? (243.12 * g) / (17.62 - g) : (272.62 * g) / (22.46 - g))
+  for (let i = 0; i < 8; i++) {
+    const slope = Math.log(saturationPressure(t + 1e-3) / saturationPressure(t)) / 1e-3
+    const step = (Math.log(vapourPressurePa) - Math.log(saturationPressure(t))) / slope
+    t += step
+    if (Math.abs(step) < 1e-7) break
+  }
+  return t
 }
 
 /** Water in air, kg per kg of dry air, from its partial pressure and the total pressure, both absolute. */

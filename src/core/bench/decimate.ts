@@ -5,6 +5,8 @@ export interface BlockTrace {
   readonly timeS: Float64Array
   readonly angleRad: Float64Array
   readonly count: Float64Array
+  /** Spread of the readings' times in a block, s2: what the mean of a curved angle is off by, times half the curvature. */
+  readonly timeVariance: Float64Array
   readonly blockS: number
 }
 
@@ -18,22 +20,27 @@ export function blockAverage(trace: AngleTrace, blocks: number): BlockTrace {
   const timeS: number[] = []
   const angleRad: number[] = []
   const count: number[] = []
+  const timeVariance: number[] = []
   let i = 0
   for (let b = 0; b < used; b++) {
     const end = b === used - 1 ? Infinity : start + (b + 1) * blockS
     const first = i
     let t = 0
+    let tt = 0
     let a = 0
     while (i < n && trace.timeS[i] < end) {
-      t += trace.timeS[i] - start
+      const since = trace.timeS[i] - trace.timeS[first]
+      t += since
+      tt += since * since
       a += trace.angleRad[i] - trace.angleRad[first]
       i++
     }
     const m = i - first
     if (m === 0) continue
-    timeS.push(start + t / m)
+    timeS.push(trace.timeS[first] + t / m)
     angleRad.push(trace.angleRad[first] + a / m)
     count.push(m)
+    timeVariance.push(Math.max(0, tt / m - (t / m) ** 2))
   }
-  return { timeS: Float64Array.from(timeS), angleRad: Float64Array.from(angleRad), count: Float64Array.from(count), blockS }
+  return { timeS: Float64Array.from(timeS), angleRad: Float64Array.from(angleRad), count: Float64Array.from(count), timeVariance: Float64Array.from(timeVariance), blockS }
 }

@@ -9,14 +9,14 @@ export interface PooledRuns {
 }
 
 /**
- * Pools repeats: mean; uncertainty from the spread between repeats over sqrt(n), or the mean of the runs' own when that is larger.
- * The own uncertainty is shared by repeats on one rig (its flywheel), so it does not shrink with their number.
- * Source: JCGM 100, 4.2 (spread of repeats) with the larger of the two kept.
+ * Pools repeats: mean; what each run has of its own falls with their number and is at least what the repeats show, what they share (the rig's inertia) does not.
+ * Source: JCGM 100, 4.2 (spread of repeats) and 5.2 (inputs in common).
  */
-export function poolRuns(values: readonly Measured[]): PooledRuns {
+export function poolRuns(values: readonly Measured[], sharedRelativeUncertainty = 0): PooledRuns {
   const n = values.length
   const mean = values.reduce((sum, v) => sum + v.value, 0) / n
-  const own = values.reduce((sum, v) => sum + v.standardUncertainty, 0) / n
+  const shared = Math.abs(mean) * sharedRelativeUncertainty
+  const own = Math.sqrt(values.reduce((sum, v) => sum + Math.max(0, v.standardUncertainty ** 2 - (v.value * sharedRelativeUncertainty) ** 2), 0) / n)
   const spread = n > 1 ? Math.sqrt(values.reduce((sum, v) => sum + (v.value - mean) ** 2, 0) / (n - 1)) : NaN
-  return { mean: { value: mean, standardUncertainty: n > 1 ? Math.max(own, spread / Math.sqrt(n)) : own, unit: values[0].unit }, runs: n, spread }
+  return { mean: { value: mean, standardUncertainty: Math.hypot(shared, (n > 1 ? Math.max(own, spread) : own) / Math.sqrt(n)), unit: values[0].unit }, runs: n, spread }
 }

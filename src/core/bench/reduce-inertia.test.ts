@@ -67,7 +67,7 @@ describe('one mark a turn with missed and doubled marks (independent recording o
   test('torque line within 2 %, peak within 3 %, speed at shut-off within 0.5 %', () => {
     for (const [speed, torque] of Object.entries(truth.gas_torque_at_rpm)) expect(Math.abs(bladeTorqueOf(r.law, Number(speed) * rpm) - torque)).toBeLessThan(0.02 * truth.T0)
     expect(Math.abs(r.peakBladePower.power.value / truth.P_max_gas_W - 1)).toBeLessThan(0.03)
-    const at = r.trace.timeS.findIndex((t) => t >= 15.7)
+    const at = r.trace.timeS.findIndex((t) => t >= 15.6)
     expect(Math.abs((r.trace.fittedRadPerS[at] ?? NaN) / rpm / truth.n_at_shut_rpm - 1)).toBeLessThan(0.005)
   })
 })

@@ -6,11 +6,15 @@ import { equalSpeedWindows, localMotion, type LocalMotion } from './local-fit'
 import { blockAt, findPhases, roughSpeed, type Phases } from './phases'
 import { effectiveInertia, type InertiaRig } from './rig'
 import type { AngleTrace, Repair } from './repair'
+import { driveOf, fallOf, type PressureFall, type PressureTrace } from './pressure-drive'
+import { fitTrajectory, type TrajectoryFit } from './trajectory-fit'
 
 export interface InertiaSettings {
   /** Where the rotor spun up and coasted, when the maker knows better than the finder. */
   readonly spinUp?: { readonly fromS: number; readonly toS: number }
   readonly coast?: { readonly fromS: number; readonly toS: number } | null
+  /** Pressure that the figures are to hold for, gauge; that at the start of the spin-up where left out. Of weight only with a pressure column. */
+  readonly nominalGaugePressurePa?: number
 }
 
 /** One window of the recording turned into torque. Blade torque has the drag found in coasting added back; shaft torque has not. */
@@ -48,6 +52,8 @@ export interface PeakPower {
 export interface InertiaReduction {
   readonly phases: Phases
   readonly effectiveInertia: Measured
+  /** Share of every torque and power by which all runs on one rig are wrong alike: its inertia. */
+  readonly sharedRelativeUncertainty: number
   readonly points: readonly TorquePoint[]
   readonly coastPoints: readonly { readonly speedRadPerS: number; readonly dragNm: number; readonly uncertaintyNm: number }[]
   readonly law: TorqueLaw
@@ -67,13 +73,18 @@ export interface InertiaReduction {
   /** Curvature of torque against speed over its uncertainty; beyond 3 the line is not straight. */
   readonly curvatureSigmas: number
   readonly dragMeasured: boolean
+  readonly pressure: PressureFall
+  /** How much alike neighbouring residuals are, 0 to 1: near 1 the law does not lie on the recording. */
+  readonly autocorrelation: number
   readonly repairs: readonly Repair[]
   readonly notes: readonly string[]
 }
 
-/** Clock and pressure of a workshop bench drift: no speed is known better than this, whatever the scatter says. Estimate (common practice). */
-const SPEED_SCALE = 0.001
+/** A crystal clock: no speed is known better than this, whatever the scatter says. */
+const SPEED_SCALE = 1e-5
 const BLOCKS = 4000
+/** For the fit of the motion: an average of an angle loses nothing that the fit could use. */
+const FIT_BLOCKS = 900
 const WINDOWS = 28
 
 function motions(trace: BlockTrace, speed: Float64Array, span: { fromS: number; toS: number }, windows: number): LocalMotion[] {
@@ -177,43 +188,6 @@ function curveOf(law: TorqueLaw, most: number, inertia: Measured): TorqueCurve {
   }
 }
 
-/** Speed by the law from the start of the spin-up, carried through the coasting, at the given times. Runge-Kutta 4, steps below 20 ms. */
-function integrateLaw(law: TorqueLaw, inertia: number, start: { timeS: number; speedRadPerS: number }, phases: Phases, shutS: number, timesS: readonly number[]): (number | null)[] {
-  const endS = phases.coast ? phases.coast.toS : phases.spinUp.toS
-  const rate = (t: number, w: number) => ((t < shutS ? bladeTorqueOf(law, w) : 0) - (w > 0 ? dragOf(law, w) : 0)) / inertia
-  let t = start.timeS
-  let w = start.speedRadPerS
-  return timesS.map((to) => {
-    if (to < start.timeS || to > endS) return null
-    while (t < to) {
-      const h = Math.min(0.02, to - t, t < shutS ? Math.max(1e-6, shutS - t) : Infinity)
-      const k1 = rate(t, w)
-      const k2 = rate(t + h / 2, w + (h / 2) * k1)
-      const k3 = rate(t + h / 2, w + (h / 2) * k2)
-      const k4 = rate(t + h * 0.999999, w + h * k3)
-      w = Math.max(0, w + (h / 6) * (k1 + 2 * k2 + 2 * k3 + k4))
-      t += h
-    }
-    return w
-  })
-}
-
-/** The moment the air was shut, mended once from what the fit leaves in early coasting: the finder places it to a few blocks only. */
-function fittedTrace(law: TorqueLaw, inertia: number, start: { timeS: number; speedRadPerS: number }, phases: Phases, timesS: readonly number[], read: readonly number[]): (number | null)[] {
-  const { coast } = phases
-  if (!coast) return integrateLaw(law, inertia, start, phases, Infinity, timesS)
-  const shutS = 0.5 * (phases.spinUp.toS + coast.fromS)
-  const first = integrateLaw(law, inertia, start, phases, shutS, timesS)
-  const early = timesS.flatMap((t, i) => (first[i] !== null && t > coast.fromS && t < coast.fromS + 0.2 * (coast.toS - coast.fromS) ? [{ left: read[i] - first[i], speed: read[i] }] : []))
-  const top = read.reduce((a, b) => Math.max(a, b), 0)
-  const kick = bladeTorqueOf(law, top) / inertia
-  if (early.length === 0 || !(kick > 0)) return first
-  // A delay d of the shut-off lifts speed by d * kick at once; while coasting the lift shrinks as drag does.
-  const shift = early.reduce((sum, e) => sum + (e.left * dragOf(law, top)) / Math.max(1e-12, dragOf(law, e.speed) * kick), 0) / early.length
-  const most = coast.fromS - phases.spinUp.toS
-  return integrateLaw(law, inertia, start, phases, shutS + Math.max(-most, Math.min(most, shift)), timesS)
-}
-
 const tooLittle = (message: string) =>
   new PhysicsError({
     code: 'TOO_LITTLE_DATA',
@@ -221,15 +195,45 @@ const tooLittle = (message: string) =>
     nextStep: 'Check that the right columns are mapped and that the recording holds a spin-up from rest; set its start and end by hand if the finder missed it.',
   })
 
-function notesFor(result: { dragMeasured: boolean; curvatureSigmas: number; reducedChiSquare: number; rig: InertiaRig; inertia: Measured }): string[] {
+function notesFor(result: { dragMeasured: boolean; curvatureSigmas: number; reducedChiSquare: number; rig: InertiaRig; inertia: Measured; fall: PressureFall; motion: TrajectoryFit }): string[] {
   const notes: string[] = []
   if (!result.dragMeasured) notes.push('No coasting was found, so drag is unknown: blade torque is shown equal to shaft torque and is too low by the drag. Record until the rotor has slowed with the air shut.')
-  if (Math.abs(result.curvatureSigmas) > 3) notes.push('Torque does not fall in a straight line: the pressure may have sagged during the run, or the rotor pumps air. The peak from the line is less sure than its band says.')
+  const { fall, motion } = result
+  const percent = (m: Measured) => `${(100 * m.value).toFixed(1)} ± ${(196 * m.standardUncertainty).toFixed(1)} %`
+  if (fall.from === 'motion' && fall.share.value > 3 * fall.share.standardUncertainty && fall.share.value > 0.003) notes.push(`The torque fell by ${percent(fall.share)} on the way, as it does when the pressure sags; the figures are those of its start, and their bands hold this. Record the pressure along with the rotor to be sure.`)
+  if (fall.from === 'column' && Math.abs(fall.share.value) > 0.003) notes.push(`The pressure ${fall.share.value > 0 ? 'fell' : 'rose'} by ${Math.abs(100 * fall.share.value).toFixed(1)} % during the spin-up; the figures are carried to ${fall.nominalGaugePa === null ? 'its start' : `${Math.round(fall.nominalGaugePa / 1000)} kPa gauge`}.`)
+  if (motion.status !== 'singular' && motion.autocorrelation > 0.7) notes.push('The fitted law does not lie on the recording: what is left runs in waves, and the bands are widened for it. Look at the trace for a slipping belt, a valve opened slowly or a load that changes.')
+  if (Math.abs(result.curvatureSigmas) > 3 && fall.share.value < 3 * fall.share.standardUncertainty) notes.push('Torque does not fall in a straight line: the pressure may have sagged during the run, or the rotor pumps air. The peak from the line is less sure than its band says.')
   if (result.reducedChiSquare > 9) notes.push('Readings scatter more than the recording allows: look at what the fit leaves for a slipping belt, a loose sensor or an unsteady supply.')
   const share = result.rig.rotorInertiaKgM2.value / result.inertia.value
   if (share > 0.3) notes.push('More than 30 % of the inertia is the rotor itself, which is known less well than a flywheel: use a heavier wheel.')
   if (result.rig.flywheelInertiaKgM2.standardUncertainty === 0) notes.push('The rig states no uncertainty of its flywheel: the bands hold only the scatter of the recording.')
   return notes
+}
+
+/** The fitted speed at a time, joined straight between the fit's blocks; null outside its stretches. */
+function fittedAt(blocksS: Float64Array, fitted: Float64Array, timeS: number): number | null {
+  let [low, high] = [0, blocksS.length - 1]
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (blocksS[middle] <= timeS) low = middle
+    else high = middle
+  }
+  const value = fitted[low] + ((timeS - blocksS[low]) / (blocksS[high] - blocksS[low])) * (fitted[high] - fitted[low])
+  return Number.isFinite(value) ? value : null
+}
+
+/** The moment the air was let on: the first window's motion carried back to rest, no further than a tenth of the spin-up. */
+function openedAt(first: LocalMotion, { spinUp }: Phases): number {
+  const back = first.accelerationRadPerS2 > 0 ? first.timeS - first.speedRadPerS / first.accelerationRadPerS2 : spinUp.fromS
+  return Math.min(spinUp.fromS, Math.max(spinUp.fromS - 0.1 * (spinUp.toS - spinUp.fromS), back))
+}
+
+/** The law that the motion tells; the first estimate where it makes no machine (torque that does not fall, drag that drives). */
+function lawOf(motion: TrajectoryFit, inertia: number, first: TorqueLaw): TorqueLaw {
+  const [t0, k, a, b, c] = motion.parameters.slice(0, 5).map((v) => v * inertia)
+  if (!(t0 > 0) || !Number.isFinite(t0 + k + a + b + c)) return first
+  return { parameters: [t0, k, a, b, c], covariance: motion.covariance.slice(0, 5).map((row) => row.slice(0, 5).map((v) => v * inertia * inertia)) }
 }
 
 /** Curvature of blade torque against speed in units of its uncertainty. */
@@ -252,7 +256,7 @@ function curvature(spin: readonly LocalMotion[], law: TorqueLaw, inertia: number
  * Error: torque line within 2 % and peak power within 3 % on recordings of known truth; bands are 95 %.
  * @throws PhysicsError TOO_LITTLE_DATA when no spin-up can be found.
  */
-export function reduceInertia(input: { trace: AngleTrace; repairs: readonly Repair[] }, rig: InertiaRig, settings: InertiaSettings = {}): InertiaReduction {
+export function reduceInertia(input: { trace: AngleTrace; repairs: readonly Repair[]; pressure?: PressureTrace | null }, rig: InertiaRig, settings: InertiaSettings = {}): InertiaReduction {
   if (input.trace.timeS.length < 50) throw tooLittle(`Only ${input.trace.timeS.length} usable readings.`)
   const trace = blockAverage(input.trace, BLOCKS)
   const speed = roughSpeed(trace, Math.max(2, Math.round(trace.timeS.length / 800)))
@@ -263,7 +267,11 @@ export function reduceInertia(input: { trace: AngleTrace; repairs: readonly Repa
   if (spin.length < 4) throw tooLittle('Fewer than four stretches of spin-up could be read.')
   const coast = phases.coast ? motions(trace, speed, phases.coast, 14) : []
   const dragMeasured = coast.length >= 4
-  const { law, fit } = fitLaw(lawRows(spin, dragMeasured ? coast : [], inertia.value), dragMeasured)
+  const { law: first, fit } = fitLaw(lawRows(spin, dragMeasured ? coast : [], inertia.value), dragMeasured)
+  const driven = driveOf(input.pressure ?? null, phases, openedAt(spin[0], phases), settings.nominalGaugePressurePa)
+  const coarse = blockAverage(input.trace, FIT_BLOCKS)
+  const motion = fitTrajectory(coarse, dragMeasured ? phases : { ...phases, coast: null }, (timeS) => blockAt(coarse, timeS), { law: first.parameters.map((v) => v / inertia.value), speed: roughSpeed(coarse, 1) }, driven.drive)
+  const law = motion.status === 'singular' ? first : lawOf(motion, inertia.value, first)
   const [t0, k] = law.parameters
   if (!(t0 > 0 && k > 0)) throw tooLittle('Torque does not fall with speed in this stretch.')
   const freeSpeed = freeSpeedOf(law)
@@ -278,12 +286,13 @@ export function reduceInertia(input: { trace: AngleTrace; repairs: readonly Repa
   const stride = Math.max(1, Math.floor(trace.timeS.length / 700))
   const shown = Array.from({ length: Math.floor(trace.timeS.length / stride) }, (_, i) => i * stride)
   const timesS = shown.map((i) => trace.timeS[i])
-  const fitted = fittedTrace(law, inertia.value, spin[0], phases, timesS, shown.map((i) => speed[i]))
+  const fitted = timesS.map((t) => fittedAt(coarse.timeS, motion.fittedRadPerS, t))
   const left = shown.map((i, j) => (fitted[j] === null ? NaN : speed[i] - fitted[j])).filter(Number.isFinite)
   const curvatureSigmas = curvature(spin, law, inertia.value)
   return {
     phases,
     effectiveInertia: inertia,
+    sharedRelativeUncertainty: inertia.standardUncertainty / inertia.value,
     points,
     coastPoints: coast.map((m) => ({ speedRadPerS: m.speedRadPerS, dragNm: -inertia.value * m.accelerationRadPerS2, uncertaintyNm: inertia.value * m.accelerationUncertainty })),
     law,
@@ -297,7 +306,9 @@ export function reduceInertia(input: { trace: AngleTrace; repairs: readonly Repa
     residualRadPerS: Math.sqrt(left.reduce((s, r) => s + r * r, 0) / Math.max(1, left.length)),
     curvatureSigmas,
     dragMeasured,
+    pressure: fallOf(driven, motion),
+    autocorrelation: motion.autocorrelation,
     repairs: input.repairs,
-    notes: notesFor({ dragMeasured, curvatureSigmas, reducedChiSquare: fit.reducedChiSquare, rig, inertia }),
+    notes: notesFor({ dragMeasured, curvatureSigmas, reducedChiSquare: fit.reducedChiSquare, rig, inertia, fall: fallOf(driven, motion), motion }),
   }
 }

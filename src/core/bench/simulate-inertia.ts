@@ -11,24 +11,25 @@ export interface SpinUpTruth {
   readonly endS: number
 }
 
-/** Rotor angle at even times from the truth. Runge-Kutta 4 on speed at `stepS`, angle by Simpson. */
-export function simulateSpinUp(truth: SpinUpTruth, stepS: number): { timeS: Float64Array; angleRad: Float64Array; speedRadPerS: Float64Array } {
+/** Rotor angle at even times from the truth; `driveAt` is what drives the blades over what does at the nominal pressure. Runge-Kutta 4 on speed at `stepS`, angle by Simpson. */
+export function simulateSpinUp(truth: SpinUpTruth, stepS: number, driveAt: (timeS: number) => number = () => 1): { timeS: Float64Array; angleRad: Float64Array; speedRadPerS: Float64Array } {
   const n = Math.round(truth.endS / stepS) + 1
   const timeS = new Float64Array(n)
   const angleRad = new Float64Array(n)
   const speedRadPerS = new Float64Array(n)
   const [a, b, c] = truth.drag
-  const rate = (open: boolean, w: number) =>
-    ((open ? truth.stallTorqueNm * (1 - w / truth.dragFreeSpeedRadPerS) : 0) - (w > 0 || open ? a + b * w + c * w * w : 0)) / truth.effectiveInertiaKgM2
+  const rate = (open: boolean, w: number, drive: number) =>
+    ((open ? drive * truth.stallTorqueNm * (1 - w / truth.dragFreeSpeedRadPerS) : 0) - (w > 0 || open ? a + b * w + c * w * w : 0)) / truth.effectiveInertiaKgM2
   for (let i = 1; i < n; i++) {
     timeS[i] = i * stepS
     const middle = timeS[i] - stepS / 2
     const open = middle >= truth.openS && middle < truth.shutS
     const w = speedRadPerS[i - 1]
-    const k1 = rate(open, w)
-    const k2 = rate(open, w + (stepS / 2) * k1)
-    const k3 = rate(open, w + (stepS / 2) * k2)
-    const k4 = rate(open, w + stepS * k3)
+    const drive = driveAt(middle)
+    const k1 = rate(open, w, drive)
+    const k2 = rate(open, w + (stepS / 2) * k1, drive)
+    const k3 = rate(open, w + (stepS / 2) * k2, drive)
+    const k4 = rate(open, w + stepS * k3, drive)
     speedRadPerS[i] = Math.max(0, w + (stepS / 6) * (k1 + 2 * k2 + 2 * k3 + k4))
     angleRad[i] = angleRad[i - 1] + (stepS / 2) * (w + speedRadPerS[i])
   }
@@ -40,4 +41,38 @@ export function encoderCounts(angleRad: Float64Array, speedRadPerS: Float64Array
   const random = seededRandom(encoder.seed)
   const phase = random()
   return angleRad.map((angle, i) => Math.floor((angle + speedRadPerS[i] * encoder.timeJitterS * normalDraw(random)) * encoder.countsPerRad + phase))
+}
+
+/** How an optical pick-up reads its marks, and what it gets wrong. */
+export interface PickUp {
+  readonly perTurn: number
+  /** Of its clock. */
+  readonly tickS: number
+  /** Of the edge that it sees. */
+  readonly jitterS: number
+  readonly missedShare: number
+  readonly doubledShare: number
+  readonly seed: number
+}
+
+/** Times at which marks pass a pick-up; some missed, some read twice within a tenth of the gap. Every draw from the seed. */
+export function pulseTimes(motion: { readonly timeS: Float64Array; readonly angleRad: Float64Array }, pickUp: PickUp): Float64Array {
+  const random = seededRandom(pickUp.seed)
+  const { timeS, angleRad } = motion
+  const step = (2 * Math.PI) / pickUp.perTurn
+  const found: number[] = []
+  let next = step * random()
+  let last = NaN
+  for (let i = 1; i < timeS.length; i++)
+    while (angleRad[i] >= next) {
+      const share = (next - angleRad[i - 1]) / (angleRad[i] - angleRad[i - 1])
+      const at = timeS[i - 1] + share * (timeS[i] - timeS[i - 1]) + pickUp.jitterS * normalDraw(random)
+      const ticked = Math.round(at / pickUp.tickS) * pickUp.tickS
+      next += step
+      if (random() < pickUp.missedShare) continue
+      found.push(ticked)
+      if (random() < pickUp.doubledShare && Number.isFinite(last)) found.push(Math.round((at + (0.02 + 0.08 * random()) * (at - last)) / pickUp.tickS) * pickUp.tickS)
+      last = at
+    }
+  return Float64Array.from(found)
 }

@@ -54,6 +54,9 @@ export interface NozzleResult {
   readonly jetSpeedMPerS: number
   readonly jetPowerW: number
   readonly isentropicPowerW: number
+  /** Real over loss-free mass flow at this pressure, and the Mach number at which the loss-free flow would leave. */
+  readonly discharge: number
+  readonly lossFreeMach: number
   /** Section of the jet at the exit over the drawn exit: above 1 the coefficients contradict each other. */
   readonly contraction: number
   /** Where a normal shock stands: area over throat area, and the Mach number before it. */
@@ -236,7 +239,8 @@ export function nozzleFlow(conditions: NozzleConditions, geometry: NozzleGeometr
   const idealFlow = ideal.choked
     ? (CHOKED_FLOW_FACTOR * throatAreaM2 * p0) / Math.sqrt(GAS_CONSTANT * t0)
     : massFlowAtMach({ areaM2: exitAreaM2, totalPressurePaAbs: p0, totalTemperatureK: t0, mach: ideal.exitMach, gasConstant: GAS_CONSTANT })
-  const massFlowKgPerS = dischargeAt(geometry, backRatio) * idealFlow
+  const discharge = dischargeAt(geometry, backRatio)
+  const massFlowKgPerS = discharge * idealFlow
   const rubbed = rubbedFlow(ideal.throatMach, phi)
   const flux = (rubbed * idealFlow) / exitAreaM2
   const exit = exitState({ areaRatio, phi, p0, t0, pa: Math.min(pa, p0), flux, rubbed, choked: ideal.choked })
@@ -256,6 +260,8 @@ export function nozzleFlow(conditions: NozzleConditions, geometry: NozzleGeometr
     jetSpeedMPerS,
     jetPowerW: 0.5 * massFlowKgPerS * jetSpeedMPerS ** 2,
     isentropicPowerW: isentropicPower({ massFlowKgPerS, absolutePressurePa: p0, temperatureK: t0, backPressurePaAbs: pa }),
+    discharge,
+    lossFreeMach: ideal.exitMach,
     contraction,
     shock: exit.shock,
     notes: notesFor(exit, conditions, exitTemperatureK, contraction),

@@ -16,7 +16,7 @@ const anyNozzle = fc.record({
 type Drawn = typeof anyNozzle extends fc.Arbitrary<infer T> ? T : never
 const geometryOf = (n: Drawn): NozzleGeometry => ({ throatDiameterM: 2e-3, exitDiameterM: 2e-3 * Math.sqrt(n.ratio), dischargeCoefficient: n.cd, velocityCoefficient: n.phi, edge: n.edge })
 const flowOf = (n: Drawn) => nozzleFlow({ totalPressurePaAbs: ROOM + n.gauge, totalTemperatureK: n.t0, backPressurePaAbs: ROOM }, geometryOf(n))
-const holds = (property: fc.IRawProperty<[Drawn]>, seed: number) => fc.assert(property, { seed, numRuns: 3000 })
+const holds = (property: fc.IProperty<[Drawn]>, seed: number): void => fc.assert(property, { seed, numRuns: 3000 })
 
 describe('a real nozzle cannot give more than the air holds (first and second law)', () => {
   test('power at most isentropic, thrust at most ideal, momentum and pressure thrust from the state at the exit', () =>

@@ -1,5 +1,5 @@
 import { airDensity } from '../air'
-import { outletOfForm, outletSection, shapeFactor } from '../flow'
+import { outletOfForm, outletSection, shapeFactor, type NozzleEdge } from '../flow'
 import type { AirInput, NozzleInput } from './input'
 
 /** Speed and expansion near the throat of a choked nozzle at room temperature, for the wall's boundary layer. */
@@ -13,6 +13,7 @@ export interface EffectiveNozzle {
   readonly count: number
   readonly dischargeCoefficient: number
   readonly velocityCoefficient: number
+  readonly edge: NozzleEdge
   /** What the form alone costs of the flow: 1 for a round hole. */
   readonly shapeFactor: number
 }
@@ -26,6 +27,7 @@ export function effectiveNozzle(input: Pick<AirInput, 'nozzle' | 'coefficients' 
     count: nozzle.count * section.passages,
     dischargeCoefficient: input.coefficients.discharge.value * factor * (input.flowShare ?? 1),
     velocityCoefficient: input.coefficients.velocity.value,
+    edge: nozzle.edge ?? 'rounded',
     shapeFactor: factor,
   }
 }

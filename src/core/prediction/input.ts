@@ -1,5 +1,5 @@
 import type { Ambient } from '../air'
-import type { LinePart, OutletForm } from '../flow'
+import type { LinePart, NozzleEdge, OutletForm } from '../flow'
 import type { Balloon, Blower, Compressor, CoolingCoil, HandPump, Regulator, WallHeat } from '../supply'
 import type { ShaftLayout } from '../strength'
 import type { TurbineCoefficients, TurbineMachine } from '../turbine'
@@ -32,6 +32,8 @@ export interface NozzleInput {
   readonly exitDiameterM: number
   readonly count: number
   readonly form: OutletForm
+  /** Rounded where left out. */
+  readonly edge?: NozzleEdge
 }
 
 /** What the air passes before it does any work: all that the first links of the air line need. */

@@ -8,12 +8,14 @@ import {
   freeSpeed,
   idealImpulse,
   moved,
+  rangeBreaches,
   turbineCurve,
   turbineModel,
   turbineSummary,
   workingRadius,
   type CoefficientName,
   type CompressorBalance,
+  type RangeBreach,
   type TurbineModel,
   type TurbinePoint,
   type TurbineSummary,
@@ -23,6 +25,7 @@ import { airOverSpeed, followed, shiftedAir, type AirOverSpeed } from './air-ove
 import { balancedShare } from './balanced-share'
 import { effectiveNozzle } from './effective-nozzle'
 import type { PredictionInput } from './input'
+import { reachFromRest, type Reach } from './reach'
 
 export interface Band {
   /** Standard uncertainty of shaft torque and shaft power at each point of the curve. */
@@ -73,6 +76,10 @@ export interface Prediction {
   readonly shaft: ShaftFigures
   /** Of a turbine that drives impellers, blowing out through its delivery hole. */
   readonly compressor: CompressorBalance | null
+  /** What lies outside the range of the models. */
+  readonly range: readonly RangeBreach[]
+  /** What a supply that lasts only so long brings it to, from rest; null where the supply does not end. */
+  readonly reach: Reach | null
   readonly notes: readonly string[]
 }
 
@@ -102,7 +109,7 @@ export function modelAt(input: PredictionInput, pressurePaAbs: number, temperatu
   return turbineModel(
     input.machine,
     {
-      nozzle: { throatDiameterM: jet.throatDiameterM, exitDiameterM: jet.exitDiameterM, count: jet.count, angleRad: input.nozzle.angleRad, gapM: input.nozzle.gapM },
+      nozzle: { throatDiameterM: jet.throatDiameterM, exitDiameterM: jet.exitDiameterM, count: jet.count, edge: jet.edge, angleRad: input.nozzle.angleRad, gapM: input.nozzle.gapM },
       bearings: { classId: input.shaft.bearingClassId, count: input.shaft.bearingCount },
       coefficients: { ...input.coefficients, discharge: { ...discharge, value: jet.dischargeCoefficient } },
     },
@@ -228,6 +235,14 @@ export function predict(input: PredictionInput): Prediction {
     bearing: { limitRadPerS, share: base.summary.freeSpeedRadPerS / limitRadPerS },
     shaft: shaftFigures(input, strength, base.summary.freeSpeedRadPerS),
     compressor: base.compressor,
+    range: rangeBreaches({
+      machine: input.machine,
+      feed: input.nozzle,
+      inlet: { totalPressurePaAbs: base.air.nozzlePressurePaAbs, totalTemperatureK: base.air.temperatureK, backPressurePaAbs: input.ambient.absolutePressurePa, ambientTemperatureK: input.ambient.temperatureK },
+      best: base.model.at(base.summary.bestPower.speedRadPerS),
+      free: base.model.at(base.summary.freeSpeedRadPerS),
+    }),
+    reach: reachFromRest(input, { air: base.air, flowShare: base.flowShare, freeSpeedRadPerS: base.summary.freeSpeedRadPerS, inertiaKgM2: strength.inertiaKgM2 }, (p, t) => modelAt(input, p, t)),
     notes: base.model.notes,
   }
 }

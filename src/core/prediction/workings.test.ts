@@ -25,7 +25,7 @@ const gives = (id: WorkingId, value: number) => expect(value / all[id].result.va
 
 describe('the numbers put in give the result by the formula shown', () => {
   test('mass flow, choked', () => gives('massFlow', (put('massFlow', 'Cd') * put('massFlow', 'A') * put('massFlow', 'p0') * put('massFlow', 'C*')) / Math.sqrt(put('massFlow', 'R') * put('massFlow', 'T0'))))
-  test('thrust', () => gives('thrust', put('thrust', 'ṁ') * put('thrust', 'Ve') + (put('thrust', 'pe') - put('thrust', 'pa')) * put('thrust', 'Ae')))
+  test('thrust', () => gives('thrust', put('thrust', 'ṁ') * put('thrust', 'Ve') + (put('thrust', 'pe') - put('thrust', 'pa')) * put('thrust', 'ε') * put('thrust', 'Ae')))
   test('jet speed is thrust over mass flow', () => gives('jetSpeed', put('jetSpeed', 'F') / put('jetSpeed', 'ṁ')))
   test('jet power', () => gives('jetPower', 0.5 * put('jetPower', 'ṁ') * put('jetPower', 'c') ** 2))
   test('exit temperature by the first law', () => gives('exitTemperature', put('exitTemperature', 'T0') - put('exitTemperature', 'Ve') ** 2 / (2 * put('exitTemperature', 'cp'))))

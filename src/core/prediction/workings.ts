@@ -31,7 +31,7 @@ export type AirWorkingId = 'massFlow' | 'jetSpeed' | 'thrust' | 'jetPower' | 'ex
 
 function airWorkings(input: AirInput, p: AirFigures): Record<AirWorkingId, Plain> {
   const { air, nozzle, uncertainty: u } = p
-  const cd = put('Cd', 'discharge coefficient', input.coefficients.discharge.value, '')
+  const cd = put('Cd', input.nozzle.edge === 'sharp' ? 'discharge coefficient of the sharp hole at this pressure' : 'discharge coefficient', nozzle.discharge, '')
   const phi = put('φ', 'velocity coefficient', input.coefficients.velocity.value, '')
   const p0 = put('p0', 'pressure at the nozzle, absolute', air.nozzlePressurePaAbs, 'Pa')
   const t0 = put('T0', 'temperature at the nozzle', air.temperatureK, 'K')
@@ -45,7 +45,7 @@ function airWorkings(input: AirInput, p: AirFigures): Record<AirWorkingId, Plain
     massFlow: {
       title: 'Mass flow',
       formula: subsonic ? 'ṁ = Cd · A · p0 · M · √(γ/(R·T0)) · (1 + (γ−1)/2 · M²)^−3,  M from pa/p0' : 'ṁ = Cd · A · p0 · C* / √(R · T0),  C* = √γ · (2/(γ+1))^((γ+1)/(2(γ−1)))',
-      inputs: [cd, area, p0, t0, subsonic ? put('M', 'exit Mach number', nozzle.exitMach, '') : put('C*', 'choked-flow factor', CHOKED_FLOW_FACTOR, ''), put('R', 'gas constant of air', GAS_CONSTANT, 'J/(kg·K)'), put('γ', 'ratio of specific heats', GAMMA, '')],
+      inputs: [cd, area, p0, t0, subsonic ? put('M', 'exit Mach number without loss', nozzle.lossFreeMach, '') : put('C*', 'choked-flow factor', CHOKED_FLOW_FACTOR, ''), put('R', 'gas constant of air', GAS_CONSTANT, 'J/(kg·K)'), put('γ', 'ratio of specific heats', GAMMA, '')],
       result: { value: nozzle.massFlowKgPerS, unit: 'kg/s', standardUncertainty: u.massFlowKgPerS },
       source: `${naca}; ISO 9300`,
       range,
@@ -59,8 +59,8 @@ function airWorkings(input: AirInput, p: AirFigures): Record<AirWorkingId, Plain
     },
     thrust: {
       title: 'Thrust of the jet',
-      formula: 'F = ṁ · Ve + (pe − pa) · Ae,  Ve = φ · M · √(γ · R · T)',
-      inputs: [mdot, put('Ve', 'exit speed', nozzle.exitSpeedMPerS, 'm/s'), phi, put('pe', 'exit pressure, absolute', nozzle.exitAbsolutePressurePa, 'Pa'), pa, put('Ae', 'exit area, all nozzles', input.nozzle.count * circleArea(input.nozzle.exitDiameterM), 'm²')],
+      formula: 'F = ṁ · Ve + (pe − pa) · Aj,  Aj = ε · Ae,  φ costs total pressure',
+      inputs: [mdot, put('Ve', 'exit speed', nozzle.exitSpeedMPerS, 'm/s'), phi, put('pe', 'exit pressure, absolute', nozzle.exitAbsolutePressurePa, 'Pa'), pa, put('Ae', 'exit area, all nozzles', input.nozzle.count * circleArea(input.nozzle.exitDiameterM), 'm²'), put('ε', 'what the jet fills of it', nozzle.contraction, '')],
       result: { value: nozzle.thrustN, unit: 'N', standardUncertainty: u.thrustN },
       source: naca, range,
     },
@@ -162,7 +162,7 @@ function strengthWorkings(input: PredictionInput, p: Prediction): Record<'burstS
     burstSpeed: { title: 'Burst speed', formula: 'ωburst = ω · √(σ / σmax(ω));  d(h·σr)/dr = h·(σt − σr)/r − h·ρ·ω²·r, blades pulling at the rim', inputs: [allowable, put('σmax', `greatest stress at free speed (${s.governing})`, Math.max(s.discStressPa, s.rootStressPa), 'Pa'), put('ρ', 'density', material.densityKgPerM3, 'kg/m³'), put('ν', 'Poisson’s ratio', material.poissonRatio, ''), put('ω', 'free speed', p.summary.freeSpeedRadPerS, 'rad/s')], result: { value: s.burstSpeedRadPerS, unit: 'rad/s', standardUncertainty: 0.12 * s.burstSpeedRadPerS }, source: 'Timoshenko & Goodier, rotating discs', range },
     stressMargin: { title: 'Margin in stress at free speed', formula: 'n = σ / σmax = (ωburst / ω)²', inputs: [allowable, put('ωburst', 'burst speed', s.burstSpeedRadPerS, 'rad/s'), put('ω', 'free speed', p.summary.freeSpeedRadPerS, 'rad/s'), put('nω', 'margin in speed', s.speedMargin, '')], result: { value: s.stressMargin, unit: '×', standardUncertainty: 0.25 * s.stressMargin }, source: 'Stress goes with speed squared', range },
     bearingSpeed: { title: 'Free speed over the bearing’s limit', formula: 'share = ω / ωlimit', inputs: [put('ω', 'free speed', p.summary.freeSpeedRadPerS, 'rad/s'), put('ωlimit', `limit of class ${input.shaft.bearingClassId}`, p.bearing.limitRadPerS, 'rad/s')], result: { value: p.bearing.share, unit: '×' }, source: 'Catalogue-class value from memory (common practice)', range: 'Grease, light shields, light load.' },
-    criticalSpeed: { title: 'First critical speed', formula: input.shaft.overhangM > 0 ? 'ω = √(k / m),  k = 3·E·I / (a²·(L + a)),  m + 33/140 of the overhang' : 'ω = √(k / m),  k = 48·E·I / L³,  m + 17/35 of the shaft', inputs: [put('m', 'rotor', s.massKg, 'kg'), put('d', 'shaft', input.shaft.diameterM, 'm'), put('L', 'between the bearings', input.shaft.spanM, 'm'), put('a', 'overhang', input.shaft.overhangM, 'm'), put('E', 'steel', 207e9, 'Pa')], result: { value: p.shaft.criticalSpeedRadPerS, unit: 'rad/s' }, source: 'Rayleigh’s method with the static bending line', range: 'Stiff bearings, thin rotor. Printed housings give way: the real one is lower by a tenth to a third (estimate).' },
+    criticalSpeed: { title: 'First critical speed', formula: input.shaft.overhangM > 0 ? 'least ω of K − ω²·M,  nine beam elements of span and overhang, the rotor at its end' : 'ω = √(k / m),  k = 48·E·I / L³,  m + 17/35 of the shaft', inputs: [put('m', 'rotor', s.massKg, 'kg'), put('d', 'shaft', input.shaft.diameterM, 'm'), put('L', 'between the bearings', input.shaft.spanM, 'm'), put('a', 'overhang', input.shaft.overhangM, 'm'), put('E', 'steel', 207e9, 'Pa')], result: { value: p.shaft.criticalSpeedRadPerS, unit: 'rad/s' }, source: input.shaft.overhangM > 0 ? 'Euler–Bernoulli beam elements, inverse iteration' : 'Rayleigh’s method with the static bending line', range: 'Stiff bearings, thin rotor. Printed housings give way: the real one is lower by a tenth to a third (estimate).' },
     unbalance: { title: 'Unbalance that may remain', formula: 'U = G · m / ω', inputs: [put('G', 'grade', input.shaft.balanceGradeMPerS, 'm/s'), put('m', 'rotor', s.massKg, 'kg'), put('ω', 'free speed', p.summary.freeSpeedRadPerS, 'rad/s')], result: { value: p.shaft.permissibleUnbalanceKgM, unit: 'kg·m' }, source: 'ISO 21940-11', range: 'Rigid rotor in one plane: discs, not long drums.' },
     bearingLife: { title: 'Rated life of the harder worked bearing', formula: 'L10 = (C/P)³ · 10⁶ turns', inputs: [put('C', 'dynamic rating of the class', p.shaft.duty.dynamicRatingN, 'N'), put('P', 'load on it', p.shaft.duty.loadsN[0], 'N'), put('ω', 'free speed', p.summary.freeSpeedRadPerS, 'rad/s')], result: { value: p.shaft.duty.lifeHours, unit: 'h' }, source: 'ISO 281; rating from memory of catalogues', range: 'What fatigue allows. Dirt, dryness and rough pressing end small bearings long before (common practice).' },
     storedEnergy: { title: 'Energy stored at free speed', formula: 'E = ½ · I · ω²', inputs: [put('I', 'inertia of the rotor', s.inertiaKgM2, 'kg·m²'), put('ω', 'free speed', p.summary.freeSpeedRadPerS, 'rad/s')], result: { value: s.storedEnergyJ, unit: 'J' }, source: 'Rigid body', range: 'Rotor only; a flywheel stores more.' },

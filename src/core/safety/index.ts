@@ -1,1 +1,2 @@
+export type { Finding, SafetyState } from '../gates'
 export * from './review'

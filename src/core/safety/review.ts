@@ -1,20 +1,9 @@
 import { dewPoint } from '../air'
+import { finding, rangeFindings, supplyFindings, type Finding, type SafetyState } from '../gates'
 import { materialById } from '../strength'
 import type { NozzleResult } from '../flow'
 import type { AirInput, AirSide, Prediction, PredictionInput } from '../prediction'
 
-export type SafetyState = 'fine' | 'watch' | 'do not run'
-
-/** Something to know before the air goes on. A finding comes from this build's figures; a caution holds for every run. */
-export interface Finding {
-  readonly id: string
-  readonly state: SafetyState
-  readonly what: string
-  readonly why: string
-  readonly mend: string
-}
-
-const finding = (id: string, state: SafetyState, what: string, why: string, mend: string): Finding => ({ id, state, what, why, mend })
 const rpm = (radPerS: number) => `${Math.round((radPerS * 30) / Math.PI / 100) * 100} rpm`
 const kPa = (pa: number) => `${pa < 10_000 ? (pa / 1000).toFixed(1) : Math.round(pa / 1000)} kPa`
 const times = (x: number) => (x >= 10 ? x.toFixed(0) : x.toFixed(1))
@@ -98,9 +87,9 @@ function reviewed(found: readonly Finding[]): Review {
   return { state: findings[0]?.state ?? 'fine', findings }
 }
 
-/** All findings of a turbine build. */
-export const reviewBuild = (input: PredictionInput, prediction: Prediction): Review =>
-  reviewed([...strengthFindings(prediction), ...bearingFindings(input, prediction), ...shaftFindings(input, prediction), ...airFindings(input, prediction.air, prediction.nozzle, input.machine.materialId)])
+/** All findings of a turbine build; `made` are those of its parts, where they are known. */
+export const reviewBuild = (input: PredictionInput, prediction: Prediction, made: readonly Finding[] = []): Review =>
+  reviewed([...strengthFindings(prediction), ...bearingFindings(input, prediction), ...shaftFindings(input, prediction), ...airFindings(input, prediction.air, prediction.nozzle, input.machine.materialId), ...supplyFindings(input, prediction.air), ...rangeFindings(prediction), ...made])
 
 /** All findings of what feeds a body that is pushed by its jet. */
 export const reviewThrust = (input: AirInput, air: AirSide, nozzle: NozzleResult): Review => reviewed(airFindings(input, air, nozzle, null))

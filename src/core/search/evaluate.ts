@@ -27,30 +27,49 @@ export interface DesignFigures {
 }
 
 /** State of the air at the nozzle, as a search asks for it. */
-interface AirState {
+export interface AirState {
   readonly pressurePaAbs: number
   readonly temperatureK: number
   readonly keepsUp: boolean
 }
 
+/** The air at the nozzle over effective area. */
+export type AirTable = (areaFactorM2: number) => AirState
+
 /**
  * The air side as a table over nozzle area: of all that a search moves, only the throat's area, count, discharge and share change it.
- * Logarithms of area against pressure, joined straight. Error: 0.2 % of gauge pressure.
+ * Logarithms of area against pressure, joined straight; where the supply stops keeping up, the very area is found and stands in the table on both sides, so that no design is refused for its neighbour's sake. Error: 0.2 % of gauge pressure.
  */
-export function airTable(input: PredictionInput, areas: readonly [number, number], samples = 48): (areaFactorM2: number) => AirState {
+export function airTable(input: PredictionInput, areas: readonly [number, number], samples = 48): AirTable {
   const base = input.nozzle.count * input.nozzle.throatDiameterM ** 2 * input.coefficients.discharge.value
   const [low, high] = [Math.log(areas[0]), Math.log(Math.max(areas[1], areas[0] * 1.001))]
-  const rows = Array.from({ length: samples }, (_, i) => {
-    const area = Math.exp(low + ((high - low) * i) / (samples - 1))
-    const air = airSide({ ...input, nozzle: { ...input.nozzle, form: { kind: 'round' } }, flowShare: area / base })
-    return { pressurePaAbs: air.nozzlePressurePaAbs, temperatureK: air.temperatureK, keepsUp: air.sustained?.keepsUp ?? !air.droppedOut }
+  const rowAt = (x: number) => {
+    const air = airSide({ ...input, nozzle: { ...input.nozzle, form: { kind: 'round' } }, flowShare: Math.exp(x) / base })
+    return { x, pressurePaAbs: air.nozzlePressurePaAbs, temperatureK: air.temperatureK, keepsUp: air.sustained?.keepsUp ?? !air.droppedOut }
+  }
+  const even = Array.from({ length: samples }, (_, i) => rowAt(low + ((high - low) * i) / (samples - 1)))
+  const rows = even.flatMap((row, i) => {
+    const before = even[i - 1]
+    if (!before || before.keepsUp === row.keepsUp) return [row]
+    let [from, to] = [before, row]
+    for (let n = 0; n < 30 && to.x - from.x > 1e-6; n++) {
+      const middle = rowAt((from.x + to.x) / 2)
+      if (middle.keepsUp === from.keepsUp) from = middle
+      else to = middle
+    }
+    return [from, to, row]
   })
   return (area) => {
-    const x = Math.max(0, Math.min(samples - 1.000001, ((Math.log(area) - low) / (high - low)) * (samples - 1)))
-    const i = Math.floor(x)
-    const t = x - i
-    const [a, b] = [rows[i], rows[i + 1]]
-    return { pressurePaAbs: a.pressurePaAbs + t * (b.pressurePaAbs - a.pressurePaAbs), temperatureK: a.temperatureK + t * (b.temperatureK - a.temperatureK), keepsUp: a.keepsUp && b.keepsUp }
+    const x = Math.min(high, Math.max(low, Math.log(area)))
+    let [i, j] = [0, rows.length - 1]
+    while (j - i > 1) {
+      const middle = (i + j) >> 1
+      if (rows[middle].x <= x) i = middle
+      else j = middle
+    }
+    const [a, b] = [rows[i], rows[j]]
+    const t = b.x > a.x ? (x - a.x) / (b.x - a.x) : 0
+    return { pressurePaAbs: a.pressurePaAbs + t * (b.pressurePaAbs - a.pressurePaAbs), temperatureK: a.temperatureK + t * (b.temperatureK - a.temperatureK), keepsUp: t < 1 ? a.keepsUp : b.keepsUp }
   }
 }
 

@@ -1,5 +1,5 @@
 import { holdsBack, type PredictionInput } from '../prediction'
-import { airTable, evaluateDesign, tableArea, type DesignFigures } from './evaluate'
+import { airTable, evaluateDesign, tableArea, type AirTable, type DesignFigures } from './evaluate'
 import { numberAt, withNumbers } from './field-path'
 
 /** One number that a search may move. `path` is within a build: nozzle.throatDiameterM, machine.bladeCount and so on. */
@@ -40,12 +40,15 @@ export interface SearchSpec {
 }
 
 export interface Design {
-  /** Place in the whole search: the same in every shard. */
+  /** Place in the whole search: the same in every shard; OWN for the build as it stands, beyond the search's designs for what was polished. */
   readonly number: number
   readonly values: readonly number[]
   readonly figures: DesignFigures
   readonly score: number
 }
+
+/** Number of the build itself among the designs of its search. */
+export const OWN = -1
 
 export interface SearchResult {
   readonly goal: SearchGoal
@@ -59,8 +62,10 @@ export interface SearchResult {
   readonly broken: Readonly<Record<keyof SearchConstraints, number>>
   /** None of them is beaten by another in both power and air. By rising mass flow. */
   readonly front: readonly Design[]
-  /** The best by the goal, the best first. */
+  /** The best by the goal, the best first; the build itself among them where it keeps what must hold. */
   readonly best: readonly Design[]
+  /** The build as it stands, and what it breaks; null where it cannot be worked out, or in a share that does not hold it. */
+  readonly own: { readonly design: Design; readonly broken: readonly (keyof SearchConstraints)[] } | null
 }
 
 const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37]
@@ -154,6 +159,20 @@ const thinned = (front: readonly Design[], most: number): Design[] => (front.len
 /** Machines of this kind must leave room between their parts; a design that does not is skipped without being worked out. */
 export type Possible = (input: PredictionInput) => boolean
 
+/** The air over the areas that a search may reach; null for outlets whose form is no plain hole. The air side changes with the nozzle's area alone; nothing that a search moves lies before it. */
+export function searchTable({ base, variables }: Pick<SearchSpec, 'base' | 'variables'>): AirTable | null {
+  const paths = variables.map((v) => v.path)
+  const area = (values: readonly number[]) => tableArea(applyDesign(base, paths, values))
+  const ends = [area(variables.map((v) => v.from)), area(variables.map((v) => v.to)), tableArea(base)]
+  return base.nozzle.form.kind === 'round' ? airTable(base, [0.02 * Math.min(...ends), 3 * Math.max(...ends)]) : null
+}
+
+/** The build as it stands, worked out whole. */
+function ownDesign({ base, variables, goal, constraints }: SearchSpec, possible: Possible): SearchResult['own'] {
+  const figures = possible(base) ? evaluateDesign(base) : null
+  return figures && { design: { number: OWN, values: variables.map((v) => numberAt(base, v.path)), figures, score: scoreOf(figures, goal) }, broken: brokenBy(figures, constraints) }
+}
+
 /**
  * A share of a search: designs spread evenly over the box of the variables, each worked out whole; the front and the best that keep the constraints.
  * The air side is a table over nozzle area; what is kept of machines that hold the air back is worked out again with air that follows the speed, and must keep the constraints then too. `possible` judges the geometry before anything is worked out.
@@ -161,12 +180,11 @@ export type Possible = (input: PredictionInput) => boolean
 export function runSearch(spec: SearchSpec, possible: Possible = () => true, progress: (share: number) => void = () => undefined): SearchResult {
   const { base, variables, goal, shard } = spec
   const paths = variables.map((v) => v.path)
-  // the air side changes with the nozzle's area alone; nothing that a search moves lies before it
-  const area = (values: readonly number[]) => tableArea(applyDesign(base, paths, values))
-  const ends = [area(variables.map((v) => v.from)), area(variables.map((v) => v.to))]
-  const table = base.nozzle.form.kind === 'round' ? airTable(base, [0.02 * Math.min(...ends), 3 * Math.max(...ends)]) : null
-  let designs: Design[] = []
-  let best: Design[] = []
+  const table = searchTable(spec)
+  const own = shard.index === 0 ? ownDesign(spec, possible) : null
+  const kept = own && own.broken.length === 0 ? [own.design] : []
+  let designs: Design[] = [...kept]
+  let best: Design[] = [...kept]
   const broken = { ...NONE }
   let [tried, possibleCount, allowed, bar] = [0, 0, 0, -Infinity]
   const settle = () => {
@@ -195,14 +213,14 @@ export function runSearch(spec: SearchSpec, possible: Possible = () => true, pro
     if (designs.length > 2000 || best.length > 4 * KEPT) settle()
   }
   settle()
-  if (!holdsBack(base)) return { goal, paths, tried, possible: possibleCount, allowed, broken, front: thinned(designs, FRONT_KEPT), best }
+  if (!holdsBack(base)) return { goal, paths, tried, possible: possibleCount, allowed, broken, front: thinned(designs, FRONT_KEPT), best, own }
   const whole = (kept: readonly Design[]) =>
     kept.flatMap((d) => {
       const figures = evaluateDesign(applyDesign(base, paths, d.values))
       return figures && brokenBy(figures, spec.constraints).length === 0 ? [{ ...d, figures, score: scoreOf(figures, goal) }] : []
     })
   const front = paretoFront(whole(thinned(designs, FOLLOWED_KEPT)), goal)
-  return { goal, paths, tried, possible: possibleCount, allowed, broken, front, best: whole(best).sort((a, b) => b.score - a.score || a.number - b.number) }
+  return { goal, paths, tried, possible: possibleCount, allowed, broken, front, own, best: whole(best).sort((a, b) => b.score - a.score || a.number - b.number) }
 }
 
 /** One result from the shares of a search, as if one machine had done it all. */
@@ -219,6 +237,7 @@ export function mergeSearches(parts: readonly SearchResult[]): SearchResult {
     allowed: sum((r) => r.allowed),
     broken,
     front: thinned(paretoFront(parts.flatMap((r) => r.front), first.goal), FRONT_KEPT),
+    own: parts.find((r) => r.own)?.own ?? null,
     best: parts.flatMap((r) => r.best).sort((a, b) => b.score - a.score || a.number - b.number).slice(0, KEPT),
   }
 }

@@ -18,7 +18,8 @@ export interface ShaftLayout {
 /** Steel of a ground shaft. */
 export const SHAFT_STEEL = { elasticModulusPa: 207e9, densityKgPerM3: 7850 } as const
 
-const secondMoment = (diameterM: number): number => (Math.PI / 64) * diameterM ** 4
+/** Second moment of area of a round section, m4. */
+export const secondMoment = (diameterM: number): number => (Math.PI / 64) * diameterM ** 4
 
 /** Stiffness of the shaft at the rotor, N/m: 48 E I / L^3 at mid-span, 3 E I / (a^2 (L + a)) overhung by a. Simply supported beam (text-book). */
 export function shaftStiffness(shaft: ShaftLayout): number {
@@ -26,16 +27,6 @@ export function shaftStiffness(shaft: ShaftLayout): number {
   // a rotor right beside a bearing is still a millimetre from its middle
   const a = Math.max(1e-3, shaft.overhangM)
   return shaft.overhangM > 0 ? (3 * ei) / (a ** 2 * (shaft.spanM + a)) : (48 * ei) / shaft.spanM ** 3
-}
-
-/**
- * First critical speed of a rotor on a shaft, rad/s: the root of stiffness over mass, the shaft counting with 17/35 of its own between bearings, 33/140 of its overhang beyond.
- * Source: Rayleigh's method with the static bending line. Valid: stiff bearings, thin rotor. Bearings and printed housings give way, so the real one is lower by a tenth to a third (estimate).
- */
-export function criticalSpeed(shaft: ShaftLayout, rotorMassKg: number): number {
-  const perLength = shaft.densityKgPerM3 * (Math.PI / 4) * shaft.diameterM ** 2
-  const own = shaft.overhangM > 0 ? (33 / 140) * perLength * shaft.overhangM : (17 / 35) * perLength * shaft.spanM
-  return Math.sqrt(shaftStiffness(shaft) / (rotorMassKg + own))
 }
 
 /** Permissible residual unbalance, kg m: grade G (m/s, 6.3e-3 for G 6.3) over speed times mass. Source: ISO 21940-11. */

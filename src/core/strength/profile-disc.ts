@@ -22,6 +22,20 @@ export interface ProfileStress {
 
 const STEPS = 160
 
+/** Radii to integrate over: every corner of the profile is one, and a stretch whose thickness changes much is cut finer, so that no waist falls between two steps. */
+function stations(profile: ProfileDisc['profile'], from: number): number[] {
+  const rim = profile[profile.length - 1][0]
+  const radii = [from]
+  for (let i = 1; i < profile.length; i++) {
+    const [start, end] = [Math.max(from, profile[i - 1][0]), profile[i][0]]
+    if (end <= start) continue
+    const change = Math.abs(Math.log(profile[i][1] / profile[i - 1][1]))
+    const steps = Math.max(12, Math.ceil((STEPS * (end - start)) / (rim - from)), Math.ceil(40 * change))
+    for (let j = 1; j <= steps; j++) radii.push(start + ((end - start) * j) / steps)
+  }
+  return radii
+}
+
 /** Thickness at a radius by straight lines. */
 export function thicknessAt(profile: ProfileDisc['profile'], radiusM: number): number {
   for (let i = 1; i < profile.length; i++) {
@@ -35,7 +49,7 @@ export function thicknessAt(profile: ProfileDisc['profile'], radiusM: number): n
 /**
  * Stresses of a turning disc of any thickness profile, thin and elastic: equilibrium d(h s_r)/dr = (h s_t - h s_r)/r - h rho w^2 r with Hooke's law,
  * integrated outward twice by fourth-order steps and combined so that the bore is free (or the middle regular) and the rim carries its pull.
- * Valid: thickness small against radius and changing gently. Error: 1e-4 against the closed forms of even discs.
+ * Valid: thickness small against radius and changing gently. Error: 1e-4 against the closed forms of even discs; 0.5 % at waists, against four times finer steps.
  * Source: plane stress of rotating discs, Timoshenko & Goodier, Theory of Elasticity.
  */
 export function profileDiscStress(disc: ProfileDisc): ProfileStress {
@@ -44,25 +58,27 @@ export function profileDiscStress(disc: ProfileDisc): ProfileStress {
   const rim = profile[profile.length - 1][0]
   const from = bore > 0 ? bore : 1e-4 * rim
   const load = disc.densityKgPerM3 * disc.speedRadPerS ** 2
-  const h = (rim - from) / STEPS
+  const radiusM = stations(profile, from)
+  const last = radiusM.length - 1
   /** One run: `start` is displacement over radius at the inner edge, `weight` 1 with and 0 without centrifugal load. */
   const run = (start: number, weight: number) => {
     // scaled: displacement times E, so that both columns are of one size
     let u = start * e * from
     let n = bore > 0 ? 0 : (start * e * thicknessAt(profile, from)) / (1 - nu)
-    const [radial, hoop] = [new Float64Array(STEPS + 1), new Float64Array(STEPS + 1)]
+    const [radial, hoop] = [new Float64Array(last + 1), new Float64Array(last + 1)]
     const rate = (r: number, uu: number, nn: number): [number, number] => {
       const t = thicknessAt(profile, r)
       const sr = nn / t
       const st = uu / r + nu * sr
       return [sr - nu * st, (t * st - nn) / r - weight * t * load * r]
     }
-    for (let i = 0; i <= STEPS; i++) {
-      const r = from + i * h
+    for (let i = 0; i <= last; i++) {
+      const r = radiusM[i]
       const t = thicknessAt(profile, r)
       radial[i] = n / t
       hoop[i] = u / r + nu * radial[i]
-      if (i === STEPS) break
+      if (i === last) break
+      const h = radiusM[i + 1] - r
       const [a1, b1] = rate(r, u, n)
       const [a2, b2] = rate(r + h / 2, u + (h / 2) * a1, n + (h / 2) * b1)
       const [a3, b3] = rate(r + h / 2, u + (h / 2) * a2, n + (h / 2) * b2)
@@ -74,15 +90,14 @@ export function profileDiscStress(disc: ProfileDisc): ProfileStress {
   }
   const loaded = run(0, 1)
   const free = run(1e-3, 0)
-  const share = (disc.rimPullPa - loaded.radial[STEPS]) / free.radial[STEPS]
-  const radiusM = Array.from({ length: STEPS + 1 }, (_, i) => from + i * h)
+  const share = (disc.rimPullPa - loaded.radial[last]) / free.radial[last]
   const radialPa = radiusM.map((_, i) => loaded.radial[i] + share * free.radial[i])
   const hoopPa = radiusM.map((_, i) => loaded.hoop[i] + share * free.hoop[i])
   let [peakPa, peakRadiusM, pull, area] = [0, from, 0, 0]
   radiusM.forEach((r, i) => {
     const greatest = Math.max(radialPa[i], hoopPa[i])
     if (greatest > peakPa) [peakPa, peakRadiusM] = [greatest, r]
-    const weight = (i === 0 || i === STEPS ? 0.5 : 1) * thicknessAt(profile, r)
+    const weight = 0.5 * (radiusM[Math.min(last, i + 1)] - radiusM[Math.max(0, i - 1)]) * thicknessAt(profile, r)
     pull += weight * hoopPa[i]
     area += weight
   })

@@ -2,7 +2,7 @@ import { CP, airDensity, airViscosity } from '../air'
 import { nozzleFlow, type NozzleResult } from '../flow'
 import { discFrictionTorque } from './disc-friction'
 import { keptAtEntry, ventilationPower, type BladeProfile, type OwnOutline } from './impulse'
-import { availablePower, balanceBehindNozzle, bearingDrag, machOf, rowExit, shareOut, soderbergLoss, spoutingSpeed, totalPressure, type March } from './rows'
+import { availablePower, balanceBehindNozzle, bearingDrag, intoRing, leavingEnergy, machOf, rowExit, shareOut, soderbergLoss, spoutingSpeed, totalPressure, type March } from './rows'
 import { closePoint, type TurbineInlet, type TurbineModel, type TurbinePoint, type TurbineSurroundings, type VelocityTriangles } from './turbine'
 
 /** Rotors on one shaft with fixed stators between; the nozzle is the lid whose holes feed the first rotor. Angles from the direction of travel. */
@@ -24,7 +24,7 @@ export interface AxialMachine extends TurbineSurroundings {
 
 interface Marched {
   readonly triangles: readonly VelocityTriangles[]
-  /** Sum over the rows of blade speed times turned speed, J/kg of the air that goes through the blades. */
+  /** Sum over the rows of turned speed times the share of the air that goes through the blades, m/s. */
   readonly work: number
   readonly weights: { readonly mixingW: number; readonly spillW: number; readonly passageW: number }
   readonly leaving: number
@@ -59,15 +59,12 @@ function marchRows(machine: AxialMachine, inlet: TurbineInlet, u: number, jet: N
   const loss = (kind: 'stator' | 'rotor', deflectionRad: number, speed: number, density: number) =>
     machine.coefficients.rowLoss.value * soderbergLoss({ kind, deflectionRad, chordOverHeight: aspect, reynolds: (density * speed * hydraulic) / viscosity })
   const triangles: VelocityTriangles[] = []
-  const weights = { mixingW: 0, spillW: 0, passageW: 0 }
-  let [p, t0, work] = [behindPaAbs, inlet.totalTemperatureK, 0]
-  // the lid's jets: most of the swirl is kept, the speed along the shaft falls to what the full ring asks for
-  const whole = jet.jetSpeedMPerS * Math.cos(machine.nozzle.angleRad)
-  let swirl = Math.min(1, machine.coefficients.capture.value) * whole
-  const along = jet.jetSpeedMPerS * Math.sin(machine.nozzle.angleRad)
-  let through = m / (airDensity(p, Math.max(50, t0 - jet.jetSpeedMPerS ** 2 / (2 * CP))) * ring)
-  weights.mixingW = 0.5 * Math.max(0, along - through) ** 2 + 0.5 * (whole * whole - swirl * swirl)
-  through = Math.min(through, Math.max(along, through))
+  // the lid's jets: a share of the swirl is kept, the speed along the shaft becomes what the full ring asks for
+  const fed = intoRing({ speed: jet.jetSpeedMPerS, angleRad: machine.nozzle.angleRad, swirlKept: machine.coefficients.capture.value, pressurePaAbs: behindPaAbs, totalTemperatureK: inlet.totalTemperatureK, massFlowKgPerS: m, areaM2: ring })
+  if (!fed) return null
+  const weights = { mixingW: fed.lost, spillW: 0, passageW: 0 }
+  let [p, t0, work] = [fed.pressurePaAbs, inlet.totalTemperatureK, 0]
+  let { swirl, through } = fed
   let [leaving, exitMach] = [0, 0]
   for (let stage = 0; stage < machine.stages; stage++) {
     if (stage > 0) {
@@ -99,27 +96,40 @@ function marchRows(machine: AxialMachine, inlet: TurbineInlet, u: number, jet: N
     const c2 = { tangential: w2.tangential + u, meridional: w2.meridional }
     triangles.push({ bladeSpeed: u, outletBladeSpeed: u, c1, w1, w2, c2 })
     const turned = u * (c1.tangential - c2.tangential)
-    work += c1.tangential - c2.tangential
-    weights.spillW += Math.abs(spill * turned)
-    t0 -= ((1 - spill) * turned) / CP
+    // a row that brakes works on all of the air
+    const caught = turned > 0 ? 1 - spill : 1
+    work += caught * (c1.tangential - c2.tangential)
+    weights.spillW += (1 - caught) * turned
+    t0 -= (caught * turned) / CP
     p = exit.pressurePaAbs
     swirl = c2.tangential
     through = c2.meridional
     leaving = 0.5 * (swirl * swirl + through * through)
     exitMach = machOf(exit.speed, exit.temperatureK)
   }
-  return { exitPaAbs: p, result: { triangles, work, weights, leaving, exitMach } }
+  return { exitPaAbs: p, result: { triangles, work, weights, exitMach, leaving: leavingEnergy({ kineticJPerKg: leaving, totalTemperatureK: t0, pressurePaAbs: p }, inlet.backPressurePaAbs) } }
 }
 
-/** Drag of blades outside the jets and of the discs' faces. */
-function drags(machine: AxialMachine, inlet: TurbineInlet, speedRadPerS: number) {
+/** Ventilation that a ring of casing with stators leaves, over that of blades in the open. Estimate. */
+const RING_VENTILATION = 0.6
+
+/**
+ * Drag of blades that the air does not drive, and of the discs' faces. A passage idles where the lid feeds none, and a row that turns faster than its air would by itself
+ * (swirl met plus what its own outlet angle turns) fills with air that it only stirs: that share grows from nothing at that speed. Estimate, on Traupel's ventilation form.
+ */
+function drags(machine: AxialMachine, inlet: TurbineInlet, speedRadPerS: number, triangles: readonly VelocityTriangles[]) {
   const densityKgPerM3 = airDensity(inlet.backPressurePaAbs, inlet.ambientTemperatureK)
   const u = speedRadPerS * machine.meanRadiusM
-  const idle = 1 - rimShare(machine)
-  // in a ring of casing the idle blades pump a fifth of what they would in the open (estimate, as for impulse rotors)
-  const pumping = 0.2 * ventilationPower({ densityKgPerM3, meanDiameterM: 2 * machine.meanRadiusM, heightM: machine.bladeHeightM, bladeSpeed: u, bladeAngleRad: machine.inletAngleRad, admission: 1 - idle })
+  const whole = RING_VENTILATION * ventilationPower({ densityKgPerM3, meanDiameterM: 2 * machine.meanRadiusM, heightM: machine.bladeHeightM, bladeSpeed: u, bladeAngleRad: machine.inletAngleRad, admission: 0 })
+  let stirred = 0
+  for (let stage = 0; stage < machine.stages; stage++) {
+    const row = triangles[stage]
+    const willing = row ? row.c1.tangential - row.w2.tangential : 0
+    const starved = u > 0 ? Math.max(0, 1 - Math.max(0, willing) / u) : 0
+    stirred += 1 - (1 - starved) * (stage === 0 ? rimShare(machine) : 1)
+  }
   const face = discFrictionTorque({ radiusM: Math.max(1e-3, machine.meanRadiusM - machine.bladeHeightM / 2), gapM: Math.max(5e-4, machine.tipClearanceM * 2), speedRadPerS, densityKgPerM3, viscosityPaS: airViscosity(inlet.ambientTemperatureK) })
-  return { ventilationNm: speedRadPerS > 0 ? (machine.coefficients.ventilation.value * pumping) / speedRadPerS : 0, discFrictionNm: machine.stages * face, rubbingNm: 0, bearingNm: bearingDrag(machine, speedRadPerS) }
+  return { ventilationNm: speedRadPerS > 0 ? (machine.coefficients.ventilation.value * stirred * whole) / speedRadPerS : 0, discFrictionNm: machine.stages * face, rubbingNm: 0, bearingNm: bearingDrag(machine, speedRadPerS) }
 }
 
 /**
@@ -134,19 +144,19 @@ export function axialTurbine(machine: AxialMachine, inlet: TurbineInlet): Turbin
   const at = (speedRadPerS: number): TurbinePoint => {
     const u = speedRadPerS * machine.meanRadiusM
     const found = balanceBehindNozzle(inlet, machine, (jet, p) => marchRows(machine, inlet, u, jet, p))
-    const loss = drags(machine, inlet, speedRadPerS)
+    const loss = drags(machine, inlet, speedRadPerS, found?.result.triangles ?? [])
     if (!found) return closePoint(speedRadPerS, STILL, loss, { triangles: [], behindNozzlePaAbs: inlet.totalPressurePaAbs, extras: [] })
     const { jet, result } = found
     const m = jet.massFlowKgPerS
     const isentropicPowerW = availablePower(m, inlet)
-    const bladeTorqueNm = (1 - spill) * m * machine.meanRadiusM * result.work
-    const outlet = found.choked ? availablePower(m, { ...inlet, totalPressurePaAbs: found.exitPaAbs }) : 0
-    const leavingW = m * result.leaving + outlet
+    const bladeTorqueNm = m * machine.meanRadiusM * result.work
+    const leavingW = m * result.leaving
     const nozzleLost = jet.isentropicPowerW - jet.jetPowerW
-    const shared = shareOut(isentropicPowerW - bladeTorqueNm * speedRadPerS - leavingW, { nozzleW: Math.max(0, nozzleLost) / Math.max(m, 1e-12), ...result.weights }, 'passageW')
+    const { mixingW, spillW, passageW } = result.weights
+    const { shares, closure } = shareOut(isentropicPowerW - bladeTorqueNm * speedRadPerS - leavingW, { nozzleW: Math.max(0, nozzleLost), mixingW: m * mixingW, spillW: m * spillW, passageW: m * passageW }, 'passageW')
     return closePoint(
       speedRadPerS,
-      { massFlowKgPerS: m, isentropicPowerW, bladeTorqueNm, leavingW, ...shared },
+      { massFlowKgPerS: m, isentropicPowerW, bladeTorqueNm, leavingW, ...shares, closure },
       loss,
       { triangles: result.triangles, behindNozzlePaAbs: found.behindPaAbs, extras: [{ label: 'Mach number leaving the last rotor', value: result.exitMach, unit: '' }, { label: 'rim fed by the lid', value: 100 * rimShare(machine), unit: '%' }, { label: 'passes over the tips', value: 100 * spill, unit: '%' }] },
     )

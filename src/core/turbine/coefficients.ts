@@ -10,7 +10,7 @@ export interface TurbineCoefficients {
   readonly discharge: Uncertain
   /** Real over ideal jet speed. */
   readonly velocity: Uncertain
-  /** Factor on the entrainment of a round free jet; 1 is Ricou & Spalding's. */
+  /** Factor on the entrainment of a round free jet; 1 is Ricou & Spalding's, more where blade after blade cuts it. */
   readonly entrainment: Uncertain
   /** Share of the mixed jet that goes through the blades. */
   readonly capture: Uncertain
@@ -38,10 +38,10 @@ export const COEFFICIENT_NAMES: readonly CoefficientName[] = ['discharge', 'velo
 export const DEFAULT_COEFFICIENTS: TurbineCoefficients = {
   discharge: { value: 0.9, standardUncertainty: 0.03 },
   velocity: { value: 0.96, standardUncertainty: 0.02 },
-  entrainment: { value: 1, standardUncertainty: 0.2 },
-  capture: { value: 0.55, standardUncertainty: 0.1 },
+  entrainment: { value: 1.2, standardUncertainty: 0.25 },
+  capture: { value: 0.7, standardUncertainty: 0.12 },
   passage: { value: 0.7, standardUncertainty: 0.15 },
-  ventilation: { value: 1, standardUncertainty: 0.35 },
+  ventilation: { value: 1, standardUncertainty: 0.5 },
   bearing: { value: 1, standardUncertainty: 0.5 },
   rowLoss: { value: 2, standardUncertainty: 0.6 },
   leakage: { value: 1, standardUncertainty: 0.4 },

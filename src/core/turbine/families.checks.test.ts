@@ -205,7 +205,7 @@ describe('reaction rotor (Euler with rothalpy)', () => {
     const mach = Math.sqrt(5 * (matched(gaugePa) ** (1 / 3.5) - 1))
     const ratio = (1 / mach) * ((1 + 0.2 * mach * mach) / 1.2) ** 3
     const exitDiameterM = converging ? undefined : 1.5 * mm * Math.sqrt(ratio)
-    const coefficients = { ...defaultCoefficients('reaction-rotor'), discharge: ideal, velocity: ideal, leakage: none, ventilation: none, sliding: none, bearing: none }
+    const coefficients = { ...defaultCoefficients('reaction-rotor'), discharge: ideal, velocity: ideal, capture: ideal, leakage: none, ventilation: none, sliding: none, bearing: none }
     return reactionTurbine({ ...(machines['reaction-rotor'] as Extract<TurbineMachine, { family: 'reaction-rotor' }>), jetRadiusM: 0.04, massKg: 0.05, nozzle: { throatDiameterM: 1.5 * mm, exitDiameterM, count: 2, angleRad: 0, gapM: 0 }, bearings: { classId: '623', count: 2 }, coefficients }, inlet(gaugePa))
   }
   test.each(checksOf('react.Tconv'))('%s', (_, c) => expectCheck(model(given(c, 'p_gauge_hub'), true).at(given(c, 'n') * rpm).bladeTorqueNm, c))

@@ -57,14 +57,17 @@ export function mixedJetMassFlow(jet: { massFlowKgPerS: number; momentumFluxN: n
  */
 export const passageVelocityCoefficient = (deflectionRad: number): number => 0.96 - 0.08 * (deflectionRad / (Math.PI / 2)) ** 2
 
+/** Ventilation that a close casing leaves, over the open rotor's: its blades cannot fan the air away, but go on exchanging it at the outlet and rubbing it along the wall. Estimate. */
+export const CLOSE_VENTILATION = 0.2
+
 /**
- * Share of the open rotor's ventilation that is left in a casing: 0.2 when it fits closely, towards 1 when it is wide.
- * Estimate from common practice (several times smaller in a close casing); half-way at a clearance of a quarter blade height.
+ * Share of the open rotor's ventilation that is left in a casing: 0.2 when it fits closely, towards 1 when it is wide; half-way at a clearance of half the blade height.
+ * Estimate, set so that a closely cased rotor on a small jet runs free at 18-20,000 rpm (common practice), a factor of 1.5 either way.
  */
 export function casingVentilationFactor(casing: ImpulseCasing, bladeHeightM: number): number {
   if (casing.kind === 'open') return 1
-  const wide = casing.clearanceM / (casing.clearanceM + 0.25 * bladeHeightM)
-  return 0.2 + 0.8 * wide
+  const wide = casing.clearanceM / (casing.clearanceM + 0.5 * bladeHeightM)
+  return CLOSE_VENTILATION + (1 - CLOSE_VENTILATION) * wide
 }
 
 /**
@@ -82,14 +85,18 @@ export function ventilationPower(blades: { densityKgPerM3: number; meanDiameterM
 const outletAngle = (rotor: ImpulseRotor): number => (rotor.profile === 'flat' ? Math.PI / 2 : rotor.outletAngleRad)
 const inletAngle = (rotor: ImpulseRotor): number => (rotor.profile === 'flat' ? Math.PI / 2 : rotor.inletAngleRad)
 
+/** A rounded nose helps up to the first of these angles off the blade's own, and not at all beyond the second. Estimate. */
+const NOSE_HELPS = [(35 * Math.PI) / 180, (75 * Math.PI) / 180] as const
+
 /**
  * Share of the relative speed that survives the entry at an angle off the blade's own: what lies along the blade.
- * A rounded nose keeps half of the energy that a sharp edge loses, up to 40 degrees (estimate).
+ * A rounded nose keeps half of the energy that a sharp edge loses; its help fades smoothly between 35 and 75 degrees, where the flow comes off it (estimate).
  */
 export function keptAtEntry(incidenceRad: number, profile: BladeProfile): number {
   const along = Math.max(0, Math.cos(incidenceRad))
-  const rounded = profile === 'aerofoil' && Math.abs(incidenceRad) < (40 * Math.PI) / 180
-  return rounded ? Math.sqrt(along * along + 0.5 * Math.sin(incidenceRad) ** 2) : along
+  if (profile !== 'aerofoil') return along
+  const x = Math.min(1, Math.max(0, (Math.abs(incidenceRad) - NOSE_HELPS[0]) / (NOSE_HELPS[1] - NOSE_HELPS[0])))
+  return Math.sqrt(along * along + 0.5 * (1 - x * x * (3 - 2 * x)) * Math.sin(incidenceRad) ** 2)
 }
 
 /**
@@ -118,13 +125,21 @@ interface JetAtRotor {
   readonly widthM: number
 }
 
-/** Way of the air to the middle of a passage that bends it through about a half circle as deep as the blade: a quarter of pi. */
-const MID_PASSAGE = Math.PI / 4
+/**
+ * Way on which a jet mixes before it has given up its speed, m: the gap, and its slanting way through the ring of blades, no longer than the chord across that ring.
+ * A jet nearly along the rim is cut by blade after blade and drags their air along all the way: that, more than drag, is why printed rotors run free far below half of the jet's speed, on a straight torque line.
+ */
+export function mixingWay(machine: Pick<ImpulseMachine, 'rotor' | 'nozzle'>): number {
+  const { meanRadiusM, bladeDepthM } = machine.rotor
+  const [inner, outer] = [meanRadiusM - bladeDepthM / 2, meanRadiusM + bladeDepthM / 2]
+  const chord = 2 * Math.sqrt(Math.max(0, outer * outer - inner * inner))
+  return machine.nozzle.gapM + Math.min(chord, bladeDepthM / Math.max(0.02, Math.sin(machine.nozzle.angleRad)))
+}
 
-/** The jets as they reach mid-passage: momentum kept, speed lost to the air they drag along. */
+/** The jets as the blades have them: momentum kept, speed lost to the air they drag along. */
 function jetAtRotor(machine: ImpulseMachine, nozzle: NozzleResult, ambientDensity: number): JetAtRotor {
   const count = machine.nozzle.count ?? 1
-  const distanceM = machine.nozzle.gapM + MID_PASSAGE * machine.rotor.bladeDepthM
+  const distanceM = mixingWay(machine)
   const each = { massFlowKgPerS: nozzle.massFlowKgPerS / count, momentumFluxN: Math.max(0, nozzle.thrustN) / count }
   const mixed = mixedJetMassFlow({ ...each, distanceM, ambientDensity, factor: machine.coefficients.entrainment.value })
   const speed = mixed > 0 ? each.momentumFluxN / mixed : 0

@@ -2,7 +2,8 @@ import { CP, airDensity, airViscosity } from '../air'
 import { nozzleFlow, type NozzleResult } from '../flow'
 import { STILL } from './axial'
 import { discFrictionTorque } from './disc-friction'
-import { availablePower, balanceBehindNozzle, bearingDrag, machOf, rowExit, shareOut, spoutingSpeed, totalPressure, type March } from './rows'
+import { ventilationPower } from './impulse'
+import { availablePower, balanceBehindNozzle, bearingDrag, intoRing, leavingEnergy, machOf, rowExit, shareOut, spoutingSpeed, totalPressure, type March } from './rows'
 import { closePoint, type TurbineInlet, type TurbineModel, type TurbinePoint, type TurbineSurroundings, type VelocityTriangles } from './turbine'
 
 /** Air spirals in from a volute or through slots of a box, turns to the shaft in the rotor and leaves through its middle. Angles from the direction of travel. */
@@ -51,9 +52,9 @@ function marchRotor(machine: RadialMachine, inlet: TurbineInlet, speedRadPerS: n
   const r3 = meanOutletRadius(machine)
   const u3 = speedRadPerS * r3
   // a share of the jet's swirl is lost on its way round the volute or out of the box's corners
-  const swirl = machine.coefficients.capture.value * jet.jetSpeedMPerS * Math.cos(machine.nozzle.angleRad)
-  const t1 = Math.max(50, t0 - jet.jetSpeedMPerS ** 2 / (2 * CP))
-  const through = m / (airDensity(behindPaAbs, t1) * 2 * Math.PI * machine.inletRadiusM * machine.inletWidthM)
+  const fed = intoRing({ speed: jet.jetSpeedMPerS, angleRad: machine.nozzle.angleRad, swirlKept: machine.coefficients.capture.value, pressurePaAbs: behindPaAbs, totalTemperatureK: t0, massFlowKgPerS: m, areaM2: 2 * Math.PI * machine.inletRadiusM * machine.inletWidthM })
+  if (!fed) return null
+  const { swirl, through } = fed
   const c1 = { tangential: swirl, meridional: through }
   const w1 = { tangential: swirl - u2, meridional: through }
   const best = -(1 - wiesnerSlip(machine.bladeCount, 0)) * u2
@@ -64,24 +65,34 @@ function marchRotor(machine: RadialMachine, inlet: TurbineInlet, speedRadPerS: n
   const t0r = static1 + (relative * relative) / (2 * CP)
   const t0out = t0r + (u3 * u3 - u2 * u2) / (2 * CP)
   if (t0out < 50) return { exitPaAbs: 0, result: EMPTY }
-  const p0out = totalPressure(behindPaAbs, t0r, kept) * (t0out / t0r) ** 3.5
+  const p0out = totalPressure(fed.pressurePaAbs, t0r, kept) * (t0out / t0r) ** 3.5
   const psi = Math.min(1, machine.coefficients.passage.value)
   const exit = rowExit({ totalPressurePaAbs: p0out, totalTemperatureK: t0out, massFlowKgPerS: m, throatAreaM2: outletThroat(machine), lossCoefficient: 1 / psi ** 2 - 1 })
   if (!exit) return null
   const w2 = { tangential: -exit.speed * Math.cos(machine.outletAngleRad), meridional: exit.speed * Math.sin(machine.outletAngleRad) }
   const c2 = { tangential: w2.tangential + u3, meridional: w2.meridional }
-  const jetEnergy = 0.5 * jet.jetSpeedMPerS ** 2
-  const work = machine.inletRadiusM * c1.tangential - r3 * c2.tangential
+  const turned = machine.inletRadiusM * c1.tangential - r3 * c2.tangential
+  // a wheel that brakes works on all of the air
+  const caught = turned > 0 ? 1 - gapShare(machine) : 1
   return {
     exitPaAbs: exit.pressurePaAbs,
     result: {
       triangle: { bladeSpeed: u2, outletBladeSpeed: u3, c1, w1, w2, c2 },
-      work,
-      leaving: 0.5 * (c2.tangential ** 2 + c2.meridional ** 2),
+      work: caught * turned,
+      leaving: leavingEnergy({ kineticJPerKg: 0.5 * (c2.tangential ** 2 + c2.meridional ** 2), totalTemperatureK: t0 - (caught * turned * speedRadPerS) / CP, pressurePaAbs: exit.pressurePaAbs }, inlet.backPressurePaAbs),
       exitMach: machOf(exit.speed, exit.temperatureK),
-      weights: { mixingW: Math.max(0, jetEnergy - 0.5 * (swirl * swirl + through * through)), spillW: Math.abs(gapShare(machine) * work * speedRadPerS), passageW: incidence + 0.5 * (1 / psi ** 2 - 1) * exit.speed ** 2 },
+      weights: { mixingW: fed.lost, spillW: (1 - caught) * turned * speedRadPerS, passageW: incidence + 0.5 * (1 / psi ** 2 - 1) * exit.speed ** 2 },
     },
   }
+}
+
+/** Flow coefficient (speed through the rim over rim speed) at which a wheel's passages are full; below, the missing share only stirs air. Estimate, of the order of design values. */
+const FULL_FLOW = 0.25
+
+/** Power of passages that stir air instead of being driven by it, W: the wheel's blades as an open rotor's, by the share of flow that they lack. */
+function stirringPower(machine: RadialMachine, densityKgPerM3: number, rimSpeed: number, throughMPerS: number): number {
+  const starved = rimSpeed > 0 ? Math.max(0, 1 - throughMPerS / (FULL_FLOW * rimSpeed)) : 0
+  return starved * ventilationPower({ densityKgPerM3, meanDiameterM: 2 * machine.inletRadiusM, heightM: machine.inletWidthM, bladeSpeed: rimSpeed, bladeAngleRad: Math.PI / 2, admission: 0 })
 }
 
 const NOTHING = { tangential: 0, meridional: 0 }
@@ -101,17 +112,19 @@ export function radialTurbine(machine: RadialMachine, inlet: TurbineInlet): Turb
     const found = balanceBehindNozzle(inlet, machine, (jet, p) => marchRotor(machine, inlet, speedRadPerS, jet, p))
     // one face of a closed-back wheel runs against the wall; the blades' side counts as the other
     const face = discFrictionTorque({ radiusM: machine.inletRadiusM, gapM: Math.max(5e-4, machine.clearanceM), speedRadPerS, densityKgPerM3, viscosityPaS })
-    const drags = { ventilationNm: 0, discFrictionNm: machine.coefficients.ventilation.value * 0.5 * face, rubbingNm: 0, bearingNm: bearingDrag(machine, speedRadPerS) }
+    const stirred = stirringPower(machine, densityKgPerM3, speedRadPerS * machine.inletRadiusM, found?.result.triangle.c1.meridional ?? 0)
+    const drags = { ventilationNm: speedRadPerS > 0 ? (machine.coefficients.ventilation.value * stirred) / speedRadPerS : 0, discFrictionNm: machine.coefficients.ventilation.value * 0.5 * face, rubbingNm: 0, bearingNm: bearingDrag(machine, speedRadPerS) }
     if (!found) return closePoint(speedRadPerS, STILL, drags, { triangles: [], behindNozzlePaAbs: inlet.totalPressurePaAbs, extras: [] })
     const { jet, result } = found
     const m = jet.massFlowKgPerS
     const isentropicPowerW = availablePower(m, inlet)
-    const bladeTorqueNm = (1 - leak) * m * result.work
-    const leavingW = m * result.leaving + (found.choked ? availablePower(m, { ...inlet, totalPressurePaAbs: found.exitPaAbs }) : 0)
-    const shared = shareOut(isentropicPowerW - bladeTorqueNm * speedRadPerS - leavingW, { nozzleW: Math.max(0, jet.isentropicPowerW - jet.jetPowerW) / Math.max(m, 1e-12), ...result.weights }, 'passageW')
+    const bladeTorqueNm = m * result.work
+    const leavingW = m * result.leaving
+    const { mixingW, spillW, passageW } = result.weights
+    const { shares, closure } = shareOut(isentropicPowerW - bladeTorqueNm * speedRadPerS - leavingW, { nozzleW: Math.max(0, jet.isentropicPowerW - jet.jetPowerW), mixingW: m * mixingW, spillW: m * spillW, passageW: m * passageW }, 'passageW')
     return closePoint(
       speedRadPerS,
-      { massFlowKgPerS: m, isentropicPowerW, bladeTorqueNm, leavingW, ...shared },
+      { massFlowKgPerS: m, isentropicPowerW, bladeTorqueNm, leavingW, ...shares, closure },
       drags,
       { triangles: [result.triangle], behindNozzlePaAbs: found.behindPaAbs, extras: [{ label: 'blade speed over spouting speed', value: (speedRadPerS * machine.inletRadiusM) / spoutingSpeed(inlet), unit: '' }, { label: 'Mach number in the outlet', value: result.exitMach, unit: '' }, { label: 'passes by the blades', value: 100 * leak, unit: '%' }] },
     )

@@ -49,8 +49,9 @@ export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): 
     const u = speedRadPerS * machine.jetRadiusM
     const jet: NozzleResult = nozzleFlow({ ...rimState(inlet, u), backPressurePaAbs: inlet.backPressurePaAbs }, feed)
     const m = jet.massFlowKgPerS
-    const w = jet.jetSpeedMPerS
-    const bladeTorqueNm = machine.jetRadiusM * (Math.max(0, jet.thrustN) * cosine - m * u)
+    // printed channels turn their air less than drawn, and rub it
+    const w = Math.min(1, coefficients.capture.value) * jet.jetSpeedMPerS
+    const bladeTorqueNm = machine.jetRadiusM * m * (w * cosine - u)
     const c2 = { tangential: u - w * cosine, meridional: w * Math.sin(channels.angleRad) }
     const throughW = availablePower(m, inlet)
     const leakW = availablePower(leak, inlet)
@@ -67,10 +68,10 @@ export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): 
         isentropicPowerW: throughW + leakW,
         bladeTorqueNm,
         // the turning air's own energy comes from the shaft and goes back to it: only what the jet lacks of its ideal is lost
-        nozzleW: throughW + 0.5 * m * u * u - 0.5 * m * w * w,
+        nozzleW: throughW + 0.5 * m * u * u - jet.jetPowerW,
         mixingW: 0,
         spillW: leakW,
-        passageW: 0,
+        passageW: jet.jetPowerW - 0.5 * m * w * w,
         leavingW: 0.5 * m * (c2.tangential ** 2 + c2.meridional ** 2),
       },
       { ventilationNm: speedRadPerS > 0 ? (coefficients.ventilation.value * stirred) / speedRadPerS : 0, discFrictionNm: coefficients.ventilation.value * (face + rim), rubbingNm, bearingNm: onPoint ? 0 : bearingDrag(machine, speedRadPerS) },

@@ -55,6 +55,32 @@ export function rowExit(row: { readonly totalPressurePaAbs: number; readonly tot
 export const totalPressure = (pressurePaAbs: number, totalTemperatureK: number, speed: number): number =>
   pressurePaAbs * (totalTemperatureK / Math.max(1, totalTemperatureK - (speed * speed) / (2 * CP))) ** EXPONENT
 
+/** Air in a ring (across the shaft or round a rim) fed by jets. */
+export interface RingInlet {
+  readonly swirl: number
+  /** Along the way through the ring. */
+  readonly through: number
+  readonly pressurePaAbs: number
+  /** Energy lost in mixing, J/kg; never below 0. */
+  readonly lost: number
+}
+
+/**
+ * What jets at an angle become in the ring behind them, at one mass flow: a share of their swirl is kept; the speed through the ring is what continuity asks for.
+ * A ring wider than the jets is a sudden widening without recovery: the excess speed is lost. A ring narrower than they are speeds the air up at the cost of pressure (isentropic), so that no energy comes from nothing; null where it cannot pass the flow.
+ */
+export function intoRing(jets: { readonly speed: number; readonly angleRad: number; readonly swirlKept: number; readonly pressurePaAbs: number; readonly totalTemperatureK: number; readonly massFlowKgPerS: number; readonly areaM2: number }): RingInlet | null {
+  const swirl = Math.min(1, jets.swirlKept) * jets.speed * Math.cos(jets.angleRad)
+  const along = jets.speed * Math.sin(jets.angleRad)
+  // what is left of the total temperature for the speed through the ring
+  const t0 = jets.totalTemperatureK - (swirl * swirl) / (2 * CP)
+  const k = (jets.massFlowKgPerS * GAS_CONSTANT) / (jets.pressurePaAbs * jets.areaM2)
+  const through = k > 0 ? ((Math.sqrt(1 + (2 * k * k * t0) / CP) - 1) * CP) / k : 0
+  if (through <= along) return { swirl, through, pressurePaAbs: jets.pressurePaAbs, lost: 0.5 * (jets.speed ** 2 - swirl * swirl - through * through) }
+  const exit = rowExit({ totalPressurePaAbs: totalPressure(jets.pressurePaAbs, t0, along), totalTemperatureK: t0, massFlowKgPerS: jets.massFlowKgPerS, throatAreaM2: jets.areaM2, lossCoefficient: 0 })
+  return exit && { swirl, through: exit.speed, pressurePaAbs: exit.pressurePaAbs, lost: 0.5 * ((jets.speed * Math.cos(jets.angleRad)) ** 2 - swirl * swirl) }
+}
+
 /** What lies behind the nozzle, asked with the pressure there: where the air ends up, and whatever the family wants to remember. */
 export interface March<T> {
   readonly exitPaAbs: number
@@ -104,17 +130,27 @@ export function balanceBehindNozzle<T>(inlet: TurbineInlet, feed: TurbineSurroun
 export const availablePower = (massFlowKgPerS: number, inlet: TurbineInlet): number =>
   massFlowKgPerS * CP * inlet.totalTemperatureK * (1 - (inlet.backPressurePaAbs / inlet.totalPressurePaAbs) ** (1 / EXPONENT))
 
+/** Energy that a stream still carries into the room, J/kg: its motion, and what pressure is left above the room's (behind a choked last row, or one that works as a diffuser). */
+export function leavingEnergy(exit: { readonly kineticJPerKg: number; readonly totalTemperatureK: number; readonly pressurePaAbs: number }, roomPaAbs: number): number {
+  const staticK = Math.max(1, exit.totalTemperatureK - exit.kineticJPerKg / CP)
+  return exit.kineticJPerKg + (exit.pressurePaAbs > roomPaAbs ? CP * staticK * (1 - (roomPaAbs / exit.pressurePaAbs) ** (1 / EXPONENT)) : 0)
+}
+
 /** Speed of a loss-free expansion from the nozzle's total state to the room: the spouting speed, m/s. */
 export const spoutingSpeed = (inlet: TurbineInlet): number => Math.sqrt(2 * availablePower(1, inlet))
 
 /** Friction torque of a machine's bearings at a speed, N m. */
 export const bearingDrag = ({ bearings, coefficients }: TurbineSurroundings, speedRadPerS: number): number => coefficients.bearing.value * bearingTorque(bearingClass(bearings.classId), bearings.count, speedRadPerS)
 
-/** What is left of the isentropic power after blades and leaving air, shared out over its causes by their weights; all on the last one where none weighs. */
-export function shareOut<K extends string>(lossW: number, weights: Readonly<Record<K, number>>, otherwise: NoInfer<K>): Record<K, number> {
+/**
+ * What is left of the isentropic power after blades and leaving air, shared out over its causes in proportion to their weights (W each, by their own formulas); all on `otherwise` where none weighs.
+ * `closure` is the sum of the formulas over what is to be shared: 1 but for reheat, and the check that no loss was forgotten or counted twice.
+ */
+export function shareOut<K extends string>(lossW: number, weights: Readonly<Record<K, number>>, otherwise: NoInfer<K>): { readonly shares: Record<K, number>; readonly closure: number } {
   const names = Object.keys(weights) as K[]
   const sum = names.reduce((a, name) => a + weights[name], 0)
-  return Object.fromEntries(names.map((name) => [name, sum > 0 ? (lossW * weights[name]) / sum : name === otherwise ? lossW : 0])) as Record<K, number>
+  const shares = Object.fromEntries(names.map((name) => [name, sum > 0 ? (lossW * weights[name]) / sum : name === otherwise ? lossW : 0])) as Record<K, number>
+  return { shares, closure: lossW > 0 ? sum / lossW : 1 }
 }
 
 /** Mass flow through a gap of an area, kg/s, as a plain orifice; none backwards. */

@@ -26,6 +26,9 @@ function afterShock(relative: number, staticTemperatureK: number): number {
   return Math.sqrt(Math.max(0, 2 * CP * total * (1 - Math.min(1, pressureRatio) ** (1 / 3.5))))
 }
 
+/** A rotor blown from the side lets its air out on the other: no casing stops its idle blades from fanning there. Share of the open rotor's ventilation that stays; estimate. */
+const SIDE_OPEN = 0.6
+
 /** Share of the passages' inlet that is left at their thickest. */
 const passageThroat = (rotor: SupersonicMachine['rotor']): number => {
   const pitch = (2 * Math.PI * rotor.meanRadiusM) / rotor.bladeCount
@@ -67,7 +70,7 @@ export function supersonicTurbine(machine: SupersonicMachine, inlet: TurbineInle
     const w2 = { tangential: first.w2.tangential * left, meridional: first.w2.meridional * left }
     const triangles = { ...first, w2, c2: { tangential: w2.tangential + u, meridional: w2.meridional } }
     const through = share * mixed * count
-    const pumping = coefficients.ventilation.value * casingVentilationFactor(machine.casing, rotor.bladeHeightM) * ventilationPower({ densityKgPerM3: density, meanDiameterM: 2 * rotor.meanRadiusM, heightM: rotor.bladeHeightM, bladeSpeed: u, bladeAngleRad: rotor.inletAngleRad, admission })
+    const pumping = coefficients.ventilation.value * Math.max(SIDE_OPEN, casingVentilationFactor(machine.casing, rotor.bladeHeightM)) * ventilationPower({ densityKgPerM3: density, meanDiameterM: 2 * rotor.meanRadiusM, heightM: rotor.bladeHeightM, bladeSpeed: u, bladeAngleRad: rotor.inletAngleRad, admission })
     const faceRadius = Math.max(1e-3, rotor.meanRadiusM - rotor.bladeHeightM / 2)
     const face = discFrictionTorque({ radiusM: faceRadius, gapM: machine.casing.kind === 'open' ? 0.2 * faceRadius : Math.max(5e-4, machine.casing.clearanceM), speedRadPerS, densityKgPerM3: density, viscosityPaS })
     return closePoint(

@@ -68,6 +68,8 @@ export interface TurbinePoint {
   readonly triangles: readonly VelocityTriangles[]
   /** Pressure right behind the nozzle: the room's for impulse rotors, above it where the machine itself holds air back. */
   readonly behindNozzlePaAbs: number
+  /** Losses by their own formulas over what the ledger has to share out: 1 where nothing is shared, near 1 but for reheat elsewhere. */
+  readonly closure: number
   /** What is particular to the family at this speed: vane lift, exit Mach number and so on; words and a number with its unit. */
   readonly extras: readonly { readonly label: string; readonly value: number; readonly unit: string }[]
 }
@@ -100,6 +102,8 @@ export interface GasSide {
   readonly spillW: number
   readonly passageW: number
   readonly leavingW: number
+  /** 1 where left out. */
+  readonly closure?: number
 }
 
 /** A point from its gas side and its drags: the one place where torque is taken from torque and the ledger is closed. */
@@ -112,6 +116,7 @@ export function closePoint(speedRadPerS: number, gas: GasSide, drags: ShaftDrags
     bladeTorqueNm: gas.bladeTorqueNm,
     torqueNm,
     shaftPowerW: shaftW,
+    closure: gas.closure ?? 1,
     efficiency: gas.isentropicPowerW > 0 ? shaftW / gas.isentropicPowerW : 0,
     ledger: {
       isentropicPowerW: gas.isentropicPowerW,

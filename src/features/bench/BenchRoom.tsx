@@ -2,7 +2,7 @@
 import { Box, chakra } from '@chakra-ui/react'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { LIMITS, isTurbine, type Acknowledgement, type Run, type TurbineBuild } from '../../project/document'
+import { LIMITS, isTurbine, type Acknowledgement, type Rig, type Run, type TurbineBuild } from '../../project/document'
 import { useProject, useStore } from '../../store'
 import { Advice, EmptyState, LinkButton, MainButton, NumberField, QuietButton, RoomTitle, SectionTitle, Sheet, TextField } from '../../ui'
 import { CautionsDialog } from '../safety'
@@ -11,7 +11,7 @@ import { ImportPanel } from './ImportPanel'
 import { MeasuredPanel } from './MeasuredPanel'
 import { RigPanel } from './RigPanel'
 import { RunCharts, useRunPrediction } from './RunView'
-import { editRun, findAgain, startRun } from './run-edits'
+import { editRun, findAgain, rigFor, startRun, usualRig } from './run-edits'
 
 function RunEntry({ run, result, chosen, onChoose }: { run: Run; result: RunResult | undefined; chosen: boolean; onChoose: () => void }) {
   const shown = useShown()
@@ -89,9 +89,13 @@ function Room({ build }: { build: TurbineBuild }) {
   const prediction = useRunPrediction(build, run)
   const result = run ? results.get(run.id) : undefined
   const choose = (id: string) => router.replace(`/bench?build=${build.id}&run=${id}`, { scroll: false })
-  const begin = (cautions: Acknowledgement, gaugePressurePa: number) => {
+  const startRig = useMemo(() => {
+    const { rig, why } = rigFor(project, build)
+    return { rig: rig ?? usualRig(), why }
+  }, [project, build])
+  const begin = (cautions: Acknowledgement, gaugePressurePa: number, rig: Rig) => {
     setCareful(false)
-    const id = startRun(store, project, build, gaugePressurePa, cautions)
+    const id = startRun(store, project, build, rig, gaugePressurePa, cautions)
     if (id) choose(id)
   }
   const forget = () => run && editRun(store, run.id)('recording taken out', (r) => {
@@ -116,18 +120,18 @@ function Room({ build }: { build: TurbineBuild }) {
                 <RunEntry key={r.id} run={r} result={results.get(r.id)} chosen={r.id === run.id} onChoose={() => choose(r.id)} />
               ))}
               <RunFields key={run.id} run={run} />
-              <RigPanel run={run} build={build} />
+              <RigPanel run={run} build={build} prediction={prediction} />
             </>
           }
           middle={<Outcome run={run} build={build} result={result} onForget={() => forget()} onFindAgain={() => findAgain(store, run.id)} />}
-          right={measured ? <MeasuredPanel run={run} reduced={measured} prediction={prediction} runs={runs} results={results} /> : undefined}
+          right={measured ? <MeasuredPanel run={run} build={build} reduced={measured} prediction={prediction} runs={runs} results={results} /> : undefined}
         />
       ) : (
         <EmptyState title="No run of this build yet">
-          A run begins with its cautions; then a recording of the spin-up and the coasting is brought in. <LinkButton onClick={() => setCareful(true)}>Begin a run</LinkButton>
+          A run begins with its rig and its cautions; then a recording of the spin-up and the coasting is brought in. <LinkButton onClick={() => setCareful(true)}>Begin a run</LinkButton>
         </EmptyState>
       )}
-      {careful && <CautionsDialog build={build} onDone={begin} onClose={() => setCareful(false)} />}
+      {careful && <CautionsDialog build={build} rigs={project.rigs.length > 0 ? project.rigs : [startRig.rig]} startRig={startRig} onDone={begin} onClose={() => setCareful(false)} />}
     </>
   )
 }

@@ -4,7 +4,9 @@ import { useState } from 'react'
 import { reductionWorkings, type ReductionWorkingId } from '../../core/bench'
 import type { Prediction } from '../../core/prediction'
 import { formatNumber } from '../../core/units'
-import type { Run } from '../../project/document'
+import { judgeIn } from '../../project/compare'
+import type { Run, TurbineBuild } from '../../project/document'
+import { useProject } from '../../store'
 import type { Reduced } from '../../workers'
 import { Advice, Figure, SectionTitle } from '../../ui'
 import { LateWorkingDialog, useShown, type RunResult } from '../shared'
@@ -27,7 +29,9 @@ function Repeats({ run, reduced, runs, results }: { run: Run; reduced: Reduced; 
     ) : null
   const differences = alike.map((o) => o.power.value - own.value)
   const most = differences.reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a))
-  const expected = 2 * own.standardUncertainty * Math.SQRT2
+  // what the rig leaves unknown is common to all of them and tells nothing of how they repeat
+  const single = Math.sqrt(Math.max(0, own.standardUncertainty ** 2 - (own.value * reduced.reduction.sharedRelativeUncertainty) ** 2))
+  const expected = Math.max(2 * single * Math.SQRT2, 0.01 * Math.abs(own.value))
   return (
     <Advice tone="note" title={Math.abs(most) <= expected ? 'Repeats agree' : 'Repeats do not agree'}>
       {alike.map((o) => o.run.name.split(', ').pop()).join(', ')}: {shown.text(alike[0].power.value, 'power', alike[0].power.standardUncertainty)}. A change smaller than {shown.text(Math.max(expected, Math.abs(most)), 'power')} cannot be told yet.
@@ -36,17 +40,23 @@ function Repeats({ run, reduced, runs, results }: { run: Run; reduced: Reduced; 
 }
 
 /** What came out of a run, and what it means. */
-export function MeasuredPanel({ run, reduced, prediction, runs, results }: { run: Run; reduced: Reduced; prediction: Prediction | null; runs: readonly Run[]; results: ReadonlyMap<string, RunResult> }) {
+export function MeasuredPanel({ run, build, reduced, prediction, runs, results }: { run: Run; build: TurbineBuild; reduced: Reduced; prediction: Prediction | null; runs: readonly Run[]; results: ReadonlyMap<string, RunResult> }) {
   const shown = useShown()
+  const project = useProject()
   const [working, setWorking] = useState<ReductionWorkingId | null>(null)
-  const { reduction: r, pressurePa } = reduced
+  const { reduction: r } = reduced
   const peak = r.peakShaftPower
-  const why = prediction ? diagnosis(r, prediction) : null
+  const judged = judgeIn(project, build, run, r)
+  const why = prediction && judged.possible ? diagnosis(r, prediction) : null
   const air = prediction?.air.supplyPowerW ?? 0
-  const sag = pressurePa && pressurePa.mean > 0 ? (pressurePa.most - pressurePa.least) / pressurePa.mean : 0
   return (
     <>
       <SectionTitle first>Measured</SectionTitle>
+      {judged.findings.map((f) => (
+        <Advice key={f.id} tone="warn" title={f.what}>
+          {f.why} {f.mend}
+        </Advice>
+      ))}
       <Figure label="Peak power" origin="measured" {...shown.parts(peak.power.value, 'power', peak.power.standardUncertainty)} sub={`at the shaft, ${shown.text(peak.speedRadPerS, 'rotation')}`} onOpen={() => setWorking('peakShaftPower')} />
       {r.peakBladePower.speedRadPerS < 0.98 * r.freeSpeed.value && <Figure label="On the blades" origin="measured" {...shown.parts(r.peakBladePower.power.value, 'power', r.peakBladePower.power.standardUncertainty)} sub={`drag of coasting added back, ${shown.text(r.peakBladePower.speedRadPerS, 'rotation')}`} onOpen={() => setWorking('peakBladePower')} />}
       <Figure label="Torque at rest" origin="measured" {...shown.parts(r.stallTorque.value, 'torque', r.stallTorque.standardUncertainty)} sub={Math.abs(r.curvatureSigmas) < 3 ? 'straight line, no bend' : 'the line is bent'} onOpen={() => setWorking('stallTorque')} />
@@ -58,10 +68,10 @@ export function MeasuredPanel({ run, reduced, prediction, runs, results }: { run
           {why.text}
         </Advice>
       )}
-      <Repeats run={run} reduced={reduced} runs={runs} results={results} />
-      {sag > 0.08 && (
-        <Advice tone="warn" title="The pressure moved during the run">
-          Between {shown.text(pressurePa?.least ?? 0, 'gaugePressure')} and {shown.text(pressurePa?.most ?? 0, 'gaugePressure')}: {formatNumber(100 * sag, 2)} %. The torque line mixes pressures.
+      {judged.possible && <Repeats run={run} reduced={reduced} runs={runs} results={results} />}
+      {r.pressure.from === 'column' && Math.abs(r.pressure.share.value) > 0.1 && (
+        <Advice tone="warn" title="The pressure moved much during the run">
+          By {formatNumber(100 * Math.abs(r.pressure.share.value), 2)} % from start to shut. Torque is carried to {shown.text(r.pressure.nominalGaugePa ?? run.gaugePressurePa, 'gaugePressure')} gauge in proportion, which is less sure the further it went.
         </Advice>
       )}
       {r.repairs.length > 0 && (

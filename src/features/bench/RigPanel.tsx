@@ -1,10 +1,12 @@
 'use client'
 import { MATERIALS } from '../../core/strength'
 import { effectiveInertia } from '../../core/bench'
+import { flywheelFindings } from '../../core/gates'
+import type { Prediction } from '../../core/prediction'
 import { formatNumber } from '../../core/units'
-import { LIMITS, flywheelInertia, inertiaRig, type TurbineBuild, type Rig, type Run } from '../../project/document'
+import { LIMITS, flywheelInertia, flywheelOnRun, inertiaRig, type TurbineBuild, type Rig, type Run } from '../../project/document'
 import { useProject, useStore } from '../../store'
-import { ChoiceField, Figure, LinkButton, NumberField, SectionTitle, TextField } from '../../ui'
+import { Advice, ChoiceField, Figure, LinkButton, NumberField, SectionTitle, TextField } from '../../ui'
 import { useShown } from '../shared'
 import { editRig, editRun, usualRig } from './run-edits'
 
@@ -46,8 +48,27 @@ function Flywheel({ rig, edit }: { rig: Rig; edit: ReturnType<typeof editRig> })
   )
 }
 
+/** The rotor's own inertia: reckoned from its drawing, or as its maker measured it (hung on two threads, or run up with and without a ring of known inertia). */
+function RotorInertia({ build }: { build: TurbineBuild }) {
+  const store = useStore()
+  const reckoned = inertiaRig({ ...usualRig(), speedRatio: 1 }, { ...build, shaft: { ...build.shaft, rotorInertia: null } }).rotorInertiaKgM2.value
+  const held = build.shaft.rotorInertia
+  const edit = (recipe: (b: Pick<TurbineBuild, 'shaft'>) => void, key: string) =>
+    store.change('inertia of the rotor', (p) => {
+      const own = p.builds.find((b) => b.id === build.id)
+      if (own) recipe(own as unknown as TurbineBuild)
+    }, `${build.id}:${key}`)
+  return (
+    <>
+      <ChoiceField label="Rotor’s inertia" value={held ? 'measured' : 'reckoned'} choices={[{ value: 'reckoned', label: 'from its drawing' }, { value: 'measured', label: 'measured' }]} note={held ? undefined : 'known to about a tenth: hub, shaft and screws are not in it'} onChange={(v) => edit((b) => void (b.shaft.rotorInertia = v === 'measured' ? { inertiaKgM2: Number(reckoned.toPrecision(3)), relativeUncertainty: 0.03 } : null), 'ri-kind')} />
+      {held && <NumberField label="Measured" kind="inertia" value={held.inertiaKgM2} limits={LIMITS.rotorInertiaKgM2} note="all that turns on the rotor’s shaft without the flywheel" onChange={(v) => edit((b) => void (b.shaft.rotorInertia = { relativeUncertainty: held.relativeUncertainty, inertiaKgM2: v }), 'ri')} />}
+      {held && <NumberField label="Known to" kind="share" value={held.relativeUncertainty} limits={LIMITS.relativeUncertainty} onChange={(v) => edit((b) => void (b.shaft.rotorInertia = { inertiaKgM2: held.inertiaKgM2, relativeUncertainty: v }), 'riu')} />}
+    </>
+  )
+}
+
 /** The rig of a run: flywheel, gear, sensor. Changes hold for every run on it, whose results follow at once. */
-export function RigPanel({ run, build }: { run: Run; build: TurbineBuild }) {
+export function RigPanel({ run, build, prediction }: { run: Run; build: TurbineBuild; prediction: Prediction | null }) {
   const store = useStore()
   const { rigs, runs } = useProject()
   const shown = useShown()
@@ -56,6 +77,7 @@ export function RigPanel({ run, build }: { run: Run; build: TurbineBuild }) {
   const edit = editRig(store, rig.id)
   const { massKg, inertiaKgM2 } = flywheelInertia(rig)
   const effective = effectiveInertia(inertiaRig(rig, build))
+  const wheel = prediction && flywheelOnRun(rig, build, prediction)
   const sharing = runs.filter((r) => r.rigId === rig.id).length
   const add = () => {
     const fresh = { ...usualRig(), name: `Rig ${rigs.length + 1}` }
@@ -79,7 +101,19 @@ export function RigPanel({ run, build }: { run: Run; build: TurbineBuild }) {
       <ChoiceField label="It records" value={rig.signal} choices={SIGNALS} onChange={(v) => edit('signal', (r) => void (r.signal = v))} />
       {rig.signal !== 'speed' && <NumberField label="Counts a turn" kind="count" whole value={rig.countsPerTurn} limits={LIMITS.countsPerTurn} onChange={(v) => edit('counts per turn', (r) => void (r.countsPerTurn = Math.round(v)), 'cpt')} />}
       <Figure label="Flywheel" origin="plain" value={formatNumber(massKg * 1000)} unit="g" sub={`${formatNumber(inertiaKgM2 * 1e7)} g·cm² about its shaft`} />
+      <RotorInertia build={build} />
       <Figure label="Felt at the rotor" origin="plain" {...shown.parts(effective.value, 'inertia', effective.standardUncertainty)} sub="gear squared, rotor included" />
+      {wheel && (
+        <>
+          <Figure label="Flywheel at most" origin="predicted" {...shown.parts(wheel.speedRadPerS, 'rotation')} sub={`rim ${Math.round(wheel.rimSpeedMPerS)} m/s, ${shown.text(wheel.storedEnergyJ, 'energy')}${wheel.timeToSpeedS === null ? '' : `, there in about ${wheel.timeToSpeedS < 10 ? wheel.timeToSpeedS.toFixed(1) : Math.round(wheel.timeToSpeedS)} s`}`} />
+          <Figure label="Its margin in stress" origin="predicted" value={wheel.stressMargin === null ? '—' : formatNumber(Math.min(999, wheel.stressMargin), 2)} unit={wheel.stressMargin === null ? '' : '×'} warn={wheel.stressMargin !== null && wheel.stressMargin < 4} sub={wheel.stressMargin === null ? 'give its size and material to know it' : undefined} />
+          {flywheelFindings(wheel).map((f) => (
+            <Advice key={f.id} tone="warn" title={f.what}>
+              {f.why} {f.mend}
+            </Advice>
+          ))}
+        </>
+      )}
     </>
   )
 }

@@ -1,9 +1,9 @@
 'use client'
 import { Box, Grid } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
-import { PhysicsError } from '../../core/errors'
-import { givenTemperature, predict, type Prediction } from '../../core/prediction'
-import { airInput, atSteadyPressure, predictionInput, type Run, type TurbineBuild } from '../../project/document'
+import type { Prediction } from '../../core/prediction'
+import { predictionOfRun } from '../../project/compare'
+import type { Run, TurbineBuild } from '../../project/document'
 import type { Reduced } from '../../workers'
 import { useStore } from '../../store'
 import { ChartBlock, LinkButton, NumberField, Views } from '../../ui'
@@ -13,15 +13,7 @@ import { coastChart, residualChart, rotorChart, traceChart, type TorqueAt } from
 
 /** The prediction of a build at the pressure and in the room of a run. */
 export function useRunPrediction(build: TurbineBuild, run: Run | null): Prediction | null {
-  return useMemo(() => {
-    if (!run) return null
-    try {
-      return predict(atSteadyPressure(predictionInput(build, run.ambient), run.gaugePressurePa, givenTemperature(airInput(build, run.ambient).supply, run.ambient)))
-    } catch (error) {
-      if (error instanceof PhysicsError) return null
-      throw error
-    }
-  }, [build, run])
+  return useMemo(() => (run ? predictionOfRun(build, run) : null), [build, run])
 }
 
 const milliseconds = (seconds: number) => Math.round(seconds * 1000) / 1000

@@ -96,12 +96,12 @@ export function diagnosis(r: InertiaReduction, prediction: Prediction): { title:
   const power = r.peakShaftPower.power.value - prediction.figures.bestPowerW
   const unsure = 2 * Math.hypot(r.peakShaftPower.power.standardUncertainty, prediction.uncertainty.bestPowerW)
   const percent = (x: number) => `${Math.abs(Math.round(100 * x))} % ${x < 0 ? 'low' : 'high'}`
-  const facts = `Torque at rest is ${percent(stall)} and free speed ${percent(free)} against the prediction.`
+  const facts = `Peak power is ${percent(r.peakShaftPower.power.value / Math.max(1e-12, prediction.figures.bestPowerW) - 1)}, torque at rest ${percent(stall)} and free speed ${percent(free)} against the prediction.`
   if (Math.abs(power) < unsure && Math.abs(stall) < 0.08 && Math.abs(free) < 0.08) return null
   const within = Math.abs(power) < unsure ? ' Both lie within the prediction’s band.' : ''
   if (stall < -0.05 && free < -0.05 && Math.abs(stall - free) < 0.1) return { title: 'Everything is lower than predicted', text: `${facts} When both fall alike the jet itself is weaker: pressure lost before the nozzle, a throat smaller than drawn, or more of the jet passing the blades.${within}` }
   if (stall < -0.05 && stall < free) return { title: 'Less torque at rest than predicted', text: `${facts} Low torque at rest means less flow or less turning, not drag: does a drill of the throat’s size pass? Is there a leak?${within}` }
   if (free < -0.05) return { title: 'Free speed lower than predicted', text: `${facts} A low free speed with good torque means drag: bearings, rubbing, or blades that pump more air than the model takes.${within}` }
-  if (stall > 0.05 || free > 0.05) return { title: 'Better than predicted', text: `${facts} Check the pressure and the counts per turn first; then the coefficients may be too careful.${within}` }
-  return { title: 'Predicted and measured', text: `${facts}${within}` }
+  if (power > 0 && (stall > 0.05 || free > 0.05)) return { title: 'Better than predicted', text: `${facts} Check the pressure and the counts per turn first; then the coefficients may be too careful.${within}` }
+  return { title: power < 0 ? 'Less power than predicted' : 'Predicted and measured', text: `${facts}${within}` }
 }

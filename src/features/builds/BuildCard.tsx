@@ -44,7 +44,7 @@ export const BuildCard = memo(function BuildCard({ build, ambient, results, topW
   const shown = useShown()
   const prediction = useCardPrediction(build, ambient)
   const done = results.filter((r) => r.status === 'done')
-  const pooled = done.length > 0 ? poolRuns(done.map((r) => r.reduced.reduction.peakShaftPower.power)) : null
+  const pooled = done.length > 0 ? poolRuns(done.map((r) => r.reduced.reduction.peakShaftPower.power), done[0].reduced.reduction.sharedRelativeUncertainty) : null
   const speed = done.length > 0 ? done.reduce((sum, r) => sum + r.reduced.reduction.peakShaftPower.speedRadPerS, 0) / done.length : (prediction?.summary.bestPower.speedRadPerS ?? 0)
   const figure = pooled ? shown.parts(pooled.mean.value, 'power', pooled.mean.standardUncertainty) : prediction ? shown.parts(prediction.figures.bestPowerW, 'power', prediction.uncertainty.bestPowerW) : null
   const state = pooled ? done.length === results.length ? counted(done.length, 'run') : `${done.length} of ${counted(results.length, 'run')}` : results.length > 0 ? 'reading its runs…' : build.made ? 'printed, no run yet' : 'predicted, not printed'

@@ -2,9 +2,10 @@
 import { Box, Grid } from '@chakra-ui/react'
 import Link from 'next/link'
 import { compareBuilds, type ComparedSide, type Comparison } from '../../project/compare'
-import type { Run, TurbineBuild } from '../../project/document'
+import type { Project, Run, TurbineBuild } from '../../project/document'
+import { useProject } from '../../store'
 import { LinkButton, SectionTitle } from '../../ui'
-import { useShown, type RunResult } from '../shared'
+import { comparedRuns, useShown, type RunResult } from '../shared'
 
 interface Step {
   readonly build: TurbineBuild
@@ -13,25 +14,18 @@ interface Step {
 }
 
 /** A build with the peaks of its runs that have been read. */
-const side = (build: TurbineBuild, runs: readonly Run[], results: ReadonlyMap<string, RunResult>): ComparedSide => ({
-  build,
-  runs: runs
-    .filter((r) => r.buildId === build.id)
-    .flatMap((run) => {
-      const result = results.get(run.id)
-      return result?.status === 'done' ? [{ run, peakPowerW: result.reduced.reduction.peakShaftPower.power.value }] : []
-    }),
-})
+const side = (project: Pick<Project, 'rigs'>, build: TurbineBuild, runs: readonly Run[], results: ReadonlyMap<string, RunResult>): ComparedSide => ({ build, runs: comparedRuns(project, build, runs.filter((r) => r.buildId === build.id), results) })
 
-const VERDICTS: Record<Comparison['verdict'], string> = { better: '', worse: '', 'not told apart': ', not told apart from nothing', 'too few runs': ', but one run tells no spread', unfair: ', but the pressures differed' }
+const VERDICTS: Record<Comparison['verdict'], string> = { better: '', worse: '', 'not told apart': ', not told apart from nothing', 'too few runs': ', but one run tells no spread', unfair: ', but the pressures differed', impossible: ', but one of the runs cannot be: look at it on the bench' }
 
 /** What each change was measured to bring, and what is worth doing next. */
 export default function WhatTheyTaught({ builds, runs, results }: { builds: readonly TurbineBuild[]; runs: readonly Run[]; results: ReadonlyMap<string, RunResult> }) {
   const shown = useShown()
+  const project = useProject()
   const steps = builds.flatMap((build): Step[] => {
     const parent = builds.find((b) => b.id === build.parentId)
     if (!parent) return []
-    const [a, b] = [side(parent, runs, results), side(build, runs, results)]
+    const [a, b] = [side(project, parent, runs, results), side(project, build, runs, results)]
     return a.runs.length > 0 && b.runs.length > 0 ? [{ build, parent, comparison: compareBuilds(a, b) }] : []
   })
   const told = [...steps].sort((p, q) => Math.abs(q.comparison.power.difference) - Math.abs(p.comparison.power.difference))
@@ -64,7 +58,7 @@ export default function WhatTheyTaught({ builds, runs, results }: { builds: read
       </Box>
       <Box>
         <SectionTitle first>Worth measuring next</SectionTitle>
-        {few.length === 0 ? <Box color="mute">Every printed version has three runs or more.</Box> : null}
+        {few.length === 0 && <Box color="mute">{builds.some((b) => b.made) ? 'Every printed version has three runs or more.' : 'Nothing has been printed yet: a run needs something that turns.'}</Box>}
         {few.slice(0, 6).map((b) => (
           <Box key={b.id} mb="1">
             <LinkButton asChild><Link href={`/bench?build=${b.id}`} prefetch={false}>{b.name}</Link></LinkButton>: run {runs.filter((r) => r.buildId === b.id).length + 1}.

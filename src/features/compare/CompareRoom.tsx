@@ -3,6 +3,7 @@ import { Box, chakra } from '@chakra-ui/react'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo } from 'react'
+import { poolRuns } from '../../core/bench'
 import { PhysicsError } from '../../core/errors'
 import { predict, type Prediction } from '../../core/prediction'
 import { formatNumber } from '../../core/units'
@@ -10,7 +11,7 @@ import { compareBuilds, type BuildDifference, type ComparedSide, type Comparison
 import { isTurbine, predictionInput, type Project, type TurbineBuild, type Run } from '../../project/document'
 import { useProject } from '../../store'
 import { Advice, ChartBlock, ChoiceField, EmptyState, Figure, LinkButton, RoomTitle, SectionTitle, Sheet, type ChartLine, type CurveChartProps } from '../../ui'
-import { useReductions, useShown, type RunResult, type Shown } from '../shared'
+import { comparedRuns, useReductions, useShown, type RunResult, type Shown } from '../shared'
 
 const rpm = (radPerS: number) => (radPerS * 30) / Math.PI
 const SIDES = ['A', 'B'] as const
@@ -52,7 +53,8 @@ function choicesOf({ builds, runs }: Pick<Project, 'builds' | 'runs'>): Choice[]
 
 /** What was chosen, with the results of its runs. */
 function useSide({ name, build, runs: own }: Choice, results: ReadonlyMap<string, RunResult>): Side {
-  const { ambient } = useProject()
+  const project = useProject()
+  const { ambient } = project
   const prediction = useMemo(() => predictionOf(build, ambient), [build, ambient])
   const pairs = own.flatMap((run) => {
     const result = results.get(run.id)
@@ -61,7 +63,7 @@ function useSide({ name, build, runs: own }: Choice, results: ReadonlyMap<string
   return {
     name,
     build,
-    compared: { build, runs: pairs.map(({ run, result }) => ({ run, peakPowerW: result.reduced.reduction.peakShaftPower.power.value })) },
+    compared: { build, runs: comparedRuns(project, build, own, results) },
     done: pairs.map(({ result }) => result),
     waiting: own.some((run) => results.get(run.id)?.status === 'waiting'),
     prediction,
@@ -149,15 +151,16 @@ function Verdict({ sides, comparison }: { sides: readonly [Side, Side]; comparis
     worse: [`${b} gives less`, `${interval} (${formatNumber(100 * share, 2)} %). More than repeats differ.`],
     'not told apart': ['Cannot be told apart', `${interval}. Repeats differ too much, or are too few, to call this a difference: two more runs of each would narrow it.`],
     'too few runs': ['One run is no measurement of spread', `${shown.text(power.difference, 'power')} between ${a} and ${b} so far. Repeat each at least once before believing it.`],
+    impossible: ['No verdict: a run cannot be', 'At least one run has figures that its air cannot give. The bench says what is probably wrong.'],
     unfair: ['Not a fair comparison', 'Read below what differed besides the thing under test; no verdict is given.'],
   }
   return (
     <>
       {unfair.length > 0 && (
         <Advice tone="warn" title="What else differed">
-          {unfair.map((reason) => (
-            <Box key={reason} mb="1">
-              {reason}
+          {unfair.map(({ code, text }) => (
+            <Box key={code + text} mb="1">
+              {text}
             </Box>
           ))}
         </Advice>
@@ -171,12 +174,11 @@ function Verdict({ sides, comparison }: { sides: readonly [Side, Side]; comparis
 
 function PeakFigures({ side, index }: { side: Side; index: number }) {
   const shown = useShown()
-  const values = side.compared.runs.map((r) => r.peakPowerW)
-  const mean = values.reduce((a, b) => a + b, 0) / Math.max(1, values.length)
-  const spread = values.length > 1 ? Math.sqrt(values.reduce((s, v) => s + (v - mean) ** 2, 0) / (values.length - 1)) : undefined
+  const values = side.compared.runs.map((r) => ({ value: r.peakPowerW, standardUncertainty: r.uncertaintyW ?? 0, unit: 'W' }))
   if (values.length === 0)
     return side.prediction ? <Figure label={`${SIDES[index]} peak power`} origin="predicted" {...shown.parts(side.prediction.figures.bestPowerW, 'power', side.prediction.uncertainty.bestPowerW)} sub="no run yet" /> : null
-  return <Figure label={`${SIDES[index]} peak power`} origin="measured" {...shown.parts(mean, 'power', spread)} sub={values.length > 1 ? `mean of ${values.length}; ± is the spread of repeats` : 'one run'} />
+  const { mean } = poolRuns(values, Math.max(...side.compared.runs.map((r) => r.sharedRelative ?? 0)))
+  return <Figure label={`${SIDES[index]} peak power`} origin="measured" {...shown.parts(mean.value, 'power', mean.standardUncertainty)} sub={values.length > 1 ? `mean of ${values.length}; ± holds their spread and what the rig leaves unknown` : 'one run'} />
 }
 
 function Room({ a, b, choices }: { a: Choice; b: Choice; choices: readonly Choice[] }) {

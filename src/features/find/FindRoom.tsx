@@ -2,9 +2,11 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { evaluateDesign, SEARCH_GOALS, type Design, type SearchConstraints, type SearchGoal, type SearchResult } from '../../core/search'
+import { FITS_OF } from '../../core/geometry'
+import { evaluateDesign, OWN, SEARCH_GOALS, type Design, type SearchConstraints, type SearchGoal, type SearchResult } from '../../core/search'
 import { formatNumber, unitOf } from '../../core/units'
 import { fieldLimits, fieldValue, isTurbine, nextVersion, predictionInput, setField, tunableFields, type NumberFieldSpec, type TurbineBuild } from '../../project/document'
+import { buildFit } from '../../project/parts/build-fit'
 import { useProject, useStore } from '../../store'
 import { JobError, runSearchPool } from '../../workers'
 import { Advice, ChoiceField, EmptyState, Figure, LinkButton, MainButton, NumberField, QuietButton, RoomTitle, SectionTitle, Sheet, Views } from '../../ui'
@@ -53,9 +55,9 @@ function Room({ build }: { build: TurbineBuild }) {
     return field ? [[path, firstRange(build, field)]] : []
   })))
   const [goal, setGoal] = useState<SearchGoal>('power-at-load')
-  const [constraints, setConstraints] = useState<SearchConstraints>({ leastStressMargin: 4, mostBearingShare: 1, leastFeatureM: 0.8e-3, bedM: 0.22, supplyHolds: true })
+  const [constraints, setConstraints] = useState<SearchConstraints>({ leastStressMargin: 4, mostBearingShare: 1, leastFeatureM: FITS_OF[build.making.process].thinnest / 1000, bedM: build.making.bedM, supplyHolds: true })
   const [count, setCount] = useState<number>(10_000)
-  const [against, setAgainst] = useState<Against>('air')
+  const [axis, setAxis] = useState<Against>('air')
   const [view, setView] = useState<'search' | 'sweep'>('search')
   const [work, setWork] = useState<Work>({ status: 'idle' })
   const [result, setResult] = useState<SearchResult | null>(null)
@@ -81,17 +83,28 @@ function Room({ build }: { build: TurbineBuild }) {
       else setWork({ status: 'failed', message: error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error) })
     }
   }
+  /** The build with a design's values put in. */
+  const withDesign = (paths: readonly string[], design: Design, own: Parameters<typeof nextVersion>[1]): TurbineBuild => {
+    const made = nextVersion(build, own)
+    const plain = build.nozzle.exitDiameterM / build.nozzle.throatDiameterM
+    paths.forEach((path, i) => setField(made, path, design.values[i]))
+    if (!paths.includes('nozzle.exitDiameterM')) made.nozzle.exitDiameterM = made.nozzle.throatDiameterM * plain
+    made.nozzle.inletBoreM = Math.max(made.nozzle.inletBoreM, 1.5 * made.nozzle.throatDiameterM)
+    return made
+  }
+  const against = useMemo(() => {
+    if (!chosen || !result) return []
+    const made = withDesign(result.paths, chosen, { id: 'x', name: 'x', createdAt: '2026-01-01T00:00:00.000Z', changed: '', why: '' })
+    return buildFit(made, ambient, { massFlowKgPerS: chosen.figures.massFlowKgPerS, nozzlePressurePaAbs: chosen.figures.nozzlePressurePaAbs })
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- it follows from these alone
+  }, [chosen, result, build, ambient])
   const toBuild = (design: Design) => {
     if (!result) return
     const changed = result.paths.map((path, i) => {
       const field = fields.find((f) => f.path === path)
       return field ? `${field.label.toLowerCase()} ${fieldWords(field, design.values[i], shown)}` : ''
     }).join(', ')
-    const made = nextVersion(build, { id: freshId('build'), name: `Design ${design.number}`, createdAt: new Date().toISOString(), changed: changed.slice(0, 500), why: `The best of ${result.tried} designs for ${GOAL_WORDS[result.goal]}, as searched.` })
-    const plain = build.nozzle.exitDiameterM / build.nozzle.throatDiameterM
-    result.paths.forEach((path, i) => setField(made, path, design.values[i]))
-    if (!result.paths.includes('nozzle.exitDiameterM')) made.nozzle.exitDiameterM = made.nozzle.throatDiameterM * plain
-    made.nozzle.inletBoreM = Math.max(made.nozzle.inletBoreM, 1.5 * made.nozzle.throatDiameterM)
+    const made = withDesign(result.paths, design, { id: freshId('build'), name: `Design ${design.number}`, createdAt: new Date().toISOString(), changed: changed.slice(0, 500), why: `The best of ${result.tried} designs for ${GOAL_WORDS[result.goal]}, as searched.` })
     const done = store.change(`${made.name} from a search`, (p) => void p.builds.push(made))
     if (done.ok) router.push(`/build?build=${made.id}&station=rotor`)
     else setWork({ status: 'failed', message: done.faults[0]?.message ?? 'This design cannot be built.' })
@@ -147,7 +160,7 @@ function Room({ build }: { build: TurbineBuild }) {
                   )}
                   {result && (
                     <Box ml="auto">
-                      <Views label="Power against" value={against} views={[{ value: 'air', label: 'against air' }, { value: 'speed', label: 'against speed' }]} onChange={setAgainst} />
+                      <Views label="Power against" value={axis} views={[{ value: 'air', label: 'against air' }, { value: 'speed', label: 'against speed' }]} onChange={setAxis} />
                     </Box>
                   )}
                 </Flex>
@@ -158,7 +171,7 @@ function Room({ build }: { build: TurbineBuild }) {
                     {variables.length} {variables.length === 1 ? 'number' : 'numbers'} may change: {variables.map((v) => fieldName(fields.find((f) => f.path === v.path) as NumberFieldSpec).toLowerCase()).join(', ')}. Each design is worked out whole, on this build’s own supply and line.
                   </Box>
                 )}
-                {result && result.best.length > 0 && <TradePicture result={result} here={here} against={against} chosen={chosen?.number ?? null} onChoose={setChosen} />}
+                {result && result.best.length > 0 && <TradePicture result={result} here={here} against={axis} chosen={chosen?.number ?? null} onChoose={setChosen} />}
                 {result && (
                   <Box fontSize="xs" color="mute" mt="2">
                     {result.tried.toLocaleString('en')} tried in {formatNumber(took / 1000, 2)} s, {result.possible.toLocaleString('en')} can be built, {result.allowed.toLocaleString('en')} keep what must hold.{' '}
@@ -177,7 +190,17 @@ function Room({ build }: { build: TurbineBuild }) {
         right={
           chosen && result ? (
             <>
-              <SectionTitle first>Design {chosen.number}</SectionTitle>
+              <SectionTitle first>{chosen.number === OWN ? 'This build, as it stands' : `Design ${chosen.number}`}</SectionTitle>
+              {result.best[0]?.number === OWN && (
+                <Advice tone="note" title="Yours is better">
+                  None of the {result.tried.toLocaleString('en')} tried, nor what was polished from the best of them, gives more {GOAL_WORDS[result.goal]} and keeps what must hold. Widen a range, or let another number change.
+                </Advice>
+              )}
+              {result.own && result.own.broken.length > 0 && (
+                <Advice tone="note" title="This build itself does not keep what must hold">
+                  {result.own.broken.map((key) => CONSTRAINT_WORDS[key]).join(', ')}: it is not among the designs.
+                </Advice>
+              )}
               {result.paths.map((path, i) => {
                 const field = fields.find((f) => f.path === path)
                 if (!field) return null
@@ -189,7 +212,12 @@ function Room({ build }: { build: TurbineBuild }) {
               <Figure label="Best power" origin="predicted" {...shown.parts(chosen.figures.bestPowerW, 'power')} sub={`at ${shown.text(chosen.figures.bestSpeedRadPerS, 'rotation')}`} />
               <Figure label="Air" origin="predicted" {...shown.parts(chosen.figures.massFlowKgPerS, 'massFlow')} sub={here ? `now ${shown.text(here.massFlowKgPerS, 'massFlow')}` : undefined} />
               <Figure label="Margin in stress" origin="predicted" {...shown.parts(chosen.figures.stressMargin, 'ratio')} unit="×" />
-              <MainButton mt="3" onClick={() => toBuild(chosen)}>
+              {against.map((f) => (
+                <Advice key={f.id} tone={f.state === 'fine' ? 'advice' : 'warn'} title={f.what}>
+                  {f.why} {f.mend}
+                </Advice>
+              ))}
+              <MainButton mt="3" disabled={chosen.number === OWN} onClick={() => toBuild(chosen)}>
                 Open as a version
               </MainButton>
               <Advice tone="note" title="How sure is this?">

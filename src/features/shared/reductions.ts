@@ -20,7 +20,7 @@ function inputsOf(project: Project, run: Run) {
   const rig = project.rigs.find((r) => r.id === run.rigId)
   const build = project.builds.find((b) => b.id === run.buildId)
   if (!rig || !build || !isTurbine(build) || !run.recordingId || !run.mapping) return null
-  const inputs = { rig, inertiaRig: inertiaRig(rig, build), mapping: run.mapping, settings: { ...(run.settings.spinUp ? { spinUp: run.settings.spinUp } : {}), ...(run.settings.coast ? { coast: run.settings.coast } : {}) } }
+  const inputs = { rig, inertiaRig: inertiaRig(rig, build), mapping: run.mapping, settings: { ...(run.settings.spinUp ? { spinUp: run.settings.spinUp } : {}), ...(run.settings.coast ? { coast: run.settings.coast } : {}), nominalGaugePressurePa: run.gaugePressurePa }, roomPaAbs: run.ambient.absolutePressurePa }
   return { key: `${project.id}/${run.recordingId}/${JSON.stringify(inputs)}`, recordingKey: `${project.id}/${run.recordingId}`, recordingId: run.recordingId, ...inputs }
 }
 
@@ -36,7 +36,7 @@ async function work(store: ProjectStore, inputs: Inputs): Promise<void> {
   const bytes = await store.recordingBytes(inputs.recordingId)
   if (!bytes) return keep(inputs.key, { status: 'failed', fault: { code: 'NO_RECORDING', message: 'The recording is not in this browser.', nextStep: 'Bring the file in again.' } })
   try {
-    const reduced = await reduceRecording({ key: inputs.recordingKey, bytes, rig: inputs.rig, inertiaRig: inputs.inertiaRig, mapping: inputs.mapping, settings: inputs.settings })
+    const reduced = await reduceRecording({ key: inputs.recordingKey, bytes, rig: inputs.rig, inertiaRig: inputs.inertiaRig, mapping: inputs.mapping, settings: inputs.settings, roomPaAbs: inputs.roomPaAbs })
     latest.set(inputs.recordingKey, reduced)
     keep(inputs.key, { status: 'done', reduced })
   } catch (error) {

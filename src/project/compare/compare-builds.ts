@@ -2,17 +2,34 @@ import { welchDifference, type MeanDifference } from '../../core/statistics'
 import type { Run, TurbineBuild } from '../document'
 import { buildDifferences, type BuildDifference } from './build-differences'
 
-export interface ComparedSide {
-  readonly build: TurbineBuild
-  readonly runs: readonly { readonly run: Run; readonly peakPowerW: number }[]
+export interface ComparedRun {
+  readonly run: Run
+  readonly peakPowerW: number
+  /** Standard uncertainty of the peak, W, and the share of it that all runs on its rig have in common, over the peak. */
+  readonly uncertaintyW?: number
+  readonly sharedRelative?: number
+  /** Its figures are possible on this air; where left out they are. */
+  readonly possible?: boolean
 }
 
-export type VerdictKind = 'better' | 'worse' | 'not told apart' | 'too few runs' | 'unfair'
+export interface ComparedSide {
+  readonly build: TurbineBuild
+  readonly runs: readonly ComparedRun[]
+}
+
+export type VerdictKind = 'better' | 'worse' | 'not told apart' | 'too few runs' | 'unfair' | 'impossible'
+
+/** Why two sides do not compare, by a code that decides and words that tell. */
+export interface Unfair {
+  readonly code: 'pressure' | 'pressure-within' | 'room' | 'rig' | 'many-changes'
+  readonly text: string
+}
 
 export interface Comparison {
   readonly differences: readonly BuildDifference[]
   /** What differed besides the thing under test: reasons not to believe the difference. */
-  readonly unfair: readonly string[]
+  readonly unfair: readonly Unfair[]
+  /** Difference of the means; the interval holds the spread of repeats and what their rigs leave unknown. */
   readonly power: MeanDifference
   /** Share by which B's mean exceeds A's. */
   readonly share: number
@@ -26,40 +43,59 @@ const TEMPERATURE_TOLERANCE_K = 5
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length)
 const kPa = (pa: number) => `${Math.round(pa / 1000)} kPa`
 
-function unfairness(a: ComparedSide, b: ComparedSide, differences: readonly BuildDifference[]): string[] {
-  const reasons: string[] = []
+function unfairness(a: ComparedSide, b: ComparedSide, differences: readonly BuildDifference[]): Unfair[] {
+  const reasons: Unfair[] = []
+  const because = (code: Unfair['code'], text: string) => void reasons.push({ code, text })
   const pressures = [a, b].map((side) => side.runs.map((r) => r.run.gaugePressurePa))
   const [pa, pb] = pressures.map(mean)
-  if (Math.abs(pb / pa - 1) > PRESSURE_TOLERANCE) reasons.push(`The pressures differ: ${kPa(pa)} against ${kPa(pb)} gauge. Repeat one of them at the other’s pressure.`)
+  if (Math.abs(pb / pa - 1) > PRESSURE_TOLERANCE) because('pressure', `The pressures differ: ${kPa(pa)} against ${kPa(pb)} gauge. Repeat one of them at the other’s pressure.`)
   for (const [i, side] of [a, b].entries()) {
     const spread = (Math.max(...pressures[i]) - Math.min(...pressures[i])) / mean(pressures[i])
-    if (spread > PRESSURE_TOLERANCE) reasons.push(`The runs of ${side.build.name} were taken at different pressures (${kPa(Math.min(...pressures[i]))} to ${kPa(Math.max(...pressures[i]))} gauge).`)
+    if (spread > PRESSURE_TOLERANCE) because('pressure-within', `The runs of ${side.build.name} were taken at different pressures (${kPa(Math.min(...pressures[i]))} to ${kPa(Math.max(...pressures[i]))} gauge).`)
   }
   const [ta, tb] = [a, b].map((side) => mean(side.runs.map((r) => r.run.ambient.temperatureK)))
-  if (Math.abs(ta - tb) > TEMPERATURE_TOLERANCE_K) reasons.push(`The room differed by ${Math.round(Math.abs(ta - tb))} K.`)
+  if (Math.abs(ta - tb) > TEMPERATURE_TOLERANCE_K) because('room', `The room differed by ${Math.round(Math.abs(ta - tb))} K.`)
   const rigs = new Set([...a.runs, ...b.runs].map((r) => r.run.rigId))
-  if (rigs.size > 1) reasons.push('They were measured on different rigs: an error of one flywheel shows as a difference between rotors.')
-  if (differences.length > 1) reasons.push(`${differences.length} things were changed at once (${differences.map((d) => d.label).join(', ')}): which of them did it cannot be told.`)
+  if (rigs.size > 1) because('rig', 'They were measured on different rigs: an error of one flywheel shows as a difference between rotors.')
+  if (differences.length > 1) because('many-changes', `${differences.length} things were changed at once (${differences.map((d) => d.label).join(', ')}): which of them did it cannot be told.`)
   return reasons
 }
 
 /** Reasons that forbid a verdict; several changes at once only forbid saying which of them did it. */
-const forbids = (reason: string): boolean => /pressure/i.test(reason)
+const FORBIDS: ReadonlySet<Unfair['code']> = new Set(['pressure', 'pressure-within'])
+
+/** What the rigs leave unknown of a difference: an error of one rig in common is one of the difference alone, those of two rigs are of both powers. */
+function sharedUncertainty(a: ComparedSide, b: ComparedSide): number {
+  const [ma, mb] = [a, b].map((side) => mean(side.runs.map((r) => r.peakPowerW)))
+  const [ra, rb] = [a, b].map((side) => Math.max(0, ...side.runs.map((r) => r.sharedRelative ?? 0)))
+  const one = new Set([...a.runs, ...b.runs].map((r) => r.run.rigId)).size === 1
+  return one ? Math.max(ra, rb) * Math.abs(mb - ma) : Math.hypot(ra * ma, rb * mb)
+}
+
+/** Half-width of a side's own scatter that repeats alone may hide: the runs' own uncertainty, over the root of their number. */
+function ownUncertainty(side: ComparedSide): number {
+  const own = side.runs.map((r) => Math.max(0, (r.uncertaintyW ?? 0) ** 2 - ((r.sharedRelative ?? 0) * r.peakPowerW) ** 2))
+  return Math.sqrt(mean(own) / Math.max(1, own.length))
+}
 
 /** Two builds by their measured peak power: what differed, how far apart they are, and whether that can be told. */
 export function compareBuilds(a: ComparedSide, b: ComparedSide): Comparison {
   const differences = buildDifferences(a.build, b.build)
   const unfair = unfairness(a, b, differences)
   const [va, vb] = [a, b].map((side) => side.runs.map((r) => r.peakPowerW))
-  const power = welchDifference(va, vb)
-  const verdict: VerdictKind = unfair.some(forbids)
-    ? 'unfair'
-    : va.length < 2 || vb.length < 2
-      ? 'too few runs'
-      : Math.abs(power.difference) <= power.halfWidth95
-        ? 'not told apart'
-        : power.difference > 0
-          ? 'better'
-          : 'worse'
+  const welch = welchDifference(va, vb)
+  const own = 1.96 * Math.hypot(ownUncertainty(a), ownUncertainty(b))
+  const power = { ...welch, halfWidth95: Math.hypot(Math.max(welch.halfWidth95, own), 1.96 * sharedUncertainty(a, b)) }
+  const verdict: VerdictKind = [...a.runs, ...b.runs].some((r) => r.possible === false)
+    ? 'impossible'
+    : unfair.some(({ code }) => FORBIDS.has(code))
+      ? 'unfair'
+      : va.length < 2 || vb.length < 2
+        ? 'too few runs'
+        : Math.abs(power.difference) <= power.halfWidth95
+          ? 'not told apart'
+          : power.difference > 0
+            ? 'better'
+            : 'worse'
   return { differences, unfair, power, share: mean(vb) / mean(va) - 1, verdict }
 }

@@ -24,12 +24,12 @@ describe('verdicts', () => {
   test('at half the pressure again no verdict is given, whatever the power', () => {
     const unfair = compareBuilds(a, side('spindle-3', [13.2, 13.4, 13.3], { gaugePressurePa: 525e3 }))
     expect(unfair.verdict).toBe('unfair')
-    expect(unfair.unfair.join()).toMatch(/pressures differ/)
+    expect(unfair.unfair.map((u) => u.text).join()).toMatch(/pressures differ/)
   })
   test('another rig and two changes at once are said, but leave the verdict', () => {
     const two = compareBuilds(side('spindle-1', [9.3, 9.31, 9.29]), side('spindle-2', [9.9, 9.91, 9.89], { rigId: 'wheel-mark' }))
-    expect(two.unfair.join()).toMatch(/different rigs/)
-    expect(two.unfair.join()).toMatch(/2 things were changed/)
+    expect(two.unfair.map((u) => u.text).join()).toMatch(/different rigs/)
+    expect(two.unfair.map((u) => u.text).join()).toMatch(/2 things were changed/)
     expect(two.verdict).toBe('better')
   })
 })

@@ -1,2 +1,3 @@
 export * from './build-differences'
 export * from './compare-builds'
+export * from './judge-run'

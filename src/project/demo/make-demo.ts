@@ -15,7 +15,7 @@ const mm = 1e-3
 const rpm = Math.PI / 30
 
 /** What the simulated workshop's rotors really do: hidden from the application, which only sees recordings. */
-const HIDDEN = { discharge: 0.87, velocity: 0.95, entrainment: 1.12, capture: 0.5, passage: 0.66, ventilation: 1.25, bearing: 1.3 } as const
+const HIDDEN = { discharge: 0.87, velocity: 0.95, entrainment: 1.3, capture: 0.62, passage: 0.66, ventilation: 1.2, bearing: 1.3 } as const
 
 function builds(): TurbineBuild[] {
   const first: TurbineBuild = {
@@ -44,7 +44,7 @@ function others(): TurbineBuild[] {
     ['supersonic-impulse', 'Side jets', 'faster than sound, from the side'],
     ['radial-inflow', 'Snail', 'in along a spiral, out through the middle'],
     ['axial', 'Three rows', 'three wheels, stators between'],
-    ['disc-pack', 'Ten discs', 'flat discs that the air drags along'],
+    ['disc-pack', 'Twenty discs', 'flat discs that the air drags along'],
     ['vane-motor', 'Winch vanes', 'for the blind of the window'],
     ['reaction-rotor', 'Whirl', 'its own jets push it'],
     ['wind-stack', 'Roof stack', 'wind from any side, for a lamp'],
@@ -201,6 +201,7 @@ function makeRun(planned: PlannedRun, project: Project): { run: Run; csv: string
       stressMargin: shown.strength.stressMargin,
       bearingShare: shown.bearing.share,
       storedEnergyJ: shown.strength.storedEnergyJ,
+      flywheel: null,
     },
     notes: planned.fault ? 'The mark began to peel at 9 s; half of them were missed for a moment.' : '',
   }

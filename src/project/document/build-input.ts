@@ -1,5 +1,5 @@
 import type { AirInput, PredictionInput, SupplyInput } from '../../core/prediction'
-import { displacementDelivery } from '../../core/supply'
+import { displacementDelivery, fillingDelivery } from '../../core/supply'
 import { stackCapture } from '../../core/turbine'
 import type { Build, Project, Supply, ThrustBuild, TurbineBuild } from '../validation/schema'
 
@@ -10,9 +10,10 @@ export const isThrust = (build: Build): build is ThrustBuild => build.machine.fa
 export function supplyInput(supply: Supply, ambient: Project['ambient']): SupplyInput {
   switch (supply.kind) {
     case 'compressor': {
-      const { displacement, ...rest } = supply
-      if (!displacement) return rest
-      return { ...rest, delivery: displacementDelivery(displacement, Math.max(supply.cutOutGaugePressurePa * 1.2, 100e3), ambient.absolutePressurePa, ambient.temperatureK) }
+      const { displacement, filling, ...rest } = supply
+      const most = Math.max(supply.cutOutGaugePressurePa * 1.2, 100e3)
+      if (filling) return { ...rest, delivery: fillingDelivery(filling, supply.tankVolumeM3, most, ambient.absolutePressurePa, ambient.temperatureK) }
+      return displacement ? { ...rest, delivery: displacementDelivery(displacement, most, ambient.absolutePressurePa, ambient.temperatureK) } : rest
     }
     case 'blower':
       return { kind: 'blower', blower: supply, temperatureRiseK: supply.temperatureRiseK }

@@ -88,6 +88,7 @@ export function newBuild(own: Pick<Build, 'id' | 'machineId' | 'name' | 'created
       pumpEfficiency: 0.65,
       coil: null,
       displacement: null,
+      filling: null,
       delivery: [
         { gaugePressurePa: 200e3, freeAirM3PerS: 125 / 60_000 },
         { gaugePressurePa: 400e3, freeAirM3PerS: 105 / 60_000 },
@@ -100,10 +101,10 @@ export function newBuild(own: Pick<Build, 'id' | 'machineId' | 'name' | 'created
     line: { regulator: newRegulator(newPressure(family)), parts: structuredClone([...USUAL_LINE]) },
     nozzle: newFeed(family),
     machine: newMachine(family),
-    shaft: { bearingClassId: '625', bearingCount: 2, diameterM: 5 * mm, spanM: 30 * mm, overhangM: 0, sideLoadN: 0, balanceGradeMPerS: 6.3e-3 },
+    shaft: { bearingClassId: '625', bearingCount: 2, diameterM: 5 * mm, spanM: 30 * mm, overhangM: 0, sideLoadN: 0, balanceGradeMPerS: 6.3e-3, rotorInertia: null },
     load: newLoad(family),
     coefficients: newCoefficients(family),
-    making: { process: 'filament', lineWidthM: 0.4 * mm, layerHeightM: 0.2 * mm, outlets: 'holes' },
+    making: { process: 'filament', lineWidthM: 0.4 * mm, layerHeightM: 0.2 * mm, outlets: 'holes', bedM: 0.22 },
   }
   return windy ? { ...build, supply: newSupply('wind'), line: { regulator: null, parts: [] }, shaft: { ...build.shaft, bearingClassId: '623', diameterM: 3 * mm } } : build
 }
@@ -124,7 +125,7 @@ export const nextVersion = <T extends Build>(parent: T, own: Pick<Build, 'id' | 
 })
 
 export const emptyProject = (own: Pick<Project, 'id' | 'name'>): Project => ({
-  schemaVersion: 3,
+  schemaVersion: 4,
   ...own,
   ambient: { ...STANDARD_AMBIENT },
   display: { ...DEFAULT_DISPLAY },

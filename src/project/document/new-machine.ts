@@ -24,19 +24,19 @@ export function newMachine(family: Family): TurbineBuild['machine'] {
     case 'axial':
       return { family, stages: 3, ...structuredClone(rows) }
     case 'disc-pack':
-      return { family, discs: 10, gapWidthM: 0.6 * mm, discThicknessM: 1.2 * mm, outerRadiusM: 30 * mm, innerRadiusM: 11 * mm, outletShare: 0.6, coneAngleRad: 0, clearanceM: 0.5 * mm, hubRadiusM: 5 * mm, ...print }
+      return { family, discs: 20, gapWidthM: 0.3 * mm, discThicknessM: 0.8 * mm, outerRadiusM: 30 * mm, innerRadiusM: 11 * mm, outletShare: 0.6, coneAngleRad: 0, clearanceM: 0.5 * mm, hubRadiusM: 5 * mm, ...print }
     case 'vane-motor':
-      return { family, boreRadiusM: 16 * mm, rotorRadiusM: 13.8 * mm, eccentricityM: 2.1 * mm, lengthM: 18 * mm, vanes: 5, vaneThicknessM: 1.6 * mm, vaneHeightM: 8.7 * mm, vaneDensityKgPerM3: 1300, inletEndsRad: 125 * deg, exhaustOpensRad: 215 * deg, clearanceM: 0.04 * mm, hubRadiusM: 4 * mm, ...print }
+      return { family, boreRadiusM: 16 * mm, rotorRadiusM: 13.8 * mm, eccentricityM: 2.1 * mm, lengthM: 18 * mm, vanes: 5, vaneThicknessM: 1.6 * mm, vaneHeightM: 8.7 * mm, vaneDensityKgPerM3: 1300, inletEndsRad: 125 * deg, exhaustOpensRad: 215 * deg, clearanceM: 0.1 * mm, hubRadiusM: 4 * mm, ...print }
     case 'reaction-rotor':
       return { family, jetRadiusM: 28 * mm, bodyRadiusM: 32 * mm, bodyHeightM: 10 * mm, shrouded: true, pivot: 'bearings', pointRadiusM: 0.3 * mm, sealGapM: 0.1 * mm, sealRadiusM: 4 * mm, hubRadiusM: 4 * mm, ...print }
     case 'wind-stack':
       return { family, stages: 1, ...structuredClone(rows), meanRadiusM: 55 * mm, bladeHeightM: 34 * mm, chordM: 14 * mm, bladeCount: 9, bladeThicknessM: 1.6 * mm, inletAngleRad: 60 * deg, outletAngleRad: 32 * deg, tipClearanceM: 0.8 * mm, hubRadiusM: 12 * mm, stackRadiusM: 180 * mm, stackHeightM: 360 * mm, stackVanes: 12, vaneSlantRad: 45 * deg }
     case 'turbine-compressor':
-      return { family, ...structuredClone(bladed), outline: null, casing: { kind: 'close', clearanceM: 1 * mm }, impeller: { tipRadiusM: 42 * mm, eyeRadiusM: 11 * mm, tipWidthM: 2 * mm, blades: 12, backsweepRad: 30 * deg, efficiency: 0.5, clearanceM: 0.15 * mm, stages: 2 }, deliveryDiameterM: 3.5 * mm }
+      return { family, ...structuredClone(bladed), outline: null, casing: { kind: 'close', clearanceM: 1 * mm }, impeller: { tipRadiusM: 42 * mm, eyeRadiusM: 11 * mm, tipWidthM: 2 * mm, blades: 12, backsweepRad: 30 * deg, efficiency: 0.5, clearanceM: 0.25 * mm, stages: 2 }, deliveryDiameterM: 3.5 * mm }
   }
 }
 
-const feed = (throatDiameterM: number, count: number, angle: number, gapM: number, inletBoreM: number): TurbineBuild['nozzle'] => ({ throatDiameterM, exitDiameterM: throatDiameterM, count, inletBoreM, angleRad: angle * deg, gapM, form: { kind: 'round' }, gaugeId: null })
+const feed = (throatDiameterM: number, count: number, angle: number, gapM: number, inletBoreM: number): TurbineBuild['nozzle'] => ({ throatDiameterM, exitDiameterM: throatDiameterM, count, inletBoreM, angleRad: angle * deg, gapM, form: { kind: 'round' }, edge: 'rounded', gaugeId: null })
 
 /** Feed that suits a family's first machine. */
 export function newFeed(family: Family): TurbineBuild['nozzle'] {

@@ -24,6 +24,7 @@ const supply: fc.Arbitrary<Supply> = fc.oneof(
     pumpEfficiency: any('pumpEfficiency'),
     coil: fc.option(fc.record({ lengthM: any('coilLengthM'), boreM: any('coilBoreM'), bathTemperatureK: any('bathTemperatureK') })),
     displacement: fc.option(fc.record({ sweptVolumeM3: wide('sweptVolumeM3'), strokesPerS: any('strokesPerS'), clearanceShare: any('clearanceShare'), exponent: any('polytropicExponent'), lossShare: any('lossShare') })),
+    filling: fc.option(fc.record({ fromGaugePressurePa: between(0, 5e5), toGaugePressurePa: between(5.1e5, 1e6), timeS: wide('fillTimeS') })),
     delivery: fc.uniqueArray(fc.record({ gaugePressurePa: any('deliveryGaugePressurePa'), freeAirM3PerS: wide('freeAirM3PerS') }), { minLength: 1, maxLength: 5, selector: (p) => Math.round(p.gaugePressurePa) }).map((points) => [...points].sort((a, b) => a.gaugePressurePa - b.gaugePressurePa)),
     tankVolumeM3: wide('tankVolumeM3'),
     cutInGaugePressurePa: any('supplyGaugePressurePa'),
@@ -66,7 +67,7 @@ const form: fc.Arbitrary<Build['nozzle']['form']> = fc.oneof(
 const stations = {
   supply,
   line: fc.record({ regulator: fc.option(regulator), parts: fc.array(part, { maxLength: 4 }) }),
-  nozzle: fc.record({ throatDiameterM: any('throatDiameterM'), exitDiameterM: any('exitDiameterM'), count: whole('nozzleCount'), inletBoreM: any('inletBoreM'), angleRad: any('nozzleAngleRad'), gapM: any('nozzleGapM'), form, gaugeId: fc.constant(null) }).map((n) => (n.form.kind === 'round' ? n : { ...n, inletBoreM: LIMITS.inletBoreM[1], throatDiameterM: Math.min(n.throatDiameterM, 12e-3) })),
+  nozzle: fc.record({ throatDiameterM: any('throatDiameterM'), exitDiameterM: any('exitDiameterM'), count: whole('nozzleCount'), inletBoreM: any('inletBoreM'), angleRad: any('nozzleAngleRad'), gapM: any('nozzleGapM'), form, edge: fc.constantFrom('rounded' as const, 'sharp' as const), gaugeId: fc.constant(null) }).map((n) => (n.form.kind === 'round' ? n : { ...n, inletBoreM: LIMITS.inletBoreM[1], throatDiameterM: Math.min(n.throatDiameterM, 12e-3) })),
   load: fc.record({ label: fc.constant(''), speedRadPerS: any('speedRadPerS'), wantedPowerW: any('wantedPowerW'), leastGaugePressurePa: any('leastGaugePressurePa') }),
 }
 
@@ -80,7 +81,7 @@ const build: fc.Arbitrary<TurbineBuild> = fc
       casing: fc.record({ kind: fc.constantFrom('open' as const, 'close' as const), clearanceM: any('casingClearanceM') }),
       materialId: fc.constantFrom(...MATERIAL_IDS), infill: any('infill'), loadedAcrossLayers: fc.boolean(), outline: fc.constant(null),
     }),
-    shaft: fc.record({ bearingClassId: fc.constantFrom(...BEARING_IDS), bearingCount: whole('bearingCount'), diameterM: any('shaftDiameterM'), spanM: any('bearingSpanM'), overhangM: any('overhangM'), sideLoadN: any('sideLoadN'), balanceGradeMPerS: any('balanceGradeMPerS') }),
+    shaft: fc.record({ bearingClassId: fc.constantFrom(...BEARING_IDS), bearingCount: whole('bearingCount'), diameterM: any('shaftDiameterM'), spanM: any('bearingSpanM'), overhangM: any('overhangM'), sideLoadN: any('sideLoadN'), balanceGradeMPerS: any('balanceGradeMPerS'), rotorInertia: fc.option(fc.record({ inertiaKgM2: wide('rotorInertiaKgM2'), relativeUncertainty: any('relativeUncertainty') })) }),
   })
   .map((parts): TurbineBuild => ({ ...plain, ...parts }))
   .filter((b) => buildSchema.safeParse(b).success)

@@ -2,7 +2,7 @@
 export interface HeaderUnit {
   readonly id: string
   readonly si: number
-  readonly kind: 'time' | 'rotation' | 'pressure' | 'torque' | 'force' | 'count' | 'length' | 'power' | 'voltage' | 'current'
+  readonly kind: 'time' | 'rotation' | 'pressure' | 'torque' | 'force' | 'count' | 'length' | 'power' | 'voltage' | 'current' | 'temperature'
 }
 
 const rpm = Math.PI / 30
@@ -34,6 +34,8 @@ const KNOWN: Readonly<Record<string, HeaderUnit>> = Object.fromEntries(
       ['mm', 'mm', 1e-3, 'length'],
       ['V', 'v', 1, 'voltage'],
       ['A', 'a', 1, 'current'],
+      ['°C', '°c degc celsius', 1, 'temperature'],
+      ['°F', '°f degf fahrenheit', 5 / 9, 'temperature'],
     ] as const
   ).flatMap(([id, spellings, si, kind]) => spellings.split(' ').map((spelling) => [spelling, { id, si, kind }])),
 )

@@ -22,11 +22,14 @@ export const compressorSchema = z
     delivery: z.array(deliverySchema).min(1).max(12),
     /** Used instead of the delivery points where given. */
     displacement: displacementSchema.nullable(),
+    /** Used instead of both where given: a tank that fills with nothing drawn from it tells what is delivered. */
+    filling: z.strictObject({ fromGaugePressurePa: z.number().min(0).max(LIMITS.supplyGaugePressurePa[1]), toGaugePressurePa: within('supplyGaugePressurePa'), timeS: within('fillTimeS') }).nullable(),
     tankVolumeM3: within('tankVolumeM3'),
     cutInGaugePressurePa: within('supplyGaugePressurePa'),
     cutOutGaugePressurePa: within('supplyGaugePressurePa'),
   })
   .superRefine((c, ctx) => {
+    if (c.filling && c.filling.toGaugePressurePa <= c.filling.fromGaugePressurePa) ctx.addIssue({ code: 'custom', path: ['filling', 'toGaugePressurePa'], message: 'it must fill to more than it starts from' })
     if (c.cutOutGaugePressurePa <= c.cutInGaugePressurePa) ctx.addIssue({ code: 'custom', path: ['cutOutGaugePressurePa'], message: 'cut-out must lie above cut-in' })
     c.delivery.forEach((point, i) => {
       if (i > 0 && point.gaugePressurePa <= c.delivery[i - 1].gaugePressurePa) ctx.addIssue({ code: 'custom', path: ['delivery', i, 'gaugePressurePa'], message: 'delivery points must rise in pressure' })

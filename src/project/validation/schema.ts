@@ -27,6 +27,8 @@ export const nozzleSchema = z
     angleRad: within('nozzleAngleRad'),
     gapM: within('nozzleGapM'),
     form: outletFormSchema,
+    /** How the hole begins: a sharp edge lets the jet contract behind it. */
+    edge: z.enum(['rounded', 'sharp']),
     /** The test print whose correction its holes are made with. */
     gaugeId: id.nullable(),
   })
@@ -67,12 +69,15 @@ export const thrustBodySchema = z
 
 export const machineSchema = z.union([turbineSchema, thrustBodySchema])
 
-export const shaftSchema = z.strictObject({ bearingClassId: z.enum(BEARING_IDS), bearingCount: whole('bearingCount'), diameterM: within('shaftDiameterM'), spanM: within('bearingSpanM'), overhangM: within('overhangM'), sideLoadN: within('sideLoadN'), balanceGradeMPerS: within('balanceGradeMPerS') })
+/** Polar inertia of all that turns on the shaft, as measured by its maker. */
+export const measuredInertiaSchema = z.strictObject({ inertiaKgM2: within('rotorInertiaKgM2'), relativeUncertainty: within('relativeUncertainty') })
+
+export const shaftSchema = z.strictObject({ bearingClassId: z.enum(BEARING_IDS), bearingCount: whole('bearingCount'), diameterM: within('shaftDiameterM'), spanM: within('bearingSpanM'), overhangM: within('overhangM'), sideLoadN: within('sideLoadN'), balanceGradeMPerS: within('balanceGradeMPerS'), rotorInertia: measuredInertiaSchema.nullable() })
 export const loadSchema = z.strictObject({ label: z.string().max(120), speedRadPerS: within('speedRadPerS'), wantedPowerW: within('wantedPowerW'), leastGaugePressurePa: within('leastGaugePressurePa') })
 export const coefficientsSchema = z.strictObject(Object.fromEntries(COEFFICIENT_NAMES.map((c) => [c, uncertain])) as Record<(typeof COEFFICIENT_NAMES)[number], typeof uncertain>)
 
 /** How its parts are made: fits, thinnest walls and how lines fill them follow. */
-export const makingSchema = z.strictObject({ process: z.enum(PROCESSES), lineWidthM: within('lineWidthM'), layerHeightM: within('layerHeightM'), outlets: z.enum(OUTLET_SHAPES) })
+export const makingSchema = z.strictObject({ process: z.enum(PROCESSES), lineWidthM: within('lineWidthM'), layerHeightM: within('layerHeightM'), outlets: z.enum(OUTLET_SHAPES), /** What the printer's bed takes across. */ bedM: within('bedM') })
 
 export const buildSchema = z.strictObject({
   id,
@@ -148,6 +153,8 @@ export const acknowledgementSchema = z.strictObject({
   stressMargin: z.number(),
   bearingShare: z.number(),
   storedEnergyJ: z.number(),
+  /** Of the rig's flywheel at the highest speed that the run could reach; null where the run's record is older. */
+  flywheel: z.strictObject({ speedRadPerS: z.number(), stressMargin: z.number(), rimSpeedMPerS: z.number(), storedEnergyJ: z.number() }).nullable(),
 })
 
 export const runSchema = z.strictObject({
@@ -182,7 +189,7 @@ export const holeGaugeSchema = z.strictObject({
   holes: z.array(z.strictObject({ modelM: within('holeM'), measuredM: within('holeM').nullable() })).min(3).max(24),
 })
 
-export const PROJECT_VERSION = 3
+export const PROJECT_VERSION = 4
 
 const listed = <T extends z.ZodType<{ id: string }>>(item: T, most: number) =>
   z.array(item).max(most).superRefine((items, ctx) => {

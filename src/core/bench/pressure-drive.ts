@@ -1,0 +1,113 @@
+import { linearLeastSquares, type Measured } from '../statistics'
+import type { Phases } from './phases'
+import type { Drive, TrajectoryFit } from './trajectory-fit'
+
+/** Supply pressure recorded along with the rotor, gauge. */
+export interface PressureTrace {
+  readonly timeS: Float64Array
+  readonly gaugePa: Float64Array
+}
+
+/** How the pressure went during the spin-up, over the pressure that the figures hold for. */
+export interface PressureFall {
+  /** Read from a column, or looked for in the shape of the motion. */
+  readonly from: 'column' | 'motion'
+  readonly nominalGaugePa: number | null
+  /** Fall over the spin-up as a share of the nominal pressure; without a column that of the torque. */
+  readonly share: Measured
+}
+
+/** How torque follows the pressure: near to straight for choked jets (thrust 0.94, flow 0.77 of the gauge pressure's own change at 3.5 bar); estimate for all others. */
+const TORQUE_PER_PRESSURE = { value: 0.95, standardUncertainty: 0.15 } as const
+/** Without a column: the torque may have fallen by so much on the way (one sigma), straight as a tank empties, or settling at these rates as a supply goes over to what it can keep up. */
+const SETTLING = [2, 5, 12] as const
+const UNSEEN_FALLS = [0.03, 0.03, 0.02, 0.01].map((standardUncertainty) => ({ value: 0, standardUncertainty }))
+
+/** Courses of a fall from start (0) to shut (1), negative, each to -1. */
+function falls(x: number, out: Float64Array): void {
+  out[0] = -x
+  for (let i = 0; i < SETTLING.length; i++) out[i + 1] = -(Math.expm1(-SETTLING[i] * x) / Math.expm1(-SETTLING[i]))
+}
+
+export interface Driven {
+  readonly drive: Drive
+  readonly nominalGaugePa: number | null
+  /** Change of the pressure over the spin-up, over nominal; null without a column. */
+  readonly changed: number | null
+}
+
+/** Degree of the polynomial that a recorded pressure is taken by: a supply that sags or settles, not its gauge's noise. */
+const DEGREE = 5
+
+/** Legendre polynomials of a place in [0, 1], degrees 0 to DEGREE. */
+function legendre(x: number, out: Float64Array | number[], from = 0): void {
+  const z = 2 * x - 1
+  let [before, now] = [1, z]
+  out[from] = 1
+  for (let n = 1; n <= DEGREE; n++) {
+    out[from + n] = now
+    ;[before, now] = [now, ((2 * n + 1) * z * now - n * before) / (n + 1)]
+  }
+}
+
+/** A smooth course through a recorded pressure, and how well each of its terms is known: scatter about it, widened for readings that scatter alike. */
+function smoothPressure({ timeS, gaugePa }: PressureTrace, span: { readonly fromS: number; readonly toS: number }): { readonly terms: readonly number[]; readonly errors: readonly number[] } | null {
+  const rows: number[][] = []
+  const values: number[] = []
+  const inside = timeS.reduce((n, t) => n + (t >= span.fromS && t <= span.toS ? 1 : 0), 0)
+  const group = Math.max(1, Math.ceil(inside / 4000))
+  let [n, sumT, sumP] = [0, 0, 0]
+  for (let i = 0; i < timeS.length; i++) {
+    if (timeS[i] < span.fromS || timeS[i] > span.toS || !Number.isFinite(gaugePa[i])) continue
+    n++
+    sumT += timeS[i]
+    sumP += gaugePa[i]
+    if (n < group) continue
+    const row = new Array<number>(DEGREE + 1)
+    legendre((sumT / n - span.fromS) / (span.toS - span.fromS), row)
+    rows.push(row)
+    values.push(sumP / n)
+    ;[n, sumT, sumP] = [0, 0, 0]
+  }
+  if (rows.length < 4 * (DEGREE + 1)) return null
+  const fit = linearLeastSquares(rows, values, rows.map(() => 1), 'residual')
+  if (fit.status !== 'fitted') return null
+  const left = rows.map((row, i) => values[i] - row.reduce((sum, v, j) => sum + v * fit.parameters[j], 0))
+  const square = left.reduce((sum, r) => sum + r * r, 0)
+  const rho = square > 0 ? Math.min(0.98, Math.max(0, left.slice(1).reduce((sum, r, i) => sum + r * left[i], 0) / square)) : 0
+  return { terms: fit.parameters, errors: fit.parameters.map((_, i) => Math.sqrt((fit.covariance[i][i] * (1 + rho)) / (1 - rho))) }
+}
+
+/** What drove the blades: the pressure column where there is one, else a fall from start to shut that is looked for. `opensS` is when the air was let on. */
+export function driveOf(pressure: PressureTrace | null, phases: Phases, opensS: number, nominal: number | undefined): Driven {
+  const [fromS, toS] = [opensS, phases.spinUp.toS]
+  const place = (timeS: number) => Math.min(1, Math.max(0, (timeS - fromS) / (toS - fromS)))
+  const smooth = pressure && smoothPressure(pressure, { fromS, toS })
+  const terms = new Float64Array(DEGREE + 1)
+  const course = (x: number) => {
+    legendre(x, terms)
+    return terms.reduce((sum, v, i) => sum + v * (smooth?.terms[i] ?? 0), 0)
+  }
+  const start = smooth ? course(0) : 0
+  if (!smooth || !(start > 0)) return { drive: { factors: UNSEEN_FALLS, at: (t, out) => falls(place(t), out) }, nominalGaugePa: null, changed: null }
+  // a column far from the set pressure is in another unit or of another place: its own start is then the nominal
+  const nominalGaugePa = nominal !== undefined && nominal > 0.5 * start && nominal < 2 * start ? nominal : start
+  // what the gauge's noise leaves unknown of each term is one more departure
+  const unknown = smooth.errors.map((error) => ({ value: 0, standardUncertainty: Math.max(1e-9, error / nominalGaugePa) }))
+  const at = (timeS: number, out: Float64Array) => {
+    legendre(place(timeS), out, 1)
+    out[0] = -1
+    for (let i = 0; i <= DEGREE; i++) out[0] += (out[i + 1] * smooth.terms[i]) / nominalGaugePa
+  }
+  return { drive: { factors: [TORQUE_PER_PRESSURE, ...unknown], at }, nominalGaugePa, changed: (course(1) - start) / nominalGaugePa }
+}
+
+/** What the fit makes of the pressure's way. */
+export function fallOf({ nominalGaugePa, changed }: Driven, motion: TrajectoryFit): PressureFall {
+  if (changed !== null) return { from: 'column', nominalGaugePa, share: { value: -changed, standardUncertainty: 0, unit: '' } }
+  if (motion.status === 'singular') return { from: 'motion', nominalGaugePa: null, share: { value: 0, standardUncertainty: 0, unit: '' } }
+  // every course falls by its whole factor: the fall is their sum
+  const places = UNSEEN_FALLS.map((_, i) => 5 + i)
+  const variance = places.reduce((sum, i) => sum + places.reduce((row, j) => row + motion.covariance[i][j], 0), 0)
+  return { from: 'motion', nominalGaugePa: null, share: { value: places.reduce((sum, i) => sum + motion.parameters[i], 0), standardUncertainty: Math.sqrt(Math.max(0, variance)), unit: '' } }
+}

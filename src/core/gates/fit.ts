@@ -1,0 +1,82 @@
+import { housingOutletArea, outletPressureLoss, type PartsInput, type Process } from '../geometry'
+import { airDensity, type Ambient } from '../air'
+import { machineRadius } from '../search/machine-radius'
+import type { TurbineMachine } from '../turbine'
+import { digits, finding, type Finding } from './finding'
+
+/** Whether a machine can be put together as drawn, and lets its air out again. */
+export interface FitInput {
+  readonly parts: PartsInput & { readonly machine: TurbineMachine }
+  readonly process: Process
+  /** Printer's bed, m; a machinist's has none. */
+  readonly bedM: number
+  readonly ambient: Ambient
+  readonly massFlowKgPerS: number
+  readonly nozzlePressurePaAbs: number
+}
+
+/**
+ * Narrowest gap between what turns and what stands that each process keeps without touching, m: as it comes off, and worked over by hand (sanded, lapped on glass, reamed).
+ * Common practice, no source.
+ */
+export const RUNNING_GAP_M: Readonly<Record<Process, { readonly asMade: number; readonly worked: number }>> = {
+  filament: { asMade: 0.25e-3, worked: 0.1e-3 },
+  resin: { asMade: 0.12e-3, worked: 0.06e-3 },
+  machined: { asMade: 0.04e-3, worked: 0.02e-3 },
+}
+
+/** The narrowest running gap of a machine and what it is, m; null where none is drawn. */
+export function runningGap(machine: TurbineMachine): { readonly of: string; readonly gapM: number } | null {
+  switch (machine.family) {
+    case 'tangential-impulse':
+    case 'supersonic-impulse':
+      return machine.casing.kind === 'close' ? { of: 'the casing’s clearance', gapM: machine.casing.clearanceM } : null
+    case 'turbine-compressor':
+      return { of: 'the impeller’s clearance', gapM: machine.impeller.clearanceM }
+    case 'radial-inflow':
+      return { of: 'the gap between blades and shroud', gapM: machine.clearanceM }
+    case 'axial':
+    case 'wind-stack':
+      return { of: 'the tip gap', gapM: machine.tipClearanceM }
+    case 'disc-pack':
+      return { of: 'the gap round the discs', gapM: machine.clearanceM }
+    case 'vane-motor':
+      return { of: 'the gap at ends and tips', gapM: machine.clearanceM }
+    case 'reaction-rotor':
+      return { of: 'the seal’s gap', gapM: machine.sealGapM }
+  }
+}
+
+/** Pressure that a printed housing's outlets keep back, over that at the nozzle; null without a housing. Estimate, within about a third. */
+export function outletShare(input: Pick<FitInput, 'parts' | 'ambient' | 'massFlowKgPerS' | 'nozzlePressurePaAbs'>): number | null {
+  const areaM2 = housingOutletArea(input.parts)
+  if (areaM2 === null) return null
+  const gauge = Math.max(1, input.nozzlePressurePaAbs - input.ambient.absolutePressurePa)
+  const lossPa = areaM2 > 0 ? outletPressureLoss(areaM2, input.massFlowKgPerS, airDensity(input.ambient.absolutePressurePa, input.ambient.temperatureK)) : gauge
+  return Math.min(1, lossPa / gauge)
+}
+
+/** Share of the pressure beyond which outlets are told, and beyond which the machine does not work. */
+export const OUTLETS = { told: 0.05, choked: 0.5 } as const
+
+/** Height of a machine's tallest part, m, where it stands apart from its width. */
+const tallest = (machine: TurbineMachine): number => (machine.family === 'wind-stack' ? machine.stackHeightM / 3 : machine.family === 'vane-motor' ? machine.lengthM : 0)
+
+/** What does not go together: outlets that keep back the air, parts larger than the bed, gaps finer than the process keeps. */
+export function fitFindings(input: FitInput): Finding[] {
+  const found: Finding[] = []
+  const { machine } = input.parts
+  const share = outletShare(input)
+  if (share !== null && share > OUTLETS.told)
+    found.push(finding('outlets', share > OUTLETS.choked ? 'do not run' : 'watch', share >= 1 ? 'The housing’s outlets keep back all of the pressure.' : `The housing’s outlets keep back about ${Math.round(100 * share)} % of the pressure.`, 'What stands behind the rotor is lost before it; the prediction does not have it.', 'Slots in place of holes, a wider outlet (a larger inner radius, more open area), or fewer grams of air.'))
+  const across = Math.max(2 * machineRadius(machine), tallest(machine))
+  if (input.process !== 'machined' && across > input.bedM)
+    found.push(finding('bed', 'watch', `Its largest part is ${Math.round(1000 * across)} mm across; the bed is ${Math.round(1000 * input.bedM)} mm.`, 'It cannot be printed in one piece.', 'Make it smaller, or set the bed’s size where parts are made.'))
+  const gap = runningGap(machine)
+  const least = RUNNING_GAP_M[input.process]
+  if (gap && gap.gapM < least.asMade * 0.999)
+    found.push(
+      finding('gap', gap.gapM < least.worked * 0.999 ? 'watch' : 'fine', `${gap.of[0].toUpperCase()}${gap.of.slice(1)} is ${digits(1000 * gap.gapM)} mm; ${input.process} keeps ${digits(1000 * least.asMade)} mm as it comes, ${digits(1000 * least.worked)} mm worked over by hand.`, gap.gapM < least.worked * 0.999 ? 'It will touch, or it will not be what is reckoned with here.' : 'It has to be sanded or lapped to fit.', 'Draw the gap that the process keeps, and see what the leak costs.'),
+    )
+  return found
+}

@@ -1,0 +1,6 @@
+export * from './finding'
+export * from './fit'
+export * from './flywheel'
+export * from './measured'
+export * from './range'
+export * from './supply'

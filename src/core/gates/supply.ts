@@ -1,0 +1,51 @@
+import { isentropicPower, massFlowOfFreeAir } from '../air'
+import { fallingSource, type AirInput, type AirSide } from '../prediction'
+import { deliveryAt, roomDensity } from '../supply'
+import { digits, finding, type Finding } from './finding'
+
+/** Most power that a source's air holds at any flow it can keep up, and the gauge pressure there; null for sources that hold a pressure whatever is taken. */
+export function mostSourcePower({ supply, ambient }: AirInput, temperatureK: number): { readonly powerW: number; readonly gaugePa: number } | null {
+  const pa = ambient.absolutePressurePa
+  const power = (massFlowKgPerS: number, gaugePa: number) => (massFlowKgPerS > 0 && gaugePa > 0 ? isentropicPower({ massFlowKgPerS, absolutePressurePa: pa + gaugePa, temperatureK, backPressurePaAbs: pa }) : 0)
+  const falling = fallingSource(supply, ambient)
+  const rho = roomDensity(pa, ambient.temperatureK)
+  const steps = 60
+  let best = { powerW: 0, gaugePa: 0 }
+  const take = (powerW: number, gaugePa: number) => {
+    if (powerW > best.powerW) best = { powerW, gaugePa }
+  }
+  if (falling) {
+    for (let i = 1; i < steps; i++) {
+      const q = (falling.freeFlowM3PerS * i) / steps
+      const gauge = falling.pressureGaugePa(q)
+      take(power(rho * q, gauge), gauge)
+    }
+    return best.powerW > 0 ? best : null
+  }
+  if (supply.kind !== 'compressor') return null
+  for (let i = 1; i <= steps; i++) {
+    const gauge = (supply.cutOutGaugePressurePa * i) / steps
+    take(power(massFlowOfFreeAir(deliveryAt(supply.delivery, gauge)), gauge), gauge)
+  }
+  return best.powerW > 0 ? best : null
+}
+
+/** A blower, breath or wind that gives less than this share of its best is far from it. */
+const FAR_FROM_BEST = 0.4
+
+/** A machine far from its supply's best point. Only for sources whose pressure falls with what they give: elsewhere taking less is a choice. */
+export function supplyFindings(input: AirInput, air: AirSide): Finding[] {
+  if (!fallingSource(input.supply, input.ambient)) return []
+  const best = mostSourcePower(input, air.temperatureK)
+  if (!best || !(air.sourcePowerW < FAR_FROM_BEST * best.powerW)) return []
+  const gauge = air.sourcePressurePaAbs - input.ambient.absolutePressurePa
+  const throttled = gauge > best.gaugePa
+  return [
+    finding(
+      'supply-match', 'fine',
+      `The machine takes ${digits(air.sourcePowerW)} W of air; this source gives ${digits(best.powerW)} W at ${digits(best.gaugePa / 1000)} kPa gauge.`,
+      throttled ? `At ${digits(gauge / 1000)} kPa it runs near shut-off: much pressure, little air.` : `At ${digits(gauge / 1000)} kPa it blows nearly free: much air, little pressure.`,
+      throttled ? 'A larger nozzle, or more of them.' : 'A smaller nozzle, or a machine that holds the air back more.',
+    ),
+  ]
+}
