@@ -185,3 +185,26 @@ test('opening what is not there says so and leaves the open project', async () =
   expect(name(store)).toBe('Heron window')
   store.close()
 })
+
+test('a project is removed with its history and recordings, another is opened in its place, and what came back can be put in again', async () => {
+  const { db, store } = await fresh()
+  await store.add({ project: emptyProject({ id: 'other', name: 'Other' }), recordings: new Map() })
+  await store.open('heron-window')
+  const id = store.snapshot().project?.id ?? ''
+  rename(store, 'Changed')
+  const bundle = await store.remove(id)
+  expect(name(store)).toBe('Other')
+  expect([await db.projects.count(), await db.history.count(), await db.chunks.count()]).toEqual([1, 0, 0])
+  expect(bundle?.project.name).toBe('Changed')
+  if (!bundle) throw new Error('nothing came back')
+  await store.add(bundle)
+  expect(name(store)).toBe('Changed')
+  expect((await store.bundle()).recordings.size).toBe(bundle.project.recordings.length)
+  store.close()
+})
+
+test('with the last project gone, none is open and the store says so', async () => {
+  const { store } = await fresh({ project: emptyProject({ id: 'only', name: 'Only' }), recordings: new Map() })
+  await store.remove('only')
+  expect(store.snapshot()).toMatchObject({ status: 'failed', project: null })
+})

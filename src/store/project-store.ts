@@ -5,7 +5,7 @@ import type { Fault, Project } from '../project/document'
 import type * as Checks from '../project/validation'
 import type { KettleDb, ProjectRow } from './db'
 import { clearHistory, recordStep, stepsAround } from './history'
-import { loadRecording, saveRecording } from './recordings'
+import { deleteRecordings, loadRecording, saveRecording } from './recordings'
 
 enablePatches()
 
@@ -211,6 +211,34 @@ export class ProjectStore {
       if (bytes) recordings.set(id, bytes)
     }
     return { project, recordings }
+  }
+
+  /** Takes a whole project out of this browser, with its history and recordings, and hands it back so that it can be put in again. The open one gives way to another, or to none. */
+  async remove(projectId: string): Promise<ProjectBundle | null> {
+    await this.settled()
+    const row = await this.db.projects.get(projectId)
+    if (!row) return null
+    const { parseProject } = await this.loadChecks()
+    const parsed = parseProject(row.document)
+    const recordings = new Map<string, Uint8Array>()
+    if (parsed.ok)
+      for (const { id } of parsed.project.recordings) {
+        const bytes = await loadRecording(this.db, projectId, id)
+        if (bytes) recordings.set(id, bytes)
+      }
+    if (this.state.project?.id === projectId) {
+      this.watching?.unsubscribe()
+      this.watching = null
+      const other = (await this.projects()).find((p) => p.id !== projectId)
+      if (other) await this.open(other.id)
+      else this.set({ status: 'failed', project: null, undoLabel: null, redoLabel: null })
+    }
+    await this.db.transaction('rw', this.db.projects, this.db.history, this.db.chunks, async () => {
+      await clearHistory(this.db, projectId)
+      await deleteRecordings(this.db, projectId)
+      await this.db.projects.delete(projectId)
+    })
+    return parsed.ok ? { project: parsed.project, recordings } : null
   }
 
   projects(): Promise<{ id: string; name: string; updatedAt: number }[]> {

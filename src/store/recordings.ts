@@ -23,3 +23,8 @@ export async function loadRecording(db: KettleDb, projectId: string, recordingId
   }
   return bytes
 }
+
+/** All recordings of a project, taken out. */
+export async function deleteRecordings(db: KettleDb, projectId: string): Promise<void> {
+  await db.chunks.where('projectId').equals(projectId).delete()
+}

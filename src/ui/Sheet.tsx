@@ -4,16 +4,16 @@ import type { ReactNode } from 'react'
 import { useArrowTabs } from './arrow-tabs'
 
 /** A sheet of three columns: what goes in, what it looks like, what comes out. Stacks on a phone. */
-export const Sheet = ({ left, middle, right, leftWidth = '284px', rightWidth = '292px' }: { left: ReactNode; middle: ReactNode; right?: ReactNode; leftWidth?: string; rightWidth?: string }) => (
+export const Sheet = ({ left, middle, right, leftWidth = '284px', rightWidth = '292px', pictureFirst }: { left: ReactNode; middle: ReactNode; right?: ReactNode; leftWidth?: string; rightWidth?: string; /** On a narrow window the middle comes before the fields. */ pictureFirst?: boolean }) => (
   <Grid bg="sheet" borderTopWidth="1px" templateColumns={{ base: 'minmax(0,1fr)', lg: right ? `${leftWidth} minmax(0,1fr) ${rightWidth}` : `${leftWidth} minmax(0,1fr)` }}>
-    <Box p="4" pt="3" borderRightWidth={{ base: '0', lg: '1px' }}>
+    <Box p="4" pt="3" borderRightWidth={{ base: '0', lg: '1px' }} borderTopWidth={{ base: pictureFirst ? '1px' : '0', lg: '0' }} order={{ base: pictureFirst ? 3 : 0, lg: 0 }}>
       {left}
     </Box>
-    <Box p="4" pt="3" minW="0">
+    <Box p="4" pt="3" minW="0" order={{ base: pictureFirst ? 1 : 0, lg: 0 }}>
       {middle}
     </Box>
     {right && (
-      <Box p="4" pt="3" borderLeftWidth={{ base: '0', lg: '1px' }} borderTopWidth={{ base: '1px', lg: '0' }}>
+      <Box p="4" pt="3" borderLeftWidth={{ base: '0', lg: '1px' }} borderTopWidth={{ base: '1px', lg: '0' }} order={{ base: pictureFirst ? 2 : 0, lg: 0 }}>
         {right}
       </Box>
     )}

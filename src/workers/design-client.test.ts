@@ -31,7 +31,9 @@ const clients = (dead = false) => {
 test('three workers give what one gives, and are ended afterwards', async () => {
   const { made, make } = clients()
   const pooled = await runSearchPool(spec, {}, 3, make)
-  expect(pooled).toEqual(handleDesign({ kind: 'search', spec }, () => undefined))
+  const alone = handleDesign({ kind: 'search', spec }, () => undefined) as DesignResults['search']
+  expect(pooled).toEqual(handleDesign({ kind: 'polish', spec, result: alone }, () => undefined))
+  expect(pooled.best[0].score).toBeGreaterThan(alone.best[0].score)
   expect(made).toHaveLength(3)
   expect(made.every((m) => m.ended())).toBe(true)
 })

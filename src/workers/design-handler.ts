@@ -1,8 +1,7 @@
 import type { PredictionInput } from '../core/prediction'
 import { performanceMap, polishSearch, runSearch, sensitivities, sweep, type DesignFigures, type PerformanceMap, type SearchGoal, type SearchResult, type SearchSpec, type SearchVariable, type Sensitivity } from '../core/search'
-import { balancedChooser, type Choice } from '../project/choosing'
+import { balancedChooser, type ChooserInput, type Choice } from '../project/choosing'
 import { machinePossible } from '../project/validation'
-import type { Build, Project, Supply } from '../project/document'
 
 /** Finding designs: too long for the page's thread. */
 export type DesignRequest =
@@ -11,7 +10,7 @@ export type DesignRequest =
   | { readonly kind: 'search'; readonly spec: SearchSpec }
   | { readonly kind: 'polish'; readonly spec: SearchSpec; readonly result: SearchResult }
   | { readonly kind: 'sweep'; readonly input: PredictionInput; readonly variable: SearchVariable; readonly points: number }
-  | { readonly kind: 'chooser'; readonly ambient: Project['ambient']; readonly supply: Supply; readonly line: Build['line']; readonly speedRadPerS: number; readonly wantedPowerW: number }
+  | ({ readonly kind: 'chooser' } & ChooserInput)
 
 export interface DesignResults {
   readonly map: PerformanceMap

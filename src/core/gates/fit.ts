@@ -2,7 +2,7 @@ import { housingOutletArea, outletPressureLoss, type PartsInput, type Process } 
 import { airDensity, type Ambient } from '../air'
 import { machineRadius } from '../search/machine-radius'
 import type { TurbineMachine } from '../turbine'
-import { digits, finding, type Finding } from './finding'
+import { finding, q, type Finding } from './finding'
 
 /** Whether a machine can be put together as drawn, and lets its air out again. */
 export interface FitInput {
@@ -71,12 +71,12 @@ export function fitFindings(input: FitInput): Finding[] {
     found.push(finding('outlets', share > OUTLETS.choked ? 'do not run' : 'watch', share >= 1 ? 'The housing’s outlets keep back all of the pressure.' : `The housing’s outlets keep back about ${Math.round(100 * share)} % of the pressure.`, 'What stands behind the rotor is lost before it; the prediction does not have it.', 'Slots in place of holes, a wider outlet (a larger inner radius, more open area), or fewer grams of air.'))
   const across = Math.max(2 * machineRadius(machine), tallest(machine))
   if (input.process !== 'machined' && across > input.bedM)
-    found.push(finding('bed', 'watch', `Its largest part is ${Math.round(1000 * across)} mm across; the bed is ${Math.round(1000 * input.bedM)} mm.`, 'It cannot be printed in one piece.', 'Make it smaller, or set the bed’s size where parts are made.'))
+    found.push(finding('bed', 'watch', `Its largest part is ${q('length', across)} across; the bed is ${q('length', input.bedM)}.`, 'It cannot be printed in one piece.', 'Make it smaller, or set the bed’s size where parts are made.'))
   const gap = runningGap(machine)
   const least = RUNNING_GAP_M[input.process]
   if (gap && gap.gapM < least.asMade * 0.999)
     found.push(
-      finding('gap', gap.gapM < least.worked * 0.999 ? 'watch' : 'fine', `${gap.of[0].toUpperCase()}${gap.of.slice(1)} is ${digits(1000 * gap.gapM)} mm; ${input.process} keeps ${digits(1000 * least.asMade)} mm as it comes, ${digits(1000 * least.worked)} mm worked over by hand.`, gap.gapM < least.worked * 0.999 ? 'It will touch, or it will not be what is reckoned with here.' : 'It has to be sanded or lapped to fit.', 'Draw the gap that the process keeps, and see what the leak costs.'),
+      finding('gap', gap.gapM < least.worked * 0.999 ? 'watch' : 'fine', `${gap.of[0].toUpperCase()}${gap.of.slice(1)} is ${q('length', gap.gapM)}; ${input.process} keeps ${q('length', least.asMade)} as it comes, ${q('length', least.worked)} worked over by hand.`, gap.gapM < least.worked * 0.999 ? 'It will touch, or it will not be what is reckoned with here.' : 'It has to be sanded or lapped to fit.', 'Draw the gap that the process keeps, and see what the leak costs.'),
     )
   return found
 }

@@ -1,5 +1,5 @@
 import { discPeakHoopStress, allowableStrength, materialById } from '../strength'
-import { finding, rpmWords, timesWords, type Finding } from './finding'
+import { finding, q, rpmWords, timesWords, type Finding } from './finding'
 
 /** The wheel of a spin-up rig. Without a material its strength is not known, and says so. */
 export interface FlywheelBody {
@@ -56,7 +56,7 @@ export function flywheelFindings(state: FlywheelState): Finding[] {
   if (state.stressMargin !== null && state.stressMargin < 4)
     found.push(finding('flywheel-burst', state.stressMargin < 2 ? 'do not run' : 'watch', `${at} is at 1/${timesWords(state.stressMargin)} of its strength.`, 'A keyway, a flaw or a glued joint can eat this margin; a wheel throws far heavier pieces than a rotor.', mend))
   if (state.storedEnergyJ > GUARD_ENERGY_J)
-    found.push(finding('flywheel-energy', 'watch', `${at} holds ${state.storedEnergyJ < 1000 ? `${Math.round(state.storedEnergyJ)} J` : `${(state.storedEnergyJ / 1000).toFixed(1)} kJ`}.`, `That is a 1 kg hammer from ${Math.round(state.storedEnergyJ / 9.80665)} m: a sheet-metal or wooden guard does not stop it, and it takes long to stop.`, `A guard of steel plate, nobody in its plane; or: ${mend.toLowerCase()}`))
+    found.push(finding('flywheel-energy', 'watch', `${at} holds ${q('energy', state.storedEnergyJ)}.`, `That is a 1 kg hammer from ${Math.round(state.storedEnergyJ / 9.80665)} m: a sheet-metal or wooden guard does not stop it, and it takes long to stop.`, `A guard of steel plate, nobody in its plane; or: ${mend.toLowerCase()}`))
   return found
 }
 

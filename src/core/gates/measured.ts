@@ -1,5 +1,5 @@
 import type { Measured } from '../statistics'
-import { digits, finding, rpmWords, type Finding } from './finding'
+import { digits, finding, q, rpmWords, type Finding } from './finding'
 
 /** What a run says, as far as it can be held against what is possible. */
 export interface MeasuredRun {
@@ -70,13 +70,13 @@ export function measuredFindings(run: MeasuredRun, air: AirOfRun, read: ReadAs):
   const noFigure = [run.peakPower, run.stallTorque, run.freeSpeed].some((m) => !(m.standardUncertainty < m.value) || !Number.isFinite(m.value))
   if (noFigure) found.push(finding('no-figure', 'watch', 'The uncertainty of this run is as large as its figures.', 'It says nothing about the machine: too few readings, a signal that is none, or the wrong column.', 'Look at the mapped columns, and record longer or with more counts a turn.'))
   if (air.airPowerW > 0 && surely(run.peakPower) > air.airPowerW)
-    found.push(finding('power-beyond-air', 'do not run', `${digits(run.peakPower.value)} W at the shaft is ${Math.round((100 * run.peakPower.value) / air.airPowerW)} % of the ${digits(air.airPowerW)} W that the air holds at this pressure.`, wrong, mend))
+    found.push(finding('power-beyond-air', 'do not run', `${q('power', run.peakPower.value)} at the shaft is ${Math.round((100 * run.peakPower.value) / air.airPowerW)} % of the ${q('power', air.airPowerW)} that the air holds at this pressure.`, wrong, mend))
   if (surely(run.freeSpeed) * air.radiusM > air.spoutingSpeedMPerS)
     found.push(finding('speed-beyond-jet', 'do not run', `${rpmWords(run.freeSpeed.value)} would move the rim at ${Math.round(run.freeSpeed.value * air.radiusM)} m/s; air at this pressure cannot go faster than ${Math.round(air.spoutingSpeedMPerS)} m/s.`, wrong, mend))
   if (air.thrustN !== null && surely(run.stallTorque) > 2 * air.thrustN * air.radiusM)
-    found.push(finding('torque-beyond-jet', 'do not run', `${digits(1000 * run.stallTorque.value)} mN·m at rest is more than a jet of ${digits(air.thrustN)} N can give on this radius, even turned right back (${digits(2000 * air.thrustN * air.radiusM)} mN·m).`, wrong, mend))
+    found.push(finding('torque-beyond-jet', 'do not run', `${q('torque', run.stallTorque.value)} at rest is more than a jet of ${q('force', air.thrustN)} can give on this radius, even turned right back (${q('torque', 2 * air.thrustN * air.radiusM)}).`, wrong, mend))
   if (run.dragNm !== null && air.predicted.dragNm > 0 && !noFigure && (run.dragNm > FAR.drag * air.predicted.dragNm || run.dragNm > run.stallTorque.value))
-    found.push(finding('drag-far', 'watch', `The drag found in coasting, ${digits(1000 * run.dragNm)} mN·m half-way, is ${digits(run.dragNm / air.predicted.dragNm)} times what bearings and air explain.`, 'Something rubs, a belt grips, or the air was not shut while it was read as coasting.', 'Turn the rotor by hand; set the span of the coasting by hand.'))
+    found.push(finding('drag-far', 'watch', `The drag found in coasting, ${q('torque', run.dragNm)} half-way, is ${digits(run.dragNm / air.predicted.dragNm)} times what bearings and air explain.`, 'Something rubs, a belt grips, or the air was not shut while it was read as coasting.', 'Turn the rotor by hand; set the span of the coasting by hand.'))
   if (found.every((f) => f.id === 'no-figure') && !noFigure && Number.isFinite(speedOff) && (speedOff > FAR.above || speedOff < FAR.below))
     found.push(finding('speed-far', 'watch', `The free speed read is ${digits(speedOff)} times the expected one.`, 'Possible, but rarely so far off: a wrong count a turn looks just like this.', mend))
   return found

@@ -1,7 +1,7 @@
 import { isentropicPower, massFlowOfFreeAir } from '../air'
 import { fallingSource, type AirInput, type AirSide } from '../prediction'
 import { deliveryAt, roomDensity } from '../supply'
-import { digits, finding, type Finding } from './finding'
+import { finding, q, type Finding } from './finding'
 
 /** Most power that a source's air holds at any flow it can keep up, and the gauge pressure there; null for sources that hold a pressure whatever is taken. */
 export function mostSourcePower({ supply, ambient }: AirInput, temperatureK: number): { readonly powerW: number; readonly gaugePa: number } | null {
@@ -43,8 +43,8 @@ export function supplyFindings(input: AirInput, air: AirSide): Finding[] {
   return [
     finding(
       'supply-match', 'fine',
-      `The machine takes ${digits(air.sourcePowerW)} W of air; this source gives ${digits(best.powerW)} W at ${digits(best.gaugePa / 1000)} kPa gauge.`,
-      throttled ? `At ${digits(gauge / 1000)} kPa it runs near shut-off: much pressure, little air.` : `At ${digits(gauge / 1000)} kPa it blows nearly free: much air, little pressure.`,
+      `The machine takes ${q('power', air.sourcePowerW)} of air; this source gives ${q('power', best.powerW)} at ${q('gaugePressure', best.gaugePa)}.`,
+      throttled ? `At ${q('gaugePressure', gauge)} it runs near shut-off: much pressure, little air.` : `At ${q('gaugePressure', gauge)} it blows nearly free: much air, little pressure.`,
       throttled ? 'A larger nozzle, or more of them.' : 'A smaller nozzle, or a machine that holds the air back more.',
     ),
   ]

@@ -12,7 +12,7 @@ export type AirOverSpeed = readonly (NozzleAir & { readonly speedRadPerS: number
 /** Speeds at which the air is balanced first, as shares of the free speed. */
 const NODES = [0, 0.25, 0.5, 0.75, 1, 1.25] as const
 /** Between nodes the pressure may bend by this share of its gauge; where it bends more, speeds between are balanced too. */
-const BEND = 2e-3
+const BEND = 1.5e-3
 /** Rounds of that: a supply that stops keeping up at some speed makes a corner. */
 const ROUNDS = 3
 /** Times the speeds are carried on: as a machine speeds up it takes less, the pressure rises, and it runs faster still. */

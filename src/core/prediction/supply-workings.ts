@@ -78,7 +78,7 @@ export const wayWorking = (flight: Flight, massKg: number, dragCoefficient: numb
 
 /** Margin of centre of pressure over centre of mass. */
 export const stabilityWorking = (s: Stability, centreOfMassM: number, diameterM: number): Working =>
-  predicted('Margin of stability', 'margin = (xcp − xcm) / d,  xcp = Σ Ci·xi / Σ Ci', [put('xcp', 'centre of pressure from the nose', s.centreOfPressureM, 'm'), put('xcm', 'centre of mass from the nose', centreOfMassM, 'm'), put('d', 'diameter', diameterM, 'm'), put('Cnose', 'lift slope of the nose', s.noseSlope, '1/rad'), put('Cfins', 'lift slope of the fins', s.finSlope, '1/rad')], { value: s.marginDiameters, unit: 'diameters', standardUncertainty: 0.3 }, 'Barrowman & Barrowman (1966)', 'Slender bodies at small angles, well below sound. Stubby ones and balloons: half a diameter.')
+  predicted('Arm of the side wind', 'arm = xw − xb,  xw = Σ Ci·xi / Σ Ci', [put('xw', 'where side wind presses, from the nose', s.centreOfPressureM, 'm'), put('xb', 'where it balances, from the nose', centreOfMassM, 'm'), put('d', 'diameter', diameterM, 'm'), put('Cnose', 'lift slope of the nose', s.noseSlope, '1/rad'), put('Cfins', 'lift slope of the fins', s.finSlope, '1/rad')], { value: s.marginDiameters * diameterM, unit: 'm', standardUncertainty: 0.3 * diameterM }, 'Barrowman & Barrowman (1966)', 'Slender bodies at small angles, well below sound. Stubby ones and balloons: half their thickness.')
 
 /** What the regulator holds. */
 export const heldWorking = (r: Regulator, air: AirSide): Working =>

@@ -1,11 +1,12 @@
 import { dewPoint } from '../air'
-import { finding, rangeFindings, supplyFindings, type Finding, type SafetyState } from '../gates'
+import { finding, q, rangeFindings, supplyFindings, type Finding, type SafetyState } from '../gates'
 import { materialById } from '../strength'
 import type { NozzleResult } from '../flow'
 import type { AirInput, AirSide, Prediction, PredictionInput } from '../prediction'
 
 const rpm = (radPerS: number) => `${Math.round((radPerS * 30) / Math.PI / 100) * 100} rpm`
-const kPa = (pa: number) => `${pa < 10_000 ? (pa / 1000).toFixed(1) : Math.round(pa / 1000)} kPa`
+const kPa = (pa: number) => q('gaugePressure', pa)
+const celsius = (k: number) => q('temperature', k)
 const times = (x: number) => (x >= 10 ? x.toFixed(0) : x.toFixed(1))
 
 /** Least margins in stress: under 2 nobody should run it, under 4 with care and a guard. Common practice for parts of uncertain strength. */
@@ -30,9 +31,9 @@ function shaftFindings(input: PredictionInput, { shaft, summary }: Prediction): 
   if (free > real)
     found.push(finding('critical', free > 1.05 * shaft.criticalSpeedRadPerS ? 'do not run' : 'watch', `The shaft’s first critical speed is ${rpm(shaft.criticalSpeedRadPerS)} with stiff bearings; the free speed is ${rpm(free)}.`, 'Near it the shaft bows and whips; a printed housing lowers it by up to a third.', 'A thicker shaft, bearings closer to the rotor, or a lighter rotor.'))
   if (layout.overhangM > layout.spanM)
-    found.push(finding('overhang', 'watch', `The rotor overhangs by more than the ${Math.round(1000 * layout.spanM)} mm between the bearings.`, 'The near bearing carries more than twice the load and the shaft swings.', 'Move the bearings apart or the rotor closer.'))
+    found.push(finding('overhang', 'watch', `The rotor overhangs by more than the ${q('length', layout.spanM)} between the bearings.`, 'The near bearing carries more than twice the load and the shaft swings.', 'Move the bearings apart or the rotor closer.'))
   if (shaft.duty.staticShare > 0.5)
-    found.push(finding('bearing-load', shaft.duty.staticShare > 1 ? 'do not run' : 'watch', `The harder worked bearing carries ${Math.round(shaft.duty.loadsN[0])} N, ${times(shaft.duty.staticShare)} of what its class stands at rest.`, 'Balls dent their tracks; it runs rough and hot.', 'A larger bearing class, less side pull, better balance.'))
+    found.push(finding('bearing-load', shaft.duty.staticShare > 1 ? 'do not run' : 'watch', `The harder worked bearing carries ${q('force', shaft.duty.loadsN[0])}, ${times(shaft.duty.staticShare)} of what its class stands at rest.`, 'Balls dent their tracks; it runs rough and hot.', 'A larger bearing class, less side pull, better balance.'))
   return found
 }
 
@@ -50,13 +51,13 @@ function sourceFindings(input: AirInput, air: AirSide): Finding[] {
   const { supply, line } = input
   const gauge = air.sourcePressurePaAbs - input.ambient.absolutePressurePa
   if (air.sustained && !air.sustained.keepsUp)
-    found.push(finding('starved', 'watch', `The compressor cannot hold ${kPa(air.wantedGaugePressurePa)}: it settles at ${kPa(air.supplyGaugePressurePa)} gauge.`, 'Runs taken while the pressure sags cannot be compared.', 'Use a smaller throat or a lower setting.'))
+    found.push(finding('starved', 'watch', `The compressor cannot hold ${kPa(air.wantedGaugePressurePa)}: it settles at ${kPa(air.supplyGaugePressurePa)}.`, 'Runs taken while the pressure sags cannot be compared.', 'Use a smaller throat or a lower setting.'))
   if (supply.kind === 'compressor' && line.regulator && line.regulator.setGaugePressurePa > supply.cutOutGaugePressurePa)
     found.push(finding('setting', 'watch', 'The regulator is set above the compressor’s cut-out.', 'The tank never reaches that pressure.', 'Set the regulator below the cut-in.'))
   if (supply.kind !== 'compressor' && line.regulator && air.droppedOut)
-    found.push(finding('setting', 'watch', `The regulator is set to ${kPa(line.regulator.setGaugePressurePa)}, the supply has ${kPa(gauge)} gauge: it stands wide open.`, 'It then only hinders the air.', 'Set it lower, or take it out.'))
+    found.push(finding('setting', 'watch', `The regulator is set to ${kPa(line.regulator.setGaugePressurePa)}, the supply has ${kPa(gauge)}: it stands wide open.`, 'It then only hinders the air.', 'Set it lower, or take it out.'))
   if (supply.kind === 'vessel' && supply.ratedGaugePressurePa !== null && gauge > supply.ratedGaugePressurePa)
-    found.push(finding('vessel', 'do not run', `The vessel is pumped to ${kPa(gauge)}; ${kPa(supply.ratedGaugePressurePa)} gauge is written on it.`, 'A vessel past its maker’s limit can burst, with all it holds.', 'Pump it less, or use one made for the pressure. Its maker’s limit and local codes decide.'))
+    found.push(finding('vessel', 'do not run', `The vessel is pumped to ${kPa(gauge)}; ${kPa(supply.ratedGaugePressurePa)} is written on it.`, 'A vessel past its maker’s limit can burst, with all it holds.', 'Pump it less, or use one made for the pressure. Its maker’s limit and local codes decide.'))
   if (supply.kind === 'vessel' && supply.ratedGaugePressurePa === null)
     found.push(finding('vessel', 'watch', 'No pressure limit is given for the vessel.', 'Nobody can tell how far it is from bursting; bottles are made for drinks, not for this.', 'Find the limit its maker states and fill it in. Local codes may ask for more.'))
   return found
@@ -67,11 +68,11 @@ function airFindings(input: AirInput, air: AirSide, nozzle: NozzleResult, materi
   if (materialId !== null) {
     const material = materialById(materialId)
     if (air.temperatureK > material.softeningK - 15)
-      found.push(finding('warm', air.temperatureK > material.softeningK ? 'do not run' : 'watch', `The air comes at ${Math.round(air.temperatureK - 273.15)} °C; ${material.label} softens near ${Math.round(material.softeningK - 273.15)} °C.`, 'Warm air from the compressor softens prints under load.', 'Cool the air in a coil or choose a material that stands it.'))
+      found.push(finding('warm', air.temperatureK > material.softeningK ? 'do not run' : 'watch', `The air comes at ${celsius(air.temperatureK)}; ${material.label} softens near ${celsius(material.softeningK)}.`, 'Warm air from the compressor softens prints under load.', 'Cool the air in a coil or choose a material that stands it.'))
   }
   const dew = dewPoint(input.ambient.temperatureK, input.ambient.relativeHumidity)
   if (nozzle.exitTemperatureK < Math.min(273.15, dew))
-    found.push(finding('ice', 'fine', 'The jet leaves below freezing.', `The room’s dew point is ${Math.round(dew - 273.15)} °C: its moisture can grow ice in a small exit during long runs.`, 'Drain the tank, dry the air, keep runs short.'))
+    found.push(finding('ice', 'fine', 'The jet leaves below freezing.', `The room’s dew point is ${celsius(dew)}: its moisture can grow ice in a small exit during long runs.`, 'Drain the tank, dry the air, keep runs short.'))
   return found
 }
 

@@ -63,37 +63,37 @@ function shearFactor(reynolds: number): number {
 function throughGap(machine: DiscPackMachine, rim: { readonly whirl: number; readonly pressurePaAbs: number; readonly temperatureK: number; readonly massFlowKgPerS: number }, speedRadPerS: number, viscosity: number): Gap {
   const { outerRadiusM: ro, innerRadiusM: ri, gapWidthM: b } = machine
   const each = rim.massFlowKgPerS / Math.max(1, machine.discs - 1)
-  const slope = Math.cos(machine.coneAngleRad)
+  const cosine = Math.cos(machine.coneAngleRad)
   let friction = 0
   let p = rim.pressurePaAbs
   // radius times the whirl's excess over the disc
   let excess = ro * (rim.whirl - speedRadPerS * ro)
-  /** One step inward from a state, with shear, density and slip as they are at `at`. */
-  const step = (from: number, to: number, at: { readonly r: number; readonly excess: number; readonly p: number }) => {
-    const rho = at.p / (GAS_CONSTANT * rim.temperatureK)
-    const through = each / (rho * 2 * Math.PI * at.r * b)
-    const slip = at.excess / at.r
-    const f = machine.coefficients.shear.value * shearFactor((rho * Math.hypot(slip, through) * 2 * b) / viscosity)
-    const k = (f * 24 * Math.PI * viscosity) / (b * each * slope)
-    const settled = (2 * speedRadPerS) / k
-    const after = settled + (excess - settled) * Math.exp((k * (to * to - from * from)) / 2)
-    const drag = (f * 12 * viscosity * through) / (b * b * slope)
-    return { rho, through, drag, after, slope: (whirl: number) => (rho * whirl * whirl) / at.r + (rho * through * through) / at.r + drag }
-  }
   // closer together at the rim, where the whirl is given up
-  const radius = (i: number) => ro - (ro - ri) * (i / STEPS) ** 1.7
   for (let i = 0; i < STEPS; i++) {
-    const [from, to] = [radius(i), radius(i + 1)]
-    const h = from - to
-    const r = (from + to) / 2
-    const first = step(from, r, { r: from, excess, p })
-    const middle = { r, excess: first.after, p: Math.max(1e3, p - (h / 2) * first.slope(excess / from + speedRadPerS * from)) }
-    const whole = step(from, to, middle)
-    const slip = middle.excess / r
+    const from = ro - (ro - ri) * (i / STEPS) ** 1.7
+    const to = ro - (ro - ri) * ((i + 1) / STEPS) ** 1.7
+    const [h, r] = [from - to, (from + to) / 2]
+    let [atRadius, atExcess, atP, after, slope, drag, rho] = [from, excess, p, excess, 0, 0, 0]
+    // half a step with what stands at its start, then the whole with what stands in its middle
+    for (let half = 1; half >= 0; half--) {
+      rho = atP / (GAS_CONSTANT * rim.temperatureK)
+      const through = each / (rho * 2 * Math.PI * atRadius * b)
+      const slip = atExcess / atRadius
+      const f = machine.coefficients.shear.value * shearFactor((rho * Math.hypot(slip, through) * 2 * b) / viscosity)
+      const k = (f * 24 * Math.PI * viscosity) / (b * each * cosine)
+      const end = half ? r : to
+      const settled = (2 * speedRadPerS) / k
+      after = settled + (excess - settled) * Math.exp((k * (end * end - from * from)) / 2)
+      drag = (f * 12 * viscosity * through) / (b * b * cosine)
+      const whirl = slip + speedRadPerS * atRadius
+      slope = (rho * (whirl * whirl + through * through)) / atRadius + drag
+      if (half) [atRadius, atExcess, atP] = [r, after, Math.max(1e3, p - (h / 2) * slope)]
+    }
+    const slip = atExcess / r
     // what slip loses as heat is the moment given up times the slip's own speed of turning
-    friction += (whole.drag * h) / whole.rho + Math.abs((slip / r) * (excess + speedRadPerS * from * from - whole.after - speedRadPerS * to * to))
-    p = Math.max(1e3, p - h * whole.slope(slip + speedRadPerS * r))
-    excess = whole.after
+    friction += (drag * h) / rho + Math.abs((slip / r) * (excess + speedRadPerS * from * from - after - speedRadPerS * to * to))
+    p = Math.max(1e3, p - h * slope)
+    excess = after
   }
   const whirl = excess / ri + speedRadPerS * ri
   const rho = p / (GAS_CONSTANT * rim.temperatureK)

@@ -61,7 +61,7 @@ export function defaultCoefficients(family: Family): TurbineCoefficients {
       : family === 'radial-inflow'
         ? { capture: { value: 0.55, standardUncertainty: 0.15 }, passage: { value: 0.75, standardUncertainty: 0.1 }, leakage: { value: 1.5, standardUncertainty: 0.6 }, bearing: PRINTED_SEATS }
         : family === 'disc-pack'
-          ? { capture: { value: 0.75, standardUncertainty: 0.12 } }
+          ? { capture: { value: 0.75, standardUncertainty: 0.15 }, shear: { value: 0.9, standardUncertainty: 0.2 } }
           : family === 'axial'
             ? { capture: { value: 0.4, standardUncertainty: 0.15 }, leakage: { value: 1.5, standardUncertainty: 0.6 }, bearing: PRINTED_SEATS }
             : family === 'reaction-rotor'

@@ -153,7 +153,7 @@ describe('nozzle', () => {
 describe('a body pushed by its jet', () => {
   test('body: drawing and margin; way: both metrics', () => {
     const { container } = at('build=glider-balloon&station=body')
-    expect(screen.getByRole('img', { name: /centre of pressure at/ })).toBeInTheDocument()
+    expect(screen.getByRole('img', { name: /side wind presses at/ })).toBeInTheDocument()
     sane(container)
     cleanup()
     const way = at('build=glider-balloon&station=way')

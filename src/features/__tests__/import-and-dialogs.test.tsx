@@ -50,7 +50,7 @@ beforeEach(async () => {
   const project = store.snapshot().project
   const target = project?.builds.find((b) => b.id === 'spindle-4')
   if (!project || !target) throw new Error('the demo has it')
-  const id = startRun(store, project, target, 350e3, { ...project.runs[0].cautions })
+  const id = startRun(store, project, target, project.rigs[0], 350e3, { ...project.runs[0].cautions })
   run = store.snapshot().project?.runs.find((r) => r.id === id) as Run
 })
 afterEach(async () => {

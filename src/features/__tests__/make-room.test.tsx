@@ -134,7 +134,7 @@ test.each([['STL', 'stl', 'model/stl'], ['3MF', '3mf', 'model/3mf'], ['DXF profi
   await made()
   fireEvent.click(screen.getByRole('button', { name: button, exact: true } as never))
   await waitFor(() => expect(mockFiles).toHaveLength(1))
-  expect(mockFiles[0]).toMatchObject({ name: `fourth-print-nozzle-insert.${ending}`, type })
+  expect(mockFiles[0]).toMatchObject({ name: `engraving-spindle-fourth-print-nozzle-insert.${ending}`, type })
 })
 
 test('a part that falls to pieces is refused in words, with what to do, and the page stands', async () => {

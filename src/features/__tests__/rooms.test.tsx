@@ -147,15 +147,38 @@ describe('build room', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Remove point 1' }))
     expect(points()).toBe(3)
   })
-  test('an untested build without offspring can be removed; others cannot', () => {
+  test('a build can be removed: at once where nothing hangs on it, else after a second word, its versions staying', async () => {
     query = 'build=spindle-4&station=load'
     show(store, <BuildRoom />)
     fireEvent.click(screen.getByRole('button', { name: 'Remove this build' }))
     expect(build('spindle-4')).toBeUndefined()
     cleanup()
-    query = 'build=spindle-1&station=load'
+    query = 'build=spindle-2&station=load'
     show(store, <BuildRoom />)
-    expect(screen.queryByRole('button', { name: 'Remove this build' })).toBeNull()
+    fireEvent.click(screen.getByRole('button', { name: 'Remove this build' }))
+    expect(build('spindle-2')).toBeDefined()
+    expect(screen.getByText(/2 runs of it go with it/)).toHaveTextContent('2 versions made from it stay')
+    fireEvent.click(screen.getByRole('button', { name: 'Remove it' }))
+    expect(build('spindle-2')).toBeUndefined()
+    expect(build('spindle-3')?.parentId).toBe('spindle-1')
+    expect(store.snapshot().project?.runs.some((r) => r.buildId === 'spindle-2')).toBe(false)
+    await store.settled()
+    await act(() => store.undo())
+    expect(build('spindle-2')).toBeDefined()
+    expect(build('spindle-3')?.parentId).toBe('spindle-2')
+  })
+  test('every station says what comes next; the last one leads to the parts, the bench, the next version', () => {
+    query = 'build=spindle-4&station=supply'
+    show(store, <BuildRoom />)
+    expect(within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('button')).toHaveTextContent(/Line/)
+    cleanup()
+    query = 'build=spindle-4&station=load'
+    show(store, <BuildRoom />)
+    expect(within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('link', { name: /Make the parts/ })).toHaveAttribute('href', '/make?build=spindle-4')
+    cleanup()
+    query = 'build=spindle-3&station=load'
+    show(store, <BuildRoom />)
+    expect(within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('button', { name: /new version/ })).toBeInTheDocument()
   })
   test('an address of another project’s build leads back', () => {
     query = 'build=elsewhere'
@@ -172,12 +195,28 @@ describe('builds room', () => {
     expect(within(screen.getByRole('link', { name: /^Fourth print:/ })).getByRole('img', { name: 'predicted' })).toBeInTheDocument()
     await waitFor(() => expect(screen.getByText(/casing closed to 1\.0 mm:/)).toHaveTextContent('+3.'), { timeout: 20_000 })
   }, 40_000)
-  test('another machine begins with a build that runs', () => {
+  test('another machine begins with what it shall do, from what air and made how', () => {
     show(store, <BuildsRoom />)
-    fireEvent.click(screen.getByRole('button', { name: 'Another turbine' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Another machine…' }))
+    fireEvent.click(screen.getByRole('button', { name: /Push itself along or up/ }))
+    fireEvent.click(screen.getByRole('button', { name: /Rubber balloon/ }))
+    fireEvent.click(screen.getByRole('button', { name: /Resin print/ }))
+    fireEvent.click(screen.getByRole('button', { name: 'Begin with it' }))
     const project = store.snapshot().project
+    const made = project?.builds[project.builds.length - 1]
     expect([project?.machines.length, project?.builds.length]).toEqual([4, 17])
+    expect(made).toMatchObject({ machine: { family: 'thrust-body' }, supply: { kind: 'balloon' }, making: { process: 'resin' } })
     expect(replaced[0]).toMatch(/^\/build\?build=build-.*&station=supply$/)
+  })
+  test('a machine is removed with all its versions, and undo brings it back', async () => {
+    query = 'machine=glider'
+    show(store, <BuildsRoom />)
+    fireEvent.click(screen.getByRole('button', { name: 'Remove this machine' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Remove it' }))
+    expect(store.snapshot().project?.builds.some((b) => b.machineId === 'glider')).toBe(false)
+    await store.settled()
+    await act(() => store.undo())
+    expect(store.snapshot().project?.builds.filter((b) => b.machineId === 'glider')).toHaveLength(3)
   })
 })
 
@@ -225,11 +264,12 @@ describe('bench room', () => {
 })
 
 describe('cautions', () => {
+  const rigs = () => store.snapshot().project?.rigs ?? []
   test('all must be ticked; the margins go into the record', () => {
     const onDone = jest.fn()
     const target = build('spindle-4')
     if (!target || !isTurbine(target)) throw new Error('the demo has it')
-    show(store, <CautionsDialog build={target} onDone={onDone} onClose={jest.fn()} />)
+    show(store, <CautionsDialog build={target} rigs={rigs()} startRig={{ rig: rigs()[0], why: 'used last' }} onDone={onDone} onClose={jest.fn()} />)
     const start = screen.getByRole('button', { name: 'Start the run', hidden: true })
     expect(start).toBeDisabled()
     for (const box of screen.getAllByRole('checkbox', { hidden: true })) fireEvent.click(box)
@@ -238,13 +278,15 @@ describe('cautions', () => {
     const record = onDone.mock.calls[0][0] as Record<string, unknown>
     expect(record.cautions).toEqual(['fragments', 'pressure', 'noise', 'eyes', 'loose', 'steps'])
     expect(record.stressMargin).toBeGreaterThan(1)
+    expect((record.flywheel as { storedEnergyJ: number }).storedEnergyJ).toBeGreaterThan(5)
+    expect(onDone.mock.calls[0][2]).toBe(rigs()[0])
     expect(record.burstSpeedRadPerS).toBeGreaterThan(record.freeSpeedRadPerS as number)
   })
   test('a build that must not run asks for one acknowledgement more', () => {
     const target = build('spindle-4')
     if (!target || !isTurbine(target)) throw new Error('the demo has it')
     const weak = { ...target, supply: { kind: 'steady' as const, gaugePressurePa: 900e3, airTemperatureK: 330 }, line: { regulator: null, parts: [] }, machine: { ...target.machine, materialId: 'pla', loadedAcrossLayers: true, discThicknessM: 2e-3, bladeThicknessM: 4e-3 } }
-    show(store, <CautionsDialog build={weak} onDone={jest.fn()} onClose={jest.fn()} />)
+    show(store, <CautionsDialog build={weak} rigs={rigs()} startRig={{ rig: rigs()[0], why: 'used last' }} onDone={jest.fn()} onClose={jest.fn()} />)
     expect(screen.getByText(/on my own judgement/)).toBeInTheDocument()
     expect(screen.getAllByRole('checkbox', { hidden: true })).toHaveLength(7)
   })

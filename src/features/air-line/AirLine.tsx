@@ -83,12 +83,31 @@ const Band = memo(function Band({ chain }: { chain: readonly ChainStation[] }) {
   )
 })
 
-function StationButton({ text, chosen, onChoose }: { text: StationText; chosen: boolean; onChoose: () => void }) {
+/** The band on a narrow window: each station's share of the power as a bar along its row. */
+function NarrowBand({ station, most }: { station: ChainStation; most: number }) {
+  const lost = station.losses.reduce((sum, l) => sum + l.powerW, 0)
+  const share = (w: number) => `${Math.max(0, Math.min(100, (100 * w) / most))}%`
+  return (
+    <Box display={{ base: 'block', md: 'none' }} mt="1" aria-hidden>
+      <Box h="12px" bg="field" position="relative">
+        <Box position="absolute" inset="0 auto 0 0" w={share(station.powerW)} bg="pale" />
+        <Box position="absolute" inset="0 auto 0 0" w={share(station.powerW - Math.max(0, lost))} bg="pipe" />
+      </Box>
+      <Box className="num" fontSize="xs" color="mute">
+        {watts(station.powerW)}
+        {lost > 0.005 * most ? ` − ${watts(lost)}` : ''}
+      </Box>
+    </Box>
+  )
+}
+
+function StationButton({ text, station, most, chosen, onChoose }: { text: StationText; station: ChainStation; most: number; chosen: boolean; onChoose: () => void }) {
   return (
     <chakra.button type="button" role="tab" aria-selected={chosen} tabIndex={chosen ? 0 : -1} onClick={onChoose} pl="2" pr="1" py="1" borderLeftWidth="3px" borderColor={chosen ? 'petrol' : 'rule'} _hover={{ borderColor: 'petrol' }} minW="0">
       <Box fontWeight="700" color={chosen ? 'petrol' : 'ink'} fontSize="sm">
         {text.name}
       </Box>
+      <NarrowBand station={station} most={most} />
       {text.lines.map((line, i) => (
         <Box key={i} fontSize="xs" color={i === 0 ? 'ink' : 'mute'} fontWeight={i === 0 ? '600' : '400'} overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" title={line}>
           {line || '\u00a0'}
@@ -107,8 +126,8 @@ export function AirLine({ chain, texts, chosen, onChoose }: { chain: readonly Ch
         <Band chain={chain} />
       </Box>
       <Grid ref={row} role="tablist" aria-label="Stations of the air line" templateColumns={{ base: 'repeat(2, minmax(0,1fr))', md: `repeat(${texts.length}, minmax(0,1fr))` }} rowGap="2" onKeyDown={onKeyDown}>
-        {texts.map((text) => (
-          <StationButton key={text.id} text={text} chosen={text.id === chosen} onChoose={() => onChoose(text.id)} />
+        {texts.map((text, i) => (
+          <StationButton key={text.id} text={text} station={chain[i]} most={Math.max(chain[0].powerW, 1e-9)} chosen={text.id === chosen} onChoose={() => onChoose(text.id)} />
         ))}
       </Grid>
       <Ledger chain={chain} />

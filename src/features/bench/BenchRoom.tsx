@@ -2,7 +2,7 @@
 import { Box, chakra } from '@chakra-ui/react'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { LIMITS, isTurbine, type Acknowledgement, type Rig, type Run, type TurbineBuild } from '../../project/document'
+import { LIMITS, buildTitle, isTurbine, type Acknowledgement, type Rig, type Run, type TurbineBuild } from '../../project/document'
 import { useProject, useStore } from '../../store'
 import { Advice, EmptyState, LinkButton, MainButton, NumberField, QuietButton, RoomTitle, SectionTitle, Sheet, TextField } from '../../ui'
 import { CautionsDialog } from '../safety'
@@ -106,13 +106,14 @@ function Room({ build }: { build: TurbineBuild }) {
   const recording = run?.recordingId ? project.recordings.find((r) => r.id === run.recordingId) : null
   return (
     <>
-      <RoomTitle title={run ? run.name : `Bench: ${build.name}`} about={recording ? `${recording.fileName}, ${build.name}` : build.changed}>
+      <RoomTitle title={run ? run.name : `Bench: ${buildTitle(project, build)}`} about={recording ? `${recording.fileName}, ${buildTitle(project, build)}` : build.changed}>
         <BuildPicker build={build} path="/bench" />
         {run?.recordingId && <QuietButton onClick={forget}>Another recording</QuietButton>}
         <MainButton onClick={() => setCareful(true)}>New run…</MainButton>
       </RoomTitle>
       {run ? (
         <Sheet
+          pictureFirst
           left={
             <>
               <SectionTitle first>Runs of this build</SectionTitle>

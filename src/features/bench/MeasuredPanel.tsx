@@ -9,7 +9,7 @@ import type { Run, TurbineBuild } from '../../project/document'
 import { useProject } from '../../store'
 import type { Reduced } from '../../workers'
 import { Advice, Figure, SectionTitle } from '../../ui'
-import { LateWorkingDialog, useShown, type RunResult } from '../shared'
+import { FindingList, LateWorkingDialog, useShown, type RunResult } from '../shared'
 import { diagnosis } from './run-view-model'
 
 /** How this run stands to the other runs of its build at nearly the same pressure. */
@@ -52,11 +52,7 @@ export function MeasuredPanel({ run, build, reduced, prediction, runs, results }
   return (
     <>
       <SectionTitle first>Measured</SectionTitle>
-      {judged.findings.map((f) => (
-        <Advice key={f.id} tone="warn" title={f.what}>
-          {f.why} {f.mend}
-        </Advice>
-      ))}
+      <FindingList findings={judged.findings} />
       <Figure label="Peak power" origin="measured" {...shown.parts(peak.power.value, 'power', peak.power.standardUncertainty)} sub={`at the shaft, ${shown.text(peak.speedRadPerS, 'rotation')}`} onOpen={() => setWorking('peakShaftPower')} />
       {r.peakBladePower.speedRadPerS < 0.98 * r.freeSpeed.value && <Figure label="On the blades" origin="measured" {...shown.parts(r.peakBladePower.power.value, 'power', r.peakBladePower.power.standardUncertainty)} sub={`drag of coasting added back, ${shown.text(r.peakBladePower.speedRadPerS, 'rotation')}`} onOpen={() => setWorking('peakBladePower')} />}
       <Figure label="Torque at rest" origin="measured" {...shown.parts(r.stallTorque.value, 'torque', r.stallTorque.standardUncertainty)} sub={Math.abs(r.curvatureSigmas) < 3 ? 'straight line, no bend' : 'the line is bent'} onOpen={() => setWorking('stallTorque')} />

@@ -6,8 +6,8 @@ import type { Prediction } from '../../core/prediction'
 import { formatNumber } from '../../core/units'
 import { LIMITS, flywheelInertia, flywheelOnRun, inertiaRig, type TurbineBuild, type Rig, type Run } from '../../project/document'
 import { useProject, useStore } from '../../store'
-import { Advice, ChoiceField, Figure, LinkButton, NumberField, SectionTitle, TextField } from '../../ui'
-import { useShown } from '../shared'
+import { ChoiceField, Figure, LinkButton, NumberField, SectionTitle, TextField } from '../../ui'
+import { FindingList, useShown } from '../shared'
 import { editRig, editRun, usualRig } from './run-edits'
 
 const SIGNALS: { value: Rig['signal']; label: string }[] = [
@@ -107,11 +107,7 @@ export function RigPanel({ run, build, prediction }: { run: Run; build: TurbineB
         <>
           <Figure label="Flywheel at most" origin="predicted" {...shown.parts(wheel.speedRadPerS, 'rotation')} sub={`rim ${Math.round(wheel.rimSpeedMPerS)} m/s, ${shown.text(wheel.storedEnergyJ, 'energy')}${wheel.timeToSpeedS === null ? '' : `, there in about ${wheel.timeToSpeedS < 10 ? wheel.timeToSpeedS.toFixed(1) : Math.round(wheel.timeToSpeedS)} s`}`} />
           <Figure label="Its margin in stress" origin="predicted" value={wheel.stressMargin === null ? '—' : formatNumber(Math.min(999, wheel.stressMargin), 2)} unit={wheel.stressMargin === null ? '' : '×'} warn={wheel.stressMargin !== null && wheel.stressMargin < 4} sub={wheel.stressMargin === null ? 'give its size and material to know it' : undefined} />
-          {flywheelFindings(wheel).map((f) => (
-            <Advice key={f.id} tone="warn" title={f.what}>
-              {f.why} {f.mend}
-            </Advice>
-          ))}
+          <FindingList findings={flywheelFindings(wheel)} />
         </>
       )}
     </>

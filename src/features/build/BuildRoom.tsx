@@ -8,7 +8,7 @@ import type { StationId, WorkingId } from '../../core/prediction'
 import { givenTemperature, predict } from '../../core/prediction'
 import { reviewBuild, safePressure } from '../../core/safety'
 import type { Working } from '../../core/working'
-import { atSteadyPressure, isThrust, isTurbine, predictionInput, type Build, type ThrustBuild, type TurbineBuild } from '../../project/document'
+import { atSteadyPressure, buildTitle, isThrust, isTurbine, predictionInput, type Build, type ThrustBuild, type TurbineBuild } from '../../project/document'
 import { useProject } from '../../store'
 import { Advice, EmptyState, FieldsLocked, LinkButton, MainButton, QuietButton, RoomTitle } from '../../ui'
 import { AirLine, type StationText } from '../air-line'
@@ -22,6 +22,7 @@ import { ShaftStation } from './stations/ShaftStation'
 import { SupplyStation } from './stations/SupplyStation'
 import { WayStation } from './stations/WayStation'
 import type { AirStationProps } from './stations/station-props'
+import { NextStep } from './NextStep'
 import { stationTexts, thrustTexts } from './station-texts'
 import { useBuildEdit, usePrediction, useThrustPrediction, type AirPredicted } from './use-build'
 
@@ -87,7 +88,8 @@ function Frame({ build, stations, result, texts, safeTo, workspace }: FrameProps
   const router = useRouter()
   const params = useSearchParams()
   const station = (stations.find((s) => s === params.get('station')) ?? 'nozzle') as StationId
-  const { runs } = useProject()
+  const project = useProject()
+  const { runs } = project
   const [working, setWorking] = useState<WorkingId | Working | null>(null)
   const [branching, setBranching] = useState(false)
   const [unlocked, setUnlocked] = useState<string | null>(null)
@@ -106,7 +108,7 @@ function Frame({ build, stations, result, texts, safeTo, workspace }: FrameProps
     return tinykeys(window, keys)
   }, [choose, stations])
   const title = (
-    <RoomTitle title={build.name} about={build.changed}>
+    <RoomTitle title={buildTitle(project, build)} about={build.changed}>
       {result.ok && <StateMark state={result.predicted.review.state}>{safeTo}</StateMark>}
       <QuietButton onClick={branch}>New version…</QuietButton>
     </RoomTitle>
@@ -141,6 +143,7 @@ function Frame({ build, stations, result, texts, safeTo, workspace }: FrameProps
           {workspace(station, { locked, openWorking: setWorking, branch })}
         </Box>
       </FieldsLocked.Provider>
+      <NextStep build={build} stations={stations} station={station} name={(id) => texts.find((t) => t.id === id)?.name ?? id} onChoose={choose} onBranch={branch} />
       {opened && <LateWorkingDialog working={opened} onClose={() => setWorking(null)} />}
       {branching && <LateVersionDialog parent={build} onClose={() => setBranching(false)} />}
     </>

@@ -97,7 +97,8 @@ export function thrustTexts(build: ThrustBuild, predicted: ThrustPredicted, show
   ]
 }
 
-export const STABILITY_WORDS = { unstable: 'unstable', doubtful: 'hardly stable', stable: 'stable', 'over-stable': 'stable, turns into wind' } as const
+/** What the air does to a body that flies free, by the arm of its side wind. */
+export const STABILITY_WORDS = { unstable: 'tumbles', doubtful: 'wavers', stable: 'rights itself', 'over-stable': 'noses hard into the wind' } as const
 
 export const REGIME_WORDS = {
   unchoked: 'not choked',

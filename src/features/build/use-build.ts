@@ -8,7 +8,8 @@ import {
 } from '../../core/prediction'
 import type { Working } from '../../core/working'
 import { reviewBuild, reviewThrust, type Review } from '../../core/safety'
-import { airInput, isTurbine, predictionInput, type Build, type Fault, type Project, type ThrustBuild, type TurbineBuild } from '../../project/document'
+import { buildFit } from '../../project/parts/build-fit'
+import { airInput, isTurbine, predictionInput, type Build, type Fault, type HoleGauge, type Project, type ThrustBuild, type TurbineBuild } from '../../project/document'
 import { useProject, useStore } from '../../store'
 
 /** What every build's prediction has: its air side, its jet, its state. */
@@ -43,10 +44,10 @@ function tried<P>(make: () => P): Outcome<P> {
   }
 }
 
-function turbinePredicted(build: TurbineBuild, ambient: Project['ambient']): Predicted {
+function turbinePredicted(build: TurbineBuild, ambient: Project['ambient'], gauge: HoleGauge | undefined): Predicted {
   const input = predictionInput(build, ambient)
   const prediction = predict(input)
-  return { input, prediction, air: prediction.air, nozzle: prediction.nozzle, uncertainty: prediction.uncertainty, chain: powerChain(prediction), review: reviewBuild(input, prediction), working: (id) => workings(input, prediction)[id] }
+  return { input, prediction, air: prediction.air, nozzle: prediction.nozzle, uncertainty: prediction.uncertainty, chain: powerChain(prediction), review: reviewBuild(input, prediction, buildFit(build, ambient, { massFlowKgPerS: prediction.figures.massFlowKgPerS, nozzlePressurePaAbs: prediction.air.nozzlePressurePaAbs }, gauge)), working: (id) => workings(input, prediction)[id] }
 }
 
 function thrustPredicted(build: ThrustBuild, ambient: Project['ambient']): ThrustPredicted {
@@ -61,8 +62,9 @@ function thrustPredicted(build: ThrustBuild, ambient: Project['ambient']): Thrus
 
 /** A turbine build's prediction, or why there is none. */
 export function usePrediction(build: TurbineBuild): Outcome<Predicted> {
-  const { ambient } = useProject()
-  return useMemo(() => tried(() => turbinePredicted(build, ambient)), [build, ambient])
+  const { ambient, holeGauges } = useProject()
+  const gauge = holeGauges.find((g) => g.id === build.nozzle.gaugeId)
+  return useMemo(() => tried(() => turbinePredicted(build, ambient, gauge)), [build, ambient, gauge])
 }
 
 /** The prediction of a body pushed by its jet, or why there is none. */

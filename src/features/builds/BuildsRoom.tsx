@@ -1,13 +1,14 @@
 'use client'
 import { Box, Grid, chakra } from '@chakra-ui/react'
-import dynamic from 'next/dynamic'
-import { useRouter } from 'next/navigation'
+import { useRouter, useSearchParams } from 'next/navigation'
 import { Suspense, lazy, useMemo, useState } from 'react'
 import { predict } from '../../core/prediction'
-import { FAMILY_WORDS, isThrust, isTurbine, newBuild, newThrustBuild, predictionInput, type Build, type TurbineBuild } from '../../project/document'
+import { judgeIn } from '../../project/compare'
+import { isThrust, isTurbine, predictionInput, removeMachine, type Build, type Project } from '../../project/document'
 import { useProject, useStore } from '../../store'
 import { EmptyState, LinkButton, MainButton, QuietButton, RoomTitle, SectionTitle, TextField, color } from '../../ui'
-import { LateVersionDialog, counted, freshId, useReductions, type RunResult } from '../shared'
+import { LateVersionDialog, counted, useReductions, type RunResult } from '../shared'
+import { Beginning } from './Beginning'
 import { BuildCard } from './BuildCard'
 import { CARD } from './CardFrame'
 import { ThrustCard } from './ThrustCard'
@@ -15,7 +16,6 @@ import { layoutTree, type TreePlace } from './tree-layout'
 
 /** Below the tree, and with it what compares builds: it comes after the first look. */
 const WhatTheyTaught = lazy(() => import('./WhatTheyTaught'))
-const ChooserDialog = dynamic(() => import('./ChooserDialog'), { ssr: false })
 
 const GAP = { x: 36, y: 44 } as const
 
@@ -62,7 +62,8 @@ function useScales(builds: readonly Build[], results: ReadonlyMap<string, RunRes
 }
 
 function Family({ machineId }: { machineId: string }) {
-  const { builds, runs, ambient } = useProject()
+  const project = useProject()
+  const { builds, runs, ambient } = project
   const own = useMemo(() => builds.filter((b) => b.machineId === machineId), [builds, machineId])
   const ownRuns = useMemo(() => runs.filter((r) => own.some((b) => b.id === r.buildId)), [runs, own])
   const results = useReductions(ownRuns)
@@ -70,7 +71,14 @@ function Family({ machineId }: { machineId: string }) {
   const places = useMemo(() => layoutTree(own), [own])
   const width = Math.max(...places.map((p) => left(p) + CARD.width), 0)
   const height = Math.max(...places.map((p) => top(p) + CARD.height), 0) + 6
-  const resultsOf = (id: string) => ownRuns.filter((r) => r.buildId === id).flatMap((r) => results.get(r.id) ?? [])
+  // a run that cannot be counts for nothing here: the bench says what is wrong with it
+  const resultsOf = (id: string) => {
+    const build = own.find((b) => b.id === id)
+    return ownRuns.filter((r) => r.buildId === id).flatMap((r) => {
+      const result = results.get(r.id)
+      return !result || (result.status === 'done' && build && isTurbine(build) && !judgeIn(project, build, r, result.reduced.reduction).possible) ? [] : [result]
+    })
+  }
   const peak = (id: string) => Math.max(...resultsOf(id).map((r) => (r.status === 'done' ? r.reduced.reduction.peakShaftPower.power.value : -1)), -1)
   const best = own.reduce<string | null>((found, b) => (peak(b.id) > 0 && (found === null || peak(b.id) > peak(found)) ? b.id : found), null)
   return (
@@ -95,34 +103,44 @@ function Family({ machineId }: { machineId: string }) {
   )
 }
 
-/** All versions of the chosen machine as a family tree. */
-export function BuildsRoom() {
+/** Takes a machine out with all its versions and their runs; undo brings it back. */
+function RemoveMachine({ machineId }: { machineId: string }) {
   const store = useStore()
   const router = useRouter()
   const { machines, builds, runs } = useProject()
-  const [chosen, setChosen] = useState<string | null>(null)
-  const [branching, setBranching] = useState(false)
-  const [choosing, setChoosing] = useState(false)
-  const machine = machines.find((m) => m.id === chosen) ?? machines[0]
-  const own = machine ? builds.filter((b) => b.machineId === machine.id) : []
-  const addMachine = (kind: 'turbine' | 'jet', fitted?: TurbineBuild) => {
-    const id = freshId('machine')
-    const own = { id: freshId('build'), machineId: id, name: 'First print', createdAt: new Date().toISOString() }
-    const build: Build = kind === 'jet' ? newThrustBuild(own) : { ...(fitted ?? newBuild(own)), ...own }
-    const kindName = fitted ? FAMILY_WORDS[fitted.machine.family] : kind === 'jet' ? 'jet glider' : 'air turbine'
-    const result = store.change('new machine', (p) => {
-      p.machines.push({ id, name: `${kindName[0].toUpperCase()}${kindName.slice(1)} ${machines.length + 1}`, purpose: '' })
-      p.builds.push(build)
-    })
-    if (result.ok) router.push(`/build?build=${build.id}&station=supply`)
+  const [sure, setSure] = useState(false)
+  const machine = machines.find((m) => m.id === machineId)
+  const own = builds.filter((b) => b.machineId === machineId)
+  const count = runs.filter((r) => own.some((b) => b.id === r.buildId)).length
+  if (!machine) return null
+  const remove = () => {
+    const result = store.change(`${machine.name} removed`, (p) => removeMachine(p as Project, machineId))
+    setSure(false)
+    if (result.ok) router.replace('/')
   }
-  if (!machine)
-    return (
-      <EmptyState title="Nothing is being made yet">
-        Start with a rotor that runs as it is, and change what is yours: <LinkButton onClick={() => addMachine('turbine')}>make the first build</LinkButton>, <LinkButton onClick={() => setChoosing(true)}>compare the kinds of machine</LinkButton>, or begin with one that <LinkButton onClick={() => addMachine('jet')}>its own jet pushes</LinkButton>.
-        {choosing && <ChooserDialog onClose={() => setChoosing(false)} onChoose={(fitted) => addMachine('turbine', fitted)} />}
-      </EmptyState>
-    )
+  return sure ? (
+    <Box fontSize="xs" mt="3">
+      {counted(own.length, 'version')}{count > 0 ? ` and ${counted(count, 'run')}` : ''} go with it. Undo brings everything back. <LinkButton onClick={remove}>Remove it</LinkButton> <LinkButton onClick={() => setSure(false)}>Keep it</LinkButton>
+    </Box>
+  ) : (
+    <LinkButton mt="3" fontSize="xs" display="block" onClick={() => setSure(true)}>
+      Remove this machine
+    </LinkButton>
+  )
+}
+
+/** All versions of the chosen machine as a family tree; an empty project asks what shall be done. */
+export function BuildsRoom() {
+  const store = useStore()
+  const router = useRouter()
+  const params = useSearchParams()
+  const { machines, builds, runs } = useProject()
+  const [branching, setBranching] = useState(false)
+  const [beginning, setBeginning] = useState(false)
+  const machine = machines.find((m) => m.id === params.get('machine')) ?? machines[0]
+  const own = machine ? builds.filter((b) => b.machineId === machine.id) : []
+  const made = (build: Build) => router.push(`/build?build=${build.id}&station=supply`)
+  if (!machine || beginning) return <Beginning onMade={made} onCancel={machine ? () => setBeginning(false) : undefined} />
   const index = machines.findIndex((m) => m.id === machine.id)
   const parent = own[own.length - 1]
   return (
@@ -137,28 +155,28 @@ export function BuildsRoom() {
           <TextField key={`${machine.id}-purpose`} label="Purpose" lines={4} value={machine.purpose} placeholder="What it drives, how fast, for how long" onChange={(v) => store.change('purpose', (p) => void (p.machines[index].purpose = v), `m-purpose-${machine.id}`)} />
           <SectionTitle>Machines in this project</SectionTitle>
           {machines.map((m) => (
-            <chakra.button key={m.id} type="button" display="block" w="100%" py="2" borderBottomWidth="1px" fontWeight={m.id === machine.id ? '700' : '400'} aria-pressed={m.id === machine.id} onClick={() => setChosen(m.id)}>
+            <chakra.button key={m.id} type="button" display="block" w="100%" py="2" borderBottomWidth="1px" fontWeight={m.id === machine.id ? '700' : '400'} aria-pressed={m.id === machine.id} onClick={() => router.replace(`/?machine=${m.id}`, { scroll: false })}>
               {m.name}
               <Box fontSize="xs" color="mute" fontWeight="400">
                 {counted(builds.filter((b) => b.machineId === m.id).length, 'version')}
               </Box>
             </chakra.button>
           ))}
-          <QuietButton mt="3" onClick={() => setChoosing(true)}>
-            Which kind of machine?
+          <QuietButton mt="3" onClick={() => setBeginning(true)}>
+            Another machine…
           </QuietButton>
-          <QuietButton mt="3" onClick={() => addMachine('turbine')}>
-            Another turbine
-          </QuietButton>
-          <QuietButton mt="3" onClick={() => addMachine('jet')}>
-            A jet-pushed body
-          </QuietButton>
+          <RemoveMachine key={machine.id} machineId={machine.id} />
         </Box>
         <Box minW="0">
-          <Family machineId={machine.id} />
+          {own.length > 0 ? (
+            <Family machineId={machine.id} />
+          ) : (
+            <EmptyState title="No version of it left">
+              Undo brings back what was removed; or <LinkButton onClick={() => setBeginning(true)}>begin another machine</LinkButton>.
+            </EmptyState>
+          )}
         </Box>
       </Grid>
-      {choosing && <ChooserDialog onClose={() => setChoosing(false)} onChoose={(fitted) => addMachine('turbine', fitted)} />}
       {branching && parent && <LateVersionDialog parent={parent} onClose={() => setBranching(false)} />}
     </>
   )

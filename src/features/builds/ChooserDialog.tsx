@@ -1,30 +1,24 @@
 'use client'
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
+import { PROCESSES, type Process } from '../../core/geometry'
 import { FAMILIES } from '../../core/turbine'
 import { formatNumber } from '../../core/units'
-import { FAMILY_PRACTICE, FAMILY_WORDS, LIMITS, newBuild, newSupply, type Build, type TurbineBuild } from '../../project/document'
+import { FAMILY_PRACTICE, FAMILY_WORDS, LIMITS, buildTitle, byMachine, type Project, type TurbineBuild } from '../../project/document'
 import type { Choice } from '../../project/choosing'
 import { useProject } from '../../store'
 import { Advice, ChoiceField, MainButton, NumberField, OriginMark, QuietButton } from '../../ui'
 import Dialog from '../../ui/Dialog'
+import { usualAirs, type AirChoice } from './usual-airs'
 import { MachineGlyph, useDesignJob, useSettled, useShown } from '../shared'
 
-/** Air that a maker may begin with: that of a build of theirs, or a usual source. */
-function airChoices(builds: readonly Build[]): { id: string; label: string; supply: Build['supply']; line: Build['line'] }[] {
-  const first = newBuild({ id: 'x', machineId: 'x', name: 'x', createdAt: '2026-01-01T00:00:00.000Z' })
-  const none = { regulator: null, parts: [] }
-  return [
-    ...builds.filter((b) => b.machine.family !== 'thrust-body').slice(-6).reverse().map((b) => ({ id: b.id, label: `as ${b.name}`, supply: b.supply, line: b.line })),
-    { id: 'compressor', label: 'compressor, 350 kPa', supply: first.supply, line: first.line },
-    { id: 'bottle', label: 'bottle, 500 kPa', supply: newSupply('vessel'), line: none },
-    { id: 'blower', label: 'hair dryer', supply: newSupply('blower'), line: none },
-    { id: 'wind', label: 'wind', supply: newSupply('wind'), line: none },
-  ]
+/** Air that a maker may begin with: a usual source of any kind, or that of a build of theirs. */
+function airChoices(project: Pick<Project, 'builds' | 'machines'>): AirChoice[] {
+  return [...usualAirs(), ...byMachine(project, project.builds).filter((b) => b.machine.family !== 'thrust-body').map((b) => ({ id: b.id, label: `as ${buildTitle(project, b)}`, supply: b.supply, line: b.line }))]
 }
 
 /** What stands against a choice, in few words. */
-function drawbacks({ figures, reaches }: Choice): string[] {
+function drawbacks({ figures, reaches, findings }: Choice, words: (text: string) => string): string[] {
   if (!figures) return ['does not turn on this air']
   const found: string[] = []
   if (reaches < 0.5) found.push('far short of the wanted power')
@@ -32,19 +26,29 @@ function drawbacks({ figures, reaches }: Choice): string[] {
   if (figures.stressMargin < 2) found.push('too near to bursting when it runs free')
   if (figures.bearingShare > 1) found.push('beyond its bearings when it runs free')
   if (!figures.keepsUp) found.push('the supply cannot hold its setting')
-  return found
+  return [...found, ...findings.filter((f) => f.state !== 'fine').map((f) => words(f.what))]
 }
+
+/** A table's columns where there is room; picture and name over two columns of figures on a phone. */
+const COLUMNS = { base: '52px minmax(0,1fr) minmax(0,1fr)', md: '52px minmax(0,1.5fr) repeat(4, minmax(0,0.72fr)) minmax(0,1.5fr)' }
+
+/** What a figure is, where no head stands over it. */
+const Head = ({ children }: { children: string }) => (
+  <Box display={{ base: 'block', md: 'none' }} fontSize="xs" color="mute">
+    {children}
+  </Box>
+)
 
 function Row({ choice, chosen, onChoose }: { choice: Choice; chosen: boolean; onChoose: () => void }) {
   const shown = useShown()
   const { family, figures, build } = choice
   const practice = FAMILY_PRACTICE[family]
-  const against = drawbacks(choice)
+  const against = drawbacks(choice, shown.words)
   const fine = figures && choice.reaches >= 1 && against.length === 0
   return (
-    <chakra.button type="button" onClick={onChoose} disabled={!build} aria-pressed={chosen} display="grid" gridTemplateColumns="52px minmax(0,1.5fr) repeat(4, minmax(0,0.72fr)) minmax(0,1.5fr)" gap="3" alignItems="center" w="100%" textAlign="left" py="2" px="2" borderBottomWidth="1px" borderLeftWidth="3px" borderLeftColor={chosen ? 'petrol' : 'transparent'} fontSize="sm" opacity={build ? 1 : 0.55} _hover={{ bg: 'field' }}>
+    <chakra.button type="button" onClick={onChoose} disabled={!build} aria-pressed={chosen} display="grid" gridTemplateColumns={COLUMNS} gap="3" alignItems={{ base: 'start', md: 'center' }} w="100%" textAlign="left" py="2" px="2" borderBottomWidth="1px" borderLeftWidth="3px" borderLeftColor={chosen ? 'petrol' : 'transparent'} fontSize="sm" opacity={build ? 1 : 0.55} _hover={{ bg: 'field' }}>
       {build ? <MachineGlyph machine={build.machine} size={46} /> : <span />}
-      <Box>
+      <Box gridColumn={{ base: 'span 2', md: 'auto' }}>
         <Box fontWeight="700">{FAMILY_WORDS[family][0].toUpperCase() + FAMILY_WORDS[family].slice(1)}</Box>
         <Box fontSize="xs" color="mute">
           {practice.how}
@@ -52,14 +56,19 @@ function Row({ choice, chosen, onChoose }: { choice: Choice; chosen: boolean; on
       </Box>
       {figures ? (
         <>
-          <Box className="num">
+          <Box className="num" gridColumnStart={{ base: 2, md: 'auto' }}>
+            <Head>power there</Head>
             <OriginMark origin="predicted" /> {shown.text(Math.max(0, figures.powerAtLoadW), 'power')}
             <Box fontSize="xs" color="mute">
               best at {shown.text(figures.bestSpeedRadPerS, 'rotation')}
             </Box>
           </Box>
-          <Box className="num">{shown.text(figures.stallTorqueNm, 'torque')}</Box>
           <Box className="num">
+            <Head>torque at rest</Head>
+            {shown.text(figures.stallTorqueNm, 'torque')}
+          </Box>
+          <Box className="num" gridColumnStart={{ base: 2, md: 'auto' }}>
+            <Head>thirst</Head>
             {shown.text(figures.massFlowKgPerS, 'massFlow')}
             <Box fontSize="xs" color="mute">
               {formatNumber(Math.max(0, figures.powerAtLoadW) / Math.max(1e-9, 1000 * figures.massFlowKgPerS), 2)} J/g
@@ -73,11 +82,11 @@ function Row({ choice, chosen, onChoose }: { choice: Choice; chosen: boolean; on
           </Box>
         </>
       ) : (
-        <Box gridColumn="span 4" color="mute">
+        <Box gridColumn={{ base: '2 / span 2', md: 'span 4' }} color="mute">
           nothing of this kind turns on this air
         </Box>
       )}
-      <Box fontSize="xs">
+      <Box fontSize="xs" gridColumn={{ base: '2 / span 2', md: 'auto' }}>
         {fine && <Box color="moss" fontWeight="600">does it</Box>}
         {against.map((a) => (
           <Box key={a} color="brick">
@@ -91,32 +100,44 @@ function Row({ choice, chosen, onChoose }: { choice: Choice; chosen: boolean; on
 }
 
 /** Those that do it first, then those with something against them, then those that do not turn. */
-const rank = (choice: Choice): number => (!choice.figures ? 2 : drawbacks(choice).length > 0 ? 1 : 0)
+const rank = (choice: Choice): number => (!choice.figures ? 2 : drawbacks(choice, (t) => t).length > 0 ? 1 : 0)
 
 /** Which kind of machine? Every family fitted to the same air and speed, side by side; the chosen one becomes a build. */
-export default function ChooserDialog({ onClose, onChoose }: { onClose: () => void; onChoose: (build: TurbineBuild) => void }) {
+export interface ChooserStart {
+  readonly airId: string
+  readonly speedRadPerS: number
+  readonly wantedPowerW: number
+  readonly process: Process
+  readonly bedM: number
+}
+
+export default function ChooserDialog({ start, onClose, onChoose }: { start?: ChooserStart; onClose: () => void; onChoose: (build: TurbineBuild) => void }) {
   const shown = useShown()
-  const { builds, ambient } = useProject()
-  const airs = useMemo(() => airChoices(builds), [builds])
-  const [airId, setAir] = useState('compressor')
-  const [speed, setSpeed] = useState((10_000 * Math.PI) / 30)
-  const [power, setPower] = useState(6)
+  const project = useProject()
+  const { ambient } = project
+  const airs = useMemo(() => airChoices(project), [project])
+  const [airId, setAir] = useState(start?.airId ?? 'compressor')
+  const [speed, setSpeed] = useState(start?.speedRadPerS ?? (10_000 * Math.PI) / 30)
+  const [power, setPower] = useState(start?.wantedPowerW ?? 6)
+  const [process, setProcess] = useState<Process>(start?.process ?? 'filament')
+  const bedM = start?.bedM ?? project.builds[project.builds.length - 1]?.making.bedM ?? 0.22
   const [chosen, setChosen] = useState<string | null>(null)
   const air = airs.find((a) => a.id === airId) ?? airs[0]
-  const asked = useMemo(() => ({ kind: 'chooser' as const, ambient, supply: air.supply, line: air.line, speedRadPerS: speed, wantedPowerW: power }), [ambient, air, speed, power])
+  const asked = useMemo(() => ({ kind: 'chooser' as const, ambient, supply: air.supply, line: air.line, speedRadPerS: speed, wantedPowerW: power, process, bedM }), [ambient, air, speed, power, process, bedM])
   const request = useSettled(asked, 350)
   const { result, working, failed } = useDesignJob(request)
   const rows = useMemo(() => [...(result ?? [])].sort((a, b) => rank(a) - rank(b) || (b.figures?.powerAtLoadW ?? -1e9) - (a.figures?.powerAtLoadW ?? -1e9)), [result])
   const choice = rows.find((r) => r.family === chosen)
   return (
     <Dialog title="Which kind of machine?" open onClose={onClose} wide="full">
-      <Grid templateColumns={{ base: '1fr', md: '1.5fr 1fr 1fr' }} gap="5" mb="3">
+      <Grid templateColumns={{ base: '1fr', md: '1.3fr 1fr 1fr 1fr' }} gap="5" mb="3">
         <ChoiceField label="Air" value={air.id} choices={airs.map((a) => ({ value: a.id, label: a.label }))} onChange={setAir} />
         <NumberField label="Speed" kind="rotation" unit="rpm" value={speed} limits={LIMITS.speedRadPerS} onChange={setSpeed} />
         <NumberField label="Power wanted" kind="power" unit={shown.unit('power').id} value={power} limits={LIMITS.wantedPowerW} onChange={setPower} />
+        <ChoiceField label="Made as" value={process} choices={PROCESSES.map((value) => ({ value, label: value === 'machined' ? 'machined' : `${value} print` }))} onChange={setProcess} />
       </Grid>
       {failed && <Advice tone="warn" title="No comparison">{failed}</Advice>}
-      <Grid templateColumns="52px minmax(0,1.5fr) repeat(4, minmax(0,0.72fr)) minmax(0,1.5fr)" gap="3" px="2" fontSize="xs" color="mute" borderBottomWidth="1px" pb="1">
+      <Grid templateColumns={COLUMNS} display={{ base: 'none', md: 'grid' }} gap="3" px="2" fontSize="xs" color="mute" borderBottomWidth="1px" pb="1">
         <span />
         <span>kind, fitted to this air</span>
         <span>power there</span>

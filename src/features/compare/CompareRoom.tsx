@@ -8,7 +8,7 @@ import { PhysicsError } from '../../core/errors'
 import { predict, type Prediction } from '../../core/prediction'
 import { formatNumber } from '../../core/units'
 import { compareBuilds, type BuildDifference, type ComparedSide, type Comparison } from '../../project/compare'
-import { isTurbine, predictionInput, type Project, type TurbineBuild, type Run } from '../../project/document'
+import { buildTitle, byMachine, isTurbine, predictionInput, type Project, type TurbineBuild, type Run } from '../../project/document'
 import { useProject } from '../../store'
 import { Advice, ChartBlock, ChoiceField, EmptyState, Figure, LinkButton, RoomTitle, SectionTitle, Sheet, type ChartLine, type CurveChartProps } from '../../ui'
 import { comparedRuns, useReductions, useShown, type RunResult, type Shown } from '../shared'
@@ -44,10 +44,11 @@ function predictionOf(build: TurbineBuild, ambient: Project['ambient']): Predict
 }
 
 /** All that can be chosen: each build, and under it each of its runs. */
-function choicesOf({ builds, runs }: Pick<Project, 'builds' | 'runs'>): Choice[] {
-  return builds.filter(isTurbine).flatMap((build) => {
+function choicesOf(project: Pick<Project, 'builds' | 'runs' | 'machines'>): Choice[] {
+  const { runs } = project
+  return byMachine(project, project.builds.filter(isTurbine)).flatMap((build) => {
     const own = runs.filter((r) => r.buildId === build.id)
-    return [{ id: build.id, name: build.name, build, runs: own }, ...own.map((run) => ({ id: run.id, name: run.name, build, runs: [run] }))]
+    return [{ id: build.id, name: buildTitle(project, build), build, runs: own }, ...own.map((run) => ({ id: run.id, name: run.name, build, runs: [run] }))]
   })
 }
 
@@ -241,12 +242,13 @@ function Room({ a, b, choices }: { a: Choice; b: Choice; choices: readonly Choic
 /** Two builds, or two runs, side by side. */
 export function CompareRoom() {
   const params = useSearchParams()
-  const { builds, runs } = useProject()
-  const choices = useMemo(() => choicesOf({ builds, runs }), [builds, runs])
+  const project = useProject()
+  const { builds, runs } = project
+  const choices = useMemo(() => choicesOf(project), [project])
   const chosen = (id: string | null | undefined) => choices.find((c) => c.id === id)
   const tested = builds.filter((x) => runs.some((r) => r.buildId === x.id))
   const b = chosen(params.get('b')) ?? chosen(params.get('build')) ?? chosen(tested[tested.length - 1]?.id) ?? chosen(builds[builds.length - 1]?.id)
-  const a = chosen(params.get('a')) ?? chosen(b?.build.parentId) ?? choices.find((c) => c.build.id !== b?.build.id)
+  const a = chosen(params.get('a')) ?? chosen(b?.build.parentId) ?? choices.find((c) => c.build.id !== b?.build.id && c.build.machineId === b?.build.machineId && c.id === c.build.id) ?? choices.find((c) => c.build.id !== b?.build.id)
   if (!a || !b)
     return (
       <EmptyState title="Two builds are needed">

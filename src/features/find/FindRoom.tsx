@@ -5,12 +5,12 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { FITS_OF } from '../../core/geometry'
 import { evaluateDesign, OWN, SEARCH_GOALS, type Design, type SearchConstraints, type SearchGoal, type SearchResult } from '../../core/search'
 import { formatNumber, unitOf } from '../../core/units'
-import { fieldLimits, fieldValue, isTurbine, nextVersion, predictionInput, setField, tunableFields, type NumberFieldSpec, type TurbineBuild } from '../../project/document'
+import { buildTitle, fieldLimits, fieldValue, isTurbine, nextVersion, predictionInput, setField, tunableFields, type NumberFieldSpec, type TurbineBuild } from '../../project/document'
 import { buildFit } from '../../project/parts/build-fit'
 import { useProject, useStore } from '../../store'
 import { JobError, runSearchPool } from '../../workers'
 import { Advice, ChoiceField, EmptyState, Figure, LinkButton, MainButton, NumberField, QuietButton, RoomTitle, SectionTitle, Sheet, Views } from '../../ui'
-import { BuildPicker, freshId, useShown } from '../shared'
+import { FindingList, BuildPicker, freshId, useShown } from '../shared'
 import { CONSTRAINT_WORDS, GOAL_WORDS, fieldName, fieldWords, firstRange, firstVariables, variablesOf } from './find-view-model'
 import { SweepView } from './SweepView'
 import { TradePicture, type Against } from './TradePicture'
@@ -46,7 +46,8 @@ function Room({ build }: { build: TurbineBuild }) {
   const shown = useShown()
   const store = useStore()
   const router = useRouter()
-  const { ambient } = useProject()
+  const project = useProject()
+  const { ambient } = project
   const fields = useMemo(() => tunableFields(build), [build])
   const input = useMemo(() => predictionInput(build, ambient), [build, ambient])
   const here = useMemo(() => evaluateDesign(input), [input])
@@ -113,7 +114,7 @@ function Room({ build }: { build: TurbineBuild }) {
   const mm = shown.unit('length').id
   return (
     <>
-      <RoomTitle title={<>Find: {build.name}</>} about="move any of its numbers, keep what must hold">
+      <RoomTitle title={<>Find: {buildTitle(project, build)}</>} about="move any of its numbers, keep what must hold">
         <BuildPicker build={build} path="/find" />
       </RoomTitle>
       <Sheet
@@ -212,11 +213,7 @@ function Room({ build }: { build: TurbineBuild }) {
               <Figure label="Best power" origin="predicted" {...shown.parts(chosen.figures.bestPowerW, 'power')} sub={`at ${shown.text(chosen.figures.bestSpeedRadPerS, 'rotation')}`} />
               <Figure label="Air" origin="predicted" {...shown.parts(chosen.figures.massFlowKgPerS, 'massFlow')} sub={here ? `now ${shown.text(here.massFlowKgPerS, 'massFlow')}` : undefined} />
               <Figure label="Margin in stress" origin="predicted" {...shown.parts(chosen.figures.stressMargin, 'ratio')} unit="×" />
-              {against.map((f) => (
-                <Advice key={f.id} tone={f.state === 'fine' ? 'advice' : 'warn'} title={f.what}>
-                  {f.why} {f.mend}
-                </Advice>
-              ))}
+              <FindingList findings={against} />
               <MainButton mt="3" disabled={chosen.number === OWN} onClick={() => toBuild(chosen)}>
                 Open as a version
               </MainButton>

@@ -8,7 +8,7 @@ import { FITS_OF, PART_WORDS, PROCESSES, notesOfPart, wallFill, wallsOfPart, par
 import { materialById } from '../../core/strength'
 import { formatNumber } from '../../core/units'
 import { partsInput } from '../../project/parts/parts-input'
-import { LIMITS, isTurbine, type Build } from '../../project/document'
+import { LIMITS, fileStem, isTurbine, type Build } from '../../project/document'
 import type { PartMesh } from '../../workers'
 import { useProject, useStore } from '../../store'
 import { Advice, ChoiceField, EmptyState, Figure, LinkButton, MainButton, NumberField, QuietButton, RoomTitle, SectionTitle, Sheet, Views, download } from '../../ui'
@@ -19,15 +19,15 @@ import { usePart, useParts } from './use-part'
 
 const PartView = dynamic(() => import('../../ui/PartView'), { ssr: false, loading: () => <Box h="min(560px, calc(100vh - 230px))" color="mute">Setting up the view…</Box> })
 
-const fileName = (build: Build, part: PartName, ending: string) => `${build.name} ${part}`.replace(/[^\w-]+/g, '-').toLowerCase() + `.${ending}`
+const fileName = (stem: string, part: PartName | 'set', ending: string) => `${stem}-${part}.${ending}`
 
 /** Writers come when a file is asked for. */
-async function save(build: Build, part: PartName, mesh: PartMesh, ending: 'stl' | '3mf' | 'dxf' | 'svg'): Promise<void> {
+async function save(stem: string, build: Build, part: PartName, mesh: PartMesh, ending: 'stl' | '3mf' | 'dxf' | 'svg'): Promise<void> {
   const { toStl, to3mf, toDxf, toSvg } = await import('../../project/parts')
   const { profile } = mesh
   const content = ending === 'stl' ? toStl(mesh) : ending === '3mf' ? to3mf([mesh], build.name) : ending === 'dxf' ? toDxf(profile) : toSvg(profile)
   const type = { stl: 'model/stl', '3mf': 'model/3mf', dxf: 'image/vnd.dxf', svg: 'image/svg+xml' }[ending]
-  download(fileName(build, part, ending), content as BlobPart, type)
+  download(fileName(stem, part, ending), content as BlobPart, type)
 }
 
 function MadeMark({ build }: { build: Build }) {
@@ -48,13 +48,13 @@ function MadeMark({ build }: { build: Build }) {
 }
 
 /** All parts of a set as one package, every copy named and laid beside the others. */
-async function saveSet(build: Build, set: readonly PartInSet[], meshes: ReadonlyMap<PartName, PartMesh>): Promise<void> {
+async function saveSet(stem: string, build: Build, set: readonly PartInSet[], meshes: ReadonlyMap<PartName, PartMesh>): Promise<void> {
   const { to3mf } = await import('../../project/parts')
   const all = set.flatMap(({ name, copies }) => {
     const mesh = meshes.get(name)
     return mesh ? Array.from({ length: copies }, () => mesh) : []
   })
-  download(fileName(build, 'hole-gauge', '3mf').replace('hole-gauge', 'set'), to3mf(all, build.name) as BlobPart, 'model/3mf')
+  download(fileName(stem, 'set', '3mf'), to3mf(all, build.name) as BlobPart, 'model/3mf')
 }
 
 /** Parts that carry the outlets. */
@@ -105,7 +105,9 @@ function Room({ build }: { build: Build }) {
   const store = useStore()
   const asked = useSearchParams().get('part')
   const { resolvedTheme } = useTheme()
-  const { holeGauges } = useProject()
+  const project = useProject()
+  const { holeGauges } = project
+  const stem = fileStem(project, build)
   const gauge = holeGauges.find((g) => g.id === build.nozzle.gaugeId)
   const input = useMemo(() => partsInput(build, gauge), [build, gauge])
   const set = useMemo(() => partSet(input), [input])
@@ -173,6 +175,7 @@ function Room({ build }: { build: Build }) {
               label="Process" value={build.making.process} choices={PROCESSES.map((value) => ({ value, label: PROCESS_WORDS[value] }))} note={`walls from ${fits.thinnest} mm, bearing seats ${play.bearing} mm larger a side${larger > 0.005 ? `; seats and screw holes another ${formatNumber(2 * larger, 2)} mm wider by your hole gauge` : ''}`}
               onChange={(v) => change('process', (m) => (m.process = v as Process))}
             />
+            {build.making.process !== 'machined' && <NumberField label="Printer’s bed" kind="length" unit={mm} value={build.making.bedM} limits={LIMITS.bedM} note="its shorter side" onChange={(v) => change('printer’s bed', (m) => (m.bedM = v), 'bed')} />}
             {outlets && <ChoiceField label="Outlets" value={build.making.outlets} choices={[{ value: 'holes', label: 'round holes' }, { value: 'slots', label: 'slots, wider' }]} onChange={(v) => change('outlets', (m) => (m.outlets = v as OutletShape))} />}
             {build.making.process !== 'machined' && (
               <>
@@ -253,20 +256,20 @@ function Room({ build }: { build: Build }) {
             )}
             <SectionTitle>Take it away, millimetres</SectionTitle>
             <Flex gap="2" wrap="wrap">
-              <MainButton disabled={!mesh} onClick={() => mesh && void save(build, part, mesh, 'stl')}>
+              <MainButton disabled={!mesh} onClick={() => mesh && void save(stem, build, part, mesh, 'stl')}>
                 STL
               </MainButton>
-              <MainButton disabled={!mesh} onClick={() => mesh && void save(build, part, mesh, '3mf')}>
+              <MainButton disabled={!mesh} onClick={() => mesh && void save(stem, build, part, mesh, '3mf')}>
                 3MF
               </MainButton>
-              <QuietButton disabled={!mesh} onClick={() => mesh && void save(build, part, mesh, 'dxf')}>
+              <QuietButton disabled={!mesh} onClick={() => mesh && void save(stem, build, part, mesh, 'dxf')}>
                 DXF profile
               </QuietButton>
-              <QuietButton disabled={!mesh} onClick={() => mesh && void save(build, part, mesh, 'svg')}>
+              <QuietButton disabled={!mesh} onClick={() => mesh && void save(stem, build, part, mesh, 'svg')}>
                 SVG profile
               </QuietButton>
               {set.length > 1 && (
-                <QuietButton disabled={whole.status !== 'made'} onClick={() => whole.status === 'made' && void saveSet(build, set, whole.meshes)} title={whole.status === 'made' ? undefined : 'Look at “Put together” first: it makes all parts'}>
+                <QuietButton disabled={whole.status !== 'made'} onClick={() => whole.status === 'made' && void saveSet(stem, build, set, whole.meshes)} title={whole.status === 'made' ? undefined : 'Look at “Put together” first: it makes all parts'}>
                   Whole set as 3MF
                 </QuietButton>
               )}

@@ -5,11 +5,11 @@ import { flywheelFindings } from '../../core/gates'
 import { predict } from '../../core/prediction'
 import { RUN_CAUTIONS, reviewBuild } from '../../core/safety'
 import { formatNumber } from '../../core/units'
-import { flywheelOnRun, predictionInput, type Acknowledgement, type Rig, type TurbineBuild } from '../../project/document'
+import { buildTitle, flywheelOnRun, predictionInput, type Acknowledgement, type Rig, type TurbineBuild } from '../../project/document'
 import { useProject } from '../../store'
-import { Advice, ChoiceField, Figure, MainButton, QuietButton, SectionTitle } from '../../ui'
+import { ChoiceField, Figure, MainButton, QuietButton, SectionTitle } from '../../ui'
 import Dialog from '../../ui/Dialog'
-import { useShown } from '../shared'
+import { FindingList, useShown } from '../shared'
 
 const OWN_JUDGEMENT = 'own-judgement'
 
@@ -29,7 +29,8 @@ const ORDER = ['fine', 'watch', 'do not run'] as const
 
 /** The rig first, then margins of this build and of its flywheel and the usual cautions, each to be seen and ticked before a run begins. */
 export default function CautionsDialog({ build, rigs, startRig, onDone, onClose }: { build: TurbineBuild; rigs: readonly Rig[]; startRig: { readonly rig: Rig; readonly why: string }; onDone: (acknowledged: Acknowledgement, gaugePressurePa: number, rig: Rig) => void; onClose: () => void }) {
-  const { ambient } = useProject()
+  const project = useProject()
+  const { ambient } = project
   const shown = useShown()
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
   const { prediction, review } = useMemo(() => {
@@ -60,7 +61,7 @@ export default function CautionsDialog({ build, rigs, startRig, onDone, onClose 
       flywheel: { speedRadPerS: wheel.speedRadPerS, stressMargin: Math.min(1e9, wheel.stressMargin ?? 0), rimSpeedMPerS: wheel.rimSpeedMPerS, storedEnergyJ: wheel.storedEnergyJ },
     }, prediction.air.supplyGaugePressurePa, rig)
   return (
-    <Dialog title={`Before ${build.name} spins`} open onClose={onClose} wide>
+    <Dialog title={`Before ${buildTitle(project, build)} spins`} open onClose={onClose} wide>
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="6">
         <Box>
           <SectionTitle first>On which rig</SectionTitle>
@@ -74,11 +75,7 @@ export default function CautionsDialog({ build, rigs, startRig, onDone, onClose 
           <Figure label="Margin in stress" origin="predicted" {...shown.parts(s.stressMargin, 'ratio', 0.25 * s.stressMargin)} unit="×" warn={s.stressMargin < 4} sub={`${formatNumber(s.speedMargin, 2)} × in speed is not the same`} />
           <Figure label="Of the bearing’s limit" origin="predicted" {...shown.parts(bearing.share, 'share')} warn={bearing.share > 1} />
           <Figure label="Stored energy" origin="predicted" {...shown.parts(s.storedEnergyJ, 'energy')} sub="in the rotor alone" />
-          {findings.map((f) => (
-            <Advice key={f.id} tone={f.state === 'do not run' ? 'warn' : 'advice'} title={f.what}>
-              {f.why} {f.mend}
-            </Advice>
-          ))}
+          <FindingList findings={findings} />
         </Box>
         <Box>
           <SectionTitle first>Seen and done</SectionTitle>

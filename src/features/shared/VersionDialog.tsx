@@ -2,7 +2,7 @@
 import { Flex } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { nextVersion, type Build } from '../../project/document'
+import { buildTitle, nextVersion, type Build } from '../../project/document'
 import { useProject, useStore } from '../../store'
 import { Advice, MainButton, QuietButton, TextField } from '../../ui'
 import Dialog from '../../ui/Dialog'
@@ -12,7 +12,8 @@ import { freshId } from './fresh-id'
 export default function VersionDialog({ parent, onClose }: { parent: Build; onClose: () => void }) {
   const store = useStore()
   const router = useRouter()
-  const { builds } = useProject()
+  const project = useProject()
+  const { builds } = project
   const [name, setName] = useState(`Print ${builds.filter((b) => b.machineId === parent.machineId).length + 1}`)
   const [changed, setChanged] = useState('')
   const [why, setWhy] = useState('')
@@ -25,7 +26,7 @@ export default function VersionDialog({ parent, onClose }: { parent: Build; onCl
     router.push(`/build?build=${build.id}&station=nozzle`)
   }
   return (
-    <Dialog title={`New version from ${parent.name}`} open onClose={onClose}>
+    <Dialog title={`New version from ${buildTitle(project, parent)}`} open onClose={onClose}>
       <TextField label="Name" value={name} most={120} onChange={setName} />
       <TextField label="What will be changed (one thing tells most)" value={changed} placeholder="casing 1.2 → 0.8 mm" onChange={setChanged} />
       <TextField label="Why" value={why} lines={2} most={2000} onChange={setWhy} />

@@ -1,5 +1,6 @@
 'use client'
 import { useMemo } from 'react'
+import { spoken } from '../../core/safety'
 import { formatQuantity, fromSi, unitOf, type QuantityKind, type Unit } from '../../core/units'
 import type { Display } from '../../project/document'
 import { useProject } from '../../store'
@@ -11,6 +12,8 @@ export interface Shown {
   readonly text: (si: number, kind: QuantityKind, standardUncertainty?: number) => string
   readonly parts: (si: number, kind: QuantityKind, standardUncertainty?: number) => { value: string; uncertainty: string | null; unit: string }
   readonly number: (si: number, kind: QuantityKind) => number
+  /** Words of a finding with their quantities in the maker's units. */
+  readonly words: (text: string) => string
   /** Unit and scale for a chart's axis whose greatest value is given. */
   readonly axis: (kind: QuantityKind, greatestSi: number) => { readonly label: string; readonly number: (si: number) => number }
 }
@@ -28,6 +31,7 @@ const SUFFIX: Partial<Record<QuantityKind, string>> = { gaugePressure: ' gauge',
 const STEPS: readonly { readonly from: string; readonly to: string; readonly below?: number; readonly above?: number }[] = [
   { from: 'kPa', to: 'Pa', below: 100 },
   { from: 'bar', to: 'Pa', below: 100 },
+  { from: 'J', to: 'kJ', above: 1000 },
   { from: 'W', to: 'mW', below: 0.1 },
   { from: 'N', to: 'mN', below: 0.1 },
   { from: 'mm²', to: 'cm²', above: 1e-3 },
@@ -42,15 +46,17 @@ function stepped(kind: QuantityKind, chosen: Unit, si: number): Unit {
 
 export function shownIn(display: Display): Shown {
   const unit = (kind: QuantityKind) => unitFor(kind, display)
+  const text: Shown['text'] = (si, kind, u) => {
+    const f = formatQuantity(si, stepped(kind, unit(kind), si), u)
+    return `${f.value}${f.uncertainty ? ` ±${f.uncertainty}` : ''}${f.unit ? ` ${f.unit}` : ''}${SUFFIX[kind] ?? ''}`
+  }
   return {
     unit,
+    text,
+    words: (said) => spoken(said, text),
     parts: (si, kind, u) => {
       const formatted = formatQuantity(si, stepped(kind, unit(kind), si), u)
       return { ...formatted, unit: `${formatted.unit}${SUFFIX[kind] ?? ''}` }
-    },
-    text: (si, kind, u) => {
-      const f = formatQuantity(si, stepped(kind, unit(kind), si), u)
-      return `${f.value}${f.uncertainty ? ` ±${f.uncertainty}` : ''}${f.unit ? ` ${f.unit}` : ''}${SUFFIX[kind] ?? ''}`
     },
     number: (si, kind) => fromSi(si, unit(kind)),
     axis: (kind, greatestSi) => {

@@ -1,20 +1,34 @@
 'use client'
 import { Box, Flex } from '@chakra-ui/react'
+import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
-import { emptyProject, newBuild } from '../../project/document'
+import type { ProjectBundle } from '../../project/archive'
+import { emptyProject, unusedRecordings } from '../../project/document'
 import { useProject, useStore, useStoreState } from '../../store'
 import { Advice, FilePicker, LinkButton, MainButton, QuietButton, SectionTitle, TextField, download } from '../../ui'
 import Dialog from '../../ui/Dialog'
 import { openProject, packProject } from '../../workers'
-import { freshId } from '../shared'
+import { counted, freshId } from '../shared'
 import { fetchDemo } from './open-store'
 
-/** A project that can be worked in at once: one machine with one build that runs. */
-function startedProject() {
-  const project = emptyProject({ id: freshId('project'), name: 'New project' })
-  project.machines.push({ id: 'machine-1', name: 'Air turbine', purpose: '' })
-  project.builds.push(newBuild({ id: freshId('build'), machineId: 'machine-1', name: 'First print', createdAt: new Date().toISOString() }))
-  return { project, recordings: new Map<string, Uint8Array>() }
+const emptyBundle = (): ProjectBundle => ({ project: emptyProject({ id: freshId('project'), name: 'New project' }), recordings: new Map<string, Uint8Array>() })
+
+const sizeWords = (bytes: number) => (bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1e3))} kB`)
+
+/** Recordings that no run speaks of any more: named, and let go of when the maker agrees. Undo lists them again; the file they came from is the maker's. */
+function UnusedRecordings() {
+  const store = useStore()
+  const project = useProject()
+  const unused = unusedRecordings(project)
+  if (unused.length === 0) return null
+  const size = unused.reduce((sum, r) => sum + r.byteLength, 0)
+  return (
+    <Advice tone="note" title={`${counted(unused.length, 'recording')} that no run uses, ${sizeWords(size)}`}>
+      {unused.slice(0, 8).map((r) => r.fileName).join(', ')}
+      {unused.length > 8 ? ` and ${unused.length - 8} more` : ''}. They go into every archive.{' '}
+      <LinkButton onClick={() => store.change('unused recordings let go', (p) => void (p.recordings = p.recordings.filter((r) => !unused.some((u) => u.id === r.id))))}>Leave them out</LinkButton>
+    </Advice>
+  )
 }
 
 function NameAndNotes() {
@@ -34,9 +48,11 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
   const [list, setList] = useState<{ id: string; name: string; updatedAt: number }[]>([])
   const [fault, setFault] = useState<string | null>(null)
   const [busy, setBusy] = useState<string | null>(null)
+  const [removed, setRemoved] = useState<ProjectBundle | null>(null)
+  const router = useRouter()
   useEffect(() => {
     void store.projects().then(setList)
-  }, [store, project])
+  }, [store, project, removed])
 
   const attempt = async (what: string, work: () => Promise<void>) => {
     setBusy(what)
@@ -61,9 +77,15 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
       await store.add(opened.bundle)
       onClose()
     })
+  const remove = (id: string) =>
+    attempt('Removing…', async () => {
+      setRemoved(await store.remove(id))
+      if (id === project?.id) router.push('/')
+    })
   return (
     <Dialog title="Project" open onClose={onClose}>
       {project && <NameAndNotes />}
+      {project && <UnusedRecordings />}
       <Flex gap="3" mt="3" wrap="wrap">
         <MainButton onClick={() => void exportIt()} disabled={!project}>
           Export as ZIP
@@ -71,7 +93,7 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
         <FilePicker label="Project archive to import" accept=".zip" as={QuietButton} onFile={(file) => void importIt(file)}>
           Import a project…
         </FilePicker>
-        <QuietButton onClick={() => void attempt('Making…', async () => (await store.add(startedProject()), onClose()))}>New project</QuietButton>
+        <QuietButton onClick={() => void attempt('Making…', async () => { await store.add(emptyBundle()); onClose(); router.push('/') })}>New project</QuietButton>
         <QuietButton onClick={() => void attempt('Opening…', async () => (await store.add(await fetchDemo()), onClose()))}>Fresh copy of the demo</QuietButton>
       </Flex>
       {busy && <Box mt="2">{busy}</Box>}
@@ -85,12 +107,20 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
         {list.map((entry) => (
           <Flex as="li" key={entry.id} gap="3" py="1" borderBottomWidth="1px">
             <Box flex="1">{entry.id === project?.id ? <b>{entry.name}</b> : <LinkButton onClick={() => void store.open(entry.id).then(onClose)}>{entry.name}</LinkButton>}</Box>
+            <LinkButton fontSize="xs" aria-label={`Remove ${entry.name}`} onClick={() => void remove(entry.id)}>
+              remove
+            </LinkButton>
             <Box color="mute" fontSize="sm">
               {new Date(entry.updatedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
             </Box>
           </Flex>
         ))}
       </Box>
+      {removed && (
+        <Advice tone="note" title={`“${removed.project.name}” was removed`}>
+          With its recordings, from this browser. <LinkButton onClick={() => void attempt('Bringing it back…', async () => { await store.add(removed); setRemoved(null) })}>Bring it back</LinkButton> as long as this stays open; a file that was exported brings it back at any time.
+        </Advice>
+      )}
       <Box mt="3" fontSize="xs" color="mute">
         Projects stay in this browser and in the files you export; nothing is sent anywhere.
       </Box>

@@ -26,12 +26,15 @@ type Open = 'projects' | 'units' | 'shortcuts' | null
 
 function Rooms() {
   const path = usePathname()
-  const build = useSearchParams().get('build')
+  const params = useSearchParams()
+  const { project } = useStoreState()
+  const build = params.get('build')
+  const machine = project?.builds.find((b) => b.id === build)?.machineId ?? params.get('machine')
   return (
     <chakra.nav aria-label="Rooms" display="flex" gap={{ base: '3', md: '5' }}>
       {ROOMS.map((room) => {
         const here = path === room.path || ('also' in room && path === room.also)
-        const href = build && room.path !== '/' ? `${room.path}?build=${build}` : room.path
+        const href = room.path === '/' ? (machine ? `/?machine=${machine}` : '/') : build ? `${room.path}?build=${build}` : room.path
         return (
           <Box key={room.path} asChild py="2" fontWeight={here ? '700' : '400'} color={here ? 'ink' : 'mute'} borderBottomWidth="2px" borderColor={here ? 'ink' : 'transparent'} _hover={{ color: 'ink' }}>
             <Link href={href} aria-current={here ? 'page' : undefined} prefetch={false}>
@@ -122,7 +125,11 @@ function useKeys(store: ProjectStore, onOpen: (what: Open) => void): void {
     return tinykeys(window, {
       '$mod+KeyZ': free(() => void store.undo()),
       '$mod+Shift+KeyZ': free(() => void store.redo()),
-      'g b': free(() => router.push('/')),
+      'g b': free(() => {
+        const build = new URLSearchParams(window.location.search).get('build')
+        const machine = store.snapshot().project?.builds.find((b) => b.id === build)?.machineId
+        router.push(machine ? `/?machine=${machine}` : '/')
+      }),
       'g f': free(() => withBuild('/find')),
       'g m': free(() => withBuild('/make')),
       'g t': free(() => withBuild('/bench')),

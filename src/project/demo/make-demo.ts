@@ -44,7 +44,7 @@ function others(): TurbineBuild[] {
     ['supersonic-impulse', 'Side jets', 'faster than sound, from the side'],
     ['radial-inflow', 'Snail', 'in along a spiral, out through the middle'],
     ['axial', 'Three rows', 'three wheels, stators between'],
-    ['disc-pack', 'Twenty discs', 'flat discs that the air drags along'],
+    ['disc-pack', 'Ten discs', 'flat discs that the air drags along'],
     ['vane-motor', 'Winch vanes', 'for the blind of the window'],
     ['reaction-rotor', 'Whirl', 'its own jets push it'],
     ['wind-stack', 'Roof stack', 'wind from any side, for a lamp'],

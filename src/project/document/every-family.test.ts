@@ -105,7 +105,7 @@ test('a drawn blade is a difference of its own', () => {
 })
 
 describe('chooser: all families on one air', () => {
-  const input = { ambient: room, supply: newBuild(own).supply, line: newBuild(own).line, speedRadPerS: (10_000 * Math.PI) / 30, wantedPowerW: 6 }
+  const input = { ambient: room, supply: newBuild(own).supply, line: newBuild(own).line, speedRadPerS: (10_000 * Math.PI) / 30, wantedPowerW: 6, process: 'filament' as const, bedM: 0.22 }
   const choices = balancedChooser(input)
   const of = (family: Family) => choices.find((c) => c.family === family)
   test('each fitted machine is one that a document takes', () => {

@@ -1,10 +1,12 @@
 /** The document's types and what can be done with it without checking it: light enough for the first page. Checking is in `../validation`. */
 export * from './build-input'
+export * from './build-title'
 export * from './limits'
 export * from './machine-fields'
 export * from './family-words'
 export * from './new-build'
 export * from './new-machine'
+export * from './removing'
 export * from './rig-inertia'
 export type * from '../validation/schema'
 export type { Fault } from '../validation/faults'

@@ -24,7 +24,7 @@ export function newMachine(family: Family): TurbineBuild['machine'] {
     case 'axial':
       return { family, stages: 3, ...structuredClone(rows) }
     case 'disc-pack':
-      return { family, discs: 20, gapWidthM: 0.3 * mm, discThicknessM: 0.8 * mm, outerRadiusM: 30 * mm, innerRadiusM: 11 * mm, outletShare: 0.6, coneAngleRad: 0, clearanceM: 0.5 * mm, hubRadiusM: 5 * mm, ...print }
+      return { family, discs: 10, gapWidthM: 0.6 * mm, discThicknessM: 1.2 * mm, outerRadiusM: 30 * mm, innerRadiusM: 11 * mm, outletShare: 0.6, coneAngleRad: 0, clearanceM: 0.5 * mm, hubRadiusM: 5 * mm, ...print }
     case 'vane-motor':
       return { family, boreRadiusM: 16 * mm, rotorRadiusM: 13.8 * mm, eccentricityM: 2.1 * mm, lengthM: 18 * mm, vanes: 5, vaneThicknessM: 1.6 * mm, vaneHeightM: 8.7 * mm, vaneDensityKgPerM3: 1300, inletEndsRad: 125 * deg, exhaustOpensRad: 215 * deg, clearanceM: 0.1 * mm, hubRadiusM: 4 * mm, ...print }
     case 'reaction-rotor':

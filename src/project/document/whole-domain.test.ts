@@ -247,9 +247,15 @@ describe('more of one thing (all else kept) moves figures the way physics says',
     for (const key of ['massFlowKgPerS', 'thrustN', 'bestPowerW'] as const) expect(less[key]).toBeLessThan(base[key])
   })
   test('a longer gap: the jet slows, free speed falls, torque at rest stays (momentum is kept)', () => {
-    const far = at((b) => void (b.nozzle.gapM = 9e-3))
-    expect(far.freeSpeedRadPerS).toBeLessThan(base.freeSpeedRadPerS)
-    expect(far.stallTorqueNm / base.stallTorqueNm).toBeCloseTo(1, 1)
+    // blades tall enough to catch the wider jet whole
+    const tall = (b: TurbineBuild) => setField(b, 'machine.bladeHeightM', 0.03)
+    const near = at(tall)
+    const far = at((b) => {
+      tall(b)
+      b.nozzle.gapM = 9e-3
+    })
+    expect(far.freeSpeedRadPerS).toBeLessThan(near.freeSpeedRadPerS)
+    expect(far.stallTorqueNm / near.stallTorqueNm).toBeCloseTo(1, 1)
   })
   test('a larger radius: more torque at rest, a lower free speed', () => {
     const large = at((b) => setField(b, 'machine.meanRadiusM', 0.04))

@@ -10,20 +10,22 @@ export interface ChoiceFieldProps<T extends string> {
   readonly note?: string
   readonly wide?: boolean
   readonly hideLabel?: boolean
+  /** For long names: as wide as a title allows. */
+  readonly roomy?: boolean
   readonly onChange: (value: T) => void
 }
 
 /** One of a few, as the platform's own list. */
-export function ChoiceField<T extends string>({ label, value, choices, note, wide, hideLabel, onChange }: ChoiceFieldProps<T>) {
+export function ChoiceField<T extends string>({ label, value, choices, note, wide, hideLabel, roomy, onChange }: ChoiceFieldProps<T>) {
   const id = useId()
   const locked = useLocked()
   return (
-    <Box py="3px">
+    <Box py="3px" maxW="420px">
       <Flex align="center" gap="2">
         <chakra.label htmlFor={id} flex="1" minW="0" className={hideLabel ? 'sr-only' : undefined}>
           {label}
         </chakra.label>
-        <chakra.select id={id} disabled={locked} w={wide ? '100%' : '154px'} maxW="100%" h="26px" px="1" bg="field" fontSize="sm" borderBottomWidth="1px" borderColor="rule" _hover={{ borderColor: 'mute' }} value={value} onChange={(e) => onChange(e.target.value as T)}>
+        <chakra.select id={id} disabled={locked} w={wide ? '100%' : roomy ? '260px' : '154px'} maxW="100%" h="26px" px="1" bg="field" fontSize="sm" borderBottomWidth="1px" borderColor="rule" _hover={{ borderColor: 'mute' }} value={value} onChange={(e) => onChange(e.target.value as T)}>
           {choices.map((choice) => (
             <option key={choice.value} value={choice.value}>
               {choice.label}

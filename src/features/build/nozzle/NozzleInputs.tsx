@@ -137,8 +137,12 @@ export function NozzleInputs(props: AirStationProps) {
         </>
       )}
       <SectionTitle>How well it flows</SectionTitle>
-      <NumberField label="Discharge, Cd" kind="ratio" value={coefficients.discharge.value} limits={LIMITS.flowCoefficient} note={`estimate ±${coefficients.discharge.standardUncertainty}, short drilled holes (practice)`} onChange={(v) => edit('discharge coefficient', (b) => void (b.coefficients.discharge.value = v), 'cd')} />
-      <NumberField label="Speed, φ" kind="ratio" value={coefficients.velocity.value} limits={LIMITS.flowCoefficient} onChange={(v) => edit('speed coefficient', (b) => void (b.coefficients.velocity.value = v), 'phi')} />
+      <ChoiceField label="Its entry" value={nozzle.edge} choices={[{ value: 'rounded', label: 'rounded, or long' }, { value: 'sharp', label: 'sharp edge, thin plate' }]} note={nozzle.edge === 'sharp' ? 'the jet contracts behind the edge, less as the pressure rises' : undefined} onChange={(v) => edit('entry of the nozzle', (b) => {
+        b.nozzle.edge = v
+        b.coefficients.discharge = v === 'sharp' ? { value: 0.61, standardUncertainty: 0.02 } : { value: 0.9, standardUncertainty: 0.03 }
+      })} />
+      <NumberField label="Discharge, Cd" kind="ratio" value={coefficients.discharge.value} limits={LIMITS.flowCoefficient} note={nozzle.edge === 'sharp' ? `at low pressure; estimate ±${coefficients.discharge.standardUncertainty}` : `estimate ±${coefficients.discharge.standardUncertainty}, short drilled holes (practice)`} onChange={(v) => edit('discharge coefficient', (b) => void (b.coefficients.discharge.value = v), 'cd')} />
+      <NumberField label="Speed, φ" kind="ratio" value={coefficients.velocity.value} limits={LIMITS.flowCoefficient} note="what rubs: it costs pressure, not flow" onChange={(v) => edit('speed coefficient', (b) => void (b.coefficients.velocity.value = v), 'phi')} />
     </>
   )
 }

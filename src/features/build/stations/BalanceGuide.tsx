@@ -36,8 +36,8 @@ export function BalanceGuide({ build, predicted, openWorking }: StationProps) {
           <NumberField label="Drill" kind="length" unit={mm} value={drillM} limits={[0.5e-3, 10e-3]} onChange={setDrill} />
         </Box>
         <Box>
-          <Figure label="Drill this deep" origin="predicted" {...shown.parts(hole.depthM, 'length')} sub={found <= allowed ? 'already within its grade: leave it' : `takes ${shown.text(hole.massKg, 'mass')} away`} warn={hole.depthM > build.shaft.diameterM * 4} />
-          <Figure label="Unbalance found" origin="measured" {...shown.parts(found, 'unbalance')} sub={`pulls with ${shown.text(unbalanceForce(found, free), 'force')} at free speed`} warn={found > allowed} />
+          <Figure label="Drill this deep" origin="predicted" {...shown.parts(hole.depthM, 'length')} sub={found <= allowed ? 'so little is within its grade: leave it' : `takes ${shown.text(hole.massKg, 'mass')} away`} warn={hole.depthM > build.shaft.diameterM * 4} />
+          <Figure label="Unbalance of that putty" origin="plain" {...shown.parts(found, 'unbalance')} sub={`would pull with ${shown.text(unbalanceForce(found, free), 'force')} at the predicted free speed`} warn={build.made && found > allowed} />
           <Figure label="May remain" origin="predicted" {...shown.parts(allowed, 'unbalance')} sub="ISO 21940-11 at free speed" onOpen={() => openWorking('unbalance')} />
         </Box>
       </Grid>

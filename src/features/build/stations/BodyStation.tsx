@@ -47,37 +47,58 @@ function Inputs({ build, edit, faultAt }: ThrustStationProps) {
   )
 }
 
-/** The body from the side, to scale, with where it balances and where the air holds it. */
+/** Wavy strokes of side wind that press on a point from above. */
+const Wind = ({ x, from, to, tone }: { x: number; from: number; to: number; tone: string }) => (
+  <g stroke={color(tone)} fill="none" strokeWidth="1.5">
+    {[-9, 0, 9].map((dx) => (
+      <path key={dx} d={`M${x + dx} ${from}q5 ${(to - from) / 4} 0 ${(to - from) / 2}t0 ${(to - from) / 2}`} />
+    ))}
+    <path d={`M${x - 5} ${to - 7}L${x} ${to}L${x + 5} ${to - 7}`} />
+  </g>
+)
+
+/**
+ * The body as a beam, to scale: it hangs on the support where it balances, and side wind presses on it at one point. The arm between them decides what it does.
+ * The band through it is the air it carries, the pale end what leaves it: as in the air line above.
+ */
 const BodyPicture = memo(function BodyPicture({ build, predicted, shown }: { build: ThrustBuild; predicted: ThrustPredicted; shown: Shown }) {
   const { machine } = build
   const { stability } = predicted.thrust
   const reach = machine.diameterM / 2 + (machine.fins?.spanM ?? 0)
   const length = Math.max(machine.lengthM, machine.fins ? machine.fins.rootAtM + machine.fins.sweepM + machine.fins.tipChordM : 0)
-  const scale = Math.min(420 / (length * 1000), 130 / (2000 * reach))
-  const mid = 120
+  const scale = Math.min(420 / (length * 1000), 104 / (2000 * reach))
+  const mid = 118
   const X = (m: number) => 90 + m * 1000 * scale
-  const marks: [string, number, string][] = [['balances', machine.centreOfMassM, 'ink'], ['air holds it', stability.centreOfPressureM, 'copper']]
+  const half = 500 * machine.diameterM * scale
+  const [balance, wind] = [X(machine.centreOfMassM), X(stability.centreOfPressureM)]
+  const foot = mid + reach * 1000 * scale + 26
+  const arm = stability.centreOfPressureM - machine.centreOfMassM
+  const poor = arm <= 0
   return (
-    <svg viewBox="0 0 620 262" width="100%" role="img" aria-label={`Body of ${shown.text(machine.lengthM, 'length')}: balances at ${shown.text(machine.centreOfMassM, 'length')}, centre of pressure at ${shown.text(stability.centreOfPressureM, 'length')}`}>
+    <svg viewBox="0 0 620 262" width="100%" role="img" aria-label={`Body of ${shown.text(machine.lengthM, 'length')} as a beam: hangs where it balances, ${shown.text(machine.centreOfMassM, 'length')} from the nose; side wind presses at ${shown.text(stability.centreOfPressureM, 'length')}; it ${STABILITY_WORDS[stability.verdict]}`}>
       <g transform={`translate(90 ${mid}) scale(${scale})`}>
         <path d={bodyPath(machine)} fill={color('field')} stroke={color('ink')} strokeWidth={1.5 / scale} />
       </g>
-      <path d={`M${X(machine.lengthM)} ${mid - 5}L${X(machine.lengthM) + 62} ${mid - 14}V${mid + 14}L${X(machine.lengthM)} ${mid + 5}Z`} fill={color('pale')} opacity="0.6" />
-      <line x1="70" x2={X(machine.lengthM) + 74} y1={mid} y2={mid} stroke={color('mute')} strokeWidth="0.8" strokeDasharray="10 3 2 3" />
-      {marks.map(([name, m, tone], i) => (
-        <g key={name}>
-          <line x1={X(m)} x2={X(m)} y1={mid - 20} y2={mid + reach * 1000 * scale + 16 + i * 18} stroke={color(tone)} strokeWidth="1.2" strokeDasharray={i ? '5 3' : undefined} />
-          {i === 0 ? <path d={`M${X(m) - 7} ${mid}a7 7 0 0 1 14 0Z`} fill={color(tone)} /> : <circle cx={X(m)} cy={mid} r="6" fill="none" stroke={color(tone)} strokeWidth="2" />}
-          {i === 0 && <circle cx={X(m)} cy={mid} r="7" fill="none" stroke={color(tone)} strokeWidth="1.6" />}
-          <text x={X(m) + 6} y={mid + reach * 1000 * scale + 18 + i * 18} fontSize="11" fill={color(tone)}>
-            {name} <tspan className="num">{shown.text(m, 'length')}</tspan>
-          </text>
-        </g>
-      ))}
-      <Dimension x1={X(0)} y1={mid - reach * 1000 * scale} x2={X(machine.lengthM)} y2={mid - reach * 1000 * scale} offset={-14} text={shown.text(machine.lengthM, 'length')} />
-      <text x="84" y={mid + 4} textAnchor="end" fontSize="11" className="num" fill={color('ink')}>
-        ⌀ {shown.text(machine.diameterM, 'length')}
+      <rect x={X(machine.noseLengthM)} y={mid - 0.5 * half} width={Math.max(0, X(machine.lengthM) - X(machine.noseLengthM))} height={half} fill={color('pipe')} opacity="0.75" />
+      <path d={`M${X(machine.lengthM)} ${mid - 0.3 * half}L${X(machine.lengthM) + 58} ${mid - 0.8 * half}V${mid + 0.8 * half}L${X(machine.lengthM)} ${mid + 0.3 * half}Z`} fill={color('pale')} opacity="0.6" />
+      {/* the support it hangs on */}
+      <path d={`M${balance} ${mid + half}V${foot}M${balance - 16} ${foot}H${balance + 16}`} stroke={color('ink')} strokeWidth="2.4" fill="none" />
+      <path d={`M${balance - 22} ${foot + 5}H${balance + 22}`} stroke={color('ink')} strokeWidth="1" />
+      <text x={balance} y={foot + 19} textAnchor="middle" fontSize="11" fill={color('ink')}>
+        balances <tspan className="num">{shown.text(machine.centreOfMassM, 'length')}</tspan>
       </text>
+      <Wind x={wind} from={14} to={mid - half - 4} tone={poor ? 'brick' : 'copper'} />
+      <text x={wind + 18} y="22" fontSize="11" fill={color(poor ? 'brick' : 'copper')}>
+        side wind presses <tspan className="num">{shown.text(stability.centreOfPressureM, 'length')}</tspan>
+      </text>
+      {/* the arm between them, and the way it turns the nose */}
+      <path d={`M${balance} ${mid}H${wind}`} stroke={color(poor ? 'brick' : 'copper')} strokeWidth="3" />
+      <path d={arm > 0 ? `M${X(0) - 14} ${mid + 22}A46 46 0 0 1 ${X(0) - 14} ${mid - 22}` : `M${X(0) - 14} ${mid - 22}A46 46 0 0 0 ${X(0) - 14} ${mid + 22}`} stroke={color('mute')} fill="none" strokeWidth="1.4" />
+      <path d={arm > 0 ? `M${X(0) - 20} ${mid - 17}L${X(0) - 14} ${mid - 23}L${X(0) - 9} ${mid - 15}` : `M${X(0) - 20} ${mid + 17}L${X(0) - 14} ${mid + 23}L${X(0) - 9} ${mid + 15}`} stroke={color('mute')} fill="none" strokeWidth="1.4" />
+      <text x={X(0) - 24} y={mid + 4} textAnchor="end" fontSize="11" fill={color(poor ? 'brick' : 'ink')}>
+        {arm > 0 ? 'noses up' : 'tumbles'}
+      </text>
+      <Dimension x1={X(0)} y1={foot + 34} x2={X(machine.lengthM)} y2={foot + 34} offset={0} text={`${shown.text(machine.lengthM, 'length')}, ${shown.text(machine.diameterM, 'length')} thick`} />
     </svg>
   )
 })
@@ -97,7 +118,7 @@ export function BodyStation(props: ThrustStationProps) {
           <SectionTitle first>From the side, to scale</SectionTitle>
           <BodyPicture build={build} predicted={predicted} shown={shown} />
           <Advice tone={poor && !guided ? 'warn' : 'note'} title={guided ? `On its track it needs no fins; free it would be ${STABILITY_WORDS[stability.verdict]}` : `Free in the air it is ${STABILITY_WORDS[stability.verdict]}`}>
-            {poor ? 'The air must hold it behind where it balances: bigger fins farther back, or weight in the nose.' : stability.verdict === 'over-stable' ? 'It turns hard into any wind. Smaller fins would do.' : 'One to three diameters of margin are usual (common practice).'} Slender bodies within half a diameter; balloons and stubby ones are a guess.
+            {poor ? 'Side wind must press behind where it balances, like the tail of a weather vane: bigger fins farther back, or weight in the nose.' : stability.verdict === 'over-stable' ? 'The arm is long: any gust turns it. Smaller fins would do.' : 'The arm is long enough to turn it back and short enough not to chase every gust.'} Slender bodies are reckoned within half their thickness; balloons and stubby ones are a guess.
           </Advice>
         </>
       }
@@ -105,8 +126,8 @@ export function BodyStation(props: ThrustStationProps) {
         <>
           <SectionTitle first>What it is</SectionTitle>
           <Figure label="Push at first" origin="predicted" {...shown.parts(nozzle.thrustN, 'force', predicted.uncertainty.thrustN)} sub={`${(nozzle.thrustN / weight).toFixed(2)} of its weight without air`} onOpen={() => openWorking('thrust')} />
-          <Figure label="Margin of stability" origin="predicted" {...shown.parts(stability.marginDiameters, 'ratio', 0.3)} unit="diameters" warn={poor && !guided} sub={STABILITY_WORDS[stability.verdict]} onOpen={() => openWorking(stabilityWorking(stability, build.machine.centreOfMassM, build.machine.diameterM))} />
-          <Figure label="Air holds it at" origin="predicted" {...shown.parts(stability.centreOfPressureM, 'length')} sub="centre of pressure, from the nose" onOpen={() => openWorking(stabilityWorking(stability, build.machine.centreOfMassM, build.machine.diameterM))} />
+          <Figure label="Arm of the side wind" origin="predicted" {...shown.parts(stability.marginDiameters * build.machine.diameterM, 'length', 0.3 * build.machine.diameterM)} warn={poor && !guided} sub={`behind the balance; ${STABILITY_WORDS[stability.verdict]}`} onOpen={() => openWorking(stabilityWorking(stability, build.machine.centreOfMassM, build.machine.diameterM))} />
+          <Figure label="Side wind presses at" origin="predicted" {...shown.parts(stability.centreOfPressureM, 'length')} sub="from the nose, at small angles" onOpen={() => openWorking(stabilityWorking(stability, build.machine.centreOfMassM, build.machine.diameterM))} />
         </>
       }
     />

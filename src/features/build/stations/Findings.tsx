@@ -1,16 +1,6 @@
 'use client'
 import type { Finding } from '../../../core/safety'
-import { Advice } from '../../../ui'
+import { FindingList } from '../../shared'
 
-/** Findings that arise at this station: what, why, and what would mend it. */
-export const Findings = ({ findings, ids }: { findings: readonly Finding[]; ids: readonly string[] }) => (
-  <>
-    {findings
-      .filter((f) => ids.includes(f.id))
-      .map((f) => (
-        <Advice key={f.id} tone={f.state === 'do not run' ? 'warn' : f.state === 'watch' ? 'advice' : 'note'} title={f.what}>
-          {f.why} {f.mend}
-        </Advice>
-      ))}
-  </>
-)
+/** Findings that arise at this station. An id that ends in a dash stands for all that begin with it. */
+export const Findings = ({ findings, ids }: { findings: readonly Finding[]; ids: readonly string[] }) => <FindingList findings={findings.filter((f) => ids.some((id) => (id.endsWith('-') ? f.id.startsWith(id) : f.id === id)))} />

@@ -1,36 +1,18 @@
 'use client'
-import { useRouter } from 'next/navigation'
 import { useMemo } from 'react'
 import { formatNumber } from '../../../core/units'
-import { LIMITS } from '../../../project/document'
-import { useProject, useStore } from '../../../store'
+import { LIMITS, fileStem } from '../../../project/document'
+import { useProject } from '../../../store'
 import { Advice, ChartBlock, Figure, LinkButton, NumberField, SectionTitle, Sheet, TextField, download } from '../../../ui'
-import { useSettled, useShown } from '../../shared'
+import { RemoveBuild, useSettled, useShown } from '../../shared'
 import { Triangles } from '../drawings/Triangles'
 import { fillingChart } from '../filling-chart'
 import { performanceChart } from '../performance-chart'
 import type { StationProps } from './station-props'
 
-/** Takes a build out again, as long as nothing hangs on it; undo brings it back. */
-function RemoveBuild({ build }: { build: StationProps['build'] }) {
-  const store = useStore()
-  const router = useRouter()
-  const { builds, runs } = useProject()
-  const held = builds.some((b) => b.parentId === build.id) || runs.some((r) => r.buildId === build.id)
-  if (held) return null
-  const remove = () => {
-    const result = store.change(`${build.name} removed`, (p) => void p.builds.splice(p.builds.findIndex((b) => b.id === build.id), 1))
-    if (result.ok) router.push('/')
-  }
-  return (
-    <LinkButton fontSize="xs" onClick={remove}>
-      Remove this build
-    </LinkButton>
-  )
-}
-
 export function LoadStation({ build, predicted, edit, openWorking }: StationProps) {
   const shown = useShown()
+  const project = useProject()
   const late = useSettled(predicted)
   const lateLoad = useSettled(build.load)
   const chart = useMemo(() => performanceChart(late.prediction, shown, lateLoad), [late, shown, lateLoad])
@@ -50,7 +32,7 @@ export function LoadStation({ build, predicted, edit, openWorking }: StationProp
           <SectionTitle>Notes of this build</SectionTitle>
           <TextField label="Why it was made" lines={2} most={2000} value={build.why} onChange={(v) => edit('reason', (b) => void (b.why = v), 'why')} />
           <TextField label="What was seen" lines={4} most={20000} value={build.notes} onChange={(v) => edit('notes', (b) => void (b.notes = v), 'notes')} />
-          <LinkButton display="block" fontSize="xs" onClick={() => download(`${build.name.replace(/[^\w-]+/g, '-').toLowerCase()}.json`, JSON.stringify(build, null, 1), 'application/json')}>
+          <LinkButton display="block" fontSize="xs" onClick={() => download(`${fileStem(project, build)}.json`, JSON.stringify(build, null, 1), 'application/json')}>
             Save this build as JSON
           </LinkButton>
           <RemoveBuild build={build} />

@@ -4,6 +4,7 @@ import { formatNumber } from '../../../core/units'
 import { FAMILY_PRACTICE, FAMILY_WORDS, LIMITS, fieldLimits, fieldTitle, fieldValue, setField, shownFields, type MachineFieldSpec } from '../../../project/document'
 import { Box } from '@chakra-ui/react'
 import { Advice, ChartBlock, ChoiceField, Figure, FilePicker, LinkButton, NumberField, QuietButton, useLocked, SectionTitle, Sheet, Views } from '../../../ui'
+import { useProject } from '../../../store'
 import { useSettled, useShown } from '../../shared'
 import { COEFFICIENT_WORDS } from '../coefficient-words'
 import { drawingsOf, MachineDrawing } from '../drawings/MachineDrawing'
@@ -116,6 +117,8 @@ function Extras({ predicted }: Pick<StationProps, 'predicted'>) {
 export function RotorStation(props: StationProps) {
   const { build, predicted, openWorking } = props
   const shown = useShown()
+  const { runs } = useProject()
+  const tested = runs.some((r) => r.buildId === build.id && r.recordingId !== null)
   const drawings = drawingsOf(build)
   const [view, setView] = useState<string>(drawings[0].value)
   const [below, setBelow] = useState<'curve' | 'map' | 'changes'>('curve')
@@ -145,11 +148,12 @@ export function RotorStation(props: StationProps) {
           <Figure label="Best power" origin="predicted" {...shown.parts(f.bestPowerW, 'power', u.bestPowerW)} sub={`at ${shown.text(f.bestSpeedRadPerS, 'rotation', u.bestSpeedRadPerS)}`} onOpen={() => openWorking('bestPower')} />
           <Figure label="Torque at rest" origin="predicted" {...shown.parts(f.stallTorqueNm, 'torque', u.stallTorqueNm)} onOpen={() => openWorking('stallTorque')} />
           <Figure label="Free speed" origin="predicted" {...shown.parts(f.freeSpeedRadPerS, 'rotation', u.freeSpeedRadPerS)} onOpen={() => openWorking('freeSpeed')} />
+          {prediction.reach && <Figure label="Reached from rest" origin="predicted" {...shown.parts(prediction.reach.speedRadPerS, 'rotation', u.freeSpeedRadPerS * (prediction.reach.speedRadPerS / Math.max(1, f.freeSpeedRadPerS)))} sub={`the air lasts ${formatNumber(prediction.reach.lastsS, 2)} s; fastest after ${formatNumber(prediction.reach.atS, 2)} s with the rotor alone on the shaft`} />}
           <Figure label={prediction.compressor ? 'Into the impeller' : 'At the load'} origin="predicted" {...shown.parts(f.powerAtLoadW, 'power', u.powerAtLoadW)} sub={`${formatNumber(100 * prediction.point.efficiency, 2)} % of the air’s power at ${shown.text(prediction.point.speedRadPerS, 'rotation')}`} onOpen={() => openWorking('powerAtLoad')} />
           {ideal && <Figure label="No losses at all" origin="predicted" {...shown.parts(ideal.powerW, 'power')} sub={`at ${shown.text(ideal.speedRadPerS, 'rotation')}: cos²α at half of cosα`} onOpen={() => openWorking('ideal')} />}
           <Extras predicted={predicted} />
           <Advice tone="note" title="How sure is this?">
-            An estimate until this build has runs of its own. Most of the ± comes from {COEFFICIENT_WORDS[worst[0].name]} (±{formatNumber(Math.abs(worst[0].powerW), 2)} W){worst[1] ? ` and ${COEFFICIENT_WORDS[worst[1].name]} (±${formatNumber(Math.abs(worst[1].powerW), 2)} W)` : ''}.
+            {tested ? 'An estimate beside the runs that this build has: where they differ, believe the bench.' : 'An estimate until this build has runs of its own.'} Most of the ± comes from {COEFFICIENT_WORDS[worst[0].name]} (±{formatNumber(Math.abs(worst[0].powerW), 2)} W){worst[1] ? ` and ${COEFFICIENT_WORDS[worst[1].name]} (±${formatNumber(Math.abs(worst[1].powerW), 2)} W)` : ''}.
           </Advice>
           {prediction.notes.filter((n) => !/nozzle|exit pressure|air leaves below/i.test(n)).map((note) => (
             <Advice key={note} tone="advice" title={FAMILY_WORDS[build.machine.family][0].toUpperCase() + FAMILY_WORDS[build.machine.family].slice(1)}>
@@ -159,7 +163,7 @@ export function RotorStation(props: StationProps) {
           <Advice tone="note" title="Making it">
             {FAMILY_PRACTICE[build.machine.family].how} It takes {FAMILY_PRACTICE[build.machine.family].make}. Mind: {FAMILY_PRACTICE[build.machine.family].hazard}.
           </Advice>
-          <Findings findings={predicted.review.findings} ids={['burst']} />
+          <Findings findings={predicted.review.findings} ids={['burst', 'outlets', 'bed', 'gap', 'range-']} />
         </>
       }
     />

@@ -135,8 +135,7 @@ export function ShaftStation(props: StationProps) {
           <Figure label="Stored energy" origin="predicted" {...shown.parts(s.storedEnergyJ, 'energy')} sub={`${energyInWords(s.storedEnergyJ)}; tips at ${shown.text(s.tipSpeedMPerS, 'speed')}, ${formatNumber(s.massKg * 1000)} g`} onOpen={() => openWorking('storedEnergy')} />
           <Figure label="First critical speed" origin="predicted" {...shown.parts(shaft.criticalSpeedRadPerS, 'rotation')} warn={shaft.criticalSpeedRadPerS < 1.3 * summary.freeSpeedRadPerS} sub="stiff bearings; printed housings lower it by a tenth to a third" onOpen={() => openWorking('criticalSpeed')} />
           <Figure label="Rated life of the bearing" origin="predicted" value={shaft.duty.lifeHours > 1e5 ? '> 100 000' : formatNumber(shaft.duty.lifeHours, 2)} unit="h" sub="fatigue only; dirt and dryness end it sooner" onOpen={() => openWorking('bearingLife')} />
-          <Findings findings={predicted.review.findings} ids={[
-            'critical', 'overhang', 'bearing-load','burst', 'bearing', 'one-bearing', 'warm']} />
+          <Findings findings={predicted.review.findings} ids={['critical', 'overhang', 'bearing-load', 'burst', 'bearing', 'one-bearing', 'warm']} />
           {s.notes.map((note) => (
             <Advice key={note} tone="advice" title="Print">
               {note}

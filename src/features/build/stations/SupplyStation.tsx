@@ -175,7 +175,7 @@ export function SupplyStation(props: AirStationProps) {
           {kind === 'steady' && <Figure label="Pressure held" origin="predicted" {...shown.parts(air.supplyGaugePressurePa, 'gaugePressure')} onOpen={() => openWorking('sustainedPressure')} />}
           <Figure label={kind === 'vessel' || kind === 'balloon' ? 'Air taken at first' : 'Air taken'} origin="predicted" {...shown.parts(nozzle.freeAirM3PerS, 'freeAir')} sub={shown.text(air.massFlowKgPerS, 'massFlow')} onOpen={() => openWorking('massFlow')} />
           <Figure label="Power in the air" origin="predicted" {...shown.parts(air.supplyPowerW, 'power')} sub={`entering the line${kind === 'vessel' ? `, at the start of the run` : ''}`} onOpen={() => openWorking('supplyPower')} />
-          <Findings findings={predicted.review.findings} ids={['starved', 'setting', 'warm', 'vessel']} />
+          <Findings findings={predicted.review.findings} ids={['starved', 'setting', 'warm', 'vessel', 'supply-match']} />
           {kind === 'compressor' || kind === 'vessel' || kind === 'steady' ? (
             <Advice tone="note" title="Pressure">
               {kind === 'vessel' ? 'The maker of the bottle and local codes decide what it may hold; this tool certifies no vessel. Keep it behind a guard, away from faces, and let the air out before you touch a joint.' : 'Tank, hose and couplings are run within their makers’ limits and local codes. Drain the tank: water comes with the air.'}

@@ -57,6 +57,23 @@ function DisplacementInputs({ supply, edit }: SourceProps<'compressor'>) {
   )
 }
 
+/** Delivery from a stopwatch: what anybody with a tank and a gauge can measure. */
+function FillingInputs({ supply, edit, faultAt }: SourceProps<'compressor'>) {
+  const shown = useShown()
+  const change = supplyEdit(edit, 'compressor')
+  const p = shown.unit('gaugePressure').id
+  const f = supply.filling
+  if (!f) return null
+  const set = (label: string, recipe: (x: NonNullable<typeof f>) => void, key: string) => change(label, (s) => void (s.filling && recipe(s.filling)), key)
+  return (
+    <>
+      <NumberField label="Tank from" kind="gaugePressure" unit={p} suffix="gauge" value={f.fromGaugePressurePa} limits={[0, LIMITS.supplyGaugePressurePa[1]]} onChange={(v) => set('filled from', (x) => void (x.fromGaugePressurePa = v), 'ff')} />
+      <NumberField label="to" kind="gaugePressure" unit={p} suffix="gauge" value={f.toGaugePressurePa} limits={LIMITS.supplyGaugePressurePa} fault={faultAt('supply.filling.toGaugePressurePa')} onChange={(v) => set('filled to', (x) => void (x.toGaugePressurePa = v), 'ft')} />
+      <NumberField label="takes" kind="time" value={f.timeS} limits={LIMITS.fillTimeS} note="nothing drawn; let the tank cool, read the pressure again and give that: a warm one reads 5 to 15 % too much air (practice)" onChange={(v) => set('filling time', (x) => void (x.timeS = v), 'fs')} />
+    </>
+  )
+}
+
 export function CompressorInputs(props: SourceProps<'compressor'>) {
   const { build, supply, edit, faultAt } = props
   const shown = useShown()
@@ -79,11 +96,16 @@ export function CompressorInputs(props: SourceProps<'compressor'>) {
       <SectionTitle>Air delivered, free air</SectionTitle>
       <ChoiceField
         label="Known from"
-        value={supply.displacement ? 'displacement' : 'points'}
-        choices={[{ value: 'points', label: 'delivery points' }, { value: 'displacement', label: 'the pump’s cylinder' }]}
-        onChange={(v) => change('how delivery is known', (s) => void (s.displacement = v === 'displacement' ? { sweptVolumeM3: 60e-6, strokesPerS: 47, clearanceShare: 0.05, exponent: 1.3, lossShare: 0.18 } : null))}
+        value={supply.filling ? 'filling' : supply.displacement ? 'displacement' : 'points'}
+        choices={[{ value: 'points', label: 'delivery points' }, { value: 'filling', label: 'time to fill its tank' }, { value: 'displacement', label: 'the pump’s cylinder' }]}
+        onChange={(v) =>
+          change('how delivery is known', (s) => {
+            s.filling = v === 'filling' ? { fromGaugePressurePa: 0, toGaugePressurePa: s.cutOutGaugePressurePa, timeS: Math.max(10, Math.round(s.tankVolumeM3 * 4200)) } : null
+            s.displacement = v === 'displacement' ? { sweptVolumeM3: 60e-6, strokesPerS: 47, clearanceShare: 0.05, exponent: 1.3, lossShare: 0.18 } : null
+          })
+        }
       />
-      {supply.displacement ? <DisplacementInputs {...props} /> : <DeliveryPoints {...props} />}
+      {supply.filling ? <FillingInputs {...props} /> : supply.displacement ? <DisplacementInputs {...props} /> : <DeliveryPoints {...props} />}
       <SectionTitle>How warm the air comes</SectionTitle>
       <ChoiceField
         label="Temperature"

@@ -2,7 +2,7 @@
 import type { Draft } from 'immer'
 import { Box, Flex } from '@chakra-ui/react'
 import { BLOWER_CLASSES, BREATH_CLASSES, wallConductance } from '../../../core/supply'
-import { LIMITS, newRegulator, newSupply, type Build, type Supply } from '../../../project/document'
+import { buildTitle, byMachine, LIMITS, newRegulator, newSupply, type Build, type Supply } from '../../../project/document'
 import { useProject } from '../../../store'
 import { ChoiceField, LinkButton, NumberField, SectionTitle, TextField } from '../../../ui'
 import { useShown } from '../../shared'
@@ -226,7 +226,8 @@ function InputsOf(props: AirStationProps) {
 
 /** The kind of source, its figures, and the offer to take those of another build. */
 export function SourceInputs(props: AirStationProps) {
-  const { builds } = useProject()
+  const project = useProject()
+  const { builds } = project
   const { build, edit } = props
   const choose = (kind: Supply['kind']) =>
     edit('kind of supply', (b) => {
@@ -245,7 +246,7 @@ export function SourceInputs(props: AirStationProps) {
         <ChoiceField
           label="Same as in"
           value={build.id}
-          choices={builds.map((b) => ({ value: b.id, label: b.id === build.id ? 'its own' : b.name }))}
+          choices={byMachine(project, builds).map((b) => ({ value: b.id, label: b.id === build.id ? 'its own' : buildTitle(project, b) }))}
           onChange={(id) => {
             const other = builds.find((b) => b.id === id)
             if (other && id !== build.id) edit(`supply of ${other.name}`, (b) => void Object.assign(b, { supply: structuredClone(other.supply), line: structuredClone(other.line) }))
