@@ -12,7 +12,7 @@ const config: Config = {
 }
 
 /** Packages that ship only ES modules. */
-const modern = ['ml-[^/]+', 'is-any-array', '@jscadui/3mf-export', 'manifold-3d', 'three', 'tinykeys', 'fflate', '@tarikjabiri/dxf', 'fast-xml-parser', 'svg-path-properties', '@nodable/[^/]+', 'path-expression-matcher', 'strnum', 'fast-xml-builder', 'xml-naming']
+const modern = ['ml-[^/]+', 'is-any-array', '@jscadui/3mf-export', 'manifold-3d', 'fmin', 'three', 'tinykeys', 'fflate', '@tarikjabiri/dxf', 'fast-xml-parser', 'svg-path-properties', '@nodable/[^/]+', 'path-expression-matcher', 'strnum', 'fast-xml-builder', 'xml-naming']
 
 export default async (): Promise<Config> => {
   const made = await nextJest({ dir: './' })(config)()

@@ -13,13 +13,13 @@ export function pick(values: Float64Array, rows: Int32Array): Float64Array {
   return kept
 }
 
-/** Fastest count that a recording shows, per second: its 98th percentile, so that the few jumps of a counter that runs over do not count. */
-function fastest(timeS: Float64Array, counts: Float64Array): number {
+/** How fast a recording counts while it counts, per second: three quarters of its steps are no faster, so that not even a counter that runs over every eighth reading raises it. */
+function typicalRate(timeS: Float64Array, counts: Float64Array): number {
   const stride = Math.max(1, Math.floor(counts.length / 20_000))
   const rates: number[] = []
-  for (let i = 1; i < counts.length; i += stride) rates.push(Math.abs(counts[i] - counts[i - 1]) / (timeS[i] - timeS[i - 1]))
+  for (let i = 1; i < counts.length; i += stride) if (counts[i] !== counts[i - 1]) rates.push(Math.abs(counts[i] - counts[i - 1]) / (timeS[i] - timeS[i - 1]))
   rates.sort((a, b) => a - b)
-  return rates[Math.floor(0.98 * (rates.length - 1))] ?? 0
+  return rates[Math.floor(0.75 * (rates.length - 1))] ?? 0
 }
 
 interface Jump {
@@ -49,7 +49,7 @@ export function angleOfCounts(timeS: Float64Array, counts: Float64Array, scale: 
   const { rows, repairs } = risingRows(timeS, counts)
   const t = pick(timeS, rows)
   const kept = pick(counts, rows)
-  const top = fastest(t, kept)
+  const top = typicalRate(t, kept)
   const [over, reset] = [new RepairCount(), new RepairCount()]
   const travelled = new Float64Array(kept.length)
   const spans = new Set<number>()
@@ -57,7 +57,7 @@ export function angleOfCounts(timeS: Float64Array, counts: Float64Array, scale: 
   for (let i = 1; i < kept.length; i++) {
     const dt = t[i] - t[i - 1]
     const difference = kept[i] - kept[i - 1]
-    const plausible = 3 * top * dt + 8
+    const plausible = 3.5 * top * dt + 8
     let step = difference
     if (Math.abs(difference) > plausible) {
       const jump = jumpOf(difference, recent.length > 0 ? median(recent) * dt : 0, plausible)

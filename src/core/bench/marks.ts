@@ -37,6 +37,9 @@ function steadiest(gaps: Float64Array, from: number, to: number): number {
   return best
 }
 
+/** Further than this from any whole number of marks a gap may be read two ways. */
+const UNDECIDED = 0.33
+
 /** A second reading comes within this of the gap; what comes later is rather a mark of its own. */
 const LATE = 0.3
 
@@ -106,7 +109,7 @@ function walk(times: readonly number[], start: { readonly times: readonly number
       if (expected > gap) break
     }
     // further off than a third of a mark: what else it may be is kept in mind
-    if (miss > 0.33 && Number.isFinite(miss)) way.undecided.push({ at: i, taken, other: Math.max(1, other) })
+    if (miss > UNDECIDED && Number.isFinite(miss)) way.undecided.push({ at: i, taken, other: Math.max(1, other) })
     if (taken > 1) way.missed.push({ at: i, marks: taken - 1 })
     way.kept.push(i)
     way.marks.push(taken)
@@ -121,8 +124,9 @@ function walk(times: readonly number[], start: { readonly times: readonly number
 }
 
 /** The steady stretch itself: doubles dropped and missed marks counted against its median gap. */
-function steadyStretch(times: Float64Array, from: number, to: number): { readonly kept: number[]; readonly marks: number[]; readonly doubled: number[]; readonly late: number; readonly missed: { at: number; marks: number }[] } {
+function steadyStretch(times: Float64Array, from: number, to: number): { readonly kept: number[]; readonly marks: number[]; readonly doubled: number[]; readonly late: number; readonly missed: { at: number; marks: number }[]; readonly undecided: { at: number; taken: number; other: number }[] } {
   let late = 0
+  const undecided: { at: number; taken: number; other: number }[] = []
   const gaps = Array.from({ length: to - from }, (_, i) => times[from + i + 1] - times[from + i])
   const one = median(gaps.filter((g) => g > 0.3 * median(gaps)))
   const [kept, marks, doubled, missed] = [[from], [0], [] as number[], [] as { at: number; marks: number }[]]
@@ -135,11 +139,13 @@ function steadyStretch(times: Float64Array, from: number, to: number): { readonl
       continue
     }
     const count = Math.max(1, Math.round(gap / one))
+    const off = gap / one - count
+    if (Math.abs(off) > UNDECIDED) undecided.push({ at: i - 1, taken: count, other: Math.max(1, count + Math.sign(off)) })
     if (count > 1) missed.push({ at: i - 1, marks: count - 1 })
     kept.push(i)
     marks.push(count)
   }
-  return { kept, marks, doubled, late, missed }
+  return { kept, marks, doubled, late, missed, undecided }
 }
 
 /** Numbers all marks by walking both ways from a steady stretch about one gap. */
@@ -170,7 +176,7 @@ function countedFrom(times: Float64Array, middle: number): CountedMarks {
     doubledAtS: [...backward.doubled.map(atBefore), ...stretch.doubled.map((i) => times[i]), ...forward.doubled.map(atAfter)].sort((a, b) => a - b),
     lateDoubles: backward.late + stretch.late + forward.late,
     missed: [...backward.missed.map((m) => ({ atS: atBefore(m.at), marks: m.marks })), ...stretch.missed.map((m) => ({ atS: times[m.at], marks: m.marks })), ...forward.missed.map((m) => ({ atS: atAfter(m.at), marks: m.marks }))].sort((a, b) => a.atS - b.atS),
-    undecided: [...backward.undecided.map((u) => ({ atS: atBefore(u.at), taken: u.taken, other: u.other })), ...forward.undecided.map((u) => ({ atS: atAfter(u.at), taken: u.taken, other: u.other }))].sort((a, b) => a.atS - b.atS),
+    undecided: [...backward.undecided.map((u) => ({ atS: atBefore(u.at), taken: u.taken, other: u.other })), ...stretch.undecided.map((u) => ({ atS: times[u.at], taken: u.taken, other: u.other })), ...forward.undecided.map((u) => ({ atS: atAfter(u.at), taken: u.taken, other: u.other }))].sort((a, b) => a.atS - b.atS),
   }
 }
 

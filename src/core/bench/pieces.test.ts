@@ -71,7 +71,12 @@ describe('phases', () => {
 describe('pooled repeats', () => {
   const m = (value: number, u: number) => ({ value, standardUncertainty: u, unit: 'W' })
   test('a single run keeps its own uncertainty and knows no spread', () => expect(poolRuns([m(9, 0.2)])).toMatchObject({ mean: m(9, 0.2), runs: 1, spread: NaN }))
-  test('the rig’s own uncertainty does not shrink with repeats', () => expect(poolRuns([m(9, 0.2), m(9, 0.2), m(9, 0.2)]).mean.standardUncertainty).toBeCloseTo(0.2, 12))
+  test('the rig’s own uncertainty does not shrink with repeats', () => expect(poolRuns([m(9, 0.2), m(9, 0.2), m(9, 0.2)], 0.2 / 9).mean.standardUncertainty).toBeCloseTo(0.2, 12))
+  test('both the spread of repeats and what they share stand in the ±', () => {
+    const pooled = poolRuns([m(12.97, 1), m(12.99, 1)], 0.07)
+    expect(pooled.mean.standardUncertainty).toBeGreaterThan(0.9)
+    expect(poolRuns([m(12, 1), m(14, 1)], 0.07).mean.standardUncertainty).toBeCloseTo(Math.hypot(0.07 * 13, 1), 2)
+  })
   test('a spread beyond it takes over', () => {
     const pooled = poolRuns([m(8, 0.1), m(10, 0.1)])
     expect(pooled.spread).toBeCloseTo(Math.SQRT2, 12)

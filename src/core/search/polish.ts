@@ -1,4 +1,4 @@
-import { nelderMead } from 'fmin'
+import { nelderMead } from 'fmin/src/nelderMead.js'
 import type { PredictionInput } from '../prediction'
 import { evaluateDesign, type AirTable } from './evaluate'
 import { applyDesign, brokenBy, paretoFront, scoreOf, searchTable, type Design, type Possible, type SearchResult, type SearchSpec } from './search'

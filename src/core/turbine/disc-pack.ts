@@ -89,9 +89,8 @@ function throughGap(machine: DiscPackMachine, rim: { readonly whirl: number; rea
       slope = (rho * (whirl * whirl + through * through)) / atRadius + drag
       if (half) [atRadius, atExcess, atP] = [r, after, Math.max(1e3, p - (h / 2) * slope)]
     }
-    const slip = atExcess / r
-    // what slip loses as heat is the moment given up times the slip's own speed of turning
-    friction += (drag * h) / rho + Math.abs((slip / r) * (excess + speedRadPerS * from * from - after - speedRadPerS * to * to))
+    // what slip loses as heat is the moment given up times the slip's own speed of turning, the mean of both ends: exact for a slip that dies away within one step
+    friction += (drag * h) / rho + Math.abs(0.5 * (excess / (from * from) + after / (to * to)) * (excess + speedRadPerS * from * from - after - speedRadPerS * to * to))
     p = Math.max(1e3, p - h * slope)
     excess = after
   }

@@ -156,8 +156,8 @@ export default function ChooserDialog({ start, onClose, onChoose }: { start?: Ch
           <Row key={c.family} choice={c} chosen={c.family === chosen} onChoose={() => setChosen(c.family)} />
         ))}
       </Box>
-      <Flex mt="3" gap="3" align="center">
-        <Box fontSize="xs" color="mute" flex="1">
+      <Flex mt="3" gap="3" align="center" wrap={{ base: 'wrap', md: 'nowrap' }}>
+        <Box fontSize="xs" color="mute" flex="1" minW={{ base: '100%', md: 0 }}>
           All predicted with plain coefficients: a factor of about 1.5 either way, the same for all, so the order is surer than the figures. Sizes are fitted so that each keeps twice its strength running free, where it can.
         </Box>
         <QuietButton onClick={onClose}>Not now</QuietButton>

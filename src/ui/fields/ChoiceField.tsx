@@ -20,7 +20,7 @@ export function ChoiceField<T extends string>({ label, value, choices, note, wid
   const id = useId()
   const locked = useLocked()
   return (
-    <Box py="3px" maxW="420px">
+    <Box py="3px" maxW="360px">
       <Flex align="center" gap="2">
         <chakra.label htmlFor={id} flex="1" minW="0" className={hideLabel ? 'sr-only' : undefined}>
           {label}

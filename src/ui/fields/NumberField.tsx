@@ -72,7 +72,7 @@ export const NumberField = memo(function NumberField(props: NumberFieldProps) {
     onChange(si)
   }
   return (
-    <Box py="3px" maxW="420px">
+    <Box py="3px" maxW="360px">
       <Flex align="center" gap="2">
         <chakra.label htmlFor={inputId} flex="1" minW="0">
           {label}

@@ -66,7 +66,7 @@ const BodyPicture = memo(function BodyPicture({ build, predicted, shown }: { bui
   const { stability } = predicted.thrust
   const reach = machine.diameterM / 2 + (machine.fins?.spanM ?? 0)
   const length = Math.max(machine.lengthM, machine.fins ? machine.fins.rootAtM + machine.fins.sweepM + machine.fins.tipChordM : 0)
-  const scale = Math.min(420 / (length * 1000), 104 / (2000 * reach))
+  const scale = Math.min(420 / (length * 1000), 92 / (2000 * reach))
   const mid = 118
   const X = (m: number) => 90 + m * 1000 * scale
   const half = 500 * machine.diameterM * scale
@@ -75,7 +75,7 @@ const BodyPicture = memo(function BodyPicture({ build, predicted, shown }: { bui
   const arm = stability.centreOfPressureM - machine.centreOfMassM
   const poor = arm <= 0
   return (
-    <svg viewBox="0 0 620 262" width="100%" role="img" aria-label={`Body of ${shown.text(machine.lengthM, 'length')} as a beam: hangs where it balances, ${shown.text(machine.centreOfMassM, 'length')} from the nose; side wind presses at ${shown.text(stability.centreOfPressureM, 'length')}; it ${STABILITY_WORDS[stability.verdict]}`}>
+    <svg viewBox="0 0 620 268" width="100%" role="img" aria-label={`Body of ${shown.text(machine.lengthM, 'length')} as a beam: hangs where it balances, ${shown.text(machine.centreOfMassM, 'length')} from the nose; side wind presses at ${shown.text(stability.centreOfPressureM, 'length')}; it ${STABILITY_WORDS[stability.verdict]}`}>
       <g transform={`translate(90 ${mid}) scale(${scale})`}>
         <path d={bodyPath(machine)} fill={color('field')} stroke={color('ink')} strokeWidth={1.5 / scale} />
       </g>
@@ -98,7 +98,7 @@ const BodyPicture = memo(function BodyPicture({ build, predicted, shown }: { bui
       <text x={X(0) - 24} y={mid + 4} textAnchor="end" fontSize="11" fill={color(poor ? 'brick' : 'ink')}>
         {arm > 0 ? 'noses up' : 'tumbles'}
       </text>
-      <Dimension x1={X(0)} y1={foot + 34} x2={X(machine.lengthM)} y2={foot + 34} offset={0} text={`${shown.text(machine.lengthM, 'length')}, ${shown.text(machine.diameterM, 'length')} thick`} />
+      <Dimension x1={X(0)} y1={foot + 50} x2={X(machine.lengthM)} y2={foot + 50} offset={0} text={`${shown.text(machine.lengthM, 'length')}, ${shown.text(machine.diameterM, 'length')} thick`} />
     </svg>
   )
 })
@@ -117,7 +117,7 @@ export function BodyStation(props: ThrustStationProps) {
         <>
           <SectionTitle first>From the side, to scale</SectionTitle>
           <BodyPicture build={build} predicted={predicted} shown={shown} />
-          <Advice tone={poor && !guided ? 'warn' : 'note'} title={guided ? `On its track it needs no fins; free it would be ${STABILITY_WORDS[stability.verdict]}` : `Free in the air it is ${STABILITY_WORDS[stability.verdict]}`}>
+          <Advice tone={poor && !guided ? 'warn' : 'note'} title={guided ? `On its track it needs no fins; free in the air it ${STABILITY_WORDS[stability.verdict]}` : `Free in the air it ${STABILITY_WORDS[stability.verdict]}`}>
             {poor ? 'Side wind must press behind where it balances, like the tail of a weather vane: bigger fins farther back, or weight in the nose.' : stability.verdict === 'over-stable' ? 'The arm is long: any gust turns it. Smaller fins would do.' : 'The arm is long enough to turn it back and short enough not to chase every gust.'} Slender bodies are reckoned within half their thickness; balloons and stubby ones are a guess.
           </Advice>
         </>
