@@ -102,21 +102,20 @@ const designFigures = z.strictObject({
 const design = z.strictObject({ number: z.number().int(), values: z.array(z.number()), figures: designFigures, score: z.number() })
 const constraintKeys = ['leastStressMargin', 'mostBearingShare', 'leastFeatureM', 'bedM', 'mostMassFlowKgPerS', 'supplyHolds'] as const
 
-/** A search, or the files that its shares printed. */
-export const searchVerbInput = z.union([
-  z.strictObject({ merge: z.array(z.string()).min(1).max(10_000) }),
-  z.strictObject({
-    build: buildInput,
-    supply: supplyInput,
-    ambient: ambientInput,
-    loadSpeedRadPerS: z.number().min(0).max(20_000).default(1000),
-    variables: z.array(z.strictObject({ path: z.string().regex(/^(nozzle|machine|shaft)\./, 'a path such as nozzle.throatDiameterM or machine.bladeCount'), from: z.number(), to: z.number(), whole: z.boolean().optional() })).min(1).max(12),
-    constraints: z.strictObject({ leastStressMargin: positive.optional(), mostBearingShare: positive.optional(), leastFeatureM: z.number().min(0).optional(), bedM: positive.optional(), mostMassFlowKgPerS: positive.optional(), supplyHolds: z.boolean().optional() }).default({}),
-    goal: z.enum(SEARCH_GOALS as unknown as [string, ...string[]]).default('best-power') as unknown as z.ZodDefault<z.ZodEnum<Record<SearchGoal, SearchGoal>>>,
-    designs: z.number().int().min(1).max(50_000_000).default(10_000),
-    seed: z.number().int().min(0).max(1_000_000).default(1),
-  }),
-])
+const searchSpecInput = z.strictObject({
+  build: buildInput,
+  supply: supplyInput,
+  ambient: ambientInput,
+  loadSpeedRadPerS: z.number().min(0).max(20_000).default(1000),
+  variables: z.array(z.strictObject({ path: z.string().regex(/^(nozzle|machine|shaft)\./, 'a path such as nozzle.throatDiameterM or machine.bladeCount'), from: z.number(), to: z.number(), whole: z.boolean().optional() })).min(1).max(12),
+  constraints: z.strictObject({ leastStressMargin: positive.optional(), mostBearingShare: positive.optional(), leastFeatureM: z.number().min(0).optional(), bedM: positive.optional(), mostMassFlowKgPerS: positive.optional(), supplyHolds: z.boolean().optional() }).default({}),
+  goal: z.enum(SEARCH_GOALS as unknown as [string, ...string[]]).default('best-power') as unknown as z.ZodDefault<z.ZodEnum<Record<SearchGoal, SearchGoal>>>,
+  designs: z.number().int().min(1).max(50_000_000).default(10_000),
+  seed: z.number().int().min(0).max(1_000_000).default(1),
+})
+
+/** A search; or the files that its shares printed, with the search itself where the merged best should be polished too. */
+export const searchVerbInput = z.union([z.strictObject({ merge: z.array(z.string()).min(1).max(10_000), search: searchSpecInput.optional() }), searchSpecInput])
 
 export const searchVerbOutput = z.strictObject({
   goal: z.string(), paths: z.array(z.string()), tried: z.number().int(), possible: z.number().int(), allowed: z.number().int(),
@@ -170,8 +169,13 @@ export const reduceVerbInput = z
     }),
     file: z.string().min(1).optional(),
     columns: z.record(z.string(), z.array(z.number())).optional(),
-    mapping: z.strictObject({ time: z.string(), signal: z.string().optional(), timeUnit: z.enum(['s', 'ms', 'us']).default('s'), signalUnit: z.enum(['count', 'rpm', 'rad/s', 'Hz']).default('rpm') }).optional(),
+    /** Without one the columns are guessed by name and unit; `pressure: null` leaves a pressure column unused. */
+    mapping: z.strictObject({ time: z.string(), signal: z.string().optional(), pressure: z.string().nullable().optional(), timeUnit: z.enum(['s', 'ms', 'us']).default('s'), signalUnit: z.enum(['count', 'rpm', 'rad/s', 'Hz']).optional() }).optional(),
     settings: z.strictObject({ spinUp: z.strictObject({ fromS: z.number(), toS: z.number() }).optional(), coast: z.strictObject({ fromS: z.number(), toS: z.number() }).nullable().optional() }).optional(),
+    /** What the figures are put to when the recording holds the supply's pressure; without it, the pressure at which the spin-up began. */
+    nominalGaugePressurePa: positive.optional(),
+    /** Comes off a pressure column that is absolute. */
+    roomPressurePaAbs: positive.default(101_325),
   })
   .refine((r) => (r.file === undefined) !== (r.columns === undefined), { message: 'give one of file and columns', path: [] })
 

@@ -28,8 +28,13 @@ test('search: shares done apart and merged print what one search prints', async 
     writeFileSync(file, share.text)
     return file
   }))
-  const merged = await call(['search', '-'], { merge: files })
+  const spread = await call(['search', '-'], { merge: files })
+  expect(spread.out).toEqual((await call(['search', '-', '--shard', '0/1'], search)).out)
+  // with the search beside its shares the best are polished as one machine polishes them
+  const merged = await call(['search', '-'], { merge: files, search })
   expect(merged.out).toEqual(whole.out)
+  const score = (of: typeof whole) => (of.out?.best as unknown as { score: number }[])[0].score
+  expect(score(whole)).toBeGreaterThan(score(spread))
   expect(Number(whole.out?.tried)).toBe(300)
   const best = (whole.out?.best as unknown as { figures: { massFlowKgPerS: number; stressMargin: number } }[])[0].figures
   expect(best.massFlowKgPerS).toBeLessThanOrEqual(0.003)

@@ -30,10 +30,12 @@ export function reduceVerb(input: Input) {
   const table = tableOf(input)
   const { rig } = input
   const guess = guessMapping(table.columns, rig.signal)
-  const mapping = input.mapping ? { ...guess, timeColumn: input.mapping.time, signalColumn: input.mapping.signal ?? (rig.signal === 'pulse-times' ? input.mapping.time : guess.signalColumn), timeUnit: input.mapping.timeUnit, signalUnit: input.mapping.signalUnit } : guess
-  const mapped = mapTrace(table, mapping, rig)
+  const mapping = input.mapping ? { ...guess, timeColumn: input.mapping.time, signalColumn: input.mapping.signal ?? (rig.signal === 'pulse-times' ? input.mapping.time : guess.signalColumn), pressureColumn: input.mapping.pressure === undefined ? guess.pressureColumn : input.mapping.pressure, timeUnit: input.mapping.timeUnit, signalUnit: input.mapping.signalUnit ?? guess.signalUnit } : guess
+  const mapped = mapTrace(table, mapping, rig, input.roomPressurePaAbs)
   if (!mapped.ok) throw badInput('mapping', mapped.message)
-  const r = reduceInertia(mapped.trace, { ...rig, flywheelInertiaKgM2: uncertain(rig.flywheelInertiaKgM2), rotorInertiaKgM2: uncertain(rig.rotorInertiaKgM2) }, { ...(input.settings?.spinUp ? { spinUp: input.settings.spinUp } : {}), ...(input.settings?.coast !== undefined ? { coast: input.settings.coast } : {}) })
+  const { spinUp, coast } = input.settings ?? {}
+  const settings = { ...(spinUp ? { spinUp } : {}), ...(coast !== undefined ? { coast } : {}), ...(input.nominalGaugePressurePa ? { nominalGaugePressurePa: input.nominalGaugePressurePa } : {}) }
+  const r = reduceInertia({ ...mapped.trace, pressure: mapped.pressure }, { ...rig, flywheelInertiaKgM2: uncertain(rig.flywheelInertiaKgM2), rotorInertiaKgM2: uncertain(rig.rotorInertiaKgM2) }, settings)
   const [, , a, b, c] = r.law.parameters
   const sigma = (i: number) => Math.sqrt(r.law.covariance[i][i])
   const speed = (value: number) => ({ value, standardUncertainty: r.freeSpeed.standardUncertainty, unit: 'rad/s' })

@@ -58,9 +58,10 @@ function marchRotor(machine: RadialMachine, inlet: TurbineInlet, speedRadPerS: n
   const c1 = { tangential: swirl, meridional: through }
   const w1 = { tangential: swirl - u2, meridional: through }
   const best = -(1 - wiesnerSlip(machine.bladeCount, 0)) * u2
-  const incidence = 0.5 * (w1.tangential - best) ** 2
   const relative = Math.hypot(w1.tangential, w1.meridional)
-  const kept = Math.sqrt(Math.max(0, relative * relative - 2 * incidence))
+  // no more can be lost than the relative motion holds
+  const incidence = Math.min(0.5 * relative * relative, 0.5 * (w1.tangential - best) ** 2)
+  const kept = Math.sqrt(relative * relative - 2 * incidence)
   const static1 = t0 - (swirl * swirl + through * through) / (2 * CP)
   const t0r = static1 + (relative * relative) / (2 * CP)
   const t0out = t0r + (u3 * u3 - u2 * u2) / (2 * CP)

@@ -3,14 +3,14 @@ import { UNITS, fieldText, formatQuantity, parseQuantity, toSi, type QuantityKin
 
 const kinds = (Object.keys(UNITS) as QuantityKind[]).filter((k) => k !== 'ratio' && k !== 'count')
 
-test('what a field shows can be typed back: six figures survive in every unit of every kind', () =>
+test('what a field shows can be typed back: four figures survive in every unit of every kind, and whole thousands whole', () =>
   fc.assert(
     fc.property(fc.constantFrom(...kinds), fc.nat(10), fc.double({ min: 0.01, max: 9999, noNaN: true }), (kind, pick, shown) => {
       const unit = UNITS[kind][pick % UNITS[kind].length]
       const si = toSi(shown, unit)
       const parsed = parseQuantity(fieldText(si, unit), kind, unit.id)
       expect(parsed.ok).toBe(true)
-      if (parsed.ok) expect(Math.abs(parsed.si - si)).toBeLessThanOrEqual(1e-5 * Math.abs(si) + 1e-12)
+      if (parsed.ok) expect(Math.abs(parsed.si - si)).toBeLessThanOrEqual(5.1e-4 * Math.abs(si) + 1e-12)
     }),
     { seed: 21, numRuns: 600 },
   ))

@@ -2,6 +2,7 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useEffect, useRef, useState } from 'react'
 import type { Mapping, Rig, Run } from '../../project/document'
+import { SPEED_UNITS, UNKNOWN_UNIT } from '../../project/recording'
 import { useProject, useStore } from '../../store'
 import { Advice, ChoiceField, FilePicker, MainButton, QuietButton, SectionTitle } from '../../ui'
 import { JobError, previewRecording, type Preview } from '../../workers'
@@ -82,7 +83,7 @@ function MappingStep({ state, rig, onChange, onDialect, onTake, onBack }: { stat
         <ChoiceField label="Time" value={mapping.timeColumn} choices={columns} onChange={(timeColumn) => onChange({ ...mapping, timeColumn, ...(rig.signal === 'pulse-times' ? { signalColumn: timeColumn } : {}) })} />
         {!unitOf(mapping.timeColumn) && <ChoiceField label="Time is in" value={mapping.timeUnit} choices={[{ value: 's', label: 'seconds' }, { value: 'ms', label: 'milliseconds' }, { value: 'us', label: 'microseconds' }]} onChange={(timeUnit) => onChange({ ...mapping, timeUnit })} />}
         {rig.signal !== 'pulse-times' && <ChoiceField label={rig.signal === 'count' ? 'Count' : 'Speed'} value={mapping.signalColumn} choices={columns} onChange={(signalColumn) => onChange({ ...mapping, signalColumn })} />}
-        {rig.signal === 'speed' && !unitOf(mapping.signalColumn) && <ChoiceField label="Speed is in" value={mapping.signalUnit} choices={['rpm', 'rad/s', 'Hz'].map((u) => ({ value: u, label: u }))} onChange={(signalUnit) => onChange({ ...mapping, signalUnit })} />}
+        {rig.signal === 'speed' && !unitOf(mapping.signalColumn) && <ChoiceField label="Speed is in" value={mapping.signalUnit} choices={[...(mapping.signalUnit === UNKNOWN_UNIT ? [{ value: UNKNOWN_UNIT, label: 'choose…' }] : []), ...Object.keys(SPEED_UNITS).map((u) => ({ value: u, label: u }))]} onChange={(signalUnit) => onChange({ ...mapping, signalUnit })} />}
         <ChoiceField label="Pressure, if recorded" value={mapping.pressureColumn ?? ''} choices={[{ value: '', label: 'none' }, ...columns]} onChange={(v) => onChange({ ...mapping, pressureColumn: v === '' ? null : v })} />
       </Box>
       {state.fault && (
