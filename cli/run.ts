@@ -83,6 +83,12 @@ function gathered(value: unknown): unknown {
   return { ...rest, build: Object.fromEntries(Object.entries({ machine, nozzle, shaft, coefficients, making }).filter(([, v]) => v !== undefined)) }
 }
 
+/** A document with its build gathered and filled in; a search that goes with its shares likewise. */
+function completed(value: unknown): unknown {
+  if (typeof value === 'object' && value !== null && 'merge' in value && 'search' in value) return { ...value, search: completed(value.search) }
+  return filled(gathered(value))
+}
+
 async function answer(args: readonly string[], stdin: () => string): Promise<unknown> {
   const { words, out, shard } = splitArguments(args)
   const [name, path] = words
@@ -90,7 +96,7 @@ async function answer(args: readonly string[], stdin: () => string): Promise<unk
   if (name === 'schema') return schemaOf(path)
   const verb = VERBS[name]
   if (!verb) throw badInput('(verb)', `${name} is not known; one of ${[...Object.keys(VERBS), 'schema', 'help'].join(', ')} is expected`)
-  const parsed = verb.input.safeParse(filled(gathered(readInput(path, stdin))))
+  const parsed = verb.input.safeParse(completed(readInput(path, stdin)))
   if (!parsed.success) throw new BadInput(faultsOf(parsed.error))
   return verb.run(parsed.data as never, { out, shard })
 }

@@ -32,6 +32,7 @@ test('search: shares done apart and merged print what one search prints', async 
   expect(spread.out).toEqual((await call(['search', '-', '--shard', '0/1'], search)).out)
   // with the search beside its shares the best are polished as one machine polishes them
   const merged = await call(['search', '-'], { merge: files, search })
+  expect(merged.stderr).toBe('')
   expect(merged.out).toEqual(whole.out)
   const score = (of: typeof whole) => (of.out?.best as unknown as { score: number }[])[0].score
   expect(score(whole)).toBeGreaterThan(score(spread))

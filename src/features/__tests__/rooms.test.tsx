@@ -170,7 +170,7 @@ describe('build room', () => {
   test('every station says what comes next; the last one leads to the parts, the bench, the next version', () => {
     query = 'build=spindle-4&station=supply'
     show(store, <BuildRoom />)
-    expect(within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('button')).toHaveTextContent(/Line/)
+    expect(within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('button')).toHaveTextContent(/Regulator and line/)
     cleanup()
     query = 'build=spindle-4&station=load'
     show(store, <BuildRoom />)
@@ -193,7 +193,7 @@ describe('builds room', () => {
     await waitFor(() => expect(screen.getByRole('link', { name: /^Third print:/ })).toHaveTextContent('2 runs'), { timeout: 20_000 })
     expect(within(screen.getByRole('link', { name: /^Third print:/ })).getByRole('img', { name: 'measured' })).toBeInTheDocument()
     expect(within(screen.getByRole('link', { name: /^Fourth print:/ })).getByRole('img', { name: 'predicted' })).toBeInTheDocument()
-    await waitFor(() => expect(screen.getByText(/casing closed to 1\.0 mm:/)).toHaveTextContent('+3.'), { timeout: 20_000 })
+    await waitFor(() => expect(screen.getByText(/casing closed to 1\.0 mm:/)).toHaveTextContent('+0.6'), { timeout: 20_000 })
   }, 40_000)
   test('another machine begins with what it shall do, from what air and made how', () => {
     show(store, <BuildsRoom />)
@@ -308,7 +308,7 @@ test('make room: parts, notes and whether it is printed', () => {
 test('compare room: conditions stand before the verdict', async () => {
   query = 'a=spindle-2&b=spindle-3'
   show(store, <CompareRoom />)
-  await waitFor(() => expect(screen.getByText('Third print gives more')).toBeInTheDocument(), { timeout: 20_000 })
+  await waitFor(() => expect(screen.getByText('Engraving spindle · Third print gives more')).toBeInTheDocument(), { timeout: 20_000 })
   expect(screen.getByRole('row', { name: /^casing/ })).toHaveTextContent('openclose')
   fireEvent.change(screen.getByLabelText('B'), { target: { value: 'spindle-4' } })
   expect(replaced).toEqual(['/compare?a=spindle-2&b=spindle-4'])

@@ -12,6 +12,9 @@ import { Advice, Figure, SectionTitle } from '../../ui'
 import { FindingList, LateWorkingDialog, useShown, type RunResult } from '../shared'
 import { diagnosis } from './run-view-model'
 
+/** Two runs of one rotor by hand differ by so much of their power: the pressure is set and read anew. Common practice; no published source. */
+const REPEAT_SHARE = 0.02
+
 /** How this run stands to the other runs of its build at nearly the same pressure. */
 function Repeats({ run, reduced, runs, results }: { run: Run; reduced: Reduced; runs: readonly Run[]; results: ReadonlyMap<string, RunResult> }) {
   const shown = useShown()
@@ -31,7 +34,7 @@ function Repeats({ run, reduced, runs, results }: { run: Run; reduced: Reduced; 
   const most = differences.reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a))
   // what the rig leaves unknown is common to all of them and tells nothing of how they repeat
   const single = Math.sqrt(Math.max(0, own.standardUncertainty ** 2 - (own.value * reduced.reduction.sharedRelativeUncertainty) ** 2))
-  const expected = Math.max(2 * single * Math.SQRT2, 0.01 * Math.abs(own.value))
+  const expected = Math.max(2 * single * Math.SQRT2, REPEAT_SHARE * Math.abs(own.value))
   return (
     <Advice tone="note" title={Math.abs(most) <= expected ? 'Repeats agree' : 'Repeats do not agree'}>
       {alike.map((o) => o.run.name.split(', ').pop()).join(', ')}: {shown.text(alike[0].power.value, 'power', alike[0].power.standardUncertainty)}. A change smaller than {shown.text(Math.max(expected, Math.abs(most)), 'power')} cannot be told yet.
