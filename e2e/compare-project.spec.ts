@@ -52,14 +52,25 @@ test('units of the maker’s choice are shown everywhere', async ({ page }) => {
   await page.getByLabel('Length', { exact: true }).selectOption('in')
   await page.keyboard.press('Escape')
   await expect(page.getByRole('tab', { name: /^Regulator and line/ })).toContainText('50.8 psi gauge')
-  await expect(page.getByLabel('Throat', { exact: true })).toHaveValue('0.0669291')
+  await expect(page.getByLabel('Throat', { exact: true })).toHaveValue('0.06693')
 })
 
-test('a new project begins with a build that runs', async ({ page }) => {
+test('a new project asks what it shall do, and leads from there to the parts', async ({ page }) => {
   await open(page)
   await page.getByRole('button', { name: /^Project / }).click()
   await page.getByRole('button', { name: 'New project' }).click()
-  await expect(page.getByRole('heading', { name: 'Air turbine' })).toBeVisible()
-  await page.getByRole('link', { name: /^First print:/ }).click()
-  await expect(page.getByTestId('state')).toContainText('fine')
+  await expect(page.getByRole('heading', { name: 'What shall it do?' })).toBeVisible()
+  await page.getByRole('button', { name: /Turn something slow/ }).click()
+  await page.getByRole('button', { name: /Resin print/ }).click()
+  await page.getByRole('button', { name: 'begin with the plainest one' }).click()
+  await expect(page.getByRole('heading', { name: 'Turn something slow and strong · First print' })).toBeVisible()
+  await expect(page.getByTestId('state')).toContainText(/fine|care/)
+  // from the supply along the air, each station says the next, to the parts and the bench
+  const next = page.getByRole('navigation', { name: 'What comes next' })
+  for (const station of ['Regulator and line', 'Nozzle', 'Rotor', 'Shaft', 'Load']) {
+    await next.getByRole('button').click()
+    await expect(page.getByRole('tab', { name: new RegExp(`^${station}`) })).toHaveAttribute('aria-selected', 'true')
+  }
+  await next.getByRole('link', { name: /Make the parts/ }).click()
+  await expect(page.getByRole('heading', { name: /^Make: / })).toBeVisible()
 })

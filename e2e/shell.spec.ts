@@ -40,12 +40,13 @@ test('focus is seen, and a dialog keeps the keyboard and gives it back', async (
 test('notes and names are kept; a machine can be added and its first build runs', async ({ page }) => {
   await open(page)
   await page.getByLabel('Purpose').fill('Twelve watts at the spindle')
-  await page.getByRole('button', { name: 'Another turbine' }).click()
-  await expect(page.getByRole('heading', { name: 'First print' })).toBeVisible()
+  await page.getByRole('button', { name: 'Another machine…' }).click()
+  await page.getByRole('button', { name: 'begin with the plainest one' }).click()
+  await expect(page.getByRole('heading', { name: 'Turn something fast · First print' })).toBeVisible()
   await expect(page.getByTestId('saved')).toHaveText('saved')
   await page.goto('/')
   await expect(page.getByLabel('Purpose')).toHaveValue('Twelve watts at the spindle')
-  await page.getByRole('button', { name: /^Air turbine 4/ }).click()
+  await page.getByRole('button', { name: /^Turn something fast/ }).click()
   await expect(page.getByRole('link', { name: /^First print:/ })).toHaveCount(1)
 })
 

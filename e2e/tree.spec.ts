@@ -18,7 +18,7 @@ test('the way of a maker: from the tree to the nozzle, to the parts, to a run, t
   await expect(page.getByRole('heading', { name: 'Section, to scale' })).toBeVisible()
   await expect(page.getByTestId('ledger')).toContainText('shaft 8.5 %')
   await page.getByRole('link', { name: 'Make', exact: true }).click()
-  await expect(page.getByRole('heading', { name: 'Make: Fourth print' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Make: Engraving spindle · Fourth print' })).toBeVisible()
   await page.getByRole('link', { name: 'Bench', exact: true }).click()
   await expect(page.getByText('No run of this build yet')).toBeVisible()
   await page.getByRole('link', { name: 'Compare', exact: true }).click()

@@ -24,8 +24,8 @@ const VIEWS: [string, string, string | RegExp][] = [
   ['Find', '/find?build=spindle-4', 'What must hold'],
   ['Shaft', '/build?build=spindle-4&station=shaft', 'Before the first spin'],
   ['Load', '/build?build=spindle-4&station=load', 'What it gets'],
-  ['Make', '/make?build=spindle-3', 'Make: Third print'],
-  ['Make a pack', '/make?build=other-disc-pack', 'Make: Ten discs'],
+  ['Make', '/make?build=spindle-3', 'Make: Engraving spindle · Third print'],
+  ['Make a pack', '/make?build=other-disc-pack', 'Make: Other ways to turn · Ten discs'],
   ['Bench', '/bench?build=spindle-3', 'Measured'],
   ['Compare', '/compare?a=spindle-2&b=spindle-3', 'What can be said'],
 ]

@@ -8,7 +8,7 @@ import { FITS_OF, PART_WORDS, PROCESSES, notesOfPart, wallFill, wallsOfPart, par
 import { materialById } from '../../core/strength'
 import { formatNumber } from '../../core/units'
 import { partsInput } from '../../project/parts/parts-input'
-import { LIMITS, fileStem, isTurbine, type Build } from '../../project/document'
+import { LIMITS, buildTitle, fileStem, isTurbine, type Build } from '../../project/document'
 import type { PartMesh } from '../../workers'
 import { useProject, useStore } from '../../store'
 import { Advice, ChoiceField, EmptyState, Figure, LinkButton, MainButton, NumberField, QuietButton, RoomTitle, SectionTitle, Sheet, Views, download } from '../../ui'
@@ -153,7 +153,7 @@ function Room({ build }: { build: Build }) {
   const fills = build.making.process === 'machined' ? [] : wallsOfPart(part, input).map((w) => wallFill(w, { lineMm: build.making.lineWidthM * 1000, layerMm: build.making.layerHeightM * 1000 }))
   return (
     <>
-      <RoomTitle title={<>Make: {build.name}</>} about={build.changed}>
+      <RoomTitle title={<>Make: {buildTitle(project, build)}</>} about={build.changed}>
         <BuildPicker build={build} path="/make" />
         <MadeMark build={build} />
       </RoomTitle>
