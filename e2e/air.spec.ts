@@ -104,7 +104,7 @@ test('a balloon heron climbs; outlets are ranked both ways; without fins it is u
   await expect(page.getByText(/^Longest: /)).toBeVisible()
   await page.getByRole('tab', { name: /^Body/ }).click()
   await page.getByLabel('Fins', { exact: true }).selectOption('0')
-  await expect(page.getByText('Free in the air it is unstable')).toBeVisible()
+  await expect(page.getByText('Free in the air it tumbles')).toBeVisible()
 })
 
 test('bad input in the new fields is explained and never shows a NaN', async ({ page }) => {

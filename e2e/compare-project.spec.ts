@@ -5,9 +5,9 @@ test('two builds side by side: what differed first, then the verdict', async ({ 
   await open(page, '/compare?a=spindle-2&b=spindle-3')
   await expect(page.getByRole('row', { name: /casing/ })).toContainText('open')
   await expect(page.getByText('Third print gives more')).toBeVisible({ timeout: 20_000 })
-  await page.getByLabel('B', { exact: true }).selectOption({ label: 'Twin jets' })
+  await page.getByLabel('B', { exact: true }).selectOption({ label: 'Engraving spindle · Twin jets' })
   await expect(page.getByText('They were measured on different rigs')).toBeVisible({ timeout: 20_000 })
-  await page.getByLabel('B', { exact: true }).selectOption({ label: 'Fourth print' })
+  await page.getByLabel('B', { exact: true }).selectOption({ label: 'Engraving spindle · Fourth print' })
   await expect(page.getByText('No verdict without runs of both')).toBeVisible()
 })
 

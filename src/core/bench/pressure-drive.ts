@@ -78,6 +78,9 @@ function smoothPressure({ timeS, gaugePa }: PressureTrace, span: { readonly from
   return { terms: fit.parameters, errors: fit.parameters.map((_, i) => Math.sqrt((fit.covariance[i][i] * (1 + rho)) / (1 - rho))) }
 }
 
+/** How far torque is carried from the recorded pressure to the set one, as a share. */
+const CARRIED = 0.1
+
 /** What drove the blades: the pressure column where there is one, else a fall from start to shut that is looked for. `opensS` is when the air was let on. */
 export function driveOf(pressure: PressureTrace | null, phases: Phases, opensS: number, nominal: number | undefined): Driven {
   const [fromS, toS] = [opensS, phases.spinUp.toS]
@@ -90,8 +93,8 @@ export function driveOf(pressure: PressureTrace | null, phases: Phases, opensS: 
   }
   const start = smooth ? course(0) : 0
   if (!smooth || !(start > 0)) return { drive: { factors: UNSEEN_FALLS, at: (t, out) => falls(place(t), out) }, nominalGaugePa: null, changed: null }
-  // a column far from the set pressure is in another unit or of another place: its own start is then the nominal
-  const nominalGaugePa = nominal !== undefined && nominal > 0.5 * start && nominal < 2 * start ? nominal : start
+  // a column far from the set pressure is of another run, unit or place, and torque cannot be carried so far: its own start is then the nominal
+  const nominalGaugePa = nominal !== undefined && Math.abs(nominal / start - 1) <= CARRIED ? nominal : start
   // what the gauge's noise leaves unknown of each term is one more departure
   const unknown = smooth.errors.map((error) => ({ value: 0, standardUncertainty: Math.max(1e-9, error / nominalGaugePa) }))
   const at = (timeS: number, out: Float64Array) => {

@@ -195,13 +195,15 @@ const tooLittle = (message: string) =>
     nextStep: 'Check that the right columns are mapped and that the recording holds a spin-up from rest; set its start and end by hand if the finder missed it.',
   })
 
-function notesFor(result: { dragMeasured: boolean; curvatureSigmas: number; reducedChiSquare: number; rig: InertiaRig; inertia: Measured; fall: PressureFall; motion: TrajectoryFit }): string[] {
+function notesFor(result: { dragMeasured: boolean; curvatureSigmas: number; reducedChiSquare: number; rig: InertiaRig; inertia: Measured; fall: PressureFall; motion: TrajectoryFit; asked: number | undefined }): string[] {
   const notes: string[] = []
   if (!result.dragMeasured) notes.push('No coasting was found, so drag is unknown: blade torque is shown equal to shaft torque and is too low by the drag. Record until the rotor has slowed with the air shut.')
   const { fall, motion } = result
   const percent = (m: Measured) => `${(100 * m.value).toFixed(1)} ± ${(196 * m.standardUncertainty).toFixed(1)} %`
   if (fall.from === 'motion' && fall.share.value > 3 * fall.share.standardUncertainty && fall.share.value > 0.003) notes.push(`The torque fell by ${percent(fall.share)} on the way, as it does when the pressure sags; the figures are those of its start, and their bands hold this. Record the pressure along with the rotor to be sure.`)
-  if (fall.from === 'column' && Math.abs(fall.share.value) > 0.003) notes.push(`The pressure ${fall.share.value > 0 ? 'fell' : 'rose'} by ${Math.abs(100 * fall.share.value).toFixed(1)} % during the spin-up; the figures are carried to ${fall.nominalGaugePa === null ? 'its start' : `${Math.round(fall.nominalGaugePa / 1000)} kPa gauge`}.`)
+  const kPa = (pa: number) => `${Math.round(pa / 1000)} kPa gauge`
+  if (fall.nominalGaugePa !== null && result.asked !== undefined && fall.nominalGaugePa !== result.asked) notes.push(`The run is said to be at ${kPa(result.asked)}, but its recording begins at ${kPa(fall.nominalGaugePa)}; the figures are those of the recording. Correct the pressure held, or take no column for it.`)
+  if (fall.from === 'column' && Math.abs(fall.share.value) > 0.003) notes.push(`The pressure ${fall.share.value > 0 ? 'fell' : 'rose'} by ${Math.abs(100 * fall.share.value).toFixed(1)} % during the spin-up; the figures are carried to ${fall.nominalGaugePa === null ? 'its start' : kPa(fall.nominalGaugePa)}.`)
   if (motion.status !== 'singular' && motion.autocorrelation > 0.7) notes.push('The fitted law does not lie on the recording: what is left runs in waves, and the bands are widened for it. Look at the trace for a slipping belt, a valve opened slowly or a load that changes.')
   if (Math.abs(result.curvatureSigmas) > 3 && fall.share.value < 3 * fall.share.standardUncertainty) notes.push('Torque does not fall in a straight line: the pressure may have sagged during the run, or the rotor pumps air. The peak from the line is less sure than its band says.')
   if (result.reducedChiSquare > 9) notes.push('Readings scatter more than the recording allows: look at what the fit leaves for a slipping belt, a loose sensor or an unsteady supply.')
@@ -309,6 +311,6 @@ export function reduceInertia(input: { trace: AngleTrace; repairs: readonly Repa
     pressure: fallOf(driven, motion),
     autocorrelation: motion.autocorrelation,
     repairs: input.repairs,
-    notes: notesFor({ dragMeasured, curvatureSigmas, reducedChiSquare: fit.reducedChiSquare, rig, inertia, fall: fallOf(driven, motion), motion }),
+    notes: notesFor({ dragMeasured, curvatureSigmas, reducedChiSquare: fit.reducedChiSquare, rig, inertia, fall: fallOf(driven, motion), motion, asked: settings.nominalGaugePressurePa }),
   }
 }

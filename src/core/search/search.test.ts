@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { modelAt, predict, type PredictionInput } from '../prediction'
 import { DEFAULT_COEFFICIENTS, defaultCoefficients } from '../turbine'
-import { airTable, applyDesign, brokenBy, designValues, evaluateDesign, haltonPoint, mergeSearches, numberAt, paretoFront, performanceMap, runSearch, sensitivities, tableArea, withNumbers, type Design, type SearchSpec } from '.'
+import { airTable, applyDesign, brokenBy, designValues, evaluateDesign, haltonPoint, mergeSearches, numberAt, paretoFront, performanceMap, polishSearch, runSearch, sensitivities, tableArea, withNumbers, type Design, type SearchSpec } from '.'
 
 const deg = Math.PI / 180
 const base: PredictionInput = {
@@ -133,4 +133,33 @@ test('what a search keeps of a machine that holds the air back is what its predi
     expect(d.figures.stressMargin).toBeGreaterThanOrEqual(0.3)
     expect(predict(applyDesign(wheel, result.paths, d.values)).figures.bestPowerW / d.figures.bestPowerW).toBeCloseTo(1, 2)
   }
+})
+
+describe('the end of a search', () => {
+  const whole = runSearch(spec)
+  const polished = polishSearch(spec, whole)
+  test('polishing only adds: nothing that was found is lost, and the best is no worse, keeps what must hold, and is what the full prediction says', () => {
+    expect(polished.best.length).toBeGreaterThanOrEqual(whole.best.length)
+    expect(polished.best[0].score).toBeGreaterThan(whole.best[0].score)
+    const { values, figures } = polished.best[0]
+    expect(brokenBy(figures, spec.constraints)).toEqual([])
+    values.forEach((v, i) => {
+      expect(v).toBeGreaterThanOrEqual(spec.variables[i].from - 1e-12)
+      expect(v).toBeLessThanOrEqual(spec.variables[i].to + 1e-12)
+    })
+    expect(Number.isInteger(values[2])).toBe(true)
+    expect(figures.bestPowerW / predict(applyDesign(base, whole.paths, values)).figures.bestPowerW).toBeCloseTo(1, 6)
+  })
+  test('the build as it stands takes part: a search around the best finds nothing better and says so', () => {
+    const best = applyDesign(base, whole.paths, polished.best[0].values)
+    const again = runSearch({ ...spec, base: best, designs: 60 })
+    expect(again.own?.broken).toEqual([])
+    expect(again.own?.design.score ?? 0).toBeCloseTo(polished.best[0].score, 6)
+    for (const d of again.best) expect(d.score).toBeLessThanOrEqual((again.own?.design.score ?? 0) * (1 + 1e-9))
+  })
+  test('where the supply must hold, every design kept does hold by the full prediction, at the very edge too', () => {
+    const edge = polishSearch({ ...spec, constraints: { supplyHolds: true }, designs: 400 }, runSearch({ ...spec, constraints: { supplyHolds: true }, designs: 400 }))
+    expect(edge.best.length).toBeGreaterThan(0)
+    for (const d of edge.best) expect(predict(applyDesign(base, edge.paths, d.values)).air.sustained?.keepsUp).toBe(true)
+  })
 })

@@ -89,6 +89,18 @@ describe('shaft', () => {
   const layout = (d: number, l: number, e: number, rho: number): ShaftLayout => ({ diameterM: d / 1000, bearings: 2, spanM: l / 1000, overhangM: 0, elasticModulusPa: e, densityKgPerM3: rho })
   test.each(checksOf('crit.k.'))('%s', (_, c) => expectCheck(shaftStiffness(layout(given(c, 'd'), given(c, 'L'), given(c, 'E'), given(c, 'rho'))), c))
   test.each(checksOf('crit.n.rayleigh'))('%s', (_, c) => expectCheck(criticalSpeed(layout(given(c, 'd'), given(c, 'L'), given(c, 'E'), given(c, 'rho')), given(c, 'm')) / rpm, c))
+  test('on an overhang: against the closed form of a light shaft, and the bare shaft against its own first bending (beam tables, Roark: overhung load L²(a+L)/3EI)', () => {
+    const [span, overhang, d, e] = [0.04, 0.03, 6e-3, 200e9]
+    const shaft = (density: number) => ({ ...layout(6, 40, 200, 7850), diameterM: d, spanM: span, overhangM: overhang, elasticModulusPa: e, densityKgPerM3: density })
+    const stiffness = (3 * e * (Math.PI / 64) * d ** 4) / (overhang ** 2 * (overhang + span))
+    expect(criticalSpeed(shaft(1e-3), 0.05) / Math.sqrt(stiffness / 0.05)).toBeCloseTo(1, 3)
+    // with a wheel of next to nothing and next to no overhang, the span turns as a beam of its own: (π/L)² √(EI/m')
+    const bare = (Math.PI / span) ** 2 * Math.sqrt((e * (Math.PI / 64) * d ** 4) / (7850 * (Math.PI / 4) * d ** 2))
+    expect(criticalSpeed({ ...shaft(7850), overhangM: 1e-3 }, 1e-7) / bare).toBeCloseTo(1, 2)
+    // heavier, longer, thinner: slower
+    expect(criticalSpeed(shaft(7850), 0.1)).toBeLessThan(criticalSpeed(shaft(7850), 0.05))
+    expect(criticalSpeed({ ...shaft(7850), overhangM: 0.05 }, 0.05)).toBeLessThan(criticalSpeed(shaft(7850), 0.05))
+  })
   test.each(checksOf('crit.n.exact'))('%s, within 1 %% of Rayleigh', (_, c) => expect(criticalSpeed(layout(given(c, 'd'), given(c, 'L'), given(c, 'E'), given(c, 'rho')), given(c, 'm')) / rpm / c.value).toBeCloseTo(1, 2))
   test('overhung loads lever up: the near bearing carries more than the rotor, the far one the difference', () => {
     const [near, far] = bearingLoads({ bearings: 2, spanM: 0.03, overhangM: 0.015 }, 10)

@@ -71,6 +71,7 @@ function MappingStep({ state, rig, onChange, onDialect, onTake, onBack }: { stat
   const { preview, mapping } = state
   const columns = preview.headers.map(({ header }) => ({ value: header, label: header }))
   const unitOf = (header: string) => preview.headers.find((h) => h.header === header)?.unit
+  const unasked = rig.signal === 'speed' && !unitOf(mapping.signalColumn) && mapping.signalUnit === UNKNOWN_UNIT
   return (
     <>
       <SectionTitle first>Which column is what?</SectionTitle>
@@ -108,7 +109,8 @@ function MappingStep({ state, rig, onChange, onDialect, onTake, onBack }: { stat
         </Advice>
       ))}
       <Flex gap="3" mt="4">
-        <MainButton onClick={onTake}>Take it into the run</MainButton>
+        <MainButton disabled={unasked} onClick={onTake}>Take it into the run</MainButton>
+        {unasked && <Box color="copper" fontSize="sm" alignSelf="center">First say what unit the speed is in</Box>}
         <QuietButton onClick={onBack}>Another file</QuietButton>
       </Flex>
     </>

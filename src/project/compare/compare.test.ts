@@ -1,6 +1,7 @@
 import { makeDemo } from '../demo'
-import { isTurbine } from '../document'
-import { buildDifferences, compareBuilds, type ComparedSide } from '.'
+import { inertiaRig, isTurbine } from '../document'
+import { handleBench } from '../../workers/bench-handler'
+import { buildDifferences, compareBuilds, judgeRun, type ComparedSide } from '.'
 
 const { project } = makeDemo()
 const turbines = project.builds.filter(isTurbine)
@@ -32,4 +33,66 @@ describe('verdicts', () => {
     expect(two.unfair.map((u) => u.text).join()).toMatch(/2 things were changed/)
     expect(two.verdict).toBe('better')
   })
+})
+
+describe('what runs share, and what they cannot be', () => {
+  const runs = (id: string, powers: number[], over: Partial<ComparedSide['runs'][number]>): ComparedSide => {
+    const plain = side(id, powers)
+    return { ...plain, runs: plain.runs.map((r) => ({ ...r, ...over })) }
+  }
+  test('one rig’s inertia, unknown by 5 %, is common to both sides and leaves a clear difference clear', () => {
+    const of = (id: string, powers: number[], rigId: string) => {
+      const s = runs(id, powers, { uncertaintyW: 0.05 * powers[0], sharedRelative: 0.05 })
+      return { ...s, runs: s.runs.map((r) => ({ ...r, run: { ...r.run, rigId } })) }
+    }
+    const same = compareBuilds(of('spindle-2', [9.8, 9.81, 9.79], 'wheel-encoder'), of('spindle-3', [10.3, 10.31, 10.29], 'wheel-encoder'))
+    const other = compareBuilds(of('spindle-2', [9.8, 9.81, 9.79], 'wheel-encoder'), of('spindle-3', [10.3, 10.31, 10.29], 'wheel-mark'))
+    expect(same.power.halfWidth95).toBeLessThan(0.2)
+    expect(same.verdict).toBe('better')
+    // two rigs err apart: 5 % of each, some 0.7 W together
+    expect(other.power.halfWidth95).toBeGreaterThan(1)
+    expect(other.verdict).not.toBe('better')
+  })
+  test('a run that cannot be leaves no verdict, however great its lead', () => {
+    const impossible = compareBuilds(side('spindle-2', [9.8, 9.9, 9.7]), runs('spindle-3', [400, 401, 399], { possible: false }))
+    expect(impossible.verdict).toBe('impossible')
+  })
+})
+
+test('a demo run read with 60 counts a turn instead of 400: its power is 300 times what it was, no run, and the count that fits is named', () => {
+  const { recordings } = makeDemo()
+  const run = project.runs[0]
+  const rig = project.rigs.find((r) => r.id === run.rigId)
+  if (!rig || !run.mapping) throw new Error('the demo has them')
+  const read = (countsPerTurn: number) => {
+    const own = { ...rig, countsPerTurn }
+    const of = build(run.buildId)
+    const reduced = handleBench({ kind: 'reduce', key: `c${countsPerTurn}`, bytes: recordings.get(run.recordingId ?? '') ?? new Uint8Array(), rig: own, inertiaRig: inertiaRig(own, of), mapping: run.mapping!, settings: {}, roomPaAbs: 101_325 }, () => undefined)
+    if (reduced.kind !== 'reduce') throw new Error('not reduced')
+    return judgeRun(of, own, run, reduced.reduction)
+  }
+  expect(read(rig.countsPerTurn)).toMatchObject({ possible: true })
+  const wrong = read(60)
+  expect(wrong.possible).toBe(false)
+  expect(wrong.findings.map((f) => `${f.what} ${f.mend}`).join(' ')).toMatch(/(360|400) instead of 60 counts/)
+})
+
+test('a pressure held that is not the recording’s: figures stay those of the recording, and it is said', () => {
+  const { recordings } = makeDemo()
+  const run = project.runs[0]
+  const rig = project.rigs.find((r) => r.id === run.rigId)
+  if (!rig || !run.mapping) throw new Error('the demo has them')
+  const at = (nominalGaugePressurePa: number) => {
+    const reduced = handleBench({ kind: 'reduce', key: `p${nominalGaugePressurePa}`, bytes: recordings.get(run.recordingId ?? '') ?? new Uint8Array(), rig, inertiaRig: inertiaRig(rig, build(run.buildId)), mapping: run.mapping!, settings: { nominalGaugePressurePa }, roomPaAbs: 101_325 }, () => undefined)
+    if (reduced.kind !== 'reduce') throw new Error('not reduced')
+    return reduced.reduction
+  }
+  const [right, near, wrong] = [350e3, 340e3, 250e3].map(at)
+  expect(wrong.peakShaftPower.power.value / right.peakShaftPower.power.value).toBeCloseTo(1, 2)
+  expect(wrong.notes.join()).toMatch(/said to be at 250 kPa gauge, but its recording begins at 350/)
+  // three per cent down: torque nearly three, so power a little more (common practice: between the first and the 1.5th power)
+  const exponent = Math.log(near.peakShaftPower.power.value / right.peakShaftPower.power.value) / Math.log(340 / 350)
+  expect(exponent).toBeGreaterThan(0.7)
+  expect(exponent).toBeLessThan(1.6)
+  expect([...right.notes, ...near.notes].join()).not.toMatch(/said to be/)
 })

@@ -48,6 +48,9 @@ const look = (text: string): HeaderUnit | null => KNOWN[text.trim().toLowerCase(
  */
 export function splitHeader(header: string): { name: string; unit: HeaderUnit | null } {
   const text = header.trim().replace(/^"|"$/g, '')
+  // "rpm" alone names a speed and its unit
+  const alone = look(text)
+  if (alone && text.length > 1) return { name: text, unit: alone }
   const bracket = /^(.*?)\s*[[(]\s*([^\])]+?)\s*[\])]\s*$/.exec(text)
   if (bracket && look(bracket[2])) return { name: bracket[1] || text, unit: look(bracket[2]) }
   const slash = /^(.*?)\s+(?:\/|in)\s+(\S+)$/.exec(text) ?? /^(.*?)\/(\S+)$/.exec(text)
