@@ -4,7 +4,8 @@ import { expect, figure, open, test } from './helpers'
 test('which kind of machine: compared on the same air, the chosen one becomes a build that runs and can be made', async ({ page }) => {
   test.setTimeout(150_000)
   await open(page)
-  await page.getByRole('button', { name: 'Which kind of machine?' }).click()
+  await page.getByRole('button', { name: 'Another machine…' }).click()
+  await page.getByRole('button', { name: 'Which machines could do it?' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('button', { name: /Disc pack/ }).click({ timeout: 60_000 })
   await dialog.getByRole('button', { name: 'Begin with it' }).click()

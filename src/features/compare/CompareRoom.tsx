@@ -161,7 +161,7 @@ function Verdict({ sides, comparison }: { sides: readonly [Side, Side]; comparis
         <Advice tone="warn" title="What else differed">
           {unfair.map(({ code, text }) => (
             <Box key={code + text} mb="1">
-              {text}
+              {shown.words(text)}
             </Box>
           ))}
         </Advice>

@@ -1,3 +1,4 @@
+import { q } from '../../core/gates'
 import { welchDifference, type MeanDifference } from '../../core/statistics'
 import type { Run, TurbineBuild } from '../document'
 import { buildDifferences, type BuildDifference } from './build-differences'
@@ -41,17 +42,17 @@ const PRESSURE_TOLERANCE = 0.03
 const TEMPERATURE_TOLERANCE_K = 5
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length)
-const kPa = (pa: number) => `${Math.round(pa / 1000)} kPa`
+const held = (pa: number) => q('gaugePressure', pa)
 
 function unfairness(a: ComparedSide, b: ComparedSide, differences: readonly BuildDifference[]): Unfair[] {
   const reasons: Unfair[] = []
   const because = (code: Unfair['code'], text: string) => void reasons.push({ code, text })
   const pressures = [a, b].map((side) => side.runs.map((r) => r.run.gaugePressurePa))
   const [pa, pb] = pressures.map(mean)
-  if (Math.abs(pb / pa - 1) > PRESSURE_TOLERANCE) because('pressure', `The pressures differ: ${kPa(pa)} against ${kPa(pb)} gauge. Repeat one of them at the other’s pressure.`)
+  if (Math.abs(pb / pa - 1) > PRESSURE_TOLERANCE) because('pressure', `The pressures differ: ${held(pa)} against ${held(pb)}. Repeat one of them at the other’s pressure.`)
   for (const [i, side] of [a, b].entries()) {
     const spread = (Math.max(...pressures[i]) - Math.min(...pressures[i])) / mean(pressures[i])
-    if (spread > PRESSURE_TOLERANCE) because('pressure-within', `The runs of ${side.build.name} were taken at different pressures (${kPa(Math.min(...pressures[i]))} to ${kPa(Math.max(...pressures[i]))} gauge).`)
+    if (spread > PRESSURE_TOLERANCE) because('pressure-within', `The runs of ${side.build.name} were taken at different pressures (${held(Math.min(...pressures[i]))} to ${held(Math.max(...pressures[i]))}).`)
   }
   const [ta, tb] = [a, b].map((side) => mean(side.runs.map((r) => r.run.ambient.temperatureK)))
   if (Math.abs(ta - tb) > TEMPERATURE_TOLERANCE_K) because('room', `The room differed by ${Math.round(Math.abs(ta - tb))} K.`)

@@ -88,7 +88,7 @@ export function AimView(props: AirStationProps) {
       {failed && <Advice tone="warn" title={failed}>Check supply, line and nozzle.</Advice>}
       {result ? <Answer props={props} answer={result} figure={figure} /> : <Box color="mute" fontSize="sm" role="status">Working it out…</Box>}
       <Advice tone="note" title={chokes ? `An exit of ${shown.text(exit, 'length')} expands this air just to the room` : 'Here a plain hole is right'}>
-        {chokes ? 'Wider wastes the jet in shocks, narrower leaves pressure unused. Below about 200 kPa gauge a plain hole loses little, and its exit cannot be printed wrong.' : 'The air does not reach the speed of sound, so a widening exit would only slow it.'}{' '}
+        {chokes ? `Wider wastes the jet in shocks, narrower leaves pressure unused. Below about ${shown.text(200e3, 'gaugePressure')} a plain hole loses little, and its exit cannot be printed wrong.` : 'The air does not reach the speed of sound, so a widening exit would only slow it.'}{' '}
         {chokes && !locked && build.nozzle.form.kind === 'round' && <LinkButton onClick={() => edit('exit on design', (b) => void (b.nozzle.exitDiameterM = exit))}>Put this exit in</LinkButton>}
       </Advice>
     </Box>
