@@ -6,6 +6,11 @@ import { applyDesign, brokenBy, paretoFront, scoreOf, searchTable, type Design, 
 /** How many of the best are polished, and how many designs each may try. */
 const POLISHED = 4
 const TRIES = 120
+/**
+ * Simplexes a polish begins with, each from the best of the one before. A smaller one stands in for the library's own shrinking (`sigma`),
+ * whose loop counts with an undeclared variable and throws wherever code is strict.
+ */
+const SIMPLEXES = [{ nonZeroDelta: 1.08, zeroDelta: 0.04 }, { nonZeroDelta: 1.025, zeroDelta: 0.012 }, { nonZeroDelta: 0.993, zeroDelta: 0.004 }] as const
 
 /** A design's score through the table, or how far it is from being allowed: what is forbidden is always worse than what is not. */
 function badness(input: PredictionInput, spec: SearchSpec, table: AirTable | null, possible: Possible, outside: number): number {
@@ -30,7 +35,7 @@ function polishOne(design: Design, number: number, spec: SearchSpec, table: AirT
   }
   const outside = (x: readonly number[]) => x.reduce((sum, u) => sum + Math.max(0, -u, u - 1), 0)
   const start = free.map((i) => Math.min(1, Math.max(0, (design.values[i] - variables[i].from) / (variables[i].to - variables[i].from))))
-  const { x } = nelderMead((at) => badness(applyDesign(base, paths, valuesAt(at)), spec, table, possible, outside(at)), start, { maxIterations: TRIES, nonZeroDelta: 1.08, zeroDelta: 0.04 })
+  const x = SIMPLEXES.reduce<readonly number[]>((from, simplex) => nelderMead((at) => badness(applyDesign(base, paths, valuesAt(at)), spec, table, possible, outside(at)), [...from], { maxIterations: TRIES / SIMPLEXES.length, sigma: 1, ...simplex }).x, start)
   // worked out whole; where the table had promised too much, a step back towards the start
   for (const share of [1, 0.85, 0.6, 0.3]) {
     const values = valuesAt(start.map((u, k) => u + share * (x[k] - u)))
