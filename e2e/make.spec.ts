@@ -13,7 +13,7 @@ test('each part is made in a worker, is watertight, and goes out as STL, 3MF, DX
       ['SVG profile', 'svg', (b: Buffer) => b.toString().startsWith('<svg')],
     ] as const) {
       const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: button, exact: true }).click()])
-      expect(file.suggestedFilename()).toBe(`fourth-print-${slug}.${ending}`)
+      expect(file.suggestedFilename()).toBe(`engraving-spindle-fourth-print-${slug}.${ending}`)
       expect(check(readFileSync(await file.path()))).toBe(true)
     }
   }

@@ -81,7 +81,7 @@ test('a recording with decimal commas can have its guess corrected before it is 
   await expect(page.getByLabel('Columns parted by')).toHaveValue(';')
   await expect(page.getByLabel('Decimal sign')).toHaveValue(',')
   await expect(page.getByRole('cell', { name: '3039.8' })).toBeVisible()
-  await expect(page.getByText('This column holds speed, the rig records counts')).toBeVisible()
+  await expect(page.getByText('This file holds a speed, the rig records times of marks')).toBeVisible()
   await page.getByLabel('Decimal sign').selectOption('.')
   await expect(page.getByText('Read that way, the file makes no sense')).toBeVisible()
   await expect(page.getByLabel('Decimal sign')).toHaveValue(',')

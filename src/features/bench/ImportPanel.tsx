@@ -93,8 +93,8 @@ function MappingStep({ state, rig, onChange, onDialect, onTake, onBack }: { stat
         </Advice>
       )}
       <PreviewTable preview={preview} mapping={mapping} />
-      {rig.signal === 'count' && unitOf(mapping.signalColumn) === 'rpm' && (
-        <Advice tone="advice" title="This column holds speed, the rig records counts">
+      {(rig.signal === 'count' ? unitOf(mapping.signalColumn) === 'rpm' : rig.signal === 'pulse-times' && preview.headers.some((h) => h.unit === 'rpm')) && (
+        <Advice tone="advice" title={rig.signal === 'count' ? 'This column holds speed, the rig records counts' : 'This file holds a speed, the rig records times of marks'}>
           Choose “speed” under “It records” in the rig, or put the run on another rig, before taking it.
         </Advice>
       )}
