@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test'
 import { accessible, expect, open, test } from './helpers'
 
 const VIEWS: [string, string, string | RegExp][] = [
@@ -52,9 +53,33 @@ test('the page’s policy is strict and holds', async ({ page }) => {
   expect(policy).toMatch(/connect-src 'self'(;|$)/)
 })
 
-test('works on a phone at the bench', async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 844 })
-  await open(page, '/bench?build=spindle-3')
-  await expect(page.getByRole('button', { name: 'New run…' })).toBeVisible()
-  expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 } })
+  const fits = (page: Page) => expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
+  test('the bench: a run can be begun, and its curve stands before its forms', async ({ page }) => {
+    await open(page, '/bench?build=spindle-3')
+    await expect(page.getByRole('button', { name: 'New run…' })).toBeVisible()
+    const top = async (name: string) => (await page.getByRole('heading', { name, exact: true }).boundingBox())?.y ?? NaN
+    await expect(page.getByRole('heading', { name: 'Measured' })).toBeVisible({ timeout: 30_000 })
+    expect(await top('Measured')).toBeLessThan(await top('Rig'))
+    await fits(page)
+  })
+  test('the beginning and the machines that could do it: nothing runs out of the page, no accessibility fault', async ({ page }) => {
+    await open(page)
+    await page.getByRole('button', { name: 'Another machine…' }).click()
+    await expect(page.getByRole('heading', { name: 'What shall it do?' })).toBeVisible()
+    await fits(page)
+    await accessible(page)
+    await page.getByRole('button', { name: 'Which machines could do it?' }).click()
+    const dialog = page.getByRole('dialog')
+    await expect(dialog.getByRole('button', { name: /Disc pack/ })).toBeVisible({ timeout: 60_000 })
+    const width = await dialog.evaluate((e) => [e.scrollWidth, e.clientWidth])
+    expect(width[0]).toBeLessThanOrEqual(width[1] + 1)
+    await fits(page)
+  })
+  test('the air line stands over a build', async ({ page }) => {
+    await open(page, '/build?build=spindle-4&station=nozzle')
+    for (const station of ['Supply', 'Nozzle', 'Rotor']) await expect(page.getByRole('tab', { name: new RegExp(`^${station}`) })).toBeVisible()
+    await fits(page)
+  })
 })
