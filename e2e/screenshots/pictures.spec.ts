@@ -3,6 +3,7 @@ import { test } from '@playwright/test'
 /** One picture of each main view, from the demo, at 1280 × 800. */
 const PICTURES: [string, string, 'light' | 'dark', string | null][] = [
   ['builds', '/', 'light', null],
+  ['beginning', '/', 'light', null],
   ['supply', '/build?build=spindle-4&station=supply', 'light', null],
   ['line', '/build?build=spindle-4&station=line', 'light', null],
   ['bottle', '/build?build=glider-1&station=supply', 'light', 'Run-down'],
@@ -28,6 +29,7 @@ for (const [name, path, scheme, view] of PICTURES)
     const page = await context.newPage()
     await page.goto(`${baseURL}${path}`)
     if (view) await page.getByRole('tab', { name: view }).click()
+    if (name === 'beginning') await page.getByRole('button', { name: 'Another machine…' }).click()
     if (name === 'find') await page.getByRole('button', { name: 'Search', exact: true }).click()
     await page.waitForTimeout(name === 'find' ? 12_000 : 5000)
     await page.screenshot({ path: `docs/screenshots/${name}.png` })

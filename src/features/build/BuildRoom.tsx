@@ -55,7 +55,16 @@ function useSafePressure(build: TurbineBuild, gaugePressurePa: number, state: St
 const SafeTo = ({ build, gaugePressurePa, state }: { build: TurbineBuild; gaugePressurePa: number; state: State }) => {
   const shown = useShown()
   const most = useSafePressure(build, gaugePressurePa, state)
-  return most && state !== 'do not run' ? <> {state === 'fine' ? 'to' : '· never beyond'} {shown.text(most, 'gaugePressure')}</> : null
+  if (!most || state === 'do not run') return null
+  // what the regulator lets through until the tank has fallen to what the pump keeps up
+  const atFirst = build.supply.kind === 'compressor' ? Math.min(build.supply.cutOutGaugePressurePa, build.line.regulator?.setGaugePressurePa ?? Infinity) : 0
+  return (
+    <>
+      {' '}
+      {state === 'fine' ? 'to' : '· never beyond'} {shown.text(most, 'gaugePressure')}
+      {atFirst > 1.005 * most && <>; a full tank gives {shown.text(atFirst, 'gaugePressure')} at first</>}
+    </>
+  )
 }
 
 function StateMark({ state, children }: { state: State; children?: ReactNode }) {
