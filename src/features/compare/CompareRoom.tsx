@@ -203,8 +203,8 @@ function Room({ a, b, choices }: { a: Choice; b: Choice; choices: readonly Choic
         left={
           <>
             <SectionTitle first>Which build, or which run</SectionTitle>
-            <ChoiceField label="A" value={a.id} choices={options} onChange={(id) => go(id, b.id)} />
-            <ChoiceField label="B" value={b.id} choices={options} onChange={(id) => go(a.id, id)} />
+            <ChoiceField label="A" roomy value={a.id} choices={options} onChange={(id) => go(id, b.id)} />
+            <ChoiceField label="B" roomy value={b.id} choices={options} onChange={(id) => go(a.id, id)} />
             <SectionTitle>Conditions, then changes</SectionTitle>
             <Conditions sides={sides} comparison={comparison} />
           </>

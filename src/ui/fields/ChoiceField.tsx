@@ -22,7 +22,7 @@ export function ChoiceField<T extends string>({ label, value, choices, note, wid
   return (
     <Box py="3px" maxW="360px">
       <Flex align="center" gap="2">
-        <chakra.label htmlFor={id} flex="1" minW="0" className={hideLabel ? 'sr-only' : undefined}>
+        <chakra.label htmlFor={id} flex={roomy ? 'none' : '1'} minW="0" className={hideLabel ? 'sr-only' : undefined}>
           {label}
         </chakra.label>
         <chakra.select id={id} disabled={locked} w={wide ? '100%' : roomy ? '260px' : '154px'} maxW="100%" h="26px" px="1" bg="field" fontSize="sm" borderBottomWidth="1px" borderColor="rule" _hover={{ borderColor: 'mute' }} value={value} onChange={(e) => onChange(e.target.value as T)}>
