@@ -7,6 +7,7 @@ test('two builds side by side: what differed first, then the verdict', async ({ 
   await expect(page.getByText('Third print gives more')).toBeVisible({ timeout: 20_000 })
   await page.getByLabel('B', { exact: true }).selectOption({ label: 'Engraving spindle · Twin jets' })
   await expect(page.getByText('They were measured on different rigs')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('row', { name: 'number of nozzles 1 2' })).toBeVisible()
   await page.getByLabel('B', { exact: true }).selectOption({ label: 'Engraving spindle · Fourth print' })
   await expect(page.getByText('No verdict without runs of both')).toBeVisible()
 })

@@ -95,7 +95,7 @@ function overlay(sides: readonly Side[], shown: Shown): CurveChartProps {
   }
 }
 
-const shownValue = (d: BuildDifference, value: number | string, shown: Shown): string => (typeof value === 'string' || d.kind === 'word' ? String(value) : shown.text(value, d.kind))
+const shownValue = (d: BuildDifference, value: number | string, shown: Shown): string => (typeof value === 'string' || d.kind === 'word' || d.kind === 'count' ? String(value) : shown.text(value, d.kind))
 
 /** What stands beside what: conditions first, then what was changed. */
 function Conditions({ sides, comparison }: { sides: readonly [Side, Side]; comparison: Comparison | null }) {
