@@ -58,26 +58,32 @@ function shearFactor(reynolds: number): number {
 /**
  * From rim to outlet holes: whirl by shear, pressure by whirl and wall friction.
  * Each step takes the whirl by its closed form with the shear and density of its middle, reached by half a step first (second order), so that however thin the flow it stays true.
- * Error: below 0.2 % of the torque against 512 steps (measured on gaps of 0.3-1.2 mm, 0.7-300 kPa).
+ * Pressure and temperature follow the energy in the turning gap, so that what leaves, works and rubs is what came in.
+ * Error: below 0.2 % of the torque and a tenth of the jet's dynamic pressure against 1024 steps, the latter only where the whirl dies within a hair of the rim
+ * (measured on gaps of 0.3-1.2 mm, 0.1-300 kPa, 0.01-20 g/s).
  */
-function throughGap(machine: DiscPackMachine, rim: { readonly whirl: number; readonly pressurePaAbs: number; readonly temperatureK: number; readonly massFlowKgPerS: number }, speedRadPerS: number, viscosity: number): Gap {
+export function throughGap(machine: DiscPackMachine, rim: { readonly whirl: number; readonly pressurePaAbs: number; readonly totalTemperatureK: number; readonly massFlowKgPerS: number }, speedRadPerS: number, viscosity: number, steps = STEPS): Gap {
   const { outerRadiusM: ro, innerRadiusM: ri, gapWidthM: b } = machine
   const each = rim.massFlowKgPerS / Math.max(1, machine.discs - 1)
   const cosine = Math.cos(machine.coneAngleRad)
   let friction = 0
   let p = rim.pressurePaAbs
+  // total enthalpy less the work already done on the discs: what slip and walls turn to heat stays in the air
+  const temperature = (whirl: number, through: number, r: number) => Math.max(60, rim.totalTemperatureK - (0.5 * (whirl * whirl + through * through) + speedRadPerS * (ro * rim.whirl - r * whirl)) / CP)
+  let t = temperature(rim.whirl, 0, ro)
+  t = temperature(rim.whirl, (each * GAS_CONSTANT * t) / (p * 2 * Math.PI * ro * b), ro)
   // radius times the whirl's excess over the disc
   let excess = ro * (rim.whirl - speedRadPerS * ro)
   // closer together at the rim, where the whirl is given up
-  for (let i = 0; i < STEPS; i++) {
-    const from = ro - (ro - ri) * (i / STEPS) ** 1.7
-    const to = ro - (ro - ri) * ((i + 1) / STEPS) ** 1.7
+  for (let i = 0; i < steps; i++) {
+    const from = ro - (ro - ri) * (i / steps) ** 1.7
+    const to = ro - (ro - ri) * ((i + 1) / steps) ** 1.7
     const [h, r] = [from - to, (from + to) / 2]
-    let [atRadius, atExcess, atP, after, slope, drag, rho] = [from, excess, p, excess, 0, 0, 0]
+    let [atRadius, atExcess, atP, atT, after, slope, drag, rho, through] = [from, excess, p, t, excess, 0, 0, 0, 0]
     // half a step with what stands at its start, then the whole with what stands in its middle
     for (let half = 1; half >= 0; half--) {
-      rho = atP / (GAS_CONSTANT * rim.temperatureK)
-      const through = each / (rho * 2 * Math.PI * atRadius * b)
+      rho = atP / (GAS_CONSTANT * atT)
+      through = each / (rho * 2 * Math.PI * atRadius * b)
       const slip = atExcess / atRadius
       const f = machine.coefficients.shear.value * shearFactor((rho * Math.hypot(slip, through) * 2 * b) / viscosity)
       const k = (f * 24 * Math.PI * viscosity) / (b * each * cosine)
@@ -87,15 +93,22 @@ function throughGap(machine: DiscPackMachine, rim: { readonly whirl: number; rea
       drag = (f * 12 * viscosity * through) / (b * b * cosine)
       const whirl = slip + speedRadPerS * atRadius
       slope = (rho * (whirl * whirl + through * through)) / atRadius + drag
+      atT = temperature(after / end + speedRadPerS * end, through, end)
       if (half) [atRadius, atExcess, atP] = [r, after, Math.max(1e3, p - (h / 2) * slope)]
     }
     // what slip loses as heat is the moment given up times the slip's own speed of turning, the mean of both ends: exact for a slip that dies away within one step
-    friction += (drag * h) / rho + Math.abs(0.5 * (excess / (from * from) + after / (to * to)) * (excess + speedRadPerS * from * from - after - speedRadPerS * to * to))
-    p = Math.max(1e3, p - h * slope)
+    const [momentIn, momentOut] = [excess + speedRadPerS * from * from, after + speedRadPerS * to * to]
+    const lost = (drag * h) / rho + Math.abs(0.5 * (excess / (from * from) + after / (to * to)) * (momentIn - momentOut))
+    const throughOut = (through * r) / to
+    // what the pressure gives is what the air gains in speed, works on the discs and loses: true however steeply the whirl falls within the step
+    const gained = 0.5 * ((momentOut / to) ** 2 - (momentIn / from) ** 2 + throughOut ** 2 - ((through * r) / from) ** 2)
+    friction += lost
+    p = Math.max(1e3, p - rho * (gained + speedRadPerS * (momentIn - momentOut) + lost))
     excess = after
+    t = atT
   }
   const whirl = excess / ri + speedRadPerS * ri
-  const rho = p / (GAS_CONSTANT * rim.temperatureK)
+  const rho = p / (GAS_CONSTANT * t)
   const through = each / (rho * 2 * Math.PI * ri * b)
   const out = rim.massFlowKgPerS / (rho * machine.outletShare * Math.PI * ri * ri)
   const lost = 0.5 * out * out * (1 + 0.5 * machine.coefficients.rowLoss.value)
@@ -123,7 +136,7 @@ export function discPackTurbine(machine: DiscPackMachine, inlet: TurbineInlet): 
   const openShare = ((machine.discs - 1) * machine.gapWidthM) / packWidth
   const caught = machine.coefficients.capture.value
   const at = (speedRadPerS: number): TurbinePoint => {
-    const rimOf = (jet: NozzleResult, pressurePaAbs: number) => ({ whirl: caught * jet.jetSpeedMPerS * Math.cos(machine.nozzle.angleRad), pressurePaAbs, temperatureK: Math.max(60, inlet.totalTemperatureK - jet.jetSpeedMPerS ** 2 / (2 * CP)), massFlowKgPerS: jet.massFlowKgPerS })
+    const rimOf = (jet: NozzleResult, pressurePaAbs: number) => ({ whirl: caught * jet.jetSpeedMPerS * Math.cos(machine.nozzle.angleRad), pressurePaAbs, totalTemperatureK: inlet.totalTemperatureK, massFlowKgPerS: jet.massFlowKgPerS })
     const found = balanceBehindNozzle<Gap>(inlet, machine, (jet, p): March<Gap> => {
       const result = throughGap(machine, rimOf(jet, p), speedRadPerS, viscosity)
       return { exitPaAbs: result.exitPaAbs, result }

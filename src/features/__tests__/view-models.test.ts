@@ -78,7 +78,9 @@ describe('a run over its prediction', () => {
       for (const line of chart.lines) for (const p of line.points) if (p.y !== null) expect(Number.isFinite(p.x) && Number.isFinite(p.y)).toBe(true)
   })
   test('the diagnosis names what is low: torque at rest tells flow, free speed tells drag', () => {
-    const scaled = (stall: number, free: number) => diagnosis({ ...reduction, stallTorque: { ...reduction.stallTorque, value: stall * prediction.summary.stallTorqueNm }, freeSpeed: { ...reduction.freeSpeed, value: free * prediction.summary.freeSpeedRadPerS } }, prediction)
+    // as one machine would be measured: its greatest power goes with torque and speed
+    const measured = (stall: number, free: number) => ({ ...reduction.peakShaftPower, power: { ...reduction.peakShaftPower.power, value: stall * free * prediction.figures.bestPowerW } })
+    const scaled = (stall: number, free: number) => diagnosis({ ...reduction, peakShaftPower: measured(stall, free), stallTorque: { ...reduction.stallTorque, value: stall * prediction.summary.stallTorqueNm }, freeSpeed: { ...reduction.freeSpeed, value: free * prediction.summary.freeSpeedRadPerS } }, prediction)
     expect(scaled(0.7, 0.98)?.title).toMatch(/Less torque/)
     expect(scaled(1, 0.8)?.title).toMatch(/Free speed lower/)
     expect(scaled(0.85, 0.86)?.title).toMatch(/Everything is lower/)
@@ -88,7 +90,8 @@ describe('a run over its prediction', () => {
 
 test('the performance chart marks where the bearing’s limit begins', () => {
   const build = { ...turbines[3], shaft: { ...turbines[3].shaft, bearingClassId: '6000' } }
-  const fast: TurbineBuild = { ...build, machine: { ...(build.machine as Extract<TurbineBuild['machine'], { family: 'tangential-impulse' }>), casing: { kind: 'close', clearanceM: 5e-4 } } }
+  // a wide jet at 6.5 bar, from a supply that holds it
+  const fast: TurbineBuild = { ...build, supply: { kind: 'steady', gaugePressurePa: 650e3, airTemperatureK: 293.15 }, line: { regulator: null, parts: [] }, nozzle: { ...build.nozzle, throatDiameterM: 2.4e-3, exitDiameterM: 2.4e-3 }, machine: { ...(build.machine as Extract<TurbineBuild['machine'], { family: 'tangential-impulse' }>), casing: { kind: 'close', clearanceM: 5e-4 } } }
   const chart = performanceChart(predictedOf(fast).prediction, shown, { speedRadPerS: 1000, label: '' })
   expect(chart.limits?.[0].from).toBeCloseTo(30_000, 3)
 })
