@@ -2,7 +2,12 @@
 const layer = (name, from, to) => ({ name, severity: 'error', from: { path: from }, to: { path: to } })
 module.exports = {
   forbidden: [
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
     layer('core-knows-nothing-above', '^src/core/', '^src/(app|features|ui|workers|devices|store|project)/'),
     layer('core-has-no-interface', '^src/core/', 'node_modules/(react|next|@chakra-ui|dexie|recharts|three)'),
     layer('project-knows-core-only', '^src/project/', '^src/(app|features|ui|workers|devices|store)/'),
@@ -11,7 +16,21 @@ module.exports = {
     layer('workers-below-features', '^src/workers/', '^src/(app|features|ui|devices|store)/'),
     layer('features-below-app', '^src/features/', '^src/app/'),
     layer('cli-is-thin', '^cli/', '^src/(app|features|ui|workers|devices|store)/'),
-    { name: 'a-feature-has-one-door', severity: 'error', from: { path: '^src/(app|features/([^/]+))/' }, to: { path: '^src/features/([^/]+)/(?!index\\.)', pathNot: '^src/features/$2/' } },
+    {
+      name: 'a-feature-has-one-door',
+      severity: 'error',
+      from: { path: '^src/(app|features/([^/]+))/' },
+      to: { path: '^src/features/([^/]+)/(?!index\\.)', pathNot: '^src/features/$2/' },
+    },
   ],
-  options: { doNotFollow: { path: 'node_modules' }, exclude: { path: '\\.test\\.' }, tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' }, enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] } },
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.test\\.' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
+  },
 }

@@ -19,5 +19,28 @@ export default tseslint.config(
     },
   },
   { files: ['**/*.test.{ts,tsx}', 'e2e/**', 'scripts/**', 'bench/**', 'cli/**'], rules: { 'max-lines': 'off' } },
-  { files: ['src/core/**/*.ts'], rules: { 'no-restricted-globals': ['error', 'Date', 'window', 'document'], 'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Pass a random source in.' }] } },
+  {
+    // Longer than they should be since the formatter: this list may only shrink.
+    files: [
+      'src/core/prediction/workings.ts',
+      'src/core/bench/reduce-inertia.ts',
+      'src/features/build/stations/{SupplyStation,WayStation}.tsx',
+      'src/features/build/supply/{SourceDrawing,SourceInputs}.tsx',
+      'src/features/compare/CompareRoom.tsx',
+      'src/features/find/FindRoom.tsx',
+      'src/features/make/MakeRoom.tsx',
+      'src/project/demo/make-demo.ts',
+    ],
+    rules: { 'max-lines': 'off' },
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'Date', 'window', 'document'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Pass a random source in.' },
+      ],
+    },
+  },
 )

@@ -8,13 +8,36 @@ const config: Config = {
   testTimeout: 60_000,
   setupFilesAfterEnv: ['<rootDir>/src/features/__tests__/patience.ts'],
   roots: ['<rootDir>/src', '<rootDir>/cli'],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^manifold-3d$': '<rootDir>/node_modules/manifold-3d/manifold.js' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    '^manifold-3d$': '<rootDir>/node_modules/manifold-3d/manifold.js',
+  },
 }
 
 /** Packages that ship only ES modules. */
-const modern = ['ml-[^/]+', 'is-any-array', '@jscadui/3mf-export', 'manifold-3d', 'fmin', 'three', 'tinykeys', 'fflate', '@tarikjabiri/dxf', 'fast-xml-parser', 'svg-path-properties', '@nodable/[^/]+', 'path-expression-matcher', 'strnum', 'fast-xml-builder', 'xml-naming']
+const modern = [
+  'ml-[^/]+',
+  'is-any-array',
+  '@jscadui/3mf-export',
+  'manifold-3d',
+  'fmin',
+  'three',
+  'tinykeys',
+  'fflate',
+  '@tarikjabiri/dxf',
+  'fast-xml-parser',
+  'svg-path-properties',
+  '@nodable/[^/]+',
+  'path-expression-matcher',
+  'strnum',
+  'fast-xml-builder',
+  'xml-naming',
+]
 
 export default async (): Promise<Config> => {
   const made = await nextJest({ dir: './' })(config)()
-  return { ...made, transformIgnorePatterns: [`/node_modules/(?!(${modern.join('|')})/)`, '^.+\\.module\\.(css|sass|scss)$'] }
+  return {
+    ...made,
+    transformIgnorePatterns: [`/node_modules/(?!(${modern.join('|')})/)`, '^.+\\.module\\.(css|sass|scss)$'],
+  }
 }

@@ -6,7 +6,10 @@ const headers = [
   { key: 'Referrer-Policy', value: 'no-referrer' },
   { key: 'X-Frame-Options', value: 'DENY' },
   { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
-  { key: 'Permissions-Policy', value: 'camera=(), geolocation=(), payment=(), usb=(), microphone=(self), serial=(self)' },
+  {
+    key: 'Permissions-Policy',
+    value: 'camera=(), geolocation=(), payment=(), usb=(), microphone=(self), serial=(self)',
+  },
 ]
 
 const config: NextConfig = {

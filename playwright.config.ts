@@ -17,8 +17,20 @@ export default defineConfig({
     trace: 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--use-angle=swiftshader', '--enable-unsafe-swiftshader', '--disable-quic', '--disable-background-networking', '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE localhost, EXCLUDE 127.0.0.1'],
+      args: [
+        '--no-sandbox',
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
+        '--disable-quic',
+        '--disable-background-networking',
+        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE localhost, EXCLUDE 127.0.0.1',
+      ],
     },
   },
-  webServer: { command: `npx next start -p ${port} -H 127.0.0.1`, url: `http://127.0.0.1:${port}/`, reuseExistingServer: false, timeout: 60_000 },
+  webServer: {
+    command: `npx next start -p ${port} -H 127.0.0.1`,
+    url: `http://127.0.0.1:${port}/`,
+    reuseExistingServer: false,
+    timeout: 60_000,
+  },
 })

@@ -27,6 +27,7 @@ if [ ! -f "$stamp" ] || ! cmp -s package-lock.json "$stamp"; then
 fi
 
 check "Types" npm run --silent typecheck
+check "Format" npm run --silent format:check
 check "Lint" npm run --silent lint
 check "Layers" npm run --silent layers
 

@@ -9,7 +9,11 @@ import { timed } from './timing'
 
 /** The part of the library that is used; its own sources do not pass this project's type checks. */
 interface Odex {
-  Solver: new (dimension: number) => { absoluteTolerance: number; relativeTolerance: number; solve(derivative: (t: number, y: number[]) => number[], from: number, start: number[], to: number): { y: number[] } }
+  Solver: new (dimension: number) => {
+    absoluteTolerance: number
+    relativeTolerance: number
+    solve(derivative: (t: number, y: number[]) => number[], from: number, start: number[], to: number): { y: number[] }
+  }
 }
 const { Solver } = createRequire(import.meta.url)('odex') as Odex
 
@@ -31,10 +35,15 @@ function byLibrary(endS: number): number {
   solver.relativeTolerance = 1e-4
   solver.absoluteTolerance = 1e-9
   const m0 = ((vessel.gaugePressurePa + PA) * vessel.volumeM3) / (GAS_CONSTANT * vessel.temperatureK)
-  const { y } = solver.solve((_, [m, t]) => {
-    const flow = nozzle((m * GAS_CONSTANT * t) / vessel.volumeM3, t, PA)
-    return [-flow, (-flow * (GAMMA - 1) * t) / m]
-  }, 0, [m0, vessel.temperatureK], endS)
+  const { y } = solver.solve(
+    (_, [m, t]) => {
+      const flow = nozzle((m * GAS_CONSTANT * t) / vessel.volumeM3, t, PA)
+      return [-flow, (-flow * (GAMMA - 1) * t) / m]
+    },
+    0,
+    [m0, vessel.temperatureK],
+    endS,
+  )
   return (y[0] * GAS_CONSTANT * y[1]) / vessel.volumeM3
 }
 
@@ -46,20 +55,49 @@ export async function benchAir() {
     const plain = airInput(build, project.ambient)
     const input = regulated ? { ...plain, line: { ...plain.line, regulator: newRegulator(120e3) } } : plain
     const now = input.nozzle.throatDiameterM
-    return timed(15, 6, () => handleAir({ kind: 'sizing', input, fromM: 0.35 * now, toM: 2.4 * now, points: 200, goal: 'jet-power', leastJetPowerW: 0 }, () => undefined))
+    return timed(15, 6, () =>
+      handleAir(
+        { kind: 'sizing', input, fromM: 0.35 * now, toM: 2.4 * now, points: 200, goal: 'jet-power', leastJetPowerW: 0 },
+        () => undefined,
+      ),
+    )
   }
   const behind = downstreamExact([], nozzle, PA)
-  const ours = () => runDown({ vessel, ambientPaAbs: PA, regulator: null, behind, leastGaugePa: 0, untilGaugePa: until, samples: 0, relativeTolerance: 1e-4 })
+  const ours = () =>
+    runDown({
+      vessel,
+      ambientPaAbs: PA,
+      regulator: null,
+      behind,
+      leastGaugePa: 0,
+      untilGaugePa: until,
+      samples: 0,
+      relativeTolerance: 1e-4,
+    })
   const end = closedForm()
   const [own, library] = [await timed(200, 100, ours), await timed(200, 100, () => byLibrary(end))]
   return {
-    sizingChartOf200: { bottle: await chart('glider-1', false), bottleWithRegulator: await chart('glider-1', true), balloon: await chart('glider-balloon', false), compressor: await chart('spindle-4', false) },
+    sizingChartOf200: {
+      bottle: await chart('glider-1', false),
+      bottleWithRegulator: await chart('glider-1', true),
+      balloon: await chart('glider-balloon', false),
+      compressor: await chart('spindle-4', false),
+    },
     runDown: {
       times: own,
       relativeErrorOfTime: Math.abs(ours().endTimeS / end - 1),
-      against: { library: 'odex 2.0.4, same balances and tolerance', times: library, relativeErrorOfPressure: Math.abs(byLibrary(end) / (until + PA) - 1) },
+      against: {
+        library: 'odex 2.0.4, same balances and tolerance',
+        times: library,
+        relativeErrorOfPressure: Math.abs(byLibrary(end) / (until + PA) - 1),
+      },
       ratioToLibrary: Math.round((100 * own.medianMs) / library.medianMs) / 100,
     },
-    pulseRun: await timed(10, 4, () => handleAir({ kind: 'pulse', input: { ...airInput(project.builds[4], project.ambient) }, seconds: 1.2 }, () => undefined)),
+    pulseRun: await timed(10, 4, () =>
+      handleAir(
+        { kind: 'pulse', input: { ...airInput(project.builds[4], project.ambient) }, seconds: 1.2 },
+        () => undefined,
+      ),
+    ),
   }
 }

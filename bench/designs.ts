@@ -1,5 +1,12 @@
 import { Worker } from 'node:worker_threads'
-import { mergeSearches, performanceMap, runSearch, sensitivities, type SearchResult, type SearchSpec } from '../src/core/search'
+import {
+  mergeSearches,
+  performanceMap,
+  runSearch,
+  sensitivities,
+  type SearchResult,
+  type SearchSpec,
+} from '../src/core/search'
 import { FAMILIES } from '../src/core/turbine'
 import { predict } from '../src/core/prediction'
 import { newBuild, predictionInput, tunableFields } from '../src/project/document'
@@ -30,12 +37,16 @@ export const BIG_SEARCH: SearchSpec = {
 async function pooled(spec: SearchSpec, threads: number): Promise<{ milliseconds: number; allowed: number }> {
   const started = performance.now()
   const parts = await Promise.all(
-    Array.from({ length: threads }, (_, index) =>
-      new Promise<SearchResult>((resolve, reject) => {
-        const worker = new Worker(new URL('./search-thread.mjs', import.meta.url), { workerData: { spec: { ...spec, shard: { index, of: threads } } } })
-        worker.once('message', resolve)
-        worker.once('error', reject)
-      }),
+    Array.from(
+      { length: threads },
+      (_, index) =>
+        new Promise<SearchResult>((resolve, reject) => {
+          const worker = new Worker(new URL('./search-thread.mjs', import.meta.url), {
+            workerData: { spec: { ...spec, shard: { index, of: threads } } },
+          })
+          worker.once('message', resolve)
+          worker.once('error', reject)
+        }),
     ),
   )
   return { milliseconds: performance.now() - started, allowed: mergeSearches(parts).allowed }
@@ -58,6 +69,13 @@ export async function benchDesigns() {
     search: { designs: BIG_SEARCH.designs, twoThreads: await pooled(BIG_SEARCH, 2), oneThread10000: one },
     map60x60: maps,
     predictions,
-    sensitivities: await timed(5, 1, () => sensitivities(input, tunableFields(build).map((f) => ({ path: f.path, change: f.change })), 'best-power', machinePossible)),
+    sensitivities: await timed(5, 1, () =>
+      sensitivities(
+        input,
+        tunableFields(build).map((f) => ({ path: f.path, change: f.change })),
+        'best-power',
+        machinePossible,
+      ),
+    ),
   }
 }

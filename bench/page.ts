@@ -11,21 +11,30 @@ const STATS = '.next/diagnostics/route-bundle-stats.json'
 export function firstLoadSizes(): Record<string, number> {
   if (!existsSync(STATS)) throw new Error('Build first: npm run build')
   const routes = JSON.parse(readFileSync(STATS, 'utf8')) as { route: string; firstLoadChunkPaths: string[] }[]
-  return Object.fromEntries(routes.map(({ route, firstLoadChunkPaths }) => [route, firstLoadChunkPaths.reduce((sum, path) => sum + gzipSync(readFileSync(path)).length, 0)]))
+  return Object.fromEntries(
+    routes.map(({ route, firstLoadChunkPaths }) => [
+      route,
+      firstLoadChunkPaths.reduce((sum, path) => sum + gzipSync(readFileSync(path)).length, 0),
+    ]),
+  )
 }
 
 /** From the input event of a typed digit to the frame that shows the new figure, ms, in the page. */
 async function inputToPaint(page: Page, label: string, values: readonly string[]): Promise<Times> {
   const times = await page.evaluate(
     async ({ label, values }) => {
-      const input = [...document.querySelectorAll('label')].find((l) => l.textContent?.trim() === label)?.control as HTMLInputElement
+      const input = [...document.querySelectorAll('label')].find((l) => l.textContent?.trim() === label)
+        ?.control as HTMLInputElement
       const shown = document.querySelector('main')
       const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set
-      const painted = () => new Promise<void>((done) => requestAnimationFrame(() => {
-        const channel = new MessageChannel()
-        channel.port1.onmessage = () => done()
-        channel.port2.postMessage(null)
-      }))
+      const painted = () =>
+        new Promise<void>((done) =>
+          requestAnimationFrame(() => {
+            const channel = new MessageChannel()
+            channel.port1.onmessage = () => done()
+            channel.port2.postMessage(null)
+          }),
+        )
       const measured: number[] = []
       for (const value of values) {
         const before = shown?.textContent
@@ -47,12 +56,24 @@ async function inputToPaint(page: Page, label: string, values: readonly string[]
 
 /** The built application in headless Chromium. */
 export async function benchPage() {
-  const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-p', String(PORT)], { stdio: 'ignore' })
+  const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-p', String(PORT)], {
+    stdio: 'ignore',
+  })
   try {
     const origin = `http://127.0.0.1:${PORT}`
-    for (let i = 0; i < 100; i++) if (await fetch(`${origin}/api/health`).then((r) => r.ok, () => false)) break
-    else await new Promise((r) => setTimeout(r, 100))
-    const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'] })
+    for (let i = 0; i < 100; i++)
+      if (
+        await fetch(`${origin}/api/health`).then(
+          (r) => r.ok,
+          () => false,
+        )
+      )
+        break
+      else await new Promise((r) => setTimeout(r, 100))
+    const browser = await chromium.launch({
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'],
+    })
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     // The runner keeps function names by a helper that the page does not have.
     await page.addInitScript({ content: 'globalThis.__name = (f) => f' })

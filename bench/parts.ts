@@ -14,7 +14,8 @@ export async function benchParts() {
   const { project } = makeDemo()
   const build = project.builds.filter(isTurbine)[2]
   const parts: Record<string, unknown> = {}
-  for (const { name } of partSet(partsInput(build))) parts[name] = await timed(15, 3, () => buildPart(wasm, name, partsInput(build)))
+  for (const { name } of partSet(partsInput(build)))
+    parts[name] = await timed(15, 3, () => buildPart(wasm, name, partsInput(build)))
   const input = predictionInput(build, project.ambient)
   return { parts, prediction: await timed(50, 20, () => predict(input)) }
 }

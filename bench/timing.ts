@@ -9,7 +9,12 @@ export interface Times {
 export function summary(times: readonly number[]): Times {
   const sorted = [...times].sort((a, b) => a - b)
   const round = (x: number) => Math.round(x * 100) / 100
-  return { medianMs: round(sorted[Math.floor(sorted.length / 2)]), leastMs: round(sorted[0]), mostMs: round(sorted[sorted.length - 1]), repeats: sorted.length }
+  return {
+    medianMs: round(sorted[Math.floor(sorted.length / 2)]),
+    leastMs: round(sorted[0]),
+    mostMs: round(sorted[sorted.length - 1]),
+    repeats: sorted.length,
+  }
 }
 
 /** Times a piece of work after some runs that do not count. */

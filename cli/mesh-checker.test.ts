@@ -10,21 +10,25 @@ import { handlePart } from './part-library'
 
 /** Debian's `admesh`, a mesh checker that we did not write; test.sh installs it. */
 const check = (file: string): string => execFileSync('admesh', [file], { encoding: 'utf8' })
-const number = (report: string, label: string): number => Number(new RegExp(`${label}\\s*:\\s*([\\d.]+)`).exec(report)?.[1] ?? NaN)
+const number = (report: string, label: string): number =>
+  Number(new RegExp(`${label}\\s*:\\s*([\\d.]+)`).exec(report)?.[1] ?? NaN)
 
 const folder = mkdtempSync(join(tmpdir(), 'kettle-mesh-'))
 const builds = makeDemo().project.builds
 
 describe.each(builds.filter(isTurbine).map((b) => [b.id, b] as const))('parts of %s, judged by admesh', (id, build) => {
-  test.each([...new Set([...partSet(partsInput(build)).map((p) => p.name), 'hole-gauge' as const])])('%s: closed, one piece, no degenerate facet, the volume we say', async (name) => {
-    const mesh = await handlePart(name, partsInput(build))
-    const file = join(folder, `${id}-${name}.stl`)
-    writeFileSync(file, toStl(mesh))
-    const report = check(file)
-    expect(number(report, 'Total disconnected facets')).toBe(0)
-    expect(number(report, 'Number of parts')).toBe(1)
-    expect(number(report, 'Degenerate facets')).toBe(0)
-    expect(number(report, 'Backwards edges')).toBe(0)
-    expect(number(report, 'Volume') / mesh.volumeMm3).toBeCloseTo(1, 4)
-  })
+  test.each([...new Set([...partSet(partsInput(build)).map((p) => p.name), 'hole-gauge' as const])])(
+    '%s: closed, one piece, no degenerate facet, the volume we say',
+    async (name) => {
+      const mesh = await handlePart(name, partsInput(build))
+      const file = join(folder, `${id}-${name}.stl`)
+      writeFileSync(file, toStl(mesh))
+      const report = check(file)
+      expect(number(report, 'Total disconnected facets')).toBe(0)
+      expect(number(report, 'Number of parts')).toBe(1)
+      expect(number(report, 'Degenerate facets')).toBe(0)
+      expect(number(report, 'Backwards edges')).toBe(0)
+      expect(number(report, 'Volume') / mesh.volumeMm3).toBeCloseTo(1, 4)
+    },
+  )
 })

@@ -3,7 +3,10 @@ import type { PartsInput, PartName } from '../src/core/geometry'
 import { buildPart, inspectPart, type PartMesh, type ThinSpot } from '../src/core/geometry/solids'
 
 /** The mesh-boolean library in plain Node. */
-export async function handlePart(name: PartName, input: PartsInput): Promise<PartMesh & { readonly thin: readonly ThinSpot[] }> {
+export async function handlePart(
+  name: PartName,
+  input: PartsInput,
+): Promise<PartMesh & { readonly thin: readonly ThinSpot[] }> {
   const wasm = await Module()
   wasm.setup()
   const mesh = buildPart(wasm, name, input)

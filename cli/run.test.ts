@@ -15,20 +15,38 @@ const build = { machine, nozzle: { throatDiameterM: 0.0016 } }
 const fixture = (name: string) => join(__dirname, '../src/project/fixtures', name)
 
 test('nozzle: the keys that are promised, and a value of NACA 1135’s critical ratio', async () => {
-  const { exit, out } = await call(['nozzle', '-'], { supply: { absolutePressurePa: 500_000 }, nozzle: { throatDiameterM: 0.0015 } })
+  const { exit, out } = await call(['nozzle', '-'], {
+    supply: { absolutePressurePa: 500_000 },
+    nozzle: { throatDiameterM: 0.0015 },
+  })
   expect(exit).toBe(0)
   expect(out).toMatchObject({ regime: 'choked', exitMach: 1, notes: expect.any(Array) as never })
-  for (const key of ['massFlowKgPerS', 'freeAirM3PerS', 'exitSpeedMPerS', 'exitAbsolutePressurePa', 'exitTemperatureK', 'thrustN']) expect(typeof out?.[key]).toBe('number')
+  for (const key of [
+    'massFlowKgPerS',
+    'freeAirM3PerS',
+    'exitSpeedMPerS',
+    'exitAbsolutePressurePa',
+    'exitTemperatureK',
+    'thrustN',
+  ])
+    expect(typeof out?.[key]).toBe('number')
   expect(Number(out?.exitAbsolutePressurePa) / 500_000).toBeCloseTo(0.5283, 4)
 })
 
 test('gauge is gauge: the same nozzle by gauge and by absolute pressure', async () => {
-  const [a, b] = await Promise.all([call(['nozzle', '-'], { supply: { gaugePressurePa: 300_000 }, nozzle: { throatDiameterM: 0.001 } }), call(['nozzle', '-'], { supply: { absolutePressurePa: 401_325 }, nozzle: { throatDiameterM: 0.001 } })])
+  const [a, b] = await Promise.all([
+    call(['nozzle', '-'], { supply: { gaugePressurePa: 300_000 }, nozzle: { throatDiameterM: 0.001 } }),
+    call(['nozzle', '-'], { supply: { absolutePressurePa: 401_325 }, nozzle: { throatDiameterM: 0.001 } }),
+  ])
   expect(a.out).toEqual(b.out)
 })
 
 test('turbine: the ledger adds up at every speed', async () => {
-  const { out } = await call(['turbine', '-'], { build, supply: { gaugePressurePa: 345_000 }, speedsRadPerS: [0, 500, 1000, 5000] })
+  const { out } = await call(['turbine', '-'], {
+    build,
+    supply: { gaugePressurePa: 345_000 },
+    speedsRadPerS: [0, 500, 1000, 5000],
+  })
   for (const { ledger } of out?.speeds as unknown as { ledger: Record<string, number> }[]) {
     const { isentropicPowerW, ...parts } = ledger
     expect(Object.values(parts).reduce((a, b) => a + b, 0)).toBeCloseTo(isentropicPowerW, 9)
@@ -38,22 +56,33 @@ test('turbine: the ledger adds up at every speed', async () => {
 
 test('a build’s machine and nozzle may stand at the top of the document', async () => {
   const rest = { supply: { gaugePressurePa: 345_000 }, speedsRadPerS: [500] }
-  expect((await call(['turbine', '-'], { ...build, ...rest })).out).toEqual((await call(['turbine', '-'], { build, ...rest })).out)
+  expect((await call(['turbine', '-'], { ...build, ...rest })).out).toEqual(
+    (await call(['turbine', '-'], { build, ...rest })).out,
+  )
 })
 
 test('a build saved by the application is taken as it is, by turbine and part', async () => {
   const saved = makeDemo().project.builds[4]
-  expect((await call(['turbine', '-'], { build: saved, supply: { gaugePressurePa: 350_000 }, speedsRadPerS: [1000] })).exit).toBe(0)
+  expect(
+    (await call(['turbine', '-'], { build: saved, supply: { gaugePressurePa: 350_000 }, speedsRadPerS: [1000] })).exit,
+  ).toBe(0)
   expect((await call(['part', '-'], { build: saved, part: 'casing-half' })).out).toMatchObject({ watertight: true })
 })
 
 test('strength: margin in stress is that in speed squared', async () => {
-  const { out } = await call(['strength', '-'], { rotor: { boreRadiusM: 0.004, rootRadiusM: 0.03, discThicknessM: 0.008, materialId: 'pla' }, speedRadPerS: 3000 })
+  const { out } = await call(['strength', '-'], {
+    rotor: { boreRadiusM: 0.004, rootRadiusM: 0.03, discThicknessM: 0.008, materialId: 'pla' },
+    speedRadPerS: 3000,
+  })
   expect(Number(out?.stressMargin)).toBeCloseTo(Number(out?.speedMargin) ** 2, 9)
 })
 
 test('reduce: peak power of a recording of known truth within 3 %', async () => {
-  const { out } = await call(['reduce', '-'], { method: 'inertia', rig: { flywheelInertiaKgM2: 0.00042, rotorInertiaKgM2: 1.6e-6, speedRatio: 0.2, countsPerTurn: 400 }, file: fixture('recordings/spin_encoder_1000hz.csv') })
+  const { out } = await call(['reduce', '-'], {
+    method: 'inertia',
+    rig: { flywheelInertiaKgM2: 0.00042, rotorInertiaKgM2: 1.6e-6, speedRatio: 0.2, countsPerTurn: 400 },
+    file: fixture('recordings/spin_encoder_1000hz.csv'),
+  })
   const figures = out?.figures as unknown as Record<string, { value: number; unit: string }>
   expect(Math.abs(figures.peakBladePower.value / 13.823 - 1)).toBeLessThan(0.03)
   expect(figures.peakBladePower.unit).toBe('W')
@@ -62,8 +91,15 @@ test('reduce: peak power of a recording of known truth within 3 %', async () => 
 test('reduce takes columns in the document as well', async () => {
   const time_s = Array.from({ length: 4000 }, (_, i) => i * 0.005)
   const speed = time_s.map((t) => 1500 * (1 - Math.exp(-t / 4)))
-  const { out } = await call(['reduce', '-'], { method: 'inertia', rig: { flywheelInertiaKgM2: 2e-5, signal: 'speed', sensorOn: 'rotor' }, columns: { time_s, speed }, mapping: { time: 'time_s', signal: 'speed', signalUnit: 'rad/s' } })
-  expect((out?.figures as unknown as Record<string, { value: number }>).stallTorque.value / ((2e-5 * 1500) / 4)).toBeCloseTo(1, 2)
+  const { out } = await call(['reduce', '-'], {
+    method: 'inertia',
+    rig: { flywheelInertiaKgM2: 2e-5, signal: 'speed', sensorOn: 'rotor' },
+    columns: { time_s, speed },
+    mapping: { time: 'time_s', signal: 'speed', signalUnit: 'rad/s' },
+  })
+  expect(
+    (out?.figures as unknown as Record<string, { value: number }>).stallTorque.value / ((2e-5 * 1500) / 4),
+  ).toBeCloseTo(1, 2)
 })
 
 test('part: blades thinner than the process makes are told with their places; resin makes them; slots open more', async () => {
@@ -75,8 +111,12 @@ test('part: blades thinner than the process makes are told with their places; re
     expect(wallM).toBeLessThan(0.8e-3)
     expect(Math.hypot(atM[0], atM[1])).toBeGreaterThan(0.02)
   }
-  expect((await call(['part', '-'], { build: { ...thin, making: { process: 'resin' } }, part: 'rotor' })).out?.thinnerThanProcess).toEqual([])
-  const volume = async (outlets: string) => Number((await call(['part', '-'], { build: { ...build, making: { outlets } }, part: 'casing-half' })).out?.volumeM3)
+  expect(
+    (await call(['part', '-'], { build: { ...thin, making: { process: 'resin' } }, part: 'rotor' })).out
+      ?.thinnerThanProcess,
+  ).toEqual([])
+  const volume = async (outlets: string) =>
+    Number((await call(['part', '-'], { build: { ...build, making: { outlets } }, part: 'casing-half' })).out?.volumeM3)
   expect(await volume('slots')).toBeLessThan(await volume('holes'))
 })
 
@@ -96,14 +136,38 @@ test.each(Object.keys(VERBS))('schema of %s describes input and output; the real
   expect([exit, ...(anyOf ? anyOf.map((o) => o.type) : [type])].every((t) => t === 0 || t === 'object')).toBe(true)
   const examples: Record<string, unknown> = {
     nozzle: { supply: { gaugePressurePa: 3e5 }, nozzle: { throatDiameterM: 1e-3 } },
-    search: { build, supply: { gaugePressurePa: 3e5 }, variables: [{ path: 'nozzle.throatDiameterM', from: 1e-3, to: 2e-3 }], designs: 12 },
+    search: {
+      build,
+      supply: { gaugePressurePa: 3e5 },
+      variables: [{ path: 'nozzle.throatDiameterM', from: 1e-3, to: 2e-3 }],
+      designs: 12,
+    },
     turbine: { build, supply: { gaugePressurePa: 3e5 }, speedsRadPerS: [100] },
-    strength: { rotor: { boreRadiusM: 0.004, rootRadiusM: 0.03, discThicknessM: 0.008, materialId: 'steel' }, speedRadPerS: 100 },
-    reduce: { method: 'inertia', rig: { flywheelInertiaKgM2: 0.00042, speedRatio: 0.2, countsPerTurn: 400 }, file: fixture('recordings/spin_encoder_1000hz.csv') },
+    strength: {
+      rotor: { boreRadiusM: 0.004, rootRadiusM: 0.03, discThicknessM: 0.008, materialId: 'steel' },
+      speedRadPerS: 100,
+    },
+    reduce: {
+      method: 'inertia',
+      rig: { flywheelInertiaKgM2: 0.00042, speedRatio: 0.2, countsPerTurn: 400 },
+      file: fixture('recordings/spin_encoder_1000hz.csv'),
+    },
     part: { build, part: 'nozzle-insert' },
-    blowdown: { vessel: { volumeM3: 2e-3, gaugePressurePa: 5e5, heat: 'adiabatic' }, nozzle: { throatDiameterM: 1e-3 }, untilGaugePressurePa: 1e5 },
-    size: { supply: { gaugePressurePa: 3e5 }, nozzle: { throatDiameterM: 1e-3 }, wanted: { figure: 'thrust', value: 0.5 } },
-    line: { supply: { gaugePressurePa: 3e5 }, nozzle: { throatDiameterM: 1e-3 }, line: [{ kind: 'hose', lengthM: 3, boreM: 6e-3 }] },
+    blowdown: {
+      vessel: { volumeM3: 2e-3, gaugePressurePa: 5e5, heat: 'adiabatic' },
+      nozzle: { throatDiameterM: 1e-3 },
+      untilGaugePressurePa: 1e5,
+    },
+    size: {
+      supply: { gaugePressurePa: 3e5 },
+      nozzle: { throatDiameterM: 1e-3 },
+      wanted: { figure: 'thrust', value: 0.5 },
+    },
+    line: {
+      supply: { gaugePressurePa: 3e5 },
+      nozzle: { throatDiameterM: 1e-3 },
+      line: [{ kind: 'hose', lengthM: 3, boreM: 6e-3 }],
+    },
     regulator: { regulator: newRegulator(2e5), supply: { gaugePressurePa: 5e5 }, nozzle: { throatDiameterM: 1e-3 } },
     source: { source: newSupply('vessel'), nozzle: { throatDiameterM: 1e-3 } },
   }
@@ -116,13 +180,53 @@ describe('bad input exits 2, one line a fault, nothing on standard output', () =
     ['no file named', ['nozzle'], {}, /^\(input\): name a JSON file/],
     ['file that is not there', ['nozzle', '/nowhere.json'], {}, /does not exist/],
     ['broken JSON', ['nozzle', '-'], '{', /^\(input\): not valid JSON/],
-    ['both pressures', ['nozzle', '-'], { supply: { gaugePressurePa: 1, absolutePressurePa: 1 }, nozzle: { throatDiameterM: 1e-3 } }, /^supply: give one of/],
-    ['exit narrower than throat', ['nozzle', '-'], { supply: { gaugePressurePa: 1e5 }, nozzle: { throatDiameterM: 2e-3, exitDiameterM: 1e-3 } }, /^nozzle\.exitDiameterM: /],
-    ['unknown key', ['nozzle', '-'], { supply: { gaugePressurePa: 1e5 }, nozzle: { throatDiameterM: 2e-3, colour: 1 } }, /^nozzle: unknown key colour/],
-    ['text for a number', ['turbine', '-'], { build, supply: { gaugePressurePa: '3' }, speedsRadPerS: [1] }, /^supply\.gaugePressurePa: /],
-    ['bore beyond the disc', ['strength', '-'], { rotor: { boreRadiusM: 0.04, rootRadiusM: 0.03, discThicknessM: 0.008, materialId: 'pla' }, speedRadPerS: 1 }, /^rotor\.boreRadiusM: /],
-    ['recording that is not there', ['reduce', '-'], { method: 'inertia', rig: { flywheelInertiaKgM2: 1 }, file: '/nowhere.csv' }, /^file: .*does not exist/],
-    ['column that is not there', ['reduce', '-'], { method: 'inertia', rig: { flywheelInertiaKgM2: 1 }, file: fixture('recordings/spin_encoder_1000hz.csv'), mapping: { time: 'when' } }, /^mapping: There is no column “when”/],
+    [
+      'both pressures',
+      ['nozzle', '-'],
+      { supply: { gaugePressurePa: 1, absolutePressurePa: 1 }, nozzle: { throatDiameterM: 1e-3 } },
+      /^supply: give one of/,
+    ],
+    [
+      'exit narrower than throat',
+      ['nozzle', '-'],
+      { supply: { gaugePressurePa: 1e5 }, nozzle: { throatDiameterM: 2e-3, exitDiameterM: 1e-3 } },
+      /^nozzle\.exitDiameterM: /,
+    ],
+    [
+      'unknown key',
+      ['nozzle', '-'],
+      { supply: { gaugePressurePa: 1e5 }, nozzle: { throatDiameterM: 2e-3, colour: 1 } },
+      /^nozzle: unknown key colour/,
+    ],
+    [
+      'text for a number',
+      ['turbine', '-'],
+      { build, supply: { gaugePressurePa: '3' }, speedsRadPerS: [1] },
+      /^supply\.gaugePressurePa: /,
+    ],
+    [
+      'bore beyond the disc',
+      ['strength', '-'],
+      { rotor: { boreRadiusM: 0.04, rootRadiusM: 0.03, discThicknessM: 0.008, materialId: 'pla' }, speedRadPerS: 1 },
+      /^rotor\.boreRadiusM: /,
+    ],
+    [
+      'recording that is not there',
+      ['reduce', '-'],
+      { method: 'inertia', rig: { flywheelInertiaKgM2: 1 }, file: '/nowhere.csv' },
+      /^file: .*does not exist/,
+    ],
+    [
+      'column that is not there',
+      ['reduce', '-'],
+      {
+        method: 'inertia',
+        rig: { flywheelInertiaKgM2: 1 },
+        file: fixture('recordings/spin_encoder_1000hz.csv'),
+        mapping: { time: 'when' },
+      },
+      /^mapping: There is no column “when”/,
+    ],
     ['ending that is no format', ['part', '-', '--out', 'x.step'], { build, part: 'rotor' }, /^--out: /],
     ['unknown option', ['part', '-', '--fast'], { build, part: 'rotor' }, /^--fast: unknown option/],
   ]

@@ -15,14 +15,20 @@ export interface Outcome {
 
 const HELP = {
   usage: './kettle VERB [FILE.json | -] [--out FILE] [--shard i/n]',
-  verbs: { ...Object.fromEntries(Object.entries(VERBS).map(([name, { about }]) => [name, about])), schema: 'JSON Schema of a verb’s input and output: ./kettle schema VERB', help: 'this' },
-  build: 'Verbs that take a build find it under `build`, or its `machine` and `nozzle` at the top of the document; an exported build fits.',
+  verbs: {
+    ...Object.fromEntries(Object.entries(VERBS).map(([name, { about }]) => [name, about])),
+    schema: 'JSON Schema of a verb’s input and output: ./kettle schema VERB',
+    help: 'this',
+  },
+  build:
+    'Verbs that take a build find it under `build`, or its `machine` and `nozzle` at the top of the document; an exported build fits.',
   units: 'Keys are SI with the unit in the name; pressures say gauge or absolute.',
   exit: '0 with one JSON document on standard output; 2 with one line a fault on standard error, «path: what is wrong».',
 }
 
 /** JSON has no infinity: a margin without end is written as null. */
-const document = (value: unknown): string => `${JSON.stringify(value, (_, v: unknown) => (typeof v === 'number' && !Number.isFinite(v) ? null : v), 2)}\n`
+const document = (value: unknown): string =>
+  `${JSON.stringify(value, (_, v: unknown) => (typeof v === 'number' && !Number.isFinite(v) ? null : v), 2)}\n`
 
 function readInput(path: string | undefined, stdin: () => string): unknown {
   if (path === undefined) throw badInput('(input)', 'name a JSON file, or - for standard input')
@@ -37,7 +43,11 @@ function readInput(path: string | undefined, stdin: () => string): unknown {
 
 function schemaOf(name: string | undefined): unknown {
   const verb = name === undefined ? undefined : VERBS[name]
-  if (!verb) throw badInput('schema', `${name ?? '(nothing)'} is not a verb; one of ${Object.keys(VERBS).join(', ')} is expected`)
+  if (!verb)
+    throw badInput(
+      'schema',
+      `${name ?? '(nothing)'} is not a verb; one of ${Object.keys(VERBS).join(', ')} is expected`,
+    )
   return { verb: name, input: z.toJSONSchema(verb.input, { io: 'input' }), output: z.toJSONSchema(verb.output) }
 }
 
@@ -45,12 +55,17 @@ function schemaOf(name: string | undefined): unknown {
 function shardOf(text: string | undefined): { index: number; of: number } {
   const found = /^(\d+)\/(\d+)$/.exec(text ?? '')
   const [index, of] = found ? [Number(found[1]), Number(found[2])] : [0, 0]
-  if (!found || of < 1 || index >= of) throw badInput('--shard', `${text ?? '(nothing)'} is no share; i/n with i from 0 to n - 1 is expected, such as 0/4`)
+  if (!found || of < 1 || index >= of)
+    throw badInput('--shard', `${text ?? '(nothing)'} is no share; i/n with i from 0 to n - 1 is expected, such as 0/4`)
   return { index, of }
 }
 
 /** Options out of the arguments; an unknown one is a fault. */
-function splitArguments(args: readonly string[]): { words: string[]; out: string | null; shard: { index: number; of: number } | null } {
+function splitArguments(args: readonly string[]): {
+  words: string[]
+  out: string | null
+  shard: { index: number; of: number } | null
+} {
   const words: string[] = []
   let out: string | null = null
   let shard: { index: number; of: number } | null = null
@@ -59,7 +74,8 @@ function splitArguments(args: readonly string[]): { words: string[]; out: string
       if (args[i + 1] === undefined) throw badInput('--out', 'a file name is expected after it')
       out = args[++i]
     } else if (args[i] === '--shard') shard = shardOf(args[++i])
-    else if (args[i].startsWith('--') && args[i] !== '--help') throw badInput(args[i], 'unknown option; --out FILE and --shard i/n are the only ones')
+    else if (args[i].startsWith('--') && args[i] !== '--help')
+      throw badInput(args[i], 'unknown option; --out FILE and --shard i/n are the only ones')
     else words.push(args[i])
   }
   return { words, out, shard }
@@ -73,19 +89,32 @@ function filled(value: unknown): unknown {
   if (!build || !family) return value
   const first = newMachine(family) as unknown as Record<string, unknown>
   if (family === 'tangential-impulse') for (const own of ['meanRadiusM', 'bladeHeightM']) delete first[own]
-  return { ...value, build: { ...build, machine: { ...first, ...build.machine }, coefficients: { ...newCoefficients(family), ...build.coefficients } } }
+  return {
+    ...value,
+    build: {
+      ...build,
+      machine: { ...first, ...build.machine },
+      coefficients: { ...newCoefficients(family), ...build.coefficients },
+    },
+  }
 }
 
 /** A build's machine and nozzle may stand at the top of the document instead of under `build`. */
 function gathered(value: unknown): unknown {
   if (typeof value !== 'object' || value === null || 'build' in value || !('machine' in value)) return value
   const { machine, nozzle, shaft, coefficients, making, ...rest } = value as Record<string, unknown>
-  return { ...rest, build: Object.fromEntries(Object.entries({ machine, nozzle, shaft, coefficients, making }).filter(([, v]) => v !== undefined)) }
+  return {
+    ...rest,
+    build: Object.fromEntries(
+      Object.entries({ machine, nozzle, shaft, coefficients, making }).filter(([, v]) => v !== undefined),
+    ),
+  }
 }
 
 /** A document with its build gathered and filled in; a search that goes with its shares likewise. */
 function completed(value: unknown): unknown {
-  if (typeof value === 'object' && value !== null && 'merge' in value && 'search' in value) return { ...value, search: completed(value.search) }
+  if (typeof value === 'object' && value !== null && 'merge' in value && 'search' in value)
+    return { ...value, search: completed(value.search) }
   return filled(gathered(value))
 }
 
@@ -95,7 +124,11 @@ async function answer(args: readonly string[], stdin: () => string): Promise<unk
   if (name === undefined || name === 'help' || name === '--help') return HELP
   if (name === 'schema') return schemaOf(path)
   const verb = VERBS[name]
-  if (!verb) throw badInput('(verb)', `${name} is not known; one of ${[...Object.keys(VERBS), 'schema', 'help'].join(', ')} is expected`)
+  if (!verb)
+    throw badInput(
+      '(verb)',
+      `${name} is not known; one of ${[...Object.keys(VERBS), 'schema', 'help'].join(', ')} is expected`,
+    )
   const parsed = verb.input.safeParse(completed(readInput(path, stdin)))
   if (!parsed.success) throw new BadInput(faultsOf(parsed.error))
   return verb.run(parsed.data as never, { out, shard })
@@ -107,7 +140,8 @@ export async function run(args: readonly string[], stdin: () => string): Promise
     return { exit: 0, stdout: document(await answer(args, stdin)), stderr: '' }
   } catch (error) {
     if (error instanceof BadInput) return { exit: 2, stdout: '', stderr: `${error.message}\n` }
-    if (error instanceof PhysicsError) return { exit: 2, stdout: '', stderr: `(input): ${error.detail.message} ${error.detail.nextStep}\n` }
+    if (error instanceof PhysicsError)
+      return { exit: 2, stdout: '', stderr: `(input): ${error.detail.message} ${error.detail.nextStep}\n` }
     throw error
   }
 }

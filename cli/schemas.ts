@@ -9,11 +9,23 @@ import { BEARING_IDS, MATERIAL_IDS, outletFormSchema, turbineSchema } from '../s
 const deg = Math.PI / 180
 const positive = z.number().positive()
 
-export const ambientInput = z.strictObject({ absolutePressurePa: z.number().min(1000).max(200_000).default(101_325), temperatureK: z.number().min(200).max(350).default(293.15) }).prefault({})
+export const ambientInput = z
+  .strictObject({
+    absolutePressurePa: z.number().min(1000).max(200_000).default(101_325),
+    temperatureK: z.number().min(200).max(350).default(293.15),
+  })
+  .prefault({})
 
 export const supplyInput = z
-  .strictObject({ absolutePressurePa: positive.max(5e6).optional(), gaugePressurePa: z.number().min(0).max(5e6).optional(), temperatureK: z.number().min(200).max(600).default(293.15) })
-  .refine((s) => (s.absolutePressurePa === undefined) !== (s.gaugePressurePa === undefined), { message: 'give one of absolutePressurePa and gaugePressurePa', path: [] })
+  .strictObject({
+    absolutePressurePa: positive.max(5e6).optional(),
+    gaugePressurePa: z.number().min(0).max(5e6).optional(),
+    temperatureK: z.number().min(200).max(600).default(293.15),
+  })
+  .refine((s) => (s.absolutePressurePa === undefined) !== (s.gaugePressurePa === undefined), {
+    message: 'give one of absolutePressurePa and gaugePressurePa',
+    path: [],
+  })
 
 const throat = z.number().min(1e-5).max(1)
 export const nozzleInput = z
@@ -23,9 +35,15 @@ export const nozzleInput = z
     count: z.number().int().min(1).max(1000).default(1),
     dischargeCoefficient: z.number().min(0.01).max(1).default(1),
     velocityCoefficient: z.number().min(0.01).max(1).default(1),
-    edge: z.enum(['rounded', 'sharp']).default('rounded').describe('A sharp edge contracts the jet; dischargeCoefficient is then that at low pressure.'),
+    edge: z
+      .enum(['rounded', 'sharp'])
+      .default('rounded')
+      .describe('A sharp edge contracts the jet; dischargeCoefficient is then that at low pressure.'),
   })
-  .refine((n) => n.exitDiameterM === undefined || n.exitDiameterM >= n.throatDiameterM, { message: 'the exit cannot be narrower than the throat', path: ['exitDiameterM'] })
+  .refine((n) => n.exitDiameterM === undefined || n.exitDiameterM >= n.throatDiameterM, {
+    message: 'the exit cannot be narrower than the throat',
+    path: ['exitDiameterM'],
+  })
 
 export const nozzleVerbInput = z.strictObject({ supply: supplyInput, ambient: ambientInput, nozzle: nozzleInput })
 
@@ -51,7 +69,9 @@ export const nozzleVerbOutput = z.strictObject({
 const within = (name: keyof typeof LIMITS) => z.number().min(LIMITS[name][0]).max(LIMITS[name][1])
 
 /** Any machine. Numbers left out are filled in before this is asked, with those of a first machine of the family; a tangential rotor must say its radius and height. */
-export const machineInput = turbineSchema.describe('Numbers left out are those of a first machine of the family; a tangential-impulse rotor must give meanRadiusM and bladeHeightM.')
+export const machineInput = turbineSchema.describe(
+  'Numbers left out are those of a first machine of the family; a tangential-impulse rotor must give meanRadiusM and bladeHeightM.',
+)
 
 export const buildNozzleInput = z.strictObject({
   throatDiameterM: within('throatDiameterM'),
@@ -67,25 +87,70 @@ export const buildNozzleInput = z.strictObject({
 })
 
 const uncertain = z.strictObject({ value: within('coefficient'), standardUncertainty: z.number().min(0).max(5) })
-export const coefficientsInput = z.strictObject(Object.fromEntries(COEFFICIENT_NAMES.map((n) => [n, uncertain.default(DEFAULT_COEFFICIENTS[n])])) as unknown as Record<(typeof COEFFICIENT_NAMES)[number], z.ZodDefault<typeof uncertain>>).prefault({})
+export const coefficientsInput = z
+  .strictObject(
+    Object.fromEntries(
+      COEFFICIENT_NAMES.map((n) => [n, uncertain.default(DEFAULT_COEFFICIENTS[n])]),
+    ) as unknown as Record<(typeof COEFFICIENT_NAMES)[number], z.ZodDefault<typeof uncertain>>,
+  )
+  .prefault({})
 
 /** A build as the command line takes it: an exported build fits (its other keys are read over), and so does one with only machine and nozzle. */
 export const buildInput = z.looseObject({
   machine: machineInput,
   nozzle: buildNozzleInput,
-  shaft: z.looseObject({ bearingClassId: z.enum(BEARING_IDS).default(BEARING_CLASSES[1].id), bearingCount: z.number().int().min(1).max(4).default(2), diameterM: within('shaftDiameterM').default(5e-3), spanM: within('bearingSpanM').default(0.03), overhangM: within('overhangM').default(0), sideLoadN: within('sideLoadN').default(0), balanceGradeMPerS: within('balanceGradeMPerS').default(6.3e-3) }).prefault({}),
+  shaft: z
+    .looseObject({
+      bearingClassId: z.enum(BEARING_IDS).default(BEARING_CLASSES[1].id),
+      bearingCount: z.number().int().min(1).max(4).default(2),
+      diameterM: within('shaftDiameterM').default(5e-3),
+      spanM: within('bearingSpanM').default(0.03),
+      overhangM: within('overhangM').default(0),
+      sideLoadN: within('sideLoadN').default(0),
+      balanceGradeMPerS: within('balanceGradeMPerS').default(6.3e-3),
+    })
+    .prefault({}),
   coefficients: coefficientsInput,
-  making: z.looseObject({ process: z.enum(PROCESSES).default('filament'), outlets: z.enum(OUTLET_SHAPES).default('holes') }).prefault({}),
+  making: z
+    .looseObject({ process: z.enum(PROCESSES).default('filament'), outlets: z.enum(OUTLET_SHAPES).default('holes') })
+    .prefault({}),
 })
 
-export const turbineVerbInput = z.strictObject({ build: buildInput, supply: supplyInput, ambient: ambientInput, speedsRadPerS: z.array(z.number().min(0).max(50_000)).min(1).max(10_000) })
+export const turbineVerbInput = z.strictObject({
+  build: buildInput,
+  supply: supplyInput,
+  ambient: ambientInput,
+  speedsRadPerS: z.array(z.number().min(0).max(50_000)).min(1).max(10_000),
+})
 
 const ledger = z.strictObject({
-  isentropicPowerW: z.number(), nozzleW: z.number(), mixingW: z.number(), spillW: z.number(), passageW: z.number(), leavingW: z.number(), ventilationW: z.number(), discFrictionW: z.number(), rubbingW: z.number(), bearingW: z.number(), shaftW: z.number(),
+  isentropicPowerW: z.number(),
+  nozzleW: z.number(),
+  mixingW: z.number(),
+  spillW: z.number(),
+  passageW: z.number(),
+  leavingW: z.number(),
+  ventilationW: z.number(),
+  discFrictionW: z.number(),
+  rubbingW: z.number(),
+  bearingW: z.number(),
+  shaftW: z.number(),
 })
 
 export const turbineVerbOutput = z.strictObject({
-  speeds: z.array(z.strictObject({ speedRadPerS: z.number(), torqueNm: z.number(), bladeTorqueNm: z.number(), shaftPowerW: z.number(), massFlowKgPerS: z.number(), efficiency: z.number(), behindNozzlePaAbs: z.number(), ledger, extras: z.array(z.strictObject({ label: z.string(), value: z.number(), unit: z.string() })) })),
+  speeds: z.array(
+    z.strictObject({
+      speedRadPerS: z.number(),
+      torqueNm: z.number(),
+      bladeTorqueNm: z.number(),
+      shaftPowerW: z.number(),
+      massFlowKgPerS: z.number(),
+      efficiency: z.number(),
+      behindNozzlePaAbs: z.number(),
+      ledger,
+      extras: z.array(z.strictObject({ label: z.string(), value: z.number(), unit: z.string() })),
+    }),
+  ),
   freeSpeedRadPerS: z.number(),
   bestPower: z.strictObject({ speedRadPerS: z.number(), powerW: z.number(), standardUncertaintyW: z.number() }),
   stallTorqueNm: z.number(),
@@ -96,62 +161,153 @@ export const turbineVerbOutput = z.strictObject({
 })
 
 const designFigures = z.strictObject({
-  bestPowerW: z.number(), bestSpeedRadPerS: z.number(), powerAtLoadW: z.number(), freeSpeedRadPerS: z.number(), stallTorqueNm: z.number(), massFlowKgPerS: z.number(), isentropicPowerW: z.number(), stressMargin: z.number(), bearingShare: z.number(),
-  nozzlePressurePaAbs: z.number(), keepsUp: z.boolean(), outerRadiusM: z.number(), thinnestM: z.number(),
+  bestPowerW: z.number(),
+  bestSpeedRadPerS: z.number(),
+  powerAtLoadW: z.number(),
+  freeSpeedRadPerS: z.number(),
+  stallTorqueNm: z.number(),
+  massFlowKgPerS: z.number(),
+  isentropicPowerW: z.number(),
+  stressMargin: z.number(),
+  bearingShare: z.number(),
+  nozzlePressurePaAbs: z.number(),
+  keepsUp: z.boolean(),
+  outerRadiusM: z.number(),
+  thinnestM: z.number(),
 })
-const design = z.strictObject({ number: z.number().int(), values: z.array(z.number()), figures: designFigures, score: z.number() })
-const constraintKeys = ['leastStressMargin', 'mostBearingShare', 'leastFeatureM', 'bedM', 'mostMassFlowKgPerS', 'supplyHolds'] as const
+const design = z.strictObject({
+  number: z.number().int(),
+  values: z.array(z.number()),
+  figures: designFigures,
+  score: z.number(),
+})
+const constraintKeys = [
+  'leastStressMargin',
+  'mostBearingShare',
+  'leastFeatureM',
+  'bedM',
+  'mostMassFlowKgPerS',
+  'supplyHolds',
+] as const
 
 const searchSpecInput = z.strictObject({
   build: buildInput,
   supply: supplyInput,
   ambient: ambientInput,
   loadSpeedRadPerS: z.number().min(0).max(20_000).default(1000),
-  variables: z.array(z.strictObject({ path: z.string().regex(/^(nozzle|machine|shaft)\./, 'a path such as nozzle.throatDiameterM or machine.bladeCount'), from: z.number(), to: z.number(), whole: z.boolean().optional() })).min(1).max(12),
-  constraints: z.strictObject({ leastStressMargin: positive.optional(), mostBearingShare: positive.optional(), leastFeatureM: z.number().min(0).optional(), bedM: positive.optional(), mostMassFlowKgPerS: positive.optional(), supplyHolds: z.boolean().optional() }).default({}),
-  goal: z.enum(SEARCH_GOALS as unknown as [string, ...string[]]).default('best-power') as unknown as z.ZodDefault<z.ZodEnum<Record<SearchGoal, SearchGoal>>>,
+  variables: z
+    .array(
+      z.strictObject({
+        path: z
+          .string()
+          .regex(/^(nozzle|machine|shaft)\./, 'a path such as nozzle.throatDiameterM or machine.bladeCount'),
+        from: z.number(),
+        to: z.number(),
+        whole: z.boolean().optional(),
+      }),
+    )
+    .min(1)
+    .max(12),
+  constraints: z
+    .strictObject({
+      leastStressMargin: positive.optional(),
+      mostBearingShare: positive.optional(),
+      leastFeatureM: z.number().min(0).optional(),
+      bedM: positive.optional(),
+      mostMassFlowKgPerS: positive.optional(),
+      supplyHolds: z.boolean().optional(),
+    })
+    .default({}),
+  goal: z.enum(SEARCH_GOALS as unknown as [string, ...string[]]).default('best-power') as unknown as z.ZodDefault<
+    z.ZodEnum<Record<SearchGoal, SearchGoal>>
+  >,
   designs: z.number().int().min(1).max(50_000_000).default(10_000),
   seed: z.number().int().min(0).max(1_000_000).default(1),
 })
 
 /** A search; or the files that its shares printed, with the search itself where the merged best should be polished too. */
-export const searchVerbInput = z.union([z.strictObject({ merge: z.array(z.string()).min(1).max(10_000), search: searchSpecInput.optional() }), searchSpecInput])
+export const searchVerbInput = z.union([
+  z.strictObject({ merge: z.array(z.string()).min(1).max(10_000), search: searchSpecInput.optional() }),
+  searchSpecInput,
+])
 
 export const searchVerbOutput = z.strictObject({
-  goal: z.string(), paths: z.array(z.string()), tried: z.number().int(), possible: z.number().int(), allowed: z.number().int(),
-  broken: z.strictObject(Object.fromEntries(constraintKeys.map((k) => [k, z.number().int()])) as Record<(typeof constraintKeys)[number], z.ZodNumber>),
-  front: z.array(design), best: z.array(design),
-  own: z.strictObject({ design, broken: z.array(z.enum(constraintKeys)) }).nullable().describe('The build as it stands, number -1, and what it breaks.'),
+  goal: z.string(),
+  paths: z.array(z.string()),
+  tried: z.number().int(),
+  possible: z.number().int(),
+  allowed: z.number().int(),
+  broken: z.strictObject(
+    Object.fromEntries(constraintKeys.map((k) => [k, z.number().int()])) as Record<
+      (typeof constraintKeys)[number],
+      z.ZodNumber
+    >,
+  ),
+  front: z.array(design),
+  best: z.array(design),
+  own: z
+    .strictObject({ design, broken: z.array(z.enum(constraintKeys)) })
+    .nullable()
+    .describe('The build as it stands, number -1, and what it breaks.'),
 })
 
 export const strengthVerbInput = z.strictObject({
-  rotor: z.strictObject({
-    boreRadiusM: z.number().min(0).max(0.2).default(0),
-    rootRadiusM: within('meanRadiusM').optional(),
-    /** Radius and full thickness from bore to rim, in place of rootRadiusM and discThicknessM. */
-    profile: z.array(z.tuple([z.number().min(0).max(0.2), z.number().min(2e-4).max(0.1)])).min(2).max(200).optional(),
-    tipRadiusM: z.number().min(1e-3).max(0.3).optional(),
-    discThicknessM: within('discThicknessM').optional(),
-    bladeCount: z.number().int().min(0).max(200).default(0),
-    bladeHeightM: within('bladeHeightM').default(1e-3),
-    bladeThicknessM: within('bladeThicknessM').default(1e-3),
-    materialId: z.enum(MATERIAL_IDS),
-    infill: within('infill').default(1),
-    loadedAcrossLayers: z.boolean().default(false),
-    temperatureK: z.number().min(250).max(400).default(293.15),
-  }).superRefine((r, ctx) => {
-    if (!r.profile && (r.rootRadiusM === undefined || r.discThicknessM === undefined)) return ctx.addIssue({ code: 'custom', path: [r.rootRadiusM === undefined ? 'rootRadiusM' : 'discThicknessM'], message: 'give rootRadiusM and discThicknessM, or a profile' })
-    if (r.profile?.some(([x], i, all) => i > 0 && x <= all[i - 1][0])) ctx.addIssue({ code: 'custom', path: ['profile'], message: 'radii must rise from bore to rim' })
-    const rim = r.profile?.[r.profile.length - 1][0] ?? r.rootRadiusM ?? 0
-    if (!r.profile && r.boreRadiusM >= rim) ctx.addIssue({ code: 'custom', path: ['boreRadiusM'], message: 'the bore must be smaller than the root radius' })
-    if (r.tipRadiusM !== undefined && r.tipRadiusM < rim) ctx.addIssue({ code: 'custom', path: ['tipRadiusM'], message: 'the tip cannot lie inside the root radius' })
-  }),
+  rotor: z
+    .strictObject({
+      boreRadiusM: z.number().min(0).max(0.2).default(0),
+      rootRadiusM: within('meanRadiusM').optional(),
+      /** Radius and full thickness from bore to rim, in place of rootRadiusM and discThicknessM. */
+      profile: z
+        .array(z.tuple([z.number().min(0).max(0.2), z.number().min(2e-4).max(0.1)]))
+        .min(2)
+        .max(200)
+        .optional(),
+      tipRadiusM: z.number().min(1e-3).max(0.3).optional(),
+      discThicknessM: within('discThicknessM').optional(),
+      bladeCount: z.number().int().min(0).max(200).default(0),
+      bladeHeightM: within('bladeHeightM').default(1e-3),
+      bladeThicknessM: within('bladeThicknessM').default(1e-3),
+      materialId: z.enum(MATERIAL_IDS),
+      infill: within('infill').default(1),
+      loadedAcrossLayers: z.boolean().default(false),
+      temperatureK: z.number().min(250).max(400).default(293.15),
+    })
+    .superRefine((r, ctx) => {
+      if (!r.profile && (r.rootRadiusM === undefined || r.discThicknessM === undefined))
+        return ctx.addIssue({
+          code: 'custom',
+          path: [r.rootRadiusM === undefined ? 'rootRadiusM' : 'discThicknessM'],
+          message: 'give rootRadiusM and discThicknessM, or a profile',
+        })
+      if (r.profile?.some(([x], i, all) => i > 0 && x <= all[i - 1][0]))
+        ctx.addIssue({ code: 'custom', path: ['profile'], message: 'radii must rise from bore to rim' })
+      const rim = r.profile?.[r.profile.length - 1][0] ?? r.rootRadiusM ?? 0
+      if (!r.profile && r.boreRadiusM >= rim)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['boreRadiusM'],
+          message: 'the bore must be smaller than the root radius',
+        })
+      if (r.tipRadiusM !== undefined && r.tipRadiusM < rim)
+        ctx.addIssue({ code: 'custom', path: ['tipRadiusM'], message: 'the tip cannot lie inside the root radius' })
+    }),
   speedRadPerS: positive.max(50_000),
 })
 
 export const strengthVerbOutput = z.strictObject({
-  discStressPa: z.number(), bladeRootStressPa: z.number(), allowablePa: z.number(), burstSpeedRadPerS: z.number(), speedMargin: z.number(), stressMargin: z.number(), governing: z.string(), meanHoopStressPa: z.number(),
-  inertiaKgM2: z.number(), massKg: z.number(), storedEnergyJ: z.number(), tipSpeedMPerS: z.number(), notes: z.array(z.string()),
+  discStressPa: z.number(),
+  bladeRootStressPa: z.number(),
+  allowablePa: z.number(),
+  burstSpeedRadPerS: z.number(),
+  speedMargin: z.number(),
+  stressMargin: z.number(),
+  governing: z.string(),
+  meanHoopStressPa: z.number(),
+  inertiaKgM2: z.number(),
+  massKg: z.number(),
+  storedEnergyJ: z.number(),
+  tipSpeedMPerS: z.number(),
+  notes: z.array(z.string()),
 })
 
 const withUncertainty = z.union([positive, z.strictObject({ value: positive, standardUncertainty: z.number().min(0) })])
@@ -160,7 +316,12 @@ export const reduceVerbInput = z
     method: z.literal('inertia'),
     rig: z.strictObject({
       flywheelInertiaKgM2: withUncertainty,
-      rotorInertiaKgM2: z.union([z.number().min(0), z.strictObject({ value: z.number().min(0), standardUncertainty: z.number().min(0) })]).default(0),
+      rotorInertiaKgM2: z
+        .union([
+          z.number().min(0),
+          z.strictObject({ value: z.number().min(0), standardUncertainty: z.number().min(0) }),
+        ])
+        .default(0),
       /** Flywheel speed over rotor speed. */
       speedRatio: positive.max(100).default(1),
       countsPerTurn: positive.max(1e6).default(1),
@@ -170,20 +331,45 @@ export const reduceVerbInput = z
     file: z.string().min(1).optional(),
     columns: z.record(z.string(), z.array(z.number())).optional(),
     /** Without one the columns are guessed by name and unit; `pressure: null` leaves a pressure column unused. */
-    mapping: z.strictObject({ time: z.string(), signal: z.string().optional(), pressure: z.string().nullable().optional(), timeUnit: z.enum(['s', 'ms', 'us']).default('s'), signalUnit: z.enum(['count', 'rpm', 'rad/s', 'Hz']).optional() }).optional(),
-    settings: z.strictObject({ spinUp: z.strictObject({ fromS: z.number(), toS: z.number() }).optional(), coast: z.strictObject({ fromS: z.number(), toS: z.number() }).nullable().optional() }).optional(),
+    mapping: z
+      .strictObject({
+        time: z.string(),
+        signal: z.string().optional(),
+        pressure: z.string().nullable().optional(),
+        timeUnit: z.enum(['s', 'ms', 'us']).default('s'),
+        signalUnit: z.enum(['count', 'rpm', 'rad/s', 'Hz']).optional(),
+      })
+      .optional(),
+    settings: z
+      .strictObject({
+        spinUp: z.strictObject({ fromS: z.number(), toS: z.number() }).optional(),
+        coast: z.strictObject({ fromS: z.number(), toS: z.number() }).nullable().optional(),
+      })
+      .optional(),
     /** What the figures are put to when the recording holds the supply's pressure; without it, the pressure at which the spin-up began. */
     nominalGaugePressurePa: positive.optional(),
     /** Comes off a pressure column that is absolute. */
     roomPressurePaAbs: positive.default(101_325),
   })
-  .refine((r) => (r.file === undefined) !== (r.columns === undefined), { message: 'give one of file and columns', path: [] })
+  .refine((r) => (r.file === undefined) !== (r.columns === undefined), {
+    message: 'give one of file and columns',
+    path: [],
+  })
 
 const measured = z.strictObject({ value: z.number(), standardUncertainty: z.number(), unit: z.string() })
 export const reduceVerbOutput = z.strictObject({
   figures: z.strictObject({
-    peakShaftPower: measured, speedOfPeakShaftPower: measured, peakBladePower: measured, speedOfPeakBladePower: measured, stallTorque: measured, dragFreeSpeed: measured, freeSpeed: measured, effectiveInertia: measured,
-    dragCoulomb: measured, dragLinear: measured, dragQuadratic: measured,
+    peakShaftPower: measured,
+    speedOfPeakShaftPower: measured,
+    peakBladePower: measured,
+    speedOfPeakBladePower: measured,
+    stallTorque: measured,
+    dragFreeSpeed: measured,
+    freeSpeed: measured,
+    effectiveInertia: measured,
+    dragCoulomb: measured,
+    dragLinear: measured,
+    dragQuadratic: measured,
   }),
   curve: z.record(z.string(), z.array(z.number())),
   points: z.array(z.record(z.string(), z.number())),
@@ -194,5 +380,13 @@ export const reduceVerbOutput = z.strictObject({
 
 export const partVerbInput = z.strictObject({ build: buildInput, part: z.enum(PART_NAMES) })
 export const partVerbOutput = z.strictObject({
-  part: z.string(), boundingBoxM: z.strictObject({ min: z.array(z.number()), max: z.array(z.number()) }), volumeM3: z.number(), watertight: z.boolean(), thinnerThanProcess: z.array(z.strictObject({ atM: z.array(z.number()), wallM: z.number() })), copies: z.number(), triangles: z.number(), file: z.string().nullable(), notes: z.array(z.string()),
+  part: z.string(),
+  boundingBoxM: z.strictObject({ min: z.array(z.number()), max: z.array(z.number()) }),
+  volumeM3: z.number(),
+  watertight: z.boolean(),
+  thinnerThanProcess: z.array(z.strictObject({ atM: z.array(z.number()), wallM: z.number() })),
+  copies: z.number(),
+  triangles: z.number(),
+  file: z.string().nullable(),
+  notes: z.array(z.string()),
 })

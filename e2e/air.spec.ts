@@ -3,7 +3,14 @@ import { expect, figure, open, test } from './helpers'
 test('every source gives air, in its own workspace', async ({ page }) => {
   await open(page, '/build?build=glider-2&station=supply')
   const source = page.getByLabel('Source', { exact: true })
-  for (const [kind, drawing] of [['blower', /^1 blower/], ['breath', /^One breath/], ['wind', /^Wind of/], ['balloon', /^Balloon blown/], ['compressor', /^Tank of/], ['vessel', /^Bottle of/]] as const) {
+  for (const [kind, drawing] of [
+    ['blower', /^1 blower/],
+    ['breath', /^One breath/],
+    ['wind', /^Wind of/],
+    ['balloon', /^Balloon blown/],
+    ['compressor', /^Tank of/],
+    ['vessel', /^Bottle of/],
+  ] as const) {
     await source.selectOption(kind)
     await expect(page.getByRole('img', { name: drawing })).toBeVisible()
     const taken = kind === 'vessel' || kind === 'balloon' ? 'Air taken at first' : 'Air taken'
@@ -89,7 +96,12 @@ test('the jet is weighed, and its discharge coefficient taken into the build', a
 test('the maker’s own test print corrects the throat that is drawn', async ({ page }) => {
   await open(page, '/build?build=glider-2&station=nozzle&view=gauge')
   await page.getByRole('button', { name: 'Another gauge' }).click()
-  for (const [hole, measured] of [['drawn 1.00 mm', '0.85'], ['drawn 1.80 mm', '1.65'], ['drawn 4.00 mm', '3.85']] as const) await page.getByLabel(hole, { exact: true }).fill(measured)
+  for (const [hole, measured] of [
+    ['drawn 1.00 mm', '0.85'],
+    ['drawn 1.80 mm', '1.65'],
+    ['drawn 4.00 mm', '3.85'],
+  ] as const)
+    await page.getByLabel(hole, { exact: true }).fill(measured)
   await expect.poll(() => figure(page, 'Draw the throat as')).toBeCloseTo(1.65, 2)
   await expect(page.getByTestId('saved')).toHaveText('saved')
   await page.goto('/make?build=glider-2')

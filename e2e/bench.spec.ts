@@ -7,7 +7,10 @@ const fixture = (name: string) => join(import.meta.dirname, '../src/project/fixt
 
 /** Acknowledges every caution and starts the run. */
 async function startRun(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /New run…|Begin a run/ }).first().click()
+  await page
+    .getByRole('button', { name: /New run…|Begin a run/ })
+    .first()
+    .click()
   const start = page.getByRole('button', { name: 'Start the run' })
   await expect(start).toBeDisabled()
   for (const box of await page.getByRole('dialog').getByRole('checkbox').all()) await box.check()
@@ -29,7 +32,9 @@ test('a run cannot begin without its cautions; they and the margins are kept wit
   await expect(page.getByText(/Cautions read .*× in stress/)).toBeVisible()
 })
 
-test('a real recording from a spin-up rig lies over the prediction: columns mapped, reduced, peak within 3 % of its truth', async ({ page }) => {
+test('a real recording from a spin-up rig lies over the prediction: columns mapped, reduced, peak within 3 % of its truth', async ({
+  page,
+}) => {
   await open(page, '/bench?build=spindle-4')
   await startRun(page)
   await page.getByRole('button', { name: 'Another rig' }).click()
@@ -40,7 +45,9 @@ test('a real recording from a spin-up rig lies over the prediction: columns mapp
   await page.getByLabel('Flywheel turns a rotor turn').fill('0.2')
   await page.getByLabel('Counts a turn').fill('400')
   await page.getByLabel('Recording', { exact: true }).setInputFiles(fixture('recordings/spin_encoder_1000hz.csv'))
-  await expect(page.getByText(/^spin_encoder_1000hz\.csv: 39\u2009901 rows$|^spin_encoder_1000hz\.csv: .* rows$/)).toBeVisible()
+  await expect(
+    page.getByText(/^spin_encoder_1000hz\.csv: 39\u2009901 rows$|^spin_encoder_1000hz\.csv: .* rows$/),
+  ).toBeVisible()
   await expect(page.getByLabel('Time', { exact: true })).toHaveValue('time_s')
   await expect(page.getByLabel('Count', { exact: true })).toHaveValue('encoder_count')
   await page.getByRole('button', { name: 'Take it into the run' }).click()
@@ -58,7 +65,10 @@ test('a real recording from a spin-up rig lies over the prediction: columns mapp
 })
 
 test.describe('files that cannot be taken are refused in words, and the run stays as it was', () => {
-  for (const [name, reason] of [['m5_header_only.csv', /No data rows/], ['m6_binary_garbage.csv', /not a text table/]] as const)
+  for (const [name, reason] of [
+    ['m5_header_only.csv', /No data rows/],
+    ['m6_binary_garbage.csv', /not a text table/],
+  ] as const)
     test(name, async ({ page }) => {
       await open(page, '/bench?build=spindle-4')
       await startRun(page)
@@ -74,7 +84,9 @@ test('the demo’s honest fault is mended and told', async ({ page }) => {
   await expect(page.getByText('Repeats agree')).toBeVisible()
 })
 
-test('a million rows: progress is shown, the page answers meanwhile, it can be cancelled, and it reduces', async ({ page }, info) => {
+test('a million rows: progress is shown, the page answers meanwhile, it can be cancelled, and it reduces', async ({
+  page,
+}, info) => {
   test.setTimeout(120_000)
   const file = info.outputPath('million.csv')
   const rows = ['time_s,rpm']

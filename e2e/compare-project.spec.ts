@@ -30,7 +30,10 @@ test('a project goes out as ZIP and comes back the same; a foreign file changes 
   await open(page)
   const openProjects = () => page.getByRole('button', { name: /^Project / }).click()
   await openProjects()
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export as ZIP' }).click()])
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export as ZIP' }).click(),
+  ])
   expect(file.suggestedFilename()).toBe('heron-window.zip')
   const picker = page.getByLabel('Project archive to import')
   const foreign = info.outputPath('foreign.zip')
@@ -41,7 +44,10 @@ test('a project goes out as ZIP and comes back the same; a foreign file changes 
   await expect(page.getByRole('button', { name: /^Project Heron window \(copy\)/ })).toBeVisible()
   await expect(page.getByText('5 versions, 8 runs')).toBeVisible()
   await openProjects()
-  const [again] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export as ZIP' }).click()])
+  const [again] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export as ZIP' }).click(),
+  ])
   // Everything but name and id of the copy is the same: the archives differ by a few bytes at most.
   expect(Math.abs(readFileSync(await again.path()).length - readFileSync(await file.path()).length)).toBeLessThan(200)
 })

@@ -1,6 +1,8 @@
 import { expect, figure, open, test } from './helpers'
 
-test('a newcomer opens the demo, makes a version, and sees every figure follow the throat at once', async ({ page }) => {
+test('a newcomer opens the demo, makes a version, and sees every figure follow the throat at once', async ({
+  page,
+}) => {
   await open(page)
   await expect(page.getByRole('link', { name: /^Third print:/ })).toContainText('2 runs', { timeout: 20_000 })
   await page.getByRole('button', { name: 'New version from Fourth print…' }).click()

@@ -3,7 +3,11 @@ import { expect, open, test } from './helpers'
 
 test('each part is made in a worker, is watertight, and goes out as STL, 3MF, DXF and SVG', async ({ page }) => {
   await open(page, '/make?build=spindle-4')
-  for (const [part, slug] of [['Rotor', 'rotor'], ['Nozzle insert', 'nozzle-insert'], ['Casing half', 'casing-half']]) {
+  for (const [part, slug] of [
+    ['Rotor', 'rotor'],
+    ['Nozzle insert', 'nozzle-insert'],
+    ['Casing half', 'casing-half'],
+  ]) {
     await page.getByRole('button', { name: new RegExp(`^(\\d+ × )?${part}`) }).click()
     await expect(page.getByText('watertight: every edge closed')).toBeVisible({ timeout: 20_000 })
     for (const [button, ending, check] of [
@@ -12,7 +16,10 @@ test('each part is made in a worker, is watertight, and goes out as STL, 3MF, DX
       ['DXF profile', 'dxf', (b: Buffer) => b.toString().includes('EOF')],
       ['SVG profile', 'svg', (b: Buffer) => b.toString().startsWith('<svg')],
     ] as const) {
-      const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: button, exact: true }).click()])
+      const [file] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('button', { name: button, exact: true }).click(),
+      ])
       expect(file.suggestedFilename()).toBe(`engraving-spindle-fourth-print-${slug}.${ending}`)
       expect(check(readFileSync(await file.path()))).toBe(true)
     }

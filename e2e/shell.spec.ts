@@ -1,6 +1,8 @@
 import { expect, open, test } from './helpers'
 
-test('light and dark: the choice holds over a reload, and the page is never drawn in the other first', async ({ page }) => {
+test('light and dark: the choice holds over a reload, and the page is never drawn in the other first', async ({
+  page,
+}) => {
   await open(page)
   const ground = () => page.evaluate(() => getComputedStyle(document.documentElement).backgroundColor)
   const light = await ground()
@@ -10,7 +12,10 @@ test('light and dark: the choice holds over a reload, and the page is never draw
   await page.addInitScript(() => {
     const seen: string[] = []
     Object.assign(window, { seenThemes: seen })
-    new MutationObserver(() => document.body && seen.push(document.documentElement.className)).observe(document, { childList: true, subtree: true })
+    new MutationObserver(() => document.body && seen.push(document.documentElement.className)).observe(document, {
+      childList: true,
+      subtree: true,
+    })
   })
   await page.reload()
   await expect(page.getByRole('button', { name: 'Light' })).toBeVisible()
@@ -59,7 +64,9 @@ test('an address that is not there is answered in words', async ({ page, request
   await expect(page.getByRole('heading', { name: 'Engraving spindle' })).toBeVisible()
 })
 
-test('spans of a recording set by hand change the result while it stays in view, and can be found again', async ({ page }) => {
+test('spans of a recording set by hand change the result while it stays in view, and can be found again', async ({
+  page,
+}) => {
   await open(page, '/bench?build=spindle-3&run=run-spindle-3-1')
   const from = page.getByLabel('Spin-up from')
   await expect(from).toBeVisible({ timeout: 20_000 })
@@ -77,7 +84,9 @@ test('a recording with decimal commas can have its guess corrected before it is 
   await expect(start).toBeDisabled()
   for (const box of await page.getByRole('dialog').getByRole('checkbox').all()) await box.check()
   await start.click()
-  await page.getByLabel('Recording', { exact: true }).setInputFiles('src/project/fixtures/malformed/m2_semicolon_decimal_comma.csv')
+  await page
+    .getByLabel('Recording', { exact: true })
+    .setInputFiles('src/project/fixtures/malformed/m2_semicolon_decimal_comma.csv')
   await expect(page.getByLabel('Columns parted by')).toHaveValue(';')
   await expect(page.getByLabel('Decimal sign')).toHaveValue(',')
   await expect(page.getByRole('cell', { name: '3039.8' })).toBeVisible()

@@ -3,7 +3,8 @@ import { expect, open, test } from './helpers'
 test('the family tree: measured peaks filled, the unprinted one hollow, the best one marked', async ({ page }) => {
   await open(page)
   const card = (name: string) => page.getByRole('link', { name: new RegExp(`^${name}:`) })
-  for (const name of ['First print', 'Second print', 'Third print', 'Twin jets']) await expect(card(name)).toContainText('2 runs', { timeout: 30_000 })
+  for (const name of ['First print', 'Second print', 'Third print', 'Twin jets'])
+    await expect(card(name)).toContainText('2 runs', { timeout: 30_000 })
   await expect(card('Third print').getByRole('img', { name: 'measured' })).toBeVisible()
   await expect(card('First print')).toContainText('most power measured')
   await expect(card('Fourth print').getByRole('img', { name: 'predicted' })).toBeVisible()
@@ -45,7 +46,9 @@ test('a build that must not run says so before anything else', async ({ page }) 
   await expect(page.getByRole('alert').filter({ hasText: 'of its strength' })).toBeVisible()
 })
 
-test('a pump that cannot hold the setting: what a full tank gives at first is set against what the rotor stands', async ({ page }) => {
+test('a pump that cannot hold the setting: what a full tank gives at first is set against what the rotor stands', async ({
+  page,
+}) => {
   await open(page, '/build?build=spindle-4&station=shaft')
   await page.getByLabel('Material').selectOption('pla')
   await page.getByLabel('Printed').selectOption('standing')

@@ -55,7 +55,8 @@ test('the page’s policy is strict and holds', async ({ page }) => {
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } })
-  const fits = (page: Page) => expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
+  const fits = (page: Page) =>
+    expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
   test('the bench: a run can be begun, and its curve stands before its forms', async ({ page }) => {
     await open(page, '/bench?build=spindle-3')
     await expect(page.getByRole('button', { name: 'New run…' })).toBeVisible()
@@ -64,7 +65,9 @@ test.describe('on a phone', () => {
     expect(await top('Measured')).toBeLessThan(await top('Rig'))
     await fits(page)
   })
-  test('the beginning and the machines that could do it: nothing runs out of the page, no accessibility fault', async ({ page }) => {
+  test('the beginning and the machines that could do it: nothing runs out of the page, no accessibility fault', async ({
+    page,
+  }) => {
     await open(page)
     await page.getByRole('button', { name: 'Another machine…' }).click()
     await expect(page.getByRole('heading', { name: 'What shall it do?' })).toBeVisible()
@@ -79,7 +82,8 @@ test.describe('on a phone', () => {
   })
   test('the air line stands over a build', async ({ page }) => {
     await open(page, '/build?build=spindle-4&station=nozzle')
-    for (const station of ['Supply', 'Nozzle', 'Rotor']) await expect(page.getByRole('tab', { name: new RegExp(`^${station}`) })).toBeVisible()
+    for (const station of ['Supply', 'Nozzle', 'Rotor'])
+      await expect(page.getByRole('tab', { name: new RegExp(`^${station}`) })).toBeVisible()
     await fits(page)
   })
 })

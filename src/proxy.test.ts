@@ -3,12 +3,18 @@ import { NextRequest } from 'next/server'
 import { config, proxy } from './proxy'
 
 const policyOf = () => proxy(new NextRequest('http://localhost/')).headers.get('content-security-policy') ?? ''
-const directives = () => new Map(policyOf().split('; ').map((d) => [d.split(' ')[0], d.split(' ').slice(1)]))
+const directives = () =>
+  new Map(
+    policyOf()
+      .split('; ')
+      .map((d) => [d.split(' ')[0], d.split(' ').slice(1)]),
+  )
 
 test('everything not named is refused; what is named comes from the own origin', () => {
   const d = directives()
   expect(d.get('default-src')).toEqual(["'none'"])
-  for (const name of ['connect-src', 'worker-src', 'font-src', 'manifest-src', 'form-action']) expect(d.get(name)).toEqual(["'self'"])
+  for (const name of ['connect-src', 'worker-src', 'font-src', 'manifest-src', 'form-action'])
+    expect(d.get(name)).toEqual(["'self'"])
   for (const name of ['base-uri', 'frame-ancestors']) expect(d.get(name)).toEqual(["'none'"])
 })
 test('scripts and style elements need the nonce, which differs each time', () => {

@@ -29,4 +29,11 @@ export function proxy(request: NextRequest): NextResponse {
   return response
 }
 
-export const config = { matcher: [{ source: '/((?!_next/static|_next/image|demo/|icon).*)', missing: [{ type: 'header', key: 'next-router-prefetch' }] }] }
+export const config = {
+  matcher: [
+    {
+      source: '/((?!_next/static|_next/image|demo/|icon).*)',
+      missing: [{ type: 'header', key: 'next-router-prefetch' }],
+    },
+  ],
+}

@@ -13,19 +13,77 @@ export interface Verb {
   readonly about: string
   readonly input: z.ZodType
   readonly output: z.ZodType
-  readonly run: (input: never, options: { readonly out: string | null; readonly shard: { readonly index: number; readonly of: number } | null }) => unknown
+  readonly run: (
+    input: never,
+    options: { readonly out: string | null; readonly shard: { readonly index: number; readonly of: number } | null },
+  ) => unknown
 }
 
 export const VERBS: Readonly<Record<string, Verb>> = {
-  nozzle: { about: 'flow, regime, exit state and thrust of a nozzle', input: schemas.nozzleVerbInput, output: schemas.nozzleVerbOutput, run: nozzleVerb },
-  blowdown: { about: 'a vessel running down through regulator, line and nozzle', input: air.blowdownVerbInput, output: air.blowdownVerbOutput, run: blowdownVerb },
-  size: { about: 'the throat for a wanted flow, thrust, jet speed, jet power or run time', input: air.sizeVerbInput, output: air.sizeVerbOutput, run: sizeVerb },
-  line: { about: 'pressure lost in hoses and fittings, part by part', input: air.lineVerbInput, output: air.lineVerbOutput, run: lineVerb },
-  regulator: { about: 'droop, drop-out, pulsing and sizes of a regulator', input: air.regulatorVerbInput, output: air.regulatorVerbOutput, run: regulatorVerb },
-  source: { about: 'a compressor, vessel, blower, breath, wind or balloon against line and nozzle', input: air.sourceVerbInput, output: air.sourceVerbOutput, run: sourceVerb },
-  turbine: { about: 'torque, power and ledger of losses of a build at given speeds', input: schemas.turbineVerbInput, output: schemas.turbineVerbOutput, run: turbineVerb },
-  strength: { about: 'stresses, burst speed and margins of a rotor', input: schemas.strengthVerbInput, output: schemas.strengthVerbOutput, run: strengthVerb },
-  reduce: { about: 'torque and power from the recording of a spin-up rig', input: schemas.reduceVerbInput, output: schemas.reduceVerbOutput, run: reduceVerb },
-  search: { about: 'the best designs over any numbers of a build; --shard i/n does one share, merge puts shares together', input: schemas.searchVerbInput, output: schemas.searchVerbOutput, run: searchVerb },
-  part: { about: 'a printable part; --out FILE.{stl,3mf,dxf,svg} writes it', input: schemas.partVerbInput, output: schemas.partVerbOutput, run: (input, { out }) => partVerb(input, out) },
+  nozzle: {
+    about: 'flow, regime, exit state and thrust of a nozzle',
+    input: schemas.nozzleVerbInput,
+    output: schemas.nozzleVerbOutput,
+    run: nozzleVerb,
+  },
+  blowdown: {
+    about: 'a vessel running down through regulator, line and nozzle',
+    input: air.blowdownVerbInput,
+    output: air.blowdownVerbOutput,
+    run: blowdownVerb,
+  },
+  size: {
+    about: 'the throat for a wanted flow, thrust, jet speed, jet power or run time',
+    input: air.sizeVerbInput,
+    output: air.sizeVerbOutput,
+    run: sizeVerb,
+  },
+  line: {
+    about: 'pressure lost in hoses and fittings, part by part',
+    input: air.lineVerbInput,
+    output: air.lineVerbOutput,
+    run: lineVerb,
+  },
+  regulator: {
+    about: 'droop, drop-out, pulsing and sizes of a regulator',
+    input: air.regulatorVerbInput,
+    output: air.regulatorVerbOutput,
+    run: regulatorVerb,
+  },
+  source: {
+    about: 'a compressor, vessel, blower, breath, wind or balloon against line and nozzle',
+    input: air.sourceVerbInput,
+    output: air.sourceVerbOutput,
+    run: sourceVerb,
+  },
+  turbine: {
+    about: 'torque, power and ledger of losses of a build at given speeds',
+    input: schemas.turbineVerbInput,
+    output: schemas.turbineVerbOutput,
+    run: turbineVerb,
+  },
+  strength: {
+    about: 'stresses, burst speed and margins of a rotor',
+    input: schemas.strengthVerbInput,
+    output: schemas.strengthVerbOutput,
+    run: strengthVerb,
+  },
+  reduce: {
+    about: 'torque and power from the recording of a spin-up rig',
+    input: schemas.reduceVerbInput,
+    output: schemas.reduceVerbOutput,
+    run: reduceVerb,
+  },
+  search: {
+    about: 'the best designs over any numbers of a build; --shard i/n does one share, merge puts shares together',
+    input: schemas.searchVerbInput,
+    output: schemas.searchVerbOutput,
+    run: searchVerb,
+  },
+  part: {
+    about: 'a printable part; --out FILE.{stl,3mf,dxf,svg} writes it',
+    input: schemas.partVerbInput,
+    output: schemas.partVerbOutput,
+    run: (input, { out }) => partVerb(input, out),
+  },
 }

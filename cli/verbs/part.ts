@@ -10,15 +10,34 @@ import { badInput } from '../fault'
 /** A part of a build: figures of its mesh, and the file when one is asked for. */
 export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, out: string | null) {
   const nozzle = { ...build.nozzle, exitDiameterM: build.nozzle.exitDiameterM ?? build.nozzle.throatDiameterM }
-  if (nozzle.inletBoreM <= nozzle.throatDiameterM) throw badInput('build.nozzle.inletBoreM', 'the inlet bore must be wider than the throat')
-  const input: PartsInput = { machine: build.machine, nozzle, bearing: bearingClass(build.shaft.bearingClassId), shaftDiameterM: build.shaft.diameterM, fits: fitsFor(build.making.process), outlets: build.making.outlets }
+  if (nozzle.inletBoreM <= nozzle.throatDiameterM)
+    throw badInput('build.nozzle.inletBoreM', 'the inlet bore must be wider than the throat')
+  const input: PartsInput = {
+    machine: build.machine,
+    nozzle,
+    bearing: bearingClass(build.shaft.bearingClassId),
+    shaftDiameterM: build.shaft.diameterM,
+    fits: fitsFor(build.making.process),
+    outlets: build.making.outlets,
+  }
   const own = partSet(input).map((p) => p.name)
-  if (part !== 'hole-gauge' && !own.includes(part)) throw badInput('part', `a ${build.machine.family} is made of ${[...new Set(own)].join(', ')}, and there is the hole-gauge`)
+  if (part !== 'hole-gauge' && !own.includes(part))
+    throw badInput(
+      'part',
+      `a ${build.machine.family} is made of ${[...new Set(own)].join(', ')}, and there is the hole-gauge`,
+    )
   const mesh = await handlePart(part, input)
   if (out !== null) {
     const ending = /\.(stl|3mf|dxf|svg)$/i.exec(out)?.[1].toLowerCase()
     if (!ending) throw badInput('--out', `${out} does not end in .stl, .3mf, .dxf or .svg`)
-    const content = ending === 'stl' ? toStl(mesh) : ending === '3mf' ? to3mf([mesh], part) : ending === 'dxf' ? toDxf(mesh.profile) : toSvg(mesh.profile)
+    const content =
+      ending === 'stl'
+        ? toStl(mesh)
+        : ending === '3mf'
+          ? to3mf([mesh], part)
+          : ending === 'dxf'
+            ? toDxf(mesh.profile)
+            : toSvg(mesh.profile)
     writeFileSync(out, content)
   }
   const metres = (p: readonly number[]) => p.map((v) => v / 1000)
@@ -28,7 +47,9 @@ export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, o
     volumeM3: mesh.volumeMm3 / 1e9,
     watertight: mesh.watertight,
     thinnerThanProcess: mesh.thin.map(({ at, wallMm }) => ({ atM: metres(at), wallM: wallMm / 1000 })),
-    copies: partSet(input).filter((p) => p.name === part).reduce((sum, p) => sum + p.copies, 0),
+    copies: partSet(input)
+      .filter((p) => p.name === part)
+      .reduce((sum, p) => sum + p.copies, 0),
     triangles: mesh.triangles.length / 3,
     file: out,
     notes: notesOfPart(part, input),

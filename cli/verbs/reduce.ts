@@ -7,19 +7,25 @@ import { badInput } from '../fault'
 
 type Input = z.infer<typeof reduceVerbInput>
 
-const uncertain = (value: number | { value: number; standardUncertainty: number }) => (typeof value === 'number' ? { value, standardUncertainty: 0 } : value)
+const uncertain = (value: number | { value: number; standardUncertainty: number }) =>
+  typeof value === 'number' ? { value, standardUncertainty: 0 } : value
 
 function tableOf(input: Input): Table {
   if (input.file !== undefined) {
-    if (!existsSync(input.file)) throw badInput('file', `${input.file} does not exist; the path of a CSV file is expected`)
+    if (!existsSync(input.file))
+      throw badInput('file', `${input.file} does not exist; the path of a CSV file is expected`)
     const parsed = parseTable(readFileSync(input.file))
     if (!parsed.ok) throw badInput('file', parsed.message)
     return parsed.table
   }
   const entries = Object.entries(input.columns ?? {})
   const lengths = new Set(entries.map(([, values]) => values.length))
-  if (entries.length === 0 || lengths.size !== 1) throw badInput('columns', 'at least one column, all of one length, is expected')
-  const text = [entries.map(([name]) => name).join(','), ...entries[0][1].map((_, i) => entries.map(([, values]) => values[i]).join(','))].join('\n')
+  if (entries.length === 0 || lengths.size !== 1)
+    throw badInput('columns', 'at least one column, all of one length, is expected')
+  const text = [
+    entries.map(([name]) => name).join(','),
+    ...entries[0][1].map((_, i) => entries.map(([, values]) => values[i]).join(',')),
+  ].join('\n')
   const parsed = parseTable(new TextEncoder().encode(text))
   if (!parsed.ok) throw badInput('columns', parsed.message)
   return parsed.table
@@ -30,12 +36,33 @@ export function reduceVerb(input: Input) {
   const table = tableOf(input)
   const { rig } = input
   const guess = guessMapping(table.columns, rig.signal)
-  const mapping = input.mapping ? { ...guess, timeColumn: input.mapping.time, signalColumn: input.mapping.signal ?? (rig.signal === 'pulse-times' ? input.mapping.time : guess.signalColumn), pressureColumn: input.mapping.pressure === undefined ? guess.pressureColumn : input.mapping.pressure, timeUnit: input.mapping.timeUnit, signalUnit: input.mapping.signalUnit ?? guess.signalUnit } : guess
+  const mapping = input.mapping
+    ? {
+        ...guess,
+        timeColumn: input.mapping.time,
+        signalColumn: input.mapping.signal ?? (rig.signal === 'pulse-times' ? input.mapping.time : guess.signalColumn),
+        pressureColumn: input.mapping.pressure === undefined ? guess.pressureColumn : input.mapping.pressure,
+        timeUnit: input.mapping.timeUnit,
+        signalUnit: input.mapping.signalUnit ?? guess.signalUnit,
+      }
+    : guess
   const mapped = mapTrace(table, mapping, rig, input.roomPressurePaAbs)
   if (!mapped.ok) throw badInput('mapping', mapped.message)
   const { spinUp, coast } = input.settings ?? {}
-  const settings = { ...(spinUp ? { spinUp } : {}), ...(coast !== undefined ? { coast } : {}), ...(input.nominalGaugePressurePa ? { nominalGaugePressurePa: input.nominalGaugePressurePa } : {}) }
-  const r = reduceInertia({ ...mapped.trace, pressure: mapped.pressure }, { ...rig, flywheelInertiaKgM2: uncertain(rig.flywheelInertiaKgM2), rotorInertiaKgM2: uncertain(rig.rotorInertiaKgM2) }, settings)
+  const settings = {
+    ...(spinUp ? { spinUp } : {}),
+    ...(coast !== undefined ? { coast } : {}),
+    ...(input.nominalGaugePressurePa ? { nominalGaugePressurePa: input.nominalGaugePressurePa } : {}),
+  }
+  const r = reduceInertia(
+    { ...mapped.trace, pressure: mapped.pressure },
+    {
+      ...rig,
+      flywheelInertiaKgM2: uncertain(rig.flywheelInertiaKgM2),
+      rotorInertiaKgM2: uncertain(rig.rotorInertiaKgM2),
+    },
+    settings,
+  )
   const [, , a, b, c] = r.law.parameters
   const sigma = (i: number) => Math.sqrt(r.law.covariance[i][i])
   const speed = (value: number) => ({ value, standardUncertainty: r.freeSpeed.standardUncertainty, unit: 'rad/s' })

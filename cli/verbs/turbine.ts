@@ -5,15 +5,28 @@ import type { buildInput, turbineVerbInput } from '../schemas'
 import { badInput } from '../fault'
 import { absolutePressure } from './nozzle'
 
-type Given = Pick<z.infer<typeof turbineVerbInput>, 'supply' | 'ambient'> & { readonly build: z.infer<typeof buildInput> }
+type Given = Pick<z.infer<typeof turbineVerbInput>, 'supply' | 'ambient'> & {
+  readonly build: z.infer<typeof buildInput>
+}
 
 /** A build on a steady supply, as the core predicts it. */
 export function steadyInput({ build, supply, ambient }: Given, speedRadPerS: number): PredictionInput {
   const gaugePressurePa = absolutePressure(supply, ambient.absolutePressurePa) - ambient.absolutePressurePa
   if (gaugePressurePa <= 0) throw badInput('supply', 'the supply must stand above the ambient pressure')
   const nozzle = { ...build.nozzle, exitDiameterM: build.nozzle.exitDiameterM ?? build.nozzle.throatDiameterM }
-  if (nozzle.exitDiameterM < nozzle.throatDiameterM) throw badInput('build.nozzle.exitDiameterM', 'the exit cannot be narrower than the throat')
-  return { ambient: { ...ambient, relativeHumidity: 0.6 }, supply: { kind: 'steady', gaugePressurePa, airTemperatureK: supply.temperatureK }, line: { regulator: null, parts: [] }, leastGaugePressurePa: 0, nozzle, machine: build.machine, shaft: build.shaft, load: { speedRadPerS, wantedPowerW: 0 }, coefficients: build.coefficients }
+  if (nozzle.exitDiameterM < nozzle.throatDiameterM)
+    throw badInput('build.nozzle.exitDiameterM', 'the exit cannot be narrower than the throat')
+  return {
+    ambient: { ...ambient, relativeHumidity: 0.6 },
+    supply: { kind: 'steady', gaugePressurePa, airTemperatureK: supply.temperatureK },
+    line: { regulator: null, parts: [] },
+    leastGaugePressurePa: 0,
+    nozzle,
+    machine: build.machine,
+    shaft: build.shaft,
+    load: { speedRadPerS, wantedPowerW: 0 },
+    coefficients: build.coefficients,
+  }
 }
 
 /** Torque, power and ledger of a build of any family at given speeds, with the band its coefficients leave. */
@@ -25,14 +38,38 @@ export function turbineVerb(given: z.infer<typeof turbineVerbInput>) {
   const summary = turbineSummary(turbine)
   return {
     speeds: speedsRadPerS.map((w) => {
-      const { speedRadPerS, torqueNm, bladeTorqueNm, shaftPowerW, massFlowKgPerS, efficiency, behindNozzlePaAbs, ledger, extras } = turbine.at(w)
-      return { speedRadPerS, torqueNm, bladeTorqueNm, shaftPowerW, massFlowKgPerS, efficiency, behindNozzlePaAbs, ledger, extras }
+      const {
+        speedRadPerS,
+        torqueNm,
+        bladeTorqueNm,
+        shaftPowerW,
+        massFlowKgPerS,
+        efficiency,
+        behindNozzlePaAbs,
+        ledger,
+        extras,
+      } = turbine.at(w)
+      return {
+        speedRadPerS,
+        torqueNm,
+        bladeTorqueNm,
+        shaftPowerW,
+        massFlowKgPerS,
+        efficiency,
+        behindNozzlePaAbs,
+        ledger,
+        extras,
+      }
     }),
     freeSpeedRadPerS: summary.freeSpeedRadPerS,
     bestPower: { ...summary.bestPower, standardUncertaintyW: uncertainty.bestPowerW },
     stallTorqueNm: summary.stallTorqueNm,
     standardUncertainty: { freeSpeedRadPerS: uncertainty.freeSpeedRadPerS, stallTorqueNm: uncertainty.stallTorqueNm },
     compressor,
-    notes: ['Estimate: the band is one standard uncertainty from coefficients that no drawing fixes; stallTorqueNm is on the blades, before bearing friction.', ...turbine.notes, ...range.map(rangeWords)],
+    notes: [
+      'Estimate: the band is one standard uncertainty from coefficients that no drawing fixes; stallTorqueNm is on the blades, before bearing friction.',
+      ...turbine.notes,
+      ...range.map(rangeWords),
+    ],
   }
 }

@@ -5,7 +5,10 @@ import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
 import { Providers } from './providers'
 
-export const metadata: Metadata = { title: 'Grey Kettle', description: 'Design, print and measure compressed-air turbines' }
+export const metadata: Metadata = {
+  title: 'Grey Kettle',
+  description: 'Design, print and measure compressed-air turbines',
+}
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 }
 
 export default async function RootLayout({ children }: { children: ReactNode }) {

@@ -9,7 +9,10 @@ import { Shell } from '../features/shell'
 import { system } from '../ui/theme'
 
 /** An Emotion cache that remembers what it inserted, so that the server can send those styles ahead of the markup. */
-function flushingCache(nonce: string | undefined): { cache: EmotionCache; flush: () => { name: string; isGlobal: boolean; css: string }[] } {
+function flushingCache(nonce: string | undefined): {
+  cache: EmotionCache
+  flush: () => { name: string; isGlobal: boolean; css: string }[]
+} {
   const cache = createCache({ key: 'css', nonce })
   cache.compat = true
   const insert = cache.insert.bind(cache)
@@ -20,7 +23,9 @@ function flushingCache(nonce: string | undefined): { cache: EmotionCache; flush:
     return insert(...args)
   }
   const flush = () => {
-    const flushed = fresh.map((entry) => ({ ...entry, css: String(cache.inserted[entry.name] ?? '') })).filter((e) => e.css !== '' && e.css !== 'true')
+    const flushed = fresh
+      .map((entry) => ({ ...entry, css: String(cache.inserted[entry.name] ?? '') }))
+      .filter((e) => e.css !== '' && e.css !== 'true')
     fresh = []
     return flushed
   }
@@ -35,10 +40,23 @@ function StyleRegistry({ nonce, children }: { nonce: string | undefined; childre
     const scoped = styles.filter((s) => !s.isGlobal)
     return (
       <>
-        {styles.filter((s) => s.isGlobal).map((s) => (
-          <style key={s.name} nonce={nonce} data-emotion={`${cache.key}-global ${s.name}`} dangerouslySetInnerHTML={{ __html: s.css }} />
-        ))}
-        {scoped.length > 0 && <style nonce={nonce} data-emotion={`${cache.key} ${scoped.map((s) => s.name).join(' ')}`} dangerouslySetInnerHTML={{ __html: scoped.map((s) => s.css).join('') }} />}
+        {styles
+          .filter((s) => s.isGlobal)
+          .map((s) => (
+            <style
+              key={s.name}
+              nonce={nonce}
+              data-emotion={`${cache.key}-global ${s.name}`}
+              dangerouslySetInnerHTML={{ __html: s.css }}
+            />
+          ))}
+        {scoped.length > 0 && (
+          <style
+            nonce={nonce}
+            data-emotion={`${cache.key} ${scoped.map((s) => s.name).join(' ')}`}
+            dangerouslySetInnerHTML={{ __html: scoped.map((s) => s.css).join('') }}
+          />
+        )}
       </>
     )
   })
@@ -49,7 +67,13 @@ export function Providers({ nonce, children }: { nonce: string | undefined; chil
   return (
     <StyleRegistry nonce={nonce}>
       <ChakraProvider value={system}>
-        <ThemeProvider attribute="class" defaultTheme="system" enableSystem nonce={nonce} storageKey="grey-kettle-theme">
+        <ThemeProvider
+          attribute="class"
+          defaultTheme="system"
+          enableSystem
+          nonce={nonce}
+          storageKey="grey-kettle-theme"
+        >
           <Shell>{children}</Shell>
         </ThemeProvider>
       </ChakraProvider>

@@ -16,7 +16,8 @@ const fresh = async (bundle = makeDemo()) => {
   return { db, store }
 }
 const name = (store: ProjectStore) => store.snapshot().project?.name
-const rename = (store: ProjectStore, to: string, key: string | null = null) => store.change(`name ${to}`, (p) => void (p.name = to), key)
+const rename = (store: ProjectStore, to: string, key: string | null = null) =>
+  store.change(`name ${to}`, (p) => void (p.name = to), key)
 
 /** Waits until a condition holds, for what comes in through the database. */
 async function until(holds: () => boolean): Promise<void> {
@@ -106,7 +107,13 @@ test('recordings are kept in pieces and come back byte for byte', async () => {
   const { db, store } = await fresh()
   const bytes = Uint8Array.from({ length: 2_500_000 }, (_, i) => i % 251)
   await store.addRecording('big', bytes)
-  expect(await db.chunks.where('projectId').equals('heron-window').filter((c) => c.recordingId === 'big').count()).toBe(3)
+  expect(
+    await db.chunks
+      .where('projectId')
+      .equals('heron-window')
+      .filter((c) => c.recordingId === 'big')
+      .count(),
+  ).toBe(3)
   expect(Buffer.compare(Buffer.from((await store.recordingBytes('big')) ?? []), Buffer.from(bytes))).toBe(0)
   expect(await store.recordingBytes('none')).toBeNull()
   store.close()
@@ -124,7 +131,14 @@ test('a second copy of a project gets a name and id of its own; both stay', asyn
 
 test('a project of a newer application is not opened, and its row stays as it was', async () => {
   const { db, store } = await fresh()
-  const row = { id: 'future', name: 'Future', document: { schemaVersion: 99, secret: 1 }, revision: 7, cursor: 0, updatedAt: 1 }
+  const row = {
+    id: 'future',
+    name: 'Future',
+    document: { schemaVersion: 99, secret: 1 },
+    revision: 7,
+    cursor: 0,
+    updatedAt: 1,
+  }
   await db.projects.put(row)
   await store.open('future')
   expect(store.snapshot().problem).toMatch(/newer/)

@@ -24,7 +24,14 @@ export interface StoreState {
 
 export type ChangeResult = { readonly ok: true } | { readonly ok: false; readonly faults: readonly Fault[] }
 
-const CLOSED: StoreState = { status: 'opening', project: null, undoLabel: null, redoLabel: null, saving: false, problem: null }
+const CLOSED: StoreState = {
+  status: 'opening',
+  project: null,
+  undoLabel: null,
+  redoLabel: null,
+  saving: false,
+  problem: null,
+}
 const CURRENT = 'current-project'
 
 /**
@@ -65,7 +72,8 @@ export class ProjectStore {
   async openLast(fallback: () => Promise<ProjectBundle>): Promise<void> {
     try {
       const current = await this.db.settings.get(CURRENT)
-      const row = (current && (await this.db.projects.get(current.value))) ?? (await this.db.projects.toCollection().first())
+      const row =
+        (current && (await this.db.projects.get(current.value))) ?? (await this.db.projects.toCollection().first())
       if (row) await this.open(row.id)
       else await this.add(await fallback())
     } catch (error) {
@@ -84,11 +92,18 @@ export class ProjectStore {
     const row = await this.db.projects.get(projectId)
     if (!row) return this.set({ problem: 'That project is no longer in this browser.' })
     const parsed = parseProject(row.document)
-    if (!parsed.ok) return this.set({ status: this.state.project ? 'open' : 'failed', problem: `“${row.name}” was not opened and is unchanged. ${parsed.message}` })
+    if (!parsed.ok)
+      return this.set({
+        status: this.state.project ? 'open' : 'failed',
+        problem: `“${row.name}” was not opened and is unchanged. ${parsed.message}`,
+      })
     this.watching?.unsubscribe()
     await this.db.settings.put({ key: CURRENT, value: projectId })
     await this.take(row, parsed.project)
-    this.watching = liveQuery(() => this.db.projects.get(projectId)).subscribe({ next: (fresh) => void this.fromElsewhere(fresh), error: (error: Error) => this.set({ problem: error.message }) })
+    this.watching = liveQuery(() => this.db.projects.get(projectId)).subscribe({
+      next: (fresh) => void this.fromElsewhere(fresh),
+      error: (error: Error) => this.set({ problem: error.message }),
+    })
   }
 
   private async take(row: ProjectRow, project: Project): Promise<void> {
@@ -121,7 +136,14 @@ export class ProjectStore {
     const { generation } = this
     void this.enqueue(async () => {
       const step = { label, key, patches, inverse, at: this.now() }
-      await this.write(project.id, (row, stored) => ({ document: row.revision === this.revision && generation === this.generation ? next : applyPatches(stored, patches) }), (row) => recordStep(this.db, row, step))
+      await this.write(
+        project.id,
+        (row, stored) => ({
+          document:
+            row.revision === this.revision && generation === this.generation ? next : applyPatches(stored, patches),
+        }),
+        (row) => recordStep(this.db, row, step),
+      )
     })
     return { ok: true }
   }
@@ -138,17 +160,32 @@ export class ProjectStore {
       const { undo, redo } = await stepsAround(this.db, row)
       const entry = way === 'undo' ? undo : redo
       if (!entry) return
-      await this.write(projectId, (_, stored) => ({ document: applyPatches(stored, way === 'undo' ? entry.inverse : entry.patches) }), () => Promise.resolve(way === 'undo' ? row.cursor - 1 : entry.seq))
+      await this.write(
+        projectId,
+        (_, stored) => ({ document: applyPatches(stored, way === 'undo' ? entry.inverse : entry.patches) }),
+        () => Promise.resolve(way === 'undo' ? row.cursor - 1 : entry.seq),
+      )
     })
   }
 
   /** Reads the row, makes the new document, checks it, and writes both document and cursor in one transaction. */
-  private async write(projectId: string, make: (row: ProjectRow, stored: Project) => { document: Project }, cursor: (row: ProjectRow) => Promise<number>): Promise<void> {
+  private async write(
+    projectId: string,
+    make: (row: ProjectRow, stored: Project) => { document: Project },
+    cursor: (row: ProjectRow) => Promise<number>,
+  ): Promise<void> {
     const row = await this.db.transaction('rw', this.db.projects, this.db.history, async () => {
       const stored = await this.db.projects.get(projectId)
       if (!stored) throw new Error('the project is no longer in this browser')
       const { document } = make(stored, stored.document as Project)
-      const fresh: ProjectRow = { ...stored, document, name: document.name, revision: stored.revision + 1, cursor: await cursor(stored), updatedAt: this.now() }
+      const fresh: ProjectRow = {
+        ...stored,
+        document,
+        name: document.name,
+        revision: stored.revision + 1,
+        cursor: await cursor(stored),
+        updatedAt: this.now(),
+      }
       await this.db.projects.put(fresh)
       return fresh
     })
@@ -163,10 +200,17 @@ export class ProjectStore {
   private enqueue(work: () => Promise<void>): Promise<void> {
     this.pending++
     if (!this.state.saving) this.set({ saving: true })
-    const done = this.queue.then(work).catch((error: Error) => this.set({ problem: `The last change could not be kept: ${error.message}. Export the project now and reload.` })).finally(() => {
-      this.pending--
-      if (this.pending === 0) this.set({ saving: false })
-    })
+    const done = this.queue
+      .then(work)
+      .catch((error: Error) =>
+        this.set({
+          problem: `The last change could not be kept: ${error.message}. Export the project now and reload.`,
+        }),
+      )
+      .finally(() => {
+        this.pending--
+        if (this.pending === 0) this.set({ saving: false })
+      })
     this.queue = done
     return done
   }
@@ -184,7 +228,14 @@ export class ProjectStore {
     await this.db.transaction('rw', this.db.projects, this.db.history, this.db.chunks, async () => {
       await clearHistory(this.db, id)
       for (const [recordingId, bytes] of bundle.recordings) await saveRecording(this.db, id, recordingId, bytes)
-      await this.db.projects.put({ id, name: project.name, document: project, revision: 1, cursor: 0, updatedAt: this.now() })
+      await this.db.projects.put({
+        id,
+        name: project.name,
+        document: project,
+        revision: 1,
+        cursor: 0,
+        updatedAt: this.now(),
+      })
     })
     await this.open(id)
   }
@@ -242,7 +293,9 @@ export class ProjectStore {
   }
 
   projects(): Promise<{ id: string; name: string; updatedAt: number }[]> {
-    return this.db.projects.toArray((rows) => rows.map(({ id, name, updatedAt }) => ({ id, name, updatedAt })).sort((a, b) => b.updatedAt - a.updatedAt))
+    return this.db.projects.toArray((rows) =>
+      rows.map(({ id, name, updatedAt }) => ({ id, name, updatedAt })).sort((a, b) => b.updatedAt - a.updatedAt),
+    )
   }
 
   readonly tell = (problem: string | null): void => this.set({ problem })
@@ -253,8 +306,19 @@ export class ProjectStore {
 }
 
 /** Faults of the document after a change. Where a change stays inside one build's fields, only that build is checked. */
-function faultsAfter({ buildSchema, faultsOf, projectSchema }: Validation, next: Project, patches: readonly Patch[]): Fault[] {
-  const inside = patches.every((p) => p.path[0] === 'builds' && p.path.length > 2 && p.path[2] !== 'id' && p.path[2] !== 'parentId' && p.path[2] !== 'machineId')
+function faultsAfter(
+  { buildSchema, faultsOf, projectSchema }: Validation,
+  next: Project,
+  patches: readonly Patch[],
+): Fault[] {
+  const inside = patches.every(
+    (p) =>
+      p.path[0] === 'builds' &&
+      p.path.length > 2 &&
+      p.path[2] !== 'id' &&
+      p.path[2] !== 'parentId' &&
+      p.path[2] !== 'machineId',
+  )
   if (!inside) {
     const parsed = projectSchema.safeParse(next)
     return parsed.success ? [] : faultsOf(parsed.error)

@@ -11,7 +11,14 @@ export function useStore(): ProjectStore {
   return store
 }
 
-const CLOSED: StoreState = { status: 'opening', project: null, undoLabel: null, redoLabel: null, saving: false, problem: null }
+const CLOSED: StoreState = {
+  status: 'opening',
+  project: null,
+  undoLabel: null,
+  redoLabel: null,
+  saving: false,
+  problem: null,
+}
 
 export function useStoreState(): StoreState {
   const store = useStore()

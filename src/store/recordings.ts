@@ -4,7 +4,12 @@ import Dexie from 'dexie'
 export const CHUNK_BYTES = 1024 * 1024
 
 /** Writes a recording's bytes in pieces. Call inside a transaction over `chunks` where it must be all or nothing. */
-export async function saveRecording(db: KettleDb, projectId: string, recordingId: string, bytes: Uint8Array): Promise<void> {
+export async function saveRecording(
+  db: KettleDb,
+  projectId: string,
+  recordingId: string,
+  bytes: Uint8Array,
+): Promise<void> {
   const rows = []
   for (let index = 0; index * CHUNK_BYTES < bytes.length; index++)
     rows.push({ projectId, recordingId, index, bytes: bytes.slice(index * CHUNK_BYTES, (index + 1) * CHUNK_BYTES) })
@@ -13,7 +18,10 @@ export async function saveRecording(db: KettleDb, projectId: string, recordingId
 
 /** A recording's bytes as they came; null when there is none. */
 export async function loadRecording(db: KettleDb, projectId: string, recordingId: string): Promise<Uint8Array | null> {
-  const rows = await db.chunks.where('[projectId+recordingId+index]').between([projectId, recordingId, Dexie.minKey], [projectId, recordingId, Dexie.maxKey]).toArray()
+  const rows = await db.chunks
+    .where('[projectId+recordingId+index]')
+    .between([projectId, recordingId, Dexie.minKey], [projectId, recordingId, Dexie.maxKey])
+    .toArray()
   if (rows.length === 0) return null
   const bytes = new Uint8Array(rows.reduce((sum, row) => sum + row.bytes.length, 0))
   let at = 0

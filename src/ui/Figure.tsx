@@ -10,8 +10,19 @@ const ORIGIN_WORD: Record<FigureOrigin, string> = { predicted: 'predicted', meas
 /** Hollow and dashed for predicted, filled for measured. */
 export const OriginMark = ({ origin, size = 9 }: { origin: FigureOrigin; size?: number }) =>
   origin === 'plain' ? null : (
-    <svg width={size} height={size} viewBox="0 0 10 10" role="img" aria-label={ORIGIN_WORD[origin]} style={{ display: 'inline-block', flex: 'none' }}>
-      {origin === 'predicted' ? <circle cx="5" cy="5" r="3.6" fill="none" stroke="currentColor" strokeWidth="1.6" strokeDasharray="2.2 1.3" /> : <circle cx="5" cy="5" r="4.2" fill="currentColor" />}
+    <svg
+      width={size}
+      height={size}
+      viewBox="0 0 10 10"
+      role="img"
+      aria-label={ORIGIN_WORD[origin]}
+      style={{ display: 'inline-block', flex: 'none' }}
+    >
+      {origin === 'predicted' ? (
+        <circle cx="5" cy="5" r="3.6" fill="none" stroke="currentColor" strokeWidth="1.6" strokeDasharray="2.2 1.3" />
+      ) : (
+        <circle cx="5" cy="5" r="4.2" fill="currentColor" />
+      )}
     </svg>
   )
 
@@ -28,7 +39,16 @@ export interface FigureProps {
 }
 
 /** One headline figure: label, mark, value, its uncertainty and unit, a line under it. */
-export const Figure = memo(function Figure({ label, value, uncertainty, unit, origin, sub, warn, onOpen }: FigureProps) {
+export const Figure = memo(function Figure({
+  label,
+  value,
+  uncertainty,
+  unit,
+  origin,
+  sub,
+  warn,
+  onOpen,
+}: FigureProps) {
   const content = (
     <>
       <Flex align="baseline" gap="1" color={warn ? 'brick' : undefined}>
@@ -64,7 +84,16 @@ export const Figure = memo(function Figure({ label, value, uncertainty, unit, or
       </Box>
     )
   return (
-    <chakra.button type="button" display="block" w="100%" py="6px" borderBottomWidth="1px" _hover={{ borderColor: 'petrol' }} title="How this came about" onClick={onOpen}>
+    <chakra.button
+      type="button"
+      display="block"
+      w="100%"
+      py="6px"
+      borderBottomWidth="1px"
+      _hover={{ borderColor: 'petrol' }}
+      title="How this came about"
+      onClick={onOpen}
+    >
       {content}
     </chakra.button>
   )

@@ -64,11 +64,30 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
       const place = bounds.min[cut.axis] + cut.at * (bounds.max[cut.axis] - bounds.min[cut.axis])
       clip.push(new THREE.Plane(normal, cut.axis === 'y' ? -place : place))
     }
-    const line = new THREE.LineBasicMaterial({ color: dark ? 0xeae5db : 0x24211d, transparent: true, opacity: 0.55, clippingPlanes: clip })
-    const surfaces = meshes.map((m) => new THREE.MeshStandardMaterial({ color: TONES[m.tone ?? 'air'][dark ? 1 : 0], roughness: 0.75, metalness: 0.05, side: THREE.DoubleSide, clippingPlanes: clip }))
+    const line = new THREE.LineBasicMaterial({
+      color: dark ? 0xeae5db : 0x24211d,
+      transparent: true,
+      opacity: 0.55,
+      clippingPlanes: clip,
+    })
+    const surfaces = meshes.map(
+      (m) =>
+        new THREE.MeshStandardMaterial({
+          color: TONES[m.tone ?? 'air'][dark ? 1 : 0],
+          roughness: 0.75,
+          metalness: 0.05,
+          side: THREE.DoubleSide,
+          clippingPlanes: clip,
+        }),
+    )
     const edges = geometries.map((g) => new THREE.EdgesGeometry(g, 28))
     geometries.forEach((g, i) => scene.add(new THREE.Mesh(g, surfaces[i]), new THREE.LineSegments(edges[i], line)))
-    const pointer = new THREE.MeshBasicMaterial({ color: dark ? 0xe8a13a : 0xb3261e, depthTest: false, transparent: true, opacity: 0.9 })
+    const pointer = new THREE.MeshBasicMaterial({
+      color: dark ? 0xe8a13a : 0xb3261e,
+      depthTest: false,
+      transparent: true,
+      opacity: 0.9,
+    })
     const ball = new THREE.SphereGeometry(Math.max(0.35, sphere.radius * 0.02), 16, 12)
     for (const at of marks) {
       const mark = new THREE.Mesh(ball, pointer)
@@ -82,7 +101,9 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
     scene.add(sun)
     const camera = new THREE.PerspectiveCamera(32, 1, 0.1, sphere.radius * 40)
     camera.up.set(0, 0, 1)
-    camera.position.copy(sphere.center).add(new THREE.Vector3(-0.55, -1.25, 1.35).normalize().multiplyScalar(sphere.radius * 3.9))
+    camera.position
+      .copy(sphere.center)
+      .add(new THREE.Vector3(-0.55, -1.25, 1.35).normalize().multiplyScalar(sphere.radius * 3.9))
     const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true, preserveDrawingBuffer: true })
     renderer.localClippingEnabled = true
     renderer.setPixelRatio(Math.min(2, window.devicePixelRatio))
@@ -127,5 +148,13 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
       renderer.domElement.remove()
     }
   }, [meshes, dark, cut, marks])
-  return <div ref={host} role="img" aria-label={label} tabIndex={0} style={{ width: '100%', height: 'min(560px, calc(100vh - 230px))', minHeight: 320 }} />
+  return (
+    <div
+      ref={host}
+      role="img"
+      aria-label={label}
+      tabIndex={0}
+      style={{ width: '100%', height: 'min(560px, calc(100vh - 230px))', minHeight: 320 }}
+    />
+  )
 }

@@ -4,16 +4,49 @@ import type { ReactNode } from 'react'
 import { useArrowTabs } from './arrow-tabs'
 
 /** A sheet of three columns: what goes in, what it looks like, what comes out. Stacks on a phone. */
-export const Sheet = ({ left, middle, right, leftWidth = '284px', rightWidth = '292px', pictureFirst }: { left: ReactNode; middle: ReactNode; right?: ReactNode; leftWidth?: string; rightWidth?: string; /** On a narrow window the middle comes before the fields. */ pictureFirst?: boolean }) => (
-  <Grid bg="sheet" borderTopWidth="1px" templateColumns={{ base: 'minmax(0,1fr)', lg: right ? `${leftWidth} minmax(0,1fr) ${rightWidth}` : `${leftWidth} minmax(0,1fr)` }}>
-    <Box p="4" pt="3" borderRightWidth={{ base: '0', lg: '1px' }} borderTopWidth={{ base: pictureFirst ? '1px' : '0', lg: '0' }} order={{ base: pictureFirst ? 3 : 0, lg: 0 }}>
+export const Sheet = ({
+  left,
+  middle,
+  right,
+  leftWidth = '284px',
+  rightWidth = '292px',
+  pictureFirst,
+}: {
+  left: ReactNode
+  middle: ReactNode
+  right?: ReactNode
+  leftWidth?: string
+  rightWidth?: string
+  /** On a narrow window the middle comes before the fields. */ pictureFirst?: boolean
+}) => (
+  <Grid
+    bg="sheet"
+    borderTopWidth="1px"
+    templateColumns={{
+      base: 'minmax(0,1fr)',
+      lg: right ? `${leftWidth} minmax(0,1fr) ${rightWidth}` : `${leftWidth} minmax(0,1fr)`,
+    }}
+  >
+    <Box
+      p="4"
+      pt="3"
+      borderRightWidth={{ base: '0', lg: '1px' }}
+      borderTopWidth={{ base: pictureFirst ? '1px' : '0', lg: '0' }}
+      order={{ base: pictureFirst ? 3 : 0, lg: 0 }}
+    >
       {left}
     </Box>
     <Box p="4" pt="3" minW="0" order={{ base: pictureFirst ? 1 : 0, lg: 0 }}>
       {middle}
     </Box>
     {right && (
-      <Box p="4" pt="3" borderLeftWidth={{ base: '0', lg: '1px' }} borderTopWidth={{ base: '1px', lg: '0' }} order={{ base: pictureFirst ? 2 : 0, lg: 0 }}>
+      <Box
+        p="4"
+        pt="3"
+        borderLeftWidth={{ base: '0', lg: '1px' }}
+        borderTopWidth={{ base: '1px', lg: '0' }}
+        order={{ base: pictureFirst ? 2 : 0, lg: 0 }}
+      >
         {right}
       </Box>
     )}
@@ -27,7 +60,15 @@ export const SectionTitle = ({ children, first }: { children: ReactNode; first?:
 )
 
 /** A title with a line beside it, over a room or build. */
-export const RoomTitle = ({ title, about, children }: { title: ReactNode; about?: ReactNode; children?: ReactNode }) => (
+export const RoomTitle = ({
+  title,
+  about,
+  children,
+}: {
+  title: ReactNode
+  about?: ReactNode
+  children?: ReactNode
+}) => (
   <Flex align="baseline" gap="3" py="3" wrap="wrap">
     <chakra.h1 fontSize="xl" fontWeight="700" lineHeight="1.2">
       {title}
@@ -46,14 +87,43 @@ export const RoomTitle = ({ title, about, children }: { title: ReactNode; about?
 )
 
 /** Views of one place, chosen by words over it. Arrow keys move between them. */
-export function Views<T extends string>({ label, value, views, onChange, small }: { label: string; value: T; views: readonly { value: T; label: string }[]; onChange: (value: T) => void; small?: boolean }) {
-  const { row, onKeyDown } = useArrowTabs(views.map((v) => v.value), value, onChange)
+export function Views<T extends string>({
+  label,
+  value,
+  views,
+  onChange,
+  small,
+}: {
+  label: string
+  value: T
+  views: readonly { value: T; label: string }[]
+  onChange: (value: T) => void
+  small?: boolean
+}) {
+  const { row, onKeyDown } = useArrowTabs(
+    views.map((v) => v.value),
+    value,
+    onChange,
+  )
   return (
     <Flex ref={row} role="tablist" aria-label={label} gap="4" mb="2" wrap="wrap" onKeyDown={onKeyDown}>
       {views.map((view) => {
         const chosen = view.value === value
         return (
-          <chakra.button key={view.value} type="button" role="tab" aria-selected={chosen} tabIndex={chosen ? 0 : -1} fontSize={small ? 'xs' : 'sm'} fontWeight={chosen ? '700' : '400'} color={chosen ? 'ink' : 'mute'} borderBottomWidth="2px" borderColor={chosen ? 'ink' : 'transparent'} _hover={{ color: 'ink' }} onClick={() => onChange(view.value)}>
+          <chakra.button
+            key={view.value}
+            type="button"
+            role="tab"
+            aria-selected={chosen}
+            tabIndex={chosen ? 0 : -1}
+            fontSize={small ? 'xs' : 'sm'}
+            fontWeight={chosen ? '700' : '400'}
+            color={chosen ? 'ink' : 'mute'}
+            borderBottomWidth="2px"
+            borderColor={chosen ? 'ink' : 'transparent'}
+            _hover={{ color: 'ink' }}
+            onClick={() => onChange(view.value)}
+          >
             {view.label}
           </chakra.button>
         )
@@ -63,8 +133,24 @@ export function Views<T extends string>({ label, value, views, onChange, small }
 }
 
 /** Advice or a warning: what, why, and what would mend it. */
-export const Advice = ({ tone, title, children }: { tone: 'advice' | 'warn' | 'note'; title: string; children: ReactNode }) => (
-  <Box role={tone === 'warn' ? 'alert' : 'note'} borderLeftWidth="3px" borderColor={tone === 'warn' ? 'brick' : tone === 'advice' ? 'copper' : 'petrol'} pl="3" py="1" mt="3" fontSize="sm">
+export const Advice = ({
+  tone,
+  title,
+  children,
+}: {
+  tone: 'advice' | 'warn' | 'note'
+  title: string
+  children: ReactNode
+}) => (
+  <Box
+    role={tone === 'warn' ? 'alert' : 'note'}
+    borderLeftWidth="3px"
+    borderColor={tone === 'warn' ? 'brick' : tone === 'advice' ? 'copper' : 'petrol'}
+    pl="3"
+    py="1"
+    mt="3"
+    fontSize="sm"
+  >
     <Box fontWeight="700" color={tone === 'warn' ? 'brick' : 'ink'}>
       {title}
     </Box>

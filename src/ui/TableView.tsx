@@ -10,7 +10,14 @@ export interface TableData {
 
 /** Text of a table as CSV with a header line. */
 export const tableCsv = ({ headers, rows }: TableData): string => {
-  const cell = (value: string | number | null) => (value === null ? '' : typeof value === 'number' ? String(Number(value.toPrecision(9))) : /[",\n]/.test(value) ? `"${value.replaceAll('"', '""')}"` : value)
+  const cell = (value: string | number | null) =>
+    value === null
+      ? ''
+      : typeof value === 'number'
+        ? String(Number(value.toPrecision(9)))
+        : /[",\n]/.test(value)
+          ? `"${value.replaceAll('"', '""')}"`
+          : value
   return `${[headers, ...rows].map((row) => row.map(cell).join(',')).join('\n')}\n`
 }
 
@@ -26,7 +33,8 @@ export function download(name: string, content: BlobPart, type: string): void {
 
 /** The numbers behind a chart, for reading and for taking away. */
 export function TableView({ table }: { table: TableData }) {
-  const show = (value: string | number | null) => (value === null ? '' : typeof value === 'number' ? Number(value.toPrecision(4)).toString() : value)
+  const show = (value: string | number | null) =>
+    value === null ? '' : typeof value === 'number' ? Number(value.toPrecision(4)).toString() : value
   return (
     <Box>
       <Box maxH="320px" overflow="auto" tabIndex={0} role="region" aria-label={`Table: ${table.name}`}>
@@ -53,7 +61,12 @@ export function TableView({ table }: { table: TableData }) {
           </tbody>
         </chakra.table>
       </Box>
-      <QuietButton mt="2" onClick={() => download(`${table.name.replace(/[^\w-]+/g, '-').toLowerCase()}.csv`, tableCsv(table), 'text/csv')}>
+      <QuietButton
+        mt="2"
+        onClick={() =>
+          download(`${table.name.replace(/[^\w-]+/g, '-').toLowerCase()}.csv`, tableCsv(table), 'text/csv')
+        }
+      >
         Save as CSV
       </QuietButton>
     </Box>

@@ -9,11 +9,23 @@ const config = defineConfig({
   preflight: { scope: '.library-reset', level: 'element' },
   cssVarsRoot: ':where(html)',
   globalCss: {
-    '*, *::before, *::after': { boxSizing: 'border-box', margin: 0, padding: 0, borderWidth: 0, borderStyle: 'solid', borderColor: 'rule' },
+    '*, *::before, *::after': {
+      boxSizing: 'border-box',
+      margin: 0,
+      padding: 0,
+      borderWidth: 0,
+      borderStyle: 'solid',
+      borderColor: 'rule',
+    },
     html: { fontFamily: 'body', fontSize: '14px', lineHeight: 1.4, color: 'ink', bg: 'ground', colorScheme: 'light' },
     'html.dark': { colorScheme: 'dark' },
     body: { minHeight: '100dvh' },
-    'button, input, select, textarea': { font: 'inherit', color: 'inherit', background: 'none', letterSpacing: 'inherit' },
+    'button, input, select, textarea': {
+      font: 'inherit',
+      color: 'inherit',
+      background: 'none',
+      letterSpacing: 'inherit',
+    },
     button: { cursor: 'pointer', textAlign: 'inherit' },
     'button:disabled': { cursor: 'not-allowed', opacity: 0.5 },
     a: { color: 'inherit', textDecoration: 'none' },
@@ -27,14 +39,30 @@ const config = defineConfig({
     textarea: { resize: 'vertical', display: 'block' },
     option: { background: 'var(--gk-colors-sheet)', color: 'var(--gk-colors-ink)' },
     '.num': { fontFamily: 'mono', fontVariantNumeric: 'tabular-nums', fontWeight: 500 },
-    '.sr-only': { position: 'absolute', width: '1px', height: '1px', overflow: 'hidden', clip: 'rect(0 0 0 0)', whiteSpace: 'nowrap' },
+    '.sr-only': {
+      position: 'absolute',
+      width: '1px',
+      height: '1px',
+      overflow: 'hidden',
+      clip: 'rect(0 0 0 0)',
+      whiteSpace: 'nowrap',
+    },
     '*': { _motionReduce: { animationDuration: '0.01ms !important', transitionDuration: '0.01ms !important' } },
   },
   theme: {
     breakpoints: { sm: '30rem', md: '48rem', lg: '68rem' },
     tokens: {
-      fonts: { body: { value: "'Commissioner Variable', system-ui, sans-serif" }, mono: { value: "'Spline Sans Mono Variable', ui-monospace, monospace" } },
-      fontSizes: { xs: { value: '12px' }, sm: { value: '13px' }, md: { value: '14px' }, lg: { value: '16px' }, xl: { value: '22px' } },
+      fonts: {
+        body: { value: "'Commissioner Variable', system-ui, sans-serif" },
+        mono: { value: "'Spline Sans Mono Variable', ui-monospace, monospace" },
+      },
+      fontSizes: {
+        xs: { value: '12px' },
+        sm: { value: '13px' },
+        md: { value: '14px' },
+        lg: { value: '16px' },
+        xl: { value: '22px' },
+      },
       spacing: Object.fromEntries([0, 1, 2, 3, 4, 5, 6, 8, 10, 12].map((n) => [n, { value: `${n * 4}px` }])),
       zIndex: { sticky: { value: 10 }, overlay: { value: 100 }, modal: { value: 110 } },
     },
@@ -64,4 +92,5 @@ const config = defineConfig({
 export const system = createSystem(defaultBaseConfig, config)
 
 /** A colour token for places that take only CSS text, such as drawings and charts. */
-export const color = (name: string): string => `var(--gk-colors-${name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)})`
+export const color = (name: string): string =>
+  `var(--gk-colors-${name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)})`

@@ -9,7 +9,6 @@ import { Views } from './Sheet'
 import { TableView, tableCsv } from './TableView'
 import { color, system } from './theme'
 
-
 const show = (node: ReactNode) => render(<ChakraProvider value={system}>{node}</ChakraProvider>)
 afterEach(cleanup)
 
@@ -22,7 +21,10 @@ describe('predicted and measured never look alike', () => {
         <Figure label="C" value="3" unit="W" origin="plain" />
       </>,
     )
-    const [predicted, measured] = [screen.getByRole('img', { name: 'predicted' }), screen.getByRole('img', { name: 'measured' })]
+    const [predicted, measured] = [
+      screen.getByRole('img', { name: 'predicted' }),
+      screen.getByRole('img', { name: 'measured' }),
+    ]
     expect(predicted.querySelector('circle')).toHaveAttribute('fill', 'none')
     expect(predicted.querySelector('circle')).toHaveAttribute('stroke-dasharray')
     expect(measured.querySelector('circle')).toHaveAttribute('fill', 'currentColor')
@@ -39,7 +41,17 @@ describe('predicted and measured never look alike', () => {
 
 test('views move by arrow keys and wrap round', () => {
   const onChange = jest.fn()
-  show(<Views label="v" value="a" views={[{ value: 'a', label: 'A' }, { value: 'b', label: 'B' }]} onChange={onChange} />)
+  show(
+    <Views
+      label="v"
+      value="a"
+      views={[
+        { value: 'a', label: 'A' },
+        { value: 'b', label: 'B' },
+      ]}
+      onChange={onChange}
+    />,
+  )
   fireEvent.keyDown(screen.getByRole('tablist'), { key: 'ArrowLeft' })
   expect(onChange).toHaveBeenCalledWith('b')
   expect(screen.getByRole('tab', { name: 'A' })).toHaveAttribute('tabindex', '0')
@@ -47,8 +59,18 @@ test('views move by arrow keys and wrap round', () => {
 })
 
 describe('tables', () => {
-  const table = { name: 'Torque', headers: ['speed, rpm', 'torque'], rows: [[100, 0.123456789012], ['a "b"', null]] as const }
-  test('as CSV: quoted where needed, nine digits, blanks for what is missing', () => expect(tableCsv(table)).toBe('speed, rpm,torque\n100,0.123456789\n"a ""b""",\n'.replace('speed, rpm', '"speed, rpm"')))
+  const table = {
+    name: 'Torque',
+    headers: ['speed, rpm', 'torque'],
+    rows: [
+      [100, 0.123456789012],
+      ['a "b"', null],
+    ] as const,
+  }
+  test('as CSV: quoted where needed, nine digits, blanks for what is missing', () =>
+    expect(tableCsv(table)).toBe(
+      'speed, rpm,torque\n100,0.123456789\n"a ""b""",\n'.replace('speed, rpm', '"speed, rpm"'),
+    ))
   test('on screen', () => {
     show(<TableView table={table} />)
     expect(screen.getByRole('region', { name: 'Table: Torque' })).toHaveTextContent('0.1235')

@@ -1,15 +1,50 @@
 import { downstreamTable, massFlowOfNozzle } from '../core/flow'
-import { airSide, bestRow, buildRunDown, compareOutlets, effectiveNozzle, sizingRow, throatFor, type AirInput, type OutletRow, type SizedThroat, type SizingGoal, type SizingRow, type ThrustInput, type WantedFigure } from '../core/prediction'
+import {
+  airSide,
+  bestRow,
+  buildRunDown,
+  compareOutlets,
+  effectiveNozzle,
+  sizingRow,
+  throatFor,
+  type AirInput,
+  type OutletRow,
+  type SizedThroat,
+  type SizingGoal,
+  type SizingRow,
+  type ThrustInput,
+  type WantedFigure,
+} from '../core/prediction'
 import { regulatorRun, type RegulatorRun, type RunDown } from '../core/supply'
 import type { OutletForm } from '../core/flow'
 
 /** Computations of the air side that are too long for the page's thread. Inputs are plain data. */
 export type AirRequest =
-  | { readonly kind: 'sizing'; readonly input: AirInput; readonly fromM: number; readonly toM: number; readonly points: number; readonly goal: SizingGoal; readonly leastJetPowerW: number }
-  | { readonly kind: 'throat'; readonly input: AirInput; readonly figure: WantedFigure; readonly value: number; readonly fromM: number; readonly toM: number }
+  | {
+      readonly kind: 'sizing'
+      readonly input: AirInput
+      readonly fromM: number
+      readonly toM: number
+      readonly points: number
+      readonly goal: SizingGoal
+      readonly leastJetPowerW: number
+    }
+  | {
+      readonly kind: 'throat'
+      readonly input: AirInput
+      readonly figure: WantedFigure
+      readonly value: number
+      readonly fromM: number
+      readonly toM: number
+    }
   | { readonly kind: 'pulse'; readonly input: AirInput; readonly seconds: number }
   | { readonly kind: 'bottle'; readonly input: AirInput }
-  | { readonly kind: 'outlets'; readonly input: ThrustInput; readonly forms: readonly OutletForm[]; readonly areaFactors: readonly number[] }
+  | {
+      readonly kind: 'outlets'
+      readonly input: ThrustInput
+      readonly forms: readonly OutletForm[]
+      readonly areaFactors: readonly number[]
+    }
 
 export interface SizingPicture {
   readonly rows: readonly SizingRow[]
@@ -21,7 +56,11 @@ export interface BottlePicture {
   readonly bare: RunDown
   readonly held: RunDown | null
   /** Settings from the machine's least pressure up, and how long each lasts. */
-  readonly settings: readonly { readonly gaugePressurePa: number; readonly runTimeS: number; readonly energyJ: number }[]
+  readonly settings: readonly {
+    readonly gaugePressurePa: number
+    readonly runTimeS: number
+    readonly energyJ: number
+  }[]
 }
 
 export interface AirResults {
@@ -49,8 +88,19 @@ function pulse({ input, seconds }: Extract<AirRequest, { kind: 'pulse' }>): Regu
   const { regulator, parts } = input.line
   if (!regulator) return null
   const air = airSide(input)
-  const behind = downstreamTable(parts, massFlowOfNozzle(effectiveNozzle(input)), input.ambient.absolutePressurePa, air.sourcePressurePaAbs, air.temperatureK)
-  return regulatorRun(regulator, { inletPaAbs: air.sourcePressurePaAbs, temperatureK: air.temperatureK }, behind, seconds)
+  const behind = downstreamTable(
+    parts,
+    massFlowOfNozzle(effectiveNozzle(input)),
+    input.ambient.absolutePressurePa,
+    air.sourcePressurePaAbs,
+    air.temperatureK,
+  )
+  return regulatorRun(
+    regulator,
+    { inletPaAbs: air.sourcePressurePaAbs, temperatureK: air.temperatureK },
+    behind,
+    seconds,
+  )
 }
 
 const SETTINGS = 14
@@ -62,14 +112,22 @@ function bottle({ input }: Extract<AirRequest, { kind: 'bottle' }>, progress: Pr
   const held = regulator ? buildRunDown(input) : null
   const least = Math.max(2e3, input.leastGaugePressurePa)
   const most = input.supply.gaugePressurePa * 0.9
-  const settings = regulator && most > least * 1.05
-    ? Array.from({ length: SETTINGS }, (_, i) => {
-        progress(i / SETTINGS)
-        const setGaugePressurePa = least * 1.02 * (most / (least * 1.02)) ** (i / (SETTINGS - 1))
-        const run = buildRunDown({ ...input, line: { ...input.line, regulator: { ...regulator, setGaugePressurePa } } }, { samples: 0, relativeTolerance: 1e-4, stopAtLeast: true })
-        return { gaugePressurePa: setGaugePressurePa, runTimeS: run?.run.timeS ?? 0, energyJ: run?.run.jetEnergyJ ?? 0 }
-      })
-    : []
+  const settings =
+    regulator && most > least * 1.05
+      ? Array.from({ length: SETTINGS }, (_, i) => {
+          progress(i / SETTINGS)
+          const setGaugePressurePa = least * 1.02 * (most / (least * 1.02)) ** (i / (SETTINGS - 1))
+          const run = buildRunDown(
+            { ...input, line: { ...input.line, regulator: { ...regulator, setGaugePressurePa } } },
+            { samples: 0, relativeTolerance: 1e-4, stopAtLeast: true },
+          )
+          return {
+            gaugePressurePa: setGaugePressurePa,
+            runTimeS: run?.run.timeS ?? 0,
+            energyJ: run?.run.jetEnergyJ ?? 0,
+          }
+        })
+      : []
   return { bare, held, settings }
 }
 

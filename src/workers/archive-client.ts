@@ -2,7 +2,9 @@ import type { OpenedArchive, ProjectBundle } from '../project/archive'
 import type { ArchiveReply, ArchiveRequest } from './archive-handler'
 import { JobClient } from './job-client'
 
-const client = new JobClient<ArchiveRequest, ArchiveReply>(() => new Worker(new URL('./archive.worker.ts', import.meta.url), { type: 'module' }))
+const client = new JobClient<ArchiveRequest, ArchiveReply>(
+  () => new Worker(new URL('./archive.worker.ts', import.meta.url), { type: 'module' }),
+)
 
 /** A project as a ZIP, packed off the page's thread. */
 export const packProject = async (bundle: ProjectBundle): Promise<Uint8Array> => {

@@ -51,7 +51,12 @@ const KEPT_TABLES = 6
 const tables = new Map<string, Table>()
 
 /** The table of a recording, read once; the oldest of the kept ones makes room. */
-function tableOf(recording: string, bytes: Uint8Array, dialect: Dialect | null, progress: (share: number) => void): Table {
+function tableOf(
+  recording: string,
+  bytes: Uint8Array,
+  dialect: Dialect | null,
+  progress: (share: number) => void,
+): Table {
   const key = `${recording} ${JSON.stringify(dialect)}`
   const kept = tables.get(key)
   if (kept) return kept
@@ -67,13 +72,20 @@ const asWritten = (value: number, si: number) => Number((value / si).toPrecision
 
 /** Preview or reduction of a recording. Pure but for the tables kept between calls. */
 export function handleBench(request: BenchRequest, progress: (share: number) => void): BenchReply {
-  const table = tableOf(request.key, request.bytes, request.kind === 'preview' ? request.dialect : request.mapping.dialect, progress)
+  const table = tableOf(
+    request.key,
+    request.bytes,
+    request.kind === 'preview' ? request.dialect : request.mapping.dialect,
+    progress,
+  )
   if (request.kind === 'preview')
     return {
       kind: 'preview',
       dialect: table.dialect,
       headers: table.columns.map((c) => ({ header: c.header, unit: c.unit?.id ?? null })),
-      firstRows: Array.from({ length: Math.min(6, table.rows) }, (_, i) => table.columns.map((c) => asWritten(c.values[i], c.unit?.si ?? 1))),
+      firstRows: Array.from({ length: Math.min(6, table.rows) }, (_, i) =>
+        table.columns.map((c) => asWritten(c.values[i], c.unit?.si ?? 1)),
+      ),
       rows: table.rows,
       notes: table.notes,
       comments: table.comments,
@@ -82,5 +94,10 @@ export function handleBench(request: BenchRequest, progress: (share: number) => 
   const mapped = mapTrace(table, request.mapping, request.rig, request.roomPaAbs)
   if (!mapped.ok) throw new InputFault(mapped.message)
   progress(0.92)
-  return { kind: 'reduce', reduction: reduceInertia({ ...mapped.trace, pressure: mapped.pressure }, request.inertiaRig, request.settings), pressurePa: mapped.pressurePa, tableNotes: table.notes }
+  return {
+    kind: 'reduce',
+    reduction: reduceInertia({ ...mapped.trace, pressure: mapped.pressure }, request.inertiaRig, request.settings),
+    pressurePa: mapped.pressurePa,
+    tableNotes: table.notes,
+  }
 }

@@ -6,8 +6,15 @@ import { JobClient, JobError, serveJobs, type WorkerLike } from './job-client'
 import { faultOf } from './job-faults'
 
 const spec: SearchSpec = {
-  base: predictionInput(newBuild({ id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }), { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 }),
-  variables: [{ path: 'nozzle.throatDiameterM', from: 1e-3, to: 2.5e-3 }, { path: 'machine.meanRadiusM', from: 0.02, to: 0.04 }],
+  base: predictionInput(newBuild({ id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }), {
+    absolutePressurePa: 101_325,
+    temperatureK: 293.15,
+    relativeHumidity: 0.6,
+  }),
+  variables: [
+    { path: 'nozzle.throatDiameterM', from: 1e-3, to: 2.5e-3 },
+    { path: 'machine.meanRadiusM', from: 0.02, to: 0.04 },
+  ],
   constraints: {},
   goal: 'best-power',
   designs: 120,
@@ -18,14 +25,29 @@ const spec: SearchSpec = {
 /** A worker in this thread; `dead` ones never answer. */
 function standIn(dead = false): { worker: WorkerLike; ended: () => boolean } {
   let ended = false
-  const scope = { postMessage: (data: unknown) => void (ended || worker.onmessage?.({ data } as MessageEvent)), onmessage: null as ((event: MessageEvent) => void) | null }
+  const scope = {
+    postMessage: (data: unknown) => void (ended || worker.onmessage?.({ data } as MessageEvent)),
+    onmessage: null as ((event: MessageEvent) => void) | null,
+  }
   serveJobs(scope, handleDesign, faultOf)
-  const worker: WorkerLike = { postMessage: (data) => void (dead || setTimeout(() => scope.onmessage?.({ data } as MessageEvent))), terminate: () => void (ended = true), onmessage: null, onerror: null, onmessageerror: null }
+  const worker: WorkerLike = {
+    postMessage: (data) => void (dead || setTimeout(() => scope.onmessage?.({ data } as MessageEvent))),
+    terminate: () => void (ended = true),
+    onmessage: null,
+    onerror: null,
+    onmessageerror: null,
+  }
   return { worker, ended: () => ended }
 }
 const clients = (dead = false) => {
   const made: ReturnType<typeof standIn>[] = []
-  return { made, make: () => new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(() => (made.push(standIn(dead)), made[made.length - 1].worker)) }
+  return {
+    made,
+    make: () =>
+      new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(
+        () => (made.push(standIn(dead)), made[made.length - 1].worker),
+      ),
+  }
 }
 
 test('three workers give what one gives, and are ended afterwards', async () => {
@@ -55,7 +77,15 @@ test('cancelled before it began, nothing is started', async () => {
 })
 
 test('a sweep over whole numbers visits each of them once', () => {
-  const rows = handleDesign({ kind: 'sweep', input: spec.base, variable: { path: 'machine.bladeCount', from: 6, to: 11, whole: true }, points: 41 }, () => undefined) as DesignResults['sweep']
+  const rows = handleDesign(
+    {
+      kind: 'sweep',
+      input: spec.base,
+      variable: { path: 'machine.bladeCount', from: 6, to: 11, whole: true },
+      points: 41,
+    },
+    () => undefined,
+  ) as DesignResults['sweep']
   expect(rows.map((r) => r.value)).toEqual([6, 7, 8, 9, 10, 11])
   expect(rows.every((r) => r.figures !== null)).toBe(true)
 })

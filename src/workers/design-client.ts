@@ -6,13 +6,21 @@ const make = () => new Worker(new URL('./design.worker.ts', import.meta.url), { 
 const client = new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(make)
 
 /** One computation about designs, off the page's thread. */
-export const runDesign = <Q extends DesignRequest>(request: Q, options?: JobOptions): Promise<DesignResults[Q['kind']]> => client.run(request, options) as Promise<DesignResults[Q['kind']]>
+export const runDesign = <Q extends DesignRequest>(
+  request: Q,
+  options?: JobOptions,
+): Promise<DesignResults[Q['kind']]> => client.run(request, options) as Promise<DesignResults[Q['kind']]>
 
 /** Workers of the pool: one less than the machine has cores, so that the page stays quick, but two where it has two; at most eight. */
 const POOL = Math.max(2, Math.min(8, (typeof navigator === 'undefined' ? 2 : navigator.hardwareConcurrency || 2) - 1))
 
 /** A search shared out over a pool of workers; progress is that of all together, cancelling ends all. The result is that of one machine doing it alone, its best few polished. */
-export async function runSearchPool(spec: SearchSpec, { signal, progress }: JobOptions = {}, size = POOL, makeClient = () => new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(make)): Promise<SearchResult> {
+export async function runSearchPool(
+  spec: SearchSpec,
+  { signal, progress }: JobOptions = {},
+  size = POOL,
+  makeClient = () => new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(make),
+): Promise<SearchResult> {
   const shares = Array.from({ length: size }, () => 0)
   const ended = new AbortController()
   signal?.addEventListener('abort', () => ended.abort(), { once: true })
@@ -21,16 +29,22 @@ export async function runSearchPool(spec: SearchSpec, { signal, progress }: JobO
   try {
     const parts = await Promise.all(
       clients.map((own, index) =>
-        own.run({ kind: 'search', spec: { ...spec, shard: { index, of: size } } }, {
-          signal: ended.signal,
-          progress: (share) => {
-            shares[index] = share
-            progress?.(shares.reduce((a, b) => a + b, 0) / size)
+        own.run(
+          { kind: 'search', spec: { ...spec, shard: { index, of: size } } },
+          {
+            signal: ended.signal,
+            progress: (share) => {
+              shares[index] = share
+              progress?.(shares.reduce((a, b) => a + b, 0) / size)
+            },
           },
-        }),
+        ),
       ),
     )
-    return (await clients[0].run({ kind: 'polish', spec, result: mergeSearches(parts as SearchResult[]) }, { signal: ended.signal })) as SearchResult
+    return (await clients[0].run(
+      { kind: 'polish', spec, result: mergeSearches(parts as SearchResult[]) },
+      { signal: ended.signal },
+    )) as SearchResult
   } catch (error) {
     // one failed share ends the rest
     ended.abort()

@@ -1,15 +1,38 @@
 import type { PredictionInput } from '../core/prediction'
-import { performanceMap, polishSearch, runSearch, sensitivities, sweep, type DesignFigures, type PerformanceMap, type SearchGoal, type SearchResult, type SearchSpec, type SearchVariable, type Sensitivity } from '../core/search'
+import {
+  performanceMap,
+  polishSearch,
+  runSearch,
+  sensitivities,
+  sweep,
+  type DesignFigures,
+  type PerformanceMap,
+  type SearchGoal,
+  type SearchResult,
+  type SearchSpec,
+  type SearchVariable,
+  type Sensitivity,
+} from '../core/search'
 import { balancedChooser, type ChooserInput, type Choice } from '../project/choosing'
 import { machinePossible } from '../project/validation'
 
 /** Finding designs: too long for the page's thread. */
 export type DesignRequest =
   | { readonly kind: 'map'; readonly input: PredictionInput; readonly columns: number; readonly rows: number }
-  | { readonly kind: 'changes'; readonly input: PredictionInput; readonly changes: readonly { readonly path: string; readonly change: number }[]; readonly goal: SearchGoal }
+  | {
+      readonly kind: 'changes'
+      readonly input: PredictionInput
+      readonly changes: readonly { readonly path: string; readonly change: number }[]
+      readonly goal: SearchGoal
+    }
   | { readonly kind: 'search'; readonly spec: SearchSpec }
   | { readonly kind: 'polish'; readonly spec: SearchSpec; readonly result: SearchResult }
-  | { readonly kind: 'sweep'; readonly input: PredictionInput; readonly variable: SearchVariable; readonly points: number }
+  | {
+      readonly kind: 'sweep'
+      readonly input: PredictionInput
+      readonly variable: SearchVariable
+      readonly points: number
+    }
   | ({ readonly kind: 'chooser' } & ChooserInput)
 
 export interface DesignResults {
@@ -21,7 +44,10 @@ export interface DesignResults {
   readonly chooser: readonly Choice[]
 }
 
-export function handleDesign(request: DesignRequest, progress: (share: number) => void): DesignResults[DesignRequest['kind']] {
+export function handleDesign(
+  request: DesignRequest,
+  progress: (share: number) => void,
+): DesignResults[DesignRequest['kind']] {
   switch (request.kind) {
     case 'map':
       return performanceMap(request.input, request.columns, request.rows)
@@ -37,4 +63,3 @@ export function handleDesign(request: DesignRequest, progress: (share: number) =
       return balancedChooser(request, progress)
   }
 }
-

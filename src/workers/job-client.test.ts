@@ -112,13 +112,25 @@ test('a crash rejects instead of hanging, and stale answers are dropped', async 
 
 test('inside the worker faults become plain data with what to do next', async () => {
   const sent: unknown[] = []
-  const scope = { postMessage: (m: unknown) => void sent.push(m), onmessage: null as ((event: MessageEvent) => void) | null }
-  serveJobs<string, number>(scope, (request) => {
-    if (request === 'physics') throw new PhysicsError({ code: 'X', message: 'm', nextStep: 'n' })
-    if (request === 'input') throw new InputFault('bad file')
-    return 5
-  }, faultOf)
-  for (const [id, request] of [[1, 'ok'], [2, 'physics'], [3, 'input']] as const) scope.onmessage?.({ data: { id, request } } as MessageEvent)
+  const scope = {
+    postMessage: (m: unknown) => void sent.push(m),
+    onmessage: null as ((event: MessageEvent) => void) | null,
+  }
+  serveJobs<string, number>(
+    scope,
+    (request) => {
+      if (request === 'physics') throw new PhysicsError({ code: 'X', message: 'm', nextStep: 'n' })
+      if (request === 'input') throw new InputFault('bad file')
+      return 5
+    },
+    faultOf,
+  )
+  for (const [id, request] of [
+    [1, 'ok'],
+    [2, 'physics'],
+    [3, 'input'],
+  ] as const)
+    scope.onmessage?.({ data: { id, request } } as MessageEvent)
   await new Promise((r) => setTimeout(r, 5))
   expect((sent as { id: number }[]).sort((a, b) => a.id - b.id)).toEqual([
     { id: 1, kind: 'done', result: 5 },

@@ -38,7 +38,11 @@ interface Waiting<Q, R> {
   readonly reject: (error: Error) => void
 }
 
-const crashed: JobFault = { code: 'WORKER_CRASHED', message: 'The computation stopped unexpectedly.', nextStep: 'Try again; if it happens again, the file may be too large for this browser.' }
+const crashed: JobFault = {
+  code: 'WORKER_CRASHED',
+  message: 'The computation stopped unexpectedly.',
+  nextStep: 'Try again; if it happens again, the file may be too large for this browser.',
+}
 const cancelled: JobFault = { code: 'CANCELLED', message: 'Cancelled.', nextStep: 'Start it again when you like.' }
 
 /** How long a cancelled job may still run before its worker is ended: starting a worker and its libraries anew takes longer than most jobs, ms. */
@@ -88,7 +92,8 @@ export class JobClient<Q, R> {
 
   private take(message: JobMessage<R>): void {
     if (!this.current || message.id !== this.current.id) return
-    if (message.kind === 'progress') return this.current.leaving === undefined ? this.current.options.progress?.(message.share) : undefined
+    if (message.kind === 'progress')
+      return this.current.leaving === undefined ? this.current.options.progress?.(message.share) : undefined
     if (message.kind === 'failed') return this.fail(message.fault, false)
     const { resolve, leaving } = this.current
     clearTimeout(leaving)
@@ -122,7 +127,11 @@ export class JobClient<Q, R> {
 }
 
 /** Answers requests inside a worker: progress at most every 80 ms, faults as plain data. */
-export function serveJobs<Q, R>(scope: { postMessage(message: unknown): void; onmessage: ((event: MessageEvent) => void) | null }, handle: (request: Q, progress: (share: number) => void) => R | Promise<R>, faultOf: (error: unknown) => JobFault): void {
+export function serveJobs<Q, R>(
+  scope: { postMessage(message: unknown): void; onmessage: ((event: MessageEvent) => void) | null },
+  handle: (request: Q, progress: (share: number) => void) => R | Promise<R>,
+  faultOf: (error: unknown) => JobFault,
+): void {
   scope.onmessage = ({ data }: MessageEvent<{ id: number; request: Q }>) => {
     let last = 0
     const progress = (share: number) => {

@@ -3,10 +3,18 @@ import type { PartMesh, ThinSpot } from '../core/geometry/solids'
 import { JobClient, type JobOptions } from './job-client'
 import type { PartRequest, PartResults } from './part-handler'
 
-const client = new JobClient<PartRequest, PartResults[PartRequest['kind']]>(() => new Worker(new URL('./part.worker.ts', import.meta.url), { type: 'module' }))
+const client = new JobClient<PartRequest, PartResults[PartRequest['kind']]>(
+  () => new Worker(new URL('./part.worker.ts', import.meta.url), { type: 'module' }),
+)
 
 /** A printable part, made off the page's thread. */
-export const makePart = (name: PartName, input: PartsInput, options?: JobOptions): Promise<PartMesh> => client.run({ kind: 'make', name, input }, options) as Promise<PartMesh>
+export const makePart = (name: PartName, input: PartsInput, options?: JobOptions): Promise<PartMesh> =>
+  client.run({ kind: 'make', name, input }, options) as Promise<PartMesh>
 
 /** Where a part is thinner than its process makes, off the page's thread. */
-export const inspectPart = ({ vertices, triangles }: PartMesh, fits: Fits, options?: JobOptions): Promise<readonly ThinSpot[]> => client.run({ kind: 'inspect', mesh: { vertices, triangles }, fits }, options) as Promise<readonly ThinSpot[]>
+export const inspectPart = (
+  { vertices, triangles }: PartMesh,
+  fits: Fits,
+  options?: JobOptions,
+): Promise<readonly ThinSpot[]> =>
+  client.run({ kind: 'inspect', mesh: { vertices, triangles }, fits }, options) as Promise<readonly ThinSpot[]>

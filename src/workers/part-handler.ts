@@ -22,5 +22,7 @@ const library = (): Promise<ManifoldToplevel> =>
 
 export async function handlePart(request: PartRequest): Promise<PartResults[PartRequest['kind']]> {
   const wasm = await library()
-  return request.kind === 'make' ? buildPart(wasm, request.name, request.input) : inspectPart(wasm, request.mesh, request.fits)
+  return request.kind === 'make'
+    ? buildPart(wasm, request.name, request.input)
+    : inspectPart(wasm, request.mesh, request.fits)
 }

@@ -16,10 +16,15 @@ export interface Ambient {
   readonly relativeHumidity: number
 }
 
-export const STANDARD_AMBIENT: Ambient = { absolutePressurePa: STANDARD_ATMOSPHERE_PA, temperatureK: 293.15, relativeHumidity: 0.6 }
+export const STANDARD_AMBIENT: Ambient = {
+  absolutePressurePa: STANDARD_ATMOSPHERE_PA,
+  temperatureK: 293.15,
+  relativeHumidity: 0.6,
+}
 
 /** Density of dry air, kg/m3, by the ideal gas law (error below 0.5 % up to 1 MPa near room temperature). */
-export const airDensity = (absolutePressurePa: number, temperatureK: number): number => absolutePressurePa / (GAS_CONSTANT * temperatureK)
+export const airDensity = (absolutePressurePa: number, temperatureK: number): number =>
+  absolutePressurePa / (GAS_CONSTANT * temperatureK)
 
 /**
  * Dynamic viscosity of air, Pa s.
@@ -38,7 +43,12 @@ export const massFlowOfFreeAir = (freeAirM3PerS: number): number => freeAirM3Per
  * Power a loss-free turbine would take from a flow of air, W: mdot cp T0 (1 - (pa/p0)^((g-1)/g)).
  * Source: first law, ideal gas. Below ambient pressure the answer is 0.
  */
-export function isentropicPower(flow: { massFlowKgPerS: number; absolutePressurePa: number; temperatureK: number; backPressurePaAbs: number }): number {
+export function isentropicPower(flow: {
+  massFlowKgPerS: number
+  absolutePressurePa: number
+  temperatureK: number
+  backPressurePaAbs: number
+}): number {
   const ratio = flow.backPressurePaAbs / flow.absolutePressurePa
   if (ratio >= 1) return 0
   return flow.massFlowKgPerS * CP * flow.temperatureK * (1 - ratio ** ((GAMMA - 1) / GAMMA))

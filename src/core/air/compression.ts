@@ -7,7 +7,8 @@ interface Squeeze {
 }
 
 /** Temperature after compression along p v^n = constant, K. n = 1.4 is adiabatic; a small piston pump runs at 1.25 to 1.35 (practice). First law, ideal gas. */
-export const polytropicOutlet = ({ fromPaAbs, toPaAbs, temperatureK }: Squeeze, exponent: number): number => temperatureK * (toPaAbs / fromPaAbs) ** ((exponent - 1) / exponent)
+export const polytropicOutlet = ({ fromPaAbs, toPaAbs, temperatureK }: Squeeze, exponent: number): number =>
+  temperatureK * (toPaAbs / fromPaAbs) ** ((exponent - 1) / exponent)
 
 /** Technical work of steady polytropic compression, J/kg; isothermal at exponent 1. Ideal gas. */
 export function polytropicWork({ fromPaAbs, toPaAbs, temperatureK }: Squeeze, exponent: number): number {
@@ -22,7 +23,9 @@ export const adiabaticOutlet = ({ fromPaAbs, toPaAbs, temperatureK }: Squeeze, e
   temperatureK * (1 + ((toPaAbs / fromPaAbs) ** ((GAMMA - 1) / GAMMA) - 1) / efficiency)
 
 /** Work of adiabatic compression with an isentropic efficiency, J/kg. */
-export const adiabaticWork = (squeeze: Squeeze, efficiency: number): number => CP * (adiabaticOutlet(squeeze, efficiency) - squeeze.temperatureK)
+export const adiabaticWork = (squeeze: Squeeze, efficiency: number): number =>
+  CP * (adiabaticOutlet(squeeze, efficiency) - squeeze.temperatureK)
 
 /** Useful work in a steady flow of air that may exchange heat with the room, J/kg: R T ln(p/p0) at room temperature (flow exergy). */
-export const flowExergy = (absolutePressurePa: number, roomPressurePaAbs: number, roomTemperatureK: number): number => GAS_CONSTANT * roomTemperatureK * Math.log(absolutePressurePa / roomPressurePaAbs)
+export const flowExergy = (absolutePressurePa: number, roomPressurePaAbs: number, roomTemperatureK: number): number =>
+  GAS_CONSTANT * roomTemperatureK * Math.log(absolutePressurePa / roomPressurePaAbs)

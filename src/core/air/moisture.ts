@@ -33,7 +33,8 @@ export function saturationTemperature(vapourPressurePa: number): number {
 }
 
 /** Water in air, kg per kg of dry air, from its partial pressure and the total pressure, both absolute. */
-export const humidityRatio = (vapourPressurePa: number, absolutePressurePa: number): number => (WATER_AIR_MASS_RATIO * vapourPressurePa) / (absolutePressurePa - vapourPressurePa)
+export const humidityRatio = (vapourPressurePa: number, absolutePressurePa: number): number =>
+  (WATER_AIR_MASS_RATIO * vapourPressurePa) / (absolutePressurePa - vapourPressurePa)
 
 export interface MoistIntake {
   readonly temperatureK: number
@@ -57,12 +58,17 @@ export interface CompressedMoisture {
  * What becomes of the water in air that is compressed and cooled to a temperature.
  * Source: Dalton's law with saturation by Sonntag (1990). Error: 1 % of the water; the enhancement factor of moist air (0.5 % at 1 MPa) is left out.
  */
-export function compressedMoisture(intake: MoistIntake, absolutePressurePa: number, temperatureK: number): CompressedMoisture {
+export function compressedMoisture(
+  intake: MoistIntake,
+  absolutePressurePa: number,
+  temperatureK: number,
+): CompressedMoisture {
   const vapour = intake.relativeHumidity * saturationPressure(intake.temperatureK)
   const intakeRatio = humidityRatio(vapour, intake.absolutePressurePa)
   const partial = (vapour * absolutePressurePa) / intake.absolutePressurePa
   const ceiling = saturationPressure(temperatureK)
-  const keptRatio = ceiling >= absolutePressurePa || partial <= ceiling ? intakeRatio : humidityRatio(ceiling, absolutePressurePa)
+  const keptRatio =
+    ceiling >= absolutePressurePa || partial <= ceiling ? intakeRatio : humidityRatio(ceiling, absolutePressurePa)
   const kept = (keptRatio * intake.absolutePressurePa) / (WATER_AIR_MASS_RATIO + keptRatio)
   return {
     intakeRatio,

@@ -10,12 +10,17 @@ export interface SensorScale {
 }
 
 /** Rotor angle from speed readings (rad/s of the sensor's shaft), summed by trapezoids. */
-export function angleOfSpeed(timeS: Float64Array, speedRadPerS: Float64Array, rotorTurnsPerSensorTurn: number): RepairedTrace {
+export function angleOfSpeed(
+  timeS: Float64Array,
+  speedRadPerS: Float64Array,
+  rotorTurnsPerSensorTurn: number,
+): RepairedTrace {
   const { rows, repairs } = risingRows(timeS, speedRadPerS)
   const t = pick(timeS, rows)
   const w = pick(speedRadPerS, rows)
   const angleRad = new Float64Array(t.length)
-  for (let i = 1; i < t.length; i++) angleRad[i] = angleRad[i - 1] + 0.5 * (w[i] + w[i - 1]) * (t[i] - t[i - 1]) * rotorTurnsPerSensorTurn
+  for (let i = 1; i < t.length; i++)
+    angleRad[i] = angleRad[i - 1] + 0.5 * (w[i] + w[i - 1]) * (t[i] - t[i - 1]) * rotorTurnsPerSensorTurn
   return { trace: { timeS: t, angleRad }, repairs }
 }
 
@@ -36,9 +41,16 @@ export function angleOfPulses(pulseTimeS: Float64Array, scale: SensorScale): Rep
     trace: { timeS: counted.timeS, angleRad: counted.number.map((m) => m * perMark) },
     repairs: [
       ...repairs,
-      ...doubled.report('double pulse', (n) => `${n === 1 ? '1 mark was' : `${n} marks were`} read twice; the second reading was dropped.`),
+      ...doubled.report(
+        'double pulse',
+        (n) => `${n === 1 ? '1 mark was' : `${n} marks were`} read twice; the second reading was dropped.`,
+      ),
       ...missed.report('missed pulse', (n) => `${n === 1 ? '1 mark was' : `${n} marks were`} missed and counted in.`),
-      ...undecided.report('undecided gap', (n) => `${n === 1 ? '1 gap fits' : `${n} gaps fit`} no whole number of marks; the first was taken as ${first.taken}, it may be ${first.other}. Look at the speed there.`),
+      ...undecided.report(
+        'undecided gap',
+        (n) =>
+          `${n === 1 ? '1 gap fits' : `${n} gaps fit`} no whole number of marks; the first was taken as ${first.taken}, it may be ${first.other}. Look at the speed there.`,
+      ),
     ],
   }
 }

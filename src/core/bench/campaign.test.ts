@@ -20,7 +20,9 @@ describe.each(CAMPAIGN_CONDITIONS)('simulated runs of known truth, %s', (conditi
 })
 
 test('a sagging supply that nobody recorded is found and said; a recorded one is carried to its nominal pressure', () => {
-  const seen = Array.from({ length: 12 }, (_, i) => campaignRun('sagging, no column', 300 + i).reduction).filter((r) => r && r.pressure.share.value > 3 * r.pressure.share.standardUncertainty)
+  const seen = Array.from({ length: 12 }, (_, i) => campaignRun('sagging, no column', 300 + i).reduction).filter(
+    (r) => r && r.pressure.share.value > 3 * r.pressure.share.standardUncertainty,
+  )
   expect(seen.length).toBeGreaterThan(6)
   for (const r of seen) expect(r?.notes.join()).toMatch(/pressure sags/)
   const recorded = campaignRun('sagging, with column', 1).reduction

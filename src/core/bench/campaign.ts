@@ -7,7 +7,15 @@ import type { InertiaRig } from './rig'
 import { encoderCounts, pulseTimes, simulateSpinUp, type SpinUpTruth } from './simulate-inertia'
 
 /** What goes wrong, or not, in a set of simulated runs. */
-export const CAMPAIGN_CONDITIONS = ['steady', 'sagging, with column', 'sagging, no column', 'inertia to 1 %', 'few counts', '1 % missed', '1 % double'] as const
+export const CAMPAIGN_CONDITIONS = [
+  'steady',
+  'sagging, with column',
+  'sagging, no column',
+  'inertia to 1 %',
+  'few counts',
+  '1 % missed',
+  '1 % double',
+] as const
 export type CampaignCondition = (typeof CAMPAIGN_CONDITIONS)[number]
 
 export const CAMPAIGN_FIGURES = ['stallTorque', 'peakShaftPower', 'peakBladePower', 'freeSpeed'] as const
@@ -32,23 +40,37 @@ const rpm = Math.PI / 30
 function drawTruth(random: () => number): SpinUpTruth {
   const between = (low: number, high: number) => low + (high - low) * random()
   return {
-    stallTorqueNm: between(0.012, 0.03), dragFreeSpeedRadPerS: between(15_000, 26_000) * rpm, drag: [between(2e-4, 6e-4), between(0.5e-7, 3e-7), between(0.3e-10, 1.5e-10)],
-    effectiveInertiaKgM2: between(1.5e-5, 2.5e-5), openS: 1, shutS: 12, endS: 28,
+    stallTorqueNm: between(0.012, 0.03),
+    dragFreeSpeedRadPerS: between(15_000, 26_000) * rpm,
+    drag: [between(2e-4, 6e-4), between(0.5e-7, 3e-7), between(0.3e-10, 1.5e-10)],
+    effectiveInertiaKgM2: between(1.5e-5, 2.5e-5),
+    openS: 1,
+    shutS: 12,
+    endS: 28,
   }
 }
 
-const shaftTorque = (t: SpinUpTruth, w: number): number => t.stallTorqueNm * (1 - w / t.dragFreeSpeedRadPerS) - t.drag[0] - t.drag[1] * w - t.drag[2] * w * w
+const shaftTorque = (t: SpinUpTruth, w: number): number =>
+  t.stallTorqueNm * (1 - w / t.dragFreeSpeedRadPerS) - t.drag[0] - t.drag[1] * w - t.drag[2] * w * w
 
 function trueFigures(t: SpinUpTruth): Record<CampaignFigure, number> {
   const [a, b, c] = t.drag
   const k = t.stallTorqueNm / t.dragFreeSpeedRadPerS + b
   const freeSpeed = (-k + Math.sqrt(k * k + 4 * c * (t.stallTorqueNm - a))) / (2 * c)
   const best = maximise((w) => w * shaftTorque(t, w), 0, freeSpeed)
-  return { stallTorque: t.stallTorqueNm, freeSpeed, peakShaftPower: best * shaftTorque(t, best), peakBladePower: (t.stallTorqueNm * t.dragFreeSpeedRadPerS) / 4 }
+  return {
+    stallTorque: t.stallTorqueNm,
+    freeSpeed,
+    peakShaftPower: best * shaftTorque(t, best),
+    peakBladePower: (t.stallTorqueNm * t.dragFreeSpeedRadPerS) / 4,
+  }
 }
 
 /** One simulated run under a condition, reduced as a maker's would be. Null where it is refused. */
-export function campaignRun(condition: CampaignCondition, seed: number): { readonly reduction: InertiaReduction | null; readonly truth: Record<CampaignFigure, number> } {
+export function campaignRun(
+  condition: CampaignCondition,
+  seed: number,
+): { readonly reduction: InertiaReduction | null; readonly truth: Record<CampaignFigure, number> } {
   const random = seededRandom(seed * 7919 + 13)
   const truth = drawTruth(random)
   const nominal = truth.effectiveInertiaKgM2
@@ -58,21 +80,55 @@ export function campaignRun(condition: CampaignCondition, seed: number): { reado
   // straight, or fast at first as a supply settles towards what it can keep up
   const settling = random() < 0.5 ? 1 + 3 * random() : 0
   const course = (x: number) => (settling > 0 ? Math.expm1(-settling * x) / Math.expm1(-settling) : x)
-  const pressure = (t: number) => 350e3 * (1 - sag * course(Math.min(1, Math.max(0, (t - real.openS) / (real.shutS - real.openS)))))
+  const pressure = (t: number) =>
+    350e3 * (1 - sag * course(Math.min(1, Math.max(0, (t - real.openS) / (real.shutS - real.openS)))))
   const stepS = 0.001
   const motion = simulateSpinUp(real, stepS, (t) => pressure(t) / 350e3)
-  const rig = (countsPerTurn: number, sensorOn: 'rotor' | 'flywheel'): InertiaRig => ({ flywheelInertiaKgM2: { value: nominal, standardUncertainty: unsure * nominal }, rotorInertiaKgM2: { value: 0, standardUncertainty: 0 }, speedRatio: 1, countsPerTurn, sensorOn })
+  const rig = (countsPerTurn: number, sensorOn: 'rotor' | 'flywheel'): InertiaRig => ({
+    flywheelInertiaKgM2: { value: nominal, standardUncertainty: unsure * nominal },
+    rotorInertiaKgM2: { value: 0, standardUncertainty: 0 },
+    speedRatio: 1,
+    countsPerTurn,
+    sensorOn,
+  })
   const figures = trueFigures(truth)
   try {
     if (condition === '1 % missed' || condition === '1 % double') {
-      const marks = pulseTimes(motion, { perTurn: 1, tickS: 4e-6, jitterS: 20e-6, missedShare: condition === '1 % missed' ? 0.01 : 0, doubledShare: condition === '1 % double' ? 0.01 : 0, seed: seed + 5 })
-      return { truth: figures, reduction: reduceInertia(angleOfPulses(marks, { countsPerTurn: 1, rotorTurnsPerSensorTurn: 1 }), rig(1, 'rotor')) }
+      const marks = pulseTimes(motion, {
+        perTurn: 1,
+        tickS: 4e-6,
+        jitterS: 20e-6,
+        missedShare: condition === '1 % missed' ? 0.01 : 0,
+        doubledShare: condition === '1 % double' ? 0.01 : 0,
+        seed: seed + 5,
+      })
+      return {
+        truth: figures,
+        reduction: reduceInertia(
+          angleOfPulses(marks, { countsPerTurn: 1, rotorTurnsPerSensorTurn: 1 }),
+          rig(1, 'rotor'),
+        ),
+      }
     }
     const perTurn = condition === 'few counts' ? 4 : 80
-    const counts = encoderCounts(motion.angleRad, motion.speedRadPerS, { countsPerRad: perTurn / (2 * Math.PI), timeJitterS: 5e-5, seed: seed + 3 })
+    const counts = encoderCounts(motion.angleRad, motion.speedRadPerS, {
+      countsPerRad: perTurn / (2 * Math.PI),
+      timeJitterS: 5e-5,
+      seed: seed + 3,
+    })
     const traced = angleOfCounts(motion.timeS, counts, { countsPerTurn: perTurn, rotorTurnsPerSensorTurn: 1 })
-    const column = condition === 'sagging, with column' ? { timeS: motion.timeS, gaugePa: motion.timeS.map((t) => pressure(t) * (1 + 0.002 * normalDraw(random))) } : null
-    return { truth: figures, reduction: reduceInertia({ ...traced, pressure: column }, rig(perTurn, 'rotor'), column ? { nominalGaugePressurePa: 350e3 } : {}) }
+    const column =
+      condition === 'sagging, with column'
+        ? { timeS: motion.timeS, gaugePa: motion.timeS.map((t) => pressure(t) * (1 + 0.002 * normalDraw(random))) }
+        : null
+    return {
+      truth: figures,
+      reduction: reduceInertia(
+        { ...traced, pressure: column },
+        rig(perTurn, 'rotor'),
+        column ? { nominalGaugePressurePa: 350e3 } : {},
+      ),
+    }
   } catch {
     return { truth: figures, reduction: null }
   }
@@ -88,7 +144,12 @@ export function campaign(condition: CampaignCondition, repeats: number, firstSee
       refused++
       continue
     }
-    const found = { stallTorque: reduction.stallTorque, freeSpeed: reduction.freeSpeed, peakShaftPower: reduction.peakShaftPower.power, peakBladePower: reduction.peakBladePower.power }
+    const found = {
+      stallTorque: reduction.stallTorque,
+      freeSpeed: reduction.freeSpeed,
+      peakShaftPower: reduction.peakShaftPower.power,
+      peakBladePower: reduction.peakBladePower.power,
+    }
     CAMPAIGN_FIGURES.forEach((figure, j) => {
       const { value, standardUncertainty: u } = found[figure]
       sums[j].held += Math.abs(value - truth[figure]) <= 1.96 * u ? 1 : 0
@@ -98,5 +159,13 @@ export function campaign(condition: CampaignCondition, repeats: number, firstSee
     })
   }
   const n = Math.max(1, repeats - refused)
-  return CAMPAIGN_FIGURES.map((figure, j) => ({ condition, figure, repeats, refused, held: sums[j].held / n, bias: sums[j].error / n, relative: sums[j].relative / n }))
+  return CAMPAIGN_FIGURES.map((figure, j) => ({
+    condition,
+    figure,
+    repeats,
+    refused,
+    held: sums[j].held / n,
+    bias: sums[j].error / n,
+    relative: sums[j].relative / n,
+  }))
 }

@@ -37,7 +37,11 @@ export function risingRows(timeS: Float64Array, signal: Float64Array): { rows: I
       ...notNumber.report('not a number', (n) => `${rowCount(n)} without a number left out.`),
       ...repeated.report('repeated time', (n) => `${rowCount(n)} with the same time as the one before left out.`),
       ...backwards.report('row out of order', (n) => `${rowCount(n)} running backwards in time left out.`),
-      ...restart.report('clock restart', (n) => `The clock restarted ${n === 1 ? 'once' : `${n} times`}: only the longest stretch is used. Split the file to use the rest.`),
+      ...restart.report(
+        'clock restart',
+        (n) =>
+          `The clock restarted ${n === 1 ? 'once' : `${n} times`}: only the longest stretch is used. Split the file to use the rest.`,
+      ),
     ],
   }
 }
@@ -46,7 +50,8 @@ export function risingRows(timeS: Float64Array, signal: Float64Array): { rows: I
 function restartRows(timeS: Float64Array): number[] {
   const starts = [0]
   const futureMost = new Float64Array(timeS.length + 1).fill(-Infinity)
-  for (let i = timeS.length - 1; i >= 0; i--) futureMost[i] = Math.max(futureMost[i + 1], Number.isFinite(timeS[i]) ? timeS[i] : -Infinity)
+  for (let i = timeS.length - 1; i >= 0; i--)
+    futureMost[i] = Math.max(futureMost[i + 1], Number.isFinite(timeS[i]) ? timeS[i] : -Infinity)
   let top = -Infinity
   for (let i = 0; i < timeS.length; i++) {
     if (!Number.isFinite(timeS[i])) continue

@@ -17,7 +17,8 @@ export function pick(values: Float64Array, rows: Int32Array): Float64Array {
 function typicalRate(timeS: Float64Array, counts: Float64Array): number {
   const stride = Math.max(1, Math.floor(counts.length / 20_000))
   const rates: number[] = []
-  for (let i = 1; i < counts.length; i += stride) if (counts[i] !== counts[i - 1]) rates.push(Math.abs(counts[i] - counts[i - 1]) / (timeS[i] - timeS[i - 1]))
+  for (let i = 1; i < counts.length; i += stride)
+    if (counts[i] !== counts[i - 1]) rates.push(Math.abs(counts[i] - counts[i - 1]) / (timeS[i] - timeS[i - 1]))
   rates.sort((a, b) => a - b)
   return rates[Math.floor(0.75 * (rates.length - 1))] ?? 0
 }
@@ -35,7 +36,8 @@ function jumpOf(difference: number, expected: number, plausible: number): Jump {
     const span = 2 ** bits
     if (span < 2 * plausible) continue
     const step = difference + (difference < 0 ? span : -span)
-    if (Math.abs(step) <= plausible && (!best || Math.abs(step - expected) < Math.abs(best.step - expected))) best = { step, span }
+    if (Math.abs(step) <= plausible && (!best || Math.abs(step - expected) < Math.abs(best.step - expected)))
+      best = { step, span }
   }
   return best ?? { step: expected, span: 0 }
 }
@@ -78,8 +80,16 @@ export function angleOfCounts(timeS: Float64Array, counts: Float64Array, scale: 
     trace: { timeS: t, angleRad: travelled.map((n) => n * perCount) },
     repairs: [
       ...repairs,
-      ...over.report('counter wrap', (n) => `The counter ran over ${n === 1 ? 'once' : `${n} times`} (at ${[...spans].join(', ')}) and was carried on.`),
-      ...reset.report('counter reset', (n) => `The counter was set back ${n === 1 ? 'once' : `${n} times`}; it was carried on with the step of its neighbours.`),
+      ...over.report(
+        'counter wrap',
+        (n) =>
+          `The counter ran over ${n === 1 ? 'once' : `${n} times`} (at ${[...spans].join(', ')}) and was carried on.`,
+      ),
+      ...reset.report(
+        'counter reset',
+        (n) =>
+          `The counter was set back ${n === 1 ? 'once' : `${n} times`}; it was carried on with the step of its neighbours.`,
+      ),
     ],
   }
 }

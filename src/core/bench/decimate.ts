@@ -42,5 +42,11 @@ export function blockAverage(trace: AngleTrace, blocks: number): BlockTrace {
     count.push(m)
     timeVariance.push(Math.max(0, tt / m - (t / m) ** 2))
   }
-  return { timeS: Float64Array.from(timeS), angleRad: Float64Array.from(angleRad), count: Float64Array.from(count), timeVariance: Float64Array.from(timeVariance), blockS }
+  return {
+    timeS: Float64Array.from(timeS),
+    angleRad: Float64Array.from(angleRad),
+    count: Float64Array.from(count),
+    timeVariance: Float64Array.from(timeVariance),
+    blockS,
+  }
 }

@@ -51,7 +51,10 @@ export function localMotion(trace: BlockTrace, from: number, to: number): LocalM
 }
 
 /** Windows that each cover an equal step of speed within [from, to): even coverage of the torque line. Each holds at least `least` blocks. */
-export function equalSpeedWindows(speed: Float64Array, range: { from: number; to: number; windows: number; least: number }): [number, number][] {
+export function equalSpeedWindows(
+  speed: Float64Array,
+  range: { from: number; to: number; windows: number; least: number },
+): [number, number][] {
   const { from, to, windows, least } = range
   let low = Infinity
   let high = -Infinity

@@ -53,7 +53,10 @@ interface Way {
 }
 
 /** Speed and its growth where a walk has come to, from its last gaps: least squares of a straight line through the gaps' own speeds. In marks per second. */
-function motionNow(times: readonly number[], marks: readonly number[]): { readonly speed: number; readonly growth: number } {
+function motionNow(
+  times: readonly number[],
+  marks: readonly number[],
+): { readonly speed: number; readonly growth: number } {
   const n = Math.min(MEMORY, times.length - 1)
   const last = times.length - 1
   let [st, sv, stt, stv] = [0, 0, 0, 0]
@@ -81,7 +84,11 @@ function timeTo(m: number, speed: number, growth: number): number {
  * Walks away from a steady stretch over times that rise, deciding for each how many marks it stands for: each gap against what speed and its growth let expect.
  * `start` holds times and mark counts of the stretch already passed.
  */
-function walk(times: readonly number[], start: { readonly times: readonly number[]; readonly marks: readonly number[] }, falsePulseComesLate: boolean): Way {
+function walk(
+  times: readonly number[],
+  start: { readonly times: readonly number[]; readonly marks: readonly number[] },
+  falsePulseComesLate: boolean,
+): Way {
   const way: Way = { kept: [], marks: [], doubled: [], late: 0, missed: [], undecided: [] }
   const past = [...start.times]
   const counts = [...start.marks]
@@ -93,7 +100,9 @@ function walk(times: readonly number[], start: { readonly times: readonly number
     const next = i + 1 < times.length ? times[i + 1] - from : Infinity
     const off = (value: number) => Math.abs(Math.log(value / one))
     // no machine triples its speed within one mark: that soon it is a second reading of the same one
-    const soon = gap < 0.3 * one || (gap < 0.62 * one && (falsePulseComesLate ? off(next) < off(gap) : next < 1.5 * one && off(next) < off(gap)))
+    const soon =
+      gap < 0.3 * one ||
+      (gap < 0.62 * one && (falsePulseComesLate ? off(next) < off(gap) : next < 1.5 * one && off(next) < off(gap)))
     // walking back, the second reading is met before the mark itself
     const echo = !falsePulseComesLate && next - gap < 0.3 * one
     if (soon || echo) {
@@ -124,7 +133,18 @@ function walk(times: readonly number[], start: { readonly times: readonly number
 }
 
 /** The steady stretch itself: doubles dropped and missed marks counted against its median gap. */
-function steadyStretch(times: Float64Array, from: number, to: number): { readonly kept: number[]; readonly marks: number[]; readonly doubled: number[]; readonly late: number; readonly missed: { at: number; marks: number }[]; readonly undecided: { at: number; taken: number; other: number }[] } {
+function steadyStretch(
+  times: Float64Array,
+  from: number,
+  to: number,
+): {
+  readonly kept: number[]
+  readonly marks: number[]
+  readonly doubled: number[]
+  readonly late: number
+  readonly missed: { at: number; marks: number }[]
+  readonly undecided: { at: number; taken: number; other: number }[]
+} {
   let late = 0
   const undecided: { at: number; taken: number; other: number }[] = []
   const gaps = Array.from({ length: to - from }, (_, i) => times[from + i + 1] - times[from + i])
@@ -140,7 +160,8 @@ function steadyStretch(times: Float64Array, from: number, to: number): { readonl
     }
     const count = Math.max(1, Math.round(gap / one))
     const off = gap / one - count
-    if (Math.abs(off) > UNDECIDED) undecided.push({ at: i - 1, taken: count, other: Math.max(1, count + Math.sign(off)) })
+    if (Math.abs(off) > UNDECIDED)
+      undecided.push({ at: i - 1, taken: count, other: Math.max(1, count + Math.sign(off)) })
     if (count > 1) missed.push({ at: i - 1, marks: count - 1 })
     kept.push(i)
     marks.push(count)
@@ -173,15 +194,28 @@ function countedFrom(times: Float64Array, middle: number): CountedMarks {
   return {
     timeS: Float64Array.from(kept, (i) => times[i]),
     number,
-    doubledAtS: [...backward.doubled.map(atBefore), ...stretch.doubled.map((i) => times[i]), ...forward.doubled.map(atAfter)].sort((a, b) => a - b),
+    doubledAtS: [
+      ...backward.doubled.map(atBefore),
+      ...stretch.doubled.map((i) => times[i]),
+      ...forward.doubled.map(atAfter),
+    ].sort((a, b) => a - b),
     lateDoubles: backward.late + stretch.late + forward.late,
-    missed: [...backward.missed.map((m) => ({ atS: atBefore(m.at), marks: m.marks })), ...stretch.missed.map((m) => ({ atS: times[m.at], marks: m.marks })), ...forward.missed.map((m) => ({ atS: atAfter(m.at), marks: m.marks }))].sort((a, b) => a.atS - b.atS),
-    undecided: [...backward.undecided.map((u) => ({ atS: atBefore(u.at), taken: u.taken, other: u.other })), ...stretch.undecided.map((u) => ({ atS: times[u.at], taken: u.taken, other: u.other })), ...forward.undecided.map((u) => ({ atS: atAfter(u.at), taken: u.taken, other: u.other }))].sort((a, b) => a.atS - b.atS),
+    missed: [
+      ...backward.missed.map((m) => ({ atS: atBefore(m.at), marks: m.marks })),
+      ...stretch.missed.map((m) => ({ atS: times[m.at], marks: m.marks })),
+      ...forward.missed.map((m) => ({ atS: atAfter(m.at), marks: m.marks })),
+    ].sort((a, b) => a.atS - b.atS),
+    undecided: [
+      ...backward.undecided.map((u) => ({ atS: atBefore(u.at), taken: u.taken, other: u.other })),
+      ...stretch.undecided.map((u) => ({ atS: times[u.at], taken: u.taken, other: u.other })),
+      ...forward.undecided.map((u) => ({ atS: atAfter(u.at), taken: u.taken, other: u.other })),
+    ].sort((a, b) => a.atS - b.atS),
   }
 }
 
 /** A wrong start makes half of all marks doubles or misses. Marks are missed (they peel off) more often than read twice; an undecided gap weighs more than a clear fault. */
-const faultsOf = (c: CountedMarks): number => c.doubledAtS.length + 3 * c.lateDoubles + c.missed.reduce((sum, m) => sum + m.marks, 0) + 3 * c.undecided.length
+const faultsOf = (c: CountedMarks): number =>
+  c.doubledAtS.length + 3 * c.lateDoubles + c.missed.reduce((sum, m) => sum + m.marks, 0) + 3 * c.undecided.length
 
 /**
  * Numbers the marks of a recording: from where the speed is steady, forwards and backwards, so that a fault near the start cannot be taken for the speed itself.
@@ -190,9 +224,15 @@ const faultsOf = (c: CountedMarks): number => c.doubledAtS.length + 3 * c.lateDo
  */
 export function countMarks(times: Float64Array): CountedMarks {
   const n = times.length
-  if (n < 12) return { timeS: times, number: times.map((_, i) => i), doubledAtS: [], lateDoubles: 0, missed: [], undecided: [] }
+  if (n < 12)
+    return { timeS: times, number: times.map((_, i) => i), doubledAtS: [], lateDoubles: 0, missed: [], undecided: [] }
   const gaps = Float64Array.from({ length: n - 1 }, (_, i) => times[i + 1] - times[i])
   const tries = Math.max(1, Math.min(TRIES, Math.floor(gaps.length / STEADY)))
-  const found = Array.from({ length: tries }, (_, i) => countedFrom(times, steadiest(gaps, Math.floor((i * gaps.length) / tries), Math.floor(((i + 1) * gaps.length) / tries))))
+  const found = Array.from({ length: tries }, (_, i) =>
+    countedFrom(
+      times,
+      steadiest(gaps, Math.floor((i * gaps.length) / tries), Math.floor(((i + 1) * gaps.length) / tries)),
+    ),
+  )
   return found.reduce((best, c) => (faultsOf(c) < faultsOf(best) ? c : best))
 }

@@ -59,7 +59,10 @@ export function findPhases(trace: BlockTrace, speed: Float64Array): Phases {
   const guard = Math.max(2 * trace.blockS, 0.008 * total)
   const coast = { fromS: trace.timeS[shut] + guard, toS: trace.timeS[end] }
   const real = coast.toS - coast.fromS > 0.05 * total && speed[end] < 0.95 * top
-  return { spinUp: { fromS: trace.timeS[start], toS: real ? trace.timeS[shut] - guard : trace.timeS[lastHigh] }, coast: real ? coast : null }
+  return {
+    spinUp: { fromS: trace.timeS[start], toS: real ? trace.timeS[shut] - guard : trace.timeS[lastHigh] },
+    coast: real ? coast : null,
+  }
 }
 
 /** Block within [from, to] where the slope of speed falls most sharply, over arms of 2.5 % of the recording. */

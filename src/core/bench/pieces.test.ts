@@ -10,7 +10,10 @@ const even = (n: number, step: number, angle: (t: number) => number) => {
 
 describe('averaging into blocks', () => {
   test('keeps the mean of time and angle, and counts its readings', () => {
-    const blocks = blockAverage(even(1001, 0.001, (t) => 5 * t), 100)
+    const blocks = blockAverage(
+      even(1001, 0.001, (t) => 5 * t),
+      100,
+    )
     expect(blocks.count.reduce((a, b) => a + b, 0)).toBe(1001)
     blocks.timeS.forEach((t, i) => expect(blocks.angleRad[i]).toBeCloseTo(5 * t, 9))
   })
@@ -18,7 +21,13 @@ describe('averaging into blocks', () => {
     const trace = { timeS: Float64Array.of(0, 0.1, 9.9, 10), angleRad: Float64Array.of(0, 1, 2, 3) }
     expect(blockAverage(trace, 100).timeS.length).toBeLessThanOrEqual(4)
   })
-  test('never makes more blocks than readings', () => expect(blockAverage(even(10, 1, (t) => t), 4000).timeS.length).toBeLessThanOrEqual(10))
+  test('never makes more blocks than readings', () =>
+    expect(
+      blockAverage(
+        even(10, 1, (t) => t),
+        4000,
+      ).timeS.length,
+    ).toBeLessThanOrEqual(10))
 })
 
 describe('local fit', () => {
@@ -43,7 +52,15 @@ describe('local fit', () => {
 })
 
 describe('phases', () => {
-  const truth = { stallTorqueNm: 0.02, dragFreeSpeedRadPerS: 2000, drag: [3e-4, 1e-7, 1e-10] as const, effectiveInertiaKgM2: 2e-5, openS: 2, shutS: 10, endS: 30 }
+  const truth = {
+    stallTorqueNm: 0.02,
+    dragFreeSpeedRadPerS: 2000,
+    drag: [3e-4, 1e-7, 1e-10] as const,
+    effectiveInertiaKgM2: 2e-5,
+    openS: 2,
+    shutS: 10,
+    endS: 30,
+  }
   const phasesOf = (over: Partial<typeof truth>) => {
     const { timeS, angleRad } = simulateSpinUp({ ...truth, ...over }, 0.005)
     const blocks = blockAverage({ timeS, angleRad }, 4000)
@@ -62,7 +79,10 @@ describe('phases', () => {
   })
   test('no coasting in the recording', () => expect(phasesOf({ endS: 9.9 }).coast).toBeNull())
   test('a block at a time', () => {
-    const blocks = blockAverage(even(101, 0.1, (t) => t), 101)
+    const blocks = blockAverage(
+      even(101, 0.1, (t) => t),
+      101,
+    )
     expect(blocks.timeS[blockAt(blocks, 5)]).toBeGreaterThanOrEqual(5)
     expect(blockAt(blocks, 1e9)).toBe(blocks.timeS.length)
   })
@@ -70,8 +90,10 @@ describe('phases', () => {
 
 describe('pooled repeats', () => {
   const m = (value: number, u: number) => ({ value, standardUncertainty: u, unit: 'W' })
-  test('a single run keeps its own uncertainty and knows no spread', () => expect(poolRuns([m(9, 0.2)])).toMatchObject({ mean: m(9, 0.2), runs: 1, spread: NaN }))
-  test('the rig’s own uncertainty does not shrink with repeats', () => expect(poolRuns([m(9, 0.2), m(9, 0.2), m(9, 0.2)], 0.2 / 9).mean.standardUncertainty).toBeCloseTo(0.2, 12))
+  test('a single run keeps its own uncertainty and knows no spread', () =>
+    expect(poolRuns([m(9, 0.2)])).toMatchObject({ mean: m(9, 0.2), runs: 1, spread: NaN }))
+  test('the rig’s own uncertainty does not shrink with repeats', () =>
+    expect(poolRuns([m(9, 0.2), m(9, 0.2), m(9, 0.2)], 0.2 / 9).mean.standardUncertainty).toBeCloseTo(0.2, 12))
   test('both the spread of repeats and what they share stand in the ±', () => {
     const pooled = poolRuns([m(12.97, 1), m(12.99, 1)], 0.07)
     expect(pooled.mean.standardUncertainty).toBeGreaterThan(0.9)

@@ -16,7 +16,20 @@ export function poolRuns(values: readonly Measured[], sharedRelativeUncertainty 
   const n = values.length
   const mean = values.reduce((sum, v) => sum + v.value, 0) / n
   const shared = Math.abs(mean) * sharedRelativeUncertainty
-  const own = Math.sqrt(values.reduce((sum, v) => sum + Math.max(0, v.standardUncertainty ** 2 - (v.value * sharedRelativeUncertainty) ** 2), 0) / n)
+  const own = Math.sqrt(
+    values.reduce(
+      (sum, v) => sum + Math.max(0, v.standardUncertainty ** 2 - (v.value * sharedRelativeUncertainty) ** 2),
+      0,
+    ) / n,
+  )
   const spread = n > 1 ? Math.sqrt(values.reduce((sum, v) => sum + (v.value - mean) ** 2, 0) / (n - 1)) : NaN
-  return { mean: { value: mean, standardUncertainty: Math.hypot(shared, (n > 1 ? Math.max(own, spread) : own) / Math.sqrt(n)), unit: values[0].unit }, runs: n, spread }
+  return {
+    mean: {
+      value: mean,
+      standardUncertainty: Math.hypot(shared, (n > 1 ? Math.max(own, spread) : own) / Math.sqrt(n)),
+      unit: values[0].unit,
+    },
+    runs: n,
+    spread,
+  }
 }

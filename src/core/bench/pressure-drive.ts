@@ -51,7 +51,10 @@ function legendre(x: number, out: Float64Array | number[], from = 0): void {
 }
 
 /** A smooth course through a recorded pressure, and how well each of its terms is known: scatter about it, widened for readings that scatter alike. */
-function smoothPressure({ timeS, gaugePa }: PressureTrace, span: { readonly fromS: number; readonly toS: number }): { readonly terms: readonly number[]; readonly errors: readonly number[] } | null {
+function smoothPressure(
+  { timeS, gaugePa }: PressureTrace,
+  span: { readonly fromS: number; readonly toS: number },
+): { readonly terms: readonly number[]; readonly errors: readonly number[] } | null {
   const rows: number[][] = []
   const values: number[] = []
   const inside = timeS.reduce((n, t) => n + (t >= span.fromS && t <= span.toS ? 1 : 0), 0)
@@ -70,19 +73,33 @@ function smoothPressure({ timeS, gaugePa }: PressureTrace, span: { readonly from
     ;[n, sumT, sumP] = [0, 0, 0]
   }
   if (rows.length < 4 * (DEGREE + 1)) return null
-  const fit = linearLeastSquares(rows, values, rows.map(() => 1), 'residual')
+  const fit = linearLeastSquares(
+    rows,
+    values,
+    rows.map(() => 1),
+    'residual',
+  )
   if (fit.status !== 'fitted') return null
   const left = rows.map((row, i) => values[i] - row.reduce((sum, v, j) => sum + v * fit.parameters[j], 0))
   const square = left.reduce((sum, r) => sum + r * r, 0)
-  const rho = square > 0 ? Math.min(0.98, Math.max(0, left.slice(1).reduce((sum, r, i) => sum + r * left[i], 0) / square)) : 0
-  return { terms: fit.parameters, errors: fit.parameters.map((_, i) => Math.sqrt((fit.covariance[i][i] * (1 + rho)) / (1 - rho))) }
+  const rho =
+    square > 0 ? Math.min(0.98, Math.max(0, left.slice(1).reduce((sum, r, i) => sum + r * left[i], 0) / square)) : 0
+  return {
+    terms: fit.parameters,
+    errors: fit.parameters.map((_, i) => Math.sqrt((fit.covariance[i][i] * (1 + rho)) / (1 - rho))),
+  }
 }
 
 /** How far torque is carried from the recorded pressure to the set one, as a share. */
 const CARRIED = 0.1
 
 /** What drove the blades: the pressure column where there is one, else a fall from start to shut that is looked for. `opensS` is when the air was let on. */
-export function driveOf(pressure: PressureTrace | null, phases: Phases, opensS: number, nominal: number | undefined): Driven {
+export function driveOf(
+  pressure: PressureTrace | null,
+  phases: Phases,
+  opensS: number,
+  nominal: number | undefined,
+): Driven {
   const [fromS, toS] = [opensS, phases.spinUp.toS]
   const place = (timeS: number) => Math.min(1, Math.max(0, (timeS - fromS) / (toS - fromS)))
   const smooth = pressure && smoothPressure(pressure, { fromS, toS })
@@ -92,25 +109,47 @@ export function driveOf(pressure: PressureTrace | null, phases: Phases, opensS: 
     return terms.reduce((sum, v, i) => sum + v * (smooth?.terms[i] ?? 0), 0)
   }
   const start = smooth ? course(0) : 0
-  if (!smooth || !(start > 0)) return { drive: { factors: UNSEEN_FALLS, at: (t, out) => falls(place(t), out) }, nominalGaugePa: null, changed: null }
+  if (!smooth || !(start > 0))
+    return {
+      drive: { factors: UNSEEN_FALLS, at: (t, out) => falls(place(t), out) },
+      nominalGaugePa: null,
+      changed: null,
+    }
   // a column far from the set pressure is of another run, unit or place, and torque cannot be carried so far: its own start is then the nominal
   const nominalGaugePa = nominal !== undefined && Math.abs(nominal / start - 1) <= CARRIED ? nominal : start
   // what the gauge's noise leaves unknown of each term is one more departure
-  const unknown = smooth.errors.map((error) => ({ value: 0, standardUncertainty: Math.max(1e-9, error / nominalGaugePa) }))
+  const unknown = smooth.errors.map((error) => ({
+    value: 0,
+    standardUncertainty: Math.max(1e-9, error / nominalGaugePa),
+  }))
   const at = (timeS: number, out: Float64Array) => {
     legendre(place(timeS), out, 1)
     out[0] = -1
     for (let i = 0; i <= DEGREE; i++) out[0] += (out[i + 1] * smooth.terms[i]) / nominalGaugePa
   }
-  return { drive: { factors: [TORQUE_PER_PRESSURE, ...unknown], at }, nominalGaugePa, changed: (course(1) - start) / nominalGaugePa }
+  return {
+    drive: { factors: [TORQUE_PER_PRESSURE, ...unknown], at },
+    nominalGaugePa,
+    changed: (course(1) - start) / nominalGaugePa,
+  }
 }
 
 /** What the fit makes of the pressure's way. */
 export function fallOf({ nominalGaugePa, changed }: Driven, motion: TrajectoryFit): PressureFall {
-  if (changed !== null) return { from: 'column', nominalGaugePa, share: { value: -changed, standardUncertainty: 0, unit: '' } }
-  if (motion.status === 'singular') return { from: 'motion', nominalGaugePa: null, share: { value: 0, standardUncertainty: 0, unit: '' } }
+  if (changed !== null)
+    return { from: 'column', nominalGaugePa, share: { value: -changed, standardUncertainty: 0, unit: '' } }
+  if (motion.status === 'singular')
+    return { from: 'motion', nominalGaugePa: null, share: { value: 0, standardUncertainty: 0, unit: '' } }
   // every course falls by its whole factor: the fall is their sum
   const places = UNSEEN_FALLS.map((_, i) => 5 + i)
   const variance = places.reduce((sum, i) => sum + places.reduce((row, j) => row + motion.covariance[i][j], 0), 0)
-  return { from: 'motion', nominalGaugePa: null, share: { value: places.reduce((sum, i) => sum + motion.parameters[i], 0), standardUncertainty: Math.sqrt(Math.max(0, variance)), unit: '' } }
+  return {
+    from: 'motion',
+    nominalGaugePa: null,
+    share: {
+      value: places.reduce((sum, i) => sum + motion.parameters[i], 0),
+      standardUncertainty: Math.sqrt(Math.max(0, variance)),
+      unit: '',
+    },
+  }
 }

@@ -55,7 +55,11 @@ export interface InertiaReduction {
   /** Share of every torque and power by which all runs on one rig are wrong alike: its inertia. */
   readonly sharedRelativeUncertainty: number
   readonly points: readonly TorquePoint[]
-  readonly coastPoints: readonly { readonly speedRadPerS: number; readonly dragNm: number; readonly uncertaintyNm: number }[]
+  readonly coastPoints: readonly {
+    readonly speedRadPerS: number
+    readonly dragNm: number
+    readonly uncertaintyNm: number
+  }[]
   readonly law: TorqueLaw
   readonly stallTorque: Measured
   /** Where blade torque would vanish with no drag at all. */
@@ -68,7 +72,11 @@ export interface InertiaReduction {
   readonly peakShaftPower: PeakPower
   readonly curve: TorqueCurve
   /** For drawing: speed read in short steps, the law integrated over it, and what is left. */
-  readonly trace: { readonly timeS: readonly number[]; readonly speedRadPerS: readonly number[]; readonly fittedRadPerS: readonly (number | null)[] }
+  readonly trace: {
+    readonly timeS: readonly number[]
+    readonly speedRadPerS: readonly number[]
+    readonly fittedRadPerS: readonly (number | null)[]
+  }
   readonly residualRadPerS: number
   /** Curvature of torque against speed over its uncertainty; beyond 3 the line is not straight. */
   readonly curvatureSigmas: number
@@ -87,12 +95,19 @@ const BLOCKS = 4000
 const FIT_BLOCKS = 900
 const WINDOWS = 28
 
-function motions(trace: BlockTrace, speed: Float64Array, span: { fromS: number; toS: number }, windows: number): LocalMotion[] {
+function motions(
+  trace: BlockTrace,
+  speed: Float64Array,
+  span: { fromS: number; toS: number },
+  windows: number,
+): LocalMotion[] {
   const from = blockAt(trace, span.fromS)
   const to = Math.min(trace.timeS.length, blockAt(trace, span.toS) + 1)
   if (to - from < 12) return []
   const cut = equalSpeedWindows(speed, { from, to, windows, least: 8 })
-  const found = cut.map(([a, b]) => localMotion(trace, a, b)).filter((m): m is LocalMotion => m !== null && m.speedRadPerS > 0)
+  const found = cut
+    .map(([a, b]) => localMotion(trace, a, b))
+    .filter((m): m is LocalMotion => m !== null && m.speedRadPerS > 0)
   const typical = median(found.map((m) => m.scatterRad))
   return found.map((m) => pooled(m, typical))
 }
@@ -101,7 +116,11 @@ function motions(trace: BlockTrace, speed: Float64Array, span: { fromS: number; 
 function pooled(m: LocalMotion, typicalScatterRad: number): LocalMotion {
   const ratio = m.scatterRad > 0 ? typicalScatterRad / m.scatterRad : 1
   const widen = Math.sqrt(0.5 * (1 + ratio * ratio))
-  return { ...m, accelerationUncertainty: Math.hypot(m.accelerationUncertainty * widen, 0.003 * m.accelerationRadPerS2), speedUncertainty: m.speedUncertainty * widen }
+  return {
+    ...m,
+    accelerationUncertainty: Math.hypot(m.accelerationUncertainty * widen, 0.003 * m.accelerationRadPerS2),
+    speedUncertainty: m.speedUncertainty * widen,
+  }
 }
 
 interface Rows {
@@ -117,7 +136,8 @@ function lawRows(spin: readonly LocalMotion[], coast: readonly LocalMotion[], in
     result.y.push(y)
     result.weights.push(1 / (inertia * Math.max(m.accelerationUncertainty, 1e-9)) ** 2)
   }
-  for (const m of spin) add(m, [1, -m.speedRadPerS, -1, -m.speedRadPerS, -(m.speedRadPerS ** 2)], inertia * m.accelerationRadPerS2)
+  for (const m of spin)
+    add(m, [1, -m.speedRadPerS, -1, -m.speedRadPerS, -(m.speedRadPerS ** 2)], inertia * m.accelerationRadPerS2)
   for (const m of coast) add(m, [0, 0, 1, m.speedRadPerS, m.speedRadPerS ** 2], -inertia * m.accelerationRadPerS2)
   return result
 }
@@ -130,9 +150,16 @@ function fitLaw(data: Rows, withDrag: boolean): { law: TorqueLaw; fit: LinearFit
   let columns = withDrag ? [0, 1, 2, 3, 4] : [0, 1]
   let full: TorqueLaw | null = null
   for (;;) {
-    const fit = linearLeastSquares(data.rows.map((row) => columns.map((c) => row[c])), data.y, data.weights, 'birge')
+    const fit = linearLeastSquares(
+      data.rows.map((row) => columns.map((c) => row[c])),
+      data.y,
+      data.weights,
+      'birge',
+    )
     if (fit.status !== 'fitted') throw tooLittle('The torque line could not be fitted.')
-    const negative = columns.map((c, i) => ({ c, value: fit.parameters[i] * (c === 4 ? 1e6 : c === 3 ? 1e3 : 1) })).filter(({ c, value }) => c >= 2 && value < 0)
+    const negative = columns
+      .map((c, i) => ({ c, value: fit.parameters[i] * (c === 4 ? 1e6 : c === 3 ? 1e3 : 1) }))
+      .filter(({ c, value }) => c >= 2 && value < 0)
     const law = spread(fit, columns)
     full ??= law
     if (negative.length === 0) return { fit, law: { parameters: law.parameters, covariance: full.covariance } }
@@ -143,8 +170,12 @@ function fitLaw(data: Rows, withDrag: boolean): { law: TorqueLaw; fit: LinearFit
 
 function spread(fit: LinearFit, columns: readonly number[]): TorqueLaw {
   const at = (c: number) => columns.indexOf(c)
-  const parameters = [0, 1, 2, 3, 4].map((c) => (at(c) < 0 ? 0 : fit.parameters[at(c)])) as unknown as TorqueLaw['parameters']
-  const covariance = [0, 1, 2, 3, 4].map((c) => [0, 1, 2, 3, 4].map((d) => (at(c) < 0 || at(d) < 0 ? 0 : fit.covariance[at(c)][at(d)])))
+  const parameters = [0, 1, 2, 3, 4].map((c) =>
+    at(c) < 0 ? 0 : fit.parameters[at(c)],
+  ) as unknown as TorqueLaw['parameters']
+  const covariance = [0, 1, 2, 3, 4].map((c) =>
+    [0, 1, 2, 3, 4].map((d) => (at(c) < 0 || at(d) < 0 ? 0 : fit.covariance[at(c)][at(d)])),
+  )
   return { parameters, covariance }
 }
 
@@ -166,10 +197,19 @@ function freeSpeedOf(law: TorqueLaw): number {
   return c > 0 ? (-slope + Math.sqrt(slope * slope + 4 * c * rest)) / (2 * c) : rest / slope
 }
 
-function peakOf(law: TorqueLaw, torque: (w: number) => number, gradient: (w: number) => number[], most: number, inertia: Measured): PeakPower {
+function peakOf(
+  law: TorqueLaw,
+  torque: (w: number) => number,
+  gradient: (w: number) => number[],
+  most: number,
+  inertia: Measured,
+): PeakPower {
   const w = maximise((x) => x * torque(x), 0, most)
   const value = w * torque(w)
-  return { power: { value, standardUncertainty: w * torqueUncertainty(law, gradient(w), torque(w), inertia), unit: 'W' }, speedRadPerS: w }
+  return {
+    power: { value, standardUncertainty: w * torqueUncertainty(law, gradient(w), torque(w), inertia), unit: 'W' },
+    speedRadPerS: w,
+  }
 }
 
 function curveOf(law: TorqueLaw, most: number, inertia: Measured): TorqueCurve {
@@ -192,24 +232,59 @@ const tooLittle = (message: string) =>
   new PhysicsError({
     code: 'TOO_LITTLE_DATA',
     message,
-    nextStep: 'Check that the right columns are mapped and that the recording holds a spin-up from rest; set its start and end by hand if the finder missed it.',
+    nextStep:
+      'Check that the right columns are mapped and that the recording holds a spin-up from rest; set its start and end by hand if the finder missed it.',
   })
 
-function notesFor(result: { dragMeasured: boolean; curvatureSigmas: number; reducedChiSquare: number; rig: InertiaRig; inertia: Measured; fall: PressureFall; motion: TrajectoryFit; asked: number | undefined }): string[] {
+function notesFor(result: {
+  dragMeasured: boolean
+  curvatureSigmas: number
+  reducedChiSquare: number
+  rig: InertiaRig
+  inertia: Measured
+  fall: PressureFall
+  motion: TrajectoryFit
+  asked: number | undefined
+}): string[] {
   const notes: string[] = []
-  if (!result.dragMeasured) notes.push('No coasting was found, so drag is unknown: blade torque is shown equal to shaft torque and is too low by the drag. Record until the rotor has slowed with the air shut.')
+  if (!result.dragMeasured)
+    notes.push(
+      'No coasting was found, so drag is unknown: blade torque is shown equal to shaft torque and is too low by the drag. Record until the rotor has slowed with the air shut.',
+    )
   const { fall, motion } = result
   const percent = (m: Measured) => `${(100 * m.value).toFixed(1)} ± ${(196 * m.standardUncertainty).toFixed(1)} %`
-  if (fall.from === 'motion' && fall.share.value > 3 * fall.share.standardUncertainty && fall.share.value > 0.003) notes.push(`The torque fell by ${percent(fall.share)} on the way, as it does when the pressure sags; the figures are those of its start, and their bands hold this. Record the pressure along with the rotor to be sure.`)
+  if (fall.from === 'motion' && fall.share.value > 3 * fall.share.standardUncertainty && fall.share.value > 0.003)
+    notes.push(
+      `The torque fell by ${percent(fall.share)} on the way, as it does when the pressure sags; the figures are those of its start, and their bands hold this. Record the pressure along with the rotor to be sure.`,
+    )
   const kPa = (pa: number) => `${Math.round(pa / 1000)} kPa gauge`
-  if (fall.nominalGaugePa !== null && result.asked !== undefined && fall.nominalGaugePa !== result.asked) notes.push(`The run is said to be at ${kPa(result.asked)}, but its recording begins at ${kPa(fall.nominalGaugePa)}; the figures are those of the recording. Correct the pressure held, or take no column for it.`)
-  if (fall.from === 'column' && Math.abs(fall.share.value) > 0.003) notes.push(`The pressure ${fall.share.value > 0 ? 'fell' : 'rose'} by ${Math.abs(100 * fall.share.value).toFixed(1)} % during the spin-up; the figures are carried to ${fall.nominalGaugePa === null ? 'its start' : kPa(fall.nominalGaugePa)}.`)
-  if (motion.status !== 'singular' && motion.autocorrelation > 0.7) notes.push('The fitted law does not lie on the recording: what is left runs in waves, and the bands are widened for it. Look at the trace for a slipping belt, a valve opened slowly or a load that changes.')
-  if (Math.abs(result.curvatureSigmas) > 3 && fall.share.value < 3 * fall.share.standardUncertainty) notes.push('Torque does not fall in a straight line: the pressure may have sagged during the run, or the rotor pumps air. The peak from the line is less sure than its band says.')
-  if (result.reducedChiSquare > 9) notes.push('Readings scatter more than the recording allows: look at what the fit leaves for a slipping belt, a loose sensor or an unsteady supply.')
+  if (fall.nominalGaugePa !== null && result.asked !== undefined && fall.nominalGaugePa !== result.asked)
+    notes.push(
+      `The run is said to be at ${kPa(result.asked)}, but its recording begins at ${kPa(fall.nominalGaugePa)}; the figures are those of the recording. Correct the pressure held, or take no column for it.`,
+    )
+  if (fall.from === 'column' && Math.abs(fall.share.value) > 0.003)
+    notes.push(
+      `The pressure ${fall.share.value > 0 ? 'fell' : 'rose'} by ${Math.abs(100 * fall.share.value).toFixed(1)} % during the spin-up; the figures are carried to ${fall.nominalGaugePa === null ? 'its start' : kPa(fall.nominalGaugePa)}.`,
+    )
+  if (motion.status !== 'singular' && motion.autocorrelation > 0.7)
+    notes.push(
+      'The fitted law does not lie on the recording: what is left runs in waves, and the bands are widened for it. Look at the trace for a slipping belt, a valve opened slowly or a load that changes.',
+    )
+  if (Math.abs(result.curvatureSigmas) > 3 && fall.share.value < 3 * fall.share.standardUncertainty)
+    notes.push(
+      'Torque does not fall in a straight line: the pressure may have sagged during the run, or the rotor pumps air. The peak from the line is less sure than its band says.',
+    )
+  if (result.reducedChiSquare > 9)
+    notes.push(
+      'Readings scatter more than the recording allows: look at what the fit leaves for a slipping belt, a loose sensor or an unsteady supply.',
+    )
   const share = result.rig.rotorInertiaKgM2.value / result.inertia.value
-  if (share > 0.3) notes.push('More than 30 % of the inertia is the rotor itself, which is known less well than a flywheel: use a heavier wheel.')
-  if (result.rig.flywheelInertiaKgM2.standardUncertainty === 0) notes.push('The rig states no uncertainty of its flywheel: the bands hold only the scatter of the recording.')
+  if (share > 0.3)
+    notes.push(
+      'More than 30 % of the inertia is the rotor itself, which is known less well than a flywheel: use a heavier wheel.',
+    )
+  if (result.rig.flywheelInertiaKgM2.standardUncertainty === 0)
+    notes.push('The rig states no uncertainty of its flywheel: the bands hold only the scatter of the recording.')
   return notes
 }
 
@@ -227,7 +302,8 @@ function fittedAt(blocksS: Float64Array, fitted: Float64Array, timeS: number): n
 
 /** The moment the air was let on: the first window's motion carried back to rest, no further than a tenth of the spin-up. */
 function openedAt(first: LocalMotion, { spinUp }: Phases): number {
-  const back = first.accelerationRadPerS2 > 0 ? first.timeS - first.speedRadPerS / first.accelerationRadPerS2 : spinUp.fromS
+  const back =
+    first.accelerationRadPerS2 > 0 ? first.timeS - first.speedRadPerS / first.accelerationRadPerS2 : spinUp.fromS
   return Math.min(spinUp.fromS, Math.max(spinUp.fromS - 0.1 * (spinUp.toS - spinUp.fromS), back))
 }
 
@@ -235,7 +311,10 @@ function openedAt(first: LocalMotion, { spinUp }: Phases): number {
 function lawOf(motion: TrajectoryFit, inertia: number, first: TorqueLaw): TorqueLaw {
   const [t0, k, a, b, c] = motion.parameters.slice(0, 5).map((v) => v * inertia)
   if (!(t0 > 0) || !Number.isFinite(t0 + k + a + b + c)) return first
-  return { parameters: [t0, k, a, b, c], covariance: motion.covariance.slice(0, 5).map((row) => row.slice(0, 5).map((v) => v * inertia * inertia)) }
+  return {
+    parameters: [t0, k, a, b, c],
+    covariance: motion.covariance.slice(0, 5).map((row) => row.slice(0, 5).map((v) => v * inertia * inertia)),
+  }
 }
 
 /** Curvature of blade torque against speed in units of its uncertainty. */
@@ -258,12 +337,19 @@ function curvature(spin: readonly LocalMotion[], law: TorqueLaw, inertia: number
  * Error: torque line within 2 % and peak power within 3 % on recordings of known truth; bands are 95 %.
  * @throws PhysicsError TOO_LITTLE_DATA when no spin-up can be found.
  */
-export function reduceInertia(input: { trace: AngleTrace; repairs: readonly Repair[]; pressure?: PressureTrace | null }, rig: InertiaRig, settings: InertiaSettings = {}): InertiaReduction {
+export function reduceInertia(
+  input: { trace: AngleTrace; repairs: readonly Repair[]; pressure?: PressureTrace | null },
+  rig: InertiaRig,
+  settings: InertiaSettings = {},
+): InertiaReduction {
   if (input.trace.timeS.length < 50) throw tooLittle(`Only ${input.trace.timeS.length} usable readings.`)
   const trace = blockAverage(input.trace, BLOCKS)
   const speed = roughSpeed(trace, Math.max(2, Math.round(trace.timeS.length / 800)))
   const found = findPhases(trace, speed)
-  const phases: Phases = { spinUp: settings.spinUp ?? found.spinUp, coast: settings.coast === undefined ? found.coast : settings.coast }
+  const phases: Phases = {
+    spinUp: settings.spinUp ?? found.spinUp,
+    coast: settings.coast === undefined ? found.coast : settings.coast,
+  }
   const inertia = effectiveInertia(rig)
   const spin = motions(trace, speed, phases.spinUp, WINDOWS)
   if (spin.length < 4) throw tooLittle('Fewer than four stretches of spin-up could be read.')
@@ -272,7 +358,13 @@ export function reduceInertia(input: { trace: AngleTrace; repairs: readonly Repa
   const { law: first, fit } = fitLaw(lawRows(spin, dragMeasured ? coast : [], inertia.value), dragMeasured)
   const driven = driveOf(input.pressure ?? null, phases, openedAt(spin[0], phases), settings.nominalGaugePressurePa)
   const coarse = blockAverage(input.trace, FIT_BLOCKS)
-  const motion = fitTrajectory(coarse, dragMeasured ? phases : { ...phases, coast: null }, (timeS) => blockAt(coarse, timeS), { law: first.parameters.map((v) => v / inertia.value), speed: roughSpeed(coarse, 1) }, driven.drive)
+  const motion = fitTrajectory(
+    coarse,
+    dragMeasured ? phases : { ...phases, coast: null },
+    (timeS) => blockAt(coarse, timeS),
+    { law: first.parameters.map((v) => v / inertia.value), speed: roughSpeed(coarse, 1) },
+    driven.drive,
+  )
   const law = motion.status === 'singular' ? first : lawOf(motion, inertia.value, first)
   const [t0, k] = law.parameters
   if (!(t0 > 0 && k > 0)) throw tooLittle('Torque does not fall with speed in this stretch.')
@@ -283,7 +375,13 @@ export function reduceInertia(input: { trace: AngleTrace; repairs: readonly Repa
   const freeScatter = Math.sqrt(varianceOf(shaftGradient(freeSpeed), law.covariance)) / slopeAtFree
   const points = spin.map((m) => {
     const shaftTorqueNm = inertia.value * m.accelerationRadPerS2
-    return { timeS: m.timeS, speedRadPerS: m.speedRadPerS, shaftTorqueNm, bladeTorqueNm: shaftTorqueNm + dragOf(law, m.speedRadPerS), torqueUncertaintyNm: inertia.value * m.accelerationUncertainty }
+    return {
+      timeS: m.timeS,
+      speedRadPerS: m.speedRadPerS,
+      shaftTorqueNm,
+      bladeTorqueNm: shaftTorqueNm + dragOf(law, m.speedRadPerS),
+      torqueUncertaintyNm: inertia.value * m.accelerationUncertainty,
+    }
   })
   const stride = Math.max(1, Math.floor(trace.timeS.length / 700))
   const shown = Array.from({ length: Math.floor(trace.timeS.length / stride) }, (_, i) => i * stride)
@@ -296,11 +394,23 @@ export function reduceInertia(input: { trace: AngleTrace; repairs: readonly Repa
     effectiveInertia: inertia,
     sharedRelativeUncertainty: inertia.standardUncertainty / inertia.value,
     points,
-    coastPoints: coast.map((m) => ({ speedRadPerS: m.speedRadPerS, dragNm: -inertia.value * m.accelerationRadPerS2, uncertaintyNm: inertia.value * m.accelerationUncertainty })),
+    coastPoints: coast.map((m) => ({
+      speedRadPerS: m.speedRadPerS,
+      dragNm: -inertia.value * m.accelerationRadPerS2,
+      uncertaintyNm: inertia.value * m.accelerationUncertainty,
+    })),
     law,
     stallTorque: { value: t0, standardUncertainty: stall, unit: 'N·m' },
-    dragFreeSpeed: { value: dragFree, standardUncertainty: dragFree * Math.sqrt(varianceOf([1 / t0, -1 / k, 0, 0, 0], law.covariance)), unit: 'rad/s' },
-    freeSpeed: { value: freeSpeed, standardUncertainty: Math.hypot(freeScatter, SPEED_SCALE * freeSpeed), unit: 'rad/s' },
+    dragFreeSpeed: {
+      value: dragFree,
+      standardUncertainty: dragFree * Math.sqrt(varianceOf([1 / t0, -1 / k, 0, 0, 0], law.covariance)),
+      unit: 'rad/s',
+    },
+    freeSpeed: {
+      value: freeSpeed,
+      standardUncertainty: Math.hypot(freeScatter, SPEED_SCALE * freeSpeed),
+      unit: 'rad/s',
+    },
     peakBladePower: peakOf(law, (w) => bladeTorqueOf(law, w), bladeGradient, Math.min(dragFree, freeSpeed), inertia),
     peakShaftPower: peakOf(law, (w) => shaftTorqueOf(law, w), shaftGradient, freeSpeed, inertia),
     curve: curveOf(law, freeSpeed, inertia),
@@ -311,6 +421,15 @@ export function reduceInertia(input: { trace: AngleTrace; repairs: readonly Repa
     pressure: fallOf(driven, motion),
     autocorrelation: motion.autocorrelation,
     repairs: input.repairs,
-    notes: notesFor({ dragMeasured, curvatureSigmas, reducedChiSquare: fit.reducedChiSquare, rig, inertia, fall: fallOf(driven, motion), motion, asked: settings.nominalGaugePressurePa }),
+    notes: notesFor({
+      dragMeasured,
+      curvatureSigmas,
+      reducedChiSquare: fit.reducedChiSquare,
+      rig,
+      inertia,
+      fall: fallOf(driven, motion),
+      motion,
+      asked: settings.nominalGaugePressurePa,
+    }),
   }
 }

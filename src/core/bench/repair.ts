@@ -1,6 +1,16 @@
 /** Something found in a recording and mended or set aside, counted and placed so that the maker can look. */
 export interface Repair {
-  readonly kind: 'double pulse' | 'missed pulse' | 'row out of order' | 'repeated time' | 'clock restart' | 'counter wrap' | 'counter reset' | 'undecided gap' | 'not a number' | 'outlier'
+  readonly kind:
+    | 'double pulse'
+    | 'missed pulse'
+    | 'row out of order'
+    | 'repeated time'
+    | 'clock restart'
+    | 'counter wrap'
+    | 'counter reset'
+    | 'undecided gap'
+    | 'not a number'
+    | 'outlier'
   readonly count: number
   /** Time of the first one, s. */
   readonly firstAtS: number

@@ -13,18 +13,26 @@ export interface InertiaRig {
 }
 
 /** Polar inertia of a disc or ring, kg m2: m (ri^2 + ro^2)/2. Closed form. */
-export const ringInertia = (massKg: number, innerRadiusM: number, outerRadiusM: number): number => 0.5 * massKg * (innerRadiusM ** 2 + outerRadiusM ** 2)
+export const ringInertia = (massKg: number, innerRadiusM: number, outerRadiusM: number): number =>
+  0.5 * massKg * (innerRadiusM ** 2 + outerRadiusM ** 2)
 
 /** Mass of a ring, kg. */
-export const ringMass = (ring: { innerRadiusM: number; outerRadiusM: number; widthM: number; densityKgPerM3: number }): number =>
-  ring.densityKgPerM3 * Math.PI * (ring.outerRadiusM ** 2 - ring.innerRadiusM ** 2) * ring.widthM
+export const ringMass = (ring: {
+  innerRadiusM: number
+  outerRadiusM: number
+  widthM: number
+  densityKgPerM3: number
+}): number => ring.densityKgPerM3 * Math.PI * (ring.outerRadiusM ** 2 - ring.innerRadiusM ** 2) * ring.widthM
 
 /** Inertia felt at the rotor's shaft: rotor plus flywheel times the speed ratio squared. Closed form (energy of both at one speed). */
 export function effectiveInertia(rig: InertiaRig): Measured {
   const gear = rig.speedRatio ** 2
   return {
     value: rig.rotorInertiaKgM2.value + gear * rig.flywheelInertiaKgM2.value,
-    standardUncertainty: Math.hypot(rig.rotorInertiaKgM2.standardUncertainty, gear * rig.flywheelInertiaKgM2.standardUncertainty),
+    standardUncertainty: Math.hypot(
+      rig.rotorInertiaKgM2.standardUncertainty,
+      gear * rig.flywheelInertiaKgM2.standardUncertainty,
+    ),
     unit: 'kg·m²',
   }
 }

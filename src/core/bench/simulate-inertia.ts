@@ -12,14 +12,20 @@ export interface SpinUpTruth {
 }
 
 /** Rotor angle at even times from the truth; `driveAt` is what drives the blades over what does at the nominal pressure. Runge-Kutta 4 on speed at `stepS`, angle by Simpson. */
-export function simulateSpinUp(truth: SpinUpTruth, stepS: number, driveAt: (timeS: number) => number = () => 1): { timeS: Float64Array; angleRad: Float64Array; speedRadPerS: Float64Array } {
+export function simulateSpinUp(
+  truth: SpinUpTruth,
+  stepS: number,
+  driveAt: (timeS: number) => number = () => 1,
+): { timeS: Float64Array; angleRad: Float64Array; speedRadPerS: Float64Array } {
   const n = Math.round(truth.endS / stepS) + 1
   const timeS = new Float64Array(n)
   const angleRad = new Float64Array(n)
   const speedRadPerS = new Float64Array(n)
   const [a, b, c] = truth.drag
   const rate = (open: boolean, w: number, drive: number) =>
-    ((open ? drive * truth.stallTorqueNm * (1 - w / truth.dragFreeSpeedRadPerS) : 0) - (w > 0 || open ? a + b * w + c * w * w : 0)) / truth.effectiveInertiaKgM2
+    ((open ? drive * truth.stallTorqueNm * (1 - w / truth.dragFreeSpeedRadPerS) : 0) -
+      (w > 0 || open ? a + b * w + c * w * w : 0)) /
+    truth.effectiveInertiaKgM2
   for (let i = 1; i < n; i++) {
     timeS[i] = i * stepS
     const middle = timeS[i] - stepS / 2
@@ -37,10 +43,16 @@ export function simulateSpinUp(truth: SpinUpTruth, stepS: number, driveAt: (time
 }
 
 /** Counts of a line encoder: the angle cut to whole lines, with a random place of the first line and jitter of the reading time. */
-export function encoderCounts(angleRad: Float64Array, speedRadPerS: Float64Array, encoder: { countsPerRad: number; timeJitterS: number; seed: number }): Float64Array {
+export function encoderCounts(
+  angleRad: Float64Array,
+  speedRadPerS: Float64Array,
+  encoder: { countsPerRad: number; timeJitterS: number; seed: number },
+): Float64Array {
   const random = seededRandom(encoder.seed)
   const phase = random()
-  return angleRad.map((angle, i) => Math.floor((angle + speedRadPerS[i] * encoder.timeJitterS * normalDraw(random)) * encoder.countsPerRad + phase))
+  return angleRad.map((angle, i) =>
+    Math.floor((angle + speedRadPerS[i] * encoder.timeJitterS * normalDraw(random)) * encoder.countsPerRad + phase),
+  )
 }
 
 /** How an optical pick-up reads its marks, and what it gets wrong. */
@@ -56,7 +68,10 @@ export interface PickUp {
 }
 
 /** Times at which marks pass a pick-up; some missed, some read twice within a tenth of the gap. Every draw from the seed. */
-export function pulseTimes(motion: { readonly timeS: Float64Array; readonly angleRad: Float64Array }, pickUp: PickUp): Float64Array {
+export function pulseTimes(
+  motion: { readonly timeS: Float64Array; readonly angleRad: Float64Array },
+  pickUp: PickUp,
+): Float64Array {
   const random = seededRandom(pickUp.seed)
   const { timeS, angleRad } = motion
   const step = (2 * Math.PI) / pickUp.perTurn
@@ -71,7 +86,8 @@ export function pulseTimes(motion: { readonly timeS: Float64Array; readonly angl
       next += step
       if (random() < pickUp.missedShare) continue
       found.push(ticked)
-      if (random() < pickUp.doubledShare && Number.isFinite(last)) found.push(Math.round((at + (0.02 + 0.08 * random()) * (at - last)) / pickUp.tickS) * pickUp.tickS)
+      if (random() < pickUp.doubledShare && Number.isFinite(last))
+        found.push(Math.round((at + (0.02 + 0.08 * random()) * (at - last)) / pickUp.tickS) * pickUp.tickS)
       last = at
     }
   return Float64Array.from(found)

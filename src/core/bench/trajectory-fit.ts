@@ -43,7 +43,14 @@ const LONGEST_STEP = 0.06
  * Angle of one stretch by the law, with its derivatives by every parameter: J w' = (T0 - k w)(1 + f d(t)) - a - b w - c w^2, all over J.
  * Runge-Kutta 4 on speed and variational equations together; angle by Simpson. `visit` gets block, angle, acceleration, speed and the row of derivatives.
  */
-function march(size: number, trace: BlockTrace, stretch: Stretch, x: readonly number[], drive: Drive, visit: (block: number, angle: number, acceleration: number, speed: number, row: Float64Array) => void): void {
+function march(
+  size: number,
+  trace: BlockTrace,
+  stretch: Stretch,
+  x: readonly number[],
+  drive: Drive,
+  visit: (block: number, angle: number, acceleration: number, speed: number, row: Float64Array) => void,
+): void {
   const [t0, k, a, b, c] = x
   const { from, to, open, at } = stretch
   const s = new Float64Array(size)
@@ -114,14 +121,36 @@ const MOST_ROUNDS = 8
  * No window, no derivative of a noisy signal, so no bias from either. Error: exact for the law; where the law is not the machine's, the autocorrelation tells.
  * Source: nonlinear least squares with variational equations (text-book); Birge-like scaling by the residuals, JCGM 100.
  */
-export function fitTrajectory(trace: BlockTrace, phases: Phases, blockOf: (timeS: number) => number, start: { readonly law: readonly number[]; readonly speed: Float64Array }, drive: Drive): TrajectoryFit {
+export function fitTrajectory(
+  trace: BlockTrace,
+  phases: Phases,
+  blockOf: (timeS: number) => number,
+  start: { readonly law: readonly number[]; readonly speed: Float64Array },
+  drive: Drive,
+): TrajectoryFit {
   const LAW = FACTORS + drive.factors.length
   const SIZE = LAW + 4
-  const stretch = (span: { fromS: number; toS: number }, open: boolean, at: number): Stretch => ({ from: blockOf(span.fromS), to: Math.min(trace.timeS.length, blockOf(span.toS) + 1), open, at })
-  const stretches = [stretch(phases.spinUp, true, LAW), ...(phases.coast ? [stretch(phases.coast, false, LAW + 2)] : [])].filter((s) => s.to - s.from >= 8)
+  const stretch = (span: { fromS: number; toS: number }, open: boolean, at: number): Stretch => ({
+    from: blockOf(span.fromS),
+    to: Math.min(trace.timeS.length, blockOf(span.toS) + 1),
+    open,
+    at,
+  })
+  const stretches = [
+    stretch(phases.spinUp, true, LAW),
+    ...(phases.coast ? [stretch(phases.coast, false, LAW + 2)] : []),
+  ].filter((s) => s.to - s.from >= 8)
   const withDrag = stretches.length > 1
   // without coasting drag cannot be told from torque: T0 and k hold both
-  const free = [0, 1, ...(withDrag ? [2, 3, 4] : []), ...drive.factors.map((_, i) => FACTORS + i), LAW, LAW + 1, ...(withDrag ? [LAW + 2, LAW + 3] : [])]
+  const free = [
+    0,
+    1,
+    ...(withDrag ? [2, 3, 4] : []),
+    ...drive.factors.map((_, i) => FACTORS + i),
+    LAW,
+    LAW + 1,
+    ...(withDrag ? [LAW + 2, LAW + 3] : []),
+  ]
   let x = [...start.law.slice(0, 5), ...drive.factors.map((factor) => factor.value), 0, 0, 0, 0]
   for (const s of stretches) {
     // a smoothed start: the first blocks' own slope
@@ -171,7 +200,10 @@ export function fitTrajectory(trace: BlockTrace, phases: Phases, blockOf: (timeS
     const m = Matrix.zeros(free.length, free.length)
     free.forEach((i, p) => free.forEach((j, q) => m.set(p, q, (i >= j ? n[i][j] : n[j][i]) / scale[p] / scale[q])))
     const inv = inverse(m)
-    return { step: free.map((_, p) => free.reduce((sum, j, q) => sum + (inv.get(p, q) * right[j]) / scale[p] / scale[q], 0)), inv: (p: number, q: number) => inv.get(p, q) / scale[p] / scale[q] }
+    return {
+      step: free.map((_, p) => free.reduce((sum, j, q) => sum + (inv.get(p, q) * right[j]) / scale[p] / scale[q], 0)),
+      inv: (p: number, q: number) => inv.get(p, q) / scale[p] / scale[q],
+    }
   }
   /** The two variances from squared residuals: weighted least squares, neither below nothing, a few rounds since the weights hang on them. */
   const reweigh = () => {
@@ -226,7 +258,8 @@ export function fitTrajectory(trace: BlockTrace, phases: Phases, blockOf: (timeS
     }
     const { inv } = solve(state)
     const fittedRadPerS = new Float64Array(trace.timeS.length).fill(NaN)
-    for (const s of stretches) march(SIZE, trace, s, x, drive, (block, _, __, speed) => void (fittedRadPerS[block] = speed))
+    for (const s of stretches)
+      march(SIZE, trace, s, x, drive, (block, _, __, speed) => void (fittedRadPerS[block] = speed))
     let [along, square] = [0, 0]
     let place = 0
     for (const s of stretches) {
@@ -241,12 +274,21 @@ export function fitTrajectory(trace: BlockTrace, phases: Phases, blockOf: (timeS
     const autocorrelation = square > 0 ? along / square : 0
     const rho = Math.min(0.99, Math.max(0, autocorrelation))
     const widened = (1 + rho) / (1 - rho)
-    const covariance = Array.from({ length: LAW }, (_, i) => Array.from({ length: LAW }, (__, j) => {
-      const [p, q] = [free.indexOf(i), free.indexOf(j)]
-      return p < 0 || q < 0 ? 0 : widened * inv(p, q)
-    }))
+    const covariance = Array.from({ length: LAW }, (_, i) =>
+      Array.from({ length: LAW }, (__, j) => {
+        const [p, q] = [free.indexOf(i), free.indexOf(j)]
+        return p < 0 || q < 0 ? 0 : widened * inv(p, q)
+      }),
+    )
     return { status, parameters: x.slice(0, LAW), covariance, autocorrelation, widened, fittedRadPerS }
   } catch {
-    return { status: 'singular', parameters: x.slice(0, LAW), covariance: [], autocorrelation: NaN, widened: NaN, fittedRadPerS: new Float64Array(0) }
+    return {
+      status: 'singular',
+      parameters: x.slice(0, LAW),
+      covariance: [],
+      autocorrelation: NaN,
+      widened: NaN,
+      fittedRadPerS: new Float64Array(0),
+    }
   }
 }

@@ -2,7 +2,11 @@ import { rootBetween } from '../numerics'
 import { lineInlet, type LinePart } from './line'
 
 /** Mass flow of a nozzle from total pressure, total temperature and back pressure, as `massFlowOfNozzle` gives it. */
-export type NozzleMassFlow = (totalPressurePaAbs: number, totalTemperatureK: number, backPressurePaAbs: number) => number
+export type NozzleMassFlow = (
+  totalPressurePaAbs: number,
+  totalTemperatureK: number,
+  backPressurePaAbs: number,
+) => number
 
 /** All that lies behind a supply: what it takes at a pressure, and what pressure is left at the nozzle. */
 export interface Downstream {
@@ -18,7 +22,11 @@ const NO_HINDRANCE = 1e-7
  * Line and nozzle in series as one taker of air, exact: solved for each call.
  * The line is marched upstream from a trial pressure at the nozzle, so that a choked hose or fitting is a plain answer and not a failure.
  */
-export function downstreamExact(parts: readonly LinePart[], nozzle: NozzleMassFlow, backPressurePaAbs: number): Downstream {
+export function downstreamExact(
+  parts: readonly LinePart[],
+  nozzle: NozzleMassFlow,
+  backPressurePaAbs: number,
+): Downstream {
   const pa = backPressurePaAbs
   const nozzlePressure = (inletPaAbs: number, temperatureK: number): number => {
     if (!(inletPaAbs > pa)) return inletPaAbs
@@ -59,11 +67,21 @@ function straight(xs: Float64Array, ys: Float64Array, x: number): number {
  * The same taker from a table, for run-downs that ask thousands of times: logarithms of flow and of pressure above the room, joined straight.
  * Flow in series goes with the root of temperature, but for the hose's Reynolds number. Error: 0.1 % of flow up to the greatest pressure, 200-400 K.
  */
-export function downstreamTable(parts: readonly LinePart[], nozzle: NozzleMassFlow, backPressurePaAbs: number, greatestPaAbs: number, temperatureK: number): Downstream {
+export function downstreamTable(
+  parts: readonly LinePart[],
+  nozzle: NozzleMassFlow,
+  backPressurePaAbs: number,
+  greatestPaAbs: number,
+  temperatureK: number,
+): Downstream {
   const pa = backPressurePaAbs
-  if (parts.length === 0) return { backPressurePaAbs: pa, nozzlePressure: (p) => p, massFlow: (p, t) => (p > pa ? nozzle(p, t, pa) : 0) }
+  if (parts.length === 0)
+    return { backPressurePaAbs: pa, nozzlePressure: (p) => p, massFlow: (p, t) => (p > pa ? nozzle(p, t, pa) : 0) }
   // below a hundredth of a pascal the nozzle's own pressure ratio drowns in rounding
-  const greatestBehind = Math.max(1e-7 * pa, downstreamExact(parts, nozzle, pa).nozzlePressure(Math.max(greatestPaAbs, pa * 1.0001), temperatureK) - pa)
+  const greatestBehind = Math.max(
+    1e-7 * pa,
+    downstreamExact(parts, nozzle, pa).nozzlePressure(Math.max(greatestPaAbs, pa * 1.0001), temperatureK) - pa,
+  )
   const [low, high] = [Math.log(1e-4 * greatestBehind), Math.log(greatestBehind)]
   const [x, flow, behind] = [new Float64Array(SAMPLES), new Float64Array(SAMPLES), new Float64Array(SAMPLES)]
   for (let i = 0; i < SAMPLES; i++) {

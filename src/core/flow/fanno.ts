@@ -13,7 +13,8 @@ export function fannoLength(mach: number): number {
 }
 
 /** Static pressure over that at the choked end. Fanno. */
-export const fannoPressureRatio = (mach: number): number => (1 / mach) * Math.sqrt((GAMMA + 1) / (2 * (1 + half * mach * mach)))
+export const fannoPressureRatio = (mach: number): number =>
+  (1 / mach) * Math.sqrt((GAMMA + 1) / (2 * (1 + half * mach * mach)))
 
 /** Total pressure over that at the choked end. Fanno; the same function as A/A*. */
 export const fannoTotalPressureRatio = isentropicAreaRatio
@@ -33,7 +34,8 @@ export function machOfFannoLength(length: number): number {
 }
 
 /** Mass flow over area times total pressure, made dimensionless: mdot sqrt(R T0) / (A p0). Rises with Mach up to 0.68473 at Mach 1. */
-export const flowFunction = (mach: number): number => Math.sqrt(GAMMA) * mach * (1 + half * mach * mach) ** (-(GAMMA + 1) / (2 * (GAMMA - 1)))
+export const flowFunction = (mach: number): number =>
+  Math.sqrt(GAMMA) * mach * (1 + half * mach * mach) ** (-(GAMMA + 1) / (2 * (GAMMA - 1)))
 
 /** Subsonic Mach number of a flow function in (0, 0.68473); 1 at or above it. Newton, error 1e-12. */
 export function machOfFlowFunction(value: number): number {
@@ -63,4 +65,5 @@ export function frictionFactor(reynolds: number, relativeRoughness: number): num
 }
 
 /** Mass flow over which the speed of sound is reached, given total state and area, kg/s. */
-export const sonicMassFlow = (areaM2: number, totalPressurePaAbs: number, temperatureK: number): number => (flowFunction(1) * areaM2 * totalPressurePaAbs) / Math.sqrt(GAS_CONSTANT * temperatureK)
+export const sonicMassFlow = (areaM2: number, totalPressurePaAbs: number, temperatureK: number): number =>
+  (flowFunction(1) * areaM2 * totalPressurePaAbs) / Math.sqrt(GAS_CONSTANT * temperatureK)

@@ -24,10 +24,14 @@ export const FITTING_CLASSES: readonly FittingClass[] = [
 ]
 
 /** Sonic conductance of an effective area, m3/(s Pa): what a loss-free nozzle of that area passes. ISO 6358 with ideal choked flow at 293.15 K. */
-export const conductanceOfArea = (areaM2: number): number => (CHOKED_FLOW_FACTOR * areaM2) / (Math.sqrt(GAS_CONSTANT * 293.15) * FREE_AIR_DENSITY)
+export const conductanceOfArea = (areaM2: number): number =>
+  (CHOKED_FLOW_FACTOR * areaM2) / (Math.sqrt(GAS_CONSTANT * 293.15) * FREE_AIR_DENSITY)
 
 /** Effective area of a sonic conductance, m2. */
 export const areaOfConductance = (sonicConductance: number): number => sonicConductance / conductanceOfArea(1)
 
 /** Conductance of a class of fitting at a bore, as estimate. */
-export const fittingEstimate = (kind: FittingClass, boreM: number): Conductance => ({ sonicConductance: kind.areaShare * conductanceOfArea(circleArea(boreM)), criticalRatio: kind.criticalRatio })
+export const fittingEstimate = (kind: FittingClass, boreM: number): Conductance => ({
+  sonicConductance: kind.areaShare * conductanceOfArea(circleArea(boreM)),
+  criticalRatio: kind.criticalRatio,
+})

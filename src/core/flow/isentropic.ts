@@ -14,7 +14,8 @@ const half = (GAMMA - 1) / 2
 export const isentropicTemperatureRatio = (mach: number): number => 1 / (1 + half * mach * mach)
 
 /** p/p0 at a Mach number >= 0. NACA Report 1135, isentropic flow. */
-export const isentropicPressureRatio = (mach: number): number => isentropicTemperatureRatio(mach) ** (GAMMA / (GAMMA - 1))
+export const isentropicPressureRatio = (mach: number): number =>
+  isentropicTemperatureRatio(mach) ** (GAMMA / (GAMMA - 1))
 
 /** A/A* at a Mach number > 0. NACA Report 1135, isentropic flow. */
 export const isentropicAreaRatio = (mach: number): number =>
@@ -41,7 +42,8 @@ export function machOfAreaRatio(areaRatio: number, branch: 'subsonic' | 'superso
 }
 
 /** Mach number behind a normal shock, upstream Mach >= 1. NACA Report 1135, normal shock. */
-export const machBehindShock = (mach: number): number => Math.sqrt((1 + half * mach * mach) / (GAMMA * mach * mach - half))
+export const machBehindShock = (mach: number): number =>
+  Math.sqrt((1 + half * mach * mach) / (GAMMA * mach * mach - half))
 
 /** Static pressure behind over before a normal shock, upstream Mach >= 1. NACA Report 1135. */
 export const shockPressureRatio = (mach: number): number => 1 + ((2 * GAMMA) / (GAMMA + 1)) * (mach * mach - 1)
@@ -56,8 +58,20 @@ export function shockTotalPressureRatio(mach: number): number {
  * Mass flow through an area at a Mach number, kg/s, from total state. Dry air.
  * Source: NACA Report 1135, one-dimensional isentropic flow.
  */
-export function massFlowAtMach(state: { areaM2: number; totalPressurePaAbs: number; totalTemperatureK: number; mach: number; gasConstant: number }): number {
+export function massFlowAtMach(state: {
+  areaM2: number
+  totalPressurePaAbs: number
+  totalTemperatureK: number
+  mach: number
+  gasConstant: number
+}): number {
   const { areaM2, totalPressurePaAbs, totalTemperatureK, mach, gasConstant } = state
   const t = isentropicTemperatureRatio(mach)
-  return areaM2 * totalPressurePaAbs * mach * Math.sqrt(GAMMA / (gasConstant * totalTemperatureK)) * t ** ((GAMMA + 1) / (2 * (GAMMA - 1)))
+  return (
+    areaM2 *
+    totalPressurePaAbs *
+    mach *
+    Math.sqrt(GAMMA / (gasConstant * totalTemperatureK)) *
+    t ** ((GAMMA + 1) / (2 * (GAMMA - 1)))
+  )
 }

@@ -16,4 +16,8 @@ export function massFlowFromPlate(forceN: Measured, jetSpeedMPerS: Measured): Me
 export const plateForce = (massFlowKgPerS: number, jetSpeedMPerS: number): number => massFlowKgPerS * jetSpeedMPerS
 
 /** Discharge coefficient that a weighed jet tells: its mass flow over that of a loss-free nozzle. */
-export const dischargeFromFlow = (flow: Measured, idealMassFlowKgPerS: number): Measured => ({ value: flow.value / idealMassFlowKgPerS, standardUncertainty: flow.standardUncertainty / idealMassFlowKgPerS, unit: '' })
+export const dischargeFromFlow = (flow: Measured, idealMassFlowKgPerS: number): Measured => ({
+  value: flow.value / idealMassFlowKgPerS,
+  standardUncertainty: flow.standardUncertainty / idealMassFlowKgPerS,
+  unit: '',
+})

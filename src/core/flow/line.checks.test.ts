@@ -2,7 +2,24 @@ import fc from 'fast-check'
 import { GAS_CONSTANT, STANDARD_ATMOSPHERE_PA } from '../air'
 import { checksOf, expectCheck, given } from '../check-values/check-values'
 import {
-  FITTING_CLASSES, areaOfConductance, circleArea, conductanceOfArea, downstreamExact, downstreamTable, fannoLength, fannoPressureRatio, fannoTotalPressureRatio, fittingEstimate, flowFunction, frictionFactor, lineInlet, lineStates, machOfFannoLength, machOfFlowFunction, massFlowOfNozzle, sonicMassFlow,
+  FITTING_CLASSES,
+  areaOfConductance,
+  circleArea,
+  conductanceOfArea,
+  downstreamExact,
+  downstreamTable,
+  fannoLength,
+  fannoPressureRatio,
+  fannoTotalPressureRatio,
+  fittingEstimate,
+  flowFunction,
+  frictionFactor,
+  lineInlet,
+  lineStates,
+  machOfFannoLength,
+  machOfFlowFunction,
+  massFlowOfNozzle,
+  sonicMassFlow,
   type LinePart,
 } from '.'
 
@@ -37,8 +54,14 @@ describe('friction factor', () => {
   test('64/Re when laminar', () => expect(frictionFactor(1000, 0.01)).toBeCloseTo(0.064, 12))
   test.each([
     // Moody (1944) chart, Darcy factors read from tables of Colebrook's equation; from memory, within 3 %
-    [1e5, 0, 0.018], [1e6, 0, 0.01165], [1e5, 0.001, 0.0222], [1e5, 0.01, 0.0385], [1e7, 0.001, 0.0197],
-  ])('Re %p, roughness %p: %p', (re, rough, f) => expect(Math.abs(frictionFactor(re, rough) / f - 1)).toBeLessThan(0.03))
+    [1e5, 0, 0.018],
+    [1e6, 0, 0.01165],
+    [1e5, 0.001, 0.0222],
+    [1e5, 0.01, 0.0385],
+    [1e7, 0.001, 0.0197],
+  ])('Re %p, roughness %p: %p', (re, rough, f) =>
+    expect(Math.abs(frictionFactor(re, rough) / f - 1)).toBeLessThan(0.03),
+  )
   test('no jump at either end of the undecided range', () => {
     expect(frictionFactor(2300.001, 0)).toBeCloseTo(frictionFactor(2299.999, 0), 6)
     expect(frictionFactor(4000.001, 0)).toBeCloseTo(frictionFactor(3999.999, 0), 6)
@@ -52,7 +75,7 @@ describe('a hose', () => {
     const [s] = lineStates([hose], flow, T, 500e3)
     const rho = 500e3 / (GAS_CONSTANT * T)
     const v = flow / (rho * circleArea(6e-3))
-    expect((s.inletPaAbs - 500e3) / (((s.frictionFactor ?? 0) * 5) / 6e-3 * 0.5 * rho * v * v)).toBeCloseTo(1, 2)
+    expect((s.inletPaAbs - 500e3) / ((((s.frictionFactor ?? 0) * 5) / 6e-3) * 0.5 * rho * v * v)).toBeCloseTo(1, 2)
   })
   test('fast flow agrees with the Fanno relation integrated step by step', () => {
     const flow = 6e-3
@@ -71,12 +94,20 @@ describe('a hose', () => {
 
 describe('fittings by ISO 6358-1:2013, turned round', () => {
   test.each(checksOf('iso6358.series').filter(([, c]) => c.unit.startsWith('Pa')))('%s', (_, c) => {
-    const part = (n: 1 | 2): LinePart => ({ kind: 'fitting', sonicConductance: given(c, `C${n}`) * 1e-8, criticalRatio: given(c, `b${n}`) })
+    const part = (n: 1 | 2): LinePart => ({
+      kind: 'fitting',
+      sonicConductance: given(c, `C${n}`) * 1e-8,
+      criticalRatio: given(c, `b${n}`),
+    })
     // flow through both from the second part alone, then the first must give back p1
     const [mid, p3, t] = [c.value, given(c, 'p3'), given(c, 'T')]
     const flowOfSecond = (() => {
       let [lo, hi] = [0, 1]
-      for (let i = 0; i < 200; i++) { const m = (lo + hi) / 2; if (lineInlet([part(2)], m, t, p3) < mid) lo = m; else hi = m }
+      for (let i = 0; i < 200; i++) {
+        const m = (lo + hi) / 2
+        if (lineInlet([part(2)], m, t, p3) < mid) lo = m
+        else hi = m
+      }
       return lo
     })()
     const check = { ...c, value: given(c, 'p1') }
@@ -87,13 +118,23 @@ describe('fittings by ISO 6358-1:2013, turned round', () => {
     expect(areaOfConductance(conductanceOfArea(3e-6))).toBeCloseTo(3e-6, 15)
   })
   test('every class is worse than its bore', () => {
-    for (const kind of FITTING_CLASSES) expect(fittingEstimate(kind, 6e-3).sonicConductance).toBeLessThan(conductanceOfArea(circleArea(6e-3)))
+    for (const kind of FITTING_CLASSES)
+      expect(fittingEstimate(kind, 6e-3).sonicConductance).toBeLessThan(conductanceOfArea(circleArea(6e-3)))
   })
 })
 
 const partArbitrary: fc.Arbitrary<LinePart> = fc.oneof(
-  fc.record({ kind: fc.constant('hose' as const), lengthM: fc.double({ min: 0.01, max: 30, noNaN: true }), boreM: fc.double({ min: 2e-3, max: 20e-3, noNaN: true }), roughnessM: fc.double({ min: 0, max: 60e-6, noNaN: true }) }),
-  fc.record({ kind: fc.constant('fitting' as const), sonicConductance: fc.double({ min: 1e-9, max: 1e-6, noNaN: true }), criticalRatio: fc.double({ min: 0.05, max: 0.6, noNaN: true }) }),
+  fc.record({
+    kind: fc.constant('hose' as const),
+    lengthM: fc.double({ min: 0.01, max: 30, noNaN: true }),
+    boreM: fc.double({ min: 2e-3, max: 20e-3, noNaN: true }),
+    roughnessM: fc.double({ min: 0, max: 60e-6, noNaN: true }),
+  }),
+  fc.record({
+    kind: fc.constant('fitting' as const),
+    sonicConductance: fc.double({ min: 1e-9, max: 1e-6, noNaN: true }),
+    criticalRatio: fc.double({ min: 0.05, max: 0.6, noNaN: true }),
+  }),
 )
 
 describe('line and nozzle together, over the whole input domain', () => {
@@ -101,35 +142,50 @@ describe('line and nozzle together, over the whole input domain', () => {
   const throat = fc.double({ min: 0.2e-3, max: 12e-3, noNaN: true })
   const gauge = fc.double({ min: 500, max: 1.2e6, noNaN: true })
   test('flow through every part is the same: the states join up, and no pressure rises on the way', () => {
-    fc.assert(fc.property(lines, throat, gauge, (parts, d, g) => {
-      const nozzle = massFlowOfNozzle({ throatDiameterM: d })
-      const line = downstreamExact(parts, nozzle, PA)
-      const p1 = g + PA
-      const flow = line.massFlow(p1, T)
-      const states = lineStates(parts, flow, T, line.nozzlePressure(p1, T))
-      expect(flow).toBeGreaterThan(0)
-      expect(flow).toBeLessThanOrEqual(nozzle(p1, T, PA) * (1 + 1e-9))
-      if (states.length > 0) expect(states[0].inletPaAbs / p1).toBeCloseTo(1, 6)
-      states.forEach((s, i) => {
-        expect(s.inletPaAbs).toBeGreaterThanOrEqual(s.outletPaAbs * (1 - 1e-9))
-        if (i > 0) expect(states[i - 1].outletPaAbs).toBe(s.inletPaAbs)
-      })
-    }), { numRuns: 300, seed: 3 })
+    fc.assert(
+      fc.property(lines, throat, gauge, (parts, d, g) => {
+        const nozzle = massFlowOfNozzle({ throatDiameterM: d })
+        const line = downstreamExact(parts, nozzle, PA)
+        const p1 = g + PA
+        const flow = line.massFlow(p1, T)
+        const states = lineStates(parts, flow, T, line.nozzlePressure(p1, T))
+        expect(flow).toBeGreaterThan(0)
+        expect(flow).toBeLessThanOrEqual(nozzle(p1, T, PA) * (1 + 1e-9))
+        if (states.length > 0) expect(states[0].inletPaAbs / p1).toBeCloseTo(1, 6)
+        states.forEach((s, i) => {
+          expect(s.inletPaAbs).toBeGreaterThanOrEqual(s.outletPaAbs * (1 - 1e-9))
+          if (i > 0) expect(states[i - 1].outletPaAbs).toBe(s.inletPaAbs)
+        })
+      }),
+      { numRuns: 300, seed: 3 },
+    )
   })
   test('more pressure gives more flow', () => {
-    fc.assert(fc.property(lines, throat, gauge, (parts, d, g) => {
-      const line = downstreamExact(parts, massFlowOfNozzle({ throatDiameterM: d }), PA)
-      expect(line.massFlow(g * 1.1 + PA, T)).toBeGreaterThan(line.massFlow(g + PA, T))
-    }), { numRuns: 200, seed: 4 })
+    fc.assert(
+      fc.property(lines, throat, gauge, (parts, d, g) => {
+        const line = downstreamExact(parts, massFlowOfNozzle({ throatDiameterM: d }), PA)
+        expect(line.massFlow(g * 1.1 + PA, T)).toBeGreaterThan(line.massFlow(g + PA, T))
+      }),
+      { numRuns: 200, seed: 4 },
+    )
   })
   test('the table stays within 0.2 % of the exact answer', () => {
-    fc.assert(fc.property(lines, throat, fc.double({ min: 20e3, max: 1e6, noNaN: true }), fc.double({ min: 0.02, max: 1, noNaN: true }), (parts, d, top, share) => {
-      const nozzle = massFlowOfNozzle({ throatDiameterM: d })
-      const table = downstreamTable(parts, nozzle, PA, top + PA, T)
-      const exact = downstreamExact(parts, nozzle, PA)
-      const p = top * share + PA
-      expect(Math.abs(table.massFlow(p, T) / exact.massFlow(p, T) - 1)).toBeLessThan(2e-3)
-      expect(Math.abs((table.nozzlePressure(p, T) - PA) / (exact.nozzlePressure(p, T) - PA) - 1)).toBeLessThan(6e-3)
-    }), { numRuns: 150, seed: 5 })
+    fc.assert(
+      fc.property(
+        lines,
+        throat,
+        fc.double({ min: 20e3, max: 1e6, noNaN: true }),
+        fc.double({ min: 0.02, max: 1, noNaN: true }),
+        (parts, d, top, share) => {
+          const nozzle = massFlowOfNozzle({ throatDiameterM: d })
+          const table = downstreamTable(parts, nozzle, PA, top + PA, T)
+          const exact = downstreamExact(parts, nozzle, PA)
+          const p = top * share + PA
+          expect(Math.abs(table.massFlow(p, T) / exact.massFlow(p, T) - 1)).toBeLessThan(2e-3)
+          expect(Math.abs((table.nozzlePressure(p, T) - PA) / (exact.nozzlePressure(p, T) - PA) - 1)).toBeLessThan(6e-3)
+        },
+      ),
+      { numRuns: 150, seed: 5 },
+    )
   })
 })

@@ -1,5 +1,12 @@
 import { FREE_AIR_DENSITY, GAS_CONSTANT, airViscosity } from '../air'
-import { fannoLength, fannoTotalPressureRatio, flowFunction, frictionFactor, machOfFannoLength, machOfFlowFunction } from './fanno'
+import {
+  fannoLength,
+  fannoTotalPressureRatio,
+  flowFunction,
+  frictionFactor,
+  machOfFannoLength,
+  machOfFlowFunction,
+} from './fanno'
 import type { Conductance } from './conductance'
 import { circleArea } from './nozzle'
 
@@ -39,7 +46,8 @@ function beforeHose(hose: Hose, massFlowKgPerS: number, temperatureK: number, ou
   const outlet = choked ? scale / flowFunction(1) : outletPaAbs
   const reynolds = (massFlowKgPerS * hose.boreM) / (area * airViscosity(temperatureK))
   const friction = frictionFactor(Math.max(reynolds, 1), hose.roughnessM / hose.boreM)
-  if (scale / outlet < 1e-9) return { inletPaAbs: outlet, outletPaAbs, choked: false, mach: 0, reynolds, frictionFactor: friction }
+  if (scale / outlet < 1e-9)
+    return { inletPaAbs: outlet, outletPaAbs, choked: false, mach: 0, reynolds, frictionFactor: friction }
   const machOut = choked ? 1 : machOfFlowFunction(scale / outlet)
   const machIn = machOfFannoLength(fannoLength(machOut) + (friction * hose.lengthM) / hose.boreM)
   const inletPaAbs = (outlet * fannoTotalPressureRatio(machIn)) / fannoTotalPressureRatio(machOut)
@@ -47,7 +55,12 @@ function beforeHose(hose: Hose, massFlowKgPerS: number, temperatureK: number, ou
 }
 
 /** State before a fitting: ISO 6358-1:2013 turned round for the upstream pressure (a quadratic). */
-function beforeFitting(part: Conductance, massFlowKgPerS: number, temperatureK: number, outletPaAbs: number): PartState {
+function beforeFitting(
+  part: Conductance,
+  massFlowKgPerS: number,
+  temperatureK: number,
+  outletPaAbs: number,
+): PartState {
   const needed = (massFlowKgPerS / (FREE_AIR_DENSITY * part.sonicConductance)) * Math.sqrt(temperatureK / 293.15)
   const b = part.criticalRatio
   const none = { mach: null, reynolds: null, frictionFactor: null }
@@ -61,23 +74,40 @@ function beforeFitting(part: Conductance, massFlowKgPerS: number, temperatureK: 
 }
 
 /** States of every part of a line, first to last, for a flow into a pressure behind the last one. Any flow is answered: it says what pressure it would take. */
-export function lineStates(parts: readonly LinePart[], massFlowKgPerS: number, temperatureK: number, outletPaAbs: number): PartState[] {
+export function lineStates(
+  parts: readonly LinePart[],
+  massFlowKgPerS: number,
+  temperatureK: number,
+  outletPaAbs: number,
+): PartState[] {
   const states: PartState[] = new Array<PartState>(parts.length)
   let pressure = outletPaAbs
   for (let i = parts.length - 1; i >= 0; i--) {
     const part = parts[i]
-    states[i] = part.kind === 'hose' ? beforeHose(part, massFlowKgPerS, temperatureK, pressure) : beforeFitting(part, massFlowKgPerS, temperatureK, pressure)
+    states[i] =
+      part.kind === 'hose'
+        ? beforeHose(part, massFlowKgPerS, temperatureK, pressure)
+        : beforeFitting(part, massFlowKgPerS, temperatureK, pressure)
     pressure = states[i].inletPaAbs
   }
   return states
 }
 
 /** Total pressure before a line that passes a flow into a pressure behind it, absolute. */
-export function lineInlet(parts: readonly LinePart[], massFlowKgPerS: number, temperatureK: number, outletPaAbs: number): number {
+export function lineInlet(
+  parts: readonly LinePart[],
+  massFlowKgPerS: number,
+  temperatureK: number,
+  outletPaAbs: number,
+): number {
   let pressure = outletPaAbs
   for (let i = parts.length - 1; i >= 0; i--) {
     const part = parts[i]
-    pressure = (part.kind === 'hose' ? beforeHose(part, massFlowKgPerS, temperatureK, pressure) : beforeFitting(part, massFlowKgPerS, temperatureK, pressure)).inletPaAbs
+    pressure = (
+      part.kind === 'hose'
+        ? beforeHose(part, massFlowKgPerS, temperatureK, pressure)
+        : beforeFitting(part, massFlowKgPerS, temperatureK, pressure)
+    ).inletPaAbs
   }
   return pressure
 }

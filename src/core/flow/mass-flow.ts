@@ -6,7 +6,9 @@ import { circleArea, dischargeAt, regimeLimits, type NozzleGeometry } from './no
  * Mass flow of a nozzle as a quick function of supply and back pressure (absolute), kg/s; the same figures as `nozzleFlow`.
  * What depends on geometry alone is worked out once, so that a supply can be balanced in microseconds.
  */
-export function massFlowOfNozzle(geometry: NozzleGeometry): (totalPressurePaAbs: number, totalTemperatureK: number, backPressurePaAbs: number) => number {
+export function massFlowOfNozzle(
+  geometry: NozzleGeometry,
+): (totalPressurePaAbs: number, totalTemperatureK: number, backPressurePaAbs: number) => number {
   const count = geometry.count ?? 1
   const throat = count * circleArea(geometry.throatDiameterM)
   const exit = count * circleArea(geometry.exitDiameterM ?? geometry.throatDiameterM)
@@ -15,6 +17,15 @@ export function massFlowOfNozzle(geometry: NozzleGeometry): (totalPressurePaAbs:
     const ratio = Math.min(1, pa / p0)
     const cd = dischargeAt(geometry, ratio)
     if (ratio < chokesBelow) return (cd * CHOKED_FLOW_FACTOR * throat * p0) / Math.sqrt(GAS_CONSTANT * t0)
-    return cd * massFlowAtMach({ areaM2: exit, totalPressurePaAbs: p0, totalTemperatureK: t0, mach: machOfPressureRatio(ratio), gasConstant: GAS_CONSTANT })
+    return (
+      cd *
+      massFlowAtMach({
+        areaM2: exit,
+        totalPressurePaAbs: p0,
+        totalTemperatureK: t0,
+        mach: machOfPressureRatio(ratio),
+        gasConstant: GAS_CONSTANT,
+      })
+    )
   }
 }

@@ -87,7 +87,11 @@ export function regimeLimits(areaRatio: number): { subsonic: number; shockAtExit
   if (known) return known
   const supersonicMach = supersonicExit(areaRatio)
   const design = isentropicPressureRatio(supersonicMach)
-  const limits = { subsonic: isentropicPressureRatio(machOfAreaRatio(areaRatio, 'subsonic')), shockAtExit: design * shockPressureRatio(supersonicMach), design }
+  const limits = {
+    subsonic: isentropicPressureRatio(machOfAreaRatio(areaRatio, 'subsonic')),
+    shockAtExit: design * shockPressureRatio(supersonicMach),
+    design,
+  }
   if (LIMITS.size > 63) LIMITS.clear()
   LIMITS.set(areaRatio, limits)
   return limits
@@ -100,9 +104,17 @@ function lossFree(areaRatio: number, backRatio: number): { choked: boolean; thro
     const mach = choked ? 1 : machOfPressureRatio(backRatio)
     return { choked, throatMach: mach, exitMach: mach }
   }
-  if (backRatio < regimeLimits(areaRatio).subsonic) return { choked: true, throatMach: 1, exitMach: supersonicExit(areaRatio) }
+  if (backRatio < regimeLimits(areaRatio).subsonic)
+    return { choked: true, throatMach: 1, exitMach: supersonicExit(areaRatio) }
   const exitMach = machOfPressureRatio(backRatio)
-  return { choked: false, exitMach, throatMach: exitMach < 1e-6 ? exitMach * areaRatio : machOfAreaRatio(Math.max(1, isentropicAreaRatio(exitMach) / areaRatio), 'subsonic') }
+  return {
+    choked: false,
+    exitMach,
+    throatMach:
+      exitMach < 1e-6
+        ? exitMach * areaRatio
+        : machOfAreaRatio(Math.max(1, isentropicAreaRatio(exitMach) / areaRatio), 'subsonic'),
+  }
 }
 
 /** Flow that fits through a throat with friction over the loss-free one: speed by the coefficient, density by the heat left in the air. */
@@ -151,7 +163,12 @@ interface Stream {
 function exitState(stream: Stream): ExitState {
   const { areaRatio, phi, p0, t0, pa, flux, rubbed, choked } = stream
   const divergent = areaRatio > 1 + 1e-9
-  const quiet: ExitState = { regime: choked ? (divergent ? 'shock-in-divergence' : 'choked') : 'unchoked', exitMach: machOfFlux(flux, pa, t0), exitPaAbs: pa, shock: null }
+  const quiet: ExitState = {
+    regime: choked ? (divergent ? 'shock-in-divergence' : 'choked') : 'unchoked',
+    exitMach: machOfFlux(flux, pa, t0),
+    exitPaAbs: pa,
+    shock: null,
+  }
   if (!choked) return quiet
   // friction of the divergence comes on top of the throat's
   const left = divergent ? keptPressure(supersonicExit(areaRatio), phi) / keptPressure(1, phi) : 1
@@ -161,13 +178,24 @@ function exitState(stream: Stream): ExitState {
   const exitPaAbs = total * isentropicPressureRatio(exitMach)
   if (exitPaAbs * shockPressureRatio(exitMach) >= pa) {
     const miss = pa / exitPaAbs - 1
-    const regime = !divergent ? 'choked' : Math.abs(miss) <= DESIGN_TOLERANCE ? 'design' : miss > 0 ? 'overexpanded' : 'underexpanded'
+    const regime = !divergent
+      ? 'choked'
+      : Math.abs(miss) <= DESIGN_TOLERANCE
+        ? 'design'
+        : miss > 0
+          ? 'overexpanded'
+          : 'underexpanded'
     return { regime, exitMach, exitPaAbs, shock: null }
   }
   if (!divergent) return quiet
   const kept = Math.min(1, pa / isentropicPressureRatio(quiet.exitMach) / (rubbed * p0))
   const fastest = supersonicExit(areaRatio)
-  const machBefore = kept >= 1 ? 1 : kept <= shockTotalPressureRatio(fastest) ? fastest : bisect((mach) => shockTotalPressureRatio(mach) - kept, 1, fastest)
+  const machBefore =
+    kept >= 1
+      ? 1
+      : kept <= shockTotalPressureRatio(fastest)
+        ? fastest
+        : bisect((mach) => shockTotalPressureRatio(mach) - kept, 1, fastest)
   return { ...quiet, shock: { machBefore, areaRatio: Math.min(areaRatio, isentropicAreaRatio(machBefore)) } }
 }
 
@@ -177,18 +205,37 @@ const DESIGN_TOLERANCE = 0.005
 /** What the model was made for: the ideal gas stays within 1 %. */
 export const NOZZLE_RANGE = { totalPressurePaAbs: [0, 1.2e6], totalTemperatureK: [250, 400] } as const
 
-function notesFor(exit: ExitState, conditions: NozzleConditions, exitTemperatureK: number, contraction: number): string[] {
+function notesFor(
+  exit: ExitState,
+  conditions: NozzleConditions,
+  exitTemperatureK: number,
+  contraction: number,
+): string[] {
   const notes: string[] = []
   if (exit.regime === 'shock-in-divergence')
-    notes.push('A normal shock stands inside the divergence and wastes total pressure: a narrower exit, or a plain hole, gives more thrust.')
+    notes.push(
+      'A normal shock stands inside the divergence and wastes total pressure: a narrower exit, or a plain hole, gives more thrust.',
+    )
   if (exit.regime === 'overexpanded' && exit.exitPaAbs < 0.4 * conditions.backPressurePaAbs)
-    notes.push('Exit pressure is below 0.4 of the room: the flow leaves the wall inside the nozzle (common practice), and the thrust here is too low to trust.')
+    notes.push(
+      'Exit pressure is below 0.4 of the room: the flow leaves the wall inside the nozzle (common practice), and the thrust here is too low to trust.',
+    )
   if (exitTemperatureK < 273.15) notes.push('The air leaves below 0 °C: moist air can grow ice at the exit.')
-  if (contraction > 1.005) notes.push('The coefficients contradict each other: so much friction leaves too little room for this flow. Lower the discharge coefficient or raise the velocity coefficient.')
+  if (contraction > 1.005)
+    notes.push(
+      'The coefficients contradict each other: so much friction leaves too little room for this flow. Lower the discharge coefficient or raise the velocity coefficient.',
+    )
   if (conditions.totalPressurePaAbs > NOZZLE_RANGE.totalPressurePaAbs[1])
-    notes.push(`Outside the model's range: ${(conditions.totalPressurePaAbs / 1e6).toPrecision(2)} MPa absolute at the nozzle, made for up to ${NOZZLE_RANGE.totalPressurePaAbs[1] / 1e6} MPa; real air departs from the ideal gas by more than 1 %.`)
-  if (conditions.totalTemperatureK < NOZZLE_RANGE.totalTemperatureK[0] || conditions.totalTemperatureK > NOZZLE_RANGE.totalTemperatureK[1])
-    notes.push(`Outside the model's range: air at ${Math.round(conditions.totalTemperatureK)} K, made for ${NOZZLE_RANGE.totalTemperatureK.join('-')} K; its heat capacity is no longer constant.`)
+    notes.push(
+      `Outside the model's range: ${(conditions.totalPressurePaAbs / 1e6).toPrecision(2)} MPa absolute at the nozzle, made for up to ${NOZZLE_RANGE.totalPressurePaAbs[1] / 1e6} MPa; real air departs from the ideal gas by more than 1 %.`,
+    )
+  if (
+    conditions.totalTemperatureK < NOZZLE_RANGE.totalTemperatureK[0] ||
+    conditions.totalTemperatureK > NOZZLE_RANGE.totalTemperatureK[1]
+  )
+    notes.push(
+      `Outside the model's range: air at ${Math.round(conditions.totalTemperatureK)} K, made for ${NOZZLE_RANGE.totalTemperatureK.join('-')} K; its heat capacity is no longer constant.`,
+    )
   return notes
 }
 
@@ -238,13 +285,20 @@ export function nozzleFlow(conditions: NozzleConditions, geometry: NozzleGeometr
   const ideal = lossFree(areaRatio, backRatio)
   const idealFlow = ideal.choked
     ? (CHOKED_FLOW_FACTOR * throatAreaM2 * p0) / Math.sqrt(GAS_CONSTANT * t0)
-    : massFlowAtMach({ areaM2: exitAreaM2, totalPressurePaAbs: p0, totalTemperatureK: t0, mach: ideal.exitMach, gasConstant: GAS_CONSTANT })
+    : massFlowAtMach({
+        areaM2: exitAreaM2,
+        totalPressurePaAbs: p0,
+        totalTemperatureK: t0,
+        mach: ideal.exitMach,
+        gasConstant: GAS_CONSTANT,
+      })
   const discharge = dischargeAt(geometry, backRatio)
   const massFlowKgPerS = discharge * idealFlow
   const rubbed = rubbedFlow(ideal.throatMach, phi)
   const flux = (rubbed * idealFlow) / exitAreaM2
   const exit = exitState({ areaRatio, phi, p0, t0, pa: Math.min(pa, p0), flux, rubbed, choked: ideal.choked })
-  const exitSpeedMPerS = exit.exitMach * Math.sqrt(GAMMA * GAS_CONSTANT * t0 * isentropicTemperatureRatio(exit.exitMach))
+  const exitSpeedMPerS =
+    exit.exitMach * Math.sqrt(GAMMA * GAS_CONSTANT * t0 * isentropicTemperatureRatio(exit.exitMach))
   const exitTemperatureK = t0 - exitSpeedMPerS ** 2 / (2 * CP)
   const jetSpeedMPerS = flux > 0 ? exitSpeedMPerS + (exit.exitPaAbs - Math.min(pa, p0)) / flux : 0
   const contraction = flux > 0 ? massFlowKgPerS / flux / exitAreaM2 : 1
@@ -259,7 +313,12 @@ export function nozzleFlow(conditions: NozzleConditions, geometry: NozzleGeometr
     thrustN: massFlowKgPerS * jetSpeedMPerS,
     jetSpeedMPerS,
     jetPowerW: 0.5 * massFlowKgPerS * jetSpeedMPerS ** 2,
-    isentropicPowerW: isentropicPower({ massFlowKgPerS, absolutePressurePa: p0, temperatureK: t0, backPressurePaAbs: pa }),
+    isentropicPowerW: isentropicPower({
+      massFlowKgPerS,
+      absolutePressurePa: p0,
+      temperatureK: t0,
+      backPressurePaAbs: pa,
+    }),
     discharge,
     lossFreeMach: ideal.exitMach,
     contraction,
@@ -269,7 +328,12 @@ export function nozzleFlow(conditions: NozzleConditions, geometry: NozzleGeometr
 }
 
 /** Mach number along a nozzle: area over throat area, before or behind the throat, to local Mach. Follows the regime and its shock. */
-export function machAlong(result: Pick<NozzleResult, 'regime' | 'exitMach' | 'shock'>, areaRatio: number, side: 'before' | 'behind', exitAreaRatio: number): number {
+export function machAlong(
+  result: Pick<NozzleResult, 'regime' | 'exitMach' | 'shock'>,
+  areaRatio: number,
+  side: 'before' | 'behind',
+  exitAreaRatio: number,
+): number {
   const ratio = Math.max(1, areaRatio)
   if (result.regime === 'unchoked') {
     const sonicArea = exitAreaRatio / isentropicAreaRatio(Math.max(result.exitMach, 1e-6))
@@ -284,4 +348,5 @@ export function machAlong(result: Pick<NozzleResult, 'regime' | 'exitMach' | 'sh
 }
 
 /** Exit over throat area that expands the air just to a back/total pressure ratio; 1 where the flow does not reach sound. NACA Report 1135. */
-export const designAreaRatio = (backRatio: number): number => (backRatio >= CRITICAL_PRESSURE_RATIO ? 1 : isentropicAreaRatio(machOfPressureRatio(backRatio)))
+export const designAreaRatio = (backRatio: number): number =>
+  backRatio >= CRITICAL_PRESSURE_RATIO ? 1 : isentropicAreaRatio(machOfPressureRatio(backRatio))

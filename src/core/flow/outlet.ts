@@ -5,7 +5,13 @@ import { circleArea } from './nozzle'
 export type OutletShape =
   | { readonly kind: 'round'; readonly diameterM: number; readonly count: number }
   | { readonly kind: 'slot'; readonly widthM: number; readonly heightM: number; readonly count: number }
-  | { readonly kind: 'sector'; readonly innerRadiusM: number; readonly outerRadiusM: number; readonly angleRad: number; readonly count: number }
+  | {
+      readonly kind: 'sector'
+      readonly innerRadiusM: number
+      readonly outerRadiusM: number
+      readonly angleRad: number
+      readonly count: number
+    }
   | { readonly kind: 'divided'; readonly diameterM: number; readonly parts: 2 | 4; readonly webM: number }
   | { readonly kind: 'ring'; readonly diameterM: number; readonly count: number; readonly ringRadiusM: number }
 
@@ -38,7 +44,9 @@ function dividedCircle(diameterM: number, parts: 2 | 4, webM: number): { areaM2:
 /** Area, wetted perimeter and hydraulic diameter of an outlet. Exact geometry. */
 export function outletSection(shape: OutletShape): OutletSection {
   const made = (areaM2: number, wettedPerimeterM: number, passages: number): OutletSection => ({
-    areaM2, wettedPerimeterM, passages,
+    areaM2,
+    wettedPerimeterM,
+    passages,
     hydraulicDiameterM: (4 * areaM2) / wettedPerimeterM,
     equalAreaDiameterM: Math.sqrt((4 * areaM2) / (Math.PI * passages)),
   })
@@ -47,7 +55,11 @@ export function outletSection(shape: OutletShape): OutletSection {
     case 'ring':
       return made(shape.count * circleArea(shape.diameterM), shape.count * Math.PI * shape.diameterM, shape.count)
     case 'slot':
-      return made(shape.count * shape.widthM * shape.heightM, 2 * shape.count * (shape.widthM + shape.heightM), shape.count)
+      return made(
+        shape.count * shape.widthM * shape.heightM,
+        2 * shape.count * (shape.widthM + shape.heightM),
+        shape.count,
+      )
     case 'sector': {
       const { innerRadiusM: a, outerRadiusM: b, angleRad, count } = shape
       return made((count * angleRad * (b * b - a * a)) / 2, count * (angleRad * (a + b) + 2 * (b - a)), count)
@@ -67,7 +79,10 @@ const LAND_M = 1.0e-3
  * Displacement of the laminar boundary layer on the land, 1.72 L/sqrt(Re_L), takes its thickness times the wetted perimeter from the area.
  * Valid: land shorter than ten hydraulic diameters, choked or nearly. An estimate: half of the deficit either way. Source: Blasius (1908) layer, flat-plate form.
  */
-export function shapeFactor(section: OutletSection, flow: { readonly speedMPerS: number; readonly densityKgPerM3: number; readonly temperatureK: number }): number {
+export function shapeFactor(
+  section: OutletSection,
+  flow: { readonly speedMPerS: number; readonly densityKgPerM3: number; readonly temperatureK: number },
+): number {
   const reynoldsLand = (flow.densityKgPerM3 * flow.speedMPerS * LAND_M) / airViscosity(flow.temperatureK)
   const displacement = (1.72 * LAND_M) / Math.sqrt(Math.max(reynoldsLand, 1))
   const blocked = (hydraulicDiameterM: number) => Math.min(0.9, (4 * displacement) / hydraulicDiameterM)
@@ -79,14 +94,21 @@ export function shapeFactor(section: OutletSection, flow: { readonly speedMPerS:
 export function scaledToArea(shape: OutletShape, areaM2: number): OutletShape {
   const grow = (k: number): OutletShape => {
     switch (shape.kind) {
-      case 'round': return { ...shape, diameterM: shape.diameterM * k }
-      case 'ring': return { ...shape, diameterM: shape.diameterM * k }
-      case 'slot': return { ...shape, widthM: shape.widthM * k, heightM: shape.heightM * k }
+      case 'round':
+        return { ...shape, diameterM: shape.diameterM * k }
+      case 'ring':
+        return { ...shape, diameterM: shape.diameterM * k }
+      case 'slot':
+        return { ...shape, widthM: shape.widthM * k, heightM: shape.heightM * k }
       case 'sector': {
-        const [mid, halfWidth] = [(shape.innerRadiusM + shape.outerRadiusM) / 2, ((shape.outerRadiusM - shape.innerRadiusM) / 2) * k * k]
+        const [mid, halfWidth] = [
+          (shape.innerRadiusM + shape.outerRadiusM) / 2,
+          ((shape.outerRadiusM - shape.innerRadiusM) / 2) * k * k,
+        ]
         return { ...shape, innerRadiusM: Math.max(0, mid - halfWidth), outerRadiusM: mid + halfWidth }
       }
-      case 'divided': return { ...shape, diameterM: shape.diameterM * k }
+      case 'divided':
+        return { ...shape, diameterM: shape.diameterM * k }
     }
   }
   if (shape.kind !== 'divided') return grow(Math.sqrt(areaM2 / outletSection(shape).areaM2))
@@ -121,11 +143,22 @@ export function outletOfForm(form: OutletForm, equalAreaDiameterM: number): Outl
     }
     case 'sector': {
       const outerRadiusM = form.innerRadiusM + form.heightM
-      return { kind: 'sector', innerRadiusM: form.innerRadiusM, outerRadiusM, angleRad: (2 * area) / (outerRadiusM ** 2 - form.innerRadiusM ** 2), count: 1 }
+      return {
+        kind: 'sector',
+        innerRadiusM: form.innerRadiusM,
+        outerRadiusM,
+        angleRad: (2 * area) / (outerRadiusM ** 2 - form.innerRadiusM ** 2),
+        count: 1,
+      }
     }
     case 'divided':
       return scaledToArea({ kind: 'divided', diameterM: equalAreaDiameterM, parts: form.parts, webM: form.webM }, area)
     case 'ring':
-      return { kind: 'ring', diameterM: equalAreaDiameterM / Math.sqrt(form.holes), count: form.holes, ringRadiusM: form.ringRadiusM }
+      return {
+        kind: 'ring',
+        diameterM: equalAreaDiameterM / Math.sqrt(form.holes),
+        count: form.holes,
+        ringRadiusM: form.ringRadiusM,
+      }
   }
 }

@@ -14,8 +14,15 @@ const anyNozzle = fc.record({
   edge: fc.constantFrom('rounded' as const, 'sharp' as const),
 })
 type Drawn = typeof anyNozzle extends fc.Arbitrary<infer T> ? T : never
-const geometryOf = (n: Drawn): NozzleGeometry => ({ throatDiameterM: 2e-3, exitDiameterM: 2e-3 * Math.sqrt(n.ratio), dischargeCoefficient: n.cd, velocityCoefficient: n.phi, edge: n.edge })
-const flowOf = (n: Drawn) => nozzleFlow({ totalPressurePaAbs: ROOM + n.gauge, totalTemperatureK: n.t0, backPressurePaAbs: ROOM }, geometryOf(n))
+const geometryOf = (n: Drawn): NozzleGeometry => ({
+  throatDiameterM: 2e-3,
+  exitDiameterM: 2e-3 * Math.sqrt(n.ratio),
+  dischargeCoefficient: n.cd,
+  velocityCoefficient: n.phi,
+  edge: n.edge,
+})
+const flowOf = (n: Drawn) =>
+  nozzleFlow({ totalPressurePaAbs: ROOM + n.gauge, totalTemperatureK: n.t0, backPressurePaAbs: ROOM }, geometryOf(n))
 const holds = (property: fc.IProperty<[Drawn]>, seed: number): void => fc.assert(property, { seed, numRuns: 3000 })
 
 describe('a real nozzle cannot give more than the air holds (first and second law)', () => {
@@ -30,11 +37,13 @@ describe('a real nozzle cannot give more than the air holds (first and second la
         // the state itself: density, speed and section carry the flow; thrust is what leaves through it
         const density = flow.exitAbsolutePressurePa / (287.05 * flow.exitTemperatureK)
         const section = flow.massFlowKgPerS / (density * flow.exitSpeedMPerS)
-        expect(section / ((flow.contraction * Math.PI * (2e-3) ** 2 * n.ratio) / 4)).toBeCloseTo(1, 5)
+        expect(section / ((flow.contraction * Math.PI * 2e-3 ** 2 * n.ratio) / 4)).toBeCloseTo(1, 5)
         const thrust = flow.massFlowKgPerS * flow.exitSpeedMPerS + (flow.exitAbsolutePressurePa - ROOM) * section
         expect(Math.abs(flow.thrustN / thrust - 1)).toBeLessThan(1e-5)
         // the air's entropy never falls on the way
-        expect(flow.exitAbsolutePressurePa * (n.t0 / flow.exitTemperatureK) ** 3.5).toBeLessThanOrEqual((ROOM + n.gauge) * (1 + 1e-6))
+        expect(flow.exitAbsolutePressurePa * (n.t0 / flow.exitTemperatureK) ** 3.5).toBeLessThanOrEqual(
+          (ROOM + n.gauge) * (1 + 1e-6),
+        )
         expect(massFlowOfNozzle(geometryOf(n))(ROOM + n.gauge, n.t0, ROOM) / flow.massFlowKgPerS).toBeCloseTo(1, 9)
       }),
       71,
@@ -44,7 +53,10 @@ describe('a real nozzle cannot give more than the air holds (first and second la
     holds(
       fc.property(anyNozzle, (n) => {
         const flow = flowOf(n)
-        for (const less of [{ ...n, cd: 0.98 * n.cd }, { ...n, phi: 0.98 * n.phi }]) {
+        for (const less of [
+          { ...n, cd: 0.98 * n.cd },
+          { ...n, phi: 0.98 * n.phi },
+        ]) {
           // what a sharp hole loses through friction it may contract less
           if (n.edge === 'sharp' && less.phi !== n.phi) continue
           expect(flowOf(less).thrustN).toBeLessThanOrEqual(flow.thrustN * (1 + 1e-9))
@@ -67,23 +79,46 @@ describe('a real nozzle cannot give more than the air holds (first and second la
 })
 
 test('a plain 2 mm hole at 8 bar gauge, discharge 0.6, velocity 0.98, keeps below its isentropic power', () => {
-  const flow = nozzleFlow({ totalPressurePaAbs: 8e5 + ROOM, totalTemperatureK: 293.15, backPressurePaAbs: ROOM }, { throatDiameterM: 2e-3, dischargeCoefficient: 0.6, velocityCoefficient: 0.98 })
+  const flow = nozzleFlow(
+    { totalPressurePaAbs: 8e5 + ROOM, totalTemperatureK: 293.15, backPressurePaAbs: ROOM },
+    { throatDiameterM: 2e-3, dischargeCoefficient: 0.6, velocityCoefficient: 0.98 },
+  )
   expect(flow.jetPowerW / flow.isentropicPowerW).toBeGreaterThan(0.75)
   expect(flow.jetPowerW / flow.isentropicPowerW).toBeLessThan(0.9)
 })
 
 test('coefficients that leave no room for their flow are told', () => {
-  const told = (phi: number) => nozzleFlow({ totalPressurePaAbs: 5e5, totalTemperatureK: 293.15, backPressurePaAbs: ROOM }, { throatDiameterM: 2e-3, dischargeCoefficient: 0.98, velocityCoefficient: phi }).notes.join(' ')
+  const told = (phi: number) =>
+    nozzleFlow(
+      { totalPressurePaAbs: 5e5, totalTemperatureK: 293.15, backPressurePaAbs: ROOM },
+      { throatDiameterM: 2e-3, dischargeCoefficient: 0.98, velocityCoefficient: phi },
+    ).notes.join(' ')
   expect(told(0.8)).toMatch(/contradict/)
   expect(told(1)).not.toMatch(/contradict/)
 })
 
-test.each([[5e6, 293.15, /5\.0 MPa absolute/], [5e5, 600, /600 K/]])('outside its range it says so: %p Pa, %p K', (totalPressurePaAbs, totalTemperatureK, words) => {
-  expect(nozzleFlow({ totalPressurePaAbs, totalTemperatureK, backPressurePaAbs: ROOM }, { throatDiameterM: 2e-3 }).notes.join(' ')).toMatch(words)
+test.each([
+  [5e6, 293.15, /5\.0 MPa absolute/],
+  [5e5, 600, /600 K/],
+])('outside its range it says so: %p Pa, %p K', (totalPressurePaAbs, totalTemperatureK, words) => {
+  expect(
+    nozzleFlow(
+      { totalPressurePaAbs, totalTemperatureK, backPressurePaAbs: ROOM },
+      { throatDiameterM: 2e-3 },
+    ).notes.join(' '),
+  ).toMatch(words)
 })
 
 describe('sharp-edged hole: Perry (1949), Trans. ASME 71, measured discharge of air (values from memory)', () => {
-  test.each([[0.98, 0.61], [0.8, 0.65], [0.528, 0.74], [0.2, 0.82], [0, 0.84]])('at back/total pressure %p about %p', (ratio, measured) => expect(Math.abs(sharpContraction(0.605, ratio) / measured - 1)).toBeLessThan(0.04))
+  test.each([
+    [0.98, 0.61],
+    [0.8, 0.65],
+    [0.528, 0.74],
+    [0.2, 0.82],
+    [0, 0.84],
+  ])('at back/total pressure %p about %p', (ratio, measured) =>
+    expect(Math.abs(sharpContraction(0.605, ratio) / measured - 1)).toBeLessThan(0.04),
+  )
   test('is continuous where it chokes and only ever widens as the pressure rises', () => {
     let last = 1
     for (let r = 0; r < 1; r += 0.001) {

@@ -12,10 +12,19 @@ export interface Finding {
   readonly mend: string
 }
 
-export const finding = (id: string, state: SafetyState, what: string, why: string, mend: string): Finding => ({ id, state, what, why, mend })
+export const finding = (id: string, state: SafetyState, what: string, why: string, mend: string): Finding => ({
+  id,
+  state,
+  what,
+  why,
+  mend,
+})
 
 /** A speed for words, to three digits. */
-export const rpmWords = (radPerS: number): string => `${Number(((radPerS * 30) / Math.PI).toPrecision(3)).toLocaleString('en').replace(/,/g, '\u202f')} rpm`
+export const rpmWords = (radPerS: number): string =>
+  `${Number(((radPerS * 30) / Math.PI).toPrecision(3))
+    .toLocaleString('en')
+    .replace(/,/g, '\u202f')} rpm`
 export const timesWords = (x: number): string => (x >= 10 ? x.toFixed(0) : x.toFixed(1))
 /** Three digits, no trailing noughts. */
 export const digits = (x: number): string => String(Number(x.toPrecision(3)))
@@ -24,7 +33,10 @@ export const digits = (x: number): string => String(Number(x.toPrecision(3)))
 export const q = (kind: QuantityKind, si: number): string => `\u27e6${kind}:${si}\u27e7`
 
 /** Words with their quantities put in by `render`. */
-export const spoken = (text: string, render: (si: number, kind: QuantityKind) => string): string => text.replace(/\u27e6(\w+):([^\u27e7]+)\u27e7/g, (_, kind: string, si: string) => render(Number(si), kind as QuantityKind))
+export const spoken = (text: string, render: (si: number, kind: QuantityKind) => string): string =>
+  text.replace(/\u27e6(\w+):([^\u27e7]+)\u27e7/g, (_, kind: string, si: string) =>
+    render(Number(si), kind as QuantityKind),
+  )
 
 /** The same in workshop units, for the command line and files. */
 export const plainWords = (text: string): string =>

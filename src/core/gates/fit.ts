@@ -48,11 +48,20 @@ export function runningGap(machine: TurbineMachine): { readonly of: string; read
 }
 
 /** Pressure that a printed housing's outlets keep back, over that at the nozzle; null without a housing. Estimate, within about a third. */
-export function outletShare(input: Pick<FitInput, 'parts' | 'ambient' | 'massFlowKgPerS' | 'nozzlePressurePaAbs'>): number | null {
+export function outletShare(
+  input: Pick<FitInput, 'parts' | 'ambient' | 'massFlowKgPerS' | 'nozzlePressurePaAbs'>,
+): number | null {
   const areaM2 = housingOutletArea(input.parts)
   if (areaM2 === null) return null
   const gauge = Math.max(1, input.nozzlePressurePaAbs - input.ambient.absolutePressurePa)
-  const lossPa = areaM2 > 0 ? outletPressureLoss(areaM2, input.massFlowKgPerS, airDensity(input.ambient.absolutePressurePa, input.ambient.temperatureK)) : gauge
+  const lossPa =
+    areaM2 > 0
+      ? outletPressureLoss(
+          areaM2,
+          input.massFlowKgPerS,
+          airDensity(input.ambient.absolutePressurePa, input.ambient.temperatureK),
+        )
+      : gauge
   return Math.min(1, lossPa / gauge)
 }
 
@@ -60,7 +69,8 @@ export function outletShare(input: Pick<FitInput, 'parts' | 'ambient' | 'massFlo
 export const OUTLETS = { told: 0.05, choked: 0.5 } as const
 
 /** Height of a machine's tallest part, m, where it stands apart from its width. */
-const tallest = (machine: TurbineMachine): number => (machine.family === 'wind-stack' ? machine.stackHeightM / 3 : machine.family === 'vane-motor' ? machine.lengthM : 0)
+const tallest = (machine: TurbineMachine): number =>
+  machine.family === 'wind-stack' ? machine.stackHeightM / 3 : machine.family === 'vane-motor' ? machine.lengthM : 0
 
 /** What does not go together: outlets that keep back the air, parts larger than the bed, gaps finer than the process keeps. */
 export function fitFindings(input: FitInput): Finding[] {
@@ -68,15 +78,41 @@ export function fitFindings(input: FitInput): Finding[] {
   const { machine } = input.parts
   const share = outletShare(input)
   if (share !== null && share > OUTLETS.told)
-    found.push(finding('outlets', share > OUTLETS.choked ? 'do not run' : 'watch', share >= 1 ? 'The housing’s outlets keep back all of the pressure.' : `The housing’s outlets keep back about ${Math.round(100 * share)} % of the pressure.`, 'What stands behind the rotor is lost before it; the prediction does not have it.', 'Slots in place of holes, a wider outlet (a larger inner radius, more open area), or fewer grams of air.'))
+    found.push(
+      finding(
+        'outlets',
+        share > OUTLETS.choked ? 'do not run' : 'watch',
+        share >= 1
+          ? 'The housing’s outlets keep back all of the pressure.'
+          : `The housing’s outlets keep back about ${Math.round(100 * share)} % of the pressure.`,
+        'What stands behind the rotor is lost before it; the prediction does not have it.',
+        'Slots in place of holes, a wider outlet (a larger inner radius, more open area), or fewer grams of air.',
+      ),
+    )
   const across = Math.max(2 * machineRadius(machine), tallest(machine))
   if (input.process !== 'machined' && across > input.bedM)
-    found.push(finding('bed', 'watch', `Its largest part is ${q('length', across)} across; the bed is ${q('length', input.bedM)}.`, 'It cannot be printed in one piece.', 'Make it smaller, or set the bed’s size where parts are made.'))
+    found.push(
+      finding(
+        'bed',
+        'watch',
+        `Its largest part is ${q('length', across)} across; the bed is ${q('length', input.bedM)}.`,
+        'It cannot be printed in one piece.',
+        'Make it smaller, or set the bed’s size where parts are made.',
+      ),
+    )
   const gap = runningGap(machine)
   const least = RUNNING_GAP_M[input.process]
   if (gap && gap.gapM < least.asMade * 0.999)
     found.push(
-      finding('gap', gap.gapM < least.worked * 0.999 ? 'watch' : 'fine', `${gap.of[0].toUpperCase()}${gap.of.slice(1)} is ${q('length', gap.gapM)}; ${input.process} keeps ${q('length', least.asMade)} as it comes, ${q('length', least.worked)} worked over by hand.`, gap.gapM < least.worked * 0.999 ? 'It will touch, or it will not be what is reckoned with here.' : 'It has to be sanded or lapped to fit.', 'Draw the gap that the process keeps, and see what the leak costs.'),
+      finding(
+        'gap',
+        gap.gapM < least.worked * 0.999 ? 'watch' : 'fine',
+        `${gap.of[0].toUpperCase()}${gap.of.slice(1)} is ${q('length', gap.gapM)}; ${input.process} keeps ${q('length', least.asMade)} as it comes, ${q('length', least.worked)} worked over by hand.`,
+        gap.gapM < least.worked * 0.999
+          ? 'It will touch, or it will not be what is reckoned with here.'
+          : 'It has to be sanded or lapped to fit.',
+        'Draw the gap that the process keeps, and see what the leak costs.',
+      ),
     )
   return found
 }

@@ -28,9 +28,22 @@ const UNKNOWN_RIM_LIMIT = 30
  * A flywheel at the highest speed a run can bring it to: rim speed, energy, and the margin of an even disc or ring in stress.
  * Valid: plain disc or ring of one material; spokes, keyways and glued joints are weaker. Source: Timoshenko & Goodier, rotating disc of even thickness.
  */
-export function flywheelState(wheel: FlywheelBody, speedRadPerS: number, timeToSpeedS: number | null, temperatureK = 293.15): FlywheelState {
+export function flywheelState(
+  wheel: FlywheelBody,
+  speedRadPerS: number,
+  timeToSpeedS: number | null,
+  temperatureK = 293.15,
+): FlywheelState {
   const material = wheel.materialId === null ? null : materialById(wheel.materialId)
-  const stress = material && discPeakHoopStress({ boreRadiusM: wheel.innerRadiusM, outerRadiusM: wheel.outerRadiusM, densityKgPerM3: material.densityKgPerM3, poissonRatio: material.poissonRatio, speedRadPerS: 1 })
+  const stress =
+    material &&
+    discPeakHoopStress({
+      boreRadiusM: wheel.innerRadiusM,
+      outerRadiusM: wheel.outerRadiusM,
+      densityKgPerM3: material.densityKgPerM3,
+      poissonRatio: material.poissonRatio,
+      speedRadPerS: 1,
+    })
   const allowed = material && allowableStrength(material, { infill: 1, loadedAcrossLayers: false, temperatureK })
   const burst = stress && allowed ? Math.sqrt(allowed / stress) : null
   return {
@@ -52,22 +65,51 @@ export function flywheelFindings(state: FlywheelState): Finding[] {
   const at = `At the ${rpmWords(state.speedRadPerS)} that this run can bring it to, the flywheel`
   const mend = 'A smaller wheel, a gear that turns it slower, or a lower pressure.'
   if (state.stressMargin === null && state.rimSpeedMPerS > UNKNOWN_RIM_LIMIT)
-    found.push(finding('flywheel-unknown', 'watch', `${at} has a rim speed of ${Math.round(state.rimSpeedMPerS)} m/s; its material is not given.`, 'Nobody can tell how far it is from bursting.', 'Give its dimensions and material in the rig.'))
+    found.push(
+      finding(
+        'flywheel-unknown',
+        'watch',
+        `${at} has a rim speed of ${Math.round(state.rimSpeedMPerS)} m/s; its material is not given.`,
+        'Nobody can tell how far it is from bursting.',
+        'Give its dimensions and material in the rig.',
+      ),
+    )
   if (state.stressMargin !== null && state.stressMargin < 4)
-    found.push(finding('flywheel-burst', state.stressMargin < 2 ? 'do not run' : 'watch', `${at} is at 1/${timesWords(state.stressMargin)} of its strength.`, 'A keyway, a flaw or a glued joint can eat this margin; a wheel throws far heavier pieces than a rotor.', mend))
+    found.push(
+      finding(
+        'flywheel-burst',
+        state.stressMargin < 2 ? 'do not run' : 'watch',
+        `${at} is at 1/${timesWords(state.stressMargin)} of its strength.`,
+        'A keyway, a flaw or a glued joint can eat this margin; a wheel throws far heavier pieces than a rotor.',
+        mend,
+      ),
+    )
   if (state.storedEnergyJ > GUARD_ENERGY_J)
-    found.push(finding('flywheel-energy', 'watch', `${at} holds ${q('energy', state.storedEnergyJ)}.`, `That is a 1 kg hammer from ${Math.round(state.storedEnergyJ / 9.80665)} m: a sheet-metal or wooden guard does not stop it, and it takes long to stop.`, `A guard of steel plate, nobody in its plane; or: ${mend.toLowerCase()}`))
+    found.push(
+      finding(
+        'flywheel-energy',
+        'watch',
+        `${at} holds ${q('energy', state.storedEnergyJ)}.`,
+        `That is a 1 kg hammer from ${Math.round(state.storedEnergyJ / 9.80665)} m: a sheet-metal or wooden guard does not stop it, and it takes long to stop.`,
+        `A guard of steel plate, nobody in its plane; or: ${mend.toLowerCase()}`,
+      ),
+    )
   return found
 }
 
 /** From rest to a share of the free speed with an inertia on the shaft: the integral of J dw / T over a torque curve that rises in speed; null where the torque does not carry it there. Trapezoids on the curve's own points. */
-export function timeToSpeed(curve: readonly { readonly speedRadPerS: number; readonly torqueNm: number }[], inertiaKgM2: number, share = 0.9): number | null {
+export function timeToSpeed(
+  curve: readonly { readonly speedRadPerS: number; readonly torqueNm: number }[],
+  inertiaKgM2: number,
+  share = 0.9,
+): number | null {
   const free = curve[curve.length - 1]?.speedRadPerS ?? 0
   let seconds = 0
   for (let i = 1; i < curve.length && curve[i - 1].speedRadPerS < share * free; i++) {
     const [a, b] = [curve[i - 1].torqueNm, curve[i].torqueNm]
     if (!(a > 0 && b > 0)) return null
-    seconds += 0.5 * inertiaKgM2 * (1 / a + 1 / b) * (Math.min(share * free, curve[i].speedRadPerS) - curve[i - 1].speedRadPerS)
+    seconds +=
+      0.5 * inertiaKgM2 * (1 / a + 1 / b) * (Math.min(share * free, curve[i].speedRadPerS) - curve[i - 1].speedRadPerS)
   }
   return free > 0 ? seconds : null
 }

@@ -3,14 +3,36 @@ import { newBuild, newSupply, predictionInput } from '../../project/document'
 import { STANDARD_AMBIENT } from '../air'
 import { predict } from '../prediction'
 import { discPeakHoopStress, materialById } from '../strength'
-import { fittingFigure, flywheelFindings, flywheelState, measuredFindings, mostSourcePower, plainWords, possibleRun, q, rangeFindings, spoken, supplyFindings, timeToSpeed, type AirOfRun, type MeasuredRun, type ReadAs } from '.'
+import {
+  fittingFigure,
+  flywheelFindings,
+  flywheelState,
+  measuredFindings,
+  mostSourcePower,
+  plainWords,
+  possibleRun,
+  q,
+  rangeFindings,
+  spoken,
+  supplyFindings,
+  timeToSpeed,
+  type AirOfRun,
+  type MeasuredRun,
+  type ReadAs,
+} from '.'
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const rpm = Math.PI / 30
 const sure = (value: number, share = 0.02) => ({ value, standardUncertainty: share * value, unit: '' })
 
 /** A run as a printed rotor on 345 kPa gives (common practice): 13 W, 22 mN m at rest, free at 19 000 rpm, 30 mm radius. */
-const air: AirOfRun = { airPowerW: 200, spoutingSpeedMPerS: 440, radiusM: 0.03, thrustN: 0.8, predicted: { freeSpeedRadPerS: 19_000 * rpm, stallTorqueNm: 0.02, dragNm: 5e-4 } }
+const air: AirOfRun = {
+  airPowerW: 200,
+  spoutingSpeedMPerS: 440,
+  radiusM: 0.03,
+  thrustN: 0.8,
+  predicted: { freeSpeedRadPerS: 19_000 * rpm, stallTorqueNm: 0.02, dragNm: 5e-4 },
+}
 const run: MeasuredRun = { peakPower: sure(13), stallTorque: sure(0.022), freeSpeed: sure(18_500 * rpm), dragNm: 6e-4 }
 const lines = (countsPerTurn: number): ReadAs => ({ signal: 'count', countsPerTurn, speedRatio: 1, sensorOn: 'rotor' })
 const ids = (r: MeasuredRun, read: ReadAs = lines(400)) => measuredFindings(r, air, read).map((f) => f.id)
@@ -19,13 +41,19 @@ describe('a run held against what is possible', () => {
   test('one that can be is left alone', () => expect(ids(run)).toEqual([]))
   test('a wrong count a turn: speed and torque 6.7 times, power 44 times; no verdict, and the count that would fit', () => {
     const k = 400 / 60
-    const wrong = { peakPower: sure(13 * k * k), stallTorque: sure(0.022 * k), freeSpeed: sure(18_500 * rpm * k), dragNm: 6e-4 * k }
+    const wrong = {
+      peakPower: sure(13 * k * k),
+      stallTorque: sure(0.022 * k),
+      freeSpeed: sure(18_500 * rpm * k),
+      dragNm: 6e-4 * k,
+    }
     const found = measuredFindings(wrong, air, lines(60))
     expect(found.map((f) => f.id)).toEqual(expect.arrayContaining(['power-beyond-air', 'torque-beyond-jet']))
     expect(possibleRun(found)).toBe(false)
     expect(found[0].mend).toMatch(/400 instead of 60 counts a turn/)
   })
-  test('a rim faster than any air at this pressure', () => expect(ids({ ...run, freeSpeed: sure(200_000 * rpm) })).toContain('speed-beyond-jet'))
+  test('a rim faster than any air at this pressure', () =>
+    expect(ids({ ...run, freeSpeed: sure(200_000 * rpm) })).toContain('speed-beyond-jet'))
   test('figures as uncertain as they are large say nothing', () => {
     const nothing = { ...run, peakPower: { value: 0.1, standardUncertainty: 1.9e10, unit: 'W' } }
     expect(ids(nothing)).toEqual(['no-figure'])
@@ -33,7 +61,10 @@ describe('a run held against what is possible', () => {
   })
   test('drag that no bearing explains', () => expect(ids({ ...run, dragNm: 8e-3 })).toContain('drag-far'))
   test('a speed column in another unit', () => {
-    expect(fittingFigure({ signal: 'speed', unit: 'rad/s', speedRatio: 1, sensorOn: 'rotor' }, 30 / Math.PI)).toEqual({ field: 'unit of the speed column', value: 'rpm instead of rad/s' })
+    expect(fittingFigure({ signal: 'speed', unit: 'rad/s', speedRatio: 1, sensorOn: 'rotor' }, 30 / Math.PI)).toEqual({
+      field: 'unit of the speed column',
+      value: 'rpm instead of rad/s',
+    })
     expect(fittingFigure(lines(100), 1.02)).toBeNull()
   })
   test('a free speed far off, though possible, is told but judged', () => {
@@ -46,7 +77,13 @@ describe('a run held against what is possible', () => {
 describe('the flywheel as a hazard of its own', () => {
   // aluminium, 120 mm across, 20 mm wide: its energy at 19 000 rpm by hand, 1/4 m r^2 w^2
   const massKg = materialById('aluminium').densityKgPerM3 * Math.PI * 0.06 ** 2 * 0.02
-  const wheel = { outerRadiusM: 0.06, innerRadiusM: 0, massKg, inertiaKgM2: 0.5 * massKg * 0.06 ** 2, materialId: 'aluminium' }
+  const wheel = {
+    outerRadiusM: 0.06,
+    innerRadiusM: 0,
+    massKg,
+    inertiaKgM2: 0.5 * massKg * 0.06 ** 2,
+    materialId: 'aluminium',
+  }
   test('a disc of 120 x 20 mm at 19 000 rpm holds about 2.2 kJ, and that is said', () => {
     const state = flywheelState(wheel, 19_000 * rpm, null)
     expect(state.storedEnergyJ / 2200).toBeCloseTo(1, 1)
@@ -57,7 +94,13 @@ describe('the flywheel as a hazard of its own', () => {
   test('its margin is that of an even disc in stress; twice as fast a quarter is left', () => {
     const [slow, fast] = [1000, 2000].map((w) => flywheelState(wheel, w, null).stressMargin ?? NaN)
     expect(slow / fast).toBeCloseTo(4, 9)
-    const stress = discPeakHoopStress({ boreRadiusM: 0, outerRadiusM: 0.06, densityKgPerM3: materialById('aluminium').densityKgPerM3, poissonRatio: materialById('aluminium').poissonRatio, speedRadPerS: 1000 })
+    const stress = discPeakHoopStress({
+      boreRadiusM: 0,
+      outerRadiusM: 0.06,
+      densityKgPerM3: materialById('aluminium').densityKgPerM3,
+      poissonRatio: materialById('aluminium').poissonRatio,
+      speedRadPerS: 1000,
+    })
     expect(slow * stress).toBeGreaterThan(50e6)
   })
   test('of unknown material it has no margin, and a fast rim is told', () => {
@@ -65,11 +108,27 @@ describe('the flywheel as a hazard of its own', () => {
     expect(state.stressMargin).toBeNull()
     expect(flywheelFindings(state).map((f) => f.id)).toContain('flywheel-unknown')
   })
-  test('a weak one is not to be run', () => expect(flywheelFindings(flywheelState({ ...wheel, materialId: 'pla' }, 6000, null)).find((f) => f.id === 'flywheel-burst')?.state).toBe('do not run'))
+  test('a weak one is not to be run', () =>
+    expect(
+      flywheelFindings(flywheelState({ ...wheel, materialId: 'pla' }, 6000, null)).find(
+        (f) => f.id === 'flywheel-burst',
+      )?.state,
+    ).toBe('do not run'))
   test('time to nine tenths of the free speed on a straight torque line: J w0 / T0 ln 10', () => {
-    const curve = Array.from({ length: 400 }, (_, i) => ({ speedRadPerS: (i / 399) * 1000, torqueNm: 0.02 * (1 - i / 399) }))
+    const curve = Array.from({ length: 400 }, (_, i) => ({
+      speedRadPerS: (i / 399) * 1000,
+      torqueNm: 0.02 * (1 - i / 399),
+    }))
     expect((timeToSpeed(curve, 2e-5) ?? NaN) / ((2e-5 * 1000) / 0.02 / (1 / Math.log(10)))).toBeCloseTo(1, 2)
-    expect(timeToSpeed([{ speedRadPerS: 0, torqueNm: 0 }, { speedRadPerS: 10, torqueNm: 0 }], 1)).toBeNull()
+    expect(
+      timeToSpeed(
+        [
+          { speedRadPerS: 0, torqueNm: 0 },
+          { speedRadPerS: 10, torqueNm: 0 },
+        ],
+        1,
+      ),
+    ).toBeNull()
   })
 })
 
@@ -80,8 +139,16 @@ describe('ranges and supplies', () => {
     const codes = (build: typeof base) => predict(predictionInput(build, STANDARD_AMBIENT)).range.map((r) => r.code)
     expect(codes(base)).toEqual([])
     expect(codes({ ...base, machine: { ...base.machine, meanRadiusM: 0.15 } })).toContain('diameter')
-    expect(codes({ ...base, nozzle: { ...base.nozzle, count: 20, throatDiameterM: 0.3e-3, exitDiameterM: 0.3e-3 } })).toContain('jets')
-    expect(codes({ ...base, supply: { kind: 'steady', gaugePressurePa: 900e3, airTemperatureK: 293.15 }, line: { regulator: null, parts: [] } })).toContain('pressure')
+    expect(
+      codes({ ...base, nozzle: { ...base.nozzle, count: 20, throatDiameterM: 0.3e-3, exitDiameterM: 0.3e-3 } }),
+    ).toContain('jets')
+    expect(
+      codes({
+        ...base,
+        supply: { kind: 'steady', gaugePressurePa: 900e3, airTemperatureK: 293.15 },
+        line: { regulator: null, parts: [] },
+      }),
+    ).toContain('pressure')
   })
   test('a disc pack with a wide gap is beyond the solution it is reckoned by, and says so', () => {
     const p = predict(predictionInput(newBuild(own, 'disc-pack'), STANDARD_AMBIENT))
@@ -89,8 +156,17 @@ describe('ranges and supplies', () => {
     expect(rangeFindings(p)[0].what).toMatch(/made for 0 to 1\.5/)
   })
   test('the most that a straight source gives is at half of both figures: p0 q0 / 4', () => {
-    const breath = { ...newSupply('breath'), kind: 'breath' as const, shutOffPa: 4000, freeFlowM3PerS: 1e-3, lungVolumeM3: 3e-3 }
-    const input = predictionInput({ ...newBuild(own), supply: breath, line: { regulator: null, parts: [] } }, STANDARD_AMBIENT)
+    const breath = {
+      ...newSupply('breath'),
+      kind: 'breath' as const,
+      shutOffPa: 4000,
+      freeFlowM3PerS: 1e-3,
+      lungVolumeM3: 3e-3,
+    }
+    const input = predictionInput(
+      { ...newBuild(own), supply: breath, line: { regulator: null, parts: [] } },
+      STANDARD_AMBIENT,
+    )
     expect((mostSourcePower(input, 307)?.powerW ?? NaN) / 1).toBeCloseTo(1, 1)
     expect((mostSourcePower(input, 307)?.gaugePa ?? NaN) / 2000).toBeCloseTo(1, 1)
   })
@@ -98,7 +174,15 @@ describe('ranges and supplies', () => {
     const blower = newSupply('blower')
     const at = (throatDiameterM: number) => {
       const base = newBuild(own)
-      const input = predictionInput({ ...base, supply: blower, line: { regulator: null, parts: [] }, nozzle: { ...base.nozzle, throatDiameterM, exitDiameterM: throatDiameterM, inletBoreM: 60e-3 } }, STANDARD_AMBIENT)
+      const input = predictionInput(
+        {
+          ...base,
+          supply: blower,
+          line: { regulator: null, parts: [] },
+          nozzle: { ...base.nozzle, throatDiameterM, exitDiameterM: throatDiameterM, inletBoreM: 60e-3 },
+        },
+        STANDARD_AMBIENT,
+      )
       return supplyFindings(input, predict(input).air).map((f) => f.mend)
     }
     expect(at(1.5e-3).join()).toMatch(/larger nozzle/)

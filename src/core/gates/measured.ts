@@ -24,26 +24,48 @@ export interface AirOfRun {
 
 /** How the recording was read: what a wrong figure of the rig does to it. */
 export type ReadAs =
-  | { readonly signal: 'count' | 'pulse-times'; readonly countsPerTurn: number; readonly speedRatio: number; readonly sensorOn: 'rotor' | 'flywheel' }
-  | { readonly signal: 'speed'; readonly unit: string; readonly speedRatio: number; readonly sensorOn: 'rotor' | 'flywheel' }
+  | {
+      readonly signal: 'count' | 'pulse-times'
+      readonly countsPerTurn: number
+      readonly speedRatio: number
+      readonly sensorOn: 'rotor' | 'flywheel'
+    }
+  | {
+      readonly signal: 'speed'
+      readonly unit: string
+      readonly speedRatio: number
+      readonly sensorOn: 'rotor' | 'flywheel'
+    }
 
 /** Line counts and mark counts that encoders and wheels come in. */
-const USUAL_COUNTS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 18, 20, 24, 30, 32, 36, 40, 48, 50, 60, 64, 72, 80, 100, 120, 128, 144, 180, 200, 240, 250, 256, 300, 360, 400, 480, 500, 512, 600, 720, 800, 1000, 1024, 1200, 1440, 1600, 2000, 2048, 2400, 2500, 3600, 4000, 4096, 5000, 8192] as const
+const USUAL_COUNTS = [
+  1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 18, 20, 24, 30, 32, 36, 40, 48, 50, 60, 64, 72, 80, 100, 120, 128, 144, 180, 200,
+  240, 250, 256, 300, 360, 400, 480, 500, 512, 600, 720, 800, 1000, 1024, 1200, 1440, 1600, 2000, 2048, 2400, 2500,
+  3600, 4000, 4096, 5000, 8192,
+] as const
 
-const nearest = (value: number): number => USUAL_COUNTS.reduce((best, c) => (Math.abs(Math.log(c / value)) < Math.abs(Math.log(best / value)) ? c : best))
+const nearest = (value: number): number =>
+  USUAL_COUNTS.reduce((best, c) => (Math.abs(Math.log(c / value)) < Math.abs(Math.log(best / value)) ? c : best))
 
 /** The figure of the rig that would bring a reading to what was expected; null where none comes within a factor of 1.6. */
-export function fittingFigure(read: ReadAs, measuredOverExpected: number): { readonly field: string; readonly value: string } | null {
+export function fittingFigure(
+  read: ReadAs,
+  measuredOverExpected: number,
+): { readonly field: string; readonly value: string } | null {
   const close = (ratio: number) => ratio > 1 / 1.6 && ratio < 1.6
   if (read.signal !== 'speed') {
     const wanted = read.countsPerTurn * measuredOverExpected
     const counts = nearest(wanted)
-    return counts !== read.countsPerTurn && close(counts / wanted) ? { field: 'counts a turn', value: `${counts} instead of ${read.countsPerTurn}` } : null
+    return counts !== read.countsPerTurn && close(counts / wanted)
+      ? { field: 'counts a turn', value: `${counts} instead of ${read.countsPerTurn}` }
+      : null
   }
   const units: Record<string, number> = { rpm: Math.PI / 30, 'rad/s': 1, Hz: 2 * Math.PI }
   const now = units[read.unit]
   if (!now) return null
-  const found = Object.entries(units).find(([unit, si]) => unit !== read.unit && close((measuredOverExpected * si) / now))
+  const found = Object.entries(units).find(
+    ([unit, si]) => unit !== read.unit && close((measuredOverExpected * si) / now),
+  )
   return found ? { field: 'unit of the speed column', value: `${found[0]} instead of ${read.unit}` } : null
 }
 
@@ -64,20 +86,83 @@ export function measuredFindings(run: MeasuredRun, air: AirOfRun, read: ReadAs):
   const found: Finding[] = []
   const speedOff = air.predicted.freeSpeedRadPerS > 0 ? run.freeSpeed.value / air.predicted.freeSpeedRadPerS : NaN
   const fit = Number.isFinite(speedOff) ? fittingFigure(read, speedOff) : null
-  const mend = fit ? `${fit.value} ${fit.field} would fit what was expected. Look at the rig and at how the columns are read.` : 'Look at the counts a turn, the gear ratio, the flywheel and the columns that were mapped.'
+  const mend = fit
+    ? `${fit.value} ${fit.field} would fit what was expected. Look at the rig and at how the columns are read.`
+    : 'Look at the counts a turn, the gear ratio, the flywheel and the columns that were mapped.'
   const wrong = 'A figure of the rig or a column is read wrongly: nothing of this run can be judged until it is mended.'
   const surely = (m: Measured) => m.value - 2 * m.standardUncertainty
-  const noFigure = [run.peakPower, run.stallTorque, run.freeSpeed].some((m) => !(m.standardUncertainty < m.value) || !Number.isFinite(m.value))
-  if (noFigure) found.push(finding('no-figure', 'watch', 'The uncertainty of this run is as large as its figures.', 'It says nothing about the machine: too few readings, a signal that is none, or the wrong column.', 'Look at the mapped columns, and record longer or with more counts a turn.'))
+  const noFigure = [run.peakPower, run.stallTorque, run.freeSpeed].some(
+    (m) => !(m.standardUncertainty < m.value) || !Number.isFinite(m.value),
+  )
+  if (noFigure)
+    found.push(
+      finding(
+        'no-figure',
+        'watch',
+        'The uncertainty of this run is as large as its figures.',
+        'It says nothing about the machine: too few readings, a signal that is none, or the wrong column.',
+        'Look at the mapped columns, and record longer or with more counts a turn.',
+      ),
+    )
   if (air.airPowerW > 0 && surely(run.peakPower) > air.airPowerW)
-    found.push(finding('power-beyond-air', 'do not run', `${q('power', run.peakPower.value)} at the shaft is ${Math.round((100 * run.peakPower.value) / air.airPowerW)} % of the ${q('power', air.airPowerW)} that the air holds at this pressure.`, wrong, mend))
+    found.push(
+      finding(
+        'power-beyond-air',
+        'do not run',
+        `${q('power', run.peakPower.value)} at the shaft is ${Math.round((100 * run.peakPower.value) / air.airPowerW)} % of the ${q('power', air.airPowerW)} that the air holds at this pressure.`,
+        wrong,
+        mend,
+      ),
+    )
   if (surely(run.freeSpeed) * air.radiusM > air.spoutingSpeedMPerS)
-    found.push(finding('speed-beyond-jet', 'do not run', `${rpmWords(run.freeSpeed.value)} would move the rim at ${Math.round(run.freeSpeed.value * air.radiusM)} m/s; air at this pressure cannot go faster than ${Math.round(air.spoutingSpeedMPerS)} m/s.`, wrong, mend))
+    found.push(
+      finding(
+        'speed-beyond-jet',
+        'do not run',
+        `${rpmWords(run.freeSpeed.value)} would move the rim at ${Math.round(run.freeSpeed.value * air.radiusM)} m/s; air at this pressure cannot go faster than ${Math.round(air.spoutingSpeedMPerS)} m/s.`,
+        wrong,
+        mend,
+      ),
+    )
   if (air.thrustN !== null && surely(run.stallTorque) > 2 * air.thrustN * air.radiusM)
-    found.push(finding('torque-beyond-jet', 'do not run', `${q('torque', run.stallTorque.value)} at rest is more than a jet of ${q('force', air.thrustN)} can give on this radius, even turned right back (${q('torque', 2 * air.thrustN * air.radiusM)}).`, wrong, mend))
-  if (run.dragNm !== null && air.predicted.dragNm > 0 && !noFigure && (run.dragNm > FAR.drag * air.predicted.dragNm || run.dragNm > run.stallTorque.value))
-    found.push(finding('drag-far', 'watch', `The drag found in coasting, ${q('torque', run.dragNm)} half-way, is ${digits(run.dragNm / air.predicted.dragNm)} times what bearings and air explain.`, 'Something rubs, a belt grips, or the air was not shut while it was read as coasting.', 'Turn the rotor by hand; set the span of the coasting by hand.'))
-  if (found.every((f) => f.id === 'no-figure') && !noFigure && Number.isFinite(speedOff) && (speedOff > FAR.above || speedOff < FAR.below))
-    found.push(finding('speed-far', 'watch', `The free speed read is ${digits(speedOff)} times the expected one.`, 'Possible, but rarely so far off: a wrong count a turn looks just like this.', mend))
+    found.push(
+      finding(
+        'torque-beyond-jet',
+        'do not run',
+        `${q('torque', run.stallTorque.value)} at rest is more than a jet of ${q('force', air.thrustN)} can give on this radius, even turned right back (${q('torque', 2 * air.thrustN * air.radiusM)}).`,
+        wrong,
+        mend,
+      ),
+    )
+  if (
+    run.dragNm !== null &&
+    air.predicted.dragNm > 0 &&
+    !noFigure &&
+    (run.dragNm > FAR.drag * air.predicted.dragNm || run.dragNm > run.stallTorque.value)
+  )
+    found.push(
+      finding(
+        'drag-far',
+        'watch',
+        `The drag found in coasting, ${q('torque', run.dragNm)} half-way, is ${digits(run.dragNm / air.predicted.dragNm)} times what bearings and air explain.`,
+        'Something rubs, a belt grips, or the air was not shut while it was read as coasting.',
+        'Turn the rotor by hand; set the span of the coasting by hand.',
+      ),
+    )
+  if (
+    found.every((f) => f.id === 'no-figure') &&
+    !noFigure &&
+    Number.isFinite(speedOff) &&
+    (speedOff > FAR.above || speedOff < FAR.below)
+  )
+    found.push(
+      finding(
+        'speed-far',
+        'watch',
+        `The free speed read is ${digits(speedOff)} times the expected one.`,
+        'Possible, but rarely so far off: a wrong count a turn looks just like this.',
+        mend,
+      ),
+    )
   return found
 }

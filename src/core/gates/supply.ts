@@ -4,9 +4,15 @@ import { deliveryAt, roomDensity } from '../supply'
 import { finding, q, type Finding } from './finding'
 
 /** Most power that a source's air holds at any flow it can keep up, and the gauge pressure there; null for sources that hold a pressure whatever is taken. */
-export function mostSourcePower({ supply, ambient }: AirInput, temperatureK: number): { readonly powerW: number; readonly gaugePa: number } | null {
+export function mostSourcePower(
+  { supply, ambient }: AirInput,
+  temperatureK: number,
+): { readonly powerW: number; readonly gaugePa: number } | null {
   const pa = ambient.absolutePressurePa
-  const power = (massFlowKgPerS: number, gaugePa: number) => (massFlowKgPerS > 0 && gaugePa > 0 ? isentropicPower({ massFlowKgPerS, absolutePressurePa: pa + gaugePa, temperatureK, backPressurePaAbs: pa }) : 0)
+  const power = (massFlowKgPerS: number, gaugePa: number) =>
+    massFlowKgPerS > 0 && gaugePa > 0
+      ? isentropicPower({ massFlowKgPerS, absolutePressurePa: pa + gaugePa, temperatureK, backPressurePaAbs: pa })
+      : 0
   const falling = fallingSource(supply, ambient)
   const rho = roomDensity(pa, ambient.temperatureK)
   const steps = 60
@@ -42,9 +48,12 @@ export function supplyFindings(input: AirInput, air: AirSide): Finding[] {
   const throttled = gauge > best.gaugePa
   return [
     finding(
-      'supply-match', 'fine',
+      'supply-match',
+      'fine',
       `The machine takes ${q('power', air.sourcePowerW)} of air; this source gives ${q('power', best.powerW)} at ${q('gaugePressure', best.gaugePa)}.`,
-      throttled ? `At ${q('gaugePressure', gauge)} it runs near shut-off: much pressure, little air.` : `At ${q('gaugePressure', gauge)} it blows nearly free: much air, little pressure.`,
+      throttled
+        ? `At ${q('gaugePressure', gauge)} it runs near shut-off: much pressure, little air.`
+        : `At ${q('gaugePressure', gauge)} it blows nearly free: much air, little pressure.`,
       throttled ? 'A larger nozzle, or more of them.' : 'A smaller nozzle, or a machine that holds the air back more.',
     ),
   ]

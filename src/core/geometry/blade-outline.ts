@@ -8,12 +8,26 @@ const STEPS = 14
 /** A blade that leans further than this from the radius cannot be printed or filled; the outline stops there. */
 const STEEPEST = (70 * Math.PI) / 180
 
-type Blade = Pick<ImpulseRotor, 'bladeDepthM' | 'profile' | 'inletAngleRad' | 'outletAngleRad' | 'outline'> & { readonly bladeThicknessM: number }
+type Blade = Pick<ImpulseRotor, 'bladeDepthM' | 'profile' | 'inletAngleRad' | 'outletAngleRad' | 'outline'> & {
+  readonly bladeThicknessM: number
+}
 
 /** How much thicker the middle is than the ends, so that the passage keeps its width. */
-const MIDDLE_GAIN: Readonly<Record<ImpulseRotor['profile'], number>> = { scoop: 0, 'c-shape': 0, 'constant-width': 1.6, aerofoil: 0.9, flat: 0 }
+const MIDDLE_GAIN: Readonly<Record<ImpulseRotor['profile'], number>> = {
+  scoop: 0,
+  'c-shape': 0,
+  'constant-width': 1.6,
+  aerofoil: 0.9,
+  flat: 0,
+}
 /** How far the hollow is drawn beyond what the two end angles alone would give. */
-const HOLLOW: Readonly<Record<ImpulseRotor['profile'], number>> = { scoop: 1, 'c-shape': 1.45, 'constant-width': 1, aerofoil: 1, flat: 0 }
+const HOLLOW: Readonly<Record<ImpulseRotor['profile'], number>> = {
+  scoop: 1,
+  'c-shape': 1.45,
+  'constant-width': 1,
+  aerofoil: 1,
+  flat: 0,
+}
 
 /** Middle line of a blade from root (x 0) to tip (x depth): a quadratic curve with the drawn angles at its ends, hollow towards the jet (-y). */
 export function bladeMiddleLine(blade: Blade): Point[] {
@@ -52,7 +66,10 @@ export function rowOutline(blade: Blade): Point[] {
     // a rounded nose towards the inlet, a thinner edge where the air leaves
     const swell = 1 + MIDDLE_GAIN[blade.profile] * 4 * t * (1 - t)
     const half = (blade.bladeThicknessM / 2) * swell * (t === 1 ? 0.6 : 1)
-    return [[x + nx * half, yy + ny * half], [x - nx * half, yy - ny * half]]
+    return [
+      [x + nx * half, yy + ny * half],
+      [x - nx * half, yy - ny * half],
+    ]
   })
   return [...sides.map(([, q]) => q), ...sides.map(([q]) => q).reverse()]
 }
@@ -80,7 +97,12 @@ export function bladeOutline(blade: Blade, rootOverlapM: number): Point[] {
 }
 
 /** The outline of blade `index` of `count` set on a disc of root radius, cut off at the tip circle and turned to its place. Any one unit of length. */
-export function placedBlade(outline: readonly Point[], ring: { root: number; tip: number }, index: number, count: number): Point[] {
+export function placedBlade(
+  outline: readonly Point[],
+  ring: { root: number; tip: number },
+  index: number,
+  count: number,
+): Point[] {
   const angle = (2 * Math.PI * index) / count
   const [c, s] = [Math.cos(angle), Math.sin(angle)]
   return outline.map(([x, y]) => {

@@ -36,7 +36,13 @@ export const FITS_OF: Readonly<Record<Process, Fits>> = {
 export function fitsFor(process: Process, holesSmallerMm = 0): Fits {
   const fits = FITS_OF[process]
   const more = holesSmallerMm / 2
-  return { ...fits, bearing: fits.bearing + more, seat: fits.seat + more, screw: fits.screw + more, core: fits.core + more }
+  return {
+    ...fits,
+    bearing: fits.bearing + more,
+    seat: fits.seat + more,
+    screw: fits.screw + more,
+    core: fits.core + more,
+  }
 }
 
 /** A parallel key, mm. */

@@ -7,4 +7,8 @@ const PITCH = 9
 export const GAUGE_PLATE = { length: PITCH * GAUGE_SIZES_M.length + 4, width: 12, thickness: 3, notch: 3 } as const
 
 /** Its holes in a row, smallest first, mm. */
-export const gaugeHoles = (): { centre: Point; radius: number }[] => GAUGE_SIZES_M.map((size, i) => ({ centre: [2 + PITCH * (i + 0.5), GAUGE_PLATE.width / 2], radius: (size * 1000) / 2 }))
+export const gaugeHoles = (): { centre: Point; radius: number }[] =>
+  GAUGE_SIZES_M.map((size, i) => ({
+    centre: [2 + PITCH * (i + 0.5), GAUGE_PLATE.width / 2],
+    radius: (size * 1000) / 2,
+  }))

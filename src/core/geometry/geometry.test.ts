@@ -1,14 +1,45 @@
 import fc from 'fast-check'
 import Module, { type ManifoldToplevel } from 'manifold-3d'
 import { bearingClass, type TangentialImpulse } from '../turbine'
-import { bladeMiddleLine, bladeOutline, nozzleStations, nozzleWall, notesOfPart, partMeasures, placedBlade, FITS_OF, type ImpulsePartsInput, type PartsInput } from '.'
+import {
+  bladeMiddleLine,
+  bladeOutline,
+  nozzleStations,
+  nozzleWall,
+  notesOfPart,
+  partMeasures,
+  placedBlade,
+  FITS_OF,
+  type ImpulsePartsInput,
+  type PartsInput,
+} from '.'
 import { buildPart, isWatertight } from './solids'
 import { insertOutline } from './solids/nozzle-insert'
 
 const deg = Math.PI / 180
 const plain: ImpulsePartsInput = {
-  machine: { meanRadiusM: 0.027, bladeHeightM: 9e-3, bladeDepthM: 8e-3, bladeCount: 12, bladeThicknessM: 1.6e-3, profile: 'scoop', inletAngleRad: 35 * deg, outletAngleRad: 35 * deg, discThicknessM: 9e-3, hubRadiusM: 8e-3, casing: { kind: 'close', clearanceM: 1e-3 } },
-  nozzle: { throatDiameterM: 1.5e-3, exitDiameterM: 1.5e-3, inletBoreM: 6e-3, count: 1, angleRad: 18 * deg, gapM: 4e-3, form: { kind: 'round' } },
+  machine: {
+    meanRadiusM: 0.027,
+    bladeHeightM: 9e-3,
+    bladeDepthM: 8e-3,
+    bladeCount: 12,
+    bladeThicknessM: 1.6e-3,
+    profile: 'scoop',
+    inletAngleRad: 35 * deg,
+    outletAngleRad: 35 * deg,
+    discThicknessM: 9e-3,
+    hubRadiusM: 8e-3,
+    casing: { kind: 'close', clearanceM: 1e-3 },
+  },
+  nozzle: {
+    throatDiameterM: 1.5e-3,
+    exitDiameterM: 1.5e-3,
+    inletBoreM: 6e-3,
+    count: 1,
+    angleRad: 18 * deg,
+    gapM: 4e-3,
+    form: { kind: 'round' },
+  },
   bearing: bearingClass('625'),
   fits: FITS_OF.filament,
   outlets: 'holes',
@@ -16,20 +47,35 @@ const plain: ImpulsePartsInput = {
 
 const IMPULSE_PARTS = ['rotor', 'nozzle-insert', 'casing-half', 'hole-gauge'] as const
 /** The same as parts of a whole build. */
-const whole = (input: ImpulsePartsInput): PartsInput => ({ ...input, machine: { family: 'tangential-impulse', materialId: 'petg', infill: 1, loadedAcrossLayers: false, ...input.machine } as TangentialImpulse, shaftDiameterM: 5e-3, fits: FITS_OF.filament, outlets: 'holes' })
+const whole = (input: ImpulsePartsInput): PartsInput => ({
+  ...input,
+  machine: {
+    family: 'tangential-impulse',
+    materialId: 'petg',
+    infill: 1,
+    loadedAcrossLayers: false,
+    ...input.machine,
+  } as TangentialImpulse,
+  shaftDiameterM: 5e-3,
+  fits: FITS_OF.filament,
+  outlets: 'holes',
+})
 
 describe('blade outline', () => {
   test('the middle line leaves root and tip at the drawn angles', () => {
     const line = bladeMiddleLine(plain.machine)
-    const angle = ([x1, y1]: readonly [number, number], [x2, y2]: readonly [number, number]) => Math.atan2(Math.abs(y2 - y1), x2 - x1)
+    const angle = ([x1, y1]: readonly [number, number], [x2, y2]: readonly [number, number]) =>
+      Math.atan2(Math.abs(y2 - y1), x2 - x1)
     expect(angle(line[0], line[1]) / deg).toBeGreaterThan(45)
     expect(angle(line[line.length - 2], line[line.length - 1]) / deg).toBeGreaterThan(45)
     expect(line[line.length - 1][0]).toBeCloseTo(8e-3, 9)
   })
-  test('a flat paddle is straight', () => bladeMiddleLine({ ...plain.machine, profile: 'flat' }).forEach(([, y]) => expect(y).toBe(0)))
+  test('a flat paddle is straight', () =>
+    bladeMiddleLine({ ...plain.machine, profile: 'flat' }).forEach(([, y]) => expect(y).toBe(0)))
   test('no blade reaches beyond the tip circle', () => {
     const outline = bladeOutline(plain.machine, 1e-3)
-    for (const [x, y] of placedBlade(outline, { root: 0.023, tip: 0.031 }, 3, 12)) expect(Math.hypot(x, y)).toBeLessThanOrEqual(0.031 + 1e-12)
+    for (const [x, y] of placedBlade(outline, { root: 0.023, tip: 0.031 }, 3, 12))
+      expect(Math.hypot(x, y)).toBeLessThanOrEqual(0.031 + 1e-12)
   })
 })
 
@@ -42,7 +88,7 @@ describe('nozzle outline', () => {
   })
   test('diverges by 5° a side', () => {
     const at = nozzleStations({ ...plain.nozzle, exitDiameterM: 2e-3 })
-    expect((0.25e-3 / (at.exitM - at.landEndM))).toBeCloseTo(Math.tan(5 * deg), 9)
+    expect(0.25e-3 / (at.exitM - at.landEndM)).toBeCloseTo(Math.tan(5 * deg), 9)
   })
 })
 
@@ -70,7 +116,10 @@ describe('solids', () => {
     expect(buildPart(wasm, 'nozzle-insert', whole(plain)).volumeMm3 / expected).toBeCloseTo(1, 2)
   })
   test('rotor: without blades its volume is disc less bore, key and screw holes, within 0.5 %', () => {
-    const few = { ...plain, machine: { ...plain.machine, bladeCount: 2, bladeThicknessM: 0.4e-3, bladeHeightM: 1e-3, bladeDepthM: 1e-3 } }
+    const few = {
+      ...plain,
+      machine: { ...plain.machine, bladeCount: 2, bladeThicknessM: 0.4e-3, bladeHeightM: 1e-3, bladeDepthM: 1e-3 },
+    }
     const m = partMeasures(few)
     const part = buildPart(wasm, 'rotor', whole(few))
     const key = 1.5 * 3 + (3 * m.hub - (m.hub * m.hub * Math.asin(1.5 / m.hub) + 1.5 * Math.sqrt(m.hub ** 2 - 2.25)))
@@ -86,23 +135,50 @@ describe('solids', () => {
     const { outlines, circles } = part.profile
     expect(outlines.length + circles.length).toBeGreaterThan(0)
   })
-  test('every part of random valid machines is watertight', () =>
-    fc.assert(
-      fc.property(
-        fc.record({ radius: fc.double({ min: 0.018, max: 0.06, noNaN: true }), depth: fc.double({ min: 4e-3, max: 9e-3, noNaN: true }), height: fc.double({ min: 3e-3, max: 15e-3, noNaN: true }), blades: fc.integer({ min: 4, max: 30 }), count: fc.integer({ min: 1, max: 4 }), throat: fc.double({ min: 0.6e-3, max: 3e-3, noNaN: true }), profile: fc.constantFrom('scoop' as const, 'c-shape' as const, 'constant-width' as const, 'flat' as const) }),
-        (s) => {
-          const input: ImpulsePartsInput = {
-            ...plain,
-            machine: { ...plain.machine, meanRadiusM: s.radius, bladeDepthM: s.depth, bladeHeightM: s.height, bladeCount: s.blades, profile: s.profile },
-            nozzle: { ...plain.nozzle, throatDiameterM: s.throat, exitDiameterM: s.throat, count: s.count },
-          }
-          for (const name of IMPULSE_PARTS) expect(buildPart(wasm, name, whole(input)).watertight).toBe(true)
-        },
+  test(
+    'every part of random valid machines is watertight',
+    () =>
+      fc.assert(
+        fc.property(
+          fc.record({
+            radius: fc.double({ min: 0.018, max: 0.06, noNaN: true }),
+            depth: fc.double({ min: 4e-3, max: 9e-3, noNaN: true }),
+            height: fc.double({ min: 3e-3, max: 15e-3, noNaN: true }),
+            blades: fc.integer({ min: 4, max: 30 }),
+            count: fc.integer({ min: 1, max: 4 }),
+            throat: fc.double({ min: 0.6e-3, max: 3e-3, noNaN: true }),
+            profile: fc.constantFrom('scoop' as const, 'c-shape' as const, 'constant-width' as const, 'flat' as const),
+          }),
+          (s) => {
+            const input: ImpulsePartsInput = {
+              ...plain,
+              machine: {
+                ...plain.machine,
+                meanRadiusM: s.radius,
+                bladeDepthM: s.depth,
+                bladeHeightM: s.height,
+                bladeCount: s.blades,
+                profile: s.profile,
+              },
+              nozzle: { ...plain.nozzle, throatDiameterM: s.throat, exitDiameterM: s.throat, count: s.count },
+            }
+            for (const name of IMPULSE_PARTS) expect(buildPart(wasm, name, whole(input)).watertight).toBe(true)
+          },
+        ),
+        { seed: 3, numRuns: 12 },
       ),
-      { seed: 3, numRuns: 12 },
-    ), 60_000)
+    60_000,
+  )
   test('a rotor with drawn blades: straight bars of known area, watertight, the volume by hand within 0.5 %', () => {
-    const bar = { name: 'bar.dxf', points: [[0, -0.8e-3], [8e-3, -0.8e-3], [8e-3, 0.8e-3], [0, 0.8e-3]] as [number, number][] }
+    const bar = {
+      name: 'bar.dxf',
+      points: [
+        [0, -0.8e-3],
+        [8e-3, -0.8e-3],
+        [8e-3, 0.8e-3],
+        [0, 0.8e-3],
+      ] as [number, number][],
+    }
     const drawn = { ...plain, machine: { ...plain.machine, outline: bar, bladeHeightM: 9e-3, discThicknessM: 9e-3 } }
     const bare = buildPart(wasm, 'rotor', whole({ ...drawn, machine: { ...drawn.machine, bladeCount: 2 } }))
     const part = buildPart(wasm, 'rotor', whole(drawn))

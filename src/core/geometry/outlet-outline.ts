@@ -12,7 +12,8 @@ const circle = (centre: Point, radius: number): Point[] => arc(centre, radius, 0
 /** Half a circle beside a web, or a quarter between two, about the origin. */
 function piece(radius: number, web: number, parts: 2 | 4, index: number): Point[] {
   const h = web / 2
-  const turn = (points: Point[], by: number): Point[] => points.map(([x, y]) => [x * Math.cos(by) - y * Math.sin(by), x * Math.sin(by) + y * Math.cos(by)])
+  const turn = (points: Point[], by: number): Point[] =>
+    points.map(([x, y]) => [x * Math.cos(by) - y * Math.sin(by), x * Math.sin(by) + y * Math.cos(by)])
   const open = Math.acos(h / radius)
   if (parts === 2) return turn(arc([0, 0], radius, -open, open, 32), index * Math.PI)
   return turn([[h, h], ...arc([0, 0], radius, Math.asin(h / radius), open, 20)], (index * Math.PI) / 2)
@@ -26,20 +27,42 @@ export function outletOutlines(form: OutletForm, equalAreaDiameterM: number): Po
       return [circle([0, 0], shape.diameterM / 2)]
     case 'slot': {
       const [w, h] = [shape.widthM / 2, shape.heightM / 2]
-      return [[[-w, -h], [w, -h], [w, h], [-w, h]]]
+      return [
+        [
+          [-w, -h],
+          [w, -h],
+          [w, h],
+          [-w, h],
+        ],
+      ]
     }
     case 'sector': {
       const half = shape.angleRad / 2
       const middle = ((shape.innerRadiusM + shape.outerRadiusM) / 2) * (half < Math.PI / 2 ? Math.cos(half / 2) : 0)
       const centre: Point = [-middle, 0]
-      return [[...arc(centre, shape.outerRadiusM, -half, half, 32), ...arc(centre, shape.innerRadiusM, half, -half, 32)]]
+      return [
+        [...arc(centre, shape.outerRadiusM, -half, half, 32), ...arc(centre, shape.innerRadiusM, half, -half, 32)],
+      ]
     }
     case 'divided':
       return Array.from({ length: shape.parts }, (_, i) => piece(shape.diameterM / 2, shape.webM, shape.parts, i))
     case 'ring':
-      return Array.from({ length: shape.count }, (_, i) => circle([shape.ringRadiusM * Math.cos((2 * Math.PI * i) / shape.count), shape.ringRadiusM * Math.sin((2 * Math.PI * i) / shape.count)], shape.diameterM / 2))
+      return Array.from({ length: shape.count }, (_, i) =>
+        circle(
+          [
+            shape.ringRadiusM * Math.cos((2 * Math.PI * i) / shape.count),
+            shape.ringRadiusM * Math.sin((2 * Math.PI * i) / shape.count),
+          ],
+          shape.diameterM / 2,
+        ),
+      )
   }
 }
 
 /** Radius of the smallest circle about an outlet's middle that holds all of it, m: it must fit the bore before it. */
-export const outletReach = (form: OutletForm, equalAreaDiameterM: number): number => Math.max(...outletOutlines(form, equalAreaDiameterM).flat().map(([x, y]) => Math.hypot(x, y)))
+export const outletReach = (form: OutletForm, equalAreaDiameterM: number): number =>
+  Math.max(
+    ...outletOutlines(form, equalAreaDiameterM)
+      .flat()
+      .map(([x, y]) => Math.hypot(x, y)),
+  )

@@ -4,7 +4,16 @@ import { GAUGE_SIZES_M } from '../making'
 import { bearingClass } from '../turbine'
 import { GAUGE_PLATE } from './gauge-plate'
 import { buildPart } from './solids'
-import { outletOutlines, outletReach, partNotes, partProfile, FITS_OF, type ImpulsePartsInput, type PartsInput, type Point } from '.'
+import {
+  outletOutlines,
+  outletReach,
+  partNotes,
+  partProfile,
+  FITS_OF,
+  type ImpulsePartsInput,
+  type PartsInput,
+  type Point,
+} from '.'
 
 const deg = Math.PI / 180
 let wasm: ManifoldToplevel
@@ -22,26 +31,62 @@ const forms: OutletForm[] = [
   { kind: 'sector', innerRadiusM: 20e-3, heightM: 1.5e-3 },
 ]
 const input = (form: OutletForm, throatDiameterM = 2e-3): ImpulsePartsInput => ({
-  machine: { meanRadiusM: 0.027, bladeHeightM: 9e-3, bladeDepthM: 8e-3, bladeCount: 12, bladeThicknessM: 1.6e-3, profile: 'scoop', inletAngleRad: 35 * deg, outletAngleRad: 35 * deg, discThicknessM: 9e-3, hubRadiusM: 8e-3, casing: { kind: 'close', clearanceM: 1e-3 } },
-  nozzle: { throatDiameterM, exitDiameterM: throatDiameterM, inletBoreM: 8e-3, count: 1, angleRad: 18 * deg, gapM: 4e-3, form },
+  machine: {
+    meanRadiusM: 0.027,
+    bladeHeightM: 9e-3,
+    bladeDepthM: 8e-3,
+    bladeCount: 12,
+    bladeThicknessM: 1.6e-3,
+    profile: 'scoop',
+    inletAngleRad: 35 * deg,
+    outletAngleRad: 35 * deg,
+    discThicknessM: 9e-3,
+    hubRadiusM: 8e-3,
+    casing: { kind: 'close', clearanceM: 1e-3 },
+  },
+  nozzle: {
+    throatDiameterM,
+    exitDiameterM: throatDiameterM,
+    inletBoreM: 8e-3,
+    count: 1,
+    angleRad: 18 * deg,
+    gapM: 4e-3,
+    form,
+  },
   bearing: bearingClass('625'),
   fits: FITS_OF.filament,
   outlets: 'holes',
 })
 
-const whole = (parts: ImpulsePartsInput): PartsInput => ({ ...parts, machine: null, shaftDiameterM: 5e-3, fits: FITS_OF.filament, outlets: 'holes' })
+const whole = (parts: ImpulsePartsInput): PartsInput => ({
+  ...parts,
+  machine: null,
+  shaftDiameterM: 5e-3,
+  fits: FITS_OF.filament,
+  outlets: 'holes',
+})
 
 /** Area of a polygon by the shoelace formula; positive when it runs counter-clockwise. */
-const area = (outline: readonly Point[]): number => outline.reduce((sum, [x, y], i) => sum + (x * outline[(i + 1) % outline.length][1] - outline[(i + 1) % outline.length][0] * y) / 2, 0)
+const area = (outline: readonly Point[]): number =>
+  outline.reduce(
+    (sum, [x, y], i) => sum + (x * outline[(i + 1) % outline.length][1] - outline[(i + 1) % outline.length][0] * y) / 2,
+    0,
+  )
 
 describe('outlines of outlets', () => {
-  test.each(forms)('%j: the drawn passages have the area the flow is reckoned with, and run counter-clockwise', (form) => {
-    const outlines = outletOutlines(form, 2e-3)
-    for (const o of outlines) expect(area(o)).toBeGreaterThan(0)
-    // polygons lie inside their arcs: a few parts in a thousand small
-    expect(outlines.reduce((s, o) => s + area(o), 0) / outletSection(outletOfForm(form, 2e-3)).areaM2).toBeCloseTo(1, 2)
-    expect(outlines).toHaveLength(outletSection(outletOfForm(form, 2e-3)).passages)
-  })
+  test.each(forms)(
+    '%j: the drawn passages have the area the flow is reckoned with, and run counter-clockwise',
+    (form) => {
+      const outlines = outletOutlines(form, 2e-3)
+      for (const o of outlines) expect(area(o)).toBeGreaterThan(0)
+      // polygons lie inside their arcs: a few parts in a thousand small
+      expect(outlines.reduce((s, o) => s + area(o), 0) / outletSection(outletOfForm(form, 2e-3)).areaM2).toBeCloseTo(
+        1,
+        2,
+      )
+      expect(outlines).toHaveLength(outletSection(outletOfForm(form, 2e-3)).passages)
+    },
+  )
   test('reach is that of the farthest point', () => {
     expect(outletReach({ kind: 'round' }, 2e-3)).toBeCloseTo(1e-3, 12)
     expect(outletReach({ kind: 'ring', holes: 4, ringRadiusM: 5e-3 }, 2e-3)).toBeCloseTo(5.5e-3, 5)
@@ -62,7 +107,9 @@ describe('inserts with shaped outlets', () => {
     expect(genus).toBe(outletSection(outletOfForm(form, 2e-3)).passages)
   })
   test('a larger throat takes more plastic away', () => {
-    const [small, large] = [2e-3, 2.6e-3].map((d) => buildPart(wasm, 'nozzle-insert', whole(input({ kind: 'slot', aspect: 3 }, d))).volumeMm3)
+    const [small, large] = [2e-3, 2.6e-3].map(
+      (d) => buildPart(wasm, 'nozzle-insert', whole(input({ kind: 'slot', aspect: 3 }, d))).volumeMm3,
+    )
     expect(large).toBeLessThan(small)
   })
 })

@@ -23,7 +23,13 @@ const mm = 1000
 const WEBS = 4
 
 /** The widest outlets between two radii, mm; null where there is no room for any. `count` is the number of round holes. */
-export function outletRing(inner: number, outer: number, shape: OutletShape, count: number, wall: number): OutletRing | null {
+export function outletRing(
+  inner: number,
+  outer: number,
+  shape: OutletShape,
+  count: number,
+  wall: number,
+): OutletRing | null {
   const room = outer - inner
   const pitchRadius = (inner + outer) / 2
   if (room < 3) return null
@@ -35,7 +41,17 @@ export function outletRing(inner: number, outer: number, shape: OutletShape, cou
   // slots that leave less than holes are no gain
   const cut = shape === 'slots' && slots > holes && 2 * Math.PI * low > WEBS * (web + 2) ? 'slots' : 'holes'
   if (cut === 'holes' && holes === 0) return null
-  return { shape: cut, count: cut === 'slots' ? WEBS : count, firstDegrees: cut === 'slots' ? 45 : 30, radius, pitchRadius, inner: low, outer: high, web, areaMm2: cut === 'slots' ? slots : holes }
+  return {
+    shape: cut,
+    count: cut === 'slots' ? WEBS : count,
+    firstDegrees: cut === 'slots' ? 45 : 30,
+    radius,
+    pitchRadius,
+    inner: low,
+    outer: high,
+    web,
+    areaMm2: cut === 'slots' ? slots : holes,
+  }
 }
 
 /** Outlets in the base of a casing half. */
@@ -45,7 +61,8 @@ export function casingOutlets(input: ImpulsePartsInput): OutletRing | null {
 }
 
 /** Outlets in the end plate of a wheel with axial flow, whose rim has a radius. */
-export const endPlateOutlets = (input: PartsInput, rim: number): OutletRing | null => outletRing((input.bearing.outerM * mm) / 2 + input.fits.wall + 1, rim - 2, input.outlets, 8, input.fits.wall)
+export const endPlateOutlets = (input: PartsInput, rim: number): OutletRing | null =>
+  outletRing((input.bearing.outerM * mm) / 2 + input.fits.wall + 1, rim - 2, input.outlets, 8, input.fits.wall)
 
 /** Outlets in the floor of a disc pack's housing. */
 export function packOutlets(input: PartsInput, innerRadiusM: number): OutletRing | null {
@@ -78,4 +95,5 @@ const DISCHARGE = 0.62
  * Pressure that outlets keep back, Pa: that of a sharp-edged hole. Valid: far below the speed of sound. Estimate, within about a third.
  * Infinite where there is no outlet.
  */
-export const outletPressureLoss = (areaM2: number, massFlowKgPerS: number, densityKgPerM3: number): number => (massFlowKgPerS / (DISCHARGE * areaM2)) ** 2 / (2 * densityKgPerM3)
+export const outletPressureLoss = (areaM2: number, massFlowKgPerS: number, densityKgPerM3: number): number =>
+  (massFlowKgPerS / (DISCHARGE * areaM2)) ** 2 / (2 * densityKgPerM3)

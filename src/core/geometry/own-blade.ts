@@ -41,7 +41,13 @@ export function measureBlade(points: readonly Point[]): MeasuredBlade {
     return (high - low) * Math.cos(Math.atan(slope(s - 0.05, s + 0.05)))
   })
   const base = middle(0.02)
-  return { depth, thickness: across.reduce((a, b) => a + b, 0) / across.length, inletAngleRad: angle(towards(slope(0.7, 0.86), slope(0.5, 0.7))), outletAngleRad: angle(towards(slope(0.14, 0.3), slope(0.3, 0.5))), points: points.map(([x, y]): Point => [x - least, y - base]) }
+  return {
+    depth,
+    thickness: across.reduce((a, b) => a + b, 0) / across.length,
+    inletAngleRad: angle(towards(slope(0.7, 0.86), slope(0.5, 0.7))),
+    outletAngleRad: angle(towards(slope(0.14, 0.3), slope(0.3, 0.5))),
+    points: points.map(([x, y]): Point => [x - least, y - base]),
+  }
 }
 
 /** A drawn blade made as deep as wanted, its root drawn inward so that it grows out of the disc. */

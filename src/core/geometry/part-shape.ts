@@ -12,7 +12,12 @@ export interface ImpulsePartsInput {
     readonly hubRadiusM: number
     readonly casing: { readonly kind: 'open' | 'close'; readonly clearanceM: number }
   }
-  readonly nozzle: NozzleShape & { readonly count: number; readonly angleRad: number; readonly gapM: number; readonly form: OutletForm }
+  readonly nozzle: NozzleShape & {
+    readonly count: number
+    readonly angleRad: number
+    readonly gapM: number
+    readonly form: OutletForm
+  }
   readonly bearing: BearingClass
   readonly fits: Fits
   readonly outlets: OutletShape
@@ -63,7 +68,8 @@ function insertLengths(nozzle: ImpulsePartsInput['nozzle']): { straight: number;
     return { straight: straightM * mm, cone: throatM * mm, length: exitM * mm }
   }
   const straight = Math.max(0.6 * nozzle.inletBoreM * mm, 3)
-  const cone = straight + Math.max(0, (nozzle.inletBoreM * mm) / 2 - outletReach(nozzle.form, nozzle.throatDiameterM) * mm) * 0.9
+  const cone =
+    straight + Math.max(0, (nozzle.inletBoreM * mm) / 2 - outletReach(nozzle.form, nozzle.throatDiameterM) * mm) * 0.9
   return { straight, cone, length: cone + OUTLET_WALL }
 }
 
@@ -85,7 +91,8 @@ export function partMeasures({ machine, nozzle, fits, inCasing = true }: Impulse
   const { straight, cone, length } = insertLengths(nozzle)
   // the inner corner of the flange's seat must lie outside the cavity with a sound wall between: |(0, mean) + d·back + r·inward| = R, solved for d
   const [r, R] = [insertFlangeRadius + fits.seat, cavityRadius + 1.5 * fits.thinnest]
-  const clear = -mean * sine + Math.sqrt(Math.max(0, (mean * sine) ** 2 - (mean ** 2 + r ** 2 - 2 * mean * r * cosine - R ** 2)))
+  const clear =
+    -mean * sine + Math.sqrt(Math.max(0, (mean * sine) ** 2 - (mean ** 2 + r ** 2 - 2 * mean * r * cosine - R ** 2)))
   const insertExtra = inCasing ? Math.max(0, clear - (exitBack + length - insertFlange)) : 0
   return {
     hub,

@@ -32,7 +32,14 @@ export function wallsOfPart(name: PartName, { machine, fits }: PartsInput): read
     case 'wheel':
     case 'radial-wheel':
     case 'stator':
-      return machine && 'bladeThicknessM' in machine ? [standing(name === 'stator' ? 'vanes' : 'blades', machine.bladeThicknessM * mm), ...(name === 'radial-wheel' && machine.family === 'radial-inflow' ? [lying('back', machine.discThicknessM * mm)] : [])] : []
+      return machine && 'bladeThicknessM' in machine
+        ? [
+            standing(name === 'stator' ? 'vanes' : 'blades', machine.bladeThicknessM * mm),
+            ...(name === 'radial-wheel' && machine.family === 'radial-inflow'
+              ? [lying('back', machine.discThicknessM * mm)]
+              : []),
+          ]
+        : []
     case 'impeller':
       return [standing('blades', Math.max(1.25 * fits.thinnest, 1)), lying('back', 2)]
     case 'disc':
@@ -61,11 +68,20 @@ const CLOSES = 0.15
  * How lines of a width or layers of a height fill a wall. Both lengths in mm, above 0.
  * Plain arithmetic: n lines fill n widths; walls are laid from both sides, so ⌈t / 2w⌉ of them leave nothing between.
  */
-export function wallFill(wall: WallOfPart, { lineMm, layerMm }: { readonly lineMm: number; readonly layerMm: number }): WallFill {
+export function wallFill(
+  wall: WallOfPart,
+  { lineMm, layerMm }: { readonly lineMm: number; readonly layerMm: number },
+): WallFill {
   const step = wall.lying ? layerMm : lineMm
   const lines = wall.thicknessMm / step
   const count = Math.floor(lines + 1e-6)
   const left = Math.max(0, wall.thicknessMm - count * step)
   const gap = left > CLOSES * step && left < (1 - CLOSES) * step
-  return { ...wall, count, set: wall.lying ? Math.max(1, Math.round(lines)) : Math.max(1, Math.ceil(lines / 2 - CLOSES)), leftMm: left, betterMm: gap ? Math.max(wall.lying ? 1 : 2, Math.round(lines)) * step : null }
+  return {
+    ...wall,
+    count,
+    set: wall.lying ? Math.max(1, Math.round(lines)) : Math.max(1, Math.ceil(lines / 2 - CLOSES)),
+    leftMm: left,
+    betterMm: gap ? Math.max(wall.lying ? 1 : 2, Math.round(lines)) * step : null,
+  }
 }

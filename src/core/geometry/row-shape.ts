@@ -24,12 +24,28 @@ const mm = 1000
 export function wheelRow(machine: RowMachine): Row & { readonly hub: number } {
   const height = machine.bladeHeightM * mm
   const mean = machine.meanRadiusM * mm
-  return { root: mean - height / 2, tip: mean + height / 2, chord: (machine.family === 'supersonic-impulse' ? machine.bladeDepthM : machine.chordM) * mm, count: machine.bladeCount, profile: machine.profile, inletAngleRad: machine.inletAngleRad, outletAngleRad: machine.outletAngleRad, thickness: machine.bladeThicknessM * mm, outline: machine.outline, hub: machine.hubRadiusM * mm }
+  return {
+    root: mean - height / 2,
+    tip: mean + height / 2,
+    chord: (machine.family === 'supersonic-impulse' ? machine.bladeDepthM : machine.chordM) * mm,
+    count: machine.bladeCount,
+    profile: machine.profile,
+    inletAngleRad: machine.inletAngleRad,
+    outletAngleRad: machine.outletAngleRad,
+    thickness: machine.bladeThicknessM * mm,
+    outline: machine.outline,
+    hub: machine.hubRadiusM * mm,
+  }
 }
 
 /** Radii of the rings that shroud the wheels, and of the barrel round them, mm. */
 export function ringRadii(machine: RowMachine, input: PartsInput): { inner: number; outer: number; barrel: number } {
-  const clearance = ('tipClearanceM' in machine ? machine.tipClearanceM : machine.casing.kind === 'close' ? machine.casing.clearanceM : 2e-3) * mm
+  const clearance =
+    ('tipClearanceM' in machine
+      ? machine.tipClearanceM
+      : machine.casing.kind === 'close'
+        ? machine.casing.clearanceM
+        : 2e-3) * mm
   const inner = wheelRow(machine).tip + clearance
   const { fits } = input
   const outer = inner + Math.max(1.6, fits.wall * 0.7)
@@ -43,4 +59,5 @@ export const GROOVE = 1.8
 export const rimOf = (barrel: number, fits: Fits): number => barrel + Math.max(fits.wall, GROOVE + 2 * fits.thinnest)
 
 /** Outer radius of an end plate: that of the barrel, and room for outlets round its bearing. mm. */
-export const endPlateRim = (machine: RowMachine, input: PartsInput): number => Math.max(rimOf(ringRadii(machine, input).barrel, input.fits), (input.bearing.outerM * mm) / 2 + input.fits.wall + 8)
+export const endPlateRim = (machine: RowMachine, input: PartsInput): number =>
+  Math.max(rimOf(ringRadii(machine, input).barrel, input.fits), (input.bearing.outerM * mm) / 2 + input.fits.wall + 8)

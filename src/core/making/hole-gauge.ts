@@ -23,11 +23,24 @@ export const LEAST_HOLES = 3
 /** Straight line through the holes of a test plate by least squares; null with fewer than three, or when they do not tell a line. JCGM 100 for the covariance. */
 export function holeCorrection(holes: readonly GaugeHole[]): HoleCorrection | null {
   if (holes.length < LEAST_HOLES) return null
-  const fit = linearLeastSquares(holes.map((h) => [1, h.modelM]), holes.map((h) => h.measuredM), holes.map(() => 1), 'residual')
+  const fit = linearLeastSquares(
+    holes.map((h) => [1, h.modelM]),
+    holes.map((h) => h.measuredM),
+    holes.map(() => 1),
+    'residual',
+  )
   if (fit.status !== 'fitted' || !(fit.parameters[1] > 0.3)) return null
   const [offsetM, scale] = fit.parameters
   const sizes = holes.map((h) => h.modelM)
-  return { offsetM, scale, covariance: fit.covariance, scatterM: Math.sqrt(Math.max(0, fit.reducedChiSquare)), holes: holes.length, fromM: Math.min(...sizes), toM: Math.max(...sizes) }
+  return {
+    offsetM,
+    scale,
+    covariance: fit.covariance,
+    scatterM: Math.sqrt(Math.max(0, fit.reducedChiSquare)),
+    holes: holes.length,
+    fromM: Math.min(...sizes),
+    toM: Math.max(...sizes),
+  }
 }
 
 export interface CompensatedHole {
@@ -41,7 +54,11 @@ export interface CompensatedHole {
 /** What to draw so that a wanted diameter comes out: (wanted - offset) / scale. */
 export function compensatedHole(c: HoleCorrection, wantedM: number): CompensatedHole {
   const modelM = Math.max(0.05e-3, (wantedM - c.offsetM) / c.scale)
-  return { modelM, standardUncertaintyM: Math.sqrt(varianceOf([1, modelM], c.covariance) + c.scatterM ** 2), outside: wantedM < c.fromM * 0.7 || wantedM > c.toM * 1.3 }
+  return {
+    modelM,
+    standardUncertaintyM: Math.sqrt(varianceOf([1, modelM], c.covariance) + c.scatterM ** 2),
+    outside: wantedM < c.fromM * 0.7 || wantedM > c.toM * 1.3,
+  }
 }
 
 /** Diameters of the printed test plate, m: what nozzles are made in. */

@@ -14,21 +14,36 @@ describe('correction from a printed test plate', () => {
     expect(compensatedHole(c, 9e-3).outside).toBe(true)
   })
   test('drawing and measuring turn into one another for any straight printer', () => {
-    fc.assert(fc.property(fc.double({ min: -0.3e-3, max: 0.3e-3, noNaN: true }), fc.double({ min: 0.9, max: 1.1, noNaN: true }), fc.double({ min: 0.8e-3, max: 4e-3, noNaN: true }), (offset, scale, wanted) => {
-      const c = holeCorrection(sizes.map((modelM) => ({ modelM, measuredM: scale * modelM + offset })))
-      if (!c) throw new Error('no correction')
-      expect(c.scale * compensatedHole(c, wanted).modelM + c.offsetM).toBeCloseTo(wanted, 9)
-    }), { seed: 2, numRuns: 100 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: -0.3e-3, max: 0.3e-3, noNaN: true }),
+        fc.double({ min: 0.9, max: 1.1, noNaN: true }),
+        fc.double({ min: 0.8e-3, max: 4e-3, noNaN: true }),
+        (offset, scale, wanted) => {
+          const c = holeCorrection(sizes.map((modelM) => ({ modelM, measuredM: scale * modelM + offset })))
+          if (!c) throw new Error('no correction')
+          expect(c.scale * compensatedHole(c, wanted).modelM + c.offsetM).toBeCloseTo(wanted, 9)
+        },
+      ),
+      { seed: 2, numRuns: 100 },
+    )
   })
   test('scatter of the holes becomes uncertainty of the next one', () => {
-    const c = holeCorrection(sizes.map((modelM, i) => ({ modelM, measuredM: modelM - 0.1e-3 + (i % 2 ? 0.03e-3 : -0.03e-3) })))
+    const c = holeCorrection(
+      sizes.map((modelM, i) => ({ modelM, measuredM: modelM - 0.1e-3 + (i % 2 ? 0.03e-3 : -0.03e-3) })),
+    )
     if (!c) throw new Error('no correction')
     const u = compensatedHole(c, 1.6e-3).standardUncertaintyM
     expect(u).toBeGreaterThan(0.03e-3)
     expect(u).toBeLessThan(0.08e-3)
   })
   test('two holes, or nonsense, give none', () => {
-    expect(holeCorrection([{ modelM: 1e-3, measuredM: 1e-3 }, { modelM: 2e-3, measuredM: 2e-3 }])).toBeNull()
+    expect(
+      holeCorrection([
+        { modelM: 1e-3, measuredM: 1e-3 },
+        { modelM: 2e-3, measuredM: 2e-3 },
+      ]),
+    ).toBeNull()
     expect(holeCorrection(sizes.map((modelM) => ({ modelM, measuredM: 4e-3 - modelM })))).toBeNull()
   })
 })

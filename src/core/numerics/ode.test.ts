@@ -1,7 +1,14 @@
 import { PhysicsError } from '../errors'
 import { bisect, integrate, rootBetween } from '.'
 
-const decay = (relativeTolerance: number) => integrate({ derivative: (_, y, out) => void (out[0] = -y[0]), start: [1], endTimeS: 5, absoluteTolerance: [1e-12], relativeTolerance })
+const decay = (relativeTolerance: number) =>
+  integrate({
+    derivative: (_, y, out) => void (out[0] = -y[0]),
+    start: [1],
+    endTimeS: 5,
+    absoluteTolerance: [1e-12],
+    relativeTolerance,
+  })
 
 describe('integration, against closed forms', () => {
   test('decay follows exp(-t) at the end and between steps', () => {
@@ -9,7 +16,16 @@ describe('integration, against closed forms', () => {
     for (const t of [0, 0.37, 1, 2.5, 5]) expect(Math.abs(solution.at(t)[0] - Math.exp(-t))).toBeLessThan(1e-7)
   })
   test('a spring keeps its energy over fifty turns', () => {
-    const solution = integrate({ derivative: (_, y, out) => { out[0] = y[1]; out[1] = -y[0] }, start: [1, 0], endTimeS: 100 * Math.PI, absoluteTolerance: [1e-10, 1e-10], relativeTolerance: 1e-9 })
+    const solution = integrate({
+      derivative: (_, y, out) => {
+        out[0] = y[1]
+        out[1] = -y[0]
+      },
+      start: [1, 0],
+      endTimeS: 100 * Math.PI,
+      absoluteTolerance: [1e-10, 1e-10],
+      relativeTolerance: 1e-9,
+    })
     const end = solution.at(solution.endTimeS)
     expect(end[0]).toBeCloseTo(1, 5)
     expect(end[1]).toBeCloseTo(0, 5)
@@ -20,9 +36,17 @@ describe('integration, against closed forms', () => {
   })
   test('a terminal event stops where it happens: a stone thrown up lands after 2 v/g', () => {
     const solution = integrate({
-      derivative: (_, y, out) => { out[0] = y[1]; out[1] = -9.81 },
-      start: [0, 9.81], endTimeS: 10, absoluteTolerance: [1e-9, 1e-9],
-      events: [{ id: 'top', value: (_, y) => y[1], terminal: false }, { id: 'ground', value: (t, y) => (t < 0.1 ? 1 : y[0]), terminal: true }],
+      derivative: (_, y, out) => {
+        out[0] = y[1]
+        out[1] = -9.81
+      },
+      start: [0, 9.81],
+      endTimeS: 10,
+      absoluteTolerance: [1e-9, 1e-9],
+      events: [
+        { id: 'top', value: (_, y) => y[1], terminal: false },
+        { id: 'ground', value: (t, y) => (t < 0.1 ? 1 : y[0]), terminal: true },
+      ],
     })
     expect(solution.status).toBe('event')
     expect(solution.events.map((e) => e.id)).toEqual(['top', 'ground'])
@@ -30,7 +54,14 @@ describe('integration, against closed forms', () => {
     expect(solution.endTimeS).toBeCloseTo(2, 8)
   })
   test('a right-hand side that breaks off ends with a status, not for ever', () => {
-    expect(integrate({ derivative: (t, _, out) => void (out[0] = t > 0.5 ? NaN : 1), start: [0], endTimeS: 1, absoluteTolerance: [1e-9] }).status).toBe('most-steps')
+    expect(
+      integrate({
+        derivative: (t, _, out) => void (out[0] = t > 0.5 ? NaN : 1),
+        start: [0],
+        endTimeS: 1,
+        absoluteTolerance: [1e-9],
+      }).status,
+    ).toBe('most-steps')
   })
 })
 
@@ -43,7 +74,10 @@ describe('root between two ends', () => {
   ])('%s', (_, f, from, to, root) => expect(rootBetween(f, from, to)).toBeCloseTo(root, 4))
   test('as exact as halving, in a fifth of the evaluations', () => {
     const counts = [0, 0]
-    const f = (which: number) => (x: number) => { counts[which]++; return x ** 3 - x - 2 }
+    const f = (which: number) => (x: number) => {
+      counts[which]++
+      return x ** 3 - x - 2
+    }
     expect(rootBetween(f(0), 1, 2)).toBeCloseTo(bisect(f(1), 1, 2), 11)
     expect(counts[0] * 3).toBeLessThan(counts[1])
   })

@@ -29,10 +29,25 @@ export interface OdeSolution {
   readonly at: (timeS: number) => Float64Array
 }
 
-const A = [[1 / 5], [3 / 40, 9 / 40], [44 / 45, -56 / 15, 32 / 9], [19372 / 6561, -25360 / 2187, 64448 / 6561, -212 / 729], [9017 / 3168, -355 / 33, 46732 / 5247, 49 / 176, -5103 / 18656], [35 / 384, 0, 500 / 1113, 125 / 192, -2187 / 6784, 11 / 84]]
+const A = [
+  [1 / 5],
+  [3 / 40, 9 / 40],
+  [44 / 45, -56 / 15, 32 / 9],
+  [19372 / 6561, -25360 / 2187, 64448 / 6561, -212 / 729],
+  [9017 / 3168, -355 / 33, 46732 / 5247, 49 / 176, -5103 / 18656],
+  [35 / 384, 0, 500 / 1113, 125 / 192, -2187 / 6784, 11 / 84],
+]
 const C = [1 / 5, 3 / 10, 4 / 5, 8 / 9, 1, 1]
 const E = [71 / 57600, 0, -71 / 16695, 71 / 1920, -17253 / 339200, 22 / 525, -1 / 40]
-const D = [-12715105075 / 11282082432, 0, 87487479700 / 32700410799, -10690763975 / 1880347072, 701980252875 / 199316789632, -1453857185 / 822651844, 69997945 / 29380423]
+const D = [
+  -12715105075 / 11282082432,
+  0,
+  87487479700 / 32700410799,
+  -10690763975 / 1880347072,
+  701980252875 / 199316789632,
+  -1453857185 / 822651844,
+  69997945 / 29380423,
+]
 
 interface Step {
   readonly t: number
@@ -100,7 +115,10 @@ export function integrate(problem: OdeProblem): OdeSolution {
     for (let i = 0; i < n; i++) {
       let error = 0
       for (let j = 0; j < 7; j++) error += E[j] * k[j][i]
-      worst = Math.max(worst, Math.abs(h * error) / (absoluteTolerance[i] + relativeTolerance * Math.max(Math.abs(y[i]), Math.abs(stage[i]))))
+      worst = Math.max(
+        worst,
+        Math.abs(h * error) / (absoluteTolerance[i] + relativeTolerance * Math.max(Math.abs(y[i]), Math.abs(stage[i]))),
+      )
     }
     if (!(worst <= 1)) {
       h *= Number.isFinite(worst) ? Math.max(0.2, 0.9 * worst ** -0.2) : 0.2

@@ -6,13 +6,23 @@ import { PhysicsError } from '../errors'
  * Error: `tolerance` relative to the larger end, 1e-12 unless said. `known` are the values at both ends where the caller has them.
  * @throws PhysicsError NO_ROOT when both ends have one sign, or either is NaN.
  */
-export function rootBetween(f: (x: number) => number, from: number, to: number, tolerance = 1e-12, known?: readonly [number, number]): number {
+export function rootBetween(
+  f: (x: number) => number,
+  from: number,
+  to: number,
+  tolerance = 1e-12,
+  known?: readonly [number, number],
+): number {
   let [b, a] = [from, to]
   let [fb, fa] = known ?? [f(b), f(a)]
   if (fb === 0) return b
   if (fa === 0) return a
   if (!(fa * fb < 0))
-    throw new PhysicsError({ code: 'NO_ROOT', message: `No change of sign between ${from} and ${to} (${fb}, ${fa}).`, nextStep: 'Check the inputs of this station: no state balances them.' })
+    throw new PhysicsError({
+      code: 'NO_ROOT',
+      message: `No change of sign between ${from} and ${to} (${fb}, ${fa}).`,
+      nextStep: 'Check the inputs of this station: no state balances them.',
+    })
   let [c, fc] = [a, fa]
   let t = 0.5
   const least = tolerance * Math.max(Math.abs(from), Math.abs(to))

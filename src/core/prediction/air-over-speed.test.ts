@@ -2,21 +2,36 @@ import fc from 'fast-check'
 import type { TurbineModel } from '../turbine'
 import { airAt, airOverSpeed, balancedShare, followed, shiftedAir, type AirOverSpeed } from '.'
 
-const at = (speed: number, pressure: number): AirOverSpeed[number] => ({ speedRadPerS: speed, pressurePaAbs: pressure, temperatureK: 290 })
+const at = (speed: number, pressure: number): AirOverSpeed[number] => ({
+  speedRadPerS: speed,
+  pressurePaAbs: pressure,
+  temperatureK: 290,
+})
 
 describe('air over speed', () => {
   test('property: a pressure with one corner is met within its bend everywhere, the working speed exactly', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.1, max: 1.1, noNaN: true }), fc.double({ min: 0, max: 1.2, noNaN: true }), fc.double({ min: 0.1, max: 0.6, noNaN: true }), (corner, own, drop) => {
-        // held up to a corner, then falling: a regulator whose supply no longer keeps up
-        const pressure = (w: number) => 101_325 + 300e3 * (1 - drop * Math.max(0, w / 1000 - corner))
-        const asked: number[] = []
-        const air = airOverSpeed(101_325, at(1000 * own, pressure(1000 * own)), (w) => (asked.push(w), at(w, pressure(w))), () => 1000)
-        expect(airAt(air, 1000 * own).pressurePaAbs).toBeCloseTo(pressure(1000 * own), 6)
-        for (let w = 0; w <= 1250; w += 25) expect(Math.abs(airAt(air, w).pressurePaAbs - pressure(w))).toBeLessThan(0.01 * 300e3)
-        expect(air.map((n) => n.speedRadPerS)).toEqual([...air.map((n) => n.speedRadPerS)].sort((a, b) => a - b))
-        expect(asked.length).toBeLessThan(20)
-      }),
+      fc.property(
+        fc.double({ min: 0.1, max: 1.1, noNaN: true }),
+        fc.double({ min: 0, max: 1.2, noNaN: true }),
+        fc.double({ min: 0.1, max: 0.6, noNaN: true }),
+        (corner, own, drop) => {
+          // held up to a corner, then falling: a regulator whose supply no longer keeps up
+          const pressure = (w: number) => 101_325 + 300e3 * (1 - drop * Math.max(0, w / 1000 - corner))
+          const asked: number[] = []
+          const air = airOverSpeed(
+            101_325,
+            at(1000 * own, pressure(1000 * own)),
+            (w) => (asked.push(w), at(w, pressure(w))),
+            () => 1000,
+          )
+          expect(airAt(air, 1000 * own).pressurePaAbs).toBeCloseTo(pressure(1000 * own), 6)
+          for (let w = 0; w <= 1250; w += 25)
+            expect(Math.abs(airAt(air, w).pressurePaAbs - pressure(w))).toBeLessThan(0.01 * 300e3)
+          expect(air.map((n) => n.speedRadPerS)).toEqual([...air.map((n) => n.speedRadPerS)].sort((a, b) => a - b))
+          expect(asked.length).toBeLessThan(20)
+        },
+      ),
       { seed: 12, numRuns: 200, endOnFailure: true },
     )
   })
@@ -24,7 +39,11 @@ describe('air over speed', () => {
     // free speed grows with the pressure at it: the fixed point of w = 100 + 2 sqrt(p(w)), p(w) = 1e5 + 200 w
     const pressure = (w: number) => 1e5 + 200 * w
     const free = (p: number) => 100 + 2 * Math.sqrt(p)
-    const freeWith = (air: AirOverSpeed) => { let w = 1; for (let i = 0; i < 60; i++) w = free(airAt(air, w).pressurePaAbs); return w }
+    const freeWith = (air: AirOverSpeed) => {
+      let w = 1
+      for (let i = 0; i < 60; i++) w = free(airAt(air, w).pressurePaAbs)
+      return w
+    }
     const air = airOverSpeed(0, at(10, pressure(10)), (w) => at(w, pressure(w)), freeWith)
     let exact = 1
     for (let i = 0; i < 60; i++) exact = free(pressure(exact))
@@ -33,37 +52,67 @@ describe('air over speed', () => {
   })
   test('a pressure that speed leaves alone is asked for at the first nodes only, and the model stays the one it was', () => {
     let asked = 0
-    const air = airOverSpeed(101_325, at(250, 2e5), (w) => (asked++, at(w, 2e5)), () => 500)
+    const air = airOverSpeed(
+      101_325,
+      at(250, 2e5),
+      (w) => (asked++, at(w, 2e5)),
+      () => 500,
+    )
     expect(asked).toBe(5)
     const model = { at: () => 'own' } as unknown as TurbineModel
-    expect(followed(model, air, 101_325, () => { throw new Error('not asked') })).toBe(model)
+    expect(
+      followed(model, air, 101_325, () => {
+        throw new Error('not asked')
+      }),
+    ).toBe(model)
   })
   test('a machine follows the air of its speed', () => {
     const model = { at: (w: number) => w, notes: ['kept'] } as unknown as TurbineModel
-    const moving = followed(model, [at(0, 2e5), at(100, 3e5)], 101_325, (p) => ({ at: (w: number) => [p, w] }) as unknown as TurbineModel)
+    const moving = followed(
+      model,
+      [at(0, 2e5), at(100, 3e5)],
+      101_325,
+      (p) => ({ at: (w: number) => [p, w] }) as unknown as TurbineModel,
+    )
     expect(moving.at(25)).toEqual([2.25e5, 25])
     expect(moving.at(900)).toEqual([3e5, 900])
     expect(moving.notes).toEqual(['kept'])
   })
-  test('a build close by has the same air, moved', () => expect(shiftedAir([at(0, 2e5), at(10, 1e5)], -500, 2)).toEqual([{ speedRadPerS: 0, pressurePaAbs: 199_500, temperatureK: 292 }, { speedRadPerS: 10, pressurePaAbs: 99_500, temperatureK: 292 }]))
+  test('a build close by has the same air, moved', () =>
+    expect(shiftedAir([at(0, 2e5), at(10, 1e5)], -500, 2)).toEqual([
+      { speedRadPerS: 0, pressurePaAbs: 199_500, temperatureK: 292 },
+      { speedRadPerS: 10, pressurePaAbs: 99_500, temperatureK: 292 },
+    ]))
 })
 
 describe('what a machine takes and what it is given', () => {
   test('property: they agree, however steeply the one falls with the other, in few rounds', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.05, max: 1, noNaN: true }), fc.double({ min: 0, max: 40, noNaN: true }), fc.double({ min: 0.05, max: 1.2, noNaN: true }), (root, steepness, start) => {
-        let rounds = 0
-        // wants `root` when given `root`, less the more it is given: plain repetition swings wherever the slope is steeper than one
-        const { share } = balancedShare((given) => (rounds++, { wanted: Math.max(0.02, root - steepness * (given - root)), air: given }), start, 1e-4)
-        expect(Math.abs(share - root)).toBeLessThan(2e-3 * root)
-        expect(rounds).toBeLessThanOrEqual(16)
-      }),
+      fc.property(
+        fc.double({ min: 0.05, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 40, noNaN: true }),
+        fc.double({ min: 0.05, max: 1.2, noNaN: true }),
+        (root, steepness, start) => {
+          let rounds = 0
+          // wants `root` when given `root`, less the more it is given: plain repetition swings wherever the slope is steeper than one
+          const { share } = balancedShare(
+            (given) => (rounds++, { wanted: Math.max(0.02, root - steepness * (given - root)), air: given }),
+            start,
+            1e-4,
+          )
+          expect(Math.abs(share - root)).toBeLessThan(2e-3 * root)
+          expect(rounds).toBeLessThanOrEqual(16)
+        },
+      ),
       { seed: 13, numRuns: 300, endOnFailure: true },
     )
   })
   test('a machine that takes all it is given is asked once', () => {
     let rounds = 0
-    expect(balancedShare((share) => (rounds++, { wanted: share, air: 'air' }), 0.7, 1e-4)).toEqual({ share: 0.7, air: 'air' })
+    expect(balancedShare((share) => (rounds++, { wanted: share, air: 'air' }), 0.7, 1e-4)).toEqual({
+      share: 0.7,
+      air: 'air',
+    })
     expect(rounds).toBe(1)
   })
 })

@@ -22,11 +22,22 @@ const CARRIED = 5
  * The air balanced at speeds from rest to beyond the free one, the working speed among them, closer where the pressure bends.
  * `balanced` gives the air at a speed, `freeWith` the free speed with the air known so far. Error of the power between nodes: below 1 % of the greatest.
  */
-export function airOverSpeed(ambientPa: number, own: AirOverSpeed[number], balanced: (speedRadPerS: number) => NozzleAir, freeWith: (air: AirOverSpeed) => number, rounds = ROUNDS): AirOverSpeed {
+export function airOverSpeed(
+  ambientPa: number,
+  own: AirOverSpeed[number],
+  balanced: (speedRadPerS: number) => NozzleAir,
+  freeWith: (air: AirOverSpeed) => number,
+  rounds = ROUNDS,
+): AirOverSpeed {
   let free = Math.max(1, freeWith([own]))
   const node = (speedRadPerS: number) => ({ speedRadPerS, ...balanced(speedRadPerS) })
   const sorted = (nodes: AirOverSpeed) => [...nodes].sort((a, b) => a.speedRadPerS - b.speedRadPerS)
-  let nodes = sorted([own, ...NODES.map((share) => share * free).filter((w) => Math.abs(w - own.speedRadPerS) > 0.02 * free).map(node)])
+  let nodes = sorted([
+    own,
+    ...NODES.map((share) => share * free)
+      .filter((w) => Math.abs(w - own.speedRadPerS) > 0.02 * free)
+      .map(node),
+  ])
   for (let i = 0; i < CARRIED; i++) {
     const last = nodes[nodes.length - 1].speedRadPerS
     free = freeWith(nodes)
@@ -40,9 +51,13 @@ export function airOverSpeed(ambientPa: number, own: AirOverSpeed[number], balan
       if (i === 0 || i === nodes.length - 1) return false
       const [before, after] = [nodes[i - 1], nodes[i + 1]]
       const t = (n.speedRadPerS - before.speedRadPerS) / (after.speedRadPerS - before.speedRadPerS)
-      return Math.abs(n.pressurePaAbs - before.pressurePaAbs - t * (after.pressurePaAbs - before.pressurePaAbs)) > 2 * most
+      return (
+        Math.abs(n.pressurePaAbs - before.pressurePaAbs - t * (after.pressurePaAbs - before.pressurePaAbs)) > 2 * most
+      )
     })
-    const between = nodes.slice(1).flatMap(({ speedRadPerS }, i) => (bends[i] || bends[i + 1] ? [(speedRadPerS + nodes[i].speedRadPerS) / 2] : []))
+    const between = nodes
+      .slice(1)
+      .flatMap(({ speedRadPerS }, i) => (bends[i] || bends[i + 1] ? [(speedRadPerS + nodes[i].speedRadPerS) / 2] : []))
     if (between.length === 0) break
     nodes = sorted([...nodes, ...between.map(node)])
   }
@@ -55,11 +70,19 @@ export function airAt(air: AirOverSpeed, speedRadPerS: number): NozzleAir {
   if (above <= 0) return air[above === 0 ? 0 : air.length - 1]
   const [a, b] = [air[above - 1], air[above]]
   const t = (speedRadPerS - a.speedRadPerS) / (b.speedRadPerS - a.speedRadPerS)
-  return { pressurePaAbs: a.pressurePaAbs + t * (b.pressurePaAbs - a.pressurePaAbs), temperatureK: a.temperatureK + t * (b.temperatureK - a.temperatureK) }
+  return {
+    pressurePaAbs: a.pressurePaAbs + t * (b.pressurePaAbs - a.pressurePaAbs),
+    temperatureK: a.temperatureK + t * (b.temperatureK - a.temperatureK),
+  }
 }
 
 /** A machine whose air follows its speed; where the nodes agree to a ten-thousandth it is the model at their one pressure. */
-export function followed(model: TurbineModel, air: AirOverSpeed, ambientPa: number, modelOf: (pressurePaAbs: number, temperatureK: number) => TurbineModel): TurbineModel {
+export function followed(
+  model: TurbineModel,
+  air: AirOverSpeed,
+  ambientPa: number,
+  modelOf: (pressurePaAbs: number, temperatureK: number) => TurbineModel,
+): TurbineModel {
   const pressures = air.map((n) => n.pressurePaAbs)
   if (Math.max(...pressures) - Math.min(...pressures) < 1e-4 * (Math.max(...pressures) - ambientPa)) return model
   return {
@@ -72,4 +95,9 @@ export function followed(model: TurbineModel, air: AirOverSpeed, ambientPa: numb
 }
 
 /** The air over speed of a build close by: moved by as much as its air at the working speed is. */
-export const shiftedAir = (near: AirOverSpeed, pressurePa: number, temperatureK: number): AirOverSpeed => near.map((n) => ({ speedRadPerS: n.speedRadPerS, pressurePaAbs: n.pressurePaAbs + pressurePa, temperatureK: n.temperatureK + temperatureK }))
+export const shiftedAir = (near: AirOverSpeed, pressurePa: number, temperatureK: number): AirOverSpeed =>
+  near.map((n) => ({
+    speedRadPerS: n.speedRadPerS,
+    pressurePaAbs: n.pressurePaAbs + pressurePa,
+    temperatureK: n.temperatureK + temperatureK,
+  }))

@@ -1,9 +1,32 @@
 import { isentropicPower, massFlowOfFreeAir, type Ambient } from '../air'
-import { downstreamExact, lineInlet, lineStates, massFlowOfNozzle, type Downstream, type LinePart, type NozzleMassFlow, type PartState } from '../flow'
+import {
+  downstreamExact,
+  lineInlet,
+  lineStates,
+  massFlowOfNozzle,
+  type Downstream,
+  type LinePart,
+  type NozzleMassFlow,
+  type PartState,
+} from '../flow'
 import { rootBetween } from '../numerics'
 import {
-  POPPET_CRITICAL_RATIO, balloonPressure, blowerPressure, compressedAirHeat, deliveryAt, freeFlow, regulated, roomDensity, setSpring, sustainedSupply, valveConductance, windPressure,
-  type CompressedAirHeat, type FallingSource, type Regulator, type SustainedSupply,
+  POPPET_CRITICAL_RATIO,
+  balloonPressure,
+  blowerPressure,
+  compressedAirHeat,
+  deliveryAt,
+  freeFlow,
+  regulated,
+  roomDensity,
+  setSpring,
+  sustainedSupply,
+  valveConductance,
+  windPressure,
+  type CompressedAirHeat,
+  type FallingSource,
+  type Regulator,
+  type SustainedSupply,
 } from '../supply'
 import { effectiveNozzle } from './effective-nozzle'
 import type { AirInput, SupplyInput } from './input'
@@ -40,10 +63,16 @@ export function fallingSource(supply: SupplyInput, ambient: Ambient): FallingSou
     case 'blower':
       return { pressureGaugePa: (q) => blowerPressure(supply.blower, q), freeFlowM3PerS: freeFlow(supply.blower) }
     case 'breath':
-      return { pressureGaugePa: (q) => supply.shutOffPa * Math.max(0, 1 - q / supply.freeFlowM3PerS), freeFlowM3PerS: supply.freeFlowM3PerS }
+      return {
+        pressureGaugePa: (q) => supply.shutOffPa * Math.max(0, 1 - q / supply.freeFlowM3PerS),
+        freeFlowM3PerS: supply.freeFlowM3PerS,
+      }
     case 'wind': {
       const densityKgPerM3 = roomDensity(ambient.absolutePressurePa, ambient.temperatureK)
-      return { pressureGaugePa: (q) => windPressure({ ...supply, densityKgPerM3 }, q), freeFlowM3PerS: supply.speedMPerS * supply.areaM2 }
+      return {
+        pressureGaugePa: (q) => windPressure({ ...supply, densityKgPerM3 }, q),
+        freeFlowM3PerS: supply.speedMPerS * supply.areaM2,
+      }
     }
     default:
       return null
@@ -69,7 +98,11 @@ export function givenTemperature(supply: SupplyInput, ambient: Ambient): number 
 }
 
 /** A wide open regulator as one more fitting. */
-const wideOpen = (r: Regulator): LinePart => ({ kind: 'fitting', sonicConductance: valveConductance(r, Math.min(r.greatestLiftM, r.seatDiameterM / 4)), criticalRatio: POPPET_CRITICAL_RATIO })
+const wideOpen = (r: Regulator): LinePart => ({
+  kind: 'fitting',
+  sonicConductance: valveConductance(r, Math.min(r.greatestLiftM, r.seatDiameterM / 4)),
+  criticalRatio: POPPET_CRITICAL_RATIO,
+})
 
 /** Regulator and line together, at one temperature: what is drawn from a source pressure, and what stands behind the regulator. */
 interface Regulation {
@@ -80,13 +113,24 @@ interface Regulation {
 }
 
 function unregulated(behind: Downstream, temperatureK: number): Regulation {
-  return { neededPaAbs: behind.backPressurePaAbs, flow: (p) => behind.massFlow(p, temperatureK), outlet: (outletPaAbs) => ({ outletPaAbs, droppedOut: false }) }
+  return {
+    neededPaAbs: behind.backPressurePaAbs,
+    flow: (p) => behind.massFlow(p, temperatureK),
+    outlet: (outletPaAbs) => ({ outletPaAbs, droppedOut: false }),
+  }
 }
 
 /** Set while nothing flows it droops by its force balance. */
 function setClosed(r: Regulator, behind: Downstream, temperatureK: number, neededPaAbs: number): Regulation {
   const set = r.setGaugePressurePa + behind.backPressurePaAbs
-  const outlet = (sourcePaAbs: number) => regulated(r, setSpring(r, { inletPaAbs: Math.max(sourcePaAbs, set), temperatureK }, behind), sourcePaAbs, temperatureK, behind)
+  const outlet = (sourcePaAbs: number) =>
+    regulated(
+      r,
+      setSpring(r, { inletPaAbs: Math.max(sourcePaAbs, set), temperatureK }, behind),
+      sourcePaAbs,
+      temperatureK,
+      behind,
+    )
   return { neededPaAbs, outlet, flow: (p) => behind.massFlow(outlet(p).outletPaAbs, temperatureK) }
 }
 
@@ -107,7 +151,11 @@ function regulationOf(input: AirInput, nozzle: NozzleMassFlow, behind: Downstrea
     outlet: (p) => {
       if (p >= neededPaAbs) return { outletPaAbs: set, droppedOut: false }
       const flow = wide.massFlow(p, temperatureK)
-      return { outletPaAbs: flow > 0 ? Math.min(p, lineInlet(parts, flow, temperatureK, wide.nozzlePressure(p, temperatureK))) : p, droppedOut: true }
+      return {
+        outletPaAbs:
+          flow > 0 ? Math.min(p, lineInlet(parts, flow, temperatureK, wide.nozzlePressure(p, temperatureK))) : p,
+        droppedOut: true,
+      }
     },
   }
 }
@@ -118,14 +166,30 @@ interface Balance {
 }
 
 /** A compressor's tank with air to spare falls to cut-in, or to where delivery meets demand above the pressure the regulator needs. */
-function compressorBalance(supply: Extract<SupplyInput, { kind: 'compressor' }>, pa: number, regulation: Regulation, temperatureK: number): Balance {
+function compressorBalance(
+  supply: Extract<SupplyInput, { kind: 'compressor' }>,
+  pa: number,
+  regulation: Regulation,
+  temperatureK: number,
+): Balance {
   const needed = regulation.neededPaAbs > pa ? regulation.neededPaAbs - pa : supply.cutInGaugePressurePa
   const reachable = Math.min(needed, supply.cutOutGaugePressurePa)
-  const sustained = sustainedSupply(supply, { gaugePressurePa: reachable, ambientPressurePaAbs: pa, temperatureK }, regulation.flow)
+  const sustained = sustainedSupply(
+    supply,
+    { gaugePressurePa: reachable, ambientPressurePaAbs: pa, temperatureK },
+    regulation.flow,
+  )
   const surplus = (gauge: number) => massFlowOfFreeAir(deliveryAt(supply.delivery, gauge)) - regulation.flow(gauge + pa)
   const cutIn = Math.max(reachable, supply.cutInGaugePressurePa)
-  const tank = !sustained.keepsUp ? sustained.gaugePressurePa : surplus(cutIn) >= 0 || cutIn <= reachable ? cutIn : rootBetween(surplus, reachable, cutIn, 1e-9)
-  return { sourcePaAbs: tank + pa, sustained: { ...sustained, keepsUp: sustained.keepsUp && needed <= supply.cutOutGaugePressurePa } }
+  const tank = !sustained.keepsUp
+    ? sustained.gaugePressurePa
+    : surplus(cutIn) >= 0 || cutIn <= reachable
+      ? cutIn
+      : rootBetween(surplus, reachable, cutIn, 1e-9)
+  return {
+    sourcePaAbs: tank + pa,
+    sustained: { ...sustained, keepsUp: sustained.keepsUp && needed <= supply.cutOutGaugePressurePa },
+  }
 }
 
 /** Where source and machine agree, at a temperature. */
@@ -168,7 +232,15 @@ export function airSide(input: AirInput): AirSide {
   }
   let { found, after } = solve()
   if (supply.kind === 'compressor') {
-    const heatNow = () => compressedAirHeat({ ambient, tankPaAbs: found.sourcePaAbs, massFlowKgPerS: behind.massFlow(after.outletPaAbs, temperatureK), pumpEfficiency: supply.pumpEfficiency, tankVolumeM3: supply.tankVolumeM3, coil: supply.coil })
+    const heatNow = () =>
+      compressedAirHeat({
+        ambient,
+        tankPaAbs: found.sourcePaAbs,
+        massFlowKgPerS: behind.massFlow(after.outletPaAbs, temperatureK),
+        pumpEfficiency: supply.pumpEfficiency,
+        tankVolumeM3: supply.tankVolumeM3,
+        coil: supply.coil,
+      })
     heat = heatNow()
     // flow goes with the root of temperature, which goes weakly with flow: twice round is within 0.1 K
     for (let i = 0; i < 2 && supply.airTemperatureK === null; i++) {
@@ -179,7 +251,8 @@ export function airSide(input: AirInput): AirSide {
   }
   const massFlowKgPerS = behind.massFlow(after.outletPaAbs, temperatureK)
   const nozzlePressurePaAbs = behind.nozzlePressure(after.outletPaAbs, temperatureK)
-  const power = (absolutePressurePa: number) => isentropicPower({ massFlowKgPerS, absolutePressurePa, temperatureK, backPressurePaAbs: pa })
+  const power = (absolutePressurePa: number) =>
+    isentropicPower({ massFlowKgPerS, absolutePressurePa, temperatureK, backPressurePaAbs: pa })
   return {
     sourcePressurePaAbs: found.sourcePaAbs,
     wantedGaugePressurePa: line.regulator?.setGaugePressurePa ?? found.sourcePaAbs - pa,
@@ -199,5 +272,5 @@ export function airSide(input: AirInput): AirSide {
 }
 
 /** Volume flow at room density, m3/s, for the curves of blowers, breath and wind. */
-export const roomFlow = (massFlowKgPerS: number, ambient: Ambient): number => massFlowKgPerS / roomDensity(ambient.absolutePressurePa, ambient.temperatureK)
-
+export const roomFlow = (massFlowKgPerS: number, ambient: Ambient): number =>
+  massFlowKgPerS / roomDensity(ambient.absolutePressurePa, ambient.temperatureK)

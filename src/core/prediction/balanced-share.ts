@@ -6,7 +6,11 @@ const MOST = 16
  * `at` gives what it wants with the air of a share, and that air. The more it is given the lower the pressure and the less it wants, so there is one such share:
  * plain repetition finds it in two to six rounds, and where that would swing (a fast wheel whose rim holds the air back) the two sides close in on it.
  */
-export function balancedShare<T>(at: (share: number) => { readonly wanted: number; readonly air: T }, start: number, tolerance: number): { readonly share: number; readonly air: T } {
+export function balancedShare<T>(
+  at: (share: number) => { readonly wanted: number; readonly air: T },
+  start: number,
+  tolerance: number,
+): { readonly share: number; readonly air: T } {
   let share = start
   let found = at(share)
   let [low, lowMiss, high, highMiss, side] = [0, 0, Infinity, 0, 0]

@@ -17,17 +17,32 @@ function airChain(air: Prediction['air'], nozzlePowerW: number): ChainStation[] 
   const regulatorW = air.sourcePowerW - air.supplyPowerW
   return [
     { id: 'supply', powerW: air.sourcePowerW, losses: [] },
-    { id: 'line', powerW: air.sourcePowerW, losses: [...(regulatorW > 1e-9 * air.sourcePowerW ? [{ id: 'regulatorW' as const, powerW: regulatorW }] : []), { id: 'lineW', powerW: air.supplyPowerW - nozzlePowerW }] },
+    {
+      id: 'line',
+      powerW: air.sourcePowerW,
+      losses: [
+        ...(regulatorW > 1e-9 * air.sourcePowerW ? [{ id: 'regulatorW' as const, powerW: regulatorW }] : []),
+        { id: 'lineW', powerW: air.supplyPowerW - nozzlePowerW },
+      ],
+    },
   ]
 }
 
 /** The same for a body pushed by its jet, at its top speed: thrust times speed is what moves it, the rest stays in the wake. At rest all of the jet is wake. */
-export function thrustChain({ air, nozzle, flight }: Pick<ThrustPrediction, 'air' | 'nozzle' | 'flight'>): ChainStation[] {
+export function thrustChain({
+  air,
+  nozzle,
+  flight,
+}: Pick<ThrustPrediction, 'air' | 'nozzle' | 'flight'>): ChainStation[] {
   const speed = Math.min(flight.topSpeedMPerS, nozzle.jetSpeedMPerS)
   const pushW = Math.min(nozzle.thrustN * speed, nozzle.jetPowerW)
   return [
     ...airChain(air, nozzle.isentropicPowerW),
-    { id: 'nozzle', powerW: nozzle.isentropicPowerW, losses: [{ id: 'nozzleW', powerW: nozzle.isentropicPowerW - nozzle.jetPowerW }] },
+    {
+      id: 'nozzle',
+      powerW: nozzle.isentropicPowerW,
+      losses: [{ id: 'nozzleW', powerW: nozzle.isentropicPowerW - nozzle.jetPowerW }],
+    },
     { id: 'body', powerW: nozzle.jetPowerW, losses: [{ id: 'wakeW', powerW: nozzle.jetPowerW - pushW }] },
     { id: 'way', powerW: pushW, losses: [] },
   ]

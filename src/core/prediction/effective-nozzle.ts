@@ -18,9 +18,19 @@ export interface EffectiveNozzle {
   readonly shapeFactor: number
 }
 
-export function effectiveNozzle(input: Pick<AirInput, 'nozzle' | 'coefficients' | 'ambient' | 'flowShare'>, nozzle: NozzleInput = input.nozzle): EffectiveNozzle {
+export function effectiveNozzle(
+  input: Pick<AirInput, 'nozzle' | 'coefficients' | 'ambient' | 'flowShare'>,
+  nozzle: NozzleInput = input.nozzle,
+): EffectiveNozzle {
   const section = outletSection(outletOfForm(nozzle.form, nozzle.throatDiameterM))
-  const factor = nozzle.form.kind === 'round' ? 1 : shapeFactor(section, { speedMPerS: THROAT_SPEED, densityKgPerM3: airDensity(2 * input.ambient.absolutePressurePa, THROAT_TEMPERATURE), temperatureK: THROAT_TEMPERATURE })
+  const factor =
+    nozzle.form.kind === 'round'
+      ? 1
+      : shapeFactor(section, {
+          speedMPerS: THROAT_SPEED,
+          densityKgPerM3: airDensity(2 * input.ambient.absolutePressurePa, THROAT_TEMPERATURE),
+          temperatureK: THROAT_TEMPERATURE,
+        })
   return {
     throatDiameterM: section.equalAreaDiameterM,
     exitDiameterM: (section.equalAreaDiameterM * nozzle.exitDiameterM) / nozzle.throatDiameterM,

@@ -4,10 +4,50 @@ import { balloonPressure, type Balloon } from '../supply'
 
 const deg = Math.PI / 180
 const ambient = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 }
-const rotor = { meanRadiusM: 0.03, bladeHeightM: 0.01, bladeDepthM: 0.01, bladeCount: 12, profile: 'scoop' as const, inletAngleRad: 35 * deg, outletAngleRad: 35 * deg }
-const turbine = (gaugePa: number) => impulseTurbine({ nozzle: { throatDiameterM: 2e-3, count: 2, angleRad: 18 * deg, gapM: 3e-3 }, rotor, casing: { kind: 'close', clearanceM: 1e-3 }, bearings: { classId: '625', count: 2 }, coefficients: DEFAULT_COEFFICIENTS }, { totalPressurePaAbs: 101_325 + gaugePa, totalTemperatureK: 293.15, backPressurePaAbs: 101_325, ambientTemperatureK: 293.15 })
-const impeller: Impeller = { tipRadiusM: 0.035, eyeRadiusM: 0.012, tipWidthM: 3e-3, blades: 12, backsweepRad: 30 * deg, efficiency: 0.55, clearanceM: 0.1e-3, stages: 2 }
-const balloon: Balloon = { restRadiusM: 25e-3, skinThicknessM: 0.1e-3, shearModulusPa: 250e3, stiffening: 0.05, blownVolumeM3: 3e-3, uses: 0, wearPerUse: 0.06 }
+const rotor = {
+  meanRadiusM: 0.03,
+  bladeHeightM: 0.01,
+  bladeDepthM: 0.01,
+  bladeCount: 12,
+  profile: 'scoop' as const,
+  inletAngleRad: 35 * deg,
+  outletAngleRad: 35 * deg,
+}
+const turbine = (gaugePa: number) =>
+  impulseTurbine(
+    {
+      nozzle: { throatDiameterM: 2e-3, count: 2, angleRad: 18 * deg, gapM: 3e-3 },
+      rotor,
+      casing: { kind: 'close', clearanceM: 1e-3 },
+      bearings: { classId: '625', count: 2 },
+      coefficients: DEFAULT_COEFFICIENTS,
+    },
+    {
+      totalPressurePaAbs: 101_325 + gaugePa,
+      totalTemperatureK: 293.15,
+      backPressurePaAbs: 101_325,
+      ambientTemperatureK: 293.15,
+    },
+  )
+const impeller: Impeller = {
+  tipRadiusM: 0.035,
+  eyeRadiusM: 0.012,
+  tipWidthM: 3e-3,
+  blades: 12,
+  backsweepRad: 30 * deg,
+  efficiency: 0.55,
+  clearanceM: 0.1e-3,
+  stages: 2,
+}
+const balloon: Balloon = {
+  restRadiusM: 25e-3,
+  skinThicknessM: 0.1e-3,
+  shearModulusPa: 250e3,
+  stiffening: 0.05,
+  blownVolumeM3: 3e-3,
+  uses: 0,
+  wearPerUse: 0.06,
+}
 const fill = (gaugePa: number, over: Partial<Impeller> = {}) => {
   const model = turbine(gaugePa)
   return balloonFilling(model, turbineSummary(model).freeSpeedRadPerS, { ...impeller, ...over }, balloon, ambient)

@@ -18,7 +18,13 @@ const STEPS = 24
  * Quasi-steady: at each volume turbine and impeller balance against the skin's pressure, and what is delivered fills it at the room's temperature.
  * The greatest pressure comes early (the first stretch of rubber): an impeller that gets past it fills the rest. Source: mass balance; balloon and impeller as their models say.
  */
-export function balloonFilling(turbine: TurbineModel, freeSpeedRadPerS: number, impeller: Impeller, balloon: Balloon, ambient: Ambient): Filling {
+export function balloonFilling(
+  turbine: TurbineModel,
+  freeSpeedRadPerS: number,
+  impeller: Impeller,
+  balloon: Balloon,
+  ambient: Ambient,
+): Filling {
   const rest = (4 / 3) * Math.PI * balloon.restRadiusM ** 3
   const eye = { pressurePaAbs: ambient.absolutePressurePa, temperatureK: ambient.temperatureK }
   const timeS = [0]
@@ -30,9 +36,15 @@ export function balloonFilling(turbine: TurbineModel, freeSpeedRadPerS: number, 
     const volume = rest + (Math.max(rest, balloon.blownVolumeM3) - rest) * (i / STEPS) ** 1.6
     const middle = (volume + volumeM3[i - 1]) / 2
     const pressure = ambient.absolutePressurePa + balloonPressure(balloon, middle)
-    const found = balanceCompressor(turbine, freeSpeedRadPerS, impeller, eye, { kind: 'pressure', absolutePressurePa: pressure })
+    const found = balanceCompressor(turbine, freeSpeedRadPerS, impeller, eye, {
+      kind: 'pressure',
+      absolutePressurePa: pressure,
+    })
     if (!(found.deliveredKgPerS > 0)) return { timeS, volumeM3, pressurePaAbs, stopsAtM3: volumeM3[i - 1] }
-    timeS.push(timeS[i - 1] + ((volume - volumeM3[i - 1]) * density * (pressure / ambient.absolutePressurePa)) / found.deliveredKgPerS)
+    timeS.push(
+      timeS[i - 1] +
+        ((volume - volumeM3[i - 1]) * density * (pressure / ambient.absolutePressurePa)) / found.deliveredKgPerS,
+    )
     volumeM3.push(volume)
     pressurePaAbs.push(pressure)
   }

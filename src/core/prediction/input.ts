@@ -14,9 +14,22 @@ export type SupplyInput =
       readonly pumpEfficiency: number
       readonly coil: CoolingCoil | null
     } & Compressor)
-  | { readonly kind: 'vessel'; readonly volumeM3: number; readonly gaugePressurePa: number; readonly airTemperatureK: number; readonly heat: WallHeat; readonly pump: HandPump; /** What its maker allows; null when not known. */ readonly ratedGaugePressurePa: number | null }
+  | {
+      readonly kind: 'vessel'
+      readonly volumeM3: number
+      readonly gaugePressurePa: number
+      readonly airTemperatureK: number
+      readonly heat: WallHeat
+      readonly pump: HandPump
+      /** What its maker allows; null when not known. */ readonly ratedGaugePressurePa: number | null
+    }
   | { readonly kind: 'blower'; readonly blower: Blower; readonly temperatureRiseK: number }
-  | { readonly kind: 'breath'; readonly shutOffPa: number; readonly freeFlowM3PerS: number; readonly lungVolumeM3: number }
+  | {
+      readonly kind: 'breath'
+      readonly shutOffPa: number
+      readonly freeFlowM3PerS: number
+      readonly lungVolumeM3: number
+    }
   | { readonly kind: 'wind'; readonly speedMPerS: number; readonly areaM2: number; readonly capture: number }
   | { readonly kind: 'balloon'; readonly balloon: Balloon }
 
@@ -53,7 +66,10 @@ export interface AirInput {
 export interface PredictionInput extends AirInput {
   readonly nozzle: NozzleInput & { readonly angleRad: number; readonly gapM: number }
   readonly machine: TurbineMachine
-  readonly shaft: { readonly bearingClassId: string; readonly bearingCount: number } & Pick<ShaftLayout, 'diameterM' | 'spanM' | 'overhangM'> & {
+  readonly shaft: { readonly bearingClassId: string; readonly bearingCount: number } & Pick<
+    ShaftLayout,
+    'diameterM' | 'spanM' | 'overhangM'
+  > & {
       /** Belt, gear or wheel pulling sideways at the rotor. */
       readonly sideLoadN: number
       /** Balance quality grade, m/s: 6.3e-3 for G 6.3. */

@@ -1,7 +1,15 @@
 import { airDensity } from '../air'
 import { circleArea, nozzleFlow, type NozzleResult, type OutletForm } from '../flow'
 import { balloonVolume, type RunDown } from '../supply'
-import { flight, stability, type FinnedBody, type Flight, type MovingBody, type PushSample, type Stability } from '../thrust'
+import {
+  flight,
+  stability,
+  type FinnedBody,
+  type Flight,
+  type MovingBody,
+  type PushSample,
+  type Stability,
+} from '../thrust'
 import { airSide, type AirSide } from './air-side'
 import { effectiveNozzle } from './effective-nozzle'
 import type { AirInput } from './input'
@@ -38,13 +46,31 @@ const DRAG_UNCERTAINTY = 0.2
 function pushes(input: ThrustInput, nozzle: NozzleResult, rest: RunDown | null): PushSample[] {
   const { ambient, supply, body } = input
   const bodyArea = circleArea(body.diameterM)
-  if (!rest) return [0, STEADY_PUSH_S].map((timeS) => ({ timeS, thrustN: nozzle.thrustN, airMassKg: 0, heavyAirKg: 0, frontalAreaM2: bodyArea }))
+  if (!rest)
+    return [0, STEADY_PUSH_S].map((timeS) => ({
+      timeS,
+      thrustN: nozzle.thrustN,
+      airMassKg: 0,
+      heavyAirKg: 0,
+      frontalAreaM2: bodyArea,
+    }))
   const thrust = thrustOf(effectiveNozzle(input), ambient.absolutePressurePa)
   const room = airDensity(ambient.absolutePressurePa, ambient.temperatureK)
   return rest.trace.map((s) => {
-    const volume = supply.kind === 'balloon' ? balloonVolume(supply.balloon, s.massKg, ambient.absolutePressurePa, s.temperatureK) : supply.kind === 'vessel' ? supply.volumeM3 : 0
+    const volume =
+      supply.kind === 'balloon'
+        ? balloonVolume(supply.balloon, s.massKg, ambient.absolutePressurePa, s.temperatureK)
+        : supply.kind === 'vessel'
+          ? supply.volumeM3
+          : 0
     const balloonArea = supply.kind === 'balloon' ? Math.PI * ((3 * volume) / (4 * Math.PI)) ** (2 / 3) : 0
-    return { timeS: s.timeS, thrustN: thrust(s.nozzlePaAbs, s.temperatureK), airMassKg: s.massKg, heavyAirKg: Math.max(0, s.massKg - room * volume), frontalAreaM2: Math.max(bodyArea, balloonArea) }
+    return {
+      timeS: s.timeS,
+      thrustN: thrust(s.nozzlePaAbs, s.temperatureK),
+      airMassKg: s.massKg,
+      heavyAirKg: Math.max(0, s.massKg - room * volume),
+      frontalAreaM2: Math.max(bodyArea, balloonArea),
+    }
   })
 }
 
@@ -56,7 +82,14 @@ export function predictThrust(input: ThrustInput): ThrustPrediction {
   const air = airSide(input)
   const pa = input.ambient.absolutePressurePa
   const jet = effectiveNozzle(input)
-  const nozzle = nozzleFlow({ totalPressurePaAbs: Math.max(air.nozzlePressurePaAbs, pa), totalTemperatureK: air.temperatureK, backPressurePaAbs: pa }, jet)
+  const nozzle = nozzleFlow(
+    {
+      totalPressurePaAbs: Math.max(air.nozzlePressurePaAbs, pa),
+      totalTemperatureK: air.temperatureK,
+      backPressurePaAbs: pa,
+    },
+    jet,
+  )
   const rest = buildRunDown(input, { samples: SAMPLES, withThrust: true })
   const samples = pushes(input, nozzle, rest)
   const moved = flight(input.body, samples, input.ambient)
@@ -64,8 +97,19 @@ export function predictThrust(input: ThrustInput): ThrustPrediction {
   const cd = discharge.standardUncertainty / discharge.value
   const phi = velocity.standardUncertainty / velocity.value
   const thrustRelativeUncertainty = Math.hypot(cd, phi)
-  const farther = (thrust: number, drag: number) => flight({ ...input.body, dragCoefficient: input.body.dragCoefficient * drag }, samples.map((s) => ({ ...s, thrustN: s.thrustN * thrust })), input.ambient).distanceM
-  const halves = moved.leaves && !moved.reachedEnd ? [(farther(1 + phi, 1) - farther(1 - phi, 1)) / 2, (farther(1, 1 + DRAG_UNCERTAINTY) - farther(1, 1 - DRAG_UNCERTAINTY)) / 2] : [0, 0]
+  const farther = (thrust: number, drag: number) =>
+    flight(
+      { ...input.body, dragCoefficient: input.body.dragCoefficient * drag },
+      samples.map((s) => ({ ...s, thrustN: s.thrustN * thrust })),
+      input.ambient,
+    ).distanceM
+  const halves =
+    moved.leaves && !moved.reachedEnd
+      ? [
+          (farther(1 + phi, 1) - farther(1 - phi, 1)) / 2,
+          (farther(1, 1 + DRAG_UNCERTAINTY) - farther(1, 1 - DRAG_UNCERTAINTY)) / 2,
+        ]
+      : [0, 0]
   return {
     air,
     nozzle,
@@ -92,13 +136,29 @@ export interface OutletRow {
 }
 
 /** Outlets ranked both ways: time and impulse held still, and way or height in motion. The two rank them differently. */
-export function compareOutlets(input: ThrustInput, forms: readonly OutletForm[], areaFactors: readonly number[]): OutletRow[] {
+export function compareOutlets(
+  input: ThrustInput,
+  forms: readonly OutletForm[],
+  areaFactors: readonly number[],
+): OutletRow[] {
   return forms.flatMap((form) =>
     areaFactors.map((areaFactor) => {
       const ratio = input.nozzle.exitDiameterM / input.nozzle.throatDiameterM
       const throatDiameterM = input.nozzle.throatDiameterM * Math.sqrt(areaFactor)
-      const p = predictThrust({ ...input, nozzle: { ...input.nozzle, form, throatDiameterM, exitDiameterM: throatDiameterM * ratio } })
-      return { form, areaFactor, throatDiameterM, startThrustN: p.nozzle.thrustN, restTimeS: p.restTimeS, impulseNs: p.impulseNs, distanceM: p.flight.distanceM, leaves: p.flight.leaves }
+      const p = predictThrust({
+        ...input,
+        nozzle: { ...input.nozzle, form, throatDiameterM, exitDiameterM: throatDiameterM * ratio },
+      })
+      return {
+        form,
+        areaFactor,
+        throatDiameterM,
+        startThrustN: p.nozzle.thrustN,
+        restTimeS: p.restTimeS,
+        impulseNs: p.impulseNs,
+        distanceM: p.flight.distanceM,
+        leaves: p.flight.leaves,
+      }
     }),
   )
 }

@@ -5,7 +5,18 @@ import { airSide, powerChain, predict, sizingCurve, workings, type PredictionInp
 
 const deg = Math.PI / 180
 const PART = { kind: 'fitting' as const, sonicConductance: 1.9e-8, criticalRatio: 0.25 }
-const regulator = { kind: 'diaphragm' as const, setGaugePressurePa: 350e3, readWhile: 'flowing' as const, sensingDiameterM: 0.04, springRateNPerM: 12e3, seatDiameterM: 6e-3, greatestLiftM: 1.5e-3, frictionN: 1, movingMassKg: 0.015, chamberVolumeM3: 60e-6 }
+const regulator = {
+  kind: 'diaphragm' as const,
+  setGaugePressurePa: 350e3,
+  readWhile: 'flowing' as const,
+  sensingDiameterM: 0.04,
+  springRateNPerM: 12e3,
+  seatDiameterM: 6e-3,
+  greatestLiftM: 1.5e-3,
+  frictionN: 1,
+  movingMassKg: 0.015,
+  chamberVolumeM3: 60e-6,
+}
 /** A small compressor, a 1.5 mm hole, a 54 mm rotor. */
 const input: PredictionInput = {
   ambient: { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 },
@@ -14,16 +25,50 @@ const input: PredictionInput = {
     airTemperatureK: 293.15,
     pumpEfficiency: 0.65,
     coil: null,
-    delivery: [{ gaugePressurePa: 200e3, freeAirM3PerS: 125 / 60_000 }, { gaugePressurePa: 700e3, freeAirM3PerS: 80 / 60_000 }],
+    delivery: [
+      { gaugePressurePa: 200e3, freeAirM3PerS: 125 / 60_000 },
+      { gaugePressurePa: 700e3, freeAirM3PerS: 80 / 60_000 },
+    ],
     tankVolumeM3: 0.024,
     cutInGaugePressurePa: 550e3,
     cutOutGaugePressurePa: 750e3,
   },
   line: { regulator, parts: [PART] },
   leastGaugePressurePa: 100e3,
-  nozzle: { throatDiameterM: 1.5e-3, exitDiameterM: 1.5e-3, count: 1, angleRad: 18 * deg, gapM: 4e-3, form: { kind: 'round' } },
-  machine: { family: 'tangential-impulse', meanRadiusM: 0.027, bladeHeightM: 9e-3, bladeDepthM: 8e-3, bladeCount: 12, bladeThicknessM: 1.6e-3, profile: 'scoop', inletAngleRad: 35 * deg, outletAngleRad: 35 * deg, discThicknessM: 9e-3, hubRadiusM: 8e-3, casing: { kind: 'open', clearanceM: 2e-3 }, materialId: 'petg', infill: 1, loadedAcrossLayers: false },
-  shaft: { bearingClassId: '625', bearingCount: 2, diameterM: 5e-3, spanM: 0.03, overhangM: 0, sideLoadN: 0, balanceGradeMPerS: 6.3e-3 },
+  nozzle: {
+    throatDiameterM: 1.5e-3,
+    exitDiameterM: 1.5e-3,
+    count: 1,
+    angleRad: 18 * deg,
+    gapM: 4e-3,
+    form: { kind: 'round' },
+  },
+  machine: {
+    family: 'tangential-impulse',
+    meanRadiusM: 0.027,
+    bladeHeightM: 9e-3,
+    bladeDepthM: 8e-3,
+    bladeCount: 12,
+    bladeThicknessM: 1.6e-3,
+    profile: 'scoop',
+    inletAngleRad: 35 * deg,
+    outletAngleRad: 35 * deg,
+    discThicknessM: 9e-3,
+    hubRadiusM: 8e-3,
+    casing: { kind: 'open', clearanceM: 2e-3 },
+    materialId: 'petg',
+    infill: 1,
+    loadedAcrossLayers: false,
+  },
+  shaft: {
+    bearingClassId: '625',
+    bearingCount: 2,
+    diameterM: 5e-3,
+    spanM: 0.03,
+    overhangM: 0,
+    sideLoadN: 0,
+    balanceGradeMPerS: 6.3e-3,
+  },
   load: { speedRadPerS: 1047, wantedPowerW: 6 },
   coefficients: DEFAULT_COEFFICIENTS,
 }
@@ -34,8 +79,15 @@ if (!compressor) throw new Error('the plain build has a compressor')
 describe('supply, line and nozzle balance', () => {
   const air = airSide(input)
   test('what the line lets through is what the nozzle takes (mass balance)', () => {
-    const line = conductanceMassFlow(PART, { absolutePressurePa: air.supplyPressurePaAbs, temperatureK: air.temperatureK }, air.nozzlePressurePaAbs)
-    const nozzle = nozzleFlow({ totalPressurePaAbs: air.nozzlePressurePaAbs, totalTemperatureK: air.temperatureK, backPressurePaAbs: 101_325 }, { ...input.nozzle, dischargeCoefficient: input.coefficients.discharge.value })
+    const line = conductanceMassFlow(
+      PART,
+      { absolutePressurePa: air.supplyPressurePaAbs, temperatureK: air.temperatureK },
+      air.nozzlePressurePaAbs,
+    )
+    const nozzle = nozzleFlow(
+      { totalPressurePaAbs: air.nozzlePressurePaAbs, totalTemperatureK: air.temperatureK, backPressurePaAbs: 101_325 },
+      { ...input.nozzle, dischargeCoefficient: input.coefficients.discharge.value },
+    )
     expect(line / nozzle.massFlowKgPerS).toBeCloseTo(1, 9)
   })
   test('a throat too large pulls the pressure down to where delivery meets demand', () => {
@@ -46,13 +98,28 @@ describe('supply, line and nozzle balance', () => {
     expect(wide.sustained?.secondsFromFull).toBeGreaterThan(0)
   })
   test('common practice (no source): a small portable compressor keeps up about 50 psi through a 1.6 mm hole', () => {
-    const portable = { ...compressor, delivery: [{ gaugePressurePa: 276e3, freeAirM3PerS: 95 / 60_000 }, { gaugePressurePa: 620e3, freeAirM3PerS: 72 / 60_000 }] }
-    const held = airSide({ ...input, supply: portable, line: { ...input.line, regulator: { ...regulator, setGaugePressurePa: 600e3 } }, nozzle: { ...input.nozzle, throatDiameterM: 1.6e-3, exitDiameterM: 1.6e-3 } }).supplyGaugePressurePa / 6894.757
+    const portable = {
+      ...compressor,
+      delivery: [
+        { gaugePressurePa: 276e3, freeAirM3PerS: 95 / 60_000 },
+        { gaugePressurePa: 620e3, freeAirM3PerS: 72 / 60_000 },
+      ],
+    }
+    const held =
+      airSide({
+        ...input,
+        supply: portable,
+        line: { ...input.line, regulator: { ...regulator, setGaugePressurePa: 600e3 } },
+        nozzle: { ...input.nozzle, throatDiameterM: 1.6e-3, exitDiameterM: 1.6e-3 },
+      }).supplyGaugePressurePa / 6894.757
     expect(held).toBeGreaterThan(35)
     expect(held).toBeLessThan(65)
   })
   test('sizing: flow rises, held pressure never does, and jet power has its best inside the range', () => {
-    const rows = sizingCurve(input, Array.from({ length: 25 }, (_, i) => 0.8e-3 + i * 0.1e-3))
+    const rows = sizingCurve(
+      input,
+      Array.from({ length: 25 }, (_, i) => 0.8e-3 + i * 0.1e-3),
+    )
     rows.slice(1).forEach((row, i) => {
       expect(row.gaugePressurePa).toBeLessThanOrEqual(rows[i].gaugePressurePa + 1e-6)
       expect(row.massFlowKgPerS).toBeGreaterThanOrEqual(rows[i].massFlowKgPerS - 1e-9)
@@ -67,7 +134,11 @@ describe('chain and ledger', () => {
   const p = predict(input)
   const chain = powerChain(p)
   test('each station’s power less its losses is the next one’s', () => {
-    chain.slice(0, -1).forEach((station, i) => expect(station.powerW - station.losses.reduce((s, l) => s + l.powerW, 0)).toBeCloseTo(chain[i + 1].powerW, 9))
+    chain
+      .slice(0, -1)
+      .forEach((station, i) =>
+        expect(station.powerW - station.losses.reduce((s, l) => s + l.powerW, 0)).toBeCloseTo(chain[i + 1].powerW, 9),
+      )
   })
   test('losses and shaft add up to the supply’s power', () => {
     const sum = chain.flatMap((s) => s.losses).reduce((s, l) => s + l.powerW, 0) + chain[chain.length - 1].powerW
@@ -83,7 +154,9 @@ describe('band', () => {
   const p = predict(input)
   const share = (name: string) => p.shares.find((s) => s.name === name)?.powerW
   test('carries every coefficient: without their uncertainties it is nothing', () => {
-    const sure = Object.fromEntries(COEFFICIENT_NAMES.map((n) => [n, { value: input.coefficients[n].value, standardUncertainty: 0 }])) as unknown as PredictionInput['coefficients']
+    const sure = Object.fromEntries(
+      COEFFICIENT_NAMES.map((n) => [n, { value: input.coefficients[n].value, standardUncertainty: 0 }]),
+    ) as unknown as PredictionInput['coefficients']
     expect(at({ coefficients: sure }).uncertainty.bestPowerW).toBe(0)
     expect(p.uncertainty.bestPowerW / p.figures.bestPowerW).toBeGreaterThan(0.15)
     expect(p.uncertainty.bestPowerW / p.figures.bestPowerW).toBeLessThan(0.6)
@@ -112,13 +185,33 @@ describe('review before a run', () => {
   const ids = (over: Partial<PredictionInput>) => review(over).findings.map((f) => f.id)
   test('the plain build is fine', () => expect(review({}).state).toBe('fine'))
   test('a wide thin PLA rotor at high pressure must not run', () => {
-    const weak = review({ supply: { kind: 'steady', gaugePressurePa: 900e3, airTemperatureK: 318 }, line: { regulator: null, parts: [PART] }, machine: { ...bladed, materialId: 'pla', casing: { kind: 'close', clearanceM: 5e-4 }, loadedAcrossLayers: true, bladeThicknessM: 4e-3, bladeCount: 24, discThicknessM: 2e-3 } })
+    const weak = review({
+      supply: { kind: 'steady', gaugePressurePa: 900e3, airTemperatureK: 318 },
+      line: { regulator: null, parts: [PART] },
+      machine: {
+        ...bladed,
+        materialId: 'pla',
+        casing: { kind: 'close', clearanceM: 5e-4 },
+        loadedAcrossLayers: true,
+        bladeThicknessM: 4e-3,
+        bladeCount: 24,
+        discThicknessM: 2e-3,
+      },
+    })
     expect(weak.state).toBe('do not run')
     expect(weak.findings[0].mend.length).toBeGreaterThan(10)
   })
   test('one bearing, a bearing beyond its limit, warm air, a starved supply are each found', () => {
     expect(ids({ shaft: { ...input.shaft, bearingCount: 1 } })).toContain('one-bearing')
-    expect(ids({ shaft: { ...input.shaft, bearingClassId: '6000' }, supply: { kind: 'steady', gaugePressurePa: 650e3, airTemperatureK: 293.15 }, line: { regulator: null, parts: [] }, nozzle: { ...input.nozzle, throatDiameterM: 2.4e-3, exitDiameterM: 2.4e-3 }, machine: { ...bladed, casing: { kind: 'close', clearanceM: 5e-4 } } })).toContain('bearing')
+    expect(
+      ids({
+        shaft: { ...input.shaft, bearingClassId: '6000' },
+        supply: { kind: 'steady', gaugePressurePa: 650e3, airTemperatureK: 293.15 },
+        line: { regulator: null, parts: [] },
+        nozzle: { ...input.nozzle, throatDiameterM: 2.4e-3, exitDiameterM: 2.4e-3 },
+        machine: { ...bladed, casing: { kind: 'close', clearanceM: 5e-4 } },
+      }),
+    ).toContain('bearing')
     expect(ids({ supply: { ...compressor, airTemperatureK: 340 } })).toContain('warm')
     expect(ids({ nozzle: { ...input.nozzle, throatDiameterM: 3e-3, exitDiameterM: 3e-3 } })).toContain('starved')
   })

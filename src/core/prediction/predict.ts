@@ -1,5 +1,13 @@
 import { nozzleFlow, type NozzleResult } from '../flow'
-import { bearingDuty, criticalSpeed, machineStrength, permissibleUnbalance, SHAFT_STEEL, type BearingDuty, type MachineStrength } from '../strength'
+import {
+  bearingDuty,
+  criticalSpeed,
+  machineStrength,
+  permissibleUnbalance,
+  SHAFT_STEEL,
+  type BearingDuty,
+  type MachineStrength,
+} from '../strength'
 import { propagate } from '../statistics'
 import {
   COEFFICIENTS_OF,
@@ -100,7 +108,8 @@ interface Evaluation {
 }
 
 /** Families whose rotor holds the air back or draws it on, so that the supply must be balanced against machine and nozzle together. */
-export const holdsBack = (input: Pick<PredictionInput, 'machine'>): boolean => !['tangential-impulse', 'supersonic-impulse', 'turbine-compressor'].includes(input.machine.family)
+export const holdsBack = (input: Pick<PredictionInput, 'machine'>): boolean =>
+  !['tangential-impulse', 'supersonic-impulse', 'turbine-compressor'].includes(input.machine.family)
 
 /** A machine's model at the pressure that its air side gives. */
 export function modelAt(input: PredictionInput, pressurePaAbs: number, temperatureK: number): TurbineModel {
@@ -109,11 +118,23 @@ export function modelAt(input: PredictionInput, pressurePaAbs: number, temperatu
   return turbineModel(
     input.machine,
     {
-      nozzle: { throatDiameterM: jet.throatDiameterM, exitDiameterM: jet.exitDiameterM, count: jet.count, edge: jet.edge, angleRad: input.nozzle.angleRad, gapM: input.nozzle.gapM },
+      nozzle: {
+        throatDiameterM: jet.throatDiameterM,
+        exitDiameterM: jet.exitDiameterM,
+        count: jet.count,
+        edge: jet.edge,
+        angleRad: input.nozzle.angleRad,
+        gapM: input.nozzle.gapM,
+      },
       bearings: { classId: input.shaft.bearingClassId, count: input.shaft.bearingCount },
       coefficients: { ...input.coefficients, discharge: { ...discharge, value: jet.dischargeCoefficient } },
     },
-    { totalPressurePaAbs: pressurePaAbs, totalTemperatureK: temperatureK, backPressurePaAbs: input.ambient.absolutePressurePa, ambientTemperatureK: input.ambient.temperatureK },
+    {
+      totalPressurePaAbs: pressurePaAbs,
+      totalTemperatureK: temperatureK,
+      backPressurePaAbs: input.ambient.absolutePressurePa,
+      ambientTemperatureK: input.ambient.temperatureK,
+    },
   )
 }
 
@@ -121,43 +142,81 @@ export function modelAt(input: PredictionInput, pressurePaAbs: number, temperatu
 const LEAST_SHARE = 0.02
 
 /** Air side and machine balanced at a speed: the machine's flow over its bare nozzle's goes back to the air side until both agree, to 1e-4. */
-export function balancedAir(input: PredictionInput, speedRadPerS: number): { readonly air: AirSide; readonly model: TurbineModel; readonly flowShare: number } {
+export function balancedAir(
+  input: PredictionInput,
+  speedRadPerS: number,
+): { readonly air: AirSide; readonly model: TurbineModel; readonly flowShare: number } {
   const at = (flowShare: number) => {
     const air = airSide({ ...input, flowShare })
     const model = modelAt(input, air.nozzlePressurePaAbs, air.temperatureK)
     const bare = model.nozzle.massFlowKgPerS
-    return { wanted: holdsBack(input) && bare > 0 ? Math.max(LEAST_SHARE, model.at(speedRadPerS).massFlowKgPerS / bare) : flowShare, air: { air, model } }
+    return {
+      wanted:
+        holdsBack(input) && bare > 0 ? Math.max(LEAST_SHARE, model.at(speedRadPerS).massFlowKgPerS / bare) : flowShare,
+      air: { air, model },
+    }
   }
   const { share, air } = balancedShare(at, input.flowShare ?? 1, 1e-4)
   return { ...air, flowShare: share }
 }
 
 /** A machine whose air follows its speed, as `air` says. */
-export const followedModel = (input: PredictionInput, model: TurbineModel, air: AirOverSpeed): TurbineModel => followed(model, air, input.ambient.absolutePressurePa, (p, t) => modelAt(input, p, t))
+export const followedModel = (input: PredictionInput, model: TurbineModel, air: AirOverSpeed): TurbineModel =>
+  followed(model, air, input.ambient.absolutePressurePa, (p, t) => modelAt(input, p, t))
 
 /** The air of a build over speed, from what was balanced at its working speed. */
 function buildAirOverSpeed(input: PredictionInput, working: ReturnType<typeof balancedAir>): AirOverSpeed {
-  const state = ({ nozzlePressurePaAbs, temperatureK }: AirSide) => ({ pressurePaAbs: nozzlePressurePaAbs, temperatureK })
+  const state = ({ nozzlePressurePaAbs, temperatureK }: AirSide) => ({
+    pressurePaAbs: nozzlePressurePaAbs,
+    temperatureK,
+  })
   const freeWith = (air: AirOverSpeed) => freeSpeed(followedModel(input, working.model, air))
-  return airOverSpeed(input.ambient.absolutePressurePa, { speedRadPerS: input.load.speedRadPerS, ...state(working.air) }, (speed) => state(balancedAir({ ...input, flowShare: working.flowShare }, speed).air), freeWith)
+  return airOverSpeed(
+    input.ambient.absolutePressurePa,
+    { speedRadPerS: input.load.speedRadPerS, ...state(working.air) },
+    (speed) => state(balancedAir({ ...input, flowShare: working.flowShare }, speed).air),
+    freeWith,
+  )
 }
 
 /** Air at the working speed, and the machine with its air following its speed. */
 export function airFollowed(input: PredictionInput): { readonly air: AirSide; readonly model: TurbineModel } {
   const balanced = balancedAir(input, input.load.speedRadPerS)
-  return { air: balanced.air, model: holdsBack(input) ? followedModel(input, balanced.model, buildAirOverSpeed(input, balanced)) : balanced.model }
+  return {
+    air: balanced.air,
+    model: holdsBack(input) ? followedModel(input, balanced.model, buildAirOverSpeed(input, balanced)) : balanced.model,
+  }
 }
 
 /** Evaluates a build; where only the discharge coefficient changes the air's side it can be handed on for all others. */
 function evaluate(input: PredictionInput, known?: AirSide, steps?: number, near?: Evaluation): Evaluation {
   const given = known && !holdsBack(input)
-  const balanced = given ? { air: known, model: modelAt(input, known.nozzlePressurePaAbs, known.temperatureK), flowShare: 1 } : balancedAir(near ? { ...input, flowShare: near.flowShare } : input, input.load.speedRadPerS)
+  const balanced = given
+    ? { air: known, model: modelAt(input, known.nozzlePressurePaAbs, known.temperatureK), flowShare: 1 }
+    : balancedAir(near ? { ...input, flowShare: near.flowShare } : input, input.load.speedRadPerS)
   const { air, flowShare } = balanced
-  const overSpeed = holdsBack(input) ? (near?.overSpeed ? shiftedAir(near.overSpeed, air.nozzlePressurePaAbs - near.air.nozzlePressurePaAbs, air.temperatureK - near.air.temperatureK) : buildAirOverSpeed(input, balanced)) : null
+  const overSpeed = holdsBack(input)
+    ? near?.overSpeed
+      ? shiftedAir(
+          near.overSpeed,
+          air.nozzlePressurePaAbs - near.air.nozzlePressurePaAbs,
+          air.temperatureK - near.air.temperatureK,
+        )
+      : buildAirOverSpeed(input, balanced)
+    : null
   const model = overSpeed ? followedModel(input, balanced.model, overSpeed) : balanced.model
   const summary = turbineSummary(model, steps)
   const { machine, ambient } = input
-  const compressor = machine.family === 'turbine-compressor' ? balanceCompressor(model, summary.freeSpeedRadPerS, machine.impeller, { pressurePaAbs: ambient.absolutePressurePa, temperatureK: ambient.temperatureK }, { kind: 'hole', diameterM: machine.deliveryDiameterM }) : null
+  const compressor =
+    machine.family === 'turbine-compressor'
+      ? balanceCompressor(
+          model,
+          summary.freeSpeedRadPerS,
+          machine.impeller,
+          { pressurePaAbs: ambient.absolutePressurePa, temperatureK: ambient.temperatureK },
+          { kind: 'hole', diameterM: machine.deliveryDiameterM },
+        )
+      : null
   const workingSpeedRadPerS = compressor?.speedRadPerS ?? input.load.speedRadPerS
   const working = model.at(workingSpeedRadPerS)
   const nozzle = holdsBack(input) ? behindNozzle(input, air, working.behindNozzlePaAbs) : model.nozzle
@@ -178,16 +237,38 @@ function evaluate(input: PredictionInput, known?: AirSide, steps?: number, near?
 /** The nozzle against the pressure that the machine keeps behind it. */
 function behindNozzle(input: PredictionInput, air: AirSide, backPressurePaAbs: number): NozzleResult {
   const jet = effectiveNozzle({ ...input, flowShare: 1 })
-  return nozzleFlow({ totalPressurePaAbs: air.nozzlePressurePaAbs, totalTemperatureK: air.temperatureK, backPressurePaAbs: Math.min(backPressurePaAbs, air.nozzlePressurePaAbs) }, jet)
+  return nozzleFlow(
+    {
+      totalPressurePaAbs: air.nozzlePressurePaAbs,
+      totalTemperatureK: air.temperatureK,
+      backPressurePaAbs: Math.min(backPressurePaAbs, air.nozzlePressurePaAbs),
+    },
+    jet,
+  )
 }
 
 function shaftFigures({ shaft }: PredictionInput, strength: MachineStrength, freeSpeedRadPerS: number): ShaftFigures {
-  const layout = { diameterM: shaft.diameterM, bearings: shaft.bearingCount, spanM: shaft.spanM, overhangM: shaft.overhangM, ...SHAFT_STEEL }
-  const permissibleUnbalanceKgM = permissibleUnbalance(shaft.balanceGradeMPerS, strength.massKg, Math.max(1, freeSpeedRadPerS))
+  const layout = {
+    diameterM: shaft.diameterM,
+    bearings: shaft.bearingCount,
+    spanM: shaft.spanM,
+    overhangM: shaft.overhangM,
+    ...SHAFT_STEEL,
+  }
+  const permissibleUnbalanceKgM = permissibleUnbalance(
+    shaft.balanceGradeMPerS,
+    strength.massKg,
+    Math.max(1, freeSpeedRadPerS),
+  )
   return {
     criticalSpeedRadPerS: criticalSpeed(layout, strength.massKg),
     permissibleUnbalanceKgM,
-    duty: bearingDuty(shaft.bearingClassId, layout, { rotorMassKg: strength.massKg, sideLoadN: shaft.sideLoadN, unbalanceKgM: permissibleUnbalanceKgM, speedRadPerS: freeSpeedRadPerS }),
+    duty: bearingDuty(shaft.bearingClassId, layout, {
+      rotorMassKg: strength.massKg,
+      sideLoadN: shaft.sideLoadN,
+      unbalanceKgM: permissibleUnbalanceKgM,
+      speedRadPerS: freeSpeedRadPerS,
+    }),
   }
 }
 
@@ -213,9 +294,14 @@ export function predict(input: PredictionInput): Prediction {
   const figureNames = Object.keys(base.figures) as (keyof PredictedFigures)[]
   // the band is smooth: worked out at every second point, between them the mean of both sides
   const known = curve.filter((_, j) => j % 2 === 0)
-  const curves = pairs.map(({ down, up }) => ({ down: known.map((p) => down.model.at(p.speedRadPerS)), up: known.map((p) => up.model.at(p.speedRadPerS)) }))
+  const curves = pairs.map(({ down, up }) => ({
+    down: known.map((p) => down.model.at(p.speedRadPerS)),
+    up: known.map((p) => up.model.at(p.speedRadPerS)),
+  }))
   const band = (figure: (p: TurbinePoint) => number) => {
-    const at = known.map((_, j) => propagate(curves.length, (i, s) => figure((s > 0 ? curves[i].up : curves[i].down)[j])))
+    const at = known.map((_, j) =>
+      propagate(curves.length, (i, s) => figure((s > 0 ? curves[i].up : curves[i].down)[j])),
+    )
     return curve.map((_, j) => (j % 2 === 0 ? at[j / 2] : (at[(j - 1) / 2] + at[(j + 1) / 2]) / 2))
   }
   const limitRadPerS = bearingClass(input.shaft.bearingClassId).limitingSpeedRadPerS
@@ -226,11 +312,27 @@ export function predict(input: PredictionInput): Prediction {
     point: base.model.at(base.workingSpeedRadPerS),
     summary: base.summary,
     curve,
-    band: { torqueNm: band((p) => p.torqueNm), powerW: band((p) => p.shaftPowerW), bladeTorqueNm: band((p) => p.bladeTorqueNm) },
+    band: {
+      torqueNm: band((p) => p.torqueNm),
+      powerW: band((p) => p.shaftPowerW),
+      bladeTorqueNm: band((p) => p.bladeTorqueNm),
+    },
     figures: base.figures,
-    uncertainty: Object.fromEntries(figureNames.map((name) => [name, spread((e) => e.figures[name])])) as unknown as PredictedFigures,
-    shares: names.map((name, i) => ({ name, powerW: (pairs[i].up.figures.bestPowerW - pairs[i].down.figures.bestPowerW) / 2 })),
-    ideal: holdsBack(input) ? null : idealImpulse({ massFlowKgPerS: base.figures.massFlowKgPerS, speed: base.figures.jetSpeedMPerS, angleRad: input.nozzle.angleRad, radiusM: workingRadius(input.machine) }),
+    uncertainty: Object.fromEntries(
+      figureNames.map((name) => [name, spread((e) => e.figures[name])]),
+    ) as unknown as PredictedFigures,
+    shares: names.map((name, i) => ({
+      name,
+      powerW: (pairs[i].up.figures.bestPowerW - pairs[i].down.figures.bestPowerW) / 2,
+    })),
+    ideal: holdsBack(input)
+      ? null
+      : idealImpulse({
+          massFlowKgPerS: base.figures.massFlowKgPerS,
+          speed: base.figures.jetSpeedMPerS,
+          angleRad: input.nozzle.angleRad,
+          radiusM: workingRadius(input.machine),
+        }),
     strength,
     bearing: { limitRadPerS, share: base.summary.freeSpeedRadPerS / limitRadPerS },
     shaft: shaftFigures(input, strength, base.summary.freeSpeedRadPerS),
@@ -238,11 +340,25 @@ export function predict(input: PredictionInput): Prediction {
     range: rangeBreaches({
       machine: input.machine,
       feed: input.nozzle,
-      inlet: { totalPressurePaAbs: base.air.nozzlePressurePaAbs, totalTemperatureK: base.air.temperatureK, backPressurePaAbs: input.ambient.absolutePressurePa, ambientTemperatureK: input.ambient.temperatureK },
+      inlet: {
+        totalPressurePaAbs: base.air.nozzlePressurePaAbs,
+        totalTemperatureK: base.air.temperatureK,
+        backPressurePaAbs: input.ambient.absolutePressurePa,
+        ambientTemperatureK: input.ambient.temperatureK,
+      },
       best: base.model.at(base.summary.bestPower.speedRadPerS),
       free: base.model.at(base.summary.freeSpeedRadPerS),
     }),
-    reach: reachFromRest(input, { air: base.air, flowShare: base.flowShare, freeSpeedRadPerS: base.summary.freeSpeedRadPerS, inertiaKgM2: strength.inertiaKgM2 }, (p, t) => modelAt(input, p, t)),
+    reach: reachFromRest(
+      input,
+      {
+        air: base.air,
+        flowShare: base.flowShare,
+        freeSpeedRadPerS: base.summary.freeSpeedRadPerS,
+        inertiaKgM2: strength.inertiaKgM2,
+      },
+      (p, t) => modelAt(input, p, t),
+    ),
     notes: base.model.notes,
   }
 }

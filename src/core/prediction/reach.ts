@@ -17,7 +17,10 @@ export interface Reach {
 const [PRESSURES, SPEEDS, STEPS, SAMPLES] = [5, 9, 400, 60] as const
 
 /** Gauge pressure at the nozzle over time, from the first breath or the full vessel; null for supplies that do not end. */
-function pressureInTime(input: PredictionInput, air: AirSide): { readonly lastsS: number; readonly gaugePa: (timeS: number) => number } | null {
+function pressureInTime(
+  input: PredictionInput,
+  air: AirSide,
+): { readonly lastsS: number; readonly gaugePa: (timeS: number) => number } | null {
   const { supply, ambient } = input
   const pa = ambient.absolutePressurePa
   const start = air.nozzlePressurePaAbs - pa
@@ -43,7 +46,16 @@ function pressureInTime(input: PredictionInput, air: AirSide): { readonly lastsS
  * Speed that a supply which lasts seconds brings a machine to, from rest: J dw/dt = T(w, p(t)), torque joined straight in a table over pressure and speed, Runge-Kutta 4.
  * Null where the supply does not end. Valid: nothing else on the shaft; the machine's flow as at its working speed. Error: 2 % of the speed beside the torque's own.
  */
-export function reachFromRest(input: PredictionInput, known: { readonly air: AirSide; readonly freeSpeedRadPerS: number; readonly inertiaKgM2: number; readonly flowShare: number }, modelAt: (pressurePaAbs: number, temperatureK: number) => TurbineModel): Reach | null {
+export function reachFromRest(
+  input: PredictionInput,
+  known: {
+    readonly air: AirSide
+    readonly freeSpeedRadPerS: number
+    readonly inertiaKgM2: number
+    readonly flowShare: number
+  },
+  modelAt: (pressurePaAbs: number, temperatureK: number) => TurbineModel,
+): Reach | null {
   if (input.supply.kind !== 'breath' && input.supply.kind !== 'vessel' && input.supply.kind !== 'balloon') return null
   const { air, inertiaKgM2 } = known
   const pa = input.ambient.absolutePressurePa
@@ -53,7 +65,11 @@ export function reachFromRest(input: PredictionInput, known: { readonly air: Air
   // a balloon's pressure may rise on its way
   const most = Math.max(...Array.from({ length: SAMPLES }, (_, i) => supply.gaugePa((supply.lastsS * i) / SAMPLES)))
   const gauges = Array.from({ length: PRESSURES }, (_, i) => (most * (i + 1)) / PRESSURES)
-  const table = [0, ...gauges].map((gauge) => (gauge === 0 ? null : modelAt(pa + gauge, air.temperatureK))).map((model) => Array.from({ length: SPEEDS }, (_, j) => (model ? model.at((top * j) / (SPEEDS - 1)).torqueNm : NaN)))
+  const table = [0, ...gauges]
+    .map((gauge) => (gauge === 0 ? null : modelAt(pa + gauge, air.temperatureK)))
+    .map((model) =>
+      Array.from({ length: SPEEDS }, (_, j) => (model ? model.at((top * j) / (SPEEDS - 1)).torqueNm : NaN)),
+    )
   // with no pressure left only drag is: torque follows it on from the two lowest pressures
   table[0] = table[1].map((low, j) => Math.min(0, 2 * low - table[2][j]))
   const torque = (w: number, timeS: number): number => {

@@ -5,8 +5,12 @@ import { effectiveNozzle, type EffectiveNozzle } from './effective-nozzle'
 import type { AirInput } from './input'
 
 /** Thrust of the nozzle at a pressure before it. Momentum and pressure; see `nozzleFlow`. */
-export const thrustOf = (nozzle: EffectiveNozzle, backPressurePaAbs: number) => (totalPressurePaAbs: number, totalTemperatureK: number): number =>
-  totalPressurePaAbs > backPressurePaAbs ? nozzleFlow({ totalPressurePaAbs, totalTemperatureK, backPressurePaAbs }, nozzle).thrustN : 0
+export const thrustOf =
+  (nozzle: EffectiveNozzle, backPressurePaAbs: number) =>
+  (totalPressurePaAbs: number, totalTemperatureK: number): number =>
+    totalPressurePaAbs > backPressurePaAbs
+      ? nozzleFlow({ totalPressurePaAbs, totalTemperatureK, backPressurePaAbs }, nozzle).thrustN
+      : 0
 
 export interface RunDownOptions {
   readonly samples?: number
@@ -20,7 +24,10 @@ export interface RunDownOptions {
 }
 
 /** Source pressure, gauge, below which the regulator stands wide open and lets its setting go; null without one. */
-export function regulatorDropOut(input: AirInput, air: Pick<AirSide, 'sourcePressurePaAbs' | 'temperatureK'>): number | null {
+export function regulatorDropOut(
+  input: AirInput,
+  air: Pick<AirSide, 'sourcePressurePaAbs' | 'temperatureK'>,
+): number | null {
   const { regulator, parts } = input.line
   if (!regulator) return null
   const pa = input.ambient.absolutePressurePa
@@ -37,11 +44,24 @@ export function buildRunDown(input: AirInput, options: RunDownOptions = {}): Run
   const pa = ambient.absolutePressurePa
   const nozzle = effectiveNozzle(input)
   const temperatureK = supply.kind === 'vessel' ? supply.airTemperatureK : ambient.temperatureK
-  const start = supply.kind === 'vessel' ? supply.gaugePressurePa + pa : balloonPressure(supply.balloon, supply.balloon.blownVolumeM3) + pa
+  const start =
+    supply.kind === 'vessel'
+      ? supply.gaugePressurePa + pa
+      : balloonPressure(supply.balloon, supply.balloon.blownVolumeM3) + pa
   const greatest = supply.kind === 'balloon' ? Math.max(start, pa + 40_000) : start
   const behind = downstreamTable(line.parts, massFlowOfNozzle(nozzle), pa, greatest, temperatureK)
   const thrust = options.withThrust ? thrustOf(nozzle, pa) : undefined
-  if (supply.kind === 'balloon') return balloonRunDown({ balloon: supply.balloon, ambientPaAbs: pa, temperatureK, behind, leastGaugePa: input.leastGaugePressurePa, thrust, samples: options.samples, stopAtLeast: options.stopAtLeast })
+  if (supply.kind === 'balloon')
+    return balloonRunDown({
+      balloon: supply.balloon,
+      ambientPaAbs: pa,
+      temperatureK,
+      behind,
+      leastGaugePa: input.leastGaugePressurePa,
+      thrust,
+      samples: options.samples,
+      stopAtLeast: options.stopAtLeast,
+    })
   return runDown({
     vessel: { volumeM3: supply.volumeM3, gaugePressurePa: supply.gaugePressurePa, temperatureK, heat: supply.heat },
     ambientPaAbs: pa,

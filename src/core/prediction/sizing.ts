@@ -36,7 +36,14 @@ export function sizingRow(input: AirInput, throatDiameterM: number, withRunDown:
   const sized = withThroat(input, throatDiameterM)
   const air = airSide(sized)
   const pa = input.ambient.absolutePressurePa
-  const flow = nozzleFlow({ totalPressurePaAbs: Math.max(air.nozzlePressurePaAbs, pa), totalTemperatureK: air.temperatureK, backPressurePaAbs: pa }, effectiveNozzle(sized))
+  const flow = nozzleFlow(
+    {
+      totalPressurePaAbs: Math.max(air.nozzlePressurePaAbs, pa),
+      totalTemperatureK: air.temperatureK,
+      backPressurePaAbs: pa,
+    },
+    effectiveNozzle(sized),
+  )
   const run = withRunDown ? buildRunDown(sized, { samples: 0, relativeTolerance: 1e-4, stopAtLeast: true }) : null
   return {
     throatDiameterM,
@@ -54,7 +61,8 @@ export function sizingRow(input: AirInput, throatDiameterM: number, withRunDown:
 }
 
 /** Pressure kept, flow, jet power and run time for a range of throats: the sizing chart. */
-export const sizingCurve = (input: AirInput, throatDiametersM: readonly number[], withRunDown = true): SizingRow[] => throatDiametersM.map((d) => sizingRow(input, d, withRunDown))
+export const sizingCurve = (input: AirInput, throatDiametersM: readonly number[], withRunDown = true): SizingRow[] =>
+  throatDiametersM.map((d) => sizingRow(input, d, withRunDown))
 
 /** What a goal is judged by; null where the supply has no such figure. */
 export const goalValue = (row: SizingRow, goal: SizingGoal): number | null =>
@@ -82,8 +90,17 @@ const FIGURES: Readonly<Record<WantedFigure, (row: SizingRow) => number | null>>
 }
 
 export type SizedThroat =
-  | { readonly status: 'found'; readonly row: SizingRow; /** Also reached at this larger throat, where the supply sags. */ readonly also: SizingRow | null }
-  | { readonly status: 'out-of-reach'; readonly closest: SizingRow; readonly closestValue: number; readonly above: boolean }
+  | {
+      readonly status: 'found'
+      readonly row: SizingRow
+      /** Also reached at this larger throat, where the supply sags. */ readonly also: SizingRow | null
+    }
+  | {
+      readonly status: 'out-of-reach'
+      readonly closest: SizingRow
+      readonly closestValue: number
+      readonly above: boolean
+    }
   | { readonly status: 'not-for-this-supply' }
 
 const GRID = 48
@@ -92,9 +109,16 @@ const GRID = 48
  * Throat that gives one wanted figure on this air, all else kept: the smallest one, and a larger one too where the supply sags back to it.
  * Bracketed on 48 sizes, then solved to 1e-6. Error: that of the models.
  */
-export function throatFor(input: AirInput, figure: WantedFigure, value: number, range: readonly [number, number]): SizedThroat {
+export function throatFor(
+  input: AirInput,
+  figure: WantedFigure,
+  value: number,
+  range: readonly [number, number],
+): SizedThroat {
   const read = FIGURES[figure]
-  const rows = Array.from({ length: GRID }, (_, i) => sizingRow(input, range[0] * (range[1] / range[0]) ** (i / (GRID - 1)), figure === 'run-time'))
+  const rows = Array.from({ length: GRID }, (_, i) =>
+    sizingRow(input, range[0] * (range[1] / range[0]) ** (i / (GRID - 1)), figure === 'run-time'),
+  )
   const values = rows.map(read)
   if (values.some((v) => v === null)) return { status: 'not-for-this-supply' }
   const known = values as number[]

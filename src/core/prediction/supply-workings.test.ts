@@ -3,14 +3,39 @@ import { compressorCycle, fillingExergy, strokesToFill } from '../supply'
 import { DEFAULT_COEFFICIENTS } from '../turbine'
 import type { Working } from '../working'
 import {
-  airSide, buildRunDown, dutyWorking, fillingWorking, heatWorking, heldWorking, impulseWorking, meetingWorking, predictThrust, pushOutWorking, roomFlow, runTimeUncertainty, runTimeWorking, stabilityWorking, strokesWorking, wastedWorking, waterWorking, wayWorking,
+  airSide,
+  buildRunDown,
+  dutyWorking,
+  fillingWorking,
+  heatWorking,
+  heldWorking,
+  impulseWorking,
+  meetingWorking,
+  predictThrust,
+  pushOutWorking,
+  roomFlow,
+  runTimeUncertainty,
+  runTimeWorking,
+  stabilityWorking,
+  strokesWorking,
+  wastedWorking,
+  waterWorking,
+  wayWorking,
   type AirInput,
 } from '.'
 
 const PA = STANDARD_AMBIENT.absolutePressurePa
 const base: AirInput = {
   ambient: STANDARD_AMBIENT,
-  supply: { kind: 'vessel', volumeM3: 2e-3, gaugePressurePa: 500e3, airTemperatureK: 293.15, heat: 'isothermal', pump: { strokeVolumeM3: 250e-6, deadVolumeM3: 8e-6 }, ratedGaugePressurePa: null },
+  supply: {
+    kind: 'vessel',
+    volumeM3: 2e-3,
+    gaugePressurePa: 500e3,
+    airTemperatureK: 293.15,
+    heat: 'isothermal',
+    pump: { strokeVolumeM3: 250e-6, deadVolumeM3: 8e-6 },
+    ratedGaugePressurePa: null,
+  },
   line: { regulator: null, parts: [] },
   nozzle: { throatDiameterM: 1.5e-3, exitDiameterM: 1.5e-3, count: 1, form: { kind: 'round' } },
   coefficients: { discharge: DEFAULT_COEFFICIENTS.discharge, velocity: DEFAULT_COEFFICIENTS.velocity },
@@ -18,8 +43,31 @@ const base: AirInput = {
 }
 const compressor: AirInput = {
   ...base,
-  supply: { kind: 'compressor', airTemperatureK: null, pumpEfficiency: 0.65, coil: { lengthM: 3, boreM: 6e-3, bathTemperatureK: 288 }, delivery: [{ gaugePressurePa: 700e3, freeAirM3PerS: 2.2e-3 }], tankVolumeM3: 0.024, cutInGaugePressurePa: 550e3, cutOutGaugePressurePa: 750e3 },
-  line: { parts: [], regulator: { kind: 'diaphragm', setGaugePressurePa: 350e3, readWhile: 'flowing', sensingDiameterM: 0.04, springRateNPerM: 12e3, seatDiameterM: 6e-3, greatestLiftM: 1.5e-3, frictionN: 1, movingMassKg: 0.015, chamberVolumeM3: 60e-6 } },
+  supply: {
+    kind: 'compressor',
+    airTemperatureK: null,
+    pumpEfficiency: 0.65,
+    coil: { lengthM: 3, boreM: 6e-3, bathTemperatureK: 288 },
+    delivery: [{ gaugePressurePa: 700e3, freeAirM3PerS: 2.2e-3 }],
+    tankVolumeM3: 0.024,
+    cutInGaugePressurePa: 550e3,
+    cutOutGaugePressurePa: 750e3,
+  },
+  line: {
+    parts: [],
+    regulator: {
+      kind: 'diaphragm',
+      setGaugePressurePa: 350e3,
+      readWhile: 'flowing',
+      sensingDiameterM: 0.04,
+      springRateNPerM: 12e3,
+      seatDiameterM: 6e-3,
+      greatestLiftM: 1.5e-3,
+      frictionN: 1,
+      movingMassKg: 0.015,
+      chamberVolumeM3: 60e-6,
+    },
+  },
 }
 /** A number put into a working. */
 const put = (w: Working, symbol: string): number => {
@@ -48,14 +96,18 @@ describe('the numbers put in give the result by the formula shown', () => {
   test('strokes, stroke by stroke', () => {
     const w = strokesWorking(supply, PA, strokesToFill(supply.volumeM3, supply.pump, 0, supply.gaugePressurePa, PA))
     let p = PA
-    for (let i = 0; i < w.result.value; i++) p = (p * put(w, 'V') + PA * (put(w, 'Vs') + put(w, 'Vd'))) / (put(w, 'V') + put(w, 'Vd'))
+    for (let i = 0; i < w.result.value; i++)
+      p = (p * put(w, 'V') + PA * (put(w, 'Vs') + put(w, 'Vd'))) / (put(w, 'V') + put(w, 'Vd'))
     expect(p - PA).toBeGreaterThanOrEqual(put(w, 'p'))
     expect(put(w, 'pmax')).toBeCloseTo(PA * (1 + 250 / 8), 3)
   })
   test('duty', () => {
     const air = airSide(compressor)
     if (compressor.supply.kind !== 'compressor') throw new Error('kind')
-    const w = dutyWorking(compressorCycle(compressor.supply, PA, air.temperatureK, () => air.massFlowKgPerS), air)
+    const w = dutyWorking(
+      compressorCycle(compressor.supply, PA, air.temperatureK, () => air.massFlowKgPerS),
+      air,
+    )
     expect(put(w, 'ton') / (put(w, 'ton') + put(w, 'toff'))).toBeCloseTo(w.result.value, 9)
   })
   test('temperature of the pump’s outlet and water that settles', () => {
@@ -75,7 +127,17 @@ describe('the numbers put in give the result by the formula shown', () => {
 
 describe('run time and its uncertainty', () => {
   test('follows the discharge coefficient: the run-down itself moves so', () => {
-    const moved = (sigmas: number) => buildRunDown({ ...base, coefficients: { ...base.coefficients, discharge: { ...base.coefficients.discharge, value: base.coefficients.discharge.value + sigmas * base.coefficients.discharge.standardUncertainty } } })?.run.timeS ?? NaN
+    const moved = (sigmas: number) =>
+      buildRunDown({
+        ...base,
+        coefficients: {
+          ...base.coefficients,
+          discharge: {
+            ...base.coefficients.discharge,
+            value: base.coefficients.discharge.value + sigmas * base.coefficients.discharge.standardUncertainty,
+          },
+        },
+      })?.run.timeS ?? NaN
     const half = (moved(-1) - moved(1)) / 2
     expect(runTimeUncertainty(base, run)).toBeGreaterThan(half)
     expect(runTimeUncertainty(base, run)).toBeLessThan(3 * half)
@@ -84,14 +146,36 @@ describe('run time and its uncertainty', () => {
 })
 
 describe('every working names formula, source and range, and holds no NaN', () => {
-  const body = { massKg: 0.1, dragCoefficient: 0.5, lengthM: 0.3, diameterM: 0.05, noseLengthM: 0.05, noseKind: 'cone' as const, centreOfMassM: 0.1, fins: null, path: { kind: 'track' as const, slopeRad: 0, rollingShare: 0.01, lengthM: 50 } }
+  const body = {
+    massKg: 0.1,
+    dragCoefficient: 0.5,
+    lengthM: 0.3,
+    diameterM: 0.05,
+    noseLengthM: 0.05,
+    noseKind: 'cone' as const,
+    centreOfMassM: 0.1,
+    fins: null,
+    path: { kind: 'track' as const, slopeRad: 0, rollingShare: 0.01, lengthM: 50 },
+  }
   const thrust = predictThrust({ ...base, body })
   const air = airSide(compressor)
-  const breath: AirInput = { ...base, supply: { kind: 'breath', shutOffPa: 4000, freeFlowM3PerS: 2e-3, lungVolumeM3: 3e-3 }, nozzle: { ...base.nozzle, throatDiameterM: 5e-3, exitDiameterM: 5e-3 } }
+  const breath: AirInput = {
+    ...base,
+    supply: { kind: 'breath', shutOffPa: 4000, freeFlowM3PerS: 2e-3, lungVolumeM3: 3e-3 },
+    nozzle: { ...base.nozzle, throatDiameterM: 5e-3, exitDiameterM: 5e-3 },
+  }
   const blown = airSide(breath)
   const all: Working[] = [
-    runTimeWorking(base, run), wastedWorking(base, run), fillingWorking(base, 1000), heatWorking(compressor, air, air.heat as NonNullable<typeof air.heat>), waterWorking(compressor, air.heat as NonNullable<typeof air.heat>),
-    meetingWorking(blown, roomFlow(blown.massFlowKgPerS, STANDARD_AMBIENT), 'breath'), pushOutWorking(12e-3, 3e5, 34), impulseWorking(run, 0.03), wayWorking(thrust.flight, 0.1, 0.5, thrust.distanceRelativeUncertainty), stabilityWorking(thrust.stability, 0.1, 0.05),
+    runTimeWorking(base, run),
+    wastedWorking(base, run),
+    fillingWorking(base, 1000),
+    heatWorking(compressor, air, air.heat as NonNullable<typeof air.heat>),
+    waterWorking(compressor, air.heat as NonNullable<typeof air.heat>),
+    meetingWorking(blown, roomFlow(blown.massFlowKgPerS, STANDARD_AMBIENT), 'breath'),
+    pushOutWorking(12e-3, 3e5, 34),
+    impulseWorking(run, 0.03),
+    wayWorking(thrust.flight, 0.1, 0.5, thrust.distanceRelativeUncertainty),
+    stabilityWorking(thrust.stability, 0.1, 0.05),
     heldWorking(compressor.line.regulator as NonNullable<typeof compressor.line.regulator>, air),
   ]
   test.each(all.map((w) => [w.title, w] as const))('%s', (_, w) => {

@@ -44,8 +44,17 @@ export function airTable(input: PredictionInput, areas: readonly [number, number
   const base = input.nozzle.count * input.nozzle.throatDiameterM ** 2 * input.coefficients.discharge.value
   const [low, high] = [Math.log(areas[0]), Math.log(Math.max(areas[1], areas[0] * 1.001))]
   const rowAt = (x: number) => {
-    const air = airSide({ ...input, nozzle: { ...input.nozzle, form: { kind: 'round' } }, flowShare: Math.exp(x) / base })
-    return { x, pressurePaAbs: air.nozzlePressurePaAbs, temperatureK: air.temperatureK, keepsUp: air.sustained?.keepsUp ?? !air.droppedOut }
+    const air = airSide({
+      ...input,
+      nozzle: { ...input.nozzle, form: { kind: 'round' } },
+      flowShare: Math.exp(x) / base,
+    })
+    return {
+      x,
+      pressurePaAbs: air.nozzlePressurePaAbs,
+      temperatureK: air.temperatureK,
+      keepsUp: air.sustained?.keepsUp ?? !air.droppedOut,
+    }
   }
   const even = Array.from({ length: samples }, (_, i) => rowAt(low + ((high - low) * i) / (samples - 1)))
   const rows = even.flatMap((row, i) => {
@@ -69,18 +78,24 @@ export function airTable(input: PredictionInput, areas: readonly [number, number
     }
     const [a, b] = [rows[i], rows[j]]
     const t = b.x > a.x ? (x - a.x) / (b.x - a.x) : 0
-    return { pressurePaAbs: a.pressurePaAbs + t * (b.pressurePaAbs - a.pressurePaAbs), temperatureK: a.temperatureK + t * (b.temperatureK - a.temperatureK), keepsUp: t < 1 ? a.keepsUp : b.keepsUp }
+    return {
+      pressurePaAbs: a.pressurePaAbs + t * (b.pressurePaAbs - a.pressurePaAbs),
+      temperatureK: a.temperatureK + t * (b.temperatureK - a.temperatureK),
+      keepsUp: t < 1 ? a.keepsUp : b.keepsUp,
+    }
   }
 }
 
 /** Effective area times a constant: what an air table is asked with. */
-export const tableArea = (input: PredictionInput): number => input.nozzle.count * input.nozzle.throatDiameterM ** 2 * input.coefficients.discharge.value
+export const tableArea = (input: PredictionInput): number =>
+  input.nozzle.count * input.nozzle.throatDiameterM ** 2 * input.coefficients.discharge.value
 
 /** Thinnest wall, gap between blades or hole that a printer must make, m. */
 export function thinnestFeature(input: PredictionInput): number {
   const { machine, nozzle } = input
   const features: number[] = [nozzle.throatDiameterM]
-  const passage = (radius: number, count: number, thickness: number) => features.push(thickness, (2 * Math.PI * radius) / count - thickness)
+  const passage = (radius: number, count: number, thickness: number) =>
+    features.push(thickness, (2 * Math.PI * radius) / count - thickness)
   switch (machine.family) {
     case 'tangential-impulse':
     case 'turbine-compressor':
@@ -98,7 +113,10 @@ export function thinnestFeature(input: PredictionInput): number {
       features.push(machine.discThicknessM)
       break
     case 'vane-motor':
-      features.push(machine.vaneThicknessM, (2 * Math.PI * (machine.rotorRadiusM - machine.vaneHeightM)) / machine.vanes - machine.vaneThicknessM)
+      features.push(
+        machine.vaneThicknessM,
+        (2 * Math.PI * (machine.rotorRadiusM - machine.vaneHeightM)) / machine.vanes - machine.vaneThicknessM,
+      )
       break
     case 'reaction-rotor':
       break
@@ -107,33 +125,64 @@ export function thinnestFeature(input: PredictionInput): number {
 }
 
 /** Air of a design at a speed through the table, balanced with what the machine lets through, and the machine there. */
-function balancedThrough(input: PredictionInput, table: (area: number) => AirState, speedRadPerS: number): { state: AirState; model: TurbineModel } {
+function balancedThrough(
+  input: PredictionInput,
+  table: (area: number) => AirState,
+  speedRadPerS: number,
+): { state: AirState; model: TurbineModel } {
   const bare = tableArea(input)
   const at = (share: number) => {
     const state = table(bare * share)
     const model = modelAt(input, state.pressurePaAbs, state.temperatureK)
-    return { wanted: holdsBack(input) ? Math.max(0.02, model.at(speedRadPerS).massFlowKgPerS / Math.max(1e-12, model.nozzle.massFlowKgPerS)) : share, air: { state, model } }
+    return {
+      wanted: holdsBack(input)
+        ? Math.max(0.02, model.at(speedRadPerS).massFlowKgPerS / Math.max(1e-12, model.nozzle.massFlowKgPerS))
+        : share,
+      air: { state, model },
+    }
   }
   return balancedShare(at, 1, 1e-3).air
 }
 
 /** Machine and air of a design at its working speed, through the table where there is one. */
-function airAndModel(input: PredictionInput, table: ((area: number) => AirState) | null): { state: AirState; model: TurbineModel } {
+function airAndModel(
+  input: PredictionInput,
+  table: ((area: number) => AirState) | null,
+): { state: AirState; model: TurbineModel } {
   if (table) return balancedThrough(input, table, input.load.speedRadPerS)
   const { air, model } = airFollowed(input)
-  return { state: { pressurePaAbs: air.nozzlePressurePaAbs, temperatureK: air.temperatureK, keepsUp: air.sustained?.keepsUp ?? !air.droppedOut }, model }
+  return {
+    state: {
+      pressurePaAbs: air.nozzlePressurePaAbs,
+      temperatureK: air.temperatureK,
+      keepsUp: air.sustained?.keepsUp ?? !air.droppedOut,
+    },
+    model,
+  }
 }
 
 /**
  * Figures of one design; null where its geometry or air allows none.
  * Through a table they are those of the pressure at the working speed, a tenth of the work; without one the air follows the speed, as in a prediction.
  */
-export function evaluateDesign(input: PredictionInput, table: ((area: number) => AirState) | null = null): DesignFigures | null {
+export function evaluateDesign(
+  input: PredictionInput,
+  table: ((area: number) => AirState) | null = null,
+): DesignFigures | null {
   try {
     const { state, model } = airAndModel(input, table)
     const summary = turbineSummary(model, 14)
     const { machine, ambient } = input
-    const working = machine.family === 'turbine-compressor' ? balanceCompressor(model, summary.freeSpeedRadPerS, machine.impeller, { pressurePaAbs: ambient.absolutePressurePa, temperatureK: ambient.temperatureK }, { kind: 'hole', diameterM: machine.deliveryDiameterM }).speedRadPerS : input.load.speedRadPerS
+    const working =
+      machine.family === 'turbine-compressor'
+        ? balanceCompressor(
+            model,
+            summary.freeSpeedRadPerS,
+            machine.impeller,
+            { pressurePaAbs: ambient.absolutePressurePa, temperatureK: ambient.temperatureK },
+            { kind: 'hole', diameterM: machine.deliveryDiameterM },
+          ).speedRadPerS
+        : input.load.speedRadPerS
     const point = model.at(working)
     const free = Math.max(summary.freeSpeedRadPerS, 1)
     const figures: DesignFigures = {
@@ -143,7 +192,12 @@ export function evaluateDesign(input: PredictionInput, table: ((area: number) =>
       freeSpeedRadPerS: summary.freeSpeedRadPerS,
       stallTorqueNm: summary.stallTorqueNm,
       massFlowKgPerS: point.massFlowKgPerS,
-      isentropicPowerW: isentropicPower({ massFlowKgPerS: point.massFlowKgPerS, absolutePressurePa: state.pressurePaAbs, temperatureK: state.temperatureK, backPressurePaAbs: ambient.absolutePressurePa }),
+      isentropicPowerW: isentropicPower({
+        massFlowKgPerS: point.massFlowKgPerS,
+        absolutePressurePa: state.pressurePaAbs,
+        temperatureK: state.temperatureK,
+        backPressurePaAbs: ambient.absolutePressurePa,
+      }),
       stressMargin: (burstSpeed(machine, Math.max(ambient.temperatureK, state.temperatureK)) / free) ** 2,
       bearingShare: free / bearingClass(input.shaft.bearingClassId).limitingSpeedRadPerS,
       nozzlePressurePaAbs: state.pressurePaAbs,

@@ -1,8 +1,12 @@
 /** A number of a plain object by its path of dots. */
-export const numberAt = (object: unknown, path: string): number => path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], object) as number
+export const numberAt = (object: unknown, path: string): number =>
+  path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], object) as number
 
 /** A copy of an object with numbers at some paths replaced; what lies beside the paths is shared. */
-export function withNumbers<T extends object>(object: T, changes: readonly (readonly [path: string, value: number])[]): T {
+export function withNumbers<T extends object>(
+  object: T,
+  changes: readonly (readonly [path: string, value: number])[],
+): T {
   const copy = { ...object } as Record<string, unknown>
   // a branch is copied once, however many leaves of it change
   const fresh = new Set<object>([copy])

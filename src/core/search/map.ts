@@ -40,10 +40,23 @@ const between = (a: number, b: number, t: number): number => a + (b - a) * t
 
 /** A row of the coarse map at any pressure, joined straight between its neighbours at equal shares of the free speed. */
 function rowAt(rows: readonly MapRow[], gaugePressurePa: number): MapRow {
-  const above = Math.max(1, rows.findIndex((r) => r.gaugePressurePa >= gaugePressurePa * (1 - 1e-12)))
+  const above = Math.max(
+    1,
+    rows.findIndex((r) => r.gaugePressurePa >= gaugePressurePa * (1 - 1e-12)),
+  )
   const [a, b] = [rows[above - 1], rows[above]]
   const t = (gaugePressurePa - a.gaugePressurePa) / (b.gaugePressurePa - a.gaugePressurePa)
-  return { gaugePressurePa, free: between(a.free, b.free, t), best: between(a.best, b.best, t), bestW: between(a.bestW, b.bestW, t), massFlowKgPerS: between(a.massFlowKgPerS, b.massFlowKgPerS, t), points: a.points.map((p, i) => ({ powerW: between(p.powerW, b.points[i].powerW, t), efficiency: between(p.efficiency, b.points[i].efficiency, t) })) }
+  return {
+    gaugePressurePa,
+    free: between(a.free, b.free, t),
+    best: between(a.best, b.best, t),
+    bestW: between(a.bestW, b.bestW, t),
+    massFlowKgPerS: between(a.massFlowKgPerS, b.massFlowKgPerS, t),
+    points: a.points.map((p, i) => ({
+      powerW: between(p.powerW, b.points[i].powerW, t),
+      efficiency: between(p.efficiency, b.points[i].efficiency, t),
+    })),
+  }
 }
 
 /** Power and efficiency of a row at a speed; nothing beyond its free speed. */
@@ -52,14 +65,22 @@ function pointOn(row: MapRow, speed: number): MapPoint {
   const x = row.free > 0 ? (speed / row.free) * n : n + 1
   if (x > n) return { powerW: 0, efficiency: 0 }
   const i = Math.min(n - 1, Math.floor(x))
-  return { powerW: between(row.points[i].powerW, row.points[i + 1].powerW, x - i), efficiency: between(row.points[i].efficiency, row.points[i + 1].efficiency, x - i) }
+  return {
+    powerW: between(row.points[i].powerW, row.points[i + 1].powerW, x - i),
+    efficiency: between(row.points[i].efficiency, row.points[i + 1].efficiency, x - i),
+  }
 }
 
 /**
  * The map of a build on a grid, from rest to the free speed at the highest pressure, by default 1.6 times what its supply gives.
  * Machines that hold the air back are worked out at 13 pressures and 25 shares of the free speed. Error: 1 % of the greatest power.
  */
-export function performanceMap(input: PredictionInput, columns: number, rows: number, mostGaugePressurePa?: number): PerformanceMap {
+export function performanceMap(
+  input: PredictionInput,
+  columns: number,
+  rows: number,
+  mostGaugePressurePa?: number,
+): PerformanceMap {
   const { air } = balancedAir(input, input.load.speedRadPerS)
   const pa = input.ambient.absolutePressurePa
   const own = air.nozzlePressurePaAbs - pa
@@ -74,7 +95,14 @@ export function performanceMap(input: PredictionInput, columns: number, rows: nu
       const { shaftPowerW, efficiency } = model.at((free * i) / (m - 1))
       return { powerW: Math.max(0, shaftPowerW), efficiency: Math.max(0, efficiency) }
     })
-    return { gaugePressurePa, free, best: summary.bestPower.speedRadPerS, bestW: summary.bestPower.powerW, massFlowKgPerS: model.at(summary.bestPower.speedRadPerS).massFlowKgPerS, points }
+    return {
+      gaugePressurePa,
+      free,
+      best: summary.bestPower.speedRadPerS,
+      bestW: summary.bestPower.powerW,
+      massFlowKgPerS: model.at(summary.bestPower.speedRadPerS).massFlowKgPerS,
+      points,
+    }
   }
   const least = most / rows
   const base = Array.from({ length: n }, (_, i) => worked(least + ((most - least) * i) / Math.max(1, n - 1)))

@@ -1,23 +1,103 @@
 import fc from 'fast-check'
 import { modelAt, predict, type PredictionInput } from '../prediction'
 import { DEFAULT_COEFFICIENTS, defaultCoefficients } from '../turbine'
-import { airTable, applyDesign, brokenBy, designValues, evaluateDesign, haltonPoint, mergeSearches, numberAt, paretoFront, performanceMap, polishSearch, runSearch, sensitivities, tableArea, withNumbers, type Design, type SearchSpec } from '.'
+import {
+  airTable,
+  applyDesign,
+  brokenBy,
+  designValues,
+  evaluateDesign,
+  haltonPoint,
+  mergeSearches,
+  numberAt,
+  paretoFront,
+  performanceMap,
+  polishSearch,
+  runSearch,
+  sensitivities,
+  tableArea,
+  withNumbers,
+  type Design,
+  type SearchSpec,
+} from '.'
 
 const deg = Math.PI / 180
 const base: PredictionInput = {
   ambient: { absolutePressurePa: 101325, temperatureK: 293.15, relativeHumidity: 0.6 },
-  supply: { kind: 'compressor', airTemperatureK: 293.15, pumpEfficiency: 0.65, coil: null, delivery: [{ gaugePressurePa: 200e3, freeAirM3PerS: 125 / 60_000 }, { gaugePressurePa: 700e3, freeAirM3PerS: 80 / 60_000 }], tankVolumeM3: 0.024, cutInGaugePressurePa: 550e3, cutOutGaugePressurePa: 750e3 },
-  line: { regulator: { kind: 'diaphragm', setGaugePressurePa: 350e3, readWhile: 'flowing', sensingDiameterM: 0.04, springRateNPerM: 12_000, seatDiameterM: 6e-3, greatestLiftM: 1.5e-3, frictionN: 1, movingMassKg: 0.015, chamberVolumeM3: 60e-6 }, parts: [{ kind: 'hose', lengthM: 3, boreM: 8e-3, roughnessM: 1.5e-6 }] },
-  nozzle: { throatDiameterM: 1.5e-3, exitDiameterM: 1.5e-3, count: 1, angleRad: 18 * deg, gapM: 4e-3, form: { kind: 'round' } },
-  machine: { family: 'tangential-impulse', meanRadiusM: 0.027, bladeHeightM: 9e-3, bladeDepthM: 8e-3, bladeCount: 12, bladeThicknessM: 1.6e-3, profile: 'scoop', inletAngleRad: 35 * deg, outletAngleRad: 35 * deg, discThicknessM: 9e-3, hubRadiusM: 8e-3, casing: { kind: 'open', clearanceM: 2e-3 }, materialId: 'petg', infill: 1, loadedAcrossLayers: false },
-  shaft: { bearingClassId: '625', bearingCount: 2, diameterM: 5e-3, spanM: 0.03, overhangM: 0, sideLoadN: 0, balanceGradeMPerS: 6.3e-3 },
+  supply: {
+    kind: 'compressor',
+    airTemperatureK: 293.15,
+    pumpEfficiency: 0.65,
+    coil: null,
+    delivery: [
+      { gaugePressurePa: 200e3, freeAirM3PerS: 125 / 60_000 },
+      { gaugePressurePa: 700e3, freeAirM3PerS: 80 / 60_000 },
+    ],
+    tankVolumeM3: 0.024,
+    cutInGaugePressurePa: 550e3,
+    cutOutGaugePressurePa: 750e3,
+  },
+  line: {
+    regulator: {
+      kind: 'diaphragm',
+      setGaugePressurePa: 350e3,
+      readWhile: 'flowing',
+      sensingDiameterM: 0.04,
+      springRateNPerM: 12_000,
+      seatDiameterM: 6e-3,
+      greatestLiftM: 1.5e-3,
+      frictionN: 1,
+      movingMassKg: 0.015,
+      chamberVolumeM3: 60e-6,
+    },
+    parts: [{ kind: 'hose', lengthM: 3, boreM: 8e-3, roughnessM: 1.5e-6 }],
+  },
+  nozzle: {
+    throatDiameterM: 1.5e-3,
+    exitDiameterM: 1.5e-3,
+    count: 1,
+    angleRad: 18 * deg,
+    gapM: 4e-3,
+    form: { kind: 'round' },
+  },
+  machine: {
+    family: 'tangential-impulse',
+    meanRadiusM: 0.027,
+    bladeHeightM: 9e-3,
+    bladeDepthM: 8e-3,
+    bladeCount: 12,
+    bladeThicknessM: 1.6e-3,
+    profile: 'scoop',
+    inletAngleRad: 35 * deg,
+    outletAngleRad: 35 * deg,
+    discThicknessM: 9e-3,
+    hubRadiusM: 8e-3,
+    casing: { kind: 'open', clearanceM: 2e-3 },
+    materialId: 'petg',
+    infill: 1,
+    loadedAcrossLayers: false,
+  },
+  shaft: {
+    bearingClassId: '625',
+    bearingCount: 2,
+    diameterM: 5e-3,
+    spanM: 0.03,
+    overhangM: 0,
+    sideLoadN: 0,
+    balanceGradeMPerS: 6.3e-3,
+  },
   load: { speedRadPerS: 1047, wantedPowerW: 6 },
   coefficients: DEFAULT_COEFFICIENTS,
   leastGaugePressurePa: 0,
 }
 const spec: SearchSpec = {
   base,
-  variables: [{ path: 'nozzle.throatDiameterM', from: 0.8e-3, to: 3e-3 }, { path: 'machine.meanRadiusM', from: 0.02, to: 0.045 }, { path: 'machine.bladeCount', from: 6, to: 24, whole: true }, { path: 'nozzle.angleRad', from: 5 * deg, to: 35 * deg }],
+  variables: [
+    { path: 'nozzle.throatDiameterM', from: 0.8e-3, to: 3e-3 },
+    { path: 'machine.meanRadiusM', from: 0.02, to: 0.045 },
+    { path: 'machine.bladeCount', from: 6, to: 24, whole: true },
+    { path: 'nozzle.angleRad', from: 5 * deg, to: 35 * deg },
+  ],
   constraints: { leastStressMargin: 4, mostBearingShare: 1, bedM: 0.2 },
   goal: 'best-power',
   designs: 900,
@@ -32,7 +112,9 @@ describe('points of a search', () => {
   test('they fill the box evenly: each tenth of each variable holds a tenth of them, and every shard too', () => {
     for (const first of [0, 1000, 7777]) {
       const points = Array.from({ length: 1000 }, (_, i) => haltonPoint(first + i, 4, 5))
-      for (let d = 0; d < 4; d++) for (let k = 0; k < 10; k++) expect(Math.abs(points.filter((p) => Math.floor(p[d] * 10) === k).length - 100)).toBeLessThan(25)
+      for (let d = 0; d < 4; d++)
+        for (let k = 0; k < 10; k++)
+          expect(Math.abs(points.filter((p) => Math.floor(p[d] * 10) === k).length - 100)).toBeLessThan(25)
     }
   })
   test('whole numbers are whole and reach both ends', () => {
@@ -65,24 +147,49 @@ describe('a search', () => {
     expect(whole.allowed).toBeLessThanOrEqual(whole.possible)
   })
   test('no design of its front is beaten in both power and air', () => {
-    for (const a of whole.front) for (const b of whole.front) if (a !== b) expect(b.figures.bestPowerW > a.figures.bestPowerW && b.figures.massFlowKgPerS < a.figures.massFlowKgPerS).toBe(false)
+    for (const a of whole.front)
+      for (const b of whole.front)
+        if (a !== b)
+          expect(
+            b.figures.bestPowerW > a.figures.bestPowerW && b.figures.massFlowKgPerS < a.figures.massFlowKgPerS,
+          ).toBe(false)
   })
   test('three shares merged are the whole', () => {
     const merged = mergeSearches([0, 1, 2].map((index) => runSearch({ ...spec, shard: { index, of: 3 } })))
     expect(merged).toEqual(whole)
   })
-  test('the same seed gives the same search', () => expect(runSearch({ ...spec, designs: 60 })).toEqual(runSearch({ ...spec, designs: 60 })))
-  test('what cannot be built is not worked out', () => expect(runSearch({ ...spec, designs: 50 }, () => false)).toMatchObject({ tried: 50, possible: 0, best: [], front: [] }))
+  test('the same seed gives the same search', () =>
+    expect(runSearch({ ...spec, designs: 60 })).toEqual(runSearch({ ...spec, designs: 60 })))
+  test('what cannot be built is not worked out', () =>
+    expect(runSearch({ ...spec, designs: 50 }, () => false)).toMatchObject({
+      tried: 50,
+      possible: 0,
+      best: [],
+      front: [],
+    }))
 })
 
 test('property: a front holds the greatest power and is rising in both', () => {
-  const designs = fc.array(fc.tuple(fc.double({ min: 0.1, max: 9, noNaN: true }), fc.double({ min: 0.1, max: 9, noNaN: true })), { minLength: 1, maxLength: 60 })
+  const designs = fc.array(
+    fc.tuple(fc.double({ min: 0.1, max: 9, noNaN: true }), fc.double({ min: 0.1, max: 9, noNaN: true })),
+    { minLength: 1, maxLength: 60 },
+  )
   fc.assert(
     fc.property(designs, (pairs) => {
-      const all = pairs.map(([bestPowerW, massFlowKgPerS], number) => ({ number, values: [], score: bestPowerW, figures: { bestPowerW, massFlowKgPerS } }) as unknown as Design)
+      const all = pairs.map(
+        ([bestPowerW, massFlowKgPerS], number) =>
+          ({ number, values: [], score: bestPowerW, figures: { bestPowerW, massFlowKgPerS } }) as unknown as Design,
+      )
       const front = paretoFront(all, 'best-power')
       expect(front[front.length - 1].figures.bestPowerW).toBe(Math.max(...pairs.map(([p]) => p)))
-      front.slice(1).forEach((d, i) => expect(d.figures.bestPowerW > front[i].figures.bestPowerW && d.figures.massFlowKgPerS >= front[i].figures.massFlowKgPerS).toBe(true))
+      front
+        .slice(1)
+        .forEach((d, i) =>
+          expect(
+            d.figures.bestPowerW > front[i].figures.bestPowerW &&
+              d.figures.massFlowKgPerS >= front[i].figures.massFlowKgPerS,
+          ).toBe(true),
+        )
     }),
     { seed: 2, endOnFailure: true },
   )
@@ -97,11 +204,25 @@ test('the air table is the air side, to a few parts in a thousand', () => {
 })
 
 test('watts per printable change: the wider throat tells more than half a degree', () => {
-  const [throat, angle] = sensitivities(base, [{ path: 'nozzle.throatDiameterM', change: 0.1e-3 }, { path: 'nozzle.angleRad', change: 0.5 * deg }], 'best-power')
+  const [throat, angle] = sensitivities(
+    base,
+    [
+      { path: 'nozzle.throatDiameterM', change: 0.1e-3 },
+      { path: 'nozzle.angleRad', change: 0.5 * deg },
+    ],
+    'best-power',
+  )
   expect(throat.upW).toBeGreaterThan(0)
   expect(throat.downW).toBeLessThan(0)
   expect(Math.abs(throat.upW ?? 0)).toBeGreaterThan(Math.abs(angle.upW ?? 0))
-  expect(sensitivities(base, [{ path: 'machine.bladeCount', change: 1 }], 'best-power', (i) => numberAt(i, 'machine.bladeCount') <= 12)[0].upW).toBeNull()
+  expect(
+    sensitivities(
+      base,
+      [{ path: 'machine.bladeCount', change: 1 }],
+      'best-power',
+      (i) => numberAt(i, 'machine.bladeCount') <= 12,
+    )[0].upW,
+  ).toBeNull()
 })
 
 test('a map holds the prediction where the build runs', () => {
@@ -116,22 +237,79 @@ test('a map holds the prediction where the build runs', () => {
 
 test('a coarse map of a machine that holds the air back is within 1 % of its greatest power', () => {
   const deg = Math.PI / 180
-  const wheel: PredictionInput = { ...base, supply: { kind: 'steady', gaugePressurePa: 30e3, airTemperatureK: 293.15 }, line: { regulator: null, parts: [] }, nozzle: { ...base.nozzle, throatDiameterM: 2.4e-3, exitDiameterM: 2.4e-3, count: 2, angleRad: 15 * deg }, coefficients: defaultCoefficients('radial-inflow'), machine: { family: 'radial-inflow', feed: 'volute', inletRadiusM: 0.03, inletWidthM: 4e-3, outletTipRadiusM: 0.015, outletHubRadiusM: 5e-3, outletAngleRad: 40 * deg, bladeCount: 11, bladeThicknessM: 1.2e-3, clearanceM: 0.4e-3, discThicknessM: 4e-3, hubRadiusM: 4e-3, materialId: 'petg', infill: 1, loadedAcrossLayers: false } }
+  const wheel: PredictionInput = {
+    ...base,
+    supply: { kind: 'steady', gaugePressurePa: 30e3, airTemperatureK: 293.15 },
+    line: { regulator: null, parts: [] },
+    nozzle: { ...base.nozzle, throatDiameterM: 2.4e-3, exitDiameterM: 2.4e-3, count: 2, angleRad: 15 * deg },
+    coefficients: defaultCoefficients('radial-inflow'),
+    machine: {
+      family: 'radial-inflow',
+      feed: 'volute',
+      inletRadiusM: 0.03,
+      inletWidthM: 4e-3,
+      outletTipRadiusM: 0.015,
+      outletHubRadiusM: 5e-3,
+      outletAngleRad: 40 * deg,
+      bladeCount: 11,
+      bladeThicknessM: 1.2e-3,
+      clearanceM: 0.4e-3,
+      discThicknessM: 4e-3,
+      hubRadiusM: 4e-3,
+      materialId: 'petg',
+      infill: 1,
+      loadedAcrossLayers: false,
+    },
+  }
   const map = performanceMap(wheel, 17, 20)
   const most = Math.max(...map.powerW.flat())
   for (const row of [4, 11, 18]) {
     const model = modelAt(wheel, 101_325 + map.gaugePressurePa[row], 293.15)
-    map.speedRadPerS.forEach((w, i) => expect(Math.abs(Math.max(0, model.at(w).shaftPowerW) - map.powerW[row][i])).toBeLessThan(0.012 * most))
+    map.speedRadPerS.forEach((w, i) =>
+      expect(Math.abs(Math.max(0, model.at(w).shaftPowerW) - map.powerW[row][i])).toBeLessThan(0.012 * most),
+    )
   }
 })
 
 test('what a search keeps of a machine that holds the air back is what its prediction says, and holds there too', () => {
-  const wheel: PredictionInput = { ...base, nozzle: { ...base.nozzle, throatDiameterM: 1.6e-3, exitDiameterM: 1.6e-3, count: 2, angleRad: 0.26 }, coefficients: defaultCoefficients('radial-inflow'), machine: { family: 'radial-inflow', feed: 'volute', inletRadiusM: 0.03, inletWidthM: 4e-3, outletTipRadiusM: 0.015, outletHubRadiusM: 5e-3, outletAngleRad: 0.7, bladeCount: 11, bladeThicknessM: 1.2e-3, clearanceM: 0.4e-3, discThicknessM: 4e-3, hubRadiusM: 4e-3, materialId: 'petg', infill: 1, loadedAcrossLayers: false } }
-  const result = runSearch({ base: wheel, variables: [{ path: 'nozzle.throatDiameterM', from: 0.8e-3, to: 2.4e-3 }], goal: 'best-power', constraints: { leastStressMargin: 0.3 }, designs: 40, seed: 3, shard: { index: 0, of: 1 } })
+  const wheel: PredictionInput = {
+    ...base,
+    nozzle: { ...base.nozzle, throatDiameterM: 1.6e-3, exitDiameterM: 1.6e-3, count: 2, angleRad: 0.26 },
+    coefficients: defaultCoefficients('radial-inflow'),
+    machine: {
+      family: 'radial-inflow',
+      feed: 'volute',
+      inletRadiusM: 0.03,
+      inletWidthM: 4e-3,
+      outletTipRadiusM: 0.015,
+      outletHubRadiusM: 5e-3,
+      outletAngleRad: 0.7,
+      bladeCount: 11,
+      bladeThicknessM: 1.2e-3,
+      clearanceM: 0.4e-3,
+      discThicknessM: 4e-3,
+      hubRadiusM: 4e-3,
+      materialId: 'petg',
+      infill: 1,
+      loadedAcrossLayers: false,
+    },
+  }
+  const result = runSearch({
+    base: wheel,
+    variables: [{ path: 'nozzle.throatDiameterM', from: 0.8e-3, to: 2.4e-3 }],
+    goal: 'best-power',
+    constraints: { leastStressMargin: 0.3 },
+    designs: 40,
+    seed: 3,
+    shard: { index: 0, of: 1 },
+  })
   expect(result.best.length).toBeGreaterThan(2)
   for (const d of result.best.slice(0, 3)) {
     expect(d.figures.stressMargin).toBeGreaterThanOrEqual(0.3)
-    expect(predict(applyDesign(wheel, result.paths, d.values)).figures.bestPowerW / d.figures.bestPowerW).toBeCloseTo(1, 2)
+    expect(predict(applyDesign(wheel, result.paths, d.values)).figures.bestPowerW / d.figures.bestPowerW).toBeCloseTo(
+      1,
+      2,
+    )
   }
 })
 
@@ -158,8 +336,12 @@ describe('the end of a search', () => {
     for (const d of again.best) expect(d.score).toBeLessThanOrEqual((again.own?.design.score ?? 0) * (1 + 1e-9))
   })
   test('where the supply must hold, every design kept does hold by the full prediction, at the very edge too', () => {
-    const edge = polishSearch({ ...spec, constraints: { supplyHolds: true }, designs: 400 }, runSearch({ ...spec, constraints: { supplyHolds: true }, designs: 400 }))
+    const edge = polishSearch(
+      { ...spec, constraints: { supplyHolds: true }, designs: 400 },
+      runSearch({ ...spec, constraints: { supplyHolds: true }, designs: 400 }),
+    )
     expect(edge.best.length).toBeGreaterThan(0)
-    for (const d of edge.best) expect(predict(applyDesign(base, edge.paths, d.values)).air.sustained?.keepsUp).toBe(true)
+    for (const d of edge.best)
+      expect(predict(applyDesign(base, edge.paths, d.values)).air.sustained?.keepsUp).toBe(true)
   })
 })

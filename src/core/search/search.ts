@@ -85,19 +85,30 @@ function vanDerCorput(index: number, base: number): number {
  * Source: Halton (1960); the shift modulo one is Cranley & Patterson's (1976).
  */
 export const haltonPoint = (index: number, dimensions: number, seed: number): number[] =>
-  Array.from({ length: dimensions }, (_, d) => (vanDerCorput(index + 1, PRIMES[d % PRIMES.length]) + (((seed * 0.754877666 + d * 0.569840291) % 1) + 1)) % 1)
+  Array.from(
+    { length: dimensions },
+    (_, d) =>
+      (vanDerCorput(index + 1, PRIMES[d % PRIMES.length]) + (((seed * 0.754877666 + d * 0.569840291) % 1) + 1)) % 1,
+  )
 
 /** Values of the variables at one design of a search. */
 export function designValues(variables: readonly SearchVariable[], index: number, seed: number): number[] {
   const point = haltonPoint(index, variables.length, seed)
-  return variables.map((v, i) => (v.whole ? Math.min(v.to, v.from + Math.floor(point[i] * (v.to - v.from + 1))) : v.from + point[i] * (v.to - v.from)))
+  return variables.map((v, i) =>
+    v.whole ? Math.min(v.to, v.from + Math.floor(point[i] * (v.to - v.from + 1))) : v.from + point[i] * (v.to - v.from),
+  )
 }
 
 /** A base with a design's values put in; a plain hole's exit follows its throat. */
-export function applyDesign(base: PredictionInput, paths: readonly string[], values: readonly number[]): PredictionInput {
+export function applyDesign(
+  base: PredictionInput,
+  paths: readonly string[],
+  values: readonly number[],
+): PredictionInput {
   const changes = paths.map((path, i): [string, number] => [path, values[i]])
   const at = paths.indexOf('nozzle.throatDiameterM')
-  if (at >= 0 && !paths.includes('nozzle.exitDiameterM')) changes.push(['nozzle.exitDiameterM', (values[at] * base.nozzle.exitDiameterM) / base.nozzle.throatDiameterM])
+  if (at >= 0 && !paths.includes('nozzle.exitDiameterM'))
+    changes.push(['nozzle.exitDiameterM', (values[at] * base.nozzle.exitDiameterM) / base.nozzle.throatDiameterM])
   return withNumbers(base, changes)
 }
 
@@ -129,11 +140,15 @@ export function brokenBy(f: DesignFigures, c: SearchConstraints): (keyof SearchC
 }
 
 /** Power that the trade-off picture shows: at the load where that is the goal, else the best. */
-export const tradePower = (f: DesignFigures, goal: SearchGoal): number => (goal === 'power-at-load' ? f.powerAtLoadW : f.bestPowerW)
+export const tradePower = (f: DesignFigures, goal: SearchGoal): number =>
+  goal === 'power-at-load' ? f.powerAtLoadW : f.bestPowerW
 
 /** Designs that no other beats in both power and air, by rising mass flow. */
 export function paretoFront(designs: readonly Design[], goal: SearchGoal): Design[] {
-  const sorted = [...designs].sort((a, b) => a.figures.massFlowKgPerS - b.figures.massFlowKgPerS || tradePower(b.figures, goal) - tradePower(a.figures, goal))
+  const sorted = [...designs].sort(
+    (a, b) =>
+      a.figures.massFlowKgPerS - b.figures.massFlowKgPerS || tradePower(b.figures, goal) - tradePower(a.figures, goal),
+  )
   const front: Design[] = []
   let most = 0
   for (const d of sorted) {
@@ -151,10 +166,20 @@ const FRONT_KEPT = 200
 /** Fewer where each is worked out twice. */
 const FOLLOWED_KEPT = 60
 
-const NONE: Record<keyof SearchConstraints, number> = { leastStressMargin: 0, mostBearingShare: 0, leastFeatureM: 0, bedM: 0, mostMassFlowKgPerS: 0, supplyHolds: 0 }
+const NONE: Record<keyof SearchConstraints, number> = {
+  leastStressMargin: 0,
+  mostBearingShare: 0,
+  leastFeatureM: 0,
+  bedM: 0,
+  mostMassFlowKgPerS: 0,
+  supplyHolds: 0,
+}
 
 /** Thins a front to a number of designs, ends and evenly spaced ones kept. */
-const thinned = (front: readonly Design[], most: number): Design[] => (front.length <= most ? [...front] : Array.from({ length: most }, (_, i) => front[Math.round((i * (front.length - 1)) / (most - 1))]))
+const thinned = (front: readonly Design[], most: number): Design[] =>
+  front.length <= most
+    ? [...front]
+    : Array.from({ length: most }, (_, i) => front[Math.round((i * (front.length - 1)) / (most - 1))])
 
 /** Machines of this kind must leave room between their parts; a design that does not is skipped without being worked out. */
 export type Possible = (input: PredictionInput) => boolean
@@ -170,14 +195,28 @@ export function searchTable({ base, variables }: Pick<SearchSpec, 'base' | 'vari
 /** The build as it stands, worked out whole. */
 function ownDesign({ base, variables, goal, constraints }: SearchSpec, possible: Possible): SearchResult['own'] {
   const figures = possible(base) ? evaluateDesign(base) : null
-  return figures && { design: { number: OWN, values: variables.map((v) => numberAt(base, v.path)), figures, score: scoreOf(figures, goal) }, broken: brokenBy(figures, constraints) }
+  return (
+    figures && {
+      design: {
+        number: OWN,
+        values: variables.map((v) => numberAt(base, v.path)),
+        figures,
+        score: scoreOf(figures, goal),
+      },
+      broken: brokenBy(figures, constraints),
+    }
+  )
 }
 
 /**
  * A share of a search: designs spread evenly over the box of the variables, each worked out whole; the front and the best that keep the constraints.
  * The air side is a table over nozzle area; what is kept of machines that hold the air back is worked out again with air that follows the speed, and must keep the constraints then too. `possible` judges the geometry before anything is worked out.
  */
-export function runSearch(spec: SearchSpec, possible: Possible = () => true, progress: (share: number) => void = () => undefined): SearchResult {
+export function runSearch(
+  spec: SearchSpec,
+  possible: Possible = () => true,
+  progress: (share: number) => void = () => undefined,
+): SearchResult {
   const { base, variables, goal, shard } = spec
   const paths = variables.map((v) => v.path)
   const table = searchTable(spec)
@@ -213,14 +252,37 @@ export function runSearch(spec: SearchSpec, possible: Possible = () => true, pro
     if (designs.length > 2000 || best.length > 4 * KEPT) settle()
   }
   settle()
-  if (!holdsBack(base)) return { goal, paths, tried, possible: possibleCount, allowed, broken, front: thinned(designs, FRONT_KEPT), best, own }
+  if (!holdsBack(base))
+    return {
+      goal,
+      paths,
+      tried,
+      possible: possibleCount,
+      allowed,
+      broken,
+      front: thinned(designs, FRONT_KEPT),
+      best,
+      own,
+    }
   const whole = (kept: readonly Design[]) =>
     kept.flatMap((d) => {
       const figures = evaluateDesign(applyDesign(base, paths, d.values))
-      return figures && brokenBy(figures, spec.constraints).length === 0 ? [{ ...d, figures, score: scoreOf(figures, goal) }] : []
+      return figures && brokenBy(figures, spec.constraints).length === 0
+        ? [{ ...d, figures, score: scoreOf(figures, goal) }]
+        : []
     })
   const front = paretoFront(whole(thinned(designs, FOLLOWED_KEPT)), goal)
-  return { goal, paths, tried, possible: possibleCount, allowed, broken, front, own, best: whole(best).sort((a, b) => b.score - a.score || a.number - b.number) }
+  return {
+    goal,
+    paths,
+    tried,
+    possible: possibleCount,
+    allowed,
+    broken,
+    front,
+    own,
+    best: whole(best).sort((a, b) => b.score - a.score || a.number - b.number),
+  }
 }
 
 /** One result from the shares of a search, as if one machine had done it all. */
@@ -236,9 +298,18 @@ export function mergeSearches(parts: readonly SearchResult[]): SearchResult {
     possible: sum((r) => r.possible),
     allowed: sum((r) => r.allowed),
     broken,
-    front: thinned(paretoFront(parts.flatMap((r) => r.front), first.goal), FRONT_KEPT),
+    front: thinned(
+      paretoFront(
+        parts.flatMap((r) => r.front),
+        first.goal,
+      ),
+      FRONT_KEPT,
+    ),
     own: parts.find((r) => r.own)?.own ?? null,
-    best: parts.flatMap((r) => r.best).sort((a, b) => b.score - a.score || a.number - b.number).slice(0, KEPT),
+    best: parts
+      .flatMap((r) => r.best)
+      .sort((a, b) => b.score - a.score || a.number - b.number)
+      .slice(0, KEPT),
   }
 }
 
@@ -251,7 +322,12 @@ export interface Sensitivity {
 }
 
 /** One number over its range, all else as it is. */
-export function sweep(base: PredictionInput, variable: SearchVariable, points: number, possible: Possible = () => true): { readonly value: number; readonly figures: DesignFigures | null }[] {
+export function sweep(
+  base: PredictionInput,
+  variable: SearchVariable,
+  points: number,
+  possible: Possible = () => true,
+): { readonly value: number; readonly figures: DesignFigures | null }[] {
   const { path, from, to, whole } = variable
   const n = whole ? Math.min(points, to - from + 1) : points
   return Array.from({ length: n }, (_, i) => {
@@ -263,7 +339,12 @@ export function sweep(base: PredictionInput, variable: SearchVariable, points: n
 }
 
 /** Watts per printable change of each number: best power, or power at the load, with it moved up and down by its change. Null where a side cannot be built. */
-export function sensitivities(base: PredictionInput, changes: readonly { readonly path: string; readonly change: number }[], goal: SearchGoal, possible: Possible = () => true): Sensitivity[] {
+export function sensitivities(
+  base: PredictionInput,
+  changes: readonly { readonly path: string; readonly change: number }[],
+  goal: SearchGoal,
+  possible: Possible = () => true,
+): Sensitivity[] {
   const power = (input: PredictionInput): number | null => {
     if (!possible(input)) return null
     const figures = evaluateDesign(input)

@@ -9,7 +9,13 @@ export interface LinearFit {
   readonly degreesOfFreedom: number
 }
 
-const failed = (status: 'too few points' | 'singular'): LinearFit => ({ status, parameters: [], covariance: [], reducedChiSquare: NaN, degreesOfFreedom: 0 })
+const failed = (status: 'too few points' | 'singular'): LinearFit => ({
+  status,
+  parameters: [],
+  covariance: [],
+  reducedChiSquare: NaN,
+  degreesOfFreedom: 0,
+})
 
 /**
  * Weighted linear least squares by the normal equations, columns scaled to unit length first.
@@ -17,11 +23,18 @@ const failed = (status: 'too few points' | 'singular'): LinearFit => ({ status, 
  * with 'birge' the covariance is that of the weights, widened when the residuals are larger than they allow.
  * Source: closed form; Birge (1932) for the widening.
  */
-export function linearLeastSquares(rows: readonly (readonly number[])[], y: ArrayLike<number>, weights: ArrayLike<number>, scale: 'residual' | 'birge'): LinearFit {
+export function linearLeastSquares(
+  rows: readonly (readonly number[])[],
+  y: ArrayLike<number>,
+  weights: ArrayLike<number>,
+  scale: 'residual' | 'birge',
+): LinearFit {
   const n = rows.length
   const p = rows[0]?.length ?? 0
   if (n < p || p === 0) return failed('too few points')
-  const size = Array.from({ length: p }, (_, j) => Math.sqrt(rows.reduce((sum, row, i) => sum + weights[i] * row[j] ** 2, 0)))
+  const size = Array.from({ length: p }, (_, j) =>
+    Math.sqrt(rows.reduce((sum, row, i) => sum + weights[i] * row[j] ** 2, 0)),
+  )
   if (size.some((s) => !(s > 0))) return failed('singular')
   const normal = Matrix.zeros(p, p)
   const right = new Array<number>(p).fill(0)
@@ -40,17 +53,23 @@ export function linearLeastSquares(rows: readonly (readonly number[])[], y: Arra
   }
   const parameters = right.map((_, j) => right.reduce((sum, r, k) => sum + inverted.get(j, k) * r, 0) / size[j])
   if (!parameters.every(Number.isFinite)) return failed('singular')
-  const chiSquare = rows.reduce((sum, row, i) => sum + weights[i] * (y[i] - row.reduce((s, a, j) => s + a * parameters[j], 0)) ** 2, 0)
+  const chiSquare = rows.reduce(
+    (sum, row, i) => sum + weights[i] * (y[i] - row.reduce((s, a, j) => s + a * parameters[j], 0)) ** 2,
+    0,
+  )
   const degreesOfFreedom = n - p
   const reducedChiSquare = degreesOfFreedom > 0 ? chiSquare / degreesOfFreedom : NaN
   const factor = degreesOfFreedom === 0 ? 1 : scale === 'residual' ? reducedChiSquare : Math.max(1, reducedChiSquare)
-  const covariance = parameters.map((_, j) => parameters.map((_, k) => (factor * inverted.get(j, k)) / (size[j] * size[k])))
+  const covariance = parameters.map((_, j) =>
+    parameters.map((_, k) => (factor * inverted.get(j, k)) / (size[j] * size[k])),
+  )
   return { status: 'fitted', parameters, covariance, reducedChiSquare, degreesOfFreedom }
 }
 
 /** Variance of a linear combination a.p of parameters with a covariance: a' C a. JCGM 100, eq. 13. */
 export function varianceOf(gradient: readonly number[], covariance: readonly (readonly number[])[]): number {
   let sum = 0
-  for (let j = 0; j < gradient.length; j++) for (let k = 0; k < gradient.length; k++) sum += gradient[j] * gradient[k] * covariance[j][k]
+  for (let j = 0; j < gradient.length; j++)
+    for (let k = 0; k < gradient.length; k++) sum += gradient[j] * gradient[k] * covariance[j][k]
   return Math.max(0, sum)
 }

@@ -11,4 +11,5 @@ export function seededRandom(seed: number): () => number {
 }
 
 /** One draw of a standard normal (Box & Muller 1958). */
-export const normalDraw = (random: () => number): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
+export const normalDraw = (random: () => number): number =>
+  Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())

@@ -1,13 +1,27 @@
 import { checksOf, expectCheck, type CheckValue } from '../check-values/check-values'
-import { linearLeastSquares, median, propagate, seededRandom, normalDraw, studentT95, varianceOf, welchDifference } from '.'
+import {
+  linearLeastSquares,
+  median,
+  propagate,
+  seededRandom,
+  normalDraw,
+  studentT95,
+  varianceOf,
+  welchDifference,
+} from '.'
 
 const list = (c: CheckValue, name: string) => String(c.inputs[name].value).split(' ').map(Number)
 
 describe('Welch (1947)', () => {
   test.each(checksOf('welch.t'))('%s', (_, c) => expectCheck(-welchDifference(list(c, 'a'), list(c, 'b')).t, c))
-  test.each(checksOf('welch.nu'))('%s', (_, c) => expectCheck(welchDifference(list(c, 'a'), list(c, 'b')).degreesOfFreedom, c))
-  test.each(checksOf('welch.ci'))('%s', (_, c) => expectCheck(welchDifference(list(c, 'a'), list(c, 'b')).halfWidth95, c))
-  test('one value on a side tells nothing about spread', () => expect(welchDifference([1], [2, 3]).halfWidth95).toBe(Infinity))
+  test.each(checksOf('welch.nu'))('%s', (_, c) =>
+    expectCheck(welchDifference(list(c, 'a'), list(c, 'b')).degreesOfFreedom, c),
+  )
+  test.each(checksOf('welch.ci'))('%s', (_, c) =>
+    expectCheck(welchDifference(list(c, 'a'), list(c, 'b')).halfWidth95, c),
+  )
+  test('one value on a side tells nothing about spread', () =>
+    expect(welchDifference([1], [2, 3]).halfWidth95).toBe(Infinity))
   test('Student’s t at 95 %: 12.706 at 1, 2.228 at 10 degrees of freedom (JCGM 100, table G.2)', () => {
     expect(studentT95(1)).toBeCloseTo(12.706, 3)
     expect(studentT95(10)).toBeCloseTo(2.228, 3)
@@ -18,7 +32,12 @@ describe('linear least squares', () => {
   test('JCGM 100 (GUM), H.3: thermometer line y1 = -0.1712(29), y2 = 0.00218(67), r = -0.930 (published example)', () => {
     const t = [21.521, 22.012, 22.512, 23.003, 23.507, 23.999, 24.513, 25.002, 25.503, 26.01, 26.511]
     const b = [-0.171, -0.169, -0.166, -0.159, -0.164, -0.165, -0.156, -0.157, -0.159, -0.161, -0.16]
-    const fit = linearLeastSquares(t.map((x) => [1, x - 20]), b, b.map(() => 1), 'residual')
+    const fit = linearLeastSquares(
+      t.map((x) => [1, x - 20]),
+      b,
+      b.map(() => 1),
+      'residual',
+    )
     expect(fit.parameters[0]).toBeCloseTo(-0.1712, 4)
     expect(fit.parameters[1]).toBeCloseTo(0.00218, 5)
     expect(Math.sqrt(fit.covariance[0][0])).toBeCloseTo(0.0029, 4)
@@ -32,7 +51,18 @@ describe('linear least squares', () => {
   })
   test('too few points and columns that depend on one another are said, not guessed', () => {
     expect(linearLeastSquares([[1, 2]], [1], [1], 'birge').status).toBe('too few points')
-    expect(linearLeastSquares([[0, 1], [0, 2], [0, 3]], [1, 2, 3], [1, 1, 1], 'birge').status).toBe('singular')
+    expect(
+      linearLeastSquares(
+        [
+          [0, 1],
+          [0, 2],
+          [0, 3],
+        ],
+        [1, 2, 3],
+        [1, 1, 1],
+        'birge',
+      ).status,
+    ).toBe('singular')
   })
 })
 
@@ -42,7 +72,16 @@ test('propagation: a product of powers has the root of the sum of squares of rel
   const y = (i: number, s: number) => (x[0] + (i === 0 ? s * u[0] : 0)) * (x[1] + (i === 1 ? s * u[1] : 0)) ** 2
   expect(propagate(2, y) / 18).toBeCloseTo(Math.hypot(0.01, 2 * 0.02), 4)
 })
-test('variance of a difference of equal, fully correlated parts is nothing', () => expect(varianceOf([1, -1], [[4, 4], [4, 4]])).toBe(0))
+test('variance of a difference of equal, fully correlated parts is nothing', () =>
+  expect(
+    varianceOf(
+      [1, -1],
+      [
+        [4, 4],
+        [4, 4],
+      ],
+    ),
+  ).toBe(0))
 test('median of even and odd lists, and of nothing', () => {
   expect(median([3, 1, 2])).toBe(2)
   expect(median([4, 1, 2, 3])).toBe(2.5)

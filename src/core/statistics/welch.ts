@@ -11,7 +11,8 @@ export interface MeanDifference {
 }
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
-const variance = (values: readonly number[]) => values.reduce((s, v) => s + (v - mean(values)) ** 2, 0) / (values.length - 1)
+const variance = (values: readonly number[]) =>
+  values.reduce((s, v) => s + (v - mean(values)) ** 2, 0) / (values.length - 1)
 
 /** Two-sided 95 % point of Student's t. */
 export const studentT95 = (degreesOfFreedom: number): number => jStat.studentt.inv(0.975, degreesOfFreedom)
@@ -22,9 +23,16 @@ export const studentT95 = (degreesOfFreedom: number): number => jStat.studentt.i
  */
 export function welchDifference(a: readonly number[], b: readonly number[]): MeanDifference {
   const difference = mean(b) - mean(a)
-  if (a.length < 2 || b.length < 2) return { difference, standardUncertainty: NaN, degreesOfFreedom: 0, halfWidth95: Infinity, t: NaN }
+  if (a.length < 2 || b.length < 2)
+    return { difference, standardUncertainty: NaN, degreesOfFreedom: 0, halfWidth95: Infinity, t: NaN }
   const [va, vb] = [variance(a) / a.length, variance(b) / b.length]
   const standardUncertainty = Math.sqrt(va + vb)
   const degreesOfFreedom = (va + vb) ** 2 / (va ** 2 / (a.length - 1) + vb ** 2 / (b.length - 1))
-  return { difference, standardUncertainty, degreesOfFreedom, halfWidth95: studentT95(degreesOfFreedom) * standardUncertainty, t: difference / standardUncertainty }
+  return {
+    difference,
+    standardUncertainty,
+    degreesOfFreedom,
+    halfWidth95: studentT95(degreesOfFreedom) * standardUncertainty,
+    t: difference / standardUncertainty,
+  }
 }

@@ -5,15 +5,30 @@ import { secondMoment, shaftStiffness, type ShaftLayout } from './life'
 const [SPAN, OVERHANG] = [6, 3] as const
 
 /** Stiffness of a beam element over EI, and its consistent mass over mass per length; deflection and slope at both ends. Text-book (Euler-Bernoulli). */
-const stiffness = (l: number) => [[12, 6 * l, -12, 6 * l], [6 * l, 4 * l * l, -6 * l, 2 * l * l], [-12, -6 * l, 12, -6 * l], [6 * l, 2 * l * l, -6 * l, 4 * l * l]].map((row) => row.map((v) => v / l ** 3))
-const mass = (l: number) => [[156, 22 * l, 54, -13 * l], [22 * l, 4 * l * l, 13 * l, -3 * l * l], [54, 13 * l, 156, -22 * l], [-13 * l, -3 * l * l, -22 * l, 4 * l * l]].map((row) => row.map((v) => (v * l) / 420))
+const stiffness = (l: number) =>
+  [
+    [12, 6 * l, -12, 6 * l],
+    [6 * l, 4 * l * l, -6 * l, 2 * l * l],
+    [-12, -6 * l, 12, -6 * l],
+    [6 * l, 2 * l * l, -6 * l, 4 * l * l],
+  ].map((row) => row.map((v) => v / l ** 3))
+const mass = (l: number) =>
+  [
+    [156, 22 * l, 54, -13 * l],
+    [22 * l, 4 * l * l, 13 * l, -3 * l * l],
+    [54, 13 * l, 156, -22 * l],
+    [-13 * l, -3 * l * l, -22 * l, 4 * l * l],
+  ].map((row) => row.map((v) => (v * l) / 420))
 
 /**
  * First bending frequency of a shaft on two stiff bearings with a rotor at the end of its overhang, rad/s: beam elements, the rotor a point mass, inverse iteration.
  * Error: 0.1 % against finer meshes. The span's own mass counts in full: a short overhang cannot hide it.
  */
 function overhungFrequency(shaft: ShaftLayout, rotorMassKg: number): number {
-  const lengths = [...Array<number>(SPAN).fill(shaft.spanM / SPAN), ...Array<number>(OVERHANG).fill(Math.max(1e-3, shaft.overhangM) / OVERHANG)]
+  const lengths = [
+    ...Array<number>(SPAN).fill(shaft.spanM / SPAN),
+    ...Array<number>(OVERHANG).fill(Math.max(1e-3, shaft.overhangM) / OVERHANG),
+  ]
   const size = 2 * (lengths.length + 1)
   const [k, m] = [Matrix.zeros(size, size), Matrix.zeros(size, size)]
   const ei = shaft.elasticModulusPa * secondMoment(shaft.diameterM)
@@ -34,7 +49,10 @@ function overhungFrequency(shaft: ShaftLayout, rotorMassKg: number): number {
   let square = 0
   for (let i = 0; i < 60; i++) {
     const next = solver.solve(mf.mmul(shape))
-    const [top, bottom] = [next.transpose().mmul(kf.mmul(next)).get(0, 0), next.transpose().mmul(mf.mmul(next)).get(0, 0)]
+    const [top, bottom] = [
+      next.transpose().mmul(kf.mmul(next)).get(0, 0),
+      next.transpose().mmul(mf.mmul(next)).get(0, 0),
+    ]
     const before = square
     square = top / bottom
     shape = next.div(Math.sqrt(bottom))

@@ -30,21 +30,41 @@ export function shaftStiffness(shaft: ShaftLayout): number {
 }
 
 /** Permissible residual unbalance, kg m: grade G (m/s, 6.3e-3 for G 6.3) over speed times mass. Source: ISO 21940-11. */
-export const permissibleUnbalance = (gradeMPerS: number, rotorMassKg: number, speedRadPerS: number): number => (speedRadPerS > 0 ? (gradeMPerS * rotorMassKg) / speedRadPerS : Infinity)
+export const permissibleUnbalance = (gradeMPerS: number, rotorMassKg: number, speedRadPerS: number): number =>
+  speedRadPerS > 0 ? (gradeMPerS * rotorMassKg) / speedRadPerS : Infinity
 
 /** Force that an unbalance turns round with, N. */
 export const unbalanceForce = (unbalanceKgM: number, speedRadPerS: number): number => unbalanceKgM * speedRadPerS ** 2
 
 /** Depth of a drilled hole that takes an unbalance away, m: its mass is unbalance over the radius it is drilled at. The cone of the drill's tip is left out. */
-export function balanceHole(hole: { readonly unbalanceKgM: number; readonly radiusM: number; readonly drillDiameterM: number; readonly densityKgPerM3: number }): { massKg: number; depthM: number } {
+export function balanceHole(hole: {
+  readonly unbalanceKgM: number
+  readonly radiusM: number
+  readonly drillDiameterM: number
+  readonly densityKgPerM3: number
+}): { massKg: number; depthM: number } {
   const massKg = hole.unbalanceKgM / hole.radiusM
   return { massKg, depthM: massKg / (hole.densityKgPerM3 * (Math.PI / 4) * hole.drillDiameterM ** 2) }
 }
 
 /** Dynamic load ratings of the classes, N. Catalogue-class values from memory (practice), not those of one maker. */
-const DYNAMIC_RATING_N: Readonly<Record<string, number>> = { '608': 3450, '625': 1730, '623': 630, '688': 1250, MR105: 430, '6000': 4750 }
+const DYNAMIC_RATING_N: Readonly<Record<string, number>> = {
+  '608': 3450,
+  '625': 1730,
+  '623': 630,
+  '688': 1250,
+  MR105: 430,
+  '6000': 4750,
+}
 /** Static load ratings, N; from memory likewise. */
-const STATIC_RATING_N: Readonly<Record<string, number>> = { '608': 1370, '625': 670, '623': 220, '688': 590, MR105: 168, '6000': 1960 }
+const STATIC_RATING_N: Readonly<Record<string, number>> = {
+  '608': 1370,
+  '625': 670,
+  '623': 220,
+  '688': 590,
+  MR105: 168,
+  '6000': 1960,
+}
 
 export interface BearingDuty {
   readonly bearing: BearingClass
@@ -58,9 +78,13 @@ export interface BearingDuty {
 }
 
 /** Radial loads of two bearings for a force at the rotor: shared between them, or levered up by an overhang. One bearing alone carries it all. */
-export function bearingLoads(layout: Pick<ShaftLayout, 'bearings' | 'spanM' | 'overhangM'>, forceN: number): [number, number] {
+export function bearingLoads(
+  layout: Pick<ShaftLayout, 'bearings' | 'spanM' | 'overhangM'>,
+  forceN: number,
+): [number, number] {
   if (layout.bearings < 2) return [forceN, 0]
-  if (layout.overhangM > 0) return [(forceN * (layout.spanM + layout.overhangM)) / layout.spanM, (forceN * layout.overhangM) / layout.spanM]
+  if (layout.overhangM > 0)
+    return [(forceN * (layout.spanM + layout.overhangM)) / layout.spanM, (forceN * layout.overhangM) / layout.spanM]
   return [forceN / 2, forceN / 2]
 }
 
@@ -68,12 +92,28 @@ export function bearingLoads(layout: Pick<ShaftLayout, 'bearings' | 'spanM' | 'o
  * Basic rating life of the harder worked bearing: (C/P)^3 million turns. Source: ISO 281; ball bearings, clean grease.
  * Small bearings at high speed die of dirt, dryness and pressing-in long before (common practice): a limit, not a promise.
  */
-export function bearingDuty(classId: string, layout: Pick<ShaftLayout, 'bearings' | 'spanM' | 'overhangM'>, load: { readonly rotorMassKg: number; readonly sideLoadN: number; readonly unbalanceKgM: number; readonly speedRadPerS: number }): BearingDuty {
+export function bearingDuty(
+  classId: string,
+  layout: Pick<ShaftLayout, 'bearings' | 'spanM' | 'overhangM'>,
+  load: {
+    readonly rotorMassKg: number
+    readonly sideLoadN: number
+    readonly unbalanceKgM: number
+    readonly speedRadPerS: number
+  },
+): BearingDuty {
   const bearing = bearingClass(classId)
   const forceN = load.rotorMassKg * GRAVITY + load.sideLoadN + unbalanceForce(load.unbalanceKgM, load.speedRadPerS)
   const loadsN = bearingLoads(layout, forceN)
   const dynamicRatingN = DYNAMIC_RATING_N[classId]
   const worst = Math.max(loadsN[0], 1e-6)
   const lifeTurns = 1e6 * (dynamicRatingN / worst) ** 3
-  return { bearing, dynamicRatingN, loadsN, lifeTurns, lifeHours: load.speedRadPerS > 0 ? (lifeTurns * 2 * Math.PI) / load.speedRadPerS / 3600 : Infinity, staticShare: worst / STATIC_RATING_N[classId] }
+  return {
+    bearing,
+    dynamicRatingN,
+    loadsN,
+    lifeTurns,
+    lifeHours: load.speedRadPerS > 0 ? (lifeTurns * 2 * Math.PI) / load.speedRadPerS / 3600 : Infinity,
+    staticShare: worst / STATIC_RATING_N[classId],
+  }
 }

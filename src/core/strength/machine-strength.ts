@@ -31,11 +31,21 @@ export interface TurningBody {
   readonly copies: number
 }
 
-const even = (from: number, to: number, thickness: number): ProfileDisc['profile'] => [[from, thickness], [to, thickness]]
+const even = (from: number, to: number, thickness: number): ProfileDisc['profile'] => [
+  [from, thickness],
+  [to, thickness],
+]
 
 /** The printed wheel of a machine as turning bodies; a driven impeller is one more. */
 export function turningBodies(machine: TurbineMachine): readonly TurningBody[] {
-  const print = { materialId: machine.materialId, infill: machine.infill, loadedAcrossLayers: machine.loadedAcrossLayers, carried: 0, holeFactor: 1, copies: 1 }
+  const print = {
+    materialId: machine.materialId,
+    infill: machine.infill,
+    loadedAcrossLayers: machine.loadedAcrossLayers,
+    carried: 0,
+    holeFactor: 1,
+    copies: 1,
+  }
   switch (machine.family) {
     case 'tangential-impulse':
     case 'supersonic-impulse':
@@ -45,32 +55,118 @@ export function turningBodies(machine: TurbineMachine): readonly TurningBody[] {
       const along = sideways ? machine.bladeDepthM : machine.bladeHeightM
       const root = machine.meanRadiusM - radial / 2
       const wheel: TurningBody = {
-        ...print, name: 'rotor', profile: even(machine.hubRadiusM, root, machine.discThicknessM),
-        pieces: { name: 'blade root', count: machine.bladeCount, lengthM: radial, rootAreaM2: Math.min(along, machine.discThicknessM) * machine.bladeThicknessM, meanAreaM2: along * machine.bladeThicknessM, cornerFactor: 2 },
+        ...print,
+        name: 'rotor',
+        profile: even(machine.hubRadiusM, root, machine.discThicknessM),
+        pieces: {
+          name: 'blade root',
+          count: machine.bladeCount,
+          lengthM: radial,
+          rootAreaM2: Math.min(along, machine.discThicknessM) * machine.bladeThicknessM,
+          meanAreaM2: along * machine.bladeThicknessM,
+          cornerFactor: 2,
+        },
       }
       if (machine.family !== 'turbine-compressor') return [wheel]
       const { impeller } = machine
       const hub = Math.min(machine.hubRadiusM, 0.8 * impeller.eyeRadiusM)
-      return [wheel, { ...print, name: 'impeller', profile: [[hub, 4 * impeller.tipWidthM + 4e-3], [impeller.tipRadiusM, 2e-3]], carried: 0.3, pieces: null, copies: impeller.stages }]
+      return [
+        wheel,
+        {
+          ...print,
+          name: 'impeller',
+          profile: [
+            [hub, 4 * impeller.tipWidthM + 4e-3],
+            [impeller.tipRadiusM, 2e-3],
+          ],
+          carried: 0.3,
+          pieces: null,
+          copies: impeller.stages,
+        },
+      ]
     }
     case 'radial-inflow':
       // blades stand on the disc's face: they load it, and stiffen it little
-      return [{ ...print, name: 'rotor', profile: [[machine.hubRadiusM, machine.discThicknessM + 0.5 * machine.inletRadiusM], [machine.inletRadiusM, machine.discThicknessM]], carried: (machine.bladeCount * machine.bladeThicknessM * machine.inletWidthM) / (Math.PI * machine.inletRadiusM * machine.discThicknessM), pieces: null }]
+      return [
+        {
+          ...print,
+          name: 'rotor',
+          profile: [
+            [machine.hubRadiusM, machine.discThicknessM + 0.5 * machine.inletRadiusM],
+            [machine.inletRadiusM, machine.discThicknessM],
+          ],
+          carried:
+            (machine.bladeCount * machine.bladeThicknessM * machine.inletWidthM) /
+            (Math.PI * machine.inletRadiusM * machine.discThicknessM),
+          pieces: null,
+        },
+      ]
     case 'axial':
     case 'wind-stack': {
       const root = machine.meanRadiusM - machine.bladeHeightM / 2
       const area = machine.chordM * machine.bladeThicknessM
-      return [{ ...print, name: 'rotor', profile: even(machine.hubRadiusM, root, machine.chordM), copies: machine.stages, pieces: { name: 'blade root', count: machine.bladeCount, lengthM: machine.bladeHeightM, rootAreaM2: area, meanAreaM2: area, cornerFactor: 2 } }]
+      return [
+        {
+          ...print,
+          name: 'rotor',
+          profile: even(machine.hubRadiusM, root, machine.chordM),
+          copies: machine.stages,
+          pieces: {
+            name: 'blade root',
+            count: machine.bladeCount,
+            lengthM: machine.bladeHeightM,
+            rootAreaM2: area,
+            meanAreaM2: area,
+            cornerFactor: 2,
+          },
+        },
+      ]
     }
     case 'disc-pack':
-      return [{ ...print, name: 'disc', profile: even(machine.hubRadiusM, machine.outerRadiusM, machine.discThicknessM), holeFactor: 2, pieces: null, copies: machine.discs }]
+      return [
+        {
+          ...print,
+          name: 'disc',
+          profile: even(machine.hubRadiusM, machine.outerRadiusM, machine.discThicknessM),
+          holeFactor: 2,
+          pieces: null,
+          copies: machine.discs,
+        },
+      ]
     case 'vane-motor': {
       const core = Math.max(machine.hubRadiusM + 1e-3, machine.rotorRadiusM - machine.vaneHeightM)
       const land = (r: number) => Math.max(0.2e-3, (2 * Math.PI * r) / machine.vanes - machine.vaneThicknessM)
-      return [{ ...print, name: 'rotor', profile: even(machine.hubRadiusM, core, machine.lengthM), pieces: { name: 'land between slots', count: machine.vanes, lengthM: Math.max(1e-4, machine.rotorRadiusM - core), rootAreaM2: land(core) * machine.lengthM, meanAreaM2: land((core + machine.rotorRadiusM) / 2) * machine.lengthM, cornerFactor: 3 } }]
+      return [
+        {
+          ...print,
+          name: 'rotor',
+          profile: even(machine.hubRadiusM, core, machine.lengthM),
+          pieces: {
+            name: 'land between slots',
+            count: machine.vanes,
+            lengthM: Math.max(1e-4, machine.rotorRadiusM - core),
+            rootAreaM2: land(core) * machine.lengthM,
+            meanAreaM2: land((core + machine.rotorRadiusM) / 2) * machine.lengthM,
+            cornerFactor: 3,
+          },
+        },
+      ]
     }
     case 'reaction-rotor':
-      return [{ ...print, name: 'rotor', profile: even(Math.max(machine.hubRadiusM, machine.sealRadiusM), machine.bodyRadiusM, machine.bodyHeightM * 0.5), carried: 0.2, holeFactor: 2.5, pieces: null }]
+      return [
+        {
+          ...print,
+          name: 'rotor',
+          profile: even(
+            Math.max(machine.hubRadiusM, machine.sealRadiusM),
+            machine.bodyRadiusM,
+            machine.bodyHeightM * 0.5,
+          ),
+          carried: 0.2,
+          holeFactor: 2.5,
+          pieces: null,
+        },
+      ]
   }
 }
 
@@ -88,7 +184,10 @@ export interface BodyStrength {
 }
 
 /** Mass and polar inertia of all copies of a body. */
-export function bodyInertia(body: TurningBody, material: Material = materialById(body.materialId)): { massKg: number; inertiaKgM2: number; outerRadiusM: number; pieceKg: number } {
+export function bodyInertia(
+  body: TurningBody,
+  material: Material = materialById(body.materialId),
+): { massKg: number; inertiaKgM2: number; outerRadiusM: number; pieceKg: number } {
   const density = material.densityKgPerM3 * body.infill
   const from = body.profile[0][0]
   const rim = body.profile[body.profile.length - 1][0]
@@ -119,13 +218,35 @@ export function bodyStrength(body: TurningBody, speedRadPerS: number, temperatur
   const [rim, rimThickness] = body.profile[body.profile.length - 1]
   const pull = body.pieces ? pieceKg * reference ** 2 * (rim + body.pieces.lengthM / 2) : 0
   const rimPullPa = body.pieces ? (body.pieces.count * pull) / (2 * Math.PI * rim * rimThickness) : 0
-  const stress = profileDiscStress({ profile: body.profile, densityKgPerM3: material.densityKgPerM3 * body.infill * (1 + body.carried), poissonRatio: material.poissonRatio, elasticModulusPa: material.elasticModulusPa, speedRadPerS: reference, rimPullPa })
+  const stress = profileDiscStress({
+    profile: body.profile,
+    densityKgPerM3: material.densityKgPerM3 * body.infill * (1 + body.carried),
+    poissonRatio: material.poissonRatio,
+    elasticModulusPa: material.elasticModulusPa,
+    speedRadPerS: reference,
+    rimPullPa,
+  })
   const discPa = body.holeFactor * stress.peakPa
   const rootPa = body.pieces ? (body.pieces.cornerFactor * pull) / body.pieces.rootAreaM2 : 0
-  const allowablePa = allowableStrength(material, { infill: body.infill, loadedAcrossLayers: body.loadedAcrossLayers, temperatureK })
+  const allowablePa = allowableStrength(material, {
+    infill: body.infill,
+    loadedAcrossLayers: body.loadedAcrossLayers,
+    temperatureK,
+  })
   const worst = Math.max(discPa, rootPa)
   const scale = (speedRadPerS / reference) ** 2
-  return { name: body.name, governing: rootPa > discPa && body.pieces ? body.pieces.name : body.name === 'rotor' ? 'disc' : body.name, discStressPa: discPa * scale, rootStressPa: rootPa * scale, allowablePa, burstSpeedRadPerS: worst > 0 ? reference * Math.sqrt(allowablePa / worst) : Infinity, massKg, inertiaKgM2, outerRadiusM, stress }
+  return {
+    name: body.name,
+    governing: rootPa > discPa && body.pieces ? body.pieces.name : body.name === 'rotor' ? 'disc' : body.name,
+    discStressPa: discPa * scale,
+    rootStressPa: rootPa * scale,
+    allowablePa,
+    burstSpeedRadPerS: worst > 0 ? reference * Math.sqrt(allowablePa / worst) : Infinity,
+    massKg,
+    inertiaKgM2,
+    outerRadiusM,
+    stress,
+  }
 }
 
 /** Burst speed alone, rad/s, in closed form where the disc is even: quick enough for a search over many designs. */
@@ -138,7 +259,16 @@ export function burstSpeed(machine: TurbineMachine, temperatureK: number): numbe
     const { pieces } = body
     const pull = pieces ? density * pieces.meanAreaM2 * pieces.lengthM * (b + pieces.lengthM / 2) : 0
     const hung = pieces ? rimPullHoopStress((pieces.count * pull) / (2 * Math.PI * b * thin), a, b) : 0
-    const disc = body.holeFactor * (discPeakHoopStress({ boreRadiusM: a, outerRadiusM: b, densityKgPerM3: density * (1 + body.carried), poissonRatio: material.poissonRatio, speedRadPerS: 1 }) + hung)
+    const disc =
+      body.holeFactor *
+      (discPeakHoopStress({
+        boreRadiusM: a,
+        outerRadiusM: b,
+        densityKgPerM3: density * (1 + body.carried),
+        poissonRatio: material.poissonRatio,
+        speedRadPerS: 1,
+      }) +
+        hung)
     const worst = Math.max(disc, pieces ? (pieces.cornerFactor * pull) / pieces.rootAreaM2 : 0)
     return worst > 0 ? Math.sqrt(allowableStrength(material, { ...body, temperatureK }) / worst) : Infinity
   })
@@ -166,12 +296,29 @@ export function machineStrength(machine: TurbineMachine, speedRadPerS: number, t
   const sum = (of: (b: BodyStrength) => number) => bodies.reduce((a, b) => a + of(b), 0)
   const material = materialById(machine.materialId)
   const notes: string[] = []
-  if (temperatureK > material.softeningK - 10) notes.push(`${material.label} softens near ${Math.round(material.softeningK - 273.15)} °C: cool the air first or choose another material.`)
-  if (machine.infill < 1) notes.push('Infill below solid: walls carry more than the middle, so the estimate is cautious for stress and rough for inertia.')
+  if (temperatureK > material.softeningK - 10)
+    notes.push(
+      `${material.label} softens near ${Math.round(material.softeningK - 273.15)} °C: cool the air first or choose another material.`,
+    )
+  if (machine.infill < 1)
+    notes.push(
+      'Infill below solid: walls carry more than the middle, so the estimate is cautious for stress and rough for inertia.',
+    )
   const speedMargin = speedRadPerS > 0 ? weakest.burstSpeedRadPerS / speedRadPerS : Infinity
   const inertiaKgM2 = sum((b) => b.inertiaKgM2)
   const outerRadiusM = Math.max(...bodies.map((b) => b.outerRadiusM))
-  return { ...weakest, bodies, massKg: sum((b) => b.massKg), inertiaKgM2, outerRadiusM, speedMargin, stressMargin: speedMargin ** 2, storedEnergyJ: 0.5 * inertiaKgM2 * speedRadPerS ** 2, tipSpeedMPerS: outerRadiusM * speedRadPerS, notes }
+  return {
+    ...weakest,
+    bodies,
+    massKg: sum((b) => b.massKg),
+    inertiaKgM2,
+    outerRadiusM,
+    speedMargin,
+    stressMargin: speedMargin ** 2,
+    storedEnergyJ: 0.5 * inertiaKgM2 * speedRadPerS ** 2,
+    tipSpeedMPerS: outerRadiusM * speedRadPerS,
+    notes,
+  }
 }
 
 /** What an energy is like, in words: a fall of half a kilogram. */

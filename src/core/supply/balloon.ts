@@ -33,16 +33,28 @@ export function balloonPressure(b: Balloon, volumeM3: number): number {
   const stretch = Math.cbrt(volumeM3 / restVolume(b))
   if (stretch <= 1) return 0
   const mu = b.shearModulusPa * (1 - b.wearPerUse) ** b.uses
-  return 2 * (b.skinThicknessM / b.restRadiusM) * mu * (1 / stretch - stretch ** -7) * (1 - b.stiffening + b.stiffening * stretch * stretch)
+  return (
+    2 *
+    (b.skinThicknessM / b.restRadiusM) *
+    mu *
+    (1 / stretch - stretch ** -7) *
+    (1 - b.stiffening + b.stiffening * stretch * stretch)
+  )
 }
 
 /** Air in it at room temperature, kg. */
-export const balloonMass = (b: Balloon, volumeM3: number, ambientPaAbs: number, temperatureK: number): number => ((balloonPressure(b, volumeM3) + ambientPaAbs) * volumeM3) / (GAS_CONSTANT * temperatureK)
+export const balloonMass = (b: Balloon, volumeM3: number, ambientPaAbs: number, temperatureK: number): number =>
+  ((balloonPressure(b, volumeM3) + ambientPaAbs) * volumeM3) / (GAS_CONSTANT * temperatureK)
 
 /** Volume that holds a mass at room temperature, m3. */
 export function balloonVolume(b: Balloon, massKg: number, ambientPaAbs: number, temperatureK: number): number {
   const most = (massKg * GAS_CONSTANT * temperatureK) / ambientPaAbs
-  return rootBetween((v) => balloonMass(b, v, ambientPaAbs, temperatureK) - massKg, 1e-12, most * (1 + 1e-9) + 1e-12, 1e-10)
+  return rootBetween(
+    (v) => balloonMass(b, v, ambientPaAbs, temperatureK) - massKg,
+    1e-12,
+    most * (1 + 1e-9) + 1e-12,
+    1e-10,
+  )
 }
 
 /** Work stored in the skin by blowing it up from rest, J: the integral of gauge pressure over volume. Simpson on 200 steps. */
@@ -58,4 +70,9 @@ export function skinWork(b: Balloon): number {
 
 /** Most work a blown-up balloon can give, J: that of its skin and the exergy of the air it squeezes. */
 export const balloonEnergy = (b: Balloon, ambientPaAbs: number): number =>
-  skinWork(b) + fillingExergy({ volumeM3: b.blownVolumeM3, pressurePaAbs: balloonPressure(b, b.blownVolumeM3) + ambientPaAbs, ambientPaAbs })
+  skinWork(b) +
+  fillingExergy({
+    volumeM3: b.blownVolumeM3,
+    pressurePaAbs: balloonPressure(b, b.blownVolumeM3) + ambientPaAbs,
+    ambientPaAbs,
+  })

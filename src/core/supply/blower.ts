@@ -22,7 +22,8 @@ export interface Blower {
 
 /** Pressure rise of one blower's curve at a flow, Pa. Never below 0. */
 function curvePressure(curve: BlowerCurve, flow: number): number {
-  if (curve.kind === 'two-figures') return Math.max(0, curve.shutOffPa * (1 - (Math.max(0, flow) / curve.freeFlowM3PerS) ** curve.bend))
+  if (curve.kind === 'two-figures')
+    return Math.max(0, curve.shutOffPa * (1 - (Math.max(0, flow) / curve.freeFlowM3PerS) ** curve.bend))
   const { points } = curve
   if (points.length === 1) return flow <= points[0].flowM3PerS ? points[0].pressurePa : 0
   let i = 0
@@ -67,11 +68,39 @@ export interface BlowerClass {
 /** From memory of what such machines do (common practice, within about a third either way). */
 export const BLOWER_CLASSES: readonly BlowerClass[] = [
   { id: 'hair-dryer', label: 'hair dryer', shutOffPa: 700, freeFlowM3PerS: 0.022, bend: 2, temperatureRiseK: 45 },
-  { id: 'hair-dryer-cold', label: 'hair dryer, cold setting', shutOffPa: 700, freeFlowM3PerS: 0.022, bend: 2, temperatureRiseK: 3 },
-  { id: 'vacuum-cleaner', label: 'vacuum cleaner, blowing', shutOffPa: 20_000, freeFlowM3PerS: 0.035, bend: 1.2, temperatureRiseK: 20 },
-  { id: 'ducted-fan', label: 'ducted fan, 70 mm class', shutOffPa: 2500, freeFlowM3PerS: 0.12, bend: 2, temperatureRiseK: 3 },
+  {
+    id: 'hair-dryer-cold',
+    label: 'hair dryer, cold setting',
+    shutOffPa: 700,
+    freeFlowM3PerS: 0.022,
+    bend: 2,
+    temperatureRiseK: 3,
+  },
+  {
+    id: 'vacuum-cleaner',
+    label: 'vacuum cleaner, blowing',
+    shutOffPa: 20_000,
+    freeFlowM3PerS: 0.035,
+    bend: 1.2,
+    temperatureRiseK: 20,
+  },
+  {
+    id: 'ducted-fan',
+    label: 'ducted fan, 70 mm class',
+    shutOffPa: 2500,
+    freeFlowM3PerS: 0.12,
+    bend: 2,
+    temperatureRiseK: 3,
+  },
   { id: 'leaf-blower', label: 'leaf blower', shutOffPa: 4500, freeFlowM3PerS: 0.16, bend: 2, temperatureRiseK: 8 },
-  { id: 'cooling-fan', label: 'cooling fan, 120 mm class', shutOffPa: 25, freeFlowM3PerS: 0.028, bend: 1.5, temperatureRiseK: 0.5 },
+  {
+    id: 'cooling-fan',
+    label: 'cooling fan, 120 mm class',
+    shutOffPa: 25,
+    freeFlowM3PerS: 0.028,
+    bend: 1.5,
+    temperatureRiseK: 0.5,
+  },
 ]
 
 /** Breath as a small blower with a lungful behind it. Estimates of a grown person, from memory (common practice, half either way). */
@@ -92,14 +121,23 @@ export const BREATH_CLASSES: readonly BreathClass[] = [
 export const BETZ_LIMIT = 16 / 27
 
 /** Power of the wind through an area, W. */
-export const windPower = (windMPerS: number, areaM2: number, densityKgPerM3: number): number => 0.5 * densityKgPerM3 * areaM2 * windMPerS ** 3
+export const windPower = (windMPerS: number, areaM2: number, densityKgPerM3: number): number =>
+  0.5 * densityKgPerM3 * areaM2 * windMPerS ** 3
 
 /**
  * Pressure that a captured stream of wind can be held to while it flows through an area at a volume flow, Pa gauge.
  * One-dimensional momentum theory: thrust coefficient 4 u (1 - u) with u the flow over that of the free wind; below half of it the stream piles up to its stagnation pressure.
  * Its power peaks at u = 2/3 with 16/27 of the wind's: the Betz limit. `capture` in (0, 1] is what the vanes leave of it.
  */
-export function windPressure(wind: { readonly speedMPerS: number; readonly areaM2: number; readonly capture: number; readonly densityKgPerM3: number }, flowM3PerS: number): number {
+export function windPressure(
+  wind: {
+    readonly speedMPerS: number
+    readonly areaM2: number
+    readonly capture: number
+    readonly densityKgPerM3: number
+  },
+  flowM3PerS: number,
+): number {
   const u = flowM3PerS / (wind.speedMPerS * wind.areaM2)
   if (u >= 1) return 0
   const thrust = u <= 0.5 ? 1 : 4 * u * (1 - u)
@@ -112,4 +150,5 @@ export interface FallingSource {
   readonly freeFlowM3PerS: number
 }
 
-export const roomDensity = (ambientPaAbs: number, temperatureK: number): number => ambientPaAbs / (GAS_CONSTANT * temperatureK)
+export const roomDensity = (ambientPaAbs: number, temperatureK: number): number =>
+  ambientPaAbs / (GAS_CONSTANT * temperatureK)

@@ -17,7 +17,12 @@ const STEPS = 24
  * How the switch cycles a compressor while a machine draws through it: tank between cut-in and cut-out, isothermal.
  * `demandKgPerS` takes the tank's absolute pressure. Trapezoid on 24 steps of pressure, error below 1 %. Source: mass balance.
  */
-export function compressorCycle(compressor: Compressor, ambientPaAbs: number, temperatureK: number, demandKgPerS: (tankPaAbs: number) => number): CompressorCycle {
+export function compressorCycle(
+  compressor: Compressor,
+  ambientPaAbs: number,
+  temperatureK: number,
+  demandKgPerS: (tankPaAbs: number) => number,
+): CompressorCycle {
   const { cutInGaugePressurePa: low, cutOutGaugePressurePa: high, tankVolumeM3 } = compressor
   const massPerPa = tankVolumeM3 / (GAS_CONSTANT * temperatureK)
   const step = (high - low) / STEPS
@@ -34,11 +39,14 @@ export function compressorCycle(compressor: Compressor, ambientPaAbs: number, te
   }
   const sum = (xs: readonly number[]) => xs.reduce((a, b) => a + b, 0)
   const [onS, offS] = [sum(up), sum(down)]
-  const trace: { timeS: number; gaugePressurePa: number; on: boolean }[] = [{ timeS: 0, gaugePressurePa: low, on: true }]
+  const trace: { timeS: number; gaugePressurePa: number; on: boolean }[] = [
+    { timeS: 0, gaugePressurePa: low, on: true },
+  ]
   let t = 0
   for (let cycle = 0; cycle < 2; cycle++) {
     for (let i = 0; i < STEPS; i++) trace.push({ timeS: (t += up[i]), gaugePressurePa: low + (i + 1) * step, on: true })
-    for (let i = STEPS - 1; i >= 0; i--) trace.push({ timeS: (t += down[i]), gaugePressurePa: low + i * step, on: false })
+    for (let i = STEPS - 1; i >= 0; i--)
+      trace.push({ timeS: (t += down[i]), gaugePressurePa: low + i * step, on: false })
   }
   return { onS, offS, duty: onS / (onS + offS), startsPerHour: 3600 / (onS + offS), trace }
 }

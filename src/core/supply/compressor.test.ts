@@ -4,17 +4,29 @@ import { deliveryAt, sustainedSupply, type Compressor } from '.'
 
 const lpm = (x: number) => x / 60_000
 const compressor: Compressor = {
-  delivery: [{ gaugePressurePa: 200e3, freeAirM3PerS: lpm(120) }, { gaugePressurePa: 600e3, freeAirM3PerS: lpm(80) }],
+  delivery: [
+    { gaugePressurePa: 200e3, freeAirM3PerS: lpm(120) },
+    { gaugePressurePa: 600e3, freeAirM3PerS: lpm(80) },
+  ],
   tankVolumeM3: 0.024,
   cutInGaugePressurePa: 500e3,
   cutOutGaugePressurePa: 700e3,
 }
 const wanted = { gaugePressurePa: 400e3, ambientPressurePaAbs: 101_325, temperatureK: 293.15 }
 /** A machine that draws in proportion to absolute pressure, as a choked nozzle does. */
-const draws = (litresAtWanted: number) => (abs: number) => (massFlowOfFreeAir(lpm(litresAtWanted)) * abs) / (400e3 + 101_325)
+const draws = (litresAtWanted: number) => (abs: number) =>
+  (massFlowOfFreeAir(lpm(litresAtWanted)) * abs) / (400e3 + 101_325)
 
 describe('delivery', () => {
-  test.each([[200e3, 120], [400e3, 100], [600e3, 80], [700e3, 70], [100e3, 130]])('at %p Pa gauge: %p L/min, straight between and beyond the points', (p, expected) => expect(deliveryAt(compressor.delivery, p) / lpm(expected)).toBeCloseTo(1, 9))
+  test.each([
+    [200e3, 120],
+    [400e3, 100],
+    [600e3, 80],
+    [700e3, 70],
+    [100e3, 130],
+  ])('at %p Pa gauge: %p L/min, straight between and beyond the points', (p, expected) =>
+    expect(deliveryAt(compressor.delivery, p) / lpm(expected)).toBeCloseTo(1, 9),
+  )
   test('never falls below nothing', () => expect(deliveryAt(compressor.delivery, 5e6)).toBe(0))
   test('one point holds everywhere', () => expect(deliveryAt([compressor.delivery[0]], 9e5)).toBe(lpm(120)))
 })
@@ -39,8 +51,10 @@ describe('sustained pressure', () => {
     const mass = (300e3 * 0.024) / (GAS_CONSTANT * 293.15)
     expect((s.secondsFromFull ?? NaN) / (mass / massFlowOfFreeAir(lpm(40)))).toBeCloseTo(1, 6)
   })
-  test('a setting above the cut-out is never reached', () => expect(sustainedSupply(compressor, { ...wanted, gaugePressurePa: 900e3 }, draws(10)).gaugePressurePa).toBe(700e3))
-  test('a machine that takes more than is delivered at any pressure leaves nothing', () => expect(sustainedSupply(compressor, wanted, () => massFlowOfFreeAir(lpm(500))).gaugePressurePa).toBe(0))
+  test('a setting above the cut-out is never reached', () =>
+    expect(sustainedSupply(compressor, { ...wanted, gaugePressurePa: 900e3 }, draws(10)).gaugePressurePa).toBe(700e3))
+  test('a machine that takes more than is delivered at any pressure leaves nothing', () =>
+    expect(sustainedSupply(compressor, wanted, () => massFlowOfFreeAir(lpm(500))).gaugePressurePa).toBe(0))
 })
 
 describe('numerics', () => {

@@ -38,7 +38,12 @@ export interface SustainedSupply {
 }
 
 /** Isothermal fall of the tank from cut-out to the wanted pressure while demand outruns delivery, s. Trapezoid on 60 steps of pressure, error below 0.1 %. */
-function secondsToSag(compressor: Compressor, wantedGaugePa: number, demandKgPerS: number, temperatureK: number): number {
+function secondsToSag(
+  compressor: Compressor,
+  wantedGaugePa: number,
+  demandKgPerS: number,
+  temperatureK: number,
+): number {
   const steps = 60
   const from = Math.max(compressor.cutOutGaugePressurePa, wantedGaugePa)
   let seconds = 0
@@ -62,13 +67,16 @@ export function sustainedSupply(
   demandKgPerS: (absolutePressurePa: number) => number,
 ): SustainedSupply {
   const ambient = wanted.ambientPressurePaAbs || STANDARD_ATMOSPHERE_PA
-  const surplus = (gauge: number) => massFlowOfFreeAir(deliveryAt(compressor.delivery, gauge)) - demandKgPerS(gauge + ambient)
+  const surplus = (gauge: number) =>
+    massFlowOfFreeAir(deliveryAt(compressor.delivery, gauge)) - demandKgPerS(gauge + ambient)
   const reach = Math.min(wanted.gaugePressurePa, compressor.cutOutGaugePressurePa)
   const wantedDemand = demandKgPerS(reach + ambient)
   const keepsUp = surplus(reach) >= 0
   const gaugePressurePa = keepsUp ? reach : surplus(1) <= 0 ? 0 : rootBetween(surplus, 1, reach, 1e-10)
   const demand = keepsUp ? wantedDemand : demandKgPerS(gaugePressurePa + ambient)
-  const delivery = massFlowOfFreeAir(deliveryAt(compressor.delivery, keepsUp ? compressor.cutOutGaugePressurePa : gaugePressurePa))
+  const delivery = massFlowOfFreeAir(
+    deliveryAt(compressor.delivery, keepsUp ? compressor.cutOutGaugePressurePa : gaugePressurePa),
+  )
   const sag = keepsUp ? null : secondsToSag(compressor, reach, wantedDemand, wanted.temperatureK)
   return {
     gaugePressurePa,

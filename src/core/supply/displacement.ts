@@ -14,14 +14,25 @@ export interface Displacement {
 }
 
 /** Volumetric efficiency at a pressure ratio: (1 - c (r^(1/n) - 1)) (1 - loss), never below 0. Source: reciprocating compressor, ideal valves. */
-export const volumetricEfficiency = (d: Displacement, pressureRatio: number): number => Math.max(0, (1 - d.clearanceShare * (pressureRatio ** (1 / d.exponent) - 1)) * (1 - d.lossShare))
+export const volumetricEfficiency = (d: Displacement, pressureRatio: number): number =>
+  Math.max(0, (1 - d.clearanceShare * (pressureRatio ** (1 / d.exponent) - 1)) * (1 - d.lossShare))
 
 /** Delivery points of a compressor from its displacement, up to a gauge pressure; free air at ISO 8778 from intake air of the room. Straight between points: 1 % of the flow. */
-export function displacementDelivery(d: Displacement, greatestGaugePa: number, ambientPaAbs: number, ambientTemperatureK: number, points = 9): DeliveryPoint[] {
+export function displacementDelivery(
+  d: Displacement,
+  greatestGaugePa: number,
+  ambientPaAbs: number,
+  ambientTemperatureK: number,
+  points = 9,
+): DeliveryPoint[] {
   const free = (ambientPaAbs / 100_000) * (293.15 / ambientTemperatureK)
   return Array.from({ length: points }, (_, i) => {
     const gaugePressurePa = (greatestGaugePa * i) / (points - 1)
-    return { gaugePressurePa, freeAirM3PerS: d.sweptVolumeM3 * d.strokesPerS * volumetricEfficiency(d, 1 + gaugePressurePa / ambientPaAbs) * free }
+    return {
+      gaugePressurePa,
+      freeAirM3PerS:
+        d.sweptVolumeM3 * d.strokesPerS * volumetricEfficiency(d, 1 + gaugePressurePa / ambientPaAbs) * free,
+    }
   })
 }
 
@@ -39,7 +50,13 @@ const USUAL_PUMP = { clearanceShare: 0.04, exponent: 1.3, lossShare: 0.1 } as co
  * Delivery points of a compressor from the time its tank takes to fill: a pump of usual clearance, its size such that the tank's air is there in that time.
  * Source: mass balance of a tank that stays at room temperature. Error: 10 %; a quick filling leaves the tank warm, which reads as 5 to 15 % more than is delivered (common practice).
  */
-export function fillingDelivery(filling: Filling, tankVolumeM3: number, greatestGaugePa: number, ambientPaAbs: number, ambientTemperatureK: number): DeliveryPoint[] {
+export function fillingDelivery(
+  filling: Filling,
+  tankVolumeM3: number,
+  greatestGaugePa: number,
+  ambientPaAbs: number,
+  ambientTemperatureK: number,
+): DeliveryPoint[] {
   const of = (sweptVolumeM3: number) => ({ ...USUAL_PUMP, sweptVolumeM3, strokesPerS: 1 })
   const steps = 200
   const span = filling.toGaugePressurePa - filling.fromGaugePressurePa
@@ -47,7 +64,10 @@ export function fillingDelivery(filling: Filling, tankVolumeM3: number, greatest
   let swept = 0
   for (let i = 0; i < steps; i++) {
     const gauge = filling.fromGaugePressurePa + ((i + 0.5) / steps) * span
-    swept += ((span / steps) * tankVolumeM3) / ambientPaAbs / Math.max(0.02, volumetricEfficiency(of(1), 1 + gauge / ambientPaAbs))
+    swept +=
+      ((span / steps) * tankVolumeM3) /
+      ambientPaAbs /
+      Math.max(0.02, volumetricEfficiency(of(1), 1 + gauge / ambientPaAbs))
   }
   return displacementDelivery(of(swept / filling.timeS), greatestGaugePa, ambientPaAbs, ambientTemperatureK)
 }

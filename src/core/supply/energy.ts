@@ -8,7 +8,8 @@ interface Filling {
 }
 
 /** Most work a filling at room temperature could give, J: p V [ln(p/p0) + p0/p - 1]. Exergy of a closed volume, ideal gas. */
-export const fillingExergy = ({ volumeM3: v, pressurePaAbs: p, ambientPaAbs: p0 }: Filling): number => p * v * (Math.log(p / p0) + p0 / p - 1)
+export const fillingExergy = ({ volumeM3: v, pressurePaAbs: p, ambientPaAbs: p0 }: Filling): number =>
+  p * v * (Math.log(p / p0) + p0 / p - 1)
 
 /** Work of expanding the contents without heat down to ambient, net of pushing the room aside, J; also what an adiabatic tank puts into loss-free jets. */
 export function expansionWork({ volumeM3: v, pressurePaAbs: p, ambientPaAbs: p0 }: Filling): number {
@@ -17,10 +18,14 @@ export function expansionWork({ volumeM3: v, pressurePaAbs: p, ambientPaAbs: p0 
 }
 
 /** Energy a burst is reckoned with, J: (p - p0) V / (g - 1), on the safe side. Source: Brode (1959). */
-export const burstEnergy = ({ volumeM3: v, pressurePaAbs: p, ambientPaAbs: p0 }: Filling): number => ((p - p0) * v) / (GAMMA - 1)
+export const burstEnergy = ({ volumeM3: v, pressurePaAbs: p, ambientPaAbs: p0 }: Filling): number =>
+  ((p - p0) * v) / (GAMMA - 1)
 
 /** Mass in a vessel, kg. */
-export const fillingMass = ({ volumeM3, pressurePaAbs }: Pick<Filling, 'volumeM3' | 'pressurePaAbs'>, temperatureK: number): number => (pressurePaAbs * volumeM3) / (GAS_CONSTANT * temperatureK)
+export const fillingMass = (
+  { volumeM3, pressurePaAbs }: Pick<Filling, 'volumeM3' | 'pressurePaAbs'>,
+  temperatureK: number,
+): number => (pressurePaAbs * volumeM3) / (GAS_CONSTANT * temperatureK)
 
 /** Energy of loss-free jets while a tank held at room temperature empties, J: integral of (1 - (p0/p)^k) cp T dm. Closed form. */
 export function isothermalJetEnergy({ volumeM3: v, pressurePaAbs: p, ambientPaAbs: p0 }: Filling): number {
@@ -55,9 +60,22 @@ export interface FillingBalance {
 }
 
 /** Balance of a filling at room temperature after a run-down that gave `atNozzleJ` and left a mass. */
-export function fillingBalance(filling: Filling, roomTemperatureK: number, run: { readonly atNozzleJ: number; readonly massLeftKg: number }): FillingBalance {
-  const pressureLeft = Math.max(filling.ambientPaAbs, (run.massLeftKg * GAS_CONSTANT * roomTemperatureK) / filling.volumeM3)
+export function fillingBalance(
+  filling: Filling,
+  roomTemperatureK: number,
+  run: { readonly atNozzleJ: number; readonly massLeftKg: number },
+): FillingBalance {
+  const pressureLeft = Math.max(
+    filling.ambientPaAbs,
+    (run.massLeftKg * GAS_CONSTANT * roomTemperatureK) / filling.volumeM3,
+  )
   const exergyJ = fillingExergy(filling)
   const leftJ = fillingExergy({ ...filling, pressurePaAbs: pressureLeft })
-  return { exergyJ, atNozzleJ: run.atNozzleJ, leftJ, lostJ: exergyJ - run.atNozzleJ - leftJ, pumpingJ: fillingWork(filling) }
+  return {
+    exergyJ,
+    atNozzleJ: run.atNozzleJ,
+    leftJ,
+    lostJ: exergyJ - run.atNozzleJ - leftJ,
+    pumpingJ: fillingWork(filling),
+  }
 }

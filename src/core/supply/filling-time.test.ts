@@ -7,9 +7,15 @@ test('a tank filled from a to b in a time: the delivery between, summed over the
   const filling = { fromGaugePressurePa: 0, toGaugePressurePa: 700e3, timeS: 120 }
   const points = fillingDelivery(filling, tank, most, PA, 293.15)
   const at = (gauge: number) => {
-    const i = Math.max(1, points.findIndex((p) => p.gaugePressurePa >= gauge))
+    const i = Math.max(
+      1,
+      points.findIndex((p) => p.gaugePressurePa >= gauge),
+    )
     const [a, b] = [points[i - 1], points[i]]
-    return a.freeAirM3PerS + ((gauge - a.gaugePressurePa) / (b.gaugePressurePa - a.gaugePressurePa)) * (b.freeAirM3PerS - a.freeAirM3PerS)
+    return (
+      a.freeAirM3PerS +
+      ((gauge - a.gaugePressurePa) / (b.gaugePressurePa - a.gaugePressurePa)) * (b.freeAirM3PerS - a.freeAirM3PerS)
+    )
   }
   // free air is of 100 kPa and 20 °C: tank volume times the step of pressure over 100 kPa
   let time = 0
@@ -19,6 +25,8 @@ test('a tank filled from a to b in a time: the delivery between, summed over the
   expect(at(600e3)).toBeLessThan(at(100e3))
 })
 test('half the time, twice the pump', () => {
-  const of = (timeS: number) => fillingDelivery({ fromGaugePressurePa: 0, toGaugePressurePa: 700e3, timeS }, tank, most, PA, 293.15)[0].freeAirM3PerS
+  const of = (timeS: number) =>
+    fillingDelivery({ fromGaugePressurePa: 0, toGaugePressurePa: 700e3, timeS }, tank, most, PA, 293.15)[0]
+      .freeAirM3PerS
   expect(of(60) / of(120)).toBeCloseTo(2, 9)
 })

@@ -1,4 +1,12 @@
-import { CP, adiabaticWork, airViscosity, compressedMoisture, polytropicOutlet, type Ambient, type CompressedMoisture } from '../air'
+import {
+  CP,
+  adiabaticWork,
+  airViscosity,
+  compressedMoisture,
+  polytropicOutlet,
+  type Ambient,
+  type CompressedMoisture,
+} from '../air'
 
 /** A coil of tube in a bath of water, that cools what comes out of the tank. */
 export interface CoolingCoil {
@@ -29,7 +37,10 @@ export function tubeHeatTransfer(massFlowKgPerS: number, boreM: number, temperat
 /** Transfer units of a coil: UA over the flow's heat capacity. The bath's side and the wall are taken as no hindrance (water and copper: below 5 %). */
 export function coilTransferUnits(coil: CoolingCoil, massFlowKgPerS: number, temperatureK: number): number {
   if (massFlowKgPerS <= 0) return Infinity
-  return (tubeHeatTransfer(massFlowKgPerS, coil.boreM, temperatureK) * Math.PI * coil.boreM * coil.lengthM) / (massFlowKgPerS * CP)
+  return (
+    (tubeHeatTransfer(massFlowKgPerS, coil.boreM, temperatureK) * Math.PI * coil.boreM * coil.lengthM) /
+    (massFlowKgPerS * CP)
+  )
 }
 
 /** Temperature behind a coil whose bath keeps its temperature, K: effectiveness 1 - exp(-NTU). */
@@ -65,14 +76,34 @@ export function tankConductance(volumeM3: number): number {
  * Pump: polytropic at 1.3 for the temperature, isentropic efficiency for the power. Tank: well stirred, losing heat to the room. Coil: NTU. Water: saturation at the coldest place.
  * An estimate: tank within 10 K, water within 10 % while the room's humidity is right.
  */
-export function compressedAirHeat(input: { readonly ambient: Ambient; readonly tankPaAbs: number; readonly massFlowKgPerS: number; readonly pumpEfficiency: number; readonly tankVolumeM3: number; readonly coil: CoolingCoil | null }): CompressedAirHeat {
+export function compressedAirHeat(input: {
+  readonly ambient: Ambient
+  readonly tankPaAbs: number
+  readonly massFlowKgPerS: number
+  readonly pumpEfficiency: number
+  readonly tankVolumeM3: number
+  readonly coil: CoolingCoil | null
+}): CompressedAirHeat {
   const { ambient, tankPaAbs, massFlowKgPerS: flow, coil } = input
-  const squeeze = { fromPaAbs: ambient.absolutePressurePa, toPaAbs: Math.max(tankPaAbs, ambient.absolutePressurePa), temperatureK: ambient.temperatureK }
+  const squeeze = {
+    fromPaAbs: ambient.absolutePressurePa,
+    toPaAbs: Math.max(tankPaAbs, ambient.absolutePressurePa),
+    temperatureK: ambient.temperatureK,
+  }
   const pumpOutletK = polytropicOutlet(squeeze, PUMP_EXPONENT)
   const shaftPowerW = (flow * adiabaticWork(squeeze, 1)) / input.pumpEfficiency
   const ua = tankConductance(input.tankVolumeM3)
-  const tankK = flow > 0 ? (flow * CP * pumpOutletK + ua * ambient.temperatureK) / (flow * CP + ua) : ambient.temperatureK
+  const tankK =
+    flow > 0 ? (flow * CP * pumpOutletK + ua * ambient.temperatureK) / (flow * CP + ua) : ambient.temperatureK
   const deliveredK = coil && flow > 0 ? coilOutlet(coil, flow, tankK) : coil ? coil.bathTemperatureK : tankK
   const moisture = compressedMoisture(ambient, squeeze.toPaAbs, Math.min(tankK, deliveredK))
-  return { pumpOutletK, tankK, deliveredK, shaftPowerW, rejectedW: shaftPowerW - flow * CP * (deliveredK - ambient.temperatureK), moisture, waterKgPerS: flow * moisture.settledRatio }
+  return {
+    pumpOutletK,
+    tankK,
+    deliveredK,
+    shaftPowerW,
+    rejectedW: shaftPowerW - flow * CP * (deliveredK - ambient.temperatureK),
+    moisture,
+    waterKgPerS: flow * moisture.settledRatio,
+  }
 }

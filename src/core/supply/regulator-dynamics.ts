@@ -24,7 +24,12 @@ const STICK_SPEED = 1e-5
  * The tank's pressure falls at a constant rate if given. Semi-implicit steps of 20 us; halving them changes swing and rate by less than 5 %.
  * An estimate: it tells pulsing from steady, not the exact pitch. Valid: seat below 12 mm, chamber above 1 mL.
  */
-export function regulatorRun(r: Regulator, from: { readonly inletPaAbs: number; readonly temperatureK: number; readonly inletFallPaPerS?: number }, behind: Downstream, durationS = 1.5): RegulatorRun {
+export function regulatorRun(
+  r: Regulator,
+  from: { readonly inletPaAbs: number; readonly temperatureK: number; readonly inletFallPaPerS?: number },
+  behind: Downstream,
+  durationS = 1.5,
+): RegulatorRun {
   const pa = behind.backPressurePaAbs
   const springForce = setSpring(r, from, behind)
   const [ad, as] = [circleArea(r.sensingDiameterM), circleArea(r.seatDiameterM)]
@@ -47,7 +52,10 @@ export function regulatorRun(r: Regulator, from: { readonly inletPaAbs: number; 
     const net = springForce - r.springRateNPerM * x - (p2 - pa) * (ad - as) - (p1 - pa) * as
     if (Math.abs(v) < STICK_SPEED && Math.abs(net) <= r.frictionN) v = 0
     else {
-      const friction = Math.abs(v) < STICK_SPEED ? Math.sign(net) * KINETIC_SHARE * r.frictionN : Math.sign(v) * KINETIC_SHARE * r.frictionN
+      const friction =
+        Math.abs(v) < STICK_SPEED
+          ? Math.sign(net) * KINETIC_SHARE * r.frictionN
+          : Math.sign(v) * KINETIC_SHARE * r.frictionN
       const next = v + (STEP_S / r.movingMassKg) * (net - friction - damping * v)
       v = v * next < 0 && Math.abs(net) <= r.frictionN ? 0 : next
     }
@@ -65,7 +73,12 @@ export function regulatorRun(r: Regulator, from: { readonly inletPaAbs: number; 
       liftM[i / keep] = x
     }
   }
-  return { timeS, outletGaugePa, liftM, ...judged(outletGaugePa.subarray(kept >> 1), durationS / 2, r.setGaugePressurePa) }
+  return {
+    timeS,
+    outletGaugePa,
+    liftM,
+    ...judged(outletGaugePa.subarray(kept >> 1), durationS / 2, r.setGaugePressurePa),
+  }
 }
 
 /** What the machine takes at a pressure, from 400 samples joined straight: asked some 75,000 times. */
@@ -82,7 +95,11 @@ function demandTable(behind: Downstream, greatestPaAbs: number, temperatureK: nu
 }
 
 /** Swing and its rate in the settled half: turns between the outer thirds count, so that noise of rounding does not. */
-function judged(settled: Float64Array, lengthS: number, settingPa: number): Pick<RegulatorRun, 'swingPa' | 'pulsesPerS' | 'pulses'> {
+function judged(
+  settled: Float64Array,
+  lengthS: number,
+  settingPa: number,
+): Pick<RegulatorRun, 'swingPa' | 'pulsesPerS' | 'pulses'> {
   let [low, high] = [Infinity, -Infinity]
   for (const p of settled) {
     low = Math.min(low, p)

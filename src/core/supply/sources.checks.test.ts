@@ -1,10 +1,40 @@
-import { STANDARD_ATMOSPHERE_PA, STANDARD_AMBIENT, adiabaticOutlet, adiabaticWork, polytropicOutlet, polytropicWork, CP } from '../air'
+import {
+  STANDARD_ATMOSPHERE_PA,
+  STANDARD_AMBIENT,
+  adiabaticOutlet,
+  adiabaticWork,
+  polytropicOutlet,
+  polytropicWork,
+  CP,
+} from '../air'
 import { checksOf, expectCheck, given } from '../check-values/check-values'
 import { bisect } from '../numerics'
 import { circleArea } from '../flow'
 import {
-  BETZ_LIMIT, BLOWER_CLASSES, balloonMass, balloonPressure, balloonVolume, blowerPressure, coilOutlet, coilTransferUnits, compressedAirHeat, compressorCycle, displacementDelivery, fillTime, freeFlow, restVolume, shutOffPressure, skinWork, sustainedSupply, tubeHeatTransfer, volumetricEfficiency, windPower, windPressure,
-  type Balloon, type Blower, type Compressor,
+  BETZ_LIMIT,
+  BLOWER_CLASSES,
+  balloonMass,
+  balloonPressure,
+  balloonVolume,
+  blowerPressure,
+  coilOutlet,
+  coilTransferUnits,
+  compressedAirHeat,
+  compressorCycle,
+  displacementDelivery,
+  fillTime,
+  freeFlow,
+  restVolume,
+  shutOffPressure,
+  skinWork,
+  sustainedSupply,
+  tubeHeatTransfer,
+  volumetricEfficiency,
+  windPower,
+  windPressure,
+  type Balloon,
+  type Blower,
+  type Compressor,
 } from '.'
 
 const PA = STANDARD_ATMOSPHERE_PA
@@ -12,20 +42,41 @@ const PA = STANDARD_ATMOSPHERE_PA
 describe('fans in series and in parallel against an orifice (closed forms)', () => {
   test.each(checksOf('fan.'))('%s', (_, c) => {
     const kind = c.inputs.fans.value
-    const blower: Blower = { curve: { kind: 'two-figures', shutOffPa: given(c, 'p0'), freeFlowM3PerS: given(c, 'q0'), bend: 2 }, inSeries: kind === 'series2' ? 2 : 1, inParallel: kind === 'parallel2' ? 2 : 1, speedShare: 1 }
+    const blower: Blower = {
+      curve: { kind: 'two-figures', shutOffPa: given(c, 'p0'), freeFlowM3PerS: given(c, 'q0'), bend: 2 },
+      inSeries: kind === 'series2' ? 2 : 1,
+      inParallel: kind === 'parallel2' ? 2 : 1,
+      speedShare: 1,
+    }
     const area = circleArea(given(c, 'd_orifice') / 1000)
     const orifice = (q: number) => (given(c, 'rho') / 2) * (q / (given(c, 'Cd') * area)) ** 2
     const q = bisect((x) => blowerPressure(blower, x) - orifice(x), 0, freeFlow(blower))
     expectCheck(c.unit === 'm3/s' ? q : c.unit === 'Pa' ? orifice(q) : q * orifice(q), c)
   })
   test('fan laws: at half speed half the flow and a quarter of the pressure', () => {
-    const full: Blower = { curve: { kind: 'two-figures', shutOffPa: 800, freeFlowM3PerS: 0.02, bend: 1.7 }, inSeries: 1, inParallel: 1, speedShare: 1 }
+    const full: Blower = {
+      curve: { kind: 'two-figures', shutOffPa: 800, freeFlowM3PerS: 0.02, bend: 1.7 },
+      inSeries: 1,
+      inParallel: 1,
+      speedShare: 1,
+    }
     const slow = { ...full, speedShare: 0.5 }
     expect(freeFlow(slow)).toBeCloseTo(0.01, 9)
     expect(blowerPressure(slow, 0.006)).toBeCloseTo(blowerPressure(full, 0.012) / 4, 9)
   })
   test('measured points are joined straight, carried on to free flow, and never rise before the first', () => {
-    const points: Blower = { curve: { kind: 'points', points: [{ flowM3PerS: 0.01, pressurePa: 600 }, { flowM3PerS: 0.02, pressurePa: 200 }] }, inSeries: 1, inParallel: 1, speedShare: 1 }
+    const points: Blower = {
+      curve: {
+        kind: 'points',
+        points: [
+          { flowM3PerS: 0.01, pressurePa: 600 },
+          { flowM3PerS: 0.02, pressurePa: 200 },
+        ],
+      },
+      inSeries: 1,
+      inParallel: 1,
+      speedShare: 1,
+    }
     expect(blowerPressure(points, 0.015)).toBeCloseTo(400, 9)
     expect(freeFlow(points)).toBeCloseTo(0.025, 9)
     expect(shutOffPressure(points)).toBeCloseTo(1000, 9)
@@ -41,7 +92,9 @@ describe('fans in series and in parallel against an orifice (closed forms)', () 
 })
 
 describe('wind (Betz 1920)', () => {
-  test.each(checksOf('wind.power'))('%s', (_, c) => expectCheck(windPower(given(c, 'v'), circleArea(given(c, 'D')), given(c, 'rho')), c))
+  test.each(checksOf('wind.power'))('%s', (_, c) =>
+    expectCheck(windPower(given(c, 'v'), circleArea(given(c, 'D')), given(c, 'rho')), c),
+  )
   test.each(checksOf('wind.betz').filter(([, c]) => c.id === 'wind.betz'))('%s', (_, c) => expectCheck(BETZ_LIMIT, c))
   const wind = { speedMPerS: 8, areaM2: 0.05, capture: 1, densityKgPerM3: 1.2 }
   test('best power taken is the Betz limit, at an induction of one third', () => {
@@ -61,18 +114,42 @@ describe('wind (Betz 1920)', () => {
 })
 
 describe('compression (closed forms)', () => {
-  const squeeze = (c: Parameters<typeof given>[0]) => ({ fromPaAbs: given(c, 'p1'), toPaAbs: given(c, 'p2'), temperatureK: 293.15 })
+  const squeeze = (c: Parameters<typeof given>[0]) => ({
+    fromPaAbs: given(c, 'p1'),
+    toPaAbs: given(c, 'p2'),
+    temperatureK: 293.15,
+  })
   test.each(checksOf('comp.T2.'))('%s', (_, c) => expectCheck(polytropicOutlet(squeeze(c), given(c, 'n')) - 273.15, c))
   test.each(checksOf('comp.w.'))('%s', (_, c) => expectCheck(polytropicWork(squeeze(c), given(c, 'n')), c))
-  test.each(checksOf('comp.T_two_stage'))('%s', (_, c) => expectCheck(adiabaticOutlet({ fromPaAbs: given(c, 'p1'), toPaAbs: Math.sqrt(given(c, 'p1') * given(c, 'p2')), temperatureK: 293.15 }, 1) - 273.15, c))
-  test.each(checksOf('comp.kW_per_m3min'))('%s', (_, c) => expectCheck(((1 / 60) * (1e5 / (287.05 * 293.15)) * adiabaticWork(squeeze(c), 1)) / 1000, c))
-  test.each(checksOf('comp.roundtrip'))('%s', (_, c) => expectCheck((CP * 293.15 * (1 - (given(c, 'p1') / given(c, 'p2')) ** (0.4 / 1.4))) / adiabaticWork(squeeze(c), 1), c))
-  test('isothermal work is the limit of polytropic work', () => expect(polytropicWork({ fromPaAbs: 1e5, toPaAbs: 8e5, temperatureK: 293.15 }, 1) / polytropicWork({ fromPaAbs: 1e5, toPaAbs: 8e5, temperatureK: 293.15 }, 1 + 1e-6)).toBeCloseTo(1, 5))
+  test.each(checksOf('comp.T_two_stage'))('%s', (_, c) =>
+    expectCheck(
+      adiabaticOutlet(
+        { fromPaAbs: given(c, 'p1'), toPaAbs: Math.sqrt(given(c, 'p1') * given(c, 'p2')), temperatureK: 293.15 },
+        1,
+      ) - 273.15,
+      c,
+    ),
+  )
+  test.each(checksOf('comp.kW_per_m3min'))('%s', (_, c) =>
+    expectCheck(((1 / 60) * (1e5 / (287.05 * 293.15)) * adiabaticWork(squeeze(c), 1)) / 1000, c),
+  )
+  test.each(checksOf('comp.roundtrip'))('%s', (_, c) =>
+    expectCheck(
+      (CP * 293.15 * (1 - (given(c, 'p1') / given(c, 'p2')) ** (0.4 / 1.4))) / adiabaticWork(squeeze(c), 1),
+      c,
+    ),
+  )
+  test('isothermal work is the limit of polytropic work', () =>
+    expect(
+      polytropicWork({ fromPaAbs: 1e5, toPaAbs: 8e5, temperatureK: 293.15 }, 1) /
+        polytropicWork({ fromPaAbs: 1e5, toPaAbs: 8e5, temperatureK: 293.15 }, 1 + 1e-6),
+    ).toBeCloseTo(1, 5))
 })
 
 describe('a piston compressor by its cylinder', () => {
   const d = { sweptVolumeM3: 60e-6, strokesPerS: 48, clearanceShare: 0.05, exponent: 1.3, lossShare: 0.1 }
-  test('volumetric efficiency by hand at a ratio of 8: 1 - 0.05 (8^(1/1.3) - 1), less a tenth', () => expect(volumetricEfficiency(d, 8)).toBeCloseTo(0.9 * (1 - 0.05 * (8 ** (1 / 1.3) - 1)), 12))
+  test('volumetric efficiency by hand at a ratio of 8: 1 - 0.05 (8^(1/1.3) - 1), less a tenth', () =>
+    expect(volumetricEfficiency(d, 8)).toBeCloseTo(0.9 * (1 - 0.05 * (8 ** (1 / 1.3) - 1)), 12))
   test('delivery falls with pressure and ends where clearance takes the whole stroke', () => {
     const points = displacementDelivery(d, 1e6, PA, 293.15)
     points.slice(1).forEach((p, i) => expect(p.freeAirM3PerS).toBeLessThan(points[i].freeAirM3PerS))
@@ -81,7 +158,12 @@ describe('a piston compressor by its cylinder', () => {
 })
 
 describe('compressor in time', () => {
-  const compressor: Compressor = { delivery: [{ gaugePressurePa: 0, freeAirM3PerS: 1e-3 }], tankVolumeM3: 0.024, cutInGaugePressurePa: 500e3, cutOutGaugePressurePa: 700e3 }
+  const compressor: Compressor = {
+    delivery: [{ gaugePressurePa: 0, freeAirM3PerS: 1e-3 }],
+    tankVolumeM3: 0.024,
+    cutInGaugePressurePa: 500e3,
+    cutOutGaugePressurePa: 700e3,
+  }
   test('with constant delivery and demand on and off times are the tank over surplus and over demand', () => {
     const flow = 1e-3 * (1e5 / (287.05 * 293.15))
     const cycle = compressorCycle(compressor, PA, 293.15, () => flow / 4)
@@ -93,9 +175,21 @@ describe('compressor in time', () => {
   })
   test('common practice: a small portable compressor keeps up about 50 psi through a 1.6 mm hole', () => {
     // plate figures of the class, free air: about 85 L/min at 3.5 bar, 70 at 6; Cd 0.85 for a printed hole
-    const small: Compressor = { delivery: [{ gaugePressurePa: 350e3, freeAirM3PerS: 85 / 60_000 }, { gaugePressurePa: 600e3, freeAirM3PerS: 70 / 60_000 }], tankVolumeM3: 0.006, cutInGaugePressurePa: 600e3, cutOutGaugePressurePa: 800e3 }
+    const small: Compressor = {
+      delivery: [
+        { gaugePressurePa: 350e3, freeAirM3PerS: 85 / 60_000 },
+        { gaugePressurePa: 600e3, freeAirM3PerS: 70 / 60_000 },
+      ],
+      tankVolumeM3: 0.006,
+      cutInGaugePressurePa: 600e3,
+      cutOutGaugePressurePa: 800e3,
+    }
     const demand = (abs: number) => (0.85 * 0.68473 * circleArea(1.6e-3) * abs) / Math.sqrt(287.05 * 293.15)
-    const held = sustainedSupply(small, { gaugePressurePa: 600e3, ambientPressurePaAbs: PA, temperatureK: 293.15 }, demand)
+    const held = sustainedSupply(
+      small,
+      { gaugePressurePa: 600e3, ambientPressurePaAbs: PA, temperatureK: 293.15 },
+      demand,
+    )
     expect(held.gaugePressurePa / 6894.757).toBeGreaterThan(40)
     expect(held.gaugePressurePa / 6894.757).toBeLessThan(60)
   })
@@ -110,10 +204,20 @@ describe('heat', () => {
     const coil = { lengthM: 3, boreM: 6e-3, bathTemperatureK: 283.15 }
     expect(coilOutlet({ ...coil, lengthM: 60 }, 1.5e-3, 350)).toBeCloseTo(283.15, 2)
     expect(coilOutlet({ ...coil, lengthM: 0 }, 1.5e-3, 350)).toBe(350)
-    expect((coilOutlet(coil, 1.5e-3, 350) - 283.15) / (350 - 283.15)).toBeCloseTo(Math.exp(-coilTransferUnits(coil, 1.5e-3, (350 + 283.15) / 2)), 9)
+    expect((coilOutlet(coil, 1.5e-3, 350) - 283.15) / (350 - 283.15)).toBeCloseTo(
+      Math.exp(-coilTransferUnits(coil, 1.5e-3, (350 + 283.15) / 2)),
+      9,
+    )
   })
   test('energy adds up: shaft power is what the air keeps and what is given off; the tank cools what the pump warmed', () => {
-    const heat = compressedAirHeat({ ambient: STANDARD_AMBIENT, tankPaAbs: 700e3 + PA, massFlowKgPerS: 1.5e-3, pumpEfficiency: 0.7, tankVolumeM3: 0.024, coil: null })
+    const heat = compressedAirHeat({
+      ambient: STANDARD_AMBIENT,
+      tankPaAbs: 700e3 + PA,
+      massFlowKgPerS: 1.5e-3,
+      pumpEfficiency: 0.7,
+      tankVolumeM3: 0.024,
+      coil: null,
+    })
     expect(heat.shaftPowerW).toBeCloseTo(1.5e-3 * CP * (heat.deliveredK - 293.15) + heat.rejectedW, 6)
     expect(heat.shaftPowerW).toBeGreaterThan(1.5e-3 * CP * (heat.pumpOutletK - 293.15))
     // common practice: a small pump blows out at 130 to 200 °C at 7 bar gauge
@@ -123,16 +227,35 @@ describe('heat', () => {
     expect(heat.tankK).toBeGreaterThan(293.15)
   })
   test.each(checksOf('moist.condensate'))('%s', (_, c) => {
-    const ambient = { absolutePressurePa: given(c, 'p1'), temperatureK: given(c, 't1') + 273.15, relativeHumidity: given(c, 'RH') / 100 }
+    const ambient = {
+      absolutePressurePa: given(c, 'p1'),
+      temperatureK: given(c, 't1') + 273.15,
+      relativeHumidity: given(c, 'RH') / 100,
+    }
     const dryFlow = ((given(c, 'FAD') / 3600) * ambient.absolutePressurePa) / (287.05 * ambient.temperatureK)
-    const heat = compressedAirHeat({ ambient, tankPaAbs: given(c, 'p2'), massFlowKgPerS: dryFlow, pumpEfficiency: 0.8, tankVolumeM3: 1e-4, coil: { lengthM: 100, boreM: 10e-3, bathTemperatureK: given(c, 't_cooled') + 273.15 } })
+    const heat = compressedAirHeat({
+      ambient,
+      tankPaAbs: given(c, 'p2'),
+      massFlowKgPerS: dryFlow,
+      pumpEfficiency: 0.8,
+      tankVolumeM3: 1e-4,
+      coil: { lengthM: 100, boreM: 10e-3, bathTemperatureK: given(c, 't_cooled') + 273.15 },
+    })
     // dry or moist volume for "10 m3/h of intake air" differ by 1.5 %
     expect((heat.waterKgPerS * 3600 * 1000) / c.value).toBeCloseTo(1, 1)
   })
 })
 
 describe('balloon (Muller & Strehlow 2004)', () => {
-  const balloon: Balloon = { restRadiusM: 0.03, skinThicknessM: 0.25e-3, shearModulusPa: 300e3, stiffening: 0, blownVolumeM3: 4e-3, uses: 0, wearPerUse: 0.08 }
+  const balloon: Balloon = {
+    restRadiusM: 0.03,
+    skinThicknessM: 0.25e-3,
+    shearModulusPa: 300e3,
+    stiffening: 0,
+    blownVolumeM3: 4e-3,
+    uses: 0,
+    wearPerUse: 0.08,
+  }
   test('a neo-Hookean skin is hardest to blow at a stretch of 7^(1/6) = 1.383', () => {
     const at = (stretch: number) => balloonPressure(balloon, restVolume(balloon) * stretch ** 3)
     const top = Array.from({ length: 4000 }, (_, i) => 1 + i / 2000).reduce((a, b) => (at(b) > at(a) ? b : a))
@@ -143,10 +266,14 @@ describe('balloon (Muller & Strehlow 2004)', () => {
     expect(balloonPressure(balloon, restVolume(balloon) * 0.9)).toBe(0)
     expect(balloonPressure({ ...balloon, uses: 2 }, 2e-3) / balloonPressure(balloon, 2e-3)).toBeCloseTo(0.92 ** 2, 9)
   })
-  test('volume and mass turn into one another', () => expect(balloonVolume(balloon, balloonMass(balloon, 3e-3, PA, 293.15), PA, 293.15)).toBeCloseTo(3e-3, 9))
+  test('volume and mass turn into one another', () =>
+    expect(balloonVolume(balloon, balloonMass(balloon, 3e-3, PA, 293.15), PA, 293.15)).toBeCloseTo(3e-3, 9))
   test('stored energy grows with the last volume by the pressure there', () => {
     const more = { ...balloon, blownVolumeM3: balloon.blownVolumeM3 * 1.001 }
-    expect((skinWork(more) - skinWork(balloon)) / (balloon.blownVolumeM3 * 0.001)).toBeCloseTo(balloonPressure(balloon, balloon.blownVolumeM3), -1)
+    expect((skinWork(more) - skinWork(balloon)) / (balloon.blownVolumeM3 * 0.001)).toBeCloseTo(
+      balloonPressure(balloon, balloon.blownVolumeM3),
+      -1,
+    )
   })
   test('common practice: a party balloon holds some kPa above the room', () => {
     const p = balloonPressure({ ...balloon, stiffening: 0.1 }, 4e-3)

@@ -1,23 +1,55 @@
 import { checksOf, expectCheck, given } from '../check-values/check-values'
 import { GAMMA, GAS_CONSTANT, STANDARD_ATMOSPHERE_PA, adiabaticWork } from '../air'
 import { downstreamExact, massFlowOfNozzle, nozzleFlow } from '../flow'
-import { burstEnergy, expansionWork, fillingBalance, fillingExergy, fillingMass, fillingWork, isothermalJetEnergy, regulatedJetEnergy, runDown, strokesToFill, pumpCeiling, wallConductance, type WallHeat } from '.'
+import {
+  burstEnergy,
+  expansionWork,
+  fillingBalance,
+  fillingExergy,
+  fillingMass,
+  fillingWork,
+  isothermalJetEnergy,
+  regulatedJetEnergy,
+  runDown,
+  strokesToFill,
+  pumpCeiling,
+  wallConductance,
+  type WallHeat,
+} from '.'
 
 /** The part of the library that is used; its own sources do not pass this project's type checks. */
 interface Odex {
-  Solver: new (dimension: number) => { absoluteTolerance: number; relativeTolerance: number; solve(derivative: (t: number, y: number[]) => number[], from: number, start: number[], to: number): { y: number[] } }
+  Solver: new (dimension: number) => {
+    absoluteTolerance: number
+    relativeTolerance: number
+    solve(derivative: (t: number, y: number[]) => number[], from: number, start: number[], to: number): { y: number[] }
+  }
 }
 const { Solver } = jest.requireActual<Odex>('odex')
 
 const PA = STANDARD_ATMOSPHERE_PA
-const behind = (d: number, cd = 1) => downstreamExact([], massFlowOfNozzle({ throatDiameterM: d, dischargeCoefficient: cd }), PA)
+const behind = (d: number, cd = 1) =>
+  downstreamExact([], massFlowOfNozzle({ throatDiameterM: d, dischargeCoefficient: cd }), PA)
 const through = (heat: WallHeat, v: number, gauge: number, d: number, until?: number) =>
-  runDown({ vessel: { volumeM3: v, gaugePressurePa: gauge, temperatureK: 293.15, heat }, ambientPaAbs: PA, regulator: null, behind: behind(d), leastGaugePa: 0, untilGaugePa: until })
+  runDown({
+    vessel: { volumeM3: v, gaugePressurePa: gauge, temperatureK: 293.15, heat },
+    ambientPaAbs: PA,
+    regulator: null,
+    behind: behind(d),
+    leastGaugePa: 0,
+    untilGaugePa: until,
+  })
 
 describe('blow-down of a vessel against closed forms and a separate integration', () => {
   test.each(checksOf('blow.').filter(([, c]) => !c.id.includes('tau')))('%s', (_, c) => {
     const heat = c.id.startsWith('blow.iso') ? 'isothermal' : 'adiabatic'
-    const run = through(heat, given(c, 'V') / 1000, given(c, 'p_start') - PA, given(c, 'd') / 1000, given(c, 'p_end') - PA)
+    const run = through(
+      heat,
+      given(c, 'V') / 1000,
+      given(c, 'p_start') - PA,
+      given(c, 'd') / 1000,
+      given(c, 'p_end') - PA,
+    )
     const end = run.events.find((e) => e.id === 'until')
     expect(end).toBeDefined()
     const value = c.unit === 'K' ? end?.state.temperatureK : run.endTimeS
@@ -25,8 +57,15 @@ describe('blow-down of a vessel against closed forms and a separate integration'
     expect(Math.abs((value ?? NaN) / c.value - 1)).toBeLessThan(2e-5)
   })
   test.each(checksOf('blow.tau'))('%s', (_, c) => {
-    const start = nozzleFlow({ totalPressurePaAbs: given(c, 'p_start'), totalTemperatureK: 293.15, backPressurePaAbs: PA }, { throatDiameterM: given(c, 'd') / 1000 })
-    expectCheck(fillingMass({ volumeM3: given(c, 'V') / 1000, pressurePaAbs: given(c, 'p_start') }, 293.15) / start.massFlowKgPerS, c)
+    const start = nozzleFlow(
+      { totalPressurePaAbs: given(c, 'p_start'), totalTemperatureK: 293.15, backPressurePaAbs: PA },
+      { throatDiameterM: given(c, 'd') / 1000 },
+    )
+    expectCheck(
+      fillingMass({ volumeM3: given(c, 'V') / 1000, pressurePaAbs: given(c, 'p_start') }, 293.15) /
+        start.massFlowKgPerS,
+      c,
+    )
   })
 })
 
@@ -49,11 +88,17 @@ describe('energy of a filling (closed forms; Brode 1959)', () => {
   })
   test('the run-down itself collects the same jet energy, tank held at room temperature', () => {
     const run = through('isothermal', 2e-3, 600e3, 1.5e-3)
-    expect(run.trace[run.trace.length - 1].jetEnergyJ / isothermalJetEnergy({ volumeM3: 2e-3, pressurePaAbs: 600e3 + PA, ambientPaAbs: PA })).toBeCloseTo(1, 4)
+    expect(
+      run.trace[run.trace.length - 1].jetEnergyJ /
+        isothermalJetEnergy({ volumeM3: 2e-3, pressurePaAbs: 600e3 + PA, ambientPaAbs: PA }),
+    ).toBeCloseTo(1, 4)
   })
   test('and the adiabatic tank gives its jets what its contents could do', () => {
     const run = through('adiabatic', 2e-3, 600e3, 1.5e-3)
-    expect(run.trace[run.trace.length - 1].jetEnergyJ / expansionWork({ volumeM3: 2e-3, pressurePaAbs: 600e3 + PA, ambientPaAbs: PA })).toBeCloseTo(1, 3)
+    expect(
+      run.trace[run.trace.length - 1].jetEnergyJ /
+        expansionWork({ volumeM3: 2e-3, pressurePaAbs: 600e3 + PA, ambientPaAbs: PA }),
+    ).toBeCloseTo(1, 3)
   })
 })
 
@@ -65,12 +110,24 @@ describe('against a general library: odex (Hairer & Wanner’s extrapolation met
     const [v, gauge] = [2e-3, 400e3]
     const nozzle = massFlowOfNozzle({ throatDiameterM: 2e-3, dischargeCoefficient: 0.85 })
     const start = [fillingMass({ volumeM3: v, pressurePaAbs: gauge + PA }, 293.15), 293.15]
-    const run = runDown({ vessel: { volumeM3: v, gaugePressurePa: gauge, temperatureK: 293.15, heat: { uaWPerK: ua } }, ambientPaAbs: PA, regulator: null, behind: behind(2e-3, 0.85), leastGaugePa: 0, untilGaugePa: 5e3 })
+    const run = runDown({
+      vessel: { volumeM3: v, gaugePressurePa: gauge, temperatureK: 293.15, heat: { uaWPerK: ua } },
+      ambientPaAbs: PA,
+      regulator: null,
+      behind: behind(2e-3, 0.85),
+      leastGaugePa: 0,
+      untilGaugePa: 5e3,
+    })
     for (const s of [run.trace[30], run.trace[80], run.trace[115]]) {
-      const { y } = solver.solve((_, [m, t]) => {
-        const flow = nozzle((m * GAS_CONSTANT * t) / v, t, PA)
-        return [-flow, (-flow * GAS_CONSTANT * t + ua * (293.15 - t)) / (m * GAS_CONSTANT / (GAMMA - 1))]
-      }, 0, start, s.timeS)
+      const { y } = solver.solve(
+        (_, [m, t]) => {
+          const flow = nozzle((m * GAS_CONSTANT * t) / v, t, PA)
+          return [-flow, (-flow * GAS_CONSTANT * t + ua * (293.15 - t)) / ((m * GAS_CONSTANT) / (GAMMA - 1))]
+        },
+        0,
+        start,
+        s.timeS,
+      )
       expect(s.massKg / y[0]).toBeCloseTo(1, 5)
       expect(s.temperatureK).toBeCloseTo(y[1], 2)
     }
@@ -84,7 +141,9 @@ describe('where a filling goes', () => {
     let work = 0
     for (let i = 0; i < n; i++) {
       const p = PA + (500e3 * (i + 0.5)) / n
-      work += adiabaticWork({ fromPaAbs: PA, toPaAbs: p, temperatureK: 293.15 }, 1) * (((500e3 / n) * 2e-3) / (GAS_CONSTANT * 293.15))
+      work +=
+        adiabaticWork({ fromPaAbs: PA, toPaAbs: p, temperatureK: 293.15 }, 1) *
+        (((500e3 / n) * 2e-3) / (GAS_CONSTANT * 293.15))
     }
     expect(fillingWork(filling) / work).toBeCloseTo(1, 6)
   })
@@ -95,7 +154,10 @@ describe('where a filling goes', () => {
   })
   test('the parts add up to the exergy; a run to the end leaves nothing', () => {
     const run = through({ uaWPerK: 0.5 }, 2e-3, 500e3, 1.6e-3)
-    const balance = fillingBalance(filling, 293.15, { atNozzleJ: run.trace[run.trace.length - 1].jetEnergyJ, massLeftKg: fillingMass({ volumeM3: 2e-3, pressurePaAbs: PA }, 293.15) })
+    const balance = fillingBalance(filling, 293.15, {
+      atNozzleJ: run.trace[run.trace.length - 1].jetEnergyJ,
+      massLeftKg: fillingMass({ volumeM3: 2e-3, pressurePaAbs: PA }, 293.15),
+    })
     expect(balance.atNozzleJ + balance.leftJ + balance.lostJ).toBeCloseTo(balance.exergyJ, 9)
     expect(balance.leftJ).toBeCloseTo(0, 9)
     expect(balance.lostJ).toBeGreaterThan(0)
@@ -113,16 +175,31 @@ describe('run-down between the limits', () => {
   })
   test('mass left and mass gone add up; pressure never rises; the choke lets go at 1/0.5283 of the room', () => {
     const run = through({ uaWPerK: 0.3 }, 2e-3, 500e3, 1.6e-3)
-    expect(run.airUsedKg + run.trace[run.trace.length - 1].massKg).toBeCloseTo(((500e3 + PA) * 2e-3) / (GAS_CONSTANT * 293.15), 8)
+    expect(run.airUsedKg + run.trace[run.trace.length - 1].massKg).toBeCloseTo(
+      ((500e3 + PA) * 2e-3) / (GAS_CONSTANT * 293.15),
+      8,
+    )
     run.trace.slice(1).forEach((s, i) => expect(s.vesselPaAbs).toBeLessThanOrEqual(run.trace[i].vesselPaAbs + 1e-6))
     expect((run.events.find((e) => e.id === 'un-choked')?.state.vesselPaAbs ?? NaN) / PA).toBeCloseTo(1.8929, 3)
   })
   test('what is below the least pressure is wasted: isothermal share by hand', () => {
-    const run = runDown({ vessel: { volumeM3: 2e-3, gaugePressurePa: 500e3, temperatureK: 293.15, heat: 'isothermal' }, ambientPaAbs: PA, regulator: null, behind: behind(1.6e-3), leastGaugePa: 100e3 })
+    const run = runDown({
+      vessel: { volumeM3: 2e-3, gaugePressurePa: 500e3, temperatureK: 293.15, heat: 'isothermal' },
+      ambientPaAbs: PA,
+      regulator: null,
+      behind: behind(1.6e-3),
+      leastGaugePa: 100e3,
+    })
     expect(run.wastedShare).toBeCloseTo(100 / 500, 4)
   })
   test('a start below the least pressure is over at once, all of it wasted', () => {
-    const run = runDown({ vessel: { volumeM3: 2e-3, gaugePressurePa: 50e3, temperatureK: 293.15, heat: 'isothermal' }, ambientPaAbs: PA, regulator: null, behind: behind(1.6e-3), leastGaugePa: 100e3 })
+    const run = runDown({
+      vessel: { volumeM3: 2e-3, gaugePressurePa: 50e3, temperatureK: 293.15, heat: 'isothermal' },
+      ambientPaAbs: PA,
+      regulator: null,
+      behind: behind(1.6e-3),
+      leastGaugePa: 100e3,
+    })
     expect([run.run.timeS, run.wastedShare]).toEqual([0, 1])
   })
   test('an empty vessel gives no run and no NaN', () => {
@@ -133,13 +210,17 @@ describe('run-down between the limits', () => {
     const run = through('adiabatic', 2e-3, 600e3, 1.5e-3, 100e3)
     const p0 = 600e3 + PA
     const tau = run.trace[0].massKg / run.trace[0].massFlowKgPerS
-    for (const s of run.trace) expect(s.vesselPaAbs / p0 / (1 + (((GAMMA - 1) / 2) * s.timeS) / tau) ** ((-2 * GAMMA) / (GAMMA - 1))).toBeCloseTo(1, 5)
+    for (const s of run.trace)
+      expect(
+        s.vesselPaAbs / p0 / (1 + (((GAMMA - 1) / 2) * s.timeS) / tau) ** ((-2 * GAMMA) / (GAMMA - 1)),
+      ).toBeCloseTo(1, 5)
   })
 })
 
 describe('hand pump', () => {
   const pump = { strokeVolumeM3: 250e-6, deadVolumeM3: 0 }
-  test('without dead volume every stroke adds its own: 2 L to 400 kPa gauge', () => expect(strokesToFill(2e-3, pump, 0, 400e3, PA)).toBe(Math.ceil((400e3 * 2e-3) / (PA * 250e-6))))
+  test('without dead volume every stroke adds its own: 2 L to 400 kPa gauge', () =>
+    expect(strokesToFill(2e-3, pump, 0, 400e3, PA)).toBe(Math.ceil((400e3 * 2e-3) / (PA * 250e-6))))
   test('counting strokes one by one agrees, with dead volume', () => {
     const real = { strokeVolumeM3: 250e-6, deadVolumeM3: 10e-6 }
     let [p, n] = [PA, 0]

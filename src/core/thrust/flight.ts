@@ -60,7 +60,13 @@ function sampleAt(samples: readonly PushSample[], timeS: number): PushSample {
   const [a, b] = [samples[low], samples[high]]
   const s = b.timeS > a.timeS ? (timeS - a.timeS) / (b.timeS - a.timeS) : 0
   const mix = (x: number, y: number) => x + s * (y - x)
-  return { timeS, thrustN: mix(a.thrustN, b.thrustN), airMassKg: mix(a.airMassKg, b.airMassKg), heavyAirKg: mix(a.heavyAirKg, b.heavyAirKg), frontalAreaM2: mix(a.frontalAreaM2, b.frontalAreaM2) }
+  return {
+    timeS,
+    thrustN: mix(a.thrustN, b.thrustN),
+    airMassKg: mix(a.airMassKg, b.airMassKg),
+    heavyAirKg: mix(a.heavyAirKg, b.heavyAirKg),
+    frontalAreaM2: mix(a.frontalAreaM2, b.frontalAreaM2),
+  }
 }
 
 const LONGEST_COAST_S = 120
@@ -84,7 +90,21 @@ export function flight(body: MovingBody, samples: readonly PushSample[], ambient
     return (s.thrustN - drag - holding(s)) / (body.massKg + s.airMassKg)
   }
   const first = samples.findIndex((s) => s.thrustN > holding(s))
-  if (first < 0) return { trace: samples.map((s) => ({ timeS: s.timeS, thrustN: s.thrustN, speedMPerS: 0, distanceM: 0, accelerationMPerS2: 0 })), leaves: false, topSpeedMPerS: 0, distanceM: 0, timeS: null, reachedEnd: false }
+  if (first < 0)
+    return {
+      trace: samples.map((s) => ({
+        timeS: s.timeS,
+        thrustN: s.thrustN,
+        speedMPerS: 0,
+        distanceM: 0,
+        accelerationMPerS2: 0,
+      })),
+      leaves: false,
+      topSpeedMPerS: 0,
+      distanceM: 0,
+      timeS: null,
+      reachedEnd: false,
+    }
   const startS = samples[first].timeS
   const burnOut = samples[samples.length - 1].timeS
   const end = burnOut + LONGEST_COAST_S - startS
@@ -109,13 +129,22 @@ export function flight(body: MovingBody, samples: readonly PushSample[], ambient
   const trace = Array.from({ length: points + 1 }, (_, i) => {
     const t = (solution.endTimeS * i) / points
     const y = solution.at(t)
-    return { timeS: startS + t, thrustN: sampleAt(samples, startS + t).thrustN, speedMPerS: Math.max(0, y[1]), distanceM: y[0], accelerationMPerS2: acceleration(startS + t, y[1]) }
+    return {
+      timeS: startS + t,
+      thrustN: sampleAt(samples, startS + t).thrustN,
+      speedMPerS: Math.max(0, y[1]),
+      distanceM: y[0],
+      accelerationMPerS2: acceleration(startS + t, y[1]),
+    }
   })
   const last = solution.at(solution.endTimeS)
   return {
     trace,
     leaves: true,
-    topSpeedMPerS: Math.max(...trace.map((s) => s.speedMPerS), ...solution.events.filter((e) => e.id === 'fastest').map((e) => e.y[1])),
+    topSpeedMPerS: Math.max(
+      ...trace.map((s) => s.speedMPerS),
+      ...solution.events.filter((e) => e.id === 'fastest').map((e) => e.y[1]),
+    ),
     distanceM: last[0],
     timeS: solution.status === 'event' ? startS + solution.endTimeS : null,
     reachedEnd: solution.events.some((e) => e.id === 'end'),

@@ -47,7 +47,14 @@ export function stability(body: FinnedBody): Stability {
   const [finSlope, finAt] = fins ? finLift(fins, body.diameterM) : [0, 0]
   const centreOfPressureM = (noseSlope * noseAt + finSlope * finAt) / (noseSlope + finSlope)
   const marginDiameters = (centreOfPressureM - body.centreOfMassM) / body.diameterM
-  const verdict = marginDiameters <= 0 ? 'unstable' : marginDiameters < LEAST_MARGIN ? 'doubtful' : marginDiameters <= MOST_MARGIN ? 'stable' : 'over-stable'
+  const verdict =
+    marginDiameters <= 0
+      ? 'unstable'
+      : marginDiameters < LEAST_MARGIN
+        ? 'doubtful'
+        : marginDiameters <= MOST_MARGIN
+          ? 'stable'
+          : 'over-stable'
   return { centreOfPressureM, noseSlope, finSlope, marginDiameters, verdict }
 }
 
@@ -57,7 +64,9 @@ function finLift(f: FinSet, diameterM: number): [slope: number, at: number] {
   const [cr, ct, s] = [f.rootChordM, f.tipChordM, f.spanM]
   const midChord = Math.hypot(s, f.sweepM + (ct - cr) / 2)
   const shading = f.count >= 8 ? 0.854 : f.count >= 6 ? 0.913 : 1
-  const slope = ((1 + r / (s + r)) * (shading * 4 * f.count * (s / diameterM) ** 2)) / (1 + Math.sqrt(1 + ((2 * midChord) / (cr + ct)) ** 2))
+  const slope =
+    ((1 + r / (s + r)) * (shading * 4 * f.count * (s / diameterM) ** 2)) /
+    (1 + Math.sqrt(1 + ((2 * midChord) / (cr + ct)) ** 2))
   const at = f.rootAtM + (f.sweepM / 3) * ((cr + 2 * ct) / (cr + ct)) + (cr + ct - (cr * ct) / (cr + ct)) / 6
   return [slope, at]
 }

@@ -1,9 +1,14 @@
 import { STANDARD_AMBIENT, airDensity } from '../air'
 import { GRAVITY, flight, stability, type FinnedBody, type PushSample } from '.'
 
-const steady = (thrustN: number, seconds: number, area = 0): PushSample[] => [0, seconds].map((timeS) => ({ timeS, thrustN, airMassKg: 0, heavyAirKg: 0, frontalAreaM2: area }))
+const steady = (thrustN: number, seconds: number, area = 0): PushSample[] =>
+  [0, seconds].map((timeS) => ({ timeS, thrustN, airMassKg: 0, heavyAirKg: 0, frontalAreaM2: area }))
 const climb = { massKg: 0.1, dragCoefficient: 0, path: { kind: 'climb' as const } }
-const track = (rollingShare: number, lengthM = 1e4, slopeRad = 0) => ({ massKg: 0.2, dragCoefficient: 0, path: { kind: 'track' as const, slopeRad, rollingShare, lengthM } })
+const track = (rollingShare: number, lengthM = 1e4, slopeRad = 0) => ({
+  massKg: 0.2,
+  dragCoefficient: 0,
+  path: { kind: 'track' as const, slopeRad, rollingShare, lengthM },
+})
 
 describe('straight-line motion against closed forms', () => {
   test('without drag: height is that of thrust and coast, h = a t²/2 (1 + a/g)', () => {
@@ -29,7 +34,10 @@ describe('straight-line motion against closed forms', () => {
     expect([run.leaves, run.distanceM, run.timeS]).toEqual([false, 0, null])
   })
   test('it waits until the push has grown enough, and stops at the end of its track', () => {
-    const growing: PushSample[] = [{ ...steady(0, 0)[0], timeS: 0 }, { ...steady(2, 0)[0], timeS: 2 }]
+    const growing: PushSample[] = [
+      { ...steady(0, 0)[0], timeS: 0 },
+      { ...steady(2, 0)[0], timeS: 2 },
+    ]
     const run = flight(climb, growing, STANDARD_AMBIENT)
     expect(run.trace[0].timeS).toBeCloseTo(2, 1)
     const ended = flight(track(0.01, 1.5), steady(0.5, 5), STANDARD_AMBIENT)
@@ -38,7 +46,14 @@ describe('straight-line motion against closed forms', () => {
 })
 
 describe('Barrowman & Barrowman (1966): centre of pressure', () => {
-  const body: FinnedBody = { lengthM: 0.4, diameterM: 0.04, noseLengthM: 0.08, noseKind: 'cone', centreOfMassM: 0.2, fins: null }
+  const body: FinnedBody = {
+    lengthM: 0.4,
+    diameterM: 0.04,
+    noseLengthM: 0.08,
+    noseKind: 'cone',
+    centreOfMassM: 0.2,
+    fins: null,
+  }
   test('a bare body has its centre at the nose: cone at two thirds, ogive at 0.466', () => {
     expect(stability(body).centreOfPressureM).toBeCloseTo((0.08 * 2) / 3, 9)
     expect(stability({ ...body, noseKind: 'ogive' }).centreOfPressureM).toBeCloseTo(0.466 * 0.08, 9)
@@ -46,11 +61,14 @@ describe('Barrowman & Barrowman (1966): centre of pressure', () => {
   })
   test('four rectangular fins by hand', () => {
     // root = tip = 40 mm, span 40 mm, no sweep, at 360 mm: interference 1 + 20/60, 4*4*1 / (1 + sqrt(1 + (2*40/80)^2))
-    const s = stability({ ...body, fins: { count: 4, rootChordM: 0.04, tipChordM: 0.04, spanM: 0.04, sweepM: 0, rootAtM: 0.36 } })
+    const s = stability({
+      ...body,
+      fins: { count: 4, rootChordM: 0.04, tipChordM: 0.04, spanM: 0.04, sweepM: 0, rootAtM: 0.36 },
+    })
     const slope = (4 / 3) * (16 / (1 + Math.SQRT2))
     expect(s.finSlope).toBeCloseTo(slope, 9)
     // quarter chord of a rectangle
-    expect(s.centreOfPressureM).toBeCloseTo((2 * 0.16 / 3 + slope * 0.37) / (2 + slope), 9)
+    expect(s.centreOfPressureM).toBeCloseTo(((2 * 0.16) / 3 + slope * 0.37) / (2 + slope), 9)
     expect(s.verdict).toBe('stable')
   })
   test('bigger fins move it back; a heavier tail makes it less stable', () => {

@@ -47,7 +47,12 @@ export function turbineCurve(model: TurbineModel, toRadPerS: number, points: num
  * The loss-free impulse turbine on the same jet: best efficiency cos^2(alpha) at u/c = cos(alpha)/2, twice that speed free.
  * Source: Euler's turbine equation with a frictionless, symmetric blade (text-book limit).
  */
-export function idealImpulse(jet: { massFlowKgPerS: number; speed: number; angleRad: number; radiusM: number }): { powerW: number; speedRadPerS: number; stallTorqueNm: number; freeSpeedRadPerS: number } {
+export function idealImpulse(jet: { massFlowKgPerS: number; speed: number; angleRad: number; radiusM: number }): {
+  powerW: number
+  speedRadPerS: number
+  stallTorqueNm: number
+  freeSpeedRadPerS: number
+} {
   const along = jet.speed * Math.cos(jet.angleRad)
   return {
     powerW: 0.5 * jet.massFlowKgPerS * along ** 2,

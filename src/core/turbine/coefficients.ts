@@ -32,7 +32,19 @@ export interface TurbineCoefficients {
 
 export type CoefficientName = keyof TurbineCoefficients
 
-export const COEFFICIENT_NAMES: readonly CoefficientName[] = ['discharge', 'velocity', 'entrainment', 'capture', 'passage', 'ventilation', 'bearing', 'rowLoss', 'leakage', 'sliding', 'shear']
+export const COEFFICIENT_NAMES: readonly CoefficientName[] = [
+  'discharge',
+  'velocity',
+  'entrainment',
+  'capture',
+  'passage',
+  'ventilation',
+  'bearing',
+  'rowLoss',
+  'leakage',
+  'sliding',
+  'shear',
+]
 
 /** Plain defaults. Estimates: discharge and velocity from common practice of drilled short holes, the rest set by order of magnitude, not by a published source. */
 export const DEFAULT_COEFFICIENTS: TurbineCoefficients = {
@@ -52,5 +64,8 @@ export const DEFAULT_COEFFICIENTS: TurbineCoefficients = {
 /** The same coefficients with one moved by some of its standard uncertainty; never below a twentieth of itself. */
 export function moved(coefficients: TurbineCoefficients, name: CoefficientName, sigmas: number): TurbineCoefficients {
   const { value, standardUncertainty } = coefficients[name]
-  return { ...coefficients, [name]: { value: Math.max(0.05 * value, value + sigmas * standardUncertainty), standardUncertainty } }
+  return {
+    ...coefficients,
+    [name]: { value: Math.max(0.05 * value, value + sigmas * standardUncertainty), standardUncertainty },
+  }
 }

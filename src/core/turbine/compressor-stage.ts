@@ -40,10 +40,16 @@ export const workCoefficient = (impeller: Pick<Impeller, 'blades' | 'backsweepRa
   wiesnerSlip(impeller.blades, impeller.backsweepRad) - flowCoefficient * Math.tan(impeller.backsweepRad)
 
 /** Total pressure ratio from work, efficiency and inlet temperature. */
-export const stagePressureRatio = (workJPerKg: number, efficiency: number, inletTemperatureK: number): number => Math.max(0.1, 1 + (efficiency * workJPerKg) / (CP * inletTemperatureK)) ** 3.5
+export const stagePressureRatio = (workJPerKg: number, efficiency: number, inletTemperatureK: number): number =>
+  Math.max(0.1, 1 + (efficiency * workJPerKg) / (CP * inletTemperatureK)) ** 3.5
 
 /** All stages at a speed and a delivered flow. Efficiency falls with the square of the flow's distance from its best (estimate). */
-export function compress(impeller: Impeller, speedRadPerS: number, deliveredKgPerS: number, eye: { readonly pressurePaAbs: number; readonly temperatureK: number }): ImpellerPoint {
+export function compress(
+  impeller: Impeller,
+  speedRadPerS: number,
+  deliveredKgPerS: number,
+  eye: { readonly pressurePaAbs: number; readonly temperatureK: number },
+): ImpellerPoint {
   const u = speedRadPerS * impeller.tipRadiusM
   let [p, t, powerW, leakKgPerS, work] = [eye.pressurePaAbs, eye.temperatureK, 0, 0, 0]
   for (let stage = 0; stage < impeller.stages; stage++) {
@@ -53,34 +59,57 @@ export function compress(impeller: Impeller, speedRadPerS: number, deliveredKgPe
     let leak = 0
     let ratio = 1
     for (let i = 0; i < 3; i++) {
-      const flowCoefficient = u > 0 ? (deliveredKgPerS + leak) / (density * 2 * Math.PI * impeller.tipRadiusM * impeller.tipWidthM * u) : 0
+      const flowCoefficient =
+        u > 0 ? (deliveredKgPerS + leak) / (density * 2 * Math.PI * impeller.tipRadiusM * impeller.tipWidthM * u) : 0
       work = workCoefficient(impeller, flowCoefficient)
       const efficiency = impeller.efficiency * Math.max(0.05, 1 - 0.6 * (flowCoefficient / BEST_FLOW - 1) ** 2)
       ratio = stagePressureRatio(Math.max(0, work) * u * u, efficiency, t)
       leak = gapFlow(gap, { pressurePaAbs: p * ratio, temperatureK: t }, p)
     }
     const taken = Math.max(0, work) * u * u
-    const face = discFrictionTorque({ radiusM: impeller.tipRadiusM, gapM: Math.max(5e-4, impeller.clearanceM), speedRadPerS, densityKgPerM3: density, viscosityPaS: airViscosity(t) })
+    const face = discFrictionTorque({
+      radiusM: impeller.tipRadiusM,
+      gapM: Math.max(5e-4, impeller.clearanceM),
+      speedRadPerS,
+      densityKgPerM3: density,
+      viscosityPaS: airViscosity(t),
+    })
     powerW += (deliveredKgPerS + leak) * taken + 0.5 * face * speedRadPerS
     if (stage === 0) leakKgPerS = leak
     t += taken / CP
     p *= ratio
   }
-  return { pressurePaAbs: p, temperatureK: t, powerW, leakKgPerS, pressureRatio: p / eye.pressurePaAbs, workCoefficient: work }
+  return {
+    pressurePaAbs: p,
+    temperatureK: t,
+    powerW,
+    leakKgPerS,
+    pressureRatio: p / eye.pressurePaAbs,
+    workCoefficient: work,
+  }
 }
 
 /** Where the delivered air goes: out through a hole, or against a pressure that stands there. */
-export type Delivery = { readonly kind: 'hole'; readonly diameterM: number } | { readonly kind: 'pressure'; readonly absolutePressurePa: number }
+export type Delivery =
+  | { readonly kind: 'hole'; readonly diameterM: number }
+  | { readonly kind: 'pressure'; readonly absolutePressurePa: number }
 
 /** Flow that a wheel delivers at a speed, kg/s; 0 where it cannot reach the pressure. The greatest of two solutions: left of it a wheel surges. */
-export function delivered(impeller: Impeller, speedRadPerS: number, eye: { readonly pressurePaAbs: number; readonly temperatureK: number }, to: Delivery): number {
+export function delivered(
+  impeller: Impeller,
+  speedRadPerS: number,
+  eye: { readonly pressurePaAbs: number; readonly temperatureK: number },
+  to: Delivery,
+): number {
   const u = speedRadPerS * impeller.tipRadiusM
   const density = eye.pressurePaAbs / (GAS_CONSTANT * eye.temperatureK)
   const unit = density * 2 * Math.PI * impeller.tipRadiusM * impeller.tipWidthM * u
   if (!(unit > 0)) return 0
   const miss = (m: number) => {
     const point = compress(impeller, speedRadPerS, m, eye)
-    return to.kind === 'pressure' ? point.pressurePaAbs - to.absolutePressurePa : gapFlow({ areaM2: (Math.PI / 4) * to.diameterM ** 2, dischargeCoefficient: 0.8 }, point, eye.pressurePaAbs) - m
+    return to.kind === 'pressure'
+      ? point.pressurePaAbs - to.absolutePressurePa
+      : gapFlow({ areaM2: (Math.PI / 4) * to.diameterM ** 2, dischargeCoefficient: 0.8 }, point, eye.pressurePaAbs) - m
   }
   const most = 0.55 * unit
   const best = BEST_FLOW * unit
@@ -103,7 +132,11 @@ interface Eye {
 }
 
 /** Speed at which the turbine's power is what the impellers ask for at a delivered flow; 0 when it cannot turn them. */
-function balanceSpeed(turbine: TurbineModel, freeSpeedRadPerS: number, asked: (speedRadPerS: number) => number): number {
+function balanceSpeed(
+  turbine: TurbineModel,
+  freeSpeedRadPerS: number,
+  asked: (speedRadPerS: number) => number,
+): number {
   const miss = (w: number) => turbine.at(w).shaftPowerW - asked(w)
   const least = 1e-3 * freeSpeedRadPerS
   if (!(freeSpeedRadPerS > 0)) return 0
@@ -117,10 +150,26 @@ function balanceSpeed(turbine: TurbineModel, freeSpeedRadPerS: number, asked: (s
  * Where turbine and impellers balance, with what is delivered there.
  * Against a standing pressure the flow is the greatest at which the balanced wheel still makes it: more flow brakes the turbine, so pressure falls with it.
  */
-export function balanceCompressor(turbine: TurbineModel, freeSpeedRadPerS: number, impeller: Impeller, eye: Eye, to: Delivery): CompressorBalance {
-  const answer = (speedRadPerS: number, deliveredKgPerS: number): CompressorBalance => ({ ...compress(impeller, speedRadPerS, deliveredKgPerS, eye), speedRadPerS, deliveredKgPerS, tipSpeedMPerS: speedRadPerS * impeller.tipRadiusM, stalled: speedRadPerS === 0 })
+export function balanceCompressor(
+  turbine: TurbineModel,
+  freeSpeedRadPerS: number,
+  impeller: Impeller,
+  eye: Eye,
+  to: Delivery,
+): CompressorBalance {
+  const answer = (speedRadPerS: number, deliveredKgPerS: number): CompressorBalance => ({
+    ...compress(impeller, speedRadPerS, deliveredKgPerS, eye),
+    speedRadPerS,
+    deliveredKgPerS,
+    tipSpeedMPerS: speedRadPerS * impeller.tipRadiusM,
+    stalled: speedRadPerS === 0,
+  })
   if (to.kind === 'hole') {
-    const speed = balanceSpeed(turbine, freeSpeedRadPerS, (w) => compress(impeller, w, delivered(impeller, w, eye, to), eye).powerW)
+    const speed = balanceSpeed(
+      turbine,
+      freeSpeedRadPerS,
+      (w) => compress(impeller, w, delivered(impeller, w, eye, to), eye).powerW,
+    )
     return answer(speed, delivered(impeller, speed, eye, to))
   }
   const at = (m: number) => balanceSpeed(turbine, freeSpeedRadPerS, (w) => compress(impeller, w, m, eye).powerW)

@@ -5,8 +5,15 @@ import { defaultCoefficients } from '.'
 import { throughGap, type DiscPackMachine } from './disc-pack'
 
 const WHIRL = 200
-const pack = (gapWidthM: number) => ({ ...newMachine('disc-pack'), gapWidthM, coefficients: defaultCoefficients('disc-pack') }) as unknown as DiscPackMachine
-const cases = [0.3e-3, 0.6e-3, 1.2e-3].flatMap((gap) => [1e-4, 1e-3, 5e-3].flatMap((flow) => [0.05, 0.3, 0.7].map((share) => [gap, flow, share] as const)))
+const pack = (gapWidthM: number) =>
+  ({
+    ...newMachine('disc-pack'),
+    gapWidthM,
+    coefficients: defaultCoefficients('disc-pack'),
+  }) as unknown as DiscPackMachine
+const cases = [0.3e-3, 0.6e-3, 1.2e-3].flatMap((gap) =>
+  [1e-4, 1e-3, 5e-3].flatMap((flow) => [0.05, 0.3, 0.7].map((share) => [gap, flow, share] as const)),
+)
 
 describe.each(cases)('a gap of %p m, %p kg/s, rim at %p of the whirl', (gap, flow, share) => {
   const machine = pack(gap)

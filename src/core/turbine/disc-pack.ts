@@ -3,7 +3,13 @@ import { nozzleFlow, type NozzleResult } from '../flow'
 import { STILL } from './axial'
 import { discFrictionTorque } from './disc-friction'
 import { availablePower, balanceBehindNozzle, bearingDrag, shareOut, spoutingSpeed, type March } from './rows'
-import { closePoint, type TurbineInlet, type TurbineModel, type TurbinePoint, type TurbineSurroundings } from './turbine'
+import {
+  closePoint,
+  type TurbineInlet,
+  type TurbineModel,
+  type TurbinePoint,
+  type TurbineSurroundings,
+} from './turbine'
 
 /** Discs or nested cones close together on a shaft; air spirals inward between them and leaves through holes near the middle. */
 export interface DiscPackMachine extends TurbineSurroundings {
@@ -62,14 +68,30 @@ function shearFactor(reynolds: number): number {
  * Error: below 0.2 % of the torque and a tenth of the jet's dynamic pressure against 1024 steps, the latter only where the whirl dies within a hair of the rim
  * (measured on gaps of 0.3-1.2 mm, 0.1-300 kPa, 0.01-20 g/s).
  */
-export function throughGap(machine: DiscPackMachine, rim: { readonly whirl: number; readonly pressurePaAbs: number; readonly totalTemperatureK: number; readonly massFlowKgPerS: number }, speedRadPerS: number, viscosity: number, steps = STEPS): Gap {
+export function throughGap(
+  machine: DiscPackMachine,
+  rim: {
+    readonly whirl: number
+    readonly pressurePaAbs: number
+    readonly totalTemperatureK: number
+    readonly massFlowKgPerS: number
+  },
+  speedRadPerS: number,
+  viscosity: number,
+  steps = STEPS,
+): Gap {
   const { outerRadiusM: ro, innerRadiusM: ri, gapWidthM: b } = machine
   const each = rim.massFlowKgPerS / Math.max(1, machine.discs - 1)
   const cosine = Math.cos(machine.coneAngleRad)
   let friction = 0
   let p = rim.pressurePaAbs
   // total enthalpy less the work already done on the discs: what slip and walls turn to heat stays in the air
-  const temperature = (whirl: number, through: number, r: number) => Math.max(60, rim.totalTemperatureK - (0.5 * (whirl * whirl + through * through) + speedRadPerS * (ro * rim.whirl - r * whirl)) / CP)
+  const temperature = (whirl: number, through: number, r: number) =>
+    Math.max(
+      60,
+      rim.totalTemperatureK -
+        (0.5 * (whirl * whirl + through * through) + speedRadPerS * (ro * rim.whirl - r * whirl)) / CP,
+    )
   let t = temperature(rim.whirl, 0, ro)
   t = temperature(rim.whirl, (each * GAS_CONSTANT * t) / (p * 2 * Math.PI * ro * b), ro)
   // radius times the whirl's excess over the disc
@@ -98,10 +120,12 @@ export function throughGap(machine: DiscPackMachine, rim: { readonly whirl: numb
     }
     // what slip loses as heat is the moment given up times the slip's own speed of turning, the mean of both ends: exact for a slip that dies away within one step
     const [momentIn, momentOut] = [excess + speedRadPerS * from * from, after + speedRadPerS * to * to]
-    const lost = (drag * h) / rho + Math.abs(0.5 * (excess / (from * from) + after / (to * to)) * (momentIn - momentOut))
+    const lost =
+      (drag * h) / rho + Math.abs(0.5 * (excess / (from * from) + after / (to * to)) * (momentIn - momentOut))
     const throughOut = (through * r) / to
     // what the pressure gives is what the air gains in speed, works on the discs and loses: true however steeply the whirl falls within the step
-    const gained = 0.5 * ((momentOut / to) ** 2 - (momentIn / from) ** 2 + throughOut ** 2 - ((through * r) / from) ** 2)
+    const gained =
+      0.5 * ((momentOut / to) ** 2 - (momentIn / from) ** 2 + throughOut ** 2 - ((through * r) / from) ** 2)
     friction += lost
     p = Math.max(1e3, p - rho * (gained + speedRadPerS * (momentIn - momentOut) + lost))
     excess = after
@@ -129,35 +153,79 @@ export function throughGap(machine: DiscPackMachine, rim: { readonly whirl: numb
  * Sources: Carey (2010) for the gap, here with density and friction along the way; Daily & Nece (1960) for the outer faces.
  */
 export function discPackTurbine(machine: DiscPackMachine, inlet: TurbineInlet): TurbineModel {
-  const nozzle = nozzleFlow(inlet, { ...machine.nozzle, dischargeCoefficient: machine.coefficients.discharge.value, velocityCoefficient: machine.coefficients.velocity.value })
+  const nozzle = nozzleFlow(inlet, {
+    ...machine.nozzle,
+    dischargeCoefficient: machine.coefficients.discharge.value,
+    velocityCoefficient: machine.coefficients.velocity.value,
+  })
   const viscosity = airViscosity(inlet.totalTemperatureK)
   const densityKgPerM3 = airDensity(inlet.backPressurePaAbs, inlet.ambientTemperatureK)
   const packWidth = machine.discs * machine.discThicknessM + (machine.discs - 1) * machine.gapWidthM
   const openShare = ((machine.discs - 1) * machine.gapWidthM) / packWidth
   const caught = machine.coefficients.capture.value
   const at = (speedRadPerS: number): TurbinePoint => {
-    const rimOf = (jet: NozzleResult, pressurePaAbs: number) => ({ whirl: caught * jet.jetSpeedMPerS * Math.cos(machine.nozzle.angleRad), pressurePaAbs, totalTemperatureK: inlet.totalTemperatureK, massFlowKgPerS: jet.massFlowKgPerS })
+    const rimOf = (jet: NozzleResult, pressurePaAbs: number) => ({
+      whirl: caught * jet.jetSpeedMPerS * Math.cos(machine.nozzle.angleRad),
+      pressurePaAbs,
+      totalTemperatureK: inlet.totalTemperatureK,
+      massFlowKgPerS: jet.massFlowKgPerS,
+    })
     const found = balanceBehindNozzle<Gap>(inlet, machine, (jet, p): March<Gap> => {
       const result = throughGap(machine, rimOf(jet, p), speedRadPerS, viscosity)
       return { exitPaAbs: result.exitPaAbs, result }
     })
-    const face = discFrictionTorque({ radiusM: machine.outerRadiusM, gapM: Math.max(5e-4, machine.clearanceM), speedRadPerS, densityKgPerM3, viscosityPaS: viscosity })
+    const face = discFrictionTorque({
+      radiusM: machine.outerRadiusM,
+      gapM: Math.max(5e-4, machine.clearanceM),
+      speedRadPerS,
+      densityKgPerM3,
+      viscosityPaS: viscosity,
+    })
     const rimSpeed = speedRadPerS * machine.outerRadiusM
     // rims of the discs in their narrow ring: plane Couette flow, at most a turbulent wall's friction
-    const rimShear = Math.max((viscosity * rimSpeed) / Math.max(2e-4, machine.clearanceM), 0.5 * densityKgPerM3 * 0.005 * rimSpeed ** 2)
+    const rimShear = Math.max(
+      (viscosity * rimSpeed) / Math.max(2e-4, machine.clearanceM),
+      0.5 * densityKgPerM3 * 0.005 * rimSpeed ** 2,
+    )
     const rims = rimShear * 2 * Math.PI * machine.outerRadiusM ** 2 * machine.discs * machine.discThicknessM
-    const drags = { ventilationNm: 0, discFrictionNm: machine.coefficients.ventilation.value * (face + rims), rubbingNm: 0, bearingNm: bearingDrag(machine, speedRadPerS) }
-    if (!found) return closePoint(speedRadPerS, STILL, drags, { triangles: [], behindNozzlePaAbs: inlet.totalPressurePaAbs, extras: [] })
+    const drags = {
+      ventilationNm: 0,
+      discFrictionNm: machine.coefficients.ventilation.value * (face + rims),
+      rubbingNm: 0,
+      bearingNm: bearingDrag(machine, speedRadPerS),
+    }
+    if (!found)
+      return closePoint(speedRadPerS, STILL, drags, {
+        triangles: [],
+        behindNozzlePaAbs: inlet.totalPressurePaAbs,
+        extras: [],
+      })
     const { jet, result } = found
     const m = jet.massFlowKgPerS
     const isentropicPowerW = availablePower(m, inlet)
     const power = m * result.turned * speedRadPerS
     const leavingW = Math.max(0, Math.min(m * result.leaving, isentropicPowerW - power))
     const entry = 0.5 * jet.jetSpeedMPerS ** 2 * (1 - (caught * Math.cos(machine.nozzle.angleRad)) ** 2)
-    const { shares, closure } = shareOut(isentropicPowerW - power - leavingW, { nozzleW: Math.max(0, jet.isentropicPowerW - jet.jetPowerW), mixingW: m * Math.max(0, entry), passageW: m * Math.max(0, result.friction) }, 'passageW')
+    const { shares, closure } = shareOut(
+      isentropicPowerW - power - leavingW,
+      {
+        nozzleW: Math.max(0, jet.isentropicPowerW - jet.jetPowerW),
+        mixingW: m * Math.max(0, entry),
+        passageW: m * Math.max(0, result.friction),
+      },
+      'passageW',
+    )
     return closePoint(
       speedRadPerS,
-      { massFlowKgPerS: m, isentropicPowerW, bladeTorqueNm: m * result.turned, leavingW, spillW: 0, ...shares, closure },
+      {
+        massFlowKgPerS: m,
+        isentropicPowerW,
+        bladeTorqueNm: m * result.turned,
+        leavingW,
+        spillW: 0,
+        ...shares,
+        closure,
+      },
       drags,
       {
         triangles: [],
@@ -171,7 +239,13 @@ export function discPackTurbine(machine: DiscPackMachine, inlet: TurbineInlet): 
     )
   }
   const notes = [...nozzle.notes]
-  if (openShare < 0.3) notes.push('Discs take more than two thirds of the rim: the jets hit their edges. Thinner discs or wider gaps let them in.')
-  if (machine.nozzle.angleRad > (25 * Math.PI) / 180) notes.push('The jets come in steeply: packs like them nearly along the rim (common practice: the inlet angle is touchy).')
+  if (openShare < 0.3)
+    notes.push(
+      'Discs take more than two thirds of the rim: the jets hit their edges. Thinner discs or wider gaps let them in.',
+    )
+  if (machine.nozzle.angleRad > (25 * Math.PI) / 180)
+    notes.push(
+      'The jets come in steeply: packs like them nearly along the rim (common practice: the inlet angle is touchy).',
+    )
   return { at, nozzle, speedLimitRadPerS: (1.05 * spoutingSpeed(inlet)) / machine.outerRadiusM, notes }
 }

@@ -2,7 +2,18 @@ import fc from 'fast-check'
 import { checksOf, expectCheck, given, type CheckValue } from '../check-values/check-values'
 import { nozzleFlow } from '../flow'
 import { isentropicPressureRatio, machOfPressureRatio, isentropicAreaRatio } from '../flow'
-import { LEDGER_LOSSES, DEFAULT_COEFFICIENTS, casingVentilationFactor, dailyNeceMomentCoefficient, idealImpulse, impulseTriangles, impulseTurbine, mixedJetMassFlow, turbineSummary, type ImpulseMachine } from '.'
+import {
+  LEDGER_LOSSES,
+  DEFAULT_COEFFICIENTS,
+  casingVentilationFactor,
+  dailyNeceMomentCoefficient,
+  idealImpulse,
+  impulseTriangles,
+  impulseTurbine,
+  mixedJetMassFlow,
+  turbineSummary,
+  type ImpulseMachine,
+} from '.'
 
 const deg = Math.PI / 180
 const rpm = Math.PI / 30
@@ -14,8 +25,19 @@ function idealOf(c: CheckValue) {
   const mach = machOfPressureRatio(ambient / p0)
   expect(isentropicPressureRatio(mach)).toBeCloseTo(ambient / p0, 9)
   const throat = given(c, 'd_throat') / 1000
-  const flow = nozzleFlow({ totalPressurePaAbs: p0, totalTemperatureK: given(c, 'T0'), backPressurePaAbs: ambient }, { throatDiameterM: throat, exitDiameterM: throat * Math.sqrt(isentropicAreaRatio(mach)) })
-  return { flow, ideal: idealImpulse({ massFlowKgPerS: flow.massFlowKgPerS, speed: flow.jetSpeedMPerS, angleRad: given(c, 'alpha') * deg, radiusM: given(c, 'r_mean') / 1000 }) }
+  const flow = nozzleFlow(
+    { totalPressurePaAbs: p0, totalTemperatureK: given(c, 'T0'), backPressurePaAbs: ambient },
+    { throatDiameterM: throat, exitDiameterM: throat * Math.sqrt(isentropicAreaRatio(mach)) },
+  )
+  return {
+    flow,
+    ideal: idealImpulse({
+      massFlowKgPerS: flow.massFlowKgPerS,
+      speed: flow.jetSpeedMPerS,
+      angleRad: given(c, 'alpha') * deg,
+      radiusM: given(c, 'r_mean') / 1000,
+    }),
+  }
 }
 
 describe('closed-form limits of the impulse turbine (Euler)', () => {
@@ -36,7 +58,15 @@ describe('closed-form limits of the impulse turbine (Euler)', () => {
 /** A rotor whose blades turn the jet back at the angle it comes in with, without friction: the model's own ideal limit. */
 const lossFree = (jetAngle: number, u: number, c: number) => {
   const beta = Math.atan2(c * Math.sin(jetAngle), c * Math.cos(jetAngle) - u)
-  const rotor = { meanRadiusM: 0.03, bladeHeightM: 0.01, bladeDepthM: 0.01, bladeCount: 12, profile: 'scoop' as const, inletAngleRad: beta, outletAngleRad: beta }
+  const rotor = {
+    meanRadiusM: 0.03,
+    bladeHeightM: 0.01,
+    bladeDepthM: 0.01,
+    bladeCount: 12,
+    profile: 'scoop' as const,
+    inletAngleRad: beta,
+    outletAngleRad: beta,
+  }
   return impulseTriangles({ speed: c, angleRad: jetAngle }, rotor, u, 100)
 }
 
@@ -49,7 +79,15 @@ describe('velocity triangles', () => {
     expect(t.c2.tangential).toBeCloseTo(0, 6)
   })
   test('flat paddles take at most half of the jet’s power (momentum balance)', () => {
-    const rotor = { meanRadiusM: 0.03, bladeHeightM: 0.01, bladeDepthM: 0.01, bladeCount: 12, profile: 'flat' as const, inletAngleRad: 0.6, outletAngleRad: 0.6 }
+    const rotor = {
+      meanRadiusM: 0.03,
+      bladeHeightM: 0.01,
+      bladeDepthM: 0.01,
+      bladeCount: 12,
+      profile: 'flat' as const,
+      inletAngleRad: 0.6,
+      outletAngleRad: 0.6,
+    }
     const work = (u: number) => {
       const t = impulseTriangles({ speed: 400, angleRad: 0 }, rotor, u, 1)
       return (u * (t.c1.tangential - t.c2.tangential)) / (0.5 * 400 * 400)
@@ -61,13 +99,26 @@ describe('velocity triangles', () => {
 
 const machine = (over: Partial<ImpulseMachine> = {}): ImpulseMachine => ({
   nozzle: { throatDiameterM: 1.6e-3, count: 1, angleRad: 20 * deg, gapM: 5e-3 },
-  rotor: { meanRadiusM: 0.03, bladeHeightM: 0.01, bladeDepthM: 0.01, bladeCount: 12, profile: 'scoop', inletAngleRad: 35 * deg, outletAngleRad: 35 * deg },
+  rotor: {
+    meanRadiusM: 0.03,
+    bladeHeightM: 0.01,
+    bladeDepthM: 0.01,
+    bladeCount: 12,
+    profile: 'scoop',
+    inletAngleRad: 35 * deg,
+    outletAngleRad: 35 * deg,
+  },
   casing: { kind: 'open', clearanceM: 2e-3 },
   bearings: { classId: '608', count: 2 },
   coefficients: DEFAULT_COEFFICIENTS,
   ...over,
 })
-const inlet = (gaugePa: number) => ({ totalPressurePaAbs: 101325 + gaugePa, totalTemperatureK: 293.15, backPressurePaAbs: 101325, ambientTemperatureK: 293.15 })
+const inlet = (gaugePa: number) => ({
+  totalPressurePaAbs: 101325 + gaugePa,
+  totalTemperatureK: 293.15,
+  backPressurePaAbs: 101325,
+  ambientTemperatureK: 293.15,
+})
 
 describe('common practice (no published source): a printed rotor at about 50 psi through a 1.6 mm hole', () => {
   const summary = turbineSummary(impulseTurbine(machine(), inlet(345e3)))
@@ -109,14 +160,29 @@ describe('ledger', () => {
       fc.property(shape, (s) => {
         const m = machine({
           nozzle: { throatDiameterM: s.throat, count: s.count, angleRad: s.angle, gapM: 3e-3 },
-          rotor: { ...machine().rotor, meanRadiusM: s.radius, profile: s.profile, inletAngleRad: s.beta, outletAngleRad: s.beta },
+          rotor: {
+            ...machine().rotor,
+            meanRadiusM: s.radius,
+            profile: s.profile,
+            inletAngleRad: s.beta,
+            outletAngleRad: s.beta,
+          },
           casing: { kind: s.close ? 'close' : 'open', clearanceM: 1e-3 },
         })
         const { ledger } = impulseTurbine(m, inlet(s.gauge)).at(s.speed)
         const sum = LEDGER_LOSSES.reduce((a, k) => a + ledger[k], ledger.shaftW)
         expect(Number.isFinite(sum)).toBe(true)
         expect(Math.abs(sum - ledger.isentropicPowerW)).toBeLessThan(1e-9 * Math.max(1, ledger.isentropicPowerW))
-        for (const k of ['mixingW', 'spillW', 'passageW', 'leavingW', 'ventilationW', 'discFrictionW', 'bearingW'] as const) expect(ledger[k]).toBeGreaterThanOrEqual(-1e-9)
+        for (const k of [
+          'mixingW',
+          'spillW',
+          'passageW',
+          'leavingW',
+          'ventilationW',
+          'discFrictionW',
+          'bearingW',
+        ] as const)
+          expect(ledger[k]).toBeGreaterThanOrEqual(-1e-9)
       }),
       { seed: 11, numRuns: 300 },
     ))
@@ -127,7 +193,13 @@ describe('parts of the model', () => {
     const d = 1e-3
     const speed = 50
     const massFlowKgPerS = 1.2 * (Math.PI / 4) * d * d * speed
-    const far = mixedJetMassFlow({ massFlowKgPerS, momentumFluxN: massFlowKgPerS * speed, distanceM: 100 * d, ambientDensity: 1.2, factor: 1 })
+    const far = mixedJetMassFlow({
+      massFlowKgPerS,
+      momentumFluxN: massFlowKgPerS * speed,
+      distanceM: 100 * d,
+      ambientDensity: 1.2,
+      factor: 1,
+    })
     expect(far / massFlowKgPerS / 100).toBeCloseTo(0.32, 2)
   })
   test('Daily & Nece (1960): laminar close gap 2π/(s Re); turbulent wide gap 0.102 s^0.1 Re^-0.2 (constants from memory)', () => {

@@ -2,7 +2,15 @@ import { airDensity, airViscosity } from '../air'
 import { nozzleFlow, type NozzleResult } from '../flow'
 import { bearingClass, bearingTorque } from './bearing-friction'
 import { discFrictionTorque } from './disc-friction'
-import { closePoint, type TurbineInlet, type TurbineModel, type TurbinePoint, type TurbineSurroundings, type Velocity, type VelocityTriangles } from './turbine'
+import {
+  closePoint,
+  type TurbineInlet,
+  type TurbineModel,
+  type TurbinePoint,
+  type TurbineSurroundings,
+  type Velocity,
+  type VelocityTriangles,
+} from './turbine'
 
 /** Blade shapes a maker prints. `flat` turns the air a quarter turn only; the others turn it back. `aerofoil` has a rounded, thicker nose. */
 export type BladeProfile = 'scoop' | 'c-shape' | 'constant-width' | 'aerofoil' | 'flat'
@@ -46,8 +54,15 @@ export const RICOU_SPALDING = 0.282
  * Mass flow of a round jet after it has mixed over a distance, kg/s.
  * The near field is blended in by the root of the sum of squares (this project's choice), so that nothing is entrained at distance 0.
  */
-export function mixedJetMassFlow(jet: { massFlowKgPerS: number; momentumFluxN: number; distanceM: number; ambientDensity: number; factor: number }): number {
-  const far = jet.factor * RICOU_SPALDING * jet.distanceM * Math.sqrt(Math.max(0, jet.momentumFluxN) * jet.ambientDensity)
+export function mixedJetMassFlow(jet: {
+  massFlowKgPerS: number
+  momentumFluxN: number
+  distanceM: number
+  ambientDensity: number
+  factor: number
+}): number {
+  const far =
+    jet.factor * RICOU_SPALDING * jet.distanceM * Math.sqrt(Math.max(0, jet.momentumFluxN) * jet.ambientDensity)
   return Math.hypot(jet.massFlowKgPerS, far)
 }
 
@@ -55,7 +70,8 @@ export function mixedJetMassFlow(jet: { massFlowKgPerS: number; momentumFluxN: n
  * Velocity coefficient of a blade passage against the angle it turns the air, 0 rad..pi.
  * Estimate: the falling trend of impulse-blade charts (0.96 unturned, about 0.77 at 140 deg), printed surfaces; standard uncertainty 10 %.
  */
-export const passageVelocityCoefficient = (deflectionRad: number): number => 0.96 - 0.08 * (deflectionRad / (Math.PI / 2)) ** 2
+export const passageVelocityCoefficient = (deflectionRad: number): number =>
+  0.96 - 0.08 * (deflectionRad / (Math.PI / 2)) ** 2
 
 /** Ventilation that a close casing leaves, over the open rotor's: its blades cannot fan the air away, but go on exchanging it at the outlet and rubbing it along the wall. Estimate. */
 export const CLOSE_VENTILATION = 0.2
@@ -75,7 +91,14 @@ export function casingVentilationFactor(casing: ImpulseCasing, bladeHeightM: num
  * Formula: (pi/2) C rho D l u^3 (1 - eps), C = 0.045 + 0.58 (l/D) sin(beta).
  * Source: Traupel's form for partial admission (constants from memory). Error: a third.
  */
-export function ventilationPower(blades: { densityKgPerM3: number; meanDiameterM: number; heightM: number; bladeSpeed: number; bladeAngleRad: number; admission: number }): number {
+export function ventilationPower(blades: {
+  densityKgPerM3: number
+  meanDiameterM: number
+  heightM: number
+  bladeSpeed: number
+  bladeAngleRad: number
+  admission: number
+}): number {
   const { meanDiameterM: d, heightM: l } = blades
   const c = 0.045 + 0.58 * (l / d) * Math.sin(blades.bladeAngleRad)
   return (Math.PI / 2) * c * blades.densityKgPerM3 * d * l * blades.bladeSpeed ** 3 * (1 - blades.admission)
@@ -103,7 +126,12 @@ export function keptAtEntry(incidenceRad: number, profile: BladeProfile): number
  * Velocity triangles of one blade row at constant radius.
  * Only the part of the relative speed along the blade survives the entry (incidence); flat paddles take the jet square on and lose none of it here.
  */
-export function impulseTriangles(jet: { speed: number; angleRad: number }, rotor: ImpulseRotor, bladeSpeed: number, passageFactor: number): VelocityTriangles {
+export function impulseTriangles(
+  jet: { speed: number; angleRad: number },
+  rotor: ImpulseRotor,
+  bladeSpeed: number,
+  passageFactor: number,
+): VelocityTriangles {
   const c1 = { tangential: jet.speed * Math.cos(jet.angleRad), meridional: jet.speed * Math.sin(jet.angleRad) }
   const w1 = { tangential: c1.tangential - bladeSpeed, meridional: c1.meridional }
   const relative = Math.hypot(w1.tangential, w1.meridional)
@@ -114,7 +142,14 @@ export function impulseTriangles(jet: { speed: number; angleRad: number }, rotor
   const psi = Math.min(1, passageFactor * passageVelocityCoefficient(Math.PI - beta1 - beta2))
   const w2Speed = psi * along * relative
   const w2 = { tangential: -w2Speed * Math.cos(beta2), meridional: w2Speed * Math.sin(beta2) }
-  return { bladeSpeed, outletBladeSpeed: bladeSpeed, c1, w1, w2, c2: { tangential: w2.tangential + bladeSpeed, meridional: w2.meridional } }
+  return {
+    bladeSpeed,
+    outletBladeSpeed: bladeSpeed,
+    c1,
+    w1,
+    w2,
+    c2: { tangential: w2.tangential + bladeSpeed, meridional: w2.meridional },
+  }
 }
 
 export const speedSquared = (v: Velocity) => v.tangential ** 2 + v.meridional ** 2
@@ -162,15 +197,24 @@ function captured(machine: ImpulseMachine, jet: JetAtRotor): number {
 function notesOf(machine: ImpulseMachine, nozzle: NozzleResult, jet: JetAtRotor): string[] {
   const notes: string[] = []
   if (jet.widthM > machine.rotor.bladeHeightM)
-    notes.push('The spread jet is wider than the blades are tall: part of it passes by. Move the nozzle closer or make the blades taller.')
+    notes.push(
+      'The spread jet is wider than the blades are tall: part of it passes by. Move the nozzle closer or make the blades taller.',
+    )
   if ((machine.nozzle.count ?? 1) * jet.widthM > Math.PI * machine.rotor.meanRadiusM)
     notes.push('The jets cover more than half the rim; the model was made for partial admission and is less sure here.')
-  if (nozzle.regime === 'unchoked') notes.push('The nozzle is not choked: flow changes with the pressure behind it as well.')
+  if (nozzle.regime === 'unchoked')
+    notes.push('The nozzle is not choked: flow changes with the pressure behind it as well.')
   return notes
 }
 
 /** The gas side of jets caught by one row of blades on a mean radius, W and N m. Losses and blade work add up to the isentropic power: Euler's equation on the triangles. */
-export function caughtJet(nozzle: NozzleResult, jet: { readonly powerW: number; readonly speed: number }, throughKgPerS: number, meanRadiusM: number, { w1, w2, c1, c2 }: VelocityTriangles) {
+export function caughtJet(
+  nozzle: NozzleResult,
+  jet: { readonly powerW: number; readonly speed: number },
+  throughKgPerS: number,
+  meanRadiusM: number,
+  { w1, w2, c1, c2 }: VelocityTriangles,
+) {
   const half = 0.5 * throughKgPerS
   return {
     massFlowKgPerS: nozzle.massFlowKgPerS,
@@ -190,9 +234,16 @@ export function caughtJet(nozzle: NozzleResult, jet: { readonly powerW: number; 
  * Error: with default coefficients a factor of about 1.5 in power; the coefficients' uncertainties carry the band.
  * Sources: Euler's turbine equation; Ricou & Spalding (1961); Traupel's ventilation form; Daily & Nece (1960).
  */
-export function impulseTurbine(machine: ImpulseMachine, inlet: TurbineInlet): TurbineModel & { readonly nozzle: NozzleResult; readonly jetSpeedAtRotor: number } {
+export function impulseTurbine(
+  machine: ImpulseMachine,
+  inlet: TurbineInlet,
+): TurbineModel & { readonly nozzle: NozzleResult; readonly jetSpeedAtRotor: number } {
   const { coefficients, rotor } = machine
-  const nozzle = nozzleFlow(inlet, { ...machine.nozzle, dischargeCoefficient: coefficients.discharge.value, velocityCoefficient: coefficients.velocity.value })
+  const nozzle = nozzleFlow(inlet, {
+    ...machine.nozzle,
+    dischargeCoefficient: coefficients.discharge.value,
+    velocityCoefficient: coefficients.velocity.value,
+  })
   const density = airDensity(inlet.backPressurePaAbs, inlet.ambientTemperatureK)
   const viscosity = airViscosity(inlet.ambientTemperatureK)
   const jet = jetAtRotor(machine, nozzle, density)
@@ -208,15 +259,33 @@ export function impulseTurbine(machine: ImpulseMachine, inlet: TurbineInlet): Tu
 
   const at = (speedRadPerS: number): TurbinePoint => {
     const u = speedRadPerS * rotor.meanRadiusM
-    const triangles = impulseTriangles({ speed: jet.speed, angleRad: machine.nozzle.angleRad }, rotor, u, coefficients.passage.value)
+    const triangles = impulseTriangles(
+      { speed: jet.speed, angleRad: machine.nozzle.angleRad },
+      rotor,
+      u,
+      coefficients.passage.value,
+    )
     const through = share * jet.massFlowKgPerS
     const ventilationW =
       coefficients.ventilation.value *
       casing *
-      ventilationPower({ densityKgPerM3: density, meanDiameterM: 2 * rotor.meanRadiusM, heightM: rotor.bladeHeightM, bladeSpeed: u, bladeAngleRad: inletAngle(rotor), admission: covered })
+      ventilationPower({
+        densityKgPerM3: density,
+        meanDiameterM: 2 * rotor.meanRadiusM,
+        heightM: rotor.bladeHeightM,
+        bladeSpeed: u,
+        bladeAngleRad: inletAngle(rotor),
+        admission: covered,
+      })
     const hubRadiusM = Math.max(1e-3, rotor.meanRadiusM - rotor.bladeDepthM / 2)
     const gapM = machine.casing.kind === 'open' ? 0.2 * hubRadiusM : Math.max(5e-4, machine.casing.clearanceM)
-    const discTorque = discFrictionTorque({ radiusM: hubRadiusM, gapM, speedRadPerS, densityKgPerM3: density, viscosityPaS: viscosity })
+    const discTorque = discFrictionTorque({
+      radiusM: hubRadiusM,
+      gapM,
+      speedRadPerS,
+      densityKgPerM3: density,
+      viscosityPaS: viscosity,
+    })
     const bearingNm = coefficients.bearing.value * bearingTorque(bearing, machine.bearings.count, speedRadPerS)
     const ventilationNm = speedRadPerS > 0 ? ventilationW / speedRadPerS : 0
     return closePoint(

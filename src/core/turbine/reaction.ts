@@ -3,7 +3,13 @@ import { nozzleFlow, type NozzleResult } from '../flow'
 import { discFrictionTorque } from './disc-friction'
 import { ventilationPower } from './impulse'
 import { availablePower, bearingDrag, gapFlow, spoutingSpeed } from './rows'
-import { closePoint, type TurbineInlet, type TurbineModel, type TurbinePoint, type TurbineSurroundings } from './turbine'
+import {
+  closePoint,
+  type TurbineInlet,
+  type TurbineModel,
+  type TurbinePoint,
+  type TurbineSurroundings,
+} from './turbine'
 
 /** Air enters a rotor at its middle and leaves through channels at its rim that point backwards. The nozzle's passages are these channels; its angle is theirs, from straight back. */
 export interface ReactionMachine extends TurbineSurroundings {
@@ -26,9 +32,15 @@ export interface ReactionMachine extends TurbineSurroundings {
 const GRAVITY = 9.80665
 
 /** State in the turning rotor before its jets: the hub's, raised by the swing out to the rim (rothalpy). */
-export function rimState(inlet: Pick<TurbineInlet, 'totalPressurePaAbs' | 'totalTemperatureK'>, rimSpeed: number): { totalPressurePaAbs: number; totalTemperatureK: number } {
+export function rimState(
+  inlet: Pick<TurbineInlet, 'totalPressurePaAbs' | 'totalTemperatureK'>,
+  rimSpeed: number,
+): { totalPressurePaAbs: number; totalTemperatureK: number } {
   const totalTemperatureK = inlet.totalTemperatureK + rimSpeed ** 2 / (2 * CP)
-  return { totalTemperatureK, totalPressurePaAbs: inlet.totalPressurePaAbs * (totalTemperatureK / inlet.totalTemperatureK) ** 3.5 }
+  return {
+    totalTemperatureK,
+    totalPressurePaAbs: inlet.totalPressurePaAbs * (totalTemperatureK / inlet.totalTemperatureK) ** 3.5,
+  }
 }
 
 /**
@@ -38,12 +50,20 @@ export function rimState(inlet: Pick<TurbineInlet, 'totalPressurePaAbs' | 'total
  */
 export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): TurbineModel {
   const { coefficients, nozzle: channels } = machine
-  const feed = { ...channels, dischargeCoefficient: coefficients.discharge.value, velocityCoefficient: coefficients.velocity.value }
+  const feed = {
+    ...channels,
+    dischargeCoefficient: coefficients.discharge.value,
+    velocityCoefficient: coefficients.velocity.value,
+  }
   const nozzle = nozzleFlow(inlet, feed)
   const densityKgPerM3 = airDensity(inlet.backPressurePaAbs, inlet.ambientTemperatureK)
   const viscosityPaS = airViscosity(inlet.ambientTemperatureK)
   const sealArea = coefficients.leakage.value * 2 * Math.PI * machine.sealRadiusM * machine.sealGapM
-  const leak = gapFlow({ areaM2: sealArea, dischargeCoefficient: 0.65 }, { pressurePaAbs: inlet.totalPressurePaAbs, temperatureK: inlet.totalTemperatureK }, inlet.backPressurePaAbs)
+  const leak = gapFlow(
+    { areaM2: sealArea, dischargeCoefficient: 0.65 },
+    { pressurePaAbs: inlet.totalPressurePaAbs, temperatureK: inlet.totalTemperatureK },
+    inlet.backPressurePaAbs,
+  )
   const cosine = Math.cos(channels.angleRad)
   const at = (speedRadPerS: number): TurbinePoint => {
     const u = speedRadPerS * machine.jetRadiusM
@@ -55,12 +75,30 @@ export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): 
     const c2 = { tangential: u - w * cosine, meridional: w * Math.sin(channels.angleRad) }
     const throughW = availablePower(m, inlet)
     const leakW = availablePower(leak, inlet)
-    const face = discFrictionTorque({ radiusM: machine.bodyRadiusM, gapM: 0.2 * machine.bodyRadiusM, speedRadPerS, densityKgPerM3, viscosityPaS })
+    const face = discFrictionTorque({
+      radiusM: machine.bodyRadiusM,
+      gapM: 0.2 * machine.bodyRadiusM,
+      speedRadPerS,
+      densityKgPerM3,
+      viscosityPaS,
+    })
     const rimArea = 2 * Math.PI * machine.bodyRadiusM * machine.bodyHeightM
     const rim = 0.5 * densityKgPerM3 * 0.005 * (speedRadPerS * machine.bodyRadiusM) ** 2 * rimArea * machine.bodyRadiusM
-    const stirred = machine.shrouded ? 0 : ventilationPower({ densityKgPerM3, meanDiameterM: 2 * machine.jetRadiusM, heightM: machine.bodyHeightM, bladeSpeed: u, bladeAngleRad: Math.PI / 2, admission: 0 }) * 0.5
+    const stirred = machine.shrouded
+      ? 0
+      : ventilationPower({
+          densityKgPerM3,
+          meanDiameterM: 2 * machine.jetRadiusM,
+          heightM: machine.bodyHeightM,
+          bladeSpeed: u,
+          bladeAngleRad: Math.PI / 2,
+          admission: 0,
+        }) * 0.5
     const onPoint = machine.pivot === 'point'
-    const rubbingNm = onPoint && (speedRadPerS > 0 || m > 0) ? coefficients.sliding.value * machine.massKg * GRAVITY * machine.pointRadiusM * (2 / 3) : 0
+    const rubbingNm =
+      onPoint && (speedRadPerS > 0 || m > 0)
+        ? coefficients.sliding.value * machine.massKg * GRAVITY * machine.pointRadiusM * (2 / 3)
+        : 0
     return closePoint(
       speedRadPerS,
       {
@@ -74,12 +112,30 @@ export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): 
         passageW: jet.jetPowerW - 0.5 * m * w * w,
         leavingW: 0.5 * m * (c2.tangential ** 2 + c2.meridional ** 2),
       },
-      { ventilationNm: speedRadPerS > 0 ? (coefficients.ventilation.value * stirred) / speedRadPerS : 0, discFrictionNm: coefficients.ventilation.value * (face + rim), rubbingNm, bearingNm: onPoint ? 0 : bearingDrag(machine, speedRadPerS) },
       {
-        triangles: [{ bladeSpeed: 0, outletBladeSpeed: u, c1: { tangential: 0, meridional: 0 }, w1: { tangential: 0, meridional: 0 }, w2: { tangential: -w * cosine, meridional: w * Math.sin(channels.angleRad) }, c2 }],
+        ventilationNm: speedRadPerS > 0 ? (coefficients.ventilation.value * stirred) / speedRadPerS : 0,
+        discFrictionNm: coefficients.ventilation.value * (face + rim),
+        rubbingNm,
+        bearingNm: onPoint ? 0 : bearingDrag(machine, speedRadPerS),
+      },
+      {
+        triangles: [
+          {
+            bladeSpeed: 0,
+            outletBladeSpeed: u,
+            c1: { tangential: 0, meridional: 0 },
+            w1: { tangential: 0, meridional: 0 },
+            w2: { tangential: -w * cosine, meridional: w * Math.sin(channels.angleRad) },
+            c2,
+          },
+        ],
         behindNozzlePaAbs: inlet.backPressurePaAbs,
         extras: [
-          { label: 'pressure at the jets over that at the hub', value: rimState(inlet, u).totalPressurePaAbs / inlet.totalPressurePaAbs, unit: '×' },
+          {
+            label: 'pressure at the jets over that at the hub',
+            value: rimState(inlet, u).totalPressurePaAbs / inlet.totalPressurePaAbs,
+            unit: '×',
+          },
           { label: 'jet in the turning frame', value: w, unit: 'm/s' },
           { label: 'lost at the seal', value: m + leak > 0 ? (100 * leak) / (m + leak) : 0, unit: '%' },
         ],
@@ -87,7 +143,10 @@ export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): 
     )
   }
   const notes = [...nozzle.notes]
-  notes.push('A reaction rotor has no runaway speed of its own: only drag holds it. Let it run free for moments only, and mind its burst speed.')
-  if (machine.pivot === 'point') notes.push('A point wears blunt at high speed (common practice): a hardened or ceramic tip in a cup lasts longer.')
+  notes.push(
+    'A reaction rotor has no runaway speed of its own: only drag holds it. Let it run free for moments only, and mind its burst speed.',
+  )
+  if (machine.pivot === 'point')
+    notes.push('A point wears blunt at high speed (common practice): a hardened or ceramic tip in a cup lasts longer.')
   return { at, nozzle, speedLimitRadPerS: Math.max(1, spoutingSpeed(inlet) / machine.jetRadiusM), notes }
 }

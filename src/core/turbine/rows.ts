@@ -11,7 +11,12 @@ const EXPONENT = GAMMA / (GAMMA - 1)
  * corrected for the ratio of axial chord to height and, by (1e5/Re)^(1/4), for Reynolds number.
  * Source: Soderberg (1949), as given in Dixon, Fluid Mechanics and Thermodynamics of Turbomachinery (constants from memory). Valid: e up to 120 deg, thickness 0.2 chord, no tip leak. Error: 3 % of stage efficiency there; printed rows are worse (coefficient `rowLoss`).
  */
-export function soderbergLoss(row: { readonly deflectionRad: number; readonly kind: 'stator' | 'rotor'; readonly chordOverHeight: number; readonly reynolds: number }): number {
+export function soderbergLoss(row: {
+  readonly deflectionRad: number
+  readonly kind: 'stator' | 'rotor'
+  readonly chordOverHeight: number
+  readonly reynolds: number
+}): number {
   const turn = (row.deflectionRad * 180) / Math.PI / 100
   const plain = 0.04 + 0.06 * turn * turn
   const aspect = row.kind === 'stator' ? 0.993 + 0.021 * row.chordOverHeight : 0.975 + 0.075 * row.chordOverHeight
@@ -29,7 +34,13 @@ export interface RowExit {
  * Speed and pressure behind a row that must pass a mass flow: continuity with a loss on the exit's kinetic energy; the subsonic solution, null beyond choking.
  * `lossCoefficient` is (ideal - real)/real kinetic energy of the exit.
  */
-export function rowExit(row: { readonly totalPressurePaAbs: number; readonly totalTemperatureK: number; readonly massFlowKgPerS: number; readonly throatAreaM2: number; readonly lossCoefficient: number }): RowExit | null {
+export function rowExit(row: {
+  readonly totalPressurePaAbs: number
+  readonly totalTemperatureK: number
+  readonly massFlowKgPerS: number
+  readonly throatAreaM2: number
+  readonly lossCoefficient: number
+}): RowExit | null {
   const { totalPressurePaAbs: p0, totalTemperatureK: t0 } = row
   const k = 1 + row.lossCoefficient
   const wanted = (row.massFlowKgPerS * GAS_CONSTANT * t0) / (row.throatAreaM2 * p0 * Math.sqrt(2 * CP * t0))
@@ -69,16 +80,43 @@ export interface RingInlet {
  * What jets at an angle become in the ring behind them, at one mass flow: a share of their swirl is kept; the speed through the ring is what continuity asks for.
  * A ring wider than the jets is a sudden widening without recovery: the excess speed is lost. A ring narrower than they are speeds the air up at the cost of pressure (isentropic), so that no energy comes from nothing; null where it cannot pass the flow.
  */
-export function intoRing(jets: { readonly speed: number; readonly angleRad: number; readonly swirlKept: number; readonly pressurePaAbs: number; readonly totalTemperatureK: number; readonly massFlowKgPerS: number; readonly areaM2: number }): RingInlet | null {
+export function intoRing(jets: {
+  readonly speed: number
+  readonly angleRad: number
+  readonly swirlKept: number
+  readonly pressurePaAbs: number
+  readonly totalTemperatureK: number
+  readonly massFlowKgPerS: number
+  readonly areaM2: number
+}): RingInlet | null {
   const swirl = Math.min(1, jets.swirlKept) * jets.speed * Math.cos(jets.angleRad)
   const along = jets.speed * Math.sin(jets.angleRad)
   // what is left of the total temperature for the speed through the ring
   const t0 = jets.totalTemperatureK - (swirl * swirl) / (2 * CP)
   const k = (jets.massFlowKgPerS * GAS_CONSTANT) / (jets.pressurePaAbs * jets.areaM2)
   const through = k > 0 ? ((Math.sqrt(1 + (2 * k * k * t0) / CP) - 1) * CP) / k : 0
-  if (through <= along) return { swirl, through, pressurePaAbs: jets.pressurePaAbs, lost: 0.5 * (jets.speed ** 2 - swirl * swirl - through * through) }
-  const exit = rowExit({ totalPressurePaAbs: totalPressure(jets.pressurePaAbs, t0, along), totalTemperatureK: t0, massFlowKgPerS: jets.massFlowKgPerS, throatAreaM2: jets.areaM2, lossCoefficient: 0 })
-  return exit && { swirl, through: exit.speed, pressurePaAbs: exit.pressurePaAbs, lost: 0.5 * ((jets.speed * Math.cos(jets.angleRad)) ** 2 - swirl * swirl) }
+  if (through <= along)
+    return {
+      swirl,
+      through,
+      pressurePaAbs: jets.pressurePaAbs,
+      lost: 0.5 * (jets.speed ** 2 - swirl * swirl - through * through),
+    }
+  const exit = rowExit({
+    totalPressurePaAbs: totalPressure(jets.pressurePaAbs, t0, along),
+    totalTemperatureK: t0,
+    massFlowKgPerS: jets.massFlowKgPerS,
+    throatAreaM2: jets.areaM2,
+    lossCoefficient: 0,
+  })
+  return (
+    exit && {
+      swirl,
+      through: exit.speed,
+      pressurePaAbs: exit.pressurePaAbs,
+      lost: 0.5 * ((jets.speed * Math.cos(jets.angleRad)) ** 2 - swirl * swirl),
+    }
+  )
 }
 
 /** What lies behind the nozzle, asked with the pressure there: where the air ends up, and whatever the family wants to remember. */
@@ -92,11 +130,29 @@ export interface March<T> {
  * `march` returns null where a row cannot pass the flow. `choked` tells that a row behind the nozzle sets the flow; the rest of the pressure is then lost behind it.
  * Null: the machine pumps back harder than the supply pushes; nothing flows.
  */
-export function balanceBehindNozzle<T>(inlet: TurbineInlet, feed: TurbineSurroundings, march: (jet: NozzleResult, behindPaAbs: number) => March<T> | null): { readonly jet: NozzleResult; readonly behindPaAbs: number; readonly exitPaAbs: number; readonly result: T; readonly choked: boolean } | null {
+export function balanceBehindNozzle<T>(
+  inlet: TurbineInlet,
+  feed: TurbineSurroundings,
+  march: (jet: NozzleResult, behindPaAbs: number) => March<T> | null,
+): {
+  readonly jet: NozzleResult
+  readonly behindPaAbs: number
+  readonly exitPaAbs: number
+  readonly result: T
+  readonly choked: boolean
+} | null {
   const { discharge, velocity } = feed.coefficients
   const pa = inlet.backPressurePaAbs
   const geometry = { ...feed.nozzle, dischargeCoefficient: discharge.value, velocityCoefficient: velocity.value }
-  const jetAt = (p: number) => nozzleFlow({ totalPressurePaAbs: inlet.totalPressurePaAbs, totalTemperatureK: inlet.totalTemperatureK, backPressurePaAbs: p }, geometry)
+  const jetAt = (p: number) =>
+    nozzleFlow(
+      {
+        totalPressurePaAbs: inlet.totalPressurePaAbs,
+        totalTemperatureK: inlet.totalTemperatureK,
+        backPressurePaAbs: p,
+      },
+      geometry,
+    )
   // the last few states asked for, so that the root need not be marched again
   const seen: { readonly p: number; readonly jet: NozzleResult; readonly found: March<T> | null }[] = []
   const ask = (p: number) => {
@@ -128,34 +184,60 @@ export function balanceBehindNozzle<T>(inlet: TurbineInlet, feed: TurbineSurroun
 
 /** Isentropic power from the nozzle's total state to the room, W. */
 export const availablePower = (massFlowKgPerS: number, inlet: TurbineInlet): number =>
-  massFlowKgPerS * CP * inlet.totalTemperatureK * (1 - (inlet.backPressurePaAbs / inlet.totalPressurePaAbs) ** (1 / EXPONENT))
+  massFlowKgPerS *
+  CP *
+  inlet.totalTemperatureK *
+  (1 - (inlet.backPressurePaAbs / inlet.totalPressurePaAbs) ** (1 / EXPONENT))
 
 /** Energy that a stream still carries into the room, J/kg: its motion, and what pressure is left above the room's (behind a choked last row, or one that works as a diffuser). */
-export function leavingEnergy(exit: { readonly kineticJPerKg: number; readonly totalTemperatureK: number; readonly pressurePaAbs: number }, roomPaAbs: number): number {
+export function leavingEnergy(
+  exit: { readonly kineticJPerKg: number; readonly totalTemperatureK: number; readonly pressurePaAbs: number },
+  roomPaAbs: number,
+): number {
   const staticK = Math.max(1, exit.totalTemperatureK - exit.kineticJPerKg / CP)
-  return exit.kineticJPerKg + (exit.pressurePaAbs > roomPaAbs ? CP * staticK * (1 - (roomPaAbs / exit.pressurePaAbs) ** (1 / EXPONENT)) : 0)
+  return (
+    exit.kineticJPerKg +
+    (exit.pressurePaAbs > roomPaAbs ? CP * staticK * (1 - (roomPaAbs / exit.pressurePaAbs) ** (1 / EXPONENT)) : 0)
+  )
 }
 
 /** Speed of a loss-free expansion from the nozzle's total state to the room: the spouting speed, m/s. */
 export const spoutingSpeed = (inlet: TurbineInlet): number => Math.sqrt(2 * availablePower(1, inlet))
 
 /** Friction torque of a machine's bearings at a speed, N m. */
-export const bearingDrag = ({ bearings, coefficients }: TurbineSurroundings, speedRadPerS: number): number => coefficients.bearing.value * bearingTorque(bearingClass(bearings.classId), bearings.count, speedRadPerS)
+export const bearingDrag = ({ bearings, coefficients }: TurbineSurroundings, speedRadPerS: number): number =>
+  coefficients.bearing.value * bearingTorque(bearingClass(bearings.classId), bearings.count, speedRadPerS)
 
 /**
  * What is left of the isentropic power after blades and leaving air, shared out over its causes in proportion to their weights (W each, by their own formulas); all on `otherwise` where none weighs.
  * `closure` is the sum of the formulas over what is to be shared: 1 but for reheat, and the check that no loss was forgotten or counted twice.
  */
-export function shareOut<K extends string>(lossW: number, weights: Readonly<Record<K, number>>, otherwise: NoInfer<K>): { readonly shares: Record<K, number>; readonly closure: number } {
+export function shareOut<K extends string>(
+  lossW: number,
+  weights: Readonly<Record<K, number>>,
+  otherwise: NoInfer<K>,
+): { readonly shares: Record<K, number>; readonly closure: number } {
   const names = Object.keys(weights) as K[]
   const sum = names.reduce((a, name) => a + weights[name], 0)
-  const shares = Object.fromEntries(names.map((name) => [name, sum > 0 ? (lossW * weights[name]) / sum : name === otherwise ? lossW : 0])) as Record<K, number>
+  const shares = Object.fromEntries(
+    names.map((name) => [name, sum > 0 ? (lossW * weights[name]) / sum : name === otherwise ? lossW : 0]),
+  ) as Record<K, number>
   return { shares, closure: lossW > 0 ? sum / lossW : 1 }
 }
 
 /** Mass flow through a gap of an area, kg/s, as a plain orifice; none backwards. */
-export const gapFlow = (gap: { readonly areaM2: number; readonly dischargeCoefficient: number }, from: { readonly pressurePaAbs: number; readonly temperatureK: number }, toPaAbs: number): number =>
-  gap.areaM2 > 0 && from.pressurePaAbs > toPaAbs ? massFlowOfNozzle({ throatDiameterM: Math.sqrt((4 * gap.areaM2) / Math.PI), dischargeCoefficient: gap.dischargeCoefficient })(from.pressurePaAbs, from.temperatureK, toPaAbs) : 0
+export const gapFlow = (
+  gap: { readonly areaM2: number; readonly dischargeCoefficient: number },
+  from: { readonly pressurePaAbs: number; readonly temperatureK: number },
+  toPaAbs: number,
+): number =>
+  gap.areaM2 > 0 && from.pressurePaAbs > toPaAbs
+    ? massFlowOfNozzle({
+        throatDiameterM: Math.sqrt((4 * gap.areaM2) / Math.PI),
+        dischargeCoefficient: gap.dischargeCoefficient,
+      })(from.pressurePaAbs, from.temperatureK, toPaAbs)
+    : 0
 
 /** Mach number of a speed at a static temperature. */
-export const machOf = (speed: number, temperatureK: number): number => speed / Math.sqrt(GAMMA * GAS_CONSTANT * Math.max(1, temperatureK))
+export const machOf = (speed: number, temperatureK: number): number =>
+  speed / Math.sqrt(GAMMA * GAS_CONSTANT * Math.max(1, temperatureK))

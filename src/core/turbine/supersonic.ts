@@ -1,9 +1,30 @@
 import { CP, airDensity, airViscosity } from '../air'
-import { isentropicAreaRatio, isentropicPressureRatio, machBehindShock, nozzleFlow, shockTotalPressureRatio } from '../flow'
+import {
+  isentropicAreaRatio,
+  isentropicPressureRatio,
+  machBehindShock,
+  nozzleFlow,
+  shockTotalPressureRatio,
+} from '../flow'
 import { discFrictionTorque } from './disc-friction'
-import { casingVentilationFactor, caughtJet, impulseTriangles, mixedJetMassFlow, speedSquared, ventilationPower, type ImpulseCasing, type ImpulseRotor } from './impulse'
+import {
+  casingVentilationFactor,
+  caughtJet,
+  impulseTriangles,
+  mixedJetMassFlow,
+  speedSquared,
+  ventilationPower,
+  type ImpulseCasing,
+  type ImpulseRotor,
+} from './impulse'
 import { bearingDrag, machOf, spoutingSpeed } from './rows'
-import { closePoint, type TurbineInlet, type TurbineModel, type TurbinePoint, type TurbineSurroundings } from './turbine'
+import {
+  closePoint,
+  type TurbineInlet,
+  type TurbineModel,
+  type TurbinePoint,
+  type TurbineSurroundings,
+} from './turbine'
 
 /** Convergent-divergent nozzles blow from the side on blades round a rim. Blade height along the radius, depth along the shaft. */
 export interface SupersonicMachine extends TurbineSurroundings {
@@ -15,7 +36,8 @@ export interface SupersonicMachine extends TurbineSurroundings {
  * Least throat over inlet area of a passage that a supersonic stream can start in: behind a normal shock it must still pass.
  * Source: Kantrowitz & Donaldson (1945), NACA ACR L5D20. Valid: one-dimensional, Mach above 1.
  */
-export const startingContraction = (mach: number): number => (mach <= 1 ? 0 : 1 / isentropicAreaRatio(machBehindShock(mach)))
+export const startingContraction = (mach: number): number =>
+  mach <= 1 ? 0 : 1 / isentropicAreaRatio(machBehindShock(mach))
 
 /** Relative speed left of a stream after a normal shock and re-expansion to the pressure it had. */
 function afterShock(relative: number, staticTemperatureK: number): number {
@@ -42,12 +64,21 @@ const passageThroat = (rotor: SupersonicMachine['rotor']): number => {
  */
 export function supersonicTurbine(machine: SupersonicMachine, inlet: TurbineInlet): TurbineModel {
   const { coefficients, rotor, nozzle: feed } = machine
-  const nozzle = nozzleFlow(inlet, { ...feed, dischargeCoefficient: coefficients.discharge.value, velocityCoefficient: coefficients.velocity.value })
+  const nozzle = nozzleFlow(inlet, {
+    ...feed,
+    dischargeCoefficient: coefficients.discharge.value,
+    velocityCoefficient: coefficients.velocity.value,
+  })
   const density = airDensity(inlet.backPressurePaAbs, inlet.ambientTemperatureK)
   const viscosityPaS = airViscosity(inlet.ambientTemperatureK)
   const count = feed.count ?? 1
   const each = { massFlowKgPerS: nozzle.massFlowKgPerS / count, momentumFluxN: Math.max(0, nozzle.thrustN) / count }
-  const mixed = mixedJetMassFlow({ ...each, distanceM: feed.gapM, ambientDensity: density, factor: coefficients.entrainment.value })
+  const mixed = mixedJetMassFlow({
+    ...each,
+    distanceM: feed.gapM,
+    ambientDensity: density,
+    factor: coefficients.entrainment.value,
+  })
   const jetSpeed = mixed > 0 ? each.momentumFluxN / mixed : 0
   const jetPowerW = 0.5 * mixed * count * jetSpeed ** 2
   const exitWidth = feed.exitDiameterM ?? feed.throatDiameterM
@@ -70,19 +101,58 @@ export function supersonicTurbine(machine: SupersonicMachine, inlet: TurbineInle
     const w2 = { tangential: first.w2.tangential * left, meridional: first.w2.meridional * left }
     const triangles = { ...first, w2, c2: { tangential: w2.tangential + u, meridional: w2.meridional } }
     const through = share * mixed * count
-    const pumping = coefficients.ventilation.value * Math.max(SIDE_OPEN, casingVentilationFactor(machine.casing, rotor.bladeHeightM)) * ventilationPower({ densityKgPerM3: density, meanDiameterM: 2 * rotor.meanRadiusM, heightM: rotor.bladeHeightM, bladeSpeed: u, bladeAngleRad: rotor.inletAngleRad, admission })
+    const pumping =
+      coefficients.ventilation.value *
+      Math.max(SIDE_OPEN, casingVentilationFactor(machine.casing, rotor.bladeHeightM)) *
+      ventilationPower({
+        densityKgPerM3: density,
+        meanDiameterM: 2 * rotor.meanRadiusM,
+        heightM: rotor.bladeHeightM,
+        bladeSpeed: u,
+        bladeAngleRad: rotor.inletAngleRad,
+        admission,
+      })
     const faceRadius = Math.max(1e-3, rotor.meanRadiusM - rotor.bladeHeightM / 2)
-    const face = discFrictionTorque({ radiusM: faceRadius, gapM: machine.casing.kind === 'open' ? 0.2 * faceRadius : Math.max(5e-4, machine.casing.clearanceM), speedRadPerS, densityKgPerM3: density, viscosityPaS })
+    const face = discFrictionTorque({
+      radiusM: faceRadius,
+      gapM: machine.casing.kind === 'open' ? 0.2 * faceRadius : Math.max(5e-4, machine.casing.clearanceM),
+      speedRadPerS,
+      densityKgPerM3: density,
+      viscosityPaS,
+    })
     return closePoint(
       speedRadPerS,
       caughtJet(nozzle, { powerW: jetPowerW, speed: jetSpeed }, through, rotor.meanRadiusM, triangles),
-      { ventilationNm: speedRadPerS > 0 ? pumping / speedRadPerS : 0, discFrictionNm: face, rubbingNm: 0, bearingNm: bearingDrag(machine, speedRadPerS) },
-      { triangles: [triangles], behindNozzlePaAbs: inlet.backPressurePaAbs, extras: [{ label: 'Mach number into the passages', value: mach, unit: '' }, { label: started ? 'passages start' : 'passages do not start', value: contraction, unit: 'of their inlet left' }, { label: 'rim under the jets', value: 100 * admission, unit: '%' }] },
+      {
+        ventilationNm: speedRadPerS > 0 ? pumping / speedRadPerS : 0,
+        discFrictionNm: face,
+        rubbingNm: 0,
+        bearingNm: bearingDrag(machine, speedRadPerS),
+      },
+      {
+        triangles: [triangles],
+        behindNozzlePaAbs: inlet.backPressurePaAbs,
+        extras: [
+          { label: 'Mach number into the passages', value: mach, unit: '' },
+          {
+            label: started ? 'passages start' : 'passages do not start',
+            value: contraction,
+            unit: 'of their inlet left',
+          },
+          { label: 'rim under the jets', value: 100 * admission, unit: '%' },
+        ],
+      },
     )
   }
   const notes = [...nozzle.notes]
   const atRest = machOf(jetSpeed, staticK)
-  if (atRest > 1 && contraction < startingContraction(atRest)) notes.push('The passages narrow too much for the stream to start in them at low speed: a shock stands before the blades. Thinner or fewer blades mend it.')
-  if (ends > 0.3) notes.push('A blade pitch is long against the arc under a jet: much air is caught by half-filled passages. More blades, or nozzles side by side, mend it.')
+  if (atRest > 1 && contraction < startingContraction(atRest))
+    notes.push(
+      'The passages narrow too much for the stream to start in them at low speed: a shock stands before the blades. Thinner or fewer blades mend it.',
+    )
+  if (ends > 0.3)
+    notes.push(
+      'A blade pitch is long against the arc under a jet: much air is caught by half-filled passages. More blades, or nozzles side by side, mend it.',
+    )
   return { at, nozzle, speedLimitRadPerS: Math.max(1, spoutingSpeed(inlet) / rotor.meanRadiusM), notes }
 }

@@ -29,7 +29,17 @@ export interface TurbineSurroundings {
  * nozzle; mixing with still or slower air; air that passes the blades by (spill, leaks); blade passages, stators and incidence; what leaves with the air;
  * pumping by blades outside the jet; drag of smooth faces; rubbing (vanes, point, seal); bearings.
  */
-export const LEDGER_LOSSES = ['nozzleW', 'mixingW', 'spillW', 'passageW', 'leavingW', 'ventilationW', 'discFrictionW', 'rubbingW', 'bearingW'] as const
+export const LEDGER_LOSSES = [
+  'nozzleW',
+  'mixingW',
+  'spillW',
+  'passageW',
+  'leavingW',
+  'ventilationW',
+  'discFrictionW',
+  'rubbingW',
+  'bearingW',
+] as const
 export type LedgerLoss = (typeof LEDGER_LOSSES)[number]
 
 /** Where the isentropic power went, W. The losses and `shaftW` add up to `isentropicPowerW`. */
@@ -107,7 +117,12 @@ export interface GasSide {
 }
 
 /** A point from its gas side and its drags: the one place where torque is taken from torque and the ledger is closed. */
-export function closePoint(speedRadPerS: number, gas: GasSide, drags: ShaftDrags, rest: Pick<TurbinePoint, 'triangles' | 'behindNozzlePaAbs' | 'extras'>): TurbinePoint {
+export function closePoint(
+  speedRadPerS: number,
+  gas: GasSide,
+  drags: ShaftDrags,
+  rest: Pick<TurbinePoint, 'triangles' | 'behindNozzlePaAbs' | 'extras'>,
+): TurbinePoint {
   const torqueNm = gas.bladeTorqueNm - drags.ventilationNm - drags.discFrictionNm - drags.rubbingNm - drags.bearingNm
   const shaftW = torqueNm * speedRadPerS
   return {

@@ -2,7 +2,13 @@ import { GAMMA, GAS_CONSTANT } from '../air'
 import { nozzleFlow } from '../flow'
 import { rootBetween } from '../numerics'
 import { availablePower, bearingDrag, gapFlow, spoutingSpeed } from './rows'
-import { closePoint, type TurbineInlet, type TurbineModel, type TurbinePoint, type TurbineSurroundings } from './turbine'
+import {
+  closePoint,
+  type TurbineInlet,
+  type TurbineModel,
+  type TurbinePoint,
+  type TurbineSurroundings,
+} from './turbine'
 
 /** Sliding vanes in a rotor that sits off the middle of a round bore. Angles from where rotor and bore nearly touch, in the direction of travel. */
 export interface VaneMachine extends TurbineSurroundings {
@@ -25,11 +31,14 @@ export interface VaneMachine extends TurbineSurroundings {
 type Bore = Pick<VaneMachine, 'boreRadiusM' | 'rotorRadiusM' | 'eccentricityM' | 'lengthM' | 'vanes' | 'vaneThicknessM'>
 
 /** From the rotor's middle to the bore, m. */
-export const boreReach = ({ boreRadiusM: R, eccentricityM: e }: Pick<Bore, 'boreRadiusM' | 'eccentricityM'>, angleRad: number): number =>
-  Math.sqrt(R * R - (e * Math.sin(angleRad)) ** 2) - e * Math.cos(angleRad)
+export const boreReach = (
+  { boreRadiusM: R, eccentricityM: e }: Pick<Bore, 'boreRadiusM' | 'eccentricityM'>,
+  angleRad: number,
+): number => Math.sqrt(R * R - (e * Math.sin(angleRad)) ** 2) - e * Math.cos(angleRad)
 
 /** How far a vane stands out of the rotor, m. */
-export const vaneLift = (bore: Bore, angleRad: number): number => Math.max(0, boreReach(bore, angleRad) - bore.rotorRadiusM)
+export const vaneLift = (bore: Bore, angleRad: number): number =>
+  Math.max(0, boreReach(bore, angleRad) - bore.rotorRadiusM)
 
 /** Antiderivative of half the squared reach, exact. */
 function sweptHalf({ boreRadiusM: R, eccentricityM: e }: Bore, t: number): number {
@@ -57,7 +66,12 @@ interface Cycle {
 function portVolumes(machine: VaneMachine): Cycle {
   const step = (2 * Math.PI) / machine.vanes
   const exhaustCloses = 2 * Math.PI - (2 * Math.PI - machine.exhaustOpensRad) * 0.15
-  return { filledM3: cellVolume(machine, machine.inletEndsRad), openedM3: cellVolume(machine, machine.exhaustOpensRad), closedM3: cellVolume(machine, Math.min(exhaustCloses, 2 * Math.PI)), clearanceM3: cellVolume(machine, step / 2) }
+  return {
+    filledM3: cellVolume(machine, machine.inletEndsRad),
+    openedM3: cellVolume(machine, machine.exhaustOpensRad),
+    closedM3: cellVolume(machine, Math.min(exhaustCloses, 2 * Math.PI)),
+    clearanceM3: cellVolume(machine, step / 2),
+  }
 }
 
 /** Work of one cell over a turn, J, filled to a pressure: filling, expansion without heat, exhaust against the room, and what is left squeezed until the inlet opens. */
@@ -69,7 +83,11 @@ function cellWork(v: Cycle, fillPa: number, pa: number): { workJ: number; massKg
   const exhaust = -pa * (v.openedM3 - v.closedM3)
   const squeeze = -(trapped * v.clearanceM3 - pa * v.closedM3) / (GAMMA - 1)
   // what the trapped air does not already fill, counted at the temperature of the inlet
-  return { workJ: fill + expand + exhaust + squeeze, massKg: (temperatureK) => Math.max(0, (fillPa * v.filledM3 - Math.min(trapped, fillPa) * v.clearanceM3) / (GAS_CONSTANT * temperatureK)) }
+  return {
+    workJ: fill + expand + exhaust + squeeze,
+    massKg: (temperatureK) =>
+      Math.max(0, (fillPa * v.filledM3 - Math.min(trapped, fillPa) * v.clearanceM3) / (GAS_CONSTANT * temperatureK)),
+  }
 }
 
 /**
@@ -80,16 +98,27 @@ function cellWork(v: Cycle, fillPa: number, pa: number): { workJ: number; massKg
 export function vaneTurbine(machine: VaneMachine, inlet: TurbineInlet): TurbineModel {
   const { coefficients, nozzle: port } = machine
   const { totalPressurePaAbs: p0, totalTemperatureK: t0, backPressurePaAbs: pa } = inlet
-  const feed = { ...port, dischargeCoefficient: coefficients.discharge.value, velocityCoefficient: coefficients.velocity.value }
+  const feed = {
+    ...port,
+    dischargeCoefficient: coefficients.discharge.value,
+    velocityCoefficient: coefficients.velocity.value,
+  }
   const nozzle = nozzleFlow(inlet, feed)
   const volumes = portVolumes(machine)
-  const leakArea = coefficients.leakage.value * machine.clearanceM * (2 * machine.rotorRadiusM + machine.lengthM + 2 * vaneLift(machine, Math.PI / 2))
+  const leakArea =
+    coefficients.leakage.value *
+    machine.clearanceM *
+    (2 * machine.rotorRadiusM + machine.lengthM + 2 * vaneLift(machine, Math.PI / 2))
   const meanLift = vaneLift(machine, Math.PI / 2)
   const vaneMass = machine.vaneDensityKgPerM3 * machine.vaneThicknessM * machine.vaneHeightM * machine.lengthM
   const at = (speedRadPerS: number): TurbinePoint => {
     const cellsPerS = (machine.vanes * speedRadPerS) / (2 * Math.PI)
-    const taken = (fillPa: number) => ({ cells: cellsPerS * cellWork(volumes, fillPa, pa).massKg(t0), leak: gapFlow({ areaM2: leakArea, dischargeCoefficient: 0.7 }, { pressurePaAbs: fillPa, temperatureK: t0 }, pa) })
-    const passes = (fillPa: number) => nozzleFlow({ totalPressurePaAbs: p0, totalTemperatureK: t0, backPressurePaAbs: fillPa }, feed).massFlowKgPerS
+    const taken = (fillPa: number) => ({
+      cells: cellsPerS * cellWork(volumes, fillPa, pa).massKg(t0),
+      leak: gapFlow({ areaM2: leakArea, dischargeCoefficient: 0.7 }, { pressurePaAbs: fillPa, temperatureK: t0 }, pa),
+    })
+    const passes = (fillPa: number) =>
+      nozzleFlow({ totalPressurePaAbs: p0, totalTemperatureK: t0, backPressurePaAbs: fillPa }, feed).massFlowKgPerS
     const miss = (fillPa: number) => taken(fillPa).cells + taken(fillPa).leak - passes(fillPa)
     const most = p0 - 1e-7 * (p0 - pa)
     const fillPa = !(p0 > pa) ? pa : miss(pa) >= 0 ? pa : miss(most) <= 0 ? most : rootBetween(miss, pa, most, 1e-9)
@@ -108,7 +137,16 @@ export function vaneTurbine(machine: VaneMachine, inlet: TurbineInlet): TurbineM
     const indicatedW = bladeTorqueNm * speedRadPerS
     return closePoint(
       speedRadPerS,
-      { massFlowKgPerS: m, isentropicPowerW, bladeTorqueNm, nozzleW: isentropicPowerW - usable, mixingW: 0, spillW: leakW, passageW: 0, leavingW: usable - leakW - indicatedW },
+      {
+        massFlowKgPerS: m,
+        isentropicPowerW,
+        bladeTorqueNm,
+        nozzleW: isentropicPowerW - usable,
+        mixingW: 0,
+        spillW: leakW,
+        passageW: 0,
+        leavingW: usable - leakW - indicatedW,
+      },
       { ventilationNm: 0, discFrictionNm: 0, rubbingNm, bearingNm: bearingDrag(machine, speedRadPerS) },
       {
         triangles: [],
@@ -123,16 +161,34 @@ export function vaneTurbine(machine: VaneMachine, inlet: TurbineInlet): TurbineM
   }
   const notes = [...nozzle.notes]
   const opened = p0 * (volumes.filledM3 / volumes.openedM3) ** GAMMA
-  if (opened < pa) notes.push('The cells expand below the pressure of the room before the exhaust opens and are sucked back: let the inlet stay open longer, or open the exhaust earlier.')
-  if (opened > 2.5 * pa) notes.push('The cells open with much pressure left: an inlet that ends earlier uses more of it.')
-  notes.push('Vane tips above some 10 m/s wear and soften in print (common practice): it is a machine for torque at low speed.')
-  if (machine.vanes < 4) notes.push('Fewer than four vanes: inlet and exhaust may see each other, and it may stop on a dead spot.')
-  if (machine.vaneHeightM < 2 * vaneLift(machine, Math.PI)) notes.push('Less than half of a vane stays in its slot when it is furthest out: it tilts and jams.')
+  if (opened < pa)
+    notes.push(
+      'The cells expand below the pressure of the room before the exhaust opens and are sucked back: let the inlet stay open longer, or open the exhaust earlier.',
+    )
+  if (opened > 2.5 * pa)
+    notes.push('The cells open with much pressure left: an inlet that ends earlier uses more of it.')
+  notes.push(
+    'Vane tips above some 10 m/s wear and soften in print (common practice): it is a machine for torque at low speed.',
+  )
+  if (machine.vanes < 4)
+    notes.push('Fewer than four vanes: inlet and exhaust may see each other, and it may stop on a dead spot.')
+  if (machine.vaneHeightM < 2 * vaneLift(machine, Math.PI))
+    notes.push('Less than half of a vane stays in its slot when it is furthest out: it tilts and jams.')
   // beyond the speed at which friction of turning alone eats the torque of full filling
-  const stall = machine.vanes * Math.max(0, cellWork(volumes, p0, pa).workJ) / (2 * Math.PI)
-  const perSpeed = coefficients.sliding.value * machine.vanes * vaneMass * Math.max(1e-4, machine.rotorRadiusM + meanLift - machine.vaneHeightM / 2) * (machine.rotorRadiusM + meanLift)
+  const stall = (machine.vanes * Math.max(0, cellWork(volumes, p0, pa).workJ)) / (2 * Math.PI)
+  const perSpeed =
+    coefficients.sliding.value *
+    machine.vanes *
+    vaneMass *
+    Math.max(1e-4, machine.rotorRadiusM + meanLift - machine.vaneHeightM / 2) *
+    (machine.rotorRadiusM + meanLift)
   const limit = Math.sqrt(stall / Math.max(1e-12, perSpeed)) * 1.05
-  return { at, nozzle, speedLimitRadPerS: Math.max(1, Math.min(limit, (2 * spoutingSpeed(inlet)) / machine.rotorRadiusM)), notes }
+  return {
+    at,
+    nozzle,
+    speedLimitRadPerS: Math.max(1, Math.min(limit, (2 * spoutingSpeed(inlet)) / machine.rotorRadiusM)),
+    notes,
+  }
 }
 
 /** Greatest fall of temperature in a cell that expands without heat, K: what ices a vane motor. */

@@ -12,7 +12,8 @@ describe('rule of drills (ASME B94.11M sizes, from memory)', () => {
     })
   })
   test('the labels are those that a field understands', () => {
-    for (const d of drillsBetween('number', 1e-3, 10e-3)) expect(drillDiameter(d.label.replace('#', ''))).toBeCloseTo(d.diameterM, 12)
+    for (const d of drillsBetween('number', 1e-3, 10e-3))
+      expect(drillDiameter(d.label.replace('#', ''))).toBeCloseTo(d.diameterM, 12)
     for (const d of drillsBetween('inch', 0.5e-3, 6e-3)) {
       const [top, bottom] = d.label.split('/').map(Number)
       expect((top / bottom) * 0.0254).toBeCloseTo(d.diameterM, 12)
@@ -46,6 +47,10 @@ describe('kinds of quantity for air supplies', () => {
   })
   test('and written back in the same unit', () => {
     expect(formatQuantity(12_000, unitOf('springRate', 'N/mm'))).toMatchObject({ value: '12.0', unit: 'N/mm' })
-    expect(formatQuantity(0.35, unitOf('impulse', 'N·s'), 0.01)).toMatchObject({ value: '0.350', uncertainty: '0.010', unit: 'N·s' })
+    expect(formatQuantity(0.35, unitOf('impulse', 'N·s'), 0.01)).toMatchObject({
+      value: '0.350',
+      uncertainty: '0.010',
+      unit: 'N·s',
+    })
   })
 })

@@ -19,7 +19,11 @@ function spaced(text: string): string {
 export function formatNumber(value: number, digits = 3): string {
   if (!Number.isFinite(value)) return value > 0 ? '∞' : '—'
   const size = Math.abs(value)
-  if (size !== 0 && (size < 1e-4 || size >= 1e7)) return value.toExponential(digits - 1).replace('-', MINUS).replace('e+', 'e')
+  if (size !== 0 && (size < 1e-4 || size >= 1e7))
+    return value
+      .toExponential(digits - 1)
+      .replace('-', MINUS)
+      .replace('e+', 'e')
   const decimals = size === 0 ? 0 : Math.max(0, Math.min(6, digits - 1 - Math.floor(Math.log10(size))))
   return spaced(Number(value.toPrecision(digits)).toFixed(decimals))
 }
@@ -34,10 +38,14 @@ export interface FormattedQuantity {
 export function formatQuantity(si: number, unit: Unit, standardUncertainty?: number): FormattedQuantity {
   const value = fromSi(si, unit)
   if (!Number.isFinite(value)) return { value: '—', uncertainty: null, unit: unit.label }
-  if (!standardUncertainty || !Number.isFinite(standardUncertainty)) return { value: formatNumber(value), uncertainty: null, unit: unit.label }
+  if (!standardUncertainty || !Number.isFinite(standardUncertainty))
+    return { value: formatNumber(value), uncertainty: null, unit: unit.label }
   const u = standardUncertainty / unit.si
   const decimals = decimalsFor(u)
-  const coarse = decimals === 0 ? 10 ** Math.max(0, Math.floor(Math.log10(u)) - (u / 10 ** Math.floor(Math.log10(u)) < 1.95 ? 1 : 0)) : 1
+  const coarse =
+    decimals === 0
+      ? 10 ** Math.max(0, Math.floor(Math.log10(u)) - (u / 10 ** Math.floor(Math.log10(u)) < 1.95 ? 1 : 0))
+      : 1
   const round = (x: number) => spaced((Math.round(x / coarse) * coarse).toFixed(0))
   return decimals === 0
     ? { value: round(value), uncertainty: round(u), unit: unit.label }

@@ -19,4 +19,9 @@ export interface Working {
 }
 
 /** One input of a working. */
-export const put = (symbol: string, meaning: string, value: number, unit: string): WorkingInput => ({ symbol, meaning, value, unit })
+export const put = (symbol: string, meaning: string, value: number, unit: string): WorkingInput => ({
+  symbol,
+  meaning,
+  value,
+  unit,
+})

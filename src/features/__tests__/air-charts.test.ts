@@ -1,12 +1,28 @@
 import { airSide, buildRunDown, effectiveNozzle, type AirInput } from '../../core/prediction'
 import { nozzleFlow } from '../../core/flow'
 import { makeDemo } from '../../project/demo'
-import { airInput, newHose, newPistonRegulator, newRegulator, newSupply, type Build, type Supply } from '../../project/document'
+import {
+  airInput,
+  newHose,
+  newPistonRegulator,
+  newRegulator,
+  newSupply,
+  type Build,
+  type Supply,
+} from '../../project/document'
 import type { CurveChartProps } from '../../ui'
 import { handleAir, type AirRequest, type AirResults } from '../../workers/air-handler'
 import { axisChart } from '../build/nozzle/axis-chart'
 import { bottleChart, droopChart, pulseChart, settingChart, widthChart } from '../build/line/line-charts'
-import { cycleChart, cycleOf, deliveryChart, meetingChart, runDownChart, runDownHeatChart, skinChart } from '../build/supply/source-charts'
+import {
+  cycleChart,
+  cycleOf,
+  deliveryChart,
+  meetingChart,
+  runDownChart,
+  runDownHeatChart,
+  skinChart,
+} from '../build/supply/source-charts'
 import { supplyWords } from '../build/station-texts'
 import type { AirPredicted } from '../build/use-build'
 import { shownIn } from '../shared/display'
@@ -17,15 +33,31 @@ const demo = (id: string): Build => project.builds.find((b) => b.id === id) ?? p
 const fed = (kind: Supply['kind'], change: (b: Build) => void = () => undefined): AirInput => {
   const build = structuredClone(demo('glider-1'))
   build.supply = newSupply(kind)
-  if (kind !== 'vessel' && kind !== 'compressor' && kind !== 'steady') build.nozzle = { ...build.nozzle, throatDiameterM: 9e-3, exitDiameterM: 9e-3, inletBoreM: 20e-3 }
+  if (kind !== 'vessel' && kind !== 'compressor' && kind !== 'steady')
+    build.nozzle = { ...build.nozzle, throatDiameterM: 9e-3, exitDiameterM: 9e-3, inletBoreM: 20e-3 }
   change(build)
   return airInput(build, project.ambient)
 }
 /** The part of a prediction that these charts read. */
 const predictedOf = (input: AirInput): AirPredicted => {
   const air = airSide(input)
-  const nozzle = nozzleFlow({ totalPressurePaAbs: air.nozzlePressurePaAbs, totalTemperatureK: air.temperatureK, backPressurePaAbs: input.ambient.absolutePressurePa }, effectiveNozzle(input))
-  return { input, air, nozzle, uncertainty: { massFlowKgPerS: 0, jetSpeedMPerS: 0, thrustN: 0, jetPowerW: 0 }, chain: [], review: { state: 'fine', findings: [] }, working: () => undefined }
+  const nozzle = nozzleFlow(
+    {
+      totalPressurePaAbs: air.nozzlePressurePaAbs,
+      totalTemperatureK: air.temperatureK,
+      backPressurePaAbs: input.ambient.absolutePressurePa,
+    },
+    effectiveNozzle(input),
+  )
+  return {
+    input,
+    air,
+    nozzle,
+    uncertainty: { massFlowKgPerS: 0, jetSpeedMPerS: 0, thrustN: 0, jetPowerW: 0 },
+    chain: [],
+    review: { state: 'fine', findings: [] },
+    working: () => undefined,
+  }
 }
 /** Predicted lines are drawn as such, every axis names its unit, and no point is no number. */
 function sound(chart: CurveChartProps | null): CurveChartProps {
@@ -51,10 +83,15 @@ describe('charts of the supply', () => {
     expect(chart.left.label).toMatch(/free air/)
   })
   test('its cycle rises while the motor runs and falls while it rests', () => {
-    const input = fed('compressor', (b) => void (b.nozzle = { ...b.nozzle, throatDiameterM: 0.8e-3, exitDiameterM: 0.8e-3 }))
+    const input = fed(
+      'compressor',
+      (b) => void (b.nozzle = { ...b.nozzle, throatDiameterM: 0.8e-3, exitDiameterM: 0.8e-3 }),
+    )
     const cycle = cycleOf(input, airSide(input))
     if (!cycle || cycle.trace.length === 0) throw new Error('a modest machine lets it rest')
-    const [on, off] = sound(cycleChart(cycle, shown)).lines.map((l) => l.points.filter((p) => p.y !== null).map((p) => p.y as number))
+    const [on, off] = sound(cycleChart(cycle, shown)).lines.map((l) =>
+      l.points.filter((p) => p.y !== null).map((p) => p.y as number),
+    )
     expect(Math.max(...on)).toBeCloseTo(750, 6)
     expect(Math.min(...off)).toBeCloseTo(550, 6)
   })
@@ -65,7 +102,10 @@ describe('charts of the supply', () => {
     const give = chart.lines[0].points
     const at = chart.dots?.[0].points[0] ?? { x: NaN, y: NaN }
     const i = give.findIndex((p) => p.x >= at.x)
-    const between = (give[i].y ?? 0) + (((give[i].x - at.x) / (give[i].x - give[Math.max(0, i - 1)].x || 1)) * ((give[Math.max(0, i - 1)].y ?? 0) - (give[i].y ?? 0)))
+    const between =
+      (give[i].y ?? 0) +
+      ((give[i].x - at.x) / (give[i].x - give[Math.max(0, i - 1)].x || 1)) *
+        ((give[Math.max(0, i - 1)].y ?? 0) - (give[i].y ?? 0))
     expect(Math.abs(at.y / between - 1)).toBeLessThan(0.02)
     expect(deliveryChart(input, air, shown)).toBeNull()
   })
@@ -81,14 +121,22 @@ describe('charts of the supply', () => {
     expect(Math.min(...cold.map((p) => p.y ?? 99))).toBeLessThan(cold[0].y ?? 0)
   })
   test('a used skin is drawn below a fresh one', () => {
-    const chart = sound(skinChart(fed('balloon', (b) => void Object.assign(b.supply, { uses: 4 })), shown))
+    const chart = sound(
+      skinChart(
+        fed('balloon', (b) => void Object.assign(b.supply, { uses: 4 })),
+        shown,
+      ),
+    )
     const [fresh, used] = chart.lines
     fresh.points.slice(1).forEach((p, i) => expect(used.points[i + 1].y ?? 0).toBeLessThan(p.y ?? 0))
     expect(skinChart(fed('vessel'), shown)).toBeNull()
   })
   test('each source is named in a few words', () => {
-    for (const kind of ['steady', 'compressor', 'vessel', 'blower', 'breath', 'wind', 'balloon'] as const) expect(supplyWords(newSupply(kind), shown)).not.toMatch(/NaN|undefined/)
-    expect(supplyWords({ ...newSupply('blower'), inSeries: 2, inParallel: 3 } as Supply, shown)).toMatch(/2 in series, 3 side by side/)
+    for (const kind of ['steady', 'compressor', 'vessel', 'blower', 'breath', 'wind', 'balloon'] as const)
+      expect(supplyWords(newSupply(kind), shown)).not.toMatch(/NaN|undefined/)
+    expect(supplyWords({ ...newSupply('blower'), inSeries: 2, inParallel: 3 } as Supply, shown)).toMatch(
+      /2 in series, 3 side by side/,
+    )
   })
 })
 
@@ -102,7 +150,8 @@ describe('charts of the line', () => {
   test('the droop passes this machine’s point, with the friction band about it', () => {
     const input = fed('vessel', (b) => void (b.line.regulator = newPistonRegulator(200e3)))
     const chart = sound(droopChart(predictedOf(input), shown))
-    for (const p of chart.lines[0].points) expect((p.lo ?? NaN) <= (p.y ?? NaN) && (p.hi ?? NaN) >= (p.y ?? NaN)).toBe(true)
+    for (const p of chart.lines[0].points)
+      expect((p.lo ?? NaN) <= (p.y ?? NaN) && (p.hi ?? NaN) >= (p.y ?? NaN)).toBe(true)
     expect(chart.dots?.[0].points[0].y).toBeCloseTo(200, 0)
     expect(droopChart(predictedOf(fed('vessel')), shown)).toBeNull()
   })
@@ -114,7 +163,11 @@ describe('what the worker answers', () => {
     b.load.leastGaugePressurePa = 80e3
   })
   test('pulsing: the piston does, and its chart holds the run', () => {
-    const run = ask({ kind: 'pulse', input: fed('vessel', (b) => void (b.line.regulator = newPistonRegulator(200e3))), seconds: 0.8 })
+    const run = ask({
+      kind: 'pulse',
+      input: fed('vessel', (b) => void (b.line.regulator = newPistonRegulator(200e3))),
+      seconds: 0.8,
+    })
     expect(run?.pulses).toBe(true)
     if (run) expect(sound(pulseChart(run, shown)).lines[0].points.length).toBeGreaterThan(500)
     expect(ask({ kind: 'pulse', input: fed('vessel'), seconds: 0.2 })).toBeNull()
@@ -131,15 +184,27 @@ describe('what the worker answers', () => {
   })
   test('sizing reports its progress and finds the best', () => {
     const shares: number[] = []
-    const picture = handleAir({ kind: 'sizing', input: regulated, fromM: 0.6e-3, toM: 3e-3, points: 60, goal: 'run-time', leastJetPowerW: 30 }, (s) => shares.push(s)) as AirResults['sizing']
+    const picture = handleAir(
+      { kind: 'sizing', input: regulated, fromM: 0.6e-3, toM: 3e-3, points: 60, goal: 'run-time', leastJetPowerW: 30 },
+      (s) => shares.push(s),
+    ) as AirResults['sizing']
     expect(shares.length).toBeGreaterThan(1)
     expect(picture.best?.jetPowerW).toBeGreaterThanOrEqual(30)
   })
   test('a throat for a figure, and outlets ranked', () => {
-    expect(ask({ kind: 'throat', input: regulated, figure: 'thrust', value: 0.3, fromM: 0.3e-3, toM: 6e-3 }).status).toBe('found')
+    expect(
+      ask({ kind: 'throat', input: regulated, figure: 'thrust', value: 0.3, fromM: 0.3e-3, toM: 6e-3 }).status,
+    ).toBe('found')
     const build = demo('glider-1')
     if (build.machine.family !== 'thrust-body') throw new Error('the glider is pushed by its jet')
-    expect(ask({ kind: 'outlets', input: { ...airInput(build, project.ambient), body: build.machine }, forms: [{ kind: 'round' }], areaFactors: [0.5, 1] })).toHaveLength(2)
+    expect(
+      ask({
+        kind: 'outlets',
+        input: { ...airInput(build, project.ambient), body: build.machine },
+        forms: [{ kind: 'round' }],
+        areaFactors: [0.5, 1],
+      }),
+    ).toHaveLength(2)
   })
 })
 

@@ -9,7 +9,10 @@ import { BenchRoom } from '../bench'
 
 const mockPlace = { query: '', went: [] as string[] }
 jest.mock('next/navigation', () => ({
-  useRouter: () => ({ push: (to: string) => void mockPlace.went.push(to), replace: (to: string) => void mockPlace.went.push(to) }),
+  useRouter: () => ({
+    push: (to: string) => void mockPlace.went.push(to),
+    replace: (to: string) => void mockPlace.went.push(to),
+  }),
   useSearchParams: () => new URLSearchParams(mockPlace.query),
   usePathname: () => '/',
 }))
@@ -18,8 +21,14 @@ jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', set
 jest.mock('tinykeys', () => ({ tinykeys: () => () => undefined }))
 // Workers run in the same thread here, through the same handlers.
 jest.mock('../../workers', () => {
-  const { handleAir } = jest.requireActual<{ handleAir: (request: unknown, progress: () => void) => unknown }>('../../workers/air-handler')
-  return { runAir: (request: unknown) => Promise.resolve(handleAir(request, () => undefined)), makePart: () => new Promise(() => undefined), JobError: class JobError extends Error {} }
+  const { handleAir } = jest.requireActual<{ handleAir: (request: unknown, progress: () => void) => unknown }>(
+    '../../workers/air-handler',
+  )
+  return {
+    runAir: (request: unknown) => Promise.resolve(handleAir(request, () => undefined)),
+    makePart: () => new Promise(() => undefined),
+    JobError: class JobError extends Error {},
+  }
 })
 
 let store: ProjectStore
@@ -33,7 +42,8 @@ afterEach(async () => {
 })
 
 const build = (id: string) => store.snapshot().project?.builds.find((b) => b.id === id)
-const type = (label: string, value: string) => act(() => void fireEvent.change(screen.getByLabelText(label), { target: { value } }))
+const type = (label: string, value: string) =>
+  act(() => void fireEvent.change(screen.getByLabelText(label), { target: { value } }))
 const at = (query: string) => {
   mockPlace.query = query
   return show(store, <BuildRoom />)
@@ -75,7 +85,11 @@ describe('supply: each source has its drawing, its figures and nothing that is n
     act(() => void fireEvent.change(screen.getByLabelText('Known from'), { target: { value: 'displacement' } }))
     act(() => void fireEvent.change(screen.getByLabelText('Cooling coil'), { target: { value: 'yes' } }))
     act(() => void fireEvent.change(screen.getByLabelText('Temperature'), { target: { value: 'worked-out' } }))
-    expect(build('spindle-4')?.supply).toMatchObject({ airTemperatureK: null, displacement: { strokesPerS: 47 }, coil: { lengthM: 3 } })
+    expect(build('spindle-4')?.supply).toMatchObject({
+      airTemperatureK: null,
+      displacement: { strokesPerS: 47 },
+      coil: { lengthM: 3 },
+    })
     expect(screen.getByText(/out of the pump at/)).toBeInTheDocument()
     act(() => void fireEvent.click(screen.getByRole('tab', { name: 'Heat and water' })))
     await waitFor(() => expect(screen.getByRole('img', { name: /behind the coil/ })).toBeInTheDocument())
@@ -140,7 +154,9 @@ describe('nozzle', () => {
   test('a wanted figure is turned into a throat', async () => {
     at('build=spindle-4&station=nozzle&view=aim')
     type('of', '0.5')
-    await waitFor(() => expect(screen.getByRole('button', { name: 'this size' })).toBeInTheDocument(), { timeout: 10_000 })
+    await waitFor(() => expect(screen.getByRole('button', { name: 'this size' })).toBeInTheDocument(), {
+      timeout: 10_000,
+    })
     act(() => void fireEvent.click(screen.getByRole('button', { name: 'this size' })))
     expect(build('spindle-4')?.nozzle.throatDiameterM).not.toBe(1.7e-3)
   }, 20_000)

@@ -26,7 +26,16 @@ const predictedOf = (build: TurbineBuild): Predicted | null => {
   try {
     const input = predictionInput(build, room)
     const prediction = predict(input)
-    return { input, prediction, air: prediction.air, nozzle: prediction.nozzle, uncertainty: prediction.uncertainty, chain: powerChain(prediction), review: reviewBuild(input, prediction), working: (id: keyof ReturnType<typeof workings>) => workings(input, prediction)[id] } as unknown as Predicted
+    return {
+      input,
+      prediction,
+      air: prediction.air,
+      nozzle: prediction.nozzle,
+      uncertainty: prediction.uncertainty,
+      chain: powerChain(prediction),
+      review: reviewBuild(input, prediction),
+      working: (id: keyof ReturnType<typeof workings>) => workings(input, prediction)[id],
+    } as unknown as Predicted
   } catch (error) {
     if (error instanceof PhysicsError) return null
     throw error
@@ -101,7 +110,9 @@ describe('to scale', () => {
     if (build.machine.family !== 'vane-motor') throw new Error('another family')
     const { boreRadiusM, rotorRadiusM, eccentricityM, vanes } = build.machine
     const svg = drawn(build)
-    const circles = [...svg.querySelectorAll('circle')].map((c) => ['cx', 'cy', 'r'].map((k) => Number(c.getAttribute(k))))
+    const circles = [...svg.querySelectorAll('circle')].map((c) =>
+      ['cx', 'cy', 'r'].map((k) => Number(c.getAttribute(k))),
+    )
     const [, bore, rotor] = circles
     expect(bore[2] / rotor[2]).toBeCloseTo(boreRadiusM / rotorRadiusM, 6)
     expect(Math.hypot(bore[0] - rotor[0], bore[1] - rotor[1]) / rotor[2]).toBeCloseTo(eccentricityM / rotorRadiusM, 6)
@@ -110,10 +121,13 @@ describe('to scale', () => {
   test('blades of a row unrolled follow their count: twice as many stand half as far apart', () => {
     const build = newBuild(own, 'axial')
     const xs = (b: TurbineBuild) => {
-      const paths = [...drawn(b).querySelectorAll('[clip-path] path')].map((p) => fromSvg(`<svg>${p.outerHTML}</svg>`).runs[0] ?? [])
+      const paths = [...drawn(b).querySelectorAll('[clip-path] path')].map(
+        (p) => fromSvg(`<svg>${p.outerHTML}</svg>`).runs[0] ?? [],
+      )
       // blades of one row begin on one level
       const rows = new Map<string, number[]>()
-      for (const run of paths) if (run.length > 20) rows.set(run[0][1].toFixed(0), [...(rows.get(run[0][1].toFixed(0)) ?? []), run[0][0]])
+      for (const run of paths)
+        if (run.length > 20) rows.set(run[0][1].toFixed(0), [...(rows.get(run[0][1].toFixed(0)) ?? []), run[0][0]])
       cleanup()
       const at = [...rows.values()][0].sort((x, y) => x - y)
       return Math.min(...at.slice(1).map((x, i) => x - at[i]))
@@ -135,8 +149,14 @@ describe('to scale', () => {
       )
       expect(container.querySelector('svg')?.getAttribute('aria-label')).toMatch(/^Velocity triangles/)
       for (const { bladeSpeed, outletBladeSpeed, c1, w1, w2, c2 } of predicted.prediction.point.triangles) {
-        expect([w1.tangential + bladeSpeed, w2.tangential + outletBladeSpeed]).toEqual([expect.closeTo(c1.tangential, 6), expect.closeTo(c2.tangential, 6)])
-        expect([w1.meridional, w2.meridional]).toEqual([expect.closeTo(c1.meridional, 6), expect.closeTo(c2.meridional, 6)])
+        expect([w1.tangential + bladeSpeed, w2.tangential + outletBladeSpeed]).toEqual([
+          expect.closeTo(c1.tangential, 6),
+          expect.closeTo(c2.tangential, 6),
+        ])
+        expect([w1.meridional, w2.meridional]).toEqual([
+          expect.closeTo(c1.meridional, 6),
+          expect.closeTo(c2.meridional, 6),
+        ])
       }
       cleanup()
     }

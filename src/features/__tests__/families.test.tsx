@@ -4,7 +4,14 @@ import { act, cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { demoStore, show } from './test-room'
 import type { ProjectStore } from '../../store'
 import { FAMILIES } from '../../core/turbine'
-import { FAMILY_WORDS, fieldValue, newBuild, shownFields, tunableFields, type TurbineBuild } from '../../project/document'
+import {
+  FAMILY_WORDS,
+  fieldValue,
+  newBuild,
+  shownFields,
+  tunableFields,
+  type TurbineBuild,
+} from '../../project/document'
 import { BuildRoom } from '../build'
 import ChooserDialog from '../builds/ChooserDialog'
 import { FindRoom } from '../find'
@@ -13,7 +20,10 @@ import type { Shown } from '../shared'
 
 const mockPlace = { query: '', went: [] as string[] }
 jest.mock('next/navigation', () => ({
-  useRouter: () => ({ push: (to: string) => void mockPlace.went.push(to), replace: (to: string) => void mockPlace.went.push(to) }),
+  useRouter: () => ({
+    push: (to: string) => void mockPlace.went.push(to),
+    replace: (to: string) => void mockPlace.went.push(to),
+  }),
   useSearchParams: () => new URLSearchParams(mockPlace.query),
   usePathname: () => '/',
 }))
@@ -22,11 +32,18 @@ jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', set
 jest.mock('tinykeys', () => ({ tinykeys: () => () => undefined }))
 // Workers run in the same thread here, through the same handlers.
 jest.mock('../../workers', () => {
-  const { handleDesign } = jest.requireActual<{ handleDesign: (request: unknown, progress: () => void) => unknown }>('../../workers/design-handler')
-  const { handleAir } = jest.requireActual<{ handleAir: (request: unknown, progress: () => void) => unknown }>('../../workers/air-handler')
+  const { handleDesign } = jest.requireActual<{ handleDesign: (request: unknown, progress: () => void) => unknown }>(
+    '../../workers/design-handler',
+  )
+  const { handleAir } = jest.requireActual<{ handleAir: (request: unknown, progress: () => void) => unknown }>(
+    '../../workers/air-handler',
+  )
   return {
     runDesign: (request: unknown) => Promise.resolve().then(() => handleDesign(request, () => undefined)),
-    runSearchPool: (spec: { designs: number }) => Promise.resolve().then(() => handleDesign({ kind: 'search', spec: { ...spec, designs: Math.min(200, spec.designs) } }, () => undefined)),
+    runSearchPool: (spec: { designs: number }) =>
+      Promise.resolve().then(() =>
+        handleDesign({ kind: 'search', spec: { ...spec, designs: Math.min(200, spec.designs) } }, () => undefined),
+      ),
     runAir: (request: unknown) => Promise.resolve(handleAir(request, () => undefined)),
     makePart: () => new Promise(() => undefined),
     JobError: class JobError extends Error {},
@@ -50,16 +67,20 @@ const sane = (container: HTMLElement) => {
 }
 
 describe('rotor station of every family', () => {
-  test.each(FAMILIES.filter((f) => f !== 'tangential-impulse'))('%s: its drawing, form and figures, and nothing that is no number', (family) => {
-    mockPlace.query = `build=other-${family}&station=rotor`
-    const { container } = show(store, <BuildRoom />)
-    const own = build(`other-${family}`) as TurbineBuild
-    expect(screen.getByText('Best power')).toBeInTheDocument()
-    expect(screen.getAllByRole('img').length).toBeGreaterThan(0)
-    // every number of its form but those that the shaft's workspace shows
-    for (const field of shownFields(own).filter((f) => f.group !== 'Body')) expect(screen.getAllByLabelText(field.label, { exact: true }).length).toBeGreaterThan(0)
-    sane(container)
-  })
+  test.each(FAMILIES.filter((f) => f !== 'tangential-impulse'))(
+    '%s: its drawing, form and figures, and nothing that is no number',
+    (family) => {
+      mockPlace.query = `build=other-${family}&station=rotor`
+      const { container } = show(store, <BuildRoom />)
+      const own = build(`other-${family}`) as TurbineBuild
+      expect(screen.getByText('Best power')).toBeInTheDocument()
+      expect(screen.getAllByRole('img').length).toBeGreaterThan(0)
+      // every number of its form but those that the shaft's workspace shows
+      for (const field of shownFields(own).filter((f) => f.group !== 'Body'))
+        expect(screen.getAllByLabelText(field.label, { exact: true }).length).toBeGreaterThan(0)
+      sane(container)
+    },
+  )
   test('a number typed into any family’s form changes the build, as one step of undo', async () => {
     mockPlace.query = 'build=other-disc-pack&station=rotor'
     show(store, <BuildRoom />)
@@ -99,14 +120,24 @@ describe('rotor station of every family', () => {
     show(store, <BuildRoom />)
     fireEvent.click(screen.getByRole('tab', { name: 'Pressure and speed' }))
     expect(await screen.findByRole('img', { name: /^Map of shaft power/ }, { timeout: 20_000 })).toBeInTheDocument()
-    fireEvent.click(within(screen.getByText('dashed: best power').parentElement as HTMLElement).getByRole('button', { name: 'Table' }))
+    fireEvent.click(
+      within(screen.getByText('dashed: best power').parentElement as HTMLElement).getByRole('button', {
+        name: 'Table',
+      }),
+    )
     expect(screen.getByRole('region', { name: 'Table: Power over pressure and speed' })).toBeInTheDocument()
   }, 60_000)
   test('shaft: a heavy spot becomes a hole', () => {
     mockPlace.query = 'build=other-axial&station=shaft'
     const { container } = show(store, <BuildRoom />)
     expect(screen.getByText('Drill this deep')).toBeInTheDocument()
-    const depth = () => Number(screen.getByText('Drill this deep').parentElement?.querySelector('.num')?.textContent?.replace(/[^\d.]/g, ''))
+    const depth = () =>
+      Number(
+        screen
+          .getByText('Drill this deep')
+          .parentElement?.querySelector('.num')
+          ?.textContent?.replace(/[^\d.]/g, ''),
+      )
     const before = depth()
     act(() => void fireEvent.change(screen.getByLabelText('Putty'), { target: { value: '0.02' } }))
     expect(depth() / before).toBeCloseTo(2, 1)
@@ -119,7 +150,10 @@ describe('chooser', () => {
     const chosen: TurbineBuild[] = []
     const { container } = show(store, <ChooserDialog onClose={() => undefined} onChoose={(b) => void chosen.push(b)} />)
     const vane = await screen.findByRole('button', { name: /Vane motor/ }, { timeout: 90_000 })
-    for (const family of FAMILIES.filter((f) => f !== 'wind-stack')) expect(screen.getByText(FAMILY_WORDS[family][0].toUpperCase() + FAMILY_WORDS[family].slice(1))).toBeInTheDocument()
+    for (const family of FAMILIES.filter((f) => f !== 'wind-stack'))
+      expect(
+        screen.getByText(FAMILY_WORDS[family][0].toUpperCase() + FAMILY_WORDS[family].slice(1)),
+      ).toBeInTheDocument()
     const rows = screen.getByRole('region', { name: /^Kinds of machine/ }).querySelectorAll('button')
     const does = [...rows].map((r) => r.textContent?.includes('does it') ?? false)
     expect(does.indexOf(false) === -1 || !does.slice(does.indexOf(false)).includes(true)).toBe(true)
@@ -175,9 +209,15 @@ describe('find room', () => {
       }
       const first = firstVariables(own)
       expect(first.length).toBeGreaterThan(0)
-      expect(variablesOf(fields, Object.fromEntries(first.map((p) => [p, [1, 2] as const]))).map((v) => v.path).sort()).toEqual([...first].sort())
+      expect(
+        variablesOf(fields, Object.fromEntries(first.map((p) => [p, [1, 2] as const])))
+          .map((v) => v.path)
+          .sort(),
+      ).toEqual([...first].sort())
     }
     const shown = { unit: () => ({ id: 'mm', label: 'mm' }) } as unknown as Shown
-    expect(fieldWords(tunableFields(newBuild({ id: 'b', machineId: 'm', name: 'b', createdAt: 'x' }))[0], 1.5e-3, shown)).toBe('1.5 mm')
+    expect(
+      fieldWords(tunableFields(newBuild({ id: 'b', machineId: 'm', name: 'b', createdAt: 'x' }))[0], 1.5e-3, shown),
+    ).toBe('1.5 mm')
   })
 })

@@ -17,7 +17,11 @@ import VersionDialog from '../shared/VersionDialog'
 import WorkingDialog from '../shared/WorkingDialog'
 
 const went: string[] = []
-jest.mock('next/navigation', () => ({ useRouter: () => ({ push: (to: string) => void went.push(to) }), useSearchParams: () => new URLSearchParams(), usePathname: () => '/' }))
+jest.mock('next/navigation', () => ({
+  useRouter: () => ({ push: (to: string) => void went.push(to) }),
+  useSearchParams: () => new URLSearchParams(),
+  usePathname: () => '/',
+}))
 jest.mock('next/dynamic', () => () => () => null)
 jest.mock('../../workers', () => {
   const { handleBench: handle } = jest.requireActual<{ handleBench: typeof handleBench }>('../../workers/bench-handler')
@@ -61,9 +65,12 @@ afterEach(async () => {
 
 /** A file as the browser hands it over, from the folder of broken ones or from text. */
 function file(name: string, text?: string): File {
-  const bytes = text === undefined ? readFileSync(join(__dirname, '../../project/fixtures/malformed', name)) : Buffer.from(text)
+  const bytes =
+    text === undefined ? readFileSync(join(__dirname, '../../project/fixtures/malformed', name)) : Buffer.from(text)
   const made = new File(['x'], name)
-  Object.assign(made, { arrayBuffer: () => Promise.resolve(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length)) })
+  Object.assign(made, {
+    arrayBuffer: () => Promise.resolve(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length)),
+  })
   return made
 }
 const panel = (signal: 'count' | 'speed' | 'pulse-times' = 'count') => {
@@ -111,12 +118,15 @@ describe('bringing a recording in', () => {
     choose(file('m3_nan_rows.csv'))
     await waitFor(() => expect(screen.getByText(/7 rows were left out/)).toBeInTheDocument())
   })
-  test.each(['m5_header_only.csv', 'm6_binary_garbage.csv'])('%s is refused by name; the run stays without a recording', async (name) => {
-    panel()
-    choose(file(name))
-    await waitFor(() => expect(screen.getByText(new RegExp(`“${name}” was not taken`))).toBeInTheDocument())
-    expect(store.snapshot().project?.runs.find((r) => r.id === run.id)?.recordingId).toBeNull()
-  })
+  test.each(['m5_header_only.csv', 'm6_binary_garbage.csv'])(
+    '%s is refused by name; the run stays without a recording',
+    async (name) => {
+      panel()
+      choose(file(name))
+      await waitFor(() => expect(screen.getByText(new RegExp(`“${name}” was not taken`))).toBeInTheDocument())
+      expect(store.snapshot().project?.runs.find((r) => r.id === run.id)?.recordingId).toBeNull()
+    },
+  )
   test('a dialect that makes no sense of the file leaves what stood there', async () => {
     panel('speed')
     choose(file('m2_semicolon_decimal_comma.csv'))
@@ -136,16 +146,27 @@ describe('bringing a recording in', () => {
 })
 
 describe('air line', () => {
-  const texts = (['supply', 'line', 'nozzle', 'rotor', 'shaft', 'load'] as const).map((id) => ({ id, name: id, lines: ['a', 'b', 'c'] as [string, string, string] }))
+  const texts = (['supply', 'line', 'nozzle', 'rotor', 'shaft', 'load'] as const).map((id) => ({
+    id,
+    name: id,
+    lines: ['a', 'b', 'c'] as [string, string, string],
+  }))
   const chainAt = (speedRadPerS: number) => {
     const project = store.snapshot().project
     if (!project) throw new Error('open')
-    return powerChain(predict({ ...predictionInput(project.builds.filter(isTurbine)[0], project.ambient), load: { speedRadPerS, wantedPowerW: 1 } }))
+    return powerChain(
+      predict({
+        ...predictionInput(project.builds.filter(isTurbine)[0], project.ambient),
+        load: { speedRadPerS, wantedPowerW: 1 },
+      }),
+    )
   }
   test('the ledger is one picture with every share in words', () => {
     show(store, <AirLine chain={chainAt(1000)} texts={texts} chosen="rotor" onChoose={jest.fn()} />)
     const ledger = within(screen.getByTestId('ledger')).getByRole('img')
-    expect(ledger.getAttribute('aria-label')).toMatch(/^Where [\d.]+ W went: regulator [\d.]+ %, hose, couplings .* shaft [\d.]+ %$/)
+    expect(ledger.getAttribute('aria-label')).toMatch(
+      /^Where [\d.]+ W went: regulator [\d.]+ %, hose, couplings .* shaft [\d.]+ %$/,
+    )
     expect(screen.getByRole('tab', { name: /^rotor/ })).toHaveAttribute('aria-selected', 'true')
   })
   test('beyond its free speed it says that the load drives the rotor', () => {
@@ -164,9 +185,32 @@ describe('dialogs', () => {
     expect(screen.getByText(/coefficients no drawing fixes/)).toBeInTheDocument()
   })
   test('a measured one says so too', () => {
-    const { timeS, speedRadPerS } = simulateSpinUp({ stallTorqueNm: 0.02, dragFreeSpeedRadPerS: 2000, drag: [3e-4, 1e-7, 1e-10], effectiveInertiaKgM2: 2e-5, openS: 1, shutS: 12, endS: 25 }, 0.005)
-    const rig = { flywheelInertiaKgM2: { value: 2e-5, standardUncertainty: 2e-7 }, rotorInertiaKgM2: { value: 0, standardUncertainty: 0 }, speedRatio: 1, countsPerTurn: 1, sensorOn: 'rotor' as const }
-    show(store, <WorkingDialog working={reductionWorkings(reduceInertia(angleOfSpeed(timeS, speedRadPerS, 1), rig)).peakShaftPower} onClose={jest.fn()} />)
+    const { timeS, speedRadPerS } = simulateSpinUp(
+      {
+        stallTorqueNm: 0.02,
+        dragFreeSpeedRadPerS: 2000,
+        drag: [3e-4, 1e-7, 1e-10],
+        effectiveInertiaKgM2: 2e-5,
+        openS: 1,
+        shutS: 12,
+        endS: 25,
+      },
+      0.005,
+    )
+    const rig = {
+      flywheelInertiaKgM2: { value: 2e-5, standardUncertainty: 2e-7 },
+      rotorInertiaKgM2: { value: 0, standardUncertainty: 0 },
+      speedRatio: 1,
+      countsPerTurn: 1,
+      sensorOn: 'rotor' as const,
+    }
+    show(
+      store,
+      <WorkingDialog
+        working={reductionWorkings(reduceInertia(angleOfSpeed(timeS, speedRadPerS, 1), rig)).peakShaftPower}
+        onClose={jest.fn()}
+      />,
+    )
     expect(screen.getByText('Result, measured')).toBeInTheDocument()
     expect(screen.getByText(/scatter of the recording and the rig’s inertia/)).toBeInTheDocument()
   })
@@ -179,7 +223,13 @@ describe('dialogs', () => {
     fireEvent.change(screen.getByLabelText('Why'), { target: { value: 'closer' } })
     fireEvent.click(screen.getByText('Make it'))
     const made = store.snapshot().project?.builds.find((b) => b.name === 'Sixth print')
-    expect(made).toMatchObject({ parentId: 'spindle-3', changed: 'wall 1.0 → 0.6 mm', why: 'closer', made: false, nozzle: parent.nozzle })
+    expect(made).toMatchObject({
+      parentId: 'spindle-3',
+      changed: 'wall 1.0 → 0.6 mm',
+      why: 'closer',
+      made: false,
+      nozzle: parent.nozzle,
+    })
     expect(went).toEqual([`/build?build=${made?.id}&station=nozzle`])
   })
   test('a version needs a name', () => {
@@ -191,4 +241,5 @@ describe('dialogs', () => {
   })
 })
 
-test('numbers carry their noun', () => expect([counted(0, 'run'), counted(1, 'run'), counted(2, 'run')]).toEqual(['0 runs', '1 run', '2 runs']))
+test('numbers carry their noun', () =>
+  expect([counted(0, 'run'), counted(1, 'run'), counted(2, 'run')]).toEqual(['0 runs', '1 run', '2 runs']))

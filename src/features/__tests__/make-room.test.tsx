@@ -10,20 +10,30 @@ import { MakeRoom } from '../make'
 const mockPlace = { query: '' }
 const mockScene: { meshes: readonly PlacedMesh[]; marks?: readonly unknown[]; cut: unknown }[] = []
 const mockFiles: { name: string; content: BlobPart; type: string }[] = []
-jest.mock('next/navigation', () => ({ useRouter: () => ({ push: jest.fn(), replace: jest.fn() }), useSearchParams: () => new URLSearchParams(mockPlace.query), usePathname: () => '/' }))
+jest.mock('next/navigation', () => ({
+  useRouter: () => ({ push: jest.fn(), replace: jest.fn() }),
+  useSearchParams: () => new URLSearchParams(mockPlace.query),
+  usePathname: () => '/',
+}))
 // The view in space needs a graphics card: what it is given is kept instead.
 jest.mock('next/dynamic', () => () => (props: (typeof mockScene)[number] & { label: string }) => {
   mockScene.push(props)
   return <div role="img" aria-label={props.label} />
 })
 jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', setTheme: jest.fn() }) }))
-jest.mock('../../ui', () => ({ ...jest.requireActual('../../ui'), download: (name: string, content: BlobPart, type: string) => void mockFiles.push({ name, content, type }) }))
+jest.mock('../../ui', () => ({
+  ...jest.requireActual('../../ui'),
+  download: (name: string, content: BlobPart, type: string) => void mockFiles.push({ name, content, type }),
+}))
 // The worker runs in the same thread here, through the same handler.
 jest.mock('../../workers', () => {
-  const { handlePart } = jest.requireActual<{ handlePart: (request: unknown) => Promise<unknown> }>('../../workers/part-handler')
+  const { handlePart } = jest.requireActual<{ handlePart: (request: unknown) => Promise<unknown> }>(
+    '../../workers/part-handler',
+  )
   const { faultOf } = jest.requireActual<{ faultOf: (error: unknown) => unknown }>('../../workers/job-faults')
   const { JobError } = jest.requireActual<{ JobError: new (fault: unknown) => Error }>('../../workers/job-client')
-  const run = (request: unknown) => handlePart(request).catch((error: unknown) => Promise.reject(new JobError(faultOf(error))))
+  const run = (request: unknown) =>
+    handlePart(request).catch((error: unknown) => Promise.reject(new JobError(faultOf(error))))
   return {
     JobError,
     makePart: (name: string, input: unknown) => run({ kind: 'make', name, input }),
@@ -48,11 +58,15 @@ const open = (query: string) => {
 }
 const build = (id: string) => store.snapshot().project?.builds.find((b) => b.id === id) as Build
 const change = (id: string, recipe: (b: Build) => void) =>
-  act(() => void store.change('for a test', (p) => {
-    const found = p.builds.find((b) => b.id === id)
-    if (found) recipe(found as Build)
-  }))
-const figure = (label: string) => screen.getByText(label, { exact: true }).parentElement?.querySelector('.num')?.textContent ?? ''
+  act(
+    () =>
+      void store.change('for a test', (p) => {
+        const found = p.builds.find((b) => b.id === id)
+        if (found) recipe(found as Build)
+      }),
+  )
+const figure = (label: string) =>
+  screen.getByText(label, { exact: true }).parentElement?.querySelector('.num')?.textContent ?? ''
 const made = () => screen.findByText('watertight: every edge closed')
 const lookedAt = () => screen.findByText(/^looked for walls below/)
 
@@ -82,7 +96,11 @@ test('blades thinner than the process makes are marked in the solid; a finer pro
 test('lines of another width fill the blades otherwise, and a gap is told', async () => {
   open('build=spindle-4')
   fireEvent.change(screen.getByLabelText('Line width'), { target: { value: '0.65' } })
-  expect(await screen.findByText(/^Blades, 1.60 mm: 2 lines across; set at least 2 walls a side.* A gap stays between them: 1.30 mm would fill/)).toBeInTheDocument()
+  expect(
+    await screen.findByText(
+      /^Blades, 1.60 mm: 2 lines across; set at least 2 walls a side.* A gap stays between them: 1.30 mm would fill/,
+    ),
+  ).toBeInTheDocument()
   expect(build('spindle-4').making.lineWidthM).toBeCloseTo(0.65e-3, 12)
   fireEvent.change(screen.getByLabelText('Process'), { target: { value: 'machined' } })
   await waitFor(() => expect(screen.queryByLabelText('Line width')).toBeNull())
@@ -129,7 +147,12 @@ test('cut open: a plane across the axis that is chosen, where the slider stands'
   await waitFor(() => expect(mockScene[mockScene.length - 1].cut).toEqual({ axis: 'z', at: 0.3 }))
 })
 
-test.each([['STL', 'stl', 'model/stl'], ['3MF', '3mf', 'model/3mf'], ['DXF profile', 'dxf', 'image/vnd.dxf'], ['SVG profile', 'svg', 'image/svg+xml']])('%s goes out by its own name', async (button, ending, type) => {
+test.each([
+  ['STL', 'stl', 'model/stl'],
+  ['3MF', '3mf', 'model/3mf'],
+  ['DXF profile', 'dxf', 'image/vnd.dxf'],
+  ['SVG profile', 'svg', 'image/svg+xml'],
+])('%s goes out by its own name', async (button, ending, type) => {
   open('build=spindle-4&part=nozzle-insert')
   await made()
   fireEvent.click(screen.getByRole('button', { name: button, exact: true } as never))
@@ -141,7 +164,14 @@ test('a part that falls to pieces is refused in words, with what to do, and the 
   open('build=other-vane-motor&part=vane-rotor')
   await made()
   // the key runs into the slots: nothing holds the sectors
-  change('other-vane-motor', (b) => void (b.machine.family === 'vane-motor' && Object.assign(b.machine, { vanes: 8, vaneThicknessM: 2.2e-3, hubRadiusM: 4.1e-3 })))
+  change(
+    'other-vane-motor',
+    (b) =>
+      void (
+        b.machine.family === 'vane-motor' &&
+        Object.assign(b.machine, { vanes: 8, vaneThicknessM: 2.2e-3, hubRadiusM: 4.1e-3 })
+      ),
+  )
   expect(await screen.findByText('This part cannot be made')).toBeInTheDocument()
   expect(screen.getByText(/With these figures/)).toHaveTextContent(/thicker|smaller|Check/)
   expect(screen.getByRole('button', { name: 'STL' })).toBeDisabled()

@@ -41,7 +41,9 @@ jest.mock('../../workers', () => {
         reject(new JobError({ code: 'INPUT', message: (error as Error).message, nextStep: '' }))
       }
     })
-  const air = jest.requireActual<{ handleAir: (request: unknown, progress: () => void) => unknown }>('../../workers/air-handler')
+  const air = jest.requireActual<{ handleAir: (request: unknown, progress: () => void) => unknown }>(
+    '../../workers/air-handler',
+  )
   return {
     runAir: (request: unknown) => Promise.resolve(air.handleAir(request, () => undefined)),
     JobError,
@@ -53,7 +55,6 @@ jest.mock('../../workers', () => {
   }
 })
 jest.mock('tinykeys', () => ({ tinykeys: () => () => undefined }))
-
 
 let store: ProjectStore
 beforeEach(async () => {
@@ -67,7 +68,8 @@ afterEach(async () => {
   store.close()
 })
 const build = (id: string) => store.snapshot().project?.builds.find((b) => b.id === id)
-const type = (label: string, text: string) => fireEvent.change(screen.getByLabelText(label, { exact: true }), { target: { value: text } })
+const type = (label: string, text: string) =>
+  fireEvent.change(screen.getByLabelText(label, { exact: true }), { target: { value: text } })
 
 describe('build room', () => {
   test.each([
@@ -142,7 +144,10 @@ describe('build room', () => {
     query = 'build=spindle-4&station=supply'
     show(store, <BuildRoom />)
     fireEvent.click(screen.getByRole('button', { name: 'Add a point' }))
-    const points = () => { const s = build('spindle-4')?.supply; return s?.kind === 'compressor' ? s.delivery.length : 0 }
+    const points = () => {
+      const s = build('spindle-4')?.supply
+      return s?.kind === 'compressor' ? s.delivery.length : 0
+    }
     expect(points()).toBe(4)
     fireEvent.click(screen.getByRole('button', { name: 'Remove point 1' }))
     expect(points()).toBe(3)
@@ -170,15 +175,21 @@ describe('build room', () => {
   test('every station says what comes next; the last one leads to the parts, the bench, the next version', () => {
     query = 'build=spindle-4&station=supply'
     show(store, <BuildRoom />)
-    expect(within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('button')).toHaveTextContent(/Regulator and line/)
+    expect(within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('button')).toHaveTextContent(
+      /Regulator and line/,
+    )
     cleanup()
     query = 'build=spindle-4&station=load'
     show(store, <BuildRoom />)
-    expect(within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('link', { name: /Make the parts/ })).toHaveAttribute('href', '/make?build=spindle-4')
+    expect(
+      within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('link', { name: /Make the parts/ }),
+    ).toHaveAttribute('href', '/make?build=spindle-4')
     cleanup()
     query = 'build=spindle-3&station=load'
     show(store, <BuildRoom />)
-    expect(within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('button', { name: /new version/ })).toBeInTheDocument()
+    expect(
+      within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('button', { name: /new version/ }),
+    ).toBeInTheDocument()
   })
   test('an address of another project’s build leads back', () => {
     query = 'build=elsewhere'
@@ -190,10 +201,18 @@ describe('build room', () => {
 describe('builds room', () => {
   test('the tree shows measured peaks as measured and the unprinted one as predicted', async () => {
     show(store, <BuildsRoom />)
-    await waitFor(() => expect(screen.getByRole('link', { name: /^Third print:/ })).toHaveTextContent('2 runs'), { timeout: 20_000 })
-    expect(within(screen.getByRole('link', { name: /^Third print:/ })).getByRole('img', { name: 'measured' })).toBeInTheDocument()
-    expect(within(screen.getByRole('link', { name: /^Fourth print:/ })).getByRole('img', { name: 'predicted' })).toBeInTheDocument()
-    await waitFor(() => expect(screen.getByText(/casing closed to 1\.0 mm:/)).toHaveTextContent('+0.6'), { timeout: 20_000 })
+    await waitFor(() => expect(screen.getByRole('link', { name: /^Third print:/ })).toHaveTextContent('2 runs'), {
+      timeout: 20_000,
+    })
+    expect(
+      within(screen.getByRole('link', { name: /^Third print:/ })).getByRole('img', { name: 'measured' }),
+    ).toBeInTheDocument()
+    expect(
+      within(screen.getByRole('link', { name: /^Fourth print:/ })).getByRole('img', { name: 'predicted' }),
+    ).toBeInTheDocument()
+    await waitFor(() => expect(screen.getByText(/casing closed to 1\.0 mm:/)).toHaveTextContent('+0.6'), {
+      timeout: 20_000,
+    })
   }, 40_000)
   test('another machine begins with what it shall do, from what air and made how', () => {
     show(store, <BuildsRoom />)
@@ -205,7 +224,11 @@ describe('builds room', () => {
     const project = store.snapshot().project
     const made = project?.builds[project.builds.length - 1]
     expect([project?.machines.length, project?.builds.length]).toEqual([4, 17])
-    expect(made).toMatchObject({ machine: { family: 'thrust-body' }, supply: { kind: 'balloon' }, making: { process: 'resin' } })
+    expect(made).toMatchObject({
+      machine: { family: 'thrust-body' },
+      supply: { kind: 'balloon' },
+      making: { process: 'resin' },
+    })
     expect(replaced[0]).toMatch(/^\/build\?build=build-.*&station=supply$/)
   })
   test('a machine is removed with all its versions, and undo brings it back', async () => {
@@ -224,8 +247,12 @@ describe('bench room', () => {
   test('a run is reduced and set beside its prediction and its repeat', async () => {
     query = 'build=spindle-twin&run=run-spindle-twin-2'
     show(store, <BenchRoom />)
-    await waitFor(() => expect(screen.getByRole('heading', { name: 'Measured' })).toBeInTheDocument(), { timeout: 20_000 })
-    expect(screen.getByText('Mended in the recording').parentElement).toHaveTextContent(/marks were missed and counted in/)
+    await waitFor(() => expect(screen.getByRole('heading', { name: 'Measured' })).toBeInTheDocument(), {
+      timeout: 20_000,
+    })
+    expect(screen.getByText('Mended in the recording').parentElement).toHaveTextContent(
+      /marks were missed and counted in/,
+    )
     await waitFor(() => expect(screen.getByText('Repeats agree')).toBeInTheDocument(), { timeout: 20_000 })
     expect(screen.getByText('Predicted peak')).toBeInTheDocument()
   }, 40_000)
@@ -236,7 +263,9 @@ describe('bench room', () => {
     act(() => type('Spin-up from', '2'))
     const run = () => store.snapshot().project?.runs.find((r) => r.id === 'run-spindle-3-1')
     expect(run()?.settings.spinUp?.fromS).toBe(2)
-    await waitFor(() => expect(screen.getByRole('button', { name: 'Find them again' })).toBeInTheDocument(), { timeout: 20_000 })
+    await waitFor(() => expect(screen.getByRole('button', { name: 'Find them again' })).toBeInTheDocument(), {
+      timeout: 20_000,
+    })
     fireEvent.click(screen.getByRole('button', { name: 'Find them again' }))
     expect(run()?.settings).toEqual({ spinUp: null, coast: null })
   }, 60_000)
@@ -269,7 +298,16 @@ describe('cautions', () => {
     const onDone = jest.fn()
     const target = build('spindle-4')
     if (!target || !isTurbine(target)) throw new Error('the demo has it')
-    show(store, <CautionsDialog build={target} rigs={rigs()} startRig={{ rig: rigs()[0], why: 'used last' }} onDone={onDone} onClose={jest.fn()} />)
+    show(
+      store,
+      <CautionsDialog
+        build={target}
+        rigs={rigs()}
+        startRig={{ rig: rigs()[0], why: 'used last' }}
+        onDone={onDone}
+        onClose={jest.fn()}
+      />,
+    )
     const start = screen.getByRole('button', { name: 'Start the run', hidden: true })
     expect(start).toBeDisabled()
     for (const box of screen.getAllByRole('checkbox', { hidden: true })) fireEvent.click(box)
@@ -285,8 +323,28 @@ describe('cautions', () => {
   test('a build that must not run asks for one acknowledgement more', () => {
     const target = build('spindle-4')
     if (!target || !isTurbine(target)) throw new Error('the demo has it')
-    const weak = { ...target, supply: { kind: 'steady' as const, gaugePressurePa: 900e3, airTemperatureK: 330 }, line: { regulator: null, parts: [] }, machine: { ...target.machine, materialId: 'pla', loadedAcrossLayers: true, discThicknessM: 2e-3, bladeThicknessM: 4e-3 } }
-    show(store, <CautionsDialog build={weak} rigs={rigs()} startRig={{ rig: rigs()[0], why: 'used last' }} onDone={jest.fn()} onClose={jest.fn()} />)
+    const weak = {
+      ...target,
+      supply: { kind: 'steady' as const, gaugePressurePa: 900e3, airTemperatureK: 330 },
+      line: { regulator: null, parts: [] },
+      machine: {
+        ...target.machine,
+        materialId: 'pla',
+        loadedAcrossLayers: true,
+        discThicknessM: 2e-3,
+        bladeThicknessM: 4e-3,
+      },
+    }
+    show(
+      store,
+      <CautionsDialog
+        build={weak}
+        rigs={rigs()}
+        startRig={{ rig: rigs()[0], why: 'used last' }}
+        onDone={jest.fn()}
+        onClose={jest.fn()}
+      />,
+    )
     expect(screen.getByText(/on my own judgement/)).toBeInTheDocument()
     expect(screen.getAllByRole('checkbox', { hidden: true })).toHaveLength(7)
   })
@@ -308,7 +366,9 @@ test('make room: parts, notes and whether it is printed', () => {
 test('compare room: conditions stand before the verdict', async () => {
   query = 'a=spindle-2&b=spindle-3'
   show(store, <CompareRoom />)
-  await waitFor(() => expect(screen.getByText('Engraving spindle · Third print gives more')).toBeInTheDocument(), { timeout: 20_000 })
+  await waitFor(() => expect(screen.getByText('Engraving spindle · Third print gives more')).toBeInTheDocument(), {
+    timeout: 20_000,
+  })
   expect(screen.getByRole('row', { name: /^casing/ })).toHaveTextContent('openclose')
   fireEvent.change(screen.getByLabelText('B'), { target: { value: 'spindle-4' } })
   expect(replaced).toEqual(['/compare?a=spindle-2&b=spindle-4'])
@@ -331,6 +391,8 @@ describe('dialogs of the shell', () => {
     const file = new File(['x'], 'other.zip')
     Object.assign(file, { arrayBuffer: () => Promise.resolve(new ArrayBuffer(1)) })
     fireEvent.change(screen.getByLabelText('Project archive to import'), { target: { files: [file] } })
-    await waitFor(() => expect(screen.getByText(/“other.zip” was not imported; nothing was changed/)).toBeInTheDocument())
+    await waitFor(() =>
+      expect(screen.getByText(/“other.zip” was not imported; nothing was changed/)).toBeInTheDocument(),
+    )
   })
 })

@@ -17,7 +17,16 @@ const turbines = project.builds.filter(isTurbine)
 const predictedOf = (build: TurbineBuild) => {
   const input = predictionInput(build, project.ambient)
   const prediction = predict(input)
-  return { input, prediction, air: prediction.air, nozzle: prediction.nozzle, uncertainty: prediction.uncertainty, chain: powerChain(prediction), review: reviewBuild(input, prediction), working: (id: keyof ReturnType<typeof workings>) => workings(input, prediction)[id] }
+  return {
+    input,
+    prediction,
+    air: prediction.air,
+    nozzle: prediction.nozzle,
+    uncertainty: prediction.uncertainty,
+    chain: powerChain(prediction),
+    review: reviewBuild(input, prediction),
+    working: (id: keyof ReturnType<typeof workings>) => workings(input, prediction)[id],
+  }
 }
 
 test('the air line has a text under each station, pressures say gauge, nothing is NaN', () => {
@@ -50,7 +59,8 @@ describe('family tree', () => {
     expect(places.get('spindle-4')).toEqual([3, 0])
     expect(places.get('spindle-twin')).toEqual([2, 1])
   })
-  test('a build whose parent is elsewhere still has a place', () => expect(layoutTree([{ ...project.builds[1], parentId: 'gone' }])).toHaveLength(1))
+  test('a build whose parent is elsewhere still has a place', () =>
+    expect(layoutTree([{ ...project.builds[1], parentId: 'gone' }])).toHaveLength(1))
 })
 
 describe('a run over its prediction', () => {
@@ -68,19 +78,37 @@ describe('a run over its prediction', () => {
     const chart = rotorChart(reduction, prediction, 'shaft', shown)
     const measured = chart.lines.filter((l) => !l.predicted)
     expect(measured.map((l) => l.name)).toEqual(['torque measured', 'power measured, band 95 %'])
-    expect(measured.every((l) => l.points.every((p) => p.lo !== undefined && p.hi !== undefined && p.lo <= (p.y ?? 0) && p.hi >= (p.y ?? 0)))).toBe(true)
+    expect(
+      measured.every((l) =>
+        l.points.every((p) => p.lo !== undefined && p.hi !== undefined && p.lo <= (p.y ?? 0) && p.hi >= (p.y ?? 0)),
+      ),
+    ).toBe(true)
     expect(chart.lines.filter((l) => l.predicted)).toHaveLength(2)
     expect(chart.dots?.[0].points.length).toBeGreaterThan(10)
   })
-  test('without a prediction only the measured stands', () => expect(rotorChart(reduction, null, 'blades', shown).lines).toHaveLength(2))
+  test('without a prediction only the measured stands', () =>
+    expect(rotorChart(reduction, null, 'blades', shown).lines).toHaveLength(2))
   test('trace, residuals and coasting hold finite points only', () => {
     for (const chart of [traceChart(reduction), residualChart(reduction), coastChart(reduction, shown)])
-      for (const line of chart.lines) for (const p of line.points) if (p.y !== null) expect(Number.isFinite(p.x) && Number.isFinite(p.y)).toBe(true)
+      for (const line of chart.lines)
+        for (const p of line.points) if (p.y !== null) expect(Number.isFinite(p.x) && Number.isFinite(p.y)).toBe(true)
   })
   test('the diagnosis names what is low: torque at rest tells flow, free speed tells drag', () => {
     // as one machine would be measured: its greatest power goes with torque and speed
-    const measured = (stall: number, free: number) => ({ ...reduction.peakShaftPower, power: { ...reduction.peakShaftPower.power, value: stall * free * prediction.figures.bestPowerW } })
-    const scaled = (stall: number, free: number) => diagnosis({ ...reduction, peakShaftPower: measured(stall, free), stallTorque: { ...reduction.stallTorque, value: stall * prediction.summary.stallTorqueNm }, freeSpeed: { ...reduction.freeSpeed, value: free * prediction.summary.freeSpeedRadPerS } }, prediction)
+    const measured = (stall: number, free: number) => ({
+      ...reduction.peakShaftPower,
+      power: { ...reduction.peakShaftPower.power, value: stall * free * prediction.figures.bestPowerW },
+    })
+    const scaled = (stall: number, free: number) =>
+      diagnosis(
+        {
+          ...reduction,
+          peakShaftPower: measured(stall, free),
+          stallTorque: { ...reduction.stallTorque, value: stall * prediction.summary.stallTorqueNm },
+          freeSpeed: { ...reduction.freeSpeed, value: free * prediction.summary.freeSpeedRadPerS },
+        },
+        prediction,
+      )
     expect(scaled(0.7, 0.98)?.title).toMatch(/Less torque/)
     expect(scaled(1, 0.8)?.title).toMatch(/Free speed lower/)
     expect(scaled(0.85, 0.86)?.title).toMatch(/Everything is lower/)
@@ -91,7 +119,16 @@ describe('a run over its prediction', () => {
 test('the performance chart marks where the bearing’s limit begins', () => {
   const build = { ...turbines[3], shaft: { ...turbines[3].shaft, bearingClassId: '6000' } }
   // a wide jet at 6.5 bar, from a supply that holds it
-  const fast: TurbineBuild = { ...build, supply: { kind: 'steady', gaugePressurePa: 650e3, airTemperatureK: 293.15 }, line: { regulator: null, parts: [] }, nozzle: { ...build.nozzle, throatDiameterM: 2.4e-3, exitDiameterM: 2.4e-3 }, machine: { ...(build.machine as Extract<TurbineBuild['machine'], { family: 'tangential-impulse' }>), casing: { kind: 'close', clearanceM: 5e-4 } } }
+  const fast: TurbineBuild = {
+    ...build,
+    supply: { kind: 'steady', gaugePressurePa: 650e3, airTemperatureK: 293.15 },
+    line: { regulator: null, parts: [] },
+    nozzle: { ...build.nozzle, throatDiameterM: 2.4e-3, exitDiameterM: 2.4e-3 },
+    machine: {
+      ...(build.machine as Extract<TurbineBuild['machine'], { family: 'tangential-impulse' }>),
+      casing: { kind: 'close', clearanceM: 5e-4 },
+    },
+  }
   const chart = performanceChart(predictedOf(fast).prediction, shown, { speedRadPerS: 1000, label: '' })
   expect(chart.limits?.[0].from).toBeCloseTo(30_000, 3)
 })

@@ -40,9 +40,18 @@ const Band = memo(function Band({ chain }: { chain: readonly ChainStation[] }) {
   const edges = chain.map((station, i) => {
     const next = chain[i + 1]?.powerW ?? station.powerW
     const cut = (i + 1) * step - 66
-    return { x: i * step, cut: i === chain.length - 1 ? WIDTH : cut, h: height(station.powerW), next: height(next), loss: station.powerW - next, losses: station.losses }
+    return {
+      x: i * step,
+      cut: i === chain.length - 1 ? WIDTH : cut,
+      h: height(station.powerW),
+      next: height(next),
+      loss: station.powerW - next,
+      losses: station.losses,
+    }
   })
-  const outline = edges.map((e, i) => `${i === 0 ? `M0 ${TOP + e.h}` : ''}L${e.cut} ${TOP + e.h}L${e.cut} ${TOP + e.next}`).join('')
+  const outline = edges
+    .map((e, i) => `${i === 0 ? `M0 ${TOP + e.h}` : ''}L${e.cut} ${TOP + e.h}L${e.cut} ${TOP + e.next}`)
+    .join('')
   return (
     <svg viewBox={`0 0 ${WIDTH} ${END + 4}`} width="100%" aria-hidden style={{ overflow: 'visible' }}>
       <defs>
@@ -59,12 +68,29 @@ const Band = memo(function Band({ chain }: { chain: readonly ChainStation[] }) {
       {edges.map((e) => (
         <Peel key={e.x} x={e.cut} from={TOP + e.next} to={TOP + e.h} fade={fade} />
       ))}
-      <path d={`M0 ${TOP}${outline.replace(/^M0 [^L]+/, `L0 ${TOP + edges[0].h}`)}L${WIDTH} ${TOP}Z`} fill={`url(#${gradient})`} />
+      <path
+        d={`M0 ${TOP}${outline.replace(/^M0 [^L]+/, `L0 ${TOP + edges[0].h}`)}L${WIDTH} ${TOP}Z`}
+        fill={`url(#${gradient})`}
+      />
       <path d={outline} fill="none" stroke={color('ink')} strokeWidth="1" strokeDasharray="5 3" opacity="0.55" />
       {edges.map((e, i) => (
         <g key={e.x}>
-          <line x1={e.x + 0.5} x2={e.x + 0.5} y1={0} y2={TOP + Math.max(e.h, 10)} stroke={color('ink')} strokeWidth="1.5" />
-          <text x={e.x + 8} y={e.h > 18 ? TOP + 16 : TOP + e.h + 15} fontSize="13" fontWeight="600" className="num" fill={e.h > 18 ? color('onPipe') : color('ink')}>
+          <line
+            x1={e.x + 0.5}
+            x2={e.x + 0.5}
+            y1={0}
+            y2={TOP + Math.max(e.h, 10)}
+            stroke={color('ink')}
+            strokeWidth="1.5"
+          />
+          <text
+            x={e.x + 8}
+            y={e.h > 18 ? TOP + 16 : TOP + e.h + 15}
+            fontSize="13"
+            fontWeight="600"
+            className="num"
+            fill={e.h > 18 ? color('onPipe') : color('ink')}
+          >
             {watts(chain[i].powerW)}
           </text>
           {e.losses.length > 0 && e.loss > 0.005 * most && (
@@ -73,7 +99,11 @@ const Band = memo(function Band({ chain }: { chain: readonly ChainStation[] }) {
                 −{watts(e.loss)}
               </tspan>
               <tspan fill={color('mute')} dx="5">
-                {[...e.losses].sort((a, b) => b.powerW - a.powerW).slice(0, 2).map((l) => LOSS_NAMES[l.id].short).join(', ')}
+                {[...e.losses]
+                  .sort((a, b) => b.powerW - a.powerW)
+                  .slice(0, 2)
+                  .map((l) => LOSS_NAMES[l.id].short)
+                  .join(', ')}
               </tspan>
             </text>
           )}
@@ -101,15 +131,49 @@ function NarrowBand({ station, most }: { station: ChainStation; most: number }) 
   )
 }
 
-function StationButton({ text, station, most, chosen, onChoose }: { text: StationText; station: ChainStation; most: number; chosen: boolean; onChoose: () => void }) {
+function StationButton({
+  text,
+  station,
+  most,
+  chosen,
+  onChoose,
+}: {
+  text: StationText
+  station: ChainStation
+  most: number
+  chosen: boolean
+  onChoose: () => void
+}) {
   return (
-    <chakra.button type="button" role="tab" aria-selected={chosen} tabIndex={chosen ? 0 : -1} onClick={onChoose} pl="2" pr="1" py="1" borderLeftWidth="3px" borderColor={chosen ? 'petrol' : 'rule'} _hover={{ borderColor: 'petrol' }} minW="0">
+    <chakra.button
+      type="button"
+      role="tab"
+      aria-selected={chosen}
+      tabIndex={chosen ? 0 : -1}
+      onClick={onChoose}
+      pl="2"
+      pr="1"
+      py="1"
+      borderLeftWidth="3px"
+      borderColor={chosen ? 'petrol' : 'rule'}
+      _hover={{ borderColor: 'petrol' }}
+      minW="0"
+    >
       <Box fontWeight="700" color={chosen ? 'petrol' : 'ink'} fontSize="sm">
         {text.name}
       </Box>
       <NarrowBand station={station} most={most} />
       {text.lines.map((line, i) => (
-        <Box key={i} fontSize="xs" color={i === 0 ? 'ink' : 'mute'} fontWeight={i === 0 ? '600' : '400'} overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" title={line}>
+        <Box
+          key={i}
+          fontSize="xs"
+          color={i === 0 ? 'ink' : 'mute'}
+          fontWeight={i === 0 ? '600' : '400'}
+          overflow="hidden"
+          textOverflow="ellipsis"
+          whiteSpace="nowrap"
+          title={line}
+        >
           {line || '\u00a0'}
         </Box>
       ))}
@@ -118,16 +182,44 @@ function StationButton({ text, station, most, chosen, onChoose }: { text: Statio
 }
 
 /** The air's way through a build: choose a station to work on it. */
-export function AirLine({ chain, texts, chosen, onChoose }: { chain: readonly ChainStation[]; texts: readonly StationText[]; chosen: StationId; onChoose: (id: StationId) => void }) {
-  const { row, onKeyDown } = useArrowTabs(texts.map((t) => t.id), chosen, onChoose)
+export function AirLine({
+  chain,
+  texts,
+  chosen,
+  onChoose,
+}: {
+  chain: readonly ChainStation[]
+  texts: readonly StationText[]
+  chosen: StationId
+  onChoose: (id: StationId) => void
+}) {
+  const { row, onKeyDown } = useArrowTabs(
+    texts.map((t) => t.id),
+    chosen,
+    onChoose,
+  )
   return (
     <Box mb="3">
       <Box overflowX="clip" display={{ base: 'none', md: 'block' }}>
         <Band chain={chain} />
       </Box>
-      <Grid ref={row} role="tablist" aria-label="Stations of the air line" templateColumns={{ base: 'repeat(2, minmax(0,1fr))', md: `repeat(${texts.length}, minmax(0,1fr))` }} rowGap="2" onKeyDown={onKeyDown}>
+      <Grid
+        ref={row}
+        role="tablist"
+        aria-label="Stations of the air line"
+        templateColumns={{ base: 'repeat(2, minmax(0,1fr))', md: `repeat(${texts.length}, minmax(0,1fr))` }}
+        rowGap="2"
+        onKeyDown={onKeyDown}
+      >
         {texts.map((text, i) => (
-          <StationButton key={text.id} text={text} station={chain[i]} most={Math.max(chain[0].powerW, 1e-9)} chosen={text.id === chosen} onChoose={() => onChoose(text.id)} />
+          <StationButton
+            key={text.id}
+            text={text}
+            station={chain[i]}
+            most={Math.max(chain[0].powerW, 1e-9)}
+            chosen={text.id === chosen}
+            onChoose={() => onChoose(text.id)}
+          />
         ))}
       </Grid>
       <Ledger chain={chain} />

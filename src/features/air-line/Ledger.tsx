@@ -8,7 +8,19 @@ import { ledgerParts } from './ledger-parts'
 
 /** Shades from air to iron: the further along the way, the darker; what is left at the shaft is copper. */
 const TONES: Record<ChainLoss | 'shaft', [string, number]> = {
-  regulatorW: ['pale', 0.2], lineW: ['pale', 0.35], nozzleW: ['pale', 0.55], mixingW: ['pale', 0.8], spillW: ['pale', 1], passageW: ['pipe', 0.55], leavingW: ['pipe', 0.8], wakeW: ['pipe', 0.55], ventilationW: ['mute', 0.45], discFrictionW: ['mute', 0.7], rubbingW: ['mute', 0.85], bearingW: ['mute', 0.95], shaft: ['copper', 1],
+  regulatorW: ['pale', 0.2],
+  lineW: ['pale', 0.35],
+  nozzleW: ['pale', 0.55],
+  mixingW: ['pale', 0.8],
+  spillW: ['pale', 1],
+  passageW: ['pipe', 0.55],
+  leavingW: ['pipe', 0.8],
+  wakeW: ['pipe', 0.55],
+  ventilationW: ['mute', 0.45],
+  discFrictionW: ['mute', 0.7],
+  rubbingW: ['mute', 0.85],
+  bearingW: ['mute', 0.95],
+  shaft: ['copper', 1],
 }
 
 /** One bar that splits the air's power into where it went, to the last watt. */
@@ -17,7 +29,14 @@ export const Ledger = memo(function Ledger({ chain }: { chain: readonly ChainSta
   const parts = ledgerParts(chain)
   const whole = chain[0].powerW
   const driven = parts[parts.length - 1].powerW < 0
-  const shares = parts.map((part) => Math.max(0, part.powerW) / Math.max(1e-9, parts.reduce((sum, p) => sum + Math.max(0, p.powerW), 0)))
+  const shares = parts.map(
+    (part) =>
+      Math.max(0, part.powerW) /
+      Math.max(
+        1e-9,
+        parts.reduce((sum, p) => sum + Math.max(0, p.powerW), 0),
+      ),
+  )
   const starts = shares.map((_, i) => shares.slice(0, i).reduce((a, b) => a + b, 0))
   const percent = (w: number) => {
     const share = (100 * w) / Math.max(whole, 1e-9)
@@ -25,14 +44,36 @@ export const Ledger = memo(function Ledger({ chain }: { chain: readonly ChainSta
   }
   return (
     <Box mt="2" data-testid="ledger">
-      <svg viewBox="0 0 1232 14" width="100%" height="14" preserveAspectRatio="none" role="img" aria-label={`Where ${formatNumber(whole)} W went: ${parts.map((p) => `${p.name} ${percent(p.powerW)}`).join(', ')}`}>
+      <svg
+        viewBox="0 0 1232 14"
+        width="100%"
+        height="14"
+        preserveAspectRatio="none"
+        role="img"
+        aria-label={`Where ${formatNumber(whole)} W went: ${parts.map((p) => `${p.name} ${percent(p.powerW)}`).join(', ')}`}
+      >
         <defs>
           <Hatch id={hatch} tone="sheet" gap={4} />
         </defs>
         {parts.map((part, i) => (
           <g key={part.id}>
-            <rect x={starts[i] * 1232} width={Math.max(0, shares[i] * 1232 - 1)} y="0" height="14" fill={color(TONES[part.id][0])} opacity={TONES[part.id][1]} />
-            {part.id === 'shaft' && <rect x={starts[i] * 1232} width={Math.max(0, shares[i] * 1232 - 1)} y="0" height="14" fill={`url(#${hatch})`} />}
+            <rect
+              x={starts[i] * 1232}
+              width={Math.max(0, shares[i] * 1232 - 1)}
+              y="0"
+              height="14"
+              fill={color(TONES[part.id][0])}
+              opacity={TONES[part.id][1]}
+            />
+            {part.id === 'shaft' && (
+              <rect
+                x={starts[i] * 1232}
+                width={Math.max(0, shares[i] * 1232 - 1)}
+                y="0"
+                height="14"
+                fill={`url(#${hatch})`}
+              />
+            )}
           </g>
         ))}
       </svg>
@@ -40,17 +81,23 @@ export const Ledger = memo(function Ledger({ chain }: { chain: readonly ChainSta
         <Box as="span" color="ink" fontWeight="600">
           {whole < 0.1 ? `${formatNumber(whole * 1000)} mW` : `${formatNumber(whole)} W`} of air
         </Box>
-        {parts.filter((part) => part.id === 'shaft' || part.powerW > 0.002 * whole).map((part) => (
-          <Box as="span" key={part.id} title={part.long} color={part.id === 'shaft' ? 'copper' : undefined} fontWeight={part.id === 'shaft' ? '700' : undefined} whiteSpace="nowrap">
-            <svg width="8" height="8" aria-hidden style={{ display: 'inline-block', marginRight: 3 }}>
-              <rect width="8" height="8" fill={color(TONES[part.id][0])} opacity={TONES[part.id][1]} />
-            </svg>
-            {part.name}{' '}
-            <span className="num">
-              {percent(part.powerW)}
-            </span>
-          </Box>
-        ))}
+        {parts
+          .filter((part) => part.id === 'shaft' || part.powerW > 0.002 * whole)
+          .map((part) => (
+            <Box
+              as="span"
+              key={part.id}
+              title={part.long}
+              color={part.id === 'shaft' ? 'copper' : undefined}
+              fontWeight={part.id === 'shaft' ? '700' : undefined}
+              whiteSpace="nowrap"
+            >
+              <svg width="8" height="8" aria-hidden style={{ display: 'inline-block', marginRight: 3 }}>
+                <rect width="8" height="8" fill={color(TONES[part.id][0])} opacity={TONES[part.id][1]} />
+              </svg>
+              {part.name} <span className="num">{percent(part.powerW)}</span>
+            </Box>
+          ))}
         {driven && (
           <Box as="span" color="brick" fontWeight="600">
             At this speed the load drives the rotor: choose a lower speed.

@@ -11,11 +11,27 @@ import { freshId } from '../shared'
 type State =
   | { readonly step: 'choose'; readonly fault: string | null }
   | { readonly step: 'reading'; readonly name: string; readonly share: number; readonly cancel: () => void }
-  | { readonly step: 'map'; readonly name: string; readonly bytes: Uint8Array; readonly key: string; readonly preview: Preview; readonly mapping: Mapping; readonly fault?: string }
+  | {
+      readonly step: 'map'
+      readonly name: string
+      readonly bytes: Uint8Array
+      readonly key: string
+      readonly preview: Preview
+      readonly mapping: Mapping
+      readonly fault?: string
+    }
 
 type Dialect = Preview['dialect']
-const DELIMITERS: { value: Dialect['delimiter']; label: string }[] = [{ value: ',', label: 'commas' }, { value: ';', label: 'semicolons' }, { value: '\t', label: 'tabs' }, { value: ' ', label: 'spaces' }]
-const DECIMALS: { value: Dialect['decimal']; label: string }[] = [{ value: '.', label: 'point' }, { value: ',', label: 'comma' }]
+const DELIMITERS: { value: Dialect['delimiter']; label: string }[] = [
+  { value: ',', label: 'commas' },
+  { value: ';', label: 'semicolons' },
+  { value: '\t', label: 'tabs' },
+  { value: ' ', label: 'spaces' },
+]
+const DECIMALS: { value: Dialect['decimal']; label: string }[] = [
+  { value: '.', label: 'point' },
+  { value: ',', label: 'comma' },
+]
 
 const PER_CENT = (share: number) => `${Math.round(100 * share)} %`
 
@@ -33,14 +49,28 @@ export function Progress({ what, share, onCancel }: { what: string; share: numbe
 }
 
 function PreviewTable({ preview, mapping }: { preview: Preview; mapping: Mapping }) {
-  const use = (header: string) => (header === mapping.timeColumn ? 'time' : header === mapping.signalColumn ? 'signal' : header === mapping.pressureColumn ? 'pressure' : '')
+  const use = (header: string) =>
+    header === mapping.timeColumn
+      ? 'time'
+      : header === mapping.signalColumn
+        ? 'signal'
+        : header === mapping.pressureColumn
+          ? 'pressure'
+          : ''
   return (
     <Box overflowX="auto" mt="3" tabIndex={0} role="region" aria-label="First rows of the file">
       <chakra.table fontSize="xs" minW="60%">
         <thead>
           <tr>
             {preview.headers.map(({ header, unit }) => (
-              <chakra.th key={header} textAlign="right" px="3" py="1" borderBottomWidth="2px" borderColor={use(header) ? 'petrol' : 'rule'}>
+              <chakra.th
+                key={header}
+                textAlign="right"
+                px="3"
+                py="1"
+                borderBottomWidth="2px"
+                borderColor={use(header) ? 'petrol' : 'rule'}
+              >
                 {header}
                 <Box color="mute" fontWeight="400">
                   {unit ?? 'no unit'}
@@ -67,7 +97,21 @@ function PreviewTable({ preview, mapping }: { preview: Preview; mapping: Mapping
 }
 
 /** Which column is what, with the first rows to judge by. */
-function MappingStep({ state, rig, onChange, onDialect, onTake, onBack }: { state: Extract<State, { step: 'map' }>; rig: Rig; onChange: (mapping: Mapping) => void; onDialect: (dialect: Dialect) => void; onTake: () => void; onBack: () => void }) {
+function MappingStep({
+  state,
+  rig,
+  onChange,
+  onDialect,
+  onTake,
+  onBack,
+}: {
+  state: Extract<State, { step: 'map' }>
+  rig: Rig
+  onChange: (mapping: Mapping) => void
+  onDialect: (dialect: Dialect) => void
+  onTake: () => void
+  onBack: () => void
+}) {
   const { preview, mapping } = state
   const columns = preview.headers.map(({ header }) => ({ value: header, label: header }))
   const unitOf = (header: string) => preview.headers.find((h) => h.header === header)?.unit
@@ -79,13 +123,63 @@ function MappingStep({ state, rig, onChange, onDialect, onTake, onBack }: { stat
         {state.name}: {preview.rows.toLocaleString('en-GB').replaceAll(',', '\u2009')} rows
       </Box>
       <Box maxW="420px">
-        <ChoiceField label="Columns parted by" value={preview.dialect.delimiter} choices={DELIMITERS} onChange={(delimiter) => onDialect({ ...preview.dialect, delimiter })} />
-        <ChoiceField label="Decimal sign" value={preview.dialect.decimal} choices={DECIMALS} onChange={(decimal) => onDialect({ ...preview.dialect, decimal })} />
-        <ChoiceField label="Time" value={mapping.timeColumn} choices={columns} onChange={(timeColumn) => onChange({ ...mapping, timeColumn, ...(rig.signal === 'pulse-times' ? { signalColumn: timeColumn } : {}) })} />
-        {!unitOf(mapping.timeColumn) && <ChoiceField label="Time is in" value={mapping.timeUnit} choices={[{ value: 's', label: 'seconds' }, { value: 'ms', label: 'milliseconds' }, { value: 'us', label: 'microseconds' }]} onChange={(timeUnit) => onChange({ ...mapping, timeUnit })} />}
-        {rig.signal !== 'pulse-times' && <ChoiceField label={rig.signal === 'count' ? 'Count' : 'Speed'} value={mapping.signalColumn} choices={columns} onChange={(signalColumn) => onChange({ ...mapping, signalColumn })} />}
-        {rig.signal === 'speed' && !unitOf(mapping.signalColumn) && <ChoiceField label="Speed is in" value={mapping.signalUnit} choices={[...(mapping.signalUnit === UNKNOWN_UNIT ? [{ value: UNKNOWN_UNIT, label: 'choose…' }] : []), ...Object.keys(SPEED_UNITS).map((u) => ({ value: u, label: u }))]} onChange={(signalUnit) => onChange({ ...mapping, signalUnit })} />}
-        <ChoiceField label="Pressure, if recorded" value={mapping.pressureColumn ?? ''} choices={[{ value: '', label: 'none' }, ...columns]} onChange={(v) => onChange({ ...mapping, pressureColumn: v === '' ? null : v })} />
+        <ChoiceField
+          label="Columns parted by"
+          value={preview.dialect.delimiter}
+          choices={DELIMITERS}
+          onChange={(delimiter) => onDialect({ ...preview.dialect, delimiter })}
+        />
+        <ChoiceField
+          label="Decimal sign"
+          value={preview.dialect.decimal}
+          choices={DECIMALS}
+          onChange={(decimal) => onDialect({ ...preview.dialect, decimal })}
+        />
+        <ChoiceField
+          label="Time"
+          value={mapping.timeColumn}
+          choices={columns}
+          onChange={(timeColumn) =>
+            onChange({ ...mapping, timeColumn, ...(rig.signal === 'pulse-times' ? { signalColumn: timeColumn } : {}) })
+          }
+        />
+        {!unitOf(mapping.timeColumn) && (
+          <ChoiceField
+            label="Time is in"
+            value={mapping.timeUnit}
+            choices={[
+              { value: 's', label: 'seconds' },
+              { value: 'ms', label: 'milliseconds' },
+              { value: 'us', label: 'microseconds' },
+            ]}
+            onChange={(timeUnit) => onChange({ ...mapping, timeUnit })}
+          />
+        )}
+        {rig.signal !== 'pulse-times' && (
+          <ChoiceField
+            label={rig.signal === 'count' ? 'Count' : 'Speed'}
+            value={mapping.signalColumn}
+            choices={columns}
+            onChange={(signalColumn) => onChange({ ...mapping, signalColumn })}
+          />
+        )}
+        {rig.signal === 'speed' && !unitOf(mapping.signalColumn) && (
+          <ChoiceField
+            label="Speed is in"
+            value={mapping.signalUnit}
+            choices={[
+              ...(mapping.signalUnit === UNKNOWN_UNIT ? [{ value: UNKNOWN_UNIT, label: 'choose…' }] : []),
+              ...Object.keys(SPEED_UNITS).map((u) => ({ value: u, label: u })),
+            ]}
+            onChange={(signalUnit) => onChange({ ...mapping, signalUnit })}
+          />
+        )}
+        <ChoiceField
+          label="Pressure, if recorded"
+          value={mapping.pressureColumn ?? ''}
+          choices={[{ value: '', label: 'none' }, ...columns]}
+          onChange={(v) => onChange({ ...mapping, pressureColumn: v === '' ? null : v })}
+        />
       </Box>
       {state.fault && (
         <Advice tone="warn" title="Read that way, the file makes no sense">
@@ -93,8 +187,17 @@ function MappingStep({ state, rig, onChange, onDialect, onTake, onBack }: { stat
         </Advice>
       )}
       <PreviewTable preview={preview} mapping={mapping} />
-      {(rig.signal === 'count' ? unitOf(mapping.signalColumn) === 'rpm' : rig.signal === 'pulse-times' && preview.headers.some((h) => h.unit === 'rpm')) && (
-        <Advice tone="advice" title={rig.signal === 'count' ? 'This column holds speed, the rig records counts' : 'This file holds a speed, the rig records times of marks'}>
+      {(rig.signal === 'count'
+        ? unitOf(mapping.signalColumn) === 'rpm'
+        : rig.signal === 'pulse-times' && preview.headers.some((h) => h.unit === 'rpm')) && (
+        <Advice
+          tone="advice"
+          title={
+            rig.signal === 'count'
+              ? 'This column holds speed, the rig records counts'
+              : 'This file holds a speed, the rig records times of marks'
+          }
+        >
           Choose “speed” under “It records” in the rig, or put the run on another rig, before taking it.
         </Advice>
       )}
@@ -109,8 +212,14 @@ function MappingStep({ state, rig, onChange, onDialect, onTake, onBack }: { stat
         </Advice>
       ))}
       <Flex gap="3" mt="4">
-        <MainButton disabled={unasked} onClick={onTake}>Take it into the run</MainButton>
-        {unasked && <Box color="copper" fontSize="sm" alignSelf="center">First say what unit the speed is in</Box>}
+        <MainButton disabled={unasked} onClick={onTake}>
+          Take it into the run
+        </MainButton>
+        {unasked && (
+          <Box color="copper" fontSize="sm" alignSelf="center">
+            First say what unit the speed is in
+          </Box>
+        )}
         <QuietButton onClick={onBack}>Another file</QuietButton>
       </Flex>
     </>
@@ -125,11 +234,25 @@ export function ImportPanel({ run, rig }: { run: Run; rig: Rig }) {
   const cancel = useRef<AbortController | null>(null)
   useEffect(() => () => cancel.current?.abort(), [])
   /** The mapping used last on this rig, where its columns are in the new file as well. */
-  const remembered = (headers: readonly string[]) => [...runs].reverse().find((r) => r.rigId === rig.id && r.mapping && headers.includes(r.mapping.timeColumn) && headers.includes(r.mapping.signalColumn))?.mapping ?? null
+  const remembered = (headers: readonly string[]) =>
+    [...runs]
+      .reverse()
+      .find(
+        (r) =>
+          r.rigId === rig.id &&
+          r.mapping &&
+          headers.includes(r.mapping.timeColumn) &&
+          headers.includes(r.mapping.signalColumn),
+      )?.mapping ?? null
 
   const read = (file: File) => readBytes(file.name, () => file.arrayBuffer(), null, null)
   /** Reads a file; when a corrected dialect makes it unreadable, what stood there before stays, with the reason. */
-  const readBytes = async (name: string, load: () => Promise<ArrayBuffer | Uint8Array>, dialect: Dialect | null, before: Extract<State, { step: 'map' }> | null) => {
+  const readBytes = async (
+    name: string,
+    load: () => Promise<ArrayBuffer | Uint8Array>,
+    dialect: Dialect | null,
+    before: Extract<State, { step: 'map' }> | null,
+  ) => {
     const control = new AbortController()
     cancel.current = control
     const stop = () => control.abort()
@@ -137,12 +260,16 @@ export function ImportPanel({ run, rig }: { run: Run; rig: Rig }) {
     try {
       const bytes = new Uint8Array(await load())
       const key = freshId('rec')
-      const preview = await previewRecording({ key, bytes, signal: rig.signal, dialect }, { signal: control.signal, progress: (share) => setState({ step: 'reading', name, share, cancel: stop }) })
+      const preview = await previewRecording(
+        { key, bytes, signal: rig.signal, dialect },
+        { signal: control.signal, progress: (share) => setState({ step: 'reading', name, share, cancel: stop }) },
+      )
       const known = dialect === null ? remembered(preview.headers.map((h) => h.header)) : null
       setState({ step: 'map', name, bytes, key, preview, mapping: known ?? preview.guess })
     } catch (error) {
       const cancelled = error instanceof JobError && error.fault.code === 'CANCELLED'
-      const reason = error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : (error as Error).message
+      const reason =
+        error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : (error as Error).message
       if (before) setState(cancelled ? before : { ...before, fault: reason })
       else setState({ step: 'choose', fault: cancelled ? null : `“${name}” was not taken. ${reason}` })
     }
@@ -150,7 +277,12 @@ export function ImportPanel({ run, rig }: { run: Run; rig: Rig }) {
   const take = async (chosen: Extract<State, { step: 'map' }>) => {
     await store.addRecording(chosen.key, chosen.bytes)
     const result = store.change(`recording ${chosen.name}`, (p) => {
-      p.recordings.push({ id: chosen.key, fileName: chosen.name.slice(0, 200), byteLength: chosen.bytes.length, addedAt: new Date().toISOString() })
+      p.recordings.push({
+        id: chosen.key,
+        fileName: chosen.name.slice(0, 200),
+        byteLength: chosen.bytes.length,
+        addedAt: new Date().toISOString(),
+      })
       const own = p.runs.find((r) => r.id === run.id)
       if (own) {
         own.recordingId = chosen.key
@@ -159,8 +291,19 @@ export function ImportPanel({ run, rig }: { run: Run; rig: Rig }) {
     })
     if (!result.ok) setState({ step: 'choose', fault: result.faults[0].message })
   }
-  if (state.step === 'reading') return <Progress what={`Reading ${state.name}…`} share={state.share} onCancel={state.cancel} />
-  if (state.step === 'map') return <MappingStep state={state} rig={rig} onChange={(mapping) => setState({ ...state, mapping })} onDialect={(dialect) => void readBytes(state.name, () => Promise.resolve(state.bytes), dialect, state)} onTake={() => void take(state)} onBack={() => setState({ step: 'choose', fault: null })} />
+  if (state.step === 'reading')
+    return <Progress what={`Reading ${state.name}…`} share={state.share} onCancel={state.cancel} />
+  if (state.step === 'map')
+    return (
+      <MappingStep
+        state={state}
+        rig={rig}
+        onChange={(mapping) => setState({ ...state, mapping })}
+        onDialect={(dialect) => void readBytes(state.name, () => Promise.resolve(state.bytes), dialect, state)}
+        onTake={() => void take(state)}
+        onBack={() => setState({ step: 'choose', fault: null })}
+      />
+    )
   return (
     <Box
       py="10"
@@ -179,7 +322,8 @@ export function ImportPanel({ run, rig }: { run: Run; rig: Rig }) {
         This run has no recording yet
       </Box>
       <Box color="mute" mb="4">
-        Drop a CSV or TSV of the spin-up and the coasting here. Commas, semicolons or tabs; decimal point or comma; units in the headers are understood.
+        Drop a CSV or TSV of the spin-up and the coasting here. Commas, semicolons or tabs; decimal point or comma;
+        units in the headers are understood.
       </Box>
       <FilePicker label="Recording" accept=".csv,.tsv,.txt" as={MainButton} onFile={(file) => void read(file)}>
         Choose a file…

@@ -16,12 +16,24 @@ import { diagnosis } from './run-view-model'
 const REPEAT_SHARE = 0.02
 
 /** How this run stands to the other runs of its build at nearly the same pressure. */
-function Repeats({ run, reduced, runs, results }: { run: Run; reduced: Reduced; runs: readonly Run[]; results: ReadonlyMap<string, RunResult> }) {
+function Repeats({
+  run,
+  reduced,
+  runs,
+  results,
+}: {
+  run: Run
+  reduced: Reduced
+  runs: readonly Run[]
+  results: ReadonlyMap<string, RunResult>
+}) {
   const shown = useShown()
   const own = reduced.reduction.peakShaftPower.power
   const others = runs.flatMap((r) => {
     const result = results.get(r.id)
-    return r.id !== run.id && result?.status === 'done' ? [{ run: r, power: result.reduced.reduction.peakShaftPower.power }] : []
+    return r.id !== run.id && result?.status === 'done'
+      ? [{ run: r, power: result.reduced.reduction.peakShaftPower.power }]
+      : []
   })
   const alike = others.filter((o) => Math.abs(o.run.gaugePressurePa / run.gaugePressurePa - 1) < 0.05)
   if (alike.length === 0)
@@ -33,17 +45,35 @@ function Repeats({ run, reduced, runs, results }: { run: Run; reduced: Reduced; 
   const differences = alike.map((o) => o.power.value - own.value)
   const most = differences.reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a))
   // what the rig leaves unknown is common to all of them and tells nothing of how they repeat
-  const single = Math.sqrt(Math.max(0, own.standardUncertainty ** 2 - (own.value * reduced.reduction.sharedRelativeUncertainty) ** 2))
+  const single = Math.sqrt(
+    Math.max(0, own.standardUncertainty ** 2 - (own.value * reduced.reduction.sharedRelativeUncertainty) ** 2),
+  )
   const expected = Math.max(2 * single * Math.SQRT2, REPEAT_SHARE * Math.abs(own.value))
   return (
     <Advice tone="note" title={Math.abs(most) <= expected ? 'Repeats agree' : 'Repeats do not agree'}>
-      {alike.map((o) => o.run.name.split(', ').pop()).join(', ')}: {shown.text(alike[0].power.value, 'power', alike[0].power.standardUncertainty)}. A change smaller than {shown.text(Math.max(expected, Math.abs(most)), 'power')} cannot be told yet.
+      {alike.map((o) => o.run.name.split(', ').pop()).join(', ')}:{' '}
+      {shown.text(alike[0].power.value, 'power', alike[0].power.standardUncertainty)}. A change smaller than{' '}
+      {shown.text(Math.max(expected, Math.abs(most)), 'power')} cannot be told yet.
     </Advice>
   )
 }
 
 /** What came out of a run, and what it means. */
-export function MeasuredPanel({ run, build, reduced, prediction, runs, results }: { run: Run; build: TurbineBuild; reduced: Reduced; prediction: Prediction | null; runs: readonly Run[]; results: ReadonlyMap<string, RunResult> }) {
+export function MeasuredPanel({
+  run,
+  build,
+  reduced,
+  prediction,
+  runs,
+  results,
+}: {
+  run: Run
+  build: TurbineBuild
+  reduced: Reduced
+  prediction: Prediction | null
+  runs: readonly Run[]
+  results: ReadonlyMap<string, RunResult>
+}) {
   const shown = useShown()
   const project = useProject()
   const [working, setWorking] = useState<ReductionWorkingId | null>(null)
@@ -56,12 +86,51 @@ export function MeasuredPanel({ run, build, reduced, prediction, runs, results }
     <>
       <SectionTitle first>Measured</SectionTitle>
       <FindingList findings={judged.findings} />
-      <Figure label="Peak power" origin="measured" {...shown.parts(peak.power.value, 'power', peak.power.standardUncertainty)} sub={`at the shaft, ${shown.text(peak.speedRadPerS, 'rotation')}`} onOpen={() => setWorking('peakShaftPower')} />
-      {r.peakBladePower.speedRadPerS < 0.98 * r.freeSpeed.value && <Figure label="On the blades" origin="measured" {...shown.parts(r.peakBladePower.power.value, 'power', r.peakBladePower.power.standardUncertainty)} sub={`drag of coasting added back, ${shown.text(r.peakBladePower.speedRadPerS, 'rotation')}`} onOpen={() => setWorking('peakBladePower')} />}
-      <Figure label="Torque at rest" origin="measured" {...shown.parts(r.stallTorque.value, 'torque', r.stallTorque.standardUncertainty)} sub={Math.abs(r.curvatureSigmas) < 3 ? 'straight line, no bend' : 'the line is bent'} onOpen={() => setWorking('stallTorque')} />
-      <Figure label="Free speed" origin="measured" {...shown.parts(r.freeSpeed.value, 'rotation', r.freeSpeed.standardUncertainty)} onOpen={() => setWorking('freeSpeed')} />
-      {prediction && air > 0 && <Figure label="Of the air’s power" origin="measured" {...shown.parts(peak.power.value / air, 'share', peak.power.standardUncertainty / air)} sub="air flow predicted, not measured" />}
-      {prediction && <Figure label="Predicted peak" origin="predicted" {...shown.parts(prediction.figures.bestPowerW, 'power', prediction.uncertainty.bestPowerW)} sub={`at ${shown.text(run.gaugePressurePa, 'gaugePressure')}`} />}
+      <Figure
+        label="Peak power"
+        origin="measured"
+        {...shown.parts(peak.power.value, 'power', peak.power.standardUncertainty)}
+        sub={`at the shaft, ${shown.text(peak.speedRadPerS, 'rotation')}`}
+        onOpen={() => setWorking('peakShaftPower')}
+      />
+      {r.peakBladePower.speedRadPerS < 0.98 * r.freeSpeed.value && (
+        <Figure
+          label="On the blades"
+          origin="measured"
+          {...shown.parts(r.peakBladePower.power.value, 'power', r.peakBladePower.power.standardUncertainty)}
+          sub={`drag of coasting added back, ${shown.text(r.peakBladePower.speedRadPerS, 'rotation')}`}
+          onOpen={() => setWorking('peakBladePower')}
+        />
+      )}
+      <Figure
+        label="Torque at rest"
+        origin="measured"
+        {...shown.parts(r.stallTorque.value, 'torque', r.stallTorque.standardUncertainty)}
+        sub={Math.abs(r.curvatureSigmas) < 3 ? 'straight line, no bend' : 'the line is bent'}
+        onOpen={() => setWorking('stallTorque')}
+      />
+      <Figure
+        label="Free speed"
+        origin="measured"
+        {...shown.parts(r.freeSpeed.value, 'rotation', r.freeSpeed.standardUncertainty)}
+        onOpen={() => setWorking('freeSpeed')}
+      />
+      {prediction && air > 0 && (
+        <Figure
+          label="Of the air’s power"
+          origin="measured"
+          {...shown.parts(peak.power.value / air, 'share', peak.power.standardUncertainty / air)}
+          sub="air flow predicted, not measured"
+        />
+      )}
+      {prediction && (
+        <Figure
+          label="Predicted peak"
+          origin="predicted"
+          {...shown.parts(prediction.figures.bestPowerW, 'power', prediction.uncertainty.bestPowerW)}
+          sub={`at ${shown.text(run.gaugePressurePa, 'gaugePressure')}`}
+        />
+      )}
       {why && (
         <Advice tone="advice" title={why.title}>
           {why.text}
@@ -70,7 +139,9 @@ export function MeasuredPanel({ run, build, reduced, prediction, runs, results }
       {judged.possible && <Repeats run={run} reduced={reduced} runs={runs} results={results} />}
       {r.pressure.from === 'column' && Math.abs(r.pressure.share.value) > 0.1 && (
         <Advice tone="warn" title="The pressure moved much during the run">
-          By {formatNumber(100 * Math.abs(r.pressure.share.value), 2)} % from start to shut. Torque is carried to {shown.text(r.pressure.nominalGaugePa ?? run.gaugePressurePa, 'gaugePressure')} gauge in proportion, which is less sure the further it went.
+          By {formatNumber(100 * Math.abs(r.pressure.share.value), 2)} % from start to shut. Torque is carried to{' '}
+          {shown.text(r.pressure.nominalGaugePa ?? run.gaugePressurePa, 'gaugePressure')} gauge in proportion, which is
+          less sure the further it went.
         </Advice>
       )}
       {r.repairs.length > 0 && (

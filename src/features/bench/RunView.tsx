@@ -27,20 +27,56 @@ function Spans({ run, reduced }: { run: Run; reduced: Reduced }) {
   const byHand = run.settings.spinUp !== null || run.settings.coast !== null
   const limits = [0, Math.max(end, 1)] as const
   const set = (which: 'spinUp' | 'coast', part: 'fromS' | 'toS') => (seconds: number) =>
-    edit(which === 'spinUp' ? 'spin-up' : 'coasting', (r) => void (r.settings[which] = { ...(which === 'spinUp' ? spinUp : (coast ?? spinUp)), ...r.settings[which], [part]: seconds }), `${which}-${part}`)
+    edit(
+      which === 'spinUp' ? 'spin-up' : 'coasting',
+      (r) =>
+        void (r.settings[which] = {
+          ...(which === 'spinUp' ? spinUp : (coast ?? spinUp)),
+          ...r.settings[which],
+          [part]: seconds,
+        }),
+      `${which}-${part}`,
+    )
   return (
     <Box borderTopWidth="1px" pt="1" mt="1">
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap="5">
-        <NumberField label="Spin-up from" kind="time" value={milliseconds(spinUp.fromS)} limits={limits} onChange={set('spinUp', 'fromS')} />
-        <NumberField label="Spin-up to" kind="time" value={milliseconds(spinUp.toS)} limits={limits} onChange={set('spinUp', 'toS')} />
-        {coast && <NumberField label="Coasting from" kind="time" value={milliseconds(coast.fromS)} limits={limits} onChange={set('coast', 'fromS')} />}
-        {coast && <NumberField label="Coasting to" kind="time" value={milliseconds(coast.toS)} limits={limits} onChange={set('coast', 'toS')} />}
+        <NumberField
+          label="Spin-up from"
+          kind="time"
+          value={milliseconds(spinUp.fromS)}
+          limits={limits}
+          onChange={set('spinUp', 'fromS')}
+        />
+        <NumberField
+          label="Spin-up to"
+          kind="time"
+          value={milliseconds(spinUp.toS)}
+          limits={limits}
+          onChange={set('spinUp', 'toS')}
+        />
+        {coast && (
+          <NumberField
+            label="Coasting from"
+            kind="time"
+            value={milliseconds(coast.fromS)}
+            limits={limits}
+            onChange={set('coast', 'fromS')}
+          />
+        )}
+        {coast && (
+          <NumberField
+            label="Coasting to"
+            kind="time"
+            value={milliseconds(coast.toS)}
+            limits={limits}
+            onChange={set('coast', 'toS')}
+          />
+        )}
       </Grid>
       <Box fontSize="xs" color="mute">
         {byHand ? (
           <>
-            Set by hand.{' '}
-            <LinkButton onClick={() => findAgain(store, run.id)}>Find them again</LinkButton>
+            Set by hand. <LinkButton onClick={() => findAgain(store, run.id)}>Find them again</LinkButton>
           </>
         ) : (
           'Found from the recording; change a figure to set it by hand.'
@@ -62,7 +98,15 @@ export function RunCharts({ run, reduced, prediction }: { run: Run; reduced: Red
   const rotor = useMemo(() => rotorChart(reduction, prediction, at, shown), [reduction, prediction, at, shown])
   return (
     <>
-      <Views label="Recording" value={above} views={[{ value: 'trace', label: 'What was recorded' }, ...(reduction.dragMeasured ? [{ value: 'coast' as const, label: 'Coasting' }] : [])]} onChange={setAbove} />
+      <Views
+        label="Recording"
+        value={above}
+        views={[
+          { value: 'trace', label: 'What was recorded' },
+          ...(reduction.dragMeasured ? [{ value: 'coast' as const, label: 'Coasting' }] : []),
+        ]}
+        onChange={setAbove}
+      />
       {above === 'trace' ? (
         <>
           <ChartBlock {...trace} />
@@ -75,7 +119,15 @@ export function RunCharts({ run, reduced, prediction }: { run: Run; reduced: Red
         <ChartBlock {...coast} />
       )}
       <Box mt="3">
-        <Views label="Torque" value={at} views={[{ value: 'shaft', label: 'What the rotor did, at the shaft' }, { value: 'blades', label: 'on the blades, drag added back' }]} onChange={setAt} />
+        <Views
+          label="Torque"
+          value={at}
+          views={[
+            { value: 'shaft', label: 'What the rotor did, at the shaft' },
+            { value: 'blades', label: 'on the blades, drag added back' },
+          ]}
+          onChange={setAt}
+        />
       </Box>
       <ChartBlock {...rotor} />
     </>

@@ -18,18 +18,31 @@ export const usualRig = (): Rig => ({
 })
 
 /** The rig that a new run of a build starts from: the one last used on this build, else on its machine, else in the project; and why. */
-export function rigFor(project: Pick<Project, 'rigs' | 'runs' | 'builds'>, build: Pick<Build, 'id' | 'machineId'>): { readonly rig: Rig | null; readonly why: string } {
-  const lastOf = (ids: ReadonlySet<string>) => project.rigs.find((r) => r.id === [...project.runs].reverse().find((run) => ids.has(run.buildId))?.rigId)
+export function rigFor(
+  project: Pick<Project, 'rigs' | 'runs' | 'builds'>,
+  build: Pick<Build, 'id' | 'machineId'>,
+): { readonly rig: Rig | null; readonly why: string } {
+  const lastOf = (ids: ReadonlySet<string>) =>
+    project.rigs.find((r) => r.id === [...project.runs].reverse().find((run) => ids.has(run.buildId))?.rigId)
   const own = lastOf(new Set([build.id]))
   if (own) return { rig: own, why: 'used last on this build' }
   const machine = lastOf(new Set(project.builds.filter((b) => b.machineId === build.machineId).map((b) => b.id)))
   if (machine) return { rig: machine, why: 'used last on this machine' }
   const any = lastOf(new Set(project.builds.map((b) => b.id))) ?? project.rigs[0]
-  return any ? { rig: any, why: 'used last in this project, on another machine: look whether it suits' } : { rig: null, why: 'a first rig; set it to what stands on your bench' }
+  return any
+    ? { rig: any, why: 'used last in this project, on another machine: look whether it suits' }
+    : { rig: null, why: 'a first rig; set it to what stands on your bench' }
 }
 
 /** Starts a run: only with the cautions acknowledged, which are kept in it. A rig that the project does not have yet is added. */
-export function startRun(store: ProjectStore, project: Project, build: Build, rig: Rig, gaugePressurePa: number, cautions: Acknowledgement): string | null {
+export function startRun(
+  store: ProjectStore,
+  project: Project,
+  build: Build,
+  rig: Rig,
+  gaugePressurePa: number,
+  cautions: Acknowledgement,
+): string | null {
   const id = freshId('run')
   const count = project.runs.filter((r) => r.buildId === build.id).length
   const run: Run = {

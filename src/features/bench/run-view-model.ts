@@ -13,8 +13,23 @@ export function traceChart(r: InertiaReduction): CurveChartProps {
     xLabel: 'time, s',
     left: { label: 'rpm', domain: [0, 'auto'] },
     lines: [
-      { id: 'read', name: 'speed read', tone: 'mute', predicted: false, axis: 'left', broad: true, points: timeS.map((t, i) => ({ x: t, y: rpm(speedRadPerS[i]) })) },
-      { id: 'fit', name: 'fitted law', tone: 'copper', predicted: false, axis: 'left', points: timeS.map((t, i) => ({ x: t, y: fittedRadPerS[i] === null ? null : rpm(fittedRadPerS[i]) })) },
+      {
+        id: 'read',
+        name: 'speed read',
+        tone: 'mute',
+        predicted: false,
+        axis: 'left',
+        broad: true,
+        points: timeS.map((t, i) => ({ x: t, y: rpm(speedRadPerS[i]) })),
+      },
+      {
+        id: 'fit',
+        name: 'fitted law',
+        tone: 'copper',
+        predicted: false,
+        axis: 'left',
+        points: timeS.map((t, i) => ({ x: t, y: fittedRadPerS[i] === null ? null : rpm(fittedRadPerS[i]) })),
+      },
     ],
     limits: [],
     height: 200,
@@ -24,14 +39,25 @@ export function traceChart(r: InertiaReduction): CurveChartProps {
 /** What the fit leaves, on its own scale. */
 export function residualChart(r: InertiaReduction): CurveChartProps {
   const { timeS, speedRadPerS, fittedRadPerS } = r.trace
-  const points = timeS.flatMap((t, i) => (fittedRadPerS[i] === null ? [] : [{ x: t, y: rpm(speedRadPerS[i] - fittedRadPerS[i]) }]))
+  const points = timeS.flatMap((t, i) =>
+    fittedRadPerS[i] === null ? [] : [{ x: t, y: rpm(speedRadPerS[i] - fittedRadPerS[i]) }],
+  )
   const most = 4 * Math.max(1, rpm(r.residualRadPerS))
   return {
     label: 'What the fit leaves',
     xLabel: 'time, s',
     xDomain: [timeS[0], timeS[timeS.length - 1]],
     left: { label: 'rpm left over', domain: [-Number(most.toPrecision(1)), Number(most.toPrecision(1))] },
-    lines: [{ id: 'left', name: `what the fit leaves, ±${Math.round(rpm(r.residualRadPerS))} rpm`, tone: 'mute', predicted: false, axis: 'left', points }],
+    lines: [
+      {
+        id: 'left',
+        name: `what the fit leaves, ±${Math.round(rpm(r.residualRadPerS))} rpm`,
+        tone: 'mute',
+        predicted: false,
+        axis: 'left',
+        points,
+      },
+    ],
     height: 110,
   }
 }
@@ -47,8 +73,26 @@ export function coastChart(r: InertiaReduction, shown: Shown): CurveChartProps {
     xLabel: 'rotor speed, rpm',
     xDomain: [0, rpm(top)],
     left: { label: shown.unit('torque').label, domain: [0, 'auto'] },
-    lines: [{ id: 'law', name: 'drag law a + bω + cω²', tone: 'petrol', predicted: false, axis: 'left', points: grid.map((w) => ({ x: rpm(w), y: t(a + b * w + c * w * w) })) }],
-    dots: [{ id: 'coast', name: 'measured', tone: 'ink', axis: 'left', shape: 'square', points: r.coastPoints.map((p) => ({ x: rpm(p.speedRadPerS), y: t(p.dragNm), e: 2 * t(p.uncertaintyNm) })) }],
+    lines: [
+      {
+        id: 'law',
+        name: 'drag law a + bω + cω²',
+        tone: 'petrol',
+        predicted: false,
+        axis: 'left',
+        points: grid.map((w) => ({ x: rpm(w), y: t(a + b * w + c * w * w) })),
+      },
+    ],
+    dots: [
+      {
+        id: 'coast',
+        name: 'measured',
+        tone: 'ink',
+        axis: 'left',
+        shape: 'square',
+        points: r.coastPoints.map((p) => ({ x: rpm(p.speedRadPerS), y: t(p.dragNm), e: 2 * t(p.uncertaintyNm) })),
+      },
+    ],
     height: 310,
   }
 }
@@ -56,7 +100,12 @@ export function coastChart(r: InertiaReduction, shown: Shown): CurveChartProps {
 export type TorqueAt = 'shaft' | 'blades'
 
 /** What the rotor did, over the prediction: torque on the left, power on the right. */
-export function rotorChart(r: InertiaReduction, prediction: Prediction | null, at: TorqueAt, shown: Shown): CurveChartProps {
+export function rotorChart(
+  r: InertiaReduction,
+  prediction: Prediction | null,
+  at: TorqueAt,
+  shown: Shown,
+): CurveChartProps {
   const t = (nm: number) => shown.number(nm, 'torque')
   const p = (w: number) => shown.number(w, 'power')
   const { curve } = r
@@ -64,7 +113,8 @@ export function rotorChart(r: InertiaReduction, prediction: Prediction | null, a
   const power = at === 'shaft' ? curve.shaftPowerW : curve.bladePowerW
   const of = (point: InertiaReduction['points'][number]) => (at === 'shaft' ? point.shaftTorqueNm : point.bladeTorqueNm)
   const predictedTorque = (c: Prediction['curve'][number]) => (at === 'shaft' ? c.torqueNm : c.bladeTorqueNm)
-  const top = rpm(Math.max(curve.speedRadPerS[curve.speedRadPerS.length - 1], prediction?.summary.freeSpeedRadPerS ?? 0)) * 1.03
+  const top =
+    rpm(Math.max(curve.speedRadPerS[curve.speedRadPerS.length - 1], prediction?.summary.freeSpeedRadPerS ?? 0)) * 1.03
   return {
     label: `Measured torque and power ${at === 'shaft' ? 'at the shaft' : 'on the blades'}`,
     xLabel: 'rotor speed, rpm',
@@ -72,18 +122,77 @@ export function rotorChart(r: InertiaReduction, prediction: Prediction | null, a
     left: { label: shown.unit('torque').label, domain: [0, 'auto'] },
     right: { label: shown.unit('power').label, domain: [0, 'auto'] },
     lines: [
-      { id: 'mt', name: 'torque measured', tone: 'petrol', predicted: false, axis: 'left', points: curve.speedRadPerS.map((w, i) => ({ x: rpm(w), y: t(torque[i]), lo: t(torque[i] - curve.torqueBandNm[i]), hi: t(torque[i] + curve.torqueBandNm[i]) })) },
-      { id: 'mp', name: 'power measured, band 95 %', tone: 'copper', predicted: false, axis: 'right', points: curve.speedRadPerS.map((w, i) => ({ x: rpm(w), y: p(power[i]), lo: p(power[i] - curve.powerBandW[i]), hi: p(power[i] + curve.powerBandW[i]) })) },
+      {
+        id: 'mt',
+        name: 'torque measured',
+        tone: 'petrol',
+        predicted: false,
+        axis: 'left',
+        points: curve.speedRadPerS.map((w, i) => ({
+          x: rpm(w),
+          y: t(torque[i]),
+          lo: t(torque[i] - curve.torqueBandNm[i]),
+          hi: t(torque[i] + curve.torqueBandNm[i]),
+        })),
+      },
+      {
+        id: 'mp',
+        name: 'power measured, band 95 %',
+        tone: 'copper',
+        predicted: false,
+        axis: 'right',
+        points: curve.speedRadPerS.map((w, i) => ({
+          x: rpm(w),
+          y: p(power[i]),
+          lo: p(power[i] - curve.powerBandW[i]),
+          hi: p(power[i] + curve.powerBandW[i]),
+        })),
+      },
       ...(prediction
         ? [
-            { id: 'pt', name: 'torque predicted', tone: 'petrol', predicted: true, axis: 'left' as const, points: prediction.curve.map((c) => ({ x: rpm(c.speedRadPerS), y: t(predictedTorque(c)) })) },
-            { id: 'pp', name: 'power predicted', tone: 'copper', predicted: true, axis: 'right' as const, points: prediction.curve.map((c) => ({ x: rpm(c.speedRadPerS), y: p(predictedTorque(c) * c.speedRadPerS) })) },
+            {
+              id: 'pt',
+              name: 'torque predicted',
+              tone: 'petrol',
+              predicted: true,
+              axis: 'left' as const,
+              points: prediction.curve.map((c) => ({ x: rpm(c.speedRadPerS), y: t(predictedTorque(c)) })),
+            },
+            {
+              id: 'pp',
+              name: 'power predicted',
+              tone: 'copper',
+              predicted: true,
+              axis: 'right' as const,
+              points: prediction.curve.map((c) => ({
+                x: rpm(c.speedRadPerS),
+                y: p(predictedTorque(c) * c.speedRadPerS),
+              })),
+            },
           ]
         : []),
     ],
     dots: [
-      { id: 'dt', name: 'torque read', tone: 'petrol', axis: 'left', shape: 'square', points: r.points.map((q) => ({ x: rpm(q.speedRadPerS), y: t(of(q)), e: 2 * t(q.torqueUncertaintyNm) })) },
-      { id: 'dp', name: 'power read', tone: 'ink', axis: 'right', shape: 'circle', points: r.points.map((q) => ({ x: rpm(q.speedRadPerS), y: p(of(q) * q.speedRadPerS), e: 2 * p(q.torqueUncertaintyNm * q.speedRadPerS) })) },
+      {
+        id: 'dt',
+        name: 'torque read',
+        tone: 'petrol',
+        axis: 'left',
+        shape: 'square',
+        points: r.points.map((q) => ({ x: rpm(q.speedRadPerS), y: t(of(q)), e: 2 * t(q.torqueUncertaintyNm) })),
+      },
+      {
+        id: 'dp',
+        name: 'power read',
+        tone: 'ink',
+        axis: 'right',
+        shape: 'circle',
+        points: r.points.map((q) => ({
+          x: rpm(q.speedRadPerS),
+          y: p(of(q) * q.speedRadPerS),
+          e: 2 * p(q.torqueUncertaintyNm * q.speedRadPerS),
+        })),
+      },
     ],
     height: 240,
   }
@@ -99,9 +208,25 @@ export function diagnosis(r: InertiaReduction, prediction: Prediction): { title:
   const facts = `Peak power is ${percent(r.peakShaftPower.power.value / Math.max(1e-12, prediction.figures.bestPowerW) - 1)}, torque at rest ${percent(stall)} and free speed ${percent(free)} against the prediction.`
   if (Math.abs(power) < unsure && Math.abs(stall) < 0.08 && Math.abs(free) < 0.08) return null
   const within = Math.abs(power) < unsure ? ' Both lie within the prediction’s band.' : ''
-  if (stall < -0.05 && free < -0.05 && Math.abs(stall - free) < 0.1) return { title: 'Everything is lower than predicted', text: `${facts} When both fall alike the jet itself is weaker: pressure lost before the nozzle, a throat smaller than drawn, or more of the jet passing the blades.${within}` }
-  if (stall < -0.05 && stall < free) return { title: 'Less torque at rest than predicted', text: `${facts} Low torque at rest means less flow or less turning, not drag: does a drill of the throat’s size pass? Is there a leak?${within}` }
-  if (free < -0.05) return { title: 'Free speed lower than predicted', text: `${facts} A low free speed with good torque means drag: bearings, rubbing, or blades that pump more air than the model takes.${within}` }
-  if (power > 0 && (stall > 0.05 || free > 0.05)) return { title: 'Better than predicted', text: `${facts} Check the pressure and the counts per turn first; then the coefficients may be too careful.${within}` }
+  if (stall < -0.05 && free < -0.05 && Math.abs(stall - free) < 0.1)
+    return {
+      title: 'Everything is lower than predicted',
+      text: `${facts} When both fall alike the jet itself is weaker: pressure lost before the nozzle, a throat smaller than drawn, or more of the jet passing the blades.${within}`,
+    }
+  if (stall < -0.05 && stall < free)
+    return {
+      title: 'Less torque at rest than predicted',
+      text: `${facts} Low torque at rest means less flow or less turning, not drag: does a drill of the throat’s size pass? Is there a leak?${within}`,
+    }
+  if (free < -0.05)
+    return {
+      title: 'Free speed lower than predicted',
+      text: `${facts} A low free speed with good torque means drag: bearings, rubbing, or blades that pump more air than the model takes.${within}`,
+    }
+  if (power > 0 && (stall > 0.05 || free > 0.05))
+    return {
+      title: 'Better than predicted',
+      text: `${facts} Check the pressure and the counts per turn first; then the coefficients may be too careful.${within}`,
+    }
   return { title: power < 0 ? 'Less power than predicted' : 'Predicted and measured', text: `${facts}${within}` }
 }

@@ -8,7 +8,16 @@ import type { StationId, WorkingId } from '../../core/prediction'
 import { givenTemperature, predict } from '../../core/prediction'
 import { reviewBuild, safePressure } from '../../core/safety'
 import type { Working } from '../../core/working'
-import { atSteadyPressure, buildTitle, isThrust, isTurbine, predictionInput, type Build, type ThrustBuild, type TurbineBuild } from '../../project/document'
+import {
+  atSteadyPressure,
+  buildTitle,
+  isThrust,
+  isTurbine,
+  predictionInput,
+  type Build,
+  type ThrustBuild,
+  type TurbineBuild,
+} from '../../project/document'
 import { useProject } from '../../store'
 import { Advice, EmptyState, FieldsLocked, LinkButton, MainButton, QuietButton, RoomTitle } from '../../ui'
 import { AirLine, type StationText } from '../air-line'
@@ -38,7 +47,8 @@ function useSafePressure(build: TurbineBuild, gaugePressurePa: number, state: St
   const late = useSettled(build, 250)
   return useMemo(() => {
     const input = predictionInput(late, ambient)
-    const most = late.supply.kind === 'compressor' ? late.supply.cutOutGaugePressurePa : Math.max(gaugePressurePa, 800e3)
+    const most =
+      late.supply.kind === 'compressor' ? late.supply.cutOutGaugePressurePa : Math.max(gaugePressurePa, 800e3)
     const temperatureK = givenTemperature(input.supply, ambient)
     try {
       return safePressure(most, (pressure) => {
@@ -57,7 +67,10 @@ const SafeTo = ({ build, gaugePressurePa, state }: { build: TurbineBuild; gaugeP
   const most = useSafePressure(build, gaugePressurePa, state)
   if (!most || state === 'do not run') return null
   // what the regulator lets through until the tank has fallen to what the pump keeps up
-  const atFirst = build.supply.kind === 'compressor' ? Math.min(build.supply.cutOutGaugePressurePa, build.line.regulator?.setGaugePressurePa ?? Infinity) : 0
+  const atFirst =
+    build.supply.kind === 'compressor'
+      ? Math.min(build.supply.cutOutGaugePressurePa, build.line.regulator?.setGaugePressurePa ?? Infinity)
+      : 0
   return (
     <>
       {' '}
@@ -86,10 +99,14 @@ function StateMark({ state, children }: { state: State; children?: ReactNode }) 
 interface FrameProps {
   readonly build: Build
   readonly stations: readonly StationId[]
-  readonly result: { readonly ok: true; readonly predicted: AirPredicted } | { readonly ok: false; readonly error: ErrorDetail }
+  readonly result:
+    { readonly ok: true; readonly predicted: AirPredicted } | { readonly ok: false; readonly error: ErrorDetail }
   readonly texts: readonly StationText[]
   readonly safeTo?: ReactNode
-  readonly workspace: (station: StationId, tools: { locked: boolean; openWorking: (working: WorkingId | Working) => void; branch: () => void }) => ReactNode
+  readonly workspace: (
+    station: StationId,
+    tools: { locked: boolean; openWorking: (working: WorkingId | Working) => void; branch: () => void },
+  ) => ReactNode
 }
 
 /** What stands round every build's workspace: title and state, air line, the lock on what was tested, dialogs. */
@@ -103,7 +120,10 @@ function Frame({ build, stations, result, texts, safeTo, workspace }: FrameProps
   const [branching, setBranching] = useState(false)
   const [unlocked, setUnlocked] = useState<string | null>(null)
   const locked = runs.some((r) => r.buildId === build.id) && unlocked !== build.id
-  const choose = useCallback((id: StationId) => router.replace(`/build?build=${build.id}&station=${id}`, { scroll: false }), [router, build.id])
+  const choose = useCallback(
+    (id: StationId) => router.replace(`/build?build=${build.id}&station=${id}`, { scroll: false }),
+    [router, build.id],
+  )
   const branch = useCallback(() => setBranching(true), [])
   useEffect(() => {
     const keys = Object.fromEntries(
@@ -152,7 +172,14 @@ function Frame({ build, stations, result, texts, safeTo, workspace }: FrameProps
           {workspace(station, { locked, openWorking: setWorking, branch })}
         </Box>
       </FieldsLocked.Provider>
-      <NextStep build={build} stations={stations} station={station} name={(id) => texts.find((t) => t.id === id)?.name ?? id} onChoose={choose} onBranch={branch} />
+      <NextStep
+        build={build}
+        stations={stations}
+        station={station}
+        name={(id) => texts.find((t) => t.id === id)?.name ?? id}
+        onChoose={choose}
+        onBranch={branch}
+      />
       {opened && <LateWorkingDialog working={opened} onClose={() => setWorking(null)} />}
       {branching && <LateVersionDialog parent={build} onClose={() => setBranching(false)} />}
     </>
@@ -178,7 +205,9 @@ function TurbineRoom({ build }: { build: TurbineBuild }) {
       stations={TURBINE_STATIONS}
       result={result}
       texts={texts}
-      safeTo={result.ok && <SafeTo build={build} state={state} gaugePressurePa={result.predicted.air.supplyGaugePressurePa} />}
+      safeTo={
+        result.ok && <SafeTo build={build} state={state} gaugePressurePa={result.predicted.air.supplyGaugePressurePa} />
+      }
       workspace={(station, { locked, ...tools }) => {
         if (!result.ok) return null
         const props = { build, predicted: result.predicted, edit: locked ? tools.branch : edit, faultAt, ...tools }
@@ -222,8 +251,13 @@ export function BuildRoom() {
   if (!build)
     return (
       <EmptyState title="That build is not in this project">
-        It may have been removed, or the address belongs to another project. <LinkButton onClick={() => router.push('/')}>See all builds</LinkButton>
+        It may have been removed, or the address belongs to another project.{' '}
+        <LinkButton onClick={() => router.push('/')}>See all builds</LinkButton>
       </EmptyState>
     )
-  return isTurbine(build) ? <TurbineRoom key={build.id} build={build} /> : isThrust(build) ? <ThrustRoom key={build.id} build={build} /> : null
+  return isTurbine(build) ? (
+    <TurbineRoom key={build.id} build={build} />
+  ) : isThrust(build) ? (
+    <ThrustRoom key={build.id} build={build} />
+  ) : null
 }

@@ -8,18 +8,41 @@ import type { Predicted } from './use-build'
 export function fillingChart({ prediction, input }: Predicted, shown: Shown): CurveChartProps | null {
   const { machine, ambient } = input
   const balloon = newSupply('balloon')
-  if (machine.family !== 'turbine-compressor' || balloon.kind !== 'balloon' || !(prediction.summary.freeSpeedRadPerS > 0)) return null
+  if (
+    machine.family !== 'turbine-compressor' ||
+    balloon.kind !== 'balloon' ||
+    !(prediction.summary.freeSpeedRadPerS > 0)
+  )
+    return null
   const model = modelAt(input, prediction.air.nozzlePressurePaAbs, prediction.air.temperatureK)
   const run = balloonFilling(model, prediction.summary.freeSpeedRadPerS, machine.impeller, balloon, ambient)
-  const stops = run.stopsAtM3 === null ? '' : `, stops at ${shown.text(run.stopsAtM3, 'volume')}: the skin holds against it`
+  const stops =
+    run.stopsAtM3 === null ? '' : `, stops at ${shown.text(run.stopsAtM3, 'volume')}: the skin holds against it`
   return {
     label: `A balloon of ${shown.text(balloon.blownVolumeM3, 'volume')} blown up${stops}`,
     xLabel: 'time, s',
     left: { label: shown.unit('volume').label, domain: [0, 'auto'] },
     right: { label: `${shown.unit('gaugePressure').label} gauge`, domain: [0, 'auto'] },
     lines: [
-      { id: 'v', name: `volume${stops}`, tone: 'copper', predicted: true, axis: 'left', points: run.timeS.map((t, i) => ({ x: t, y: shown.number(run.volumeM3[i], 'volume') })) },
-      { id: 'p', name: 'pressure in the balloon', tone: 'petrol', predicted: true, axis: 'right', points: run.timeS.map((t, i) => ({ x: t, y: shown.number(run.pressurePaAbs[i] - ambient.absolutePressurePa, 'gaugePressure') })) },
+      {
+        id: 'v',
+        name: `volume${stops}`,
+        tone: 'copper',
+        predicted: true,
+        axis: 'left',
+        points: run.timeS.map((t, i) => ({ x: t, y: shown.number(run.volumeM3[i], 'volume') })),
+      },
+      {
+        id: 'p',
+        name: 'pressure in the balloon',
+        tone: 'petrol',
+        predicted: true,
+        axis: 'right',
+        points: run.timeS.map((t, i) => ({
+          x: t,
+          y: shown.number(run.pressurePaAbs[i] - ambient.absolutePressurePa, 'gaugePressure'),
+        })),
+      },
     ],
     height: 200,
   }

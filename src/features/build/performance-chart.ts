@@ -7,7 +7,11 @@ import type { Shown } from '../shared'
 export const BAND_SIGMAS = 2
 
 /** Predicted torque and power at the shaft against speed, with bands, the bearing's limit and the load's speed. */
-export function performanceChart(p: Prediction, shown: Shown, load: { speedRadPerS: number; label: string }): CurveChartProps {
+export function performanceChart(
+  p: Prediction,
+  shown: Shown,
+  load: { speedRadPerS: number; label: string },
+): CurveChartProps {
   const krpm = (w: number) => (w * 30) / Math.PI
   const torque = (t: number) => shown.number(t, 'torque')
   const power = (w: number) => shown.number(w, 'power')
@@ -20,8 +24,32 @@ export function performanceChart(p: Prediction, shown: Shown, load: { speedRadPe
     left: { label: shown.unit('torque').label, domain: [0, 'auto'] },
     right: { label: shown.unit('power').label, domain: [0, 'auto'] },
     lines: [
-      { id: 't', name: 'torque at the shaft', tone: 'petrol', predicted: true, axis: 'left', points: p.curve.map((c, i) => ({ x: krpm(c.speedRadPerS), y: torque(c.torqueNm), lo: torque(c.torqueNm - BAND_SIGMAS * p.band.torqueNm[i]), hi: torque(c.torqueNm + BAND_SIGMAS * p.band.torqueNm[i]) })) },
-      { id: 'p', name: 'power at the shaft, band about 95 %', tone: 'copper', predicted: true, axis: 'right', points: p.curve.map((c, i) => ({ x: krpm(c.speedRadPerS), y: power(c.shaftPowerW), lo: power(Math.max(0, c.shaftPowerW - BAND_SIGMAS * p.band.powerW[i])), hi: power(c.shaftPowerW + BAND_SIGMAS * p.band.powerW[i]) })) },
+      {
+        id: 't',
+        name: 'torque at the shaft',
+        tone: 'petrol',
+        predicted: true,
+        axis: 'left',
+        points: p.curve.map((c, i) => ({
+          x: krpm(c.speedRadPerS),
+          y: torque(c.torqueNm),
+          lo: torque(c.torqueNm - BAND_SIGMAS * p.band.torqueNm[i]),
+          hi: torque(c.torqueNm + BAND_SIGMAS * p.band.torqueNm[i]),
+        })),
+      },
+      {
+        id: 'p',
+        name: 'power at the shaft, band about 95 %',
+        tone: 'copper',
+        predicted: true,
+        axis: 'right',
+        points: p.curve.map((c, i) => ({
+          x: krpm(c.speedRadPerS),
+          y: power(c.shaftPowerW),
+          lo: power(Math.max(0, c.shaftPowerW - BAND_SIGMAS * p.band.powerW[i])),
+          hi: power(c.shaftPowerW + BAND_SIGMAS * p.band.powerW[i]),
+        })),
+      },
     ],
     limits: limit < top ? [{ from: limit, to: top, label: 'beyond the bearing’s limit' }] : [],
     marker: { x: krpm(load.speedRadPerS), label: load.label || 'load' },
@@ -30,7 +58,17 @@ export function performanceChart(p: Prediction, shown: Shown, load: { speedRadPe
 }
 
 /** Width of the jets where they meet the blades, m. */
-export const jetWidth = (p: Prediction, count: number, ambient: { absolutePressurePa: number; temperatureK: number }): number => {
+export const jetWidth = (
+  p: Prediction,
+  count: number,
+  ambient: { absolutePressurePa: number; temperatureK: number },
+): number => {
   const speed = jetSpeedAtRotor(p.point)
-  return speed > 0 ? Math.sqrt((4 * p.nozzle.thrustN) / count / (Math.PI * airDensity(ambient.absolutePressurePa, ambient.temperatureK) * speed ** 2)) : 0
+  return speed > 0
+    ? Math.sqrt(
+        (4 * p.nozzle.thrustN) /
+          count /
+          (Math.PI * airDensity(ambient.absolutePressurePa, ambient.temperatureK) * speed ** 2),
+      )
+    : 0
 }

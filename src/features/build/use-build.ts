@@ -3,13 +3,35 @@ import type { Draft } from 'immer'
 import { useCallback, useMemo, useState } from 'react'
 import { PhysicsError, type ErrorDetail } from '../../core/errors'
 import {
-  powerChain, predict, predictThrust, thrustChain, workings, workingsOfAir,
-  type AirFigures, type AirInput, type ChainStation, type Prediction, type PredictionInput, type ThrustInput, type ThrustPrediction, type WorkingId,
+  powerChain,
+  predict,
+  predictThrust,
+  thrustChain,
+  workings,
+  workingsOfAir,
+  type AirFigures,
+  type AirInput,
+  type ChainStation,
+  type Prediction,
+  type PredictionInput,
+  type ThrustInput,
+  type ThrustPrediction,
+  type WorkingId,
 } from '../../core/prediction'
 import type { Working } from '../../core/working'
 import { reviewBuild, reviewThrust, type Review } from '../../core/safety'
 import { buildFit } from '../../project/parts/build-fit'
-import { airInput, isTurbine, predictionInput, type Build, type Fault, type HoleGauge, type Project, type ThrustBuild, type TurbineBuild } from '../../project/document'
+import {
+  airInput,
+  isTurbine,
+  predictionInput,
+  type Build,
+  type Fault,
+  type HoleGauge,
+  type Project,
+  type ThrustBuild,
+  type TurbineBuild,
+} from '../../project/document'
 import { useProject, useStore } from '../../store'
 
 /** What every build's prediction has: its air side, its jet, its state. */
@@ -47,7 +69,25 @@ function tried<P>(make: () => P): Outcome<P> {
 function turbinePredicted(build: TurbineBuild, ambient: Project['ambient'], gauge: HoleGauge | undefined): Predicted {
   const input = predictionInput(build, ambient)
   const prediction = predict(input)
-  return { input, prediction, air: prediction.air, nozzle: prediction.nozzle, uncertainty: prediction.uncertainty, chain: powerChain(prediction), review: reviewBuild(input, prediction, buildFit(build, ambient, { massFlowKgPerS: prediction.figures.massFlowKgPerS, nozzlePressurePaAbs: prediction.air.nozzlePressurePaAbs }, gauge)), working: (id) => workings(input, prediction)[id] }
+  return {
+    input,
+    prediction,
+    air: prediction.air,
+    nozzle: prediction.nozzle,
+    uncertainty: prediction.uncertainty,
+    chain: powerChain(prediction),
+    review: reviewBuild(
+      input,
+      prediction,
+      buildFit(
+        build,
+        ambient,
+        { massFlowKgPerS: prediction.figures.massFlowKgPerS, nozzlePressurePaAbs: prediction.air.nozzlePressurePaAbs },
+        gauge,
+      ),
+    ),
+    working: (id) => workings(input, prediction)[id],
+  }
 }
 
 function thrustPredicted(build: ThrustBuild, ambient: Project['ambient']): ThrustPredicted {
@@ -56,8 +96,22 @@ function thrustPredicted(build: ThrustBuild, ambient: Project['ambient']): Thrus
   const { air, nozzle, thrustRelativeUncertainty } = thrust
   const { discharge, velocity } = input.coefficients
   const [cd, phi] = [discharge.standardUncertainty / discharge.value, velocity.standardUncertainty / velocity.value]
-  const uncertainty = { massFlowKgPerS: cd * nozzle.massFlowKgPerS, jetSpeedMPerS: phi * nozzle.jetSpeedMPerS, thrustN: thrustRelativeUncertainty * nozzle.thrustN, jetPowerW: Math.hypot(cd, 2 * phi) * nozzle.jetPowerW }
-  return { input, thrust, air, nozzle, uncertainty, chain: thrustChain(thrust), review: reviewThrust(input, air, nozzle), working: (id) => (workingsOfAir(input, { air, nozzle, uncertainty }) as Partial<Record<WorkingId, Working>>)[id] }
+  const uncertainty = {
+    massFlowKgPerS: cd * nozzle.massFlowKgPerS,
+    jetSpeedMPerS: phi * nozzle.jetSpeedMPerS,
+    thrustN: thrustRelativeUncertainty * nozzle.thrustN,
+    jetPowerW: Math.hypot(cd, 2 * phi) * nozzle.jetPowerW,
+  }
+  return {
+    input,
+    thrust,
+    air,
+    nozzle,
+    uncertainty,
+    chain: thrustChain(thrust),
+    review: reviewThrust(input, air, nozzle),
+    working: (id) => (workingsOfAir(input, { air, nozzle, uncertainty }) as Partial<Record<WorkingId, Working>>)[id],
+  }
 }
 
 /** A turbine build's prediction, or why there is none. */
@@ -74,7 +128,9 @@ export function useThrustPrediction(build: ThrustBuild): Outcome<ThrustPredicted
 }
 
 /** Editing one build: the last refused change is kept as faults by path until the next good one. */
-export function useBuildEdit<B extends Build>(build: B): { edit: EditBuild<B>; faultAt: (path: string) => string | undefined } {
+export function useBuildEdit<B extends Build>(
+  build: B,
+): { edit: EditBuild<B>; faultAt: (path: string) => string | undefined } {
   const store = useStore()
   const buildId = build.id
   const [faults, setFaults] = useState<readonly Fault[]>([])
@@ -92,6 +148,9 @@ export function useBuildEdit<B extends Build>(build: B): { edit: EditBuild<B>; f
     },
     [store, buildId, build],
   )
-  const faultAt = useCallback((path: string) => faults.find((f) => f.path === path || f.path.endsWith(`.${path}`))?.message, [faults])
+  const faultAt = useCallback(
+    (path: string) => faults.find((f) => f.path === path || f.path.endsWith(`.${path}`))?.message,
+    [faults],
+  )
   return { edit, faultAt }
 }

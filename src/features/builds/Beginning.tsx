@@ -14,19 +14,96 @@ const ChooserDialog = dynamic(() => import('./ChooserDialog'), { ssr: false })
 const rpm = Math.PI / 30
 
 /** What is to be done, with the figures that go with it. `turns` leads to a choice among machines; the others are one kind of their own. */
-const WANTS: readonly { readonly id: string; readonly label: string; readonly about: string; readonly does: 'turns' | 'wind' | 'pushes'; readonly speed: number; readonly power: number; readonly air: string }[] = [
-  { id: 'fast', label: 'Turn something fast', about: 'a spindle, a small generator, a propeller', does: 'turns', speed: 10_000 * rpm, power: 6, air: 'compressor' },
-  { id: 'slow', label: 'Turn something slow and strong', about: 'a winch, a wheel, a carousel', does: 'turns', speed: 1500 * rpm, power: 6, air: 'compressor' },
-  { id: 'spin', label: 'See it spin', about: 'the first one ever, as simple as can be', does: 'turns', speed: 6000 * rpm, power: 1, air: 'blower' },
-  { id: 'compress', label: 'Press air on', about: 'blow up a balloon, a second stage', does: 'turns', speed: 15_000 * rpm, power: 4, air: 'compressor' },
-  { id: 'push', label: 'Push itself along or up', about: 'a glider on a track, a balloon rocket', does: 'pushes', speed: 0, power: 0, air: 'vessel' },
-  { id: 'wind', label: 'Use the wind', about: 'from any side, for a lamp', does: 'wind', speed: 400 * rpm, power: 0.1, air: 'wind' },
+const WANTS: readonly {
+  readonly id: string
+  readonly label: string
+  readonly about: string
+  readonly does: 'turns' | 'wind' | 'pushes'
+  readonly speed: number
+  readonly power: number
+  readonly air: string
+}[] = [
+  {
+    id: 'fast',
+    label: 'Turn something fast',
+    about: 'a spindle, a small generator, a propeller',
+    does: 'turns',
+    speed: 10_000 * rpm,
+    power: 6,
+    air: 'compressor',
+  },
+  {
+    id: 'slow',
+    label: 'Turn something slow and strong',
+    about: 'a winch, a wheel, a carousel',
+    does: 'turns',
+    speed: 1500 * rpm,
+    power: 6,
+    air: 'compressor',
+  },
+  {
+    id: 'spin',
+    label: 'See it spin',
+    about: 'the first one ever, as simple as can be',
+    does: 'turns',
+    speed: 6000 * rpm,
+    power: 1,
+    air: 'blower',
+  },
+  {
+    id: 'compress',
+    label: 'Press air on',
+    about: 'blow up a balloon, a second stage',
+    does: 'turns',
+    speed: 15_000 * rpm,
+    power: 4,
+    air: 'compressor',
+  },
+  {
+    id: 'push',
+    label: 'Push itself along or up',
+    about: 'a glider on a track, a balloon rocket',
+    does: 'pushes',
+    speed: 0,
+    power: 0,
+    air: 'vessel',
+  },
+  {
+    id: 'wind',
+    label: 'Use the wind',
+    about: 'from any side, for a lamp',
+    does: 'wind',
+    speed: 400 * rpm,
+    power: 0.1,
+    air: 'wind',
+  },
 ]
 
 /** One of a few, shown whole: what it is, and what it is for. */
-function Option({ chosen, onChoose, label, about }: { chosen: boolean; onChoose: () => void; label: string; about?: string }) {
+function Option({
+  chosen,
+  onChoose,
+  label,
+  about,
+}: {
+  chosen: boolean
+  onChoose: () => void
+  label: string
+  about?: string
+}) {
   return (
-    <chakra.button type="button" aria-pressed={chosen} onClick={onChoose} textAlign="left" px="3" py="2" borderLeftWidth="3px" borderLeftColor={chosen ? 'petrol' : 'rule'} bg={chosen ? 'field' : 'transparent'} _hover={{ bg: 'field' }}>
+    <chakra.button
+      type="button"
+      aria-pressed={chosen}
+      onClick={onChoose}
+      textAlign="left"
+      px="3"
+      py="2"
+      borderLeftWidth="3px"
+      borderLeftColor={chosen ? 'petrol' : 'rule'}
+      bg={chosen ? 'field' : 'transparent'}
+      _hover={{ bg: 'field' }}
+    >
       <Box fontWeight={chosen ? '700' : '600'}>{label}</Box>
       {about && (
         <Box fontSize="xs" color="mute">
@@ -37,7 +114,9 @@ function Option({ chosen, onChoose, label, about }: { chosen: boolean; onChoose:
   )
 }
 
-const Question = ({ children, first }: { children: ReactNode; first?: boolean }) => <SectionTitle first={first}>{children}</SectionTitle>
+const Question = ({ children, first }: { children: ReactNode; first?: boolean }) => (
+  <SectionTitle first={first}>{children}</SectionTitle>
+)
 
 /** A project without a machine: what shall be done, from what air, made how; then the machines that could do it, and along the air to the bench. */
 export function Beginning({ onMade, onCancel }: { onMade: (build: Build) => void; onCancel?: () => void }) {
@@ -64,7 +143,14 @@ export function Beginning({ onMade, onCancel }: { onMade: (build: Build) => void
     const machineId = freshId('machine')
     const own = { id: freshId('build'), machineId, name: 'First print', createdAt: new Date().toISOString() }
     const making = { process, bedM } as const
-    const plain: Build = want.does === 'pushes' ? { ...newThrustBuild(own), supply: air.supply, line: air.line } : { ...(fitted ?? newBuild(own, want.does === 'wind' ? 'wind-stack' : 'tangential-impulse')), ...own, ...(fitted ? {} : { supply: air.supply, line: air.line }) }
+    const plain: Build =
+      want.does === 'pushes'
+        ? { ...newThrustBuild(own), supply: air.supply, line: air.line }
+        : {
+            ...(fitted ?? newBuild(own, want.does === 'wind' ? 'wind-stack' : 'tangential-impulse')),
+            ...own,
+            ...(fitted ? {} : { supply: air.supply, line: air.line }),
+          }
     const build: Build = { ...plain, making: { ...plain.making, ...making } }
     const name = `${want.label}${machines.some((m) => m.name.startsWith(want.label)) ? ` ${machines.length + 1}` : ''}`
     const result = store.change('new machine', (p) => {
@@ -76,10 +162,19 @@ export function Beginning({ onMade, onCancel }: { onMade: (build: Build) => void
   }
   return (
     <>
-      <RoomTitle title="What shall it do?" about="three answers, then the machines that could do it; everything can be changed later">
+      <RoomTitle
+        title="What shall it do?"
+        about="three answers, then the machines that could do it; everything can be changed later"
+      >
         {onCancel && <LinkButton onClick={onCancel}>Not now</LinkButton>}
       </RoomTitle>
-      <Grid bg="sheet" borderTopWidth="1px" templateColumns={{ base: 'minmax(0,1fr)', md: '1.2fr 1fr 1fr' }} gap="6" p="4">
+      <Grid
+        bg="sheet"
+        borderTopWidth="1px"
+        templateColumns={{ base: 'minmax(0,1fr)', md: '1.2fr 1fr 1fr' }}
+        gap="6"
+        p="4"
+      >
         <Box>
           <Question first>What shall be done?</Question>
           <Flex direction="column" gap="1">
@@ -89,38 +184,88 @@ export function Beginning({ onMade, onCancel }: { onMade: (build: Build) => void
           </Flex>
           {want.does === 'turns' && (
             <Box mt="3">
-              <NumberField label="At" kind="rotation" unit="rpm" value={speed} limits={LIMITS.speedRadPerS} onChange={setSpeed} />
-              <NumberField label="Power wanted" kind="power" unit={shown.unit('power').id} value={power} limits={LIMITS.wantedPowerW} onChange={setPower} />
+              <NumberField
+                label="At"
+                kind="rotation"
+                unit="rpm"
+                value={speed}
+                limits={LIMITS.speedRadPerS}
+                onChange={setSpeed}
+              />
+              <NumberField
+                label="Power wanted"
+                kind="power"
+                unit={shown.unit('power').id}
+                value={power}
+                limits={LIMITS.wantedPowerW}
+                onChange={setPower}
+              />
             </Box>
           )}
         </Box>
         <Box>
           <Question first>From what air?</Question>
           <Flex direction="column" gap="1">
-            {airs.filter((a) => (want.does === 'wind' ? a.id === 'wind' : a.id !== 'wind')).map((a) => (
-              <Option key={a.id} label={a.label[0].toUpperCase() + a.label.slice(1)} chosen={a.id === air.id} onChoose={() => setAir(a.id)} />
-            ))}
+            {airs
+              .filter((a) => (want.does === 'wind' ? a.id === 'wind' : a.id !== 'wind'))
+              .map((a) => (
+                <Option
+                  key={a.id}
+                  label={a.label[0].toUpperCase() + a.label.slice(1)}
+                  chosen={a.id === air.id}
+                  onChoose={() => setAir(a.id)}
+                />
+              ))}
           </Flex>
         </Box>
         <Box>
           <Question first>Made how?</Question>
           <Flex direction="column" gap="1">
             {PROCESSES.map((p) => (
-              <Option key={p} label={p === 'machined' ? 'Machined' : p === 'resin' ? 'Resin print' : 'Filament print'} about={p === 'filament' ? 'walls from 0.8 mm, gaps from 0.25 mm' : p === 'resin' ? 'finer, more brittle' : 'metal or plastic on machines'} chosen={p === process} onChoose={() => setProcess(p)} />
+              <Option
+                key={p}
+                label={p === 'machined' ? 'Machined' : p === 'resin' ? 'Resin print' : 'Filament print'}
+                about={
+                  p === 'filament'
+                    ? 'walls from 0.8 mm, gaps from 0.25 mm'
+                    : p === 'resin'
+                      ? 'finer, more brittle'
+                      : 'metal or plastic on machines'
+                }
+                chosen={p === process}
+                onChoose={() => setProcess(p)}
+              />
             ))}
           </Flex>
-          {process !== 'machined' && <Box mt="3"><NumberField label="Printer’s bed" kind="length" unit={shown.unit('length').id} value={bedM} limits={LIMITS.bedM} note="its shorter side" onChange={setBed} /></Box>}
+          {process !== 'machined' && (
+            <Box mt="3">
+              <NumberField
+                label="Printer’s bed"
+                kind="length"
+                unit={shown.unit('length').id}
+                value={bedM}
+                limits={LIMITS.bedM}
+                note="its shorter side"
+                onChange={setBed}
+              />
+            </Box>
+          )}
           {fault && (
             <Advice tone="warn" title="Not made">
               {fault}
             </Advice>
           )}
           <Box mt="5">
-            {want.does === 'turns' ? <MainButton onClick={() => setChoosing(true)}>Which machines could do it?</MainButton> : <MainButton onClick={() => make()}>Begin with it</MainButton>}
+            {want.does === 'turns' ? (
+              <MainButton onClick={() => setChoosing(true)}>Which machines could do it?</MainButton>
+            ) : (
+              <MainButton onClick={() => make()}>Begin with it</MainButton>
+            )}
           </Box>
           {want.does === 'turns' && (
             <Box mt="2" fontSize="sm">
-              or <LinkButton onClick={() => make()}>begin with the plainest one</LinkButton>: blades on a rim and one jet
+              or <LinkButton onClick={() => make()}>begin with the plainest one</LinkButton>: blades on a rim and one
+              jet
             </Box>
           )}
           <Box mt="4" fontSize="xs" color="mute">
@@ -128,7 +273,13 @@ export function Beginning({ onMade, onCancel }: { onMade: (build: Build) => void
           </Box>
         </Box>
       </Grid>
-      {choosing && <ChooserDialog start={{ airId: air.id, speedRadPerS: speed, wantedPowerW: power, process, bedM }} onClose={() => setChoosing(false)} onChoose={make} />}
+      {choosing && (
+        <ChooserDialog
+          start={{ airId: air.id, speedRadPerS: speed, wantedPowerW: power, process, bedM }}
+          onClose={() => setChoosing(false)}
+          onChoose={make}
+        />
+      )}
     </>
   )
 }

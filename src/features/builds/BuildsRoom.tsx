@@ -32,17 +32,37 @@ function Branches({ places, width, height }: { places: readonly TreePlace[]; wid
         if (!parent) return null
         const y2 = top(place) + 52
         const x2 = left(place)
-        if (parent.row === place.row) return <path key={place.build.id} d={`M${left(parent) + CARD.width} ${y2}H${x2}`} stroke={color('petrol')} strokeWidth="2.5" fill="none" />
+        if (parent.row === place.row)
+          return (
+            <path
+              key={place.build.id}
+              d={`M${left(parent) + CARD.width} ${y2}H${x2}`}
+              stroke={color('petrol')}
+              strokeWidth="2.5"
+              fill="none"
+            />
+          )
         const x1 = left(parent) + CARD.width / 2
         const y1 = top(parent) + CARD.height
-        return <path key={place.build.id} d={`M${x1} ${y1}C${x1} ${y2} ${x1 + 40} ${y2} ${x2} ${y2}`} stroke={color('petrol')} strokeWidth="2.5" fill="none" />
+        return (
+          <path
+            key={place.build.id}
+            d={`M${x1} ${y1}C${x1} ${y2} ${x1 + 40} ${y2} ${x2} ${y2}`}
+            stroke={color('petrol')}
+            strokeWidth="2.5"
+            fill="none"
+          />
+        )
       })}
     </svg>
   )
 }
 
 /** Greatest power and speed over a family, so that all small curves share their scales. */
-function useScales(builds: readonly Build[], results: ReadonlyMap<string, RunResult>): { topW: number; topSpeed: number } {
+function useScales(
+  builds: readonly Build[],
+  results: ReadonlyMap<string, RunResult>,
+): { topW: number; topSpeed: number } {
   const { ambient } = useProject()
   const predicted = useMemo(
     () =>
@@ -56,7 +76,9 @@ function useScales(builds: readonly Build[], results: ReadonlyMap<string, RunRes
       }),
     [builds, ambient],
   )
-  const measured = [...results.values()].flatMap((r) => (r.status === 'done' ? [[r.reduced.reduction.peakShaftPower.power.value, r.reduced.reduction.freeSpeed.value]] : []))
+  const measured = [...results.values()].flatMap((r) =>
+    r.status === 'done' ? [[r.reduced.reduction.peakShaftPower.power.value, r.reduced.reduction.freeSpeed.value]] : [],
+  )
   const all = [...predicted, ...measured, [1, 1]]
   return { topW: Math.max(...all.map(([w]) => w)), topSpeed: Math.max(...all.map(([, s]) => s)) }
 }
@@ -74,13 +96,28 @@ function Family({ machineId }: { machineId: string }) {
   // a run that cannot be counts for nothing here: the bench says what is wrong with it
   const resultsOf = (id: string) => {
     const build = own.find((b) => b.id === id)
-    return ownRuns.filter((r) => r.buildId === id).flatMap((r) => {
-      const result = results.get(r.id)
-      return !result || (result.status === 'done' && build && isTurbine(build) && !judgeIn(project, build, r, result.reduced.reduction).possible) ? [] : [result]
-    })
+    return ownRuns
+      .filter((r) => r.buildId === id)
+      .flatMap((r) => {
+        const result = results.get(r.id)
+        return !result ||
+          (result.status === 'done' &&
+            build &&
+            isTurbine(build) &&
+            !judgeIn(project, build, r, result.reduced.reduction).possible)
+          ? []
+          : [result]
+      })
   }
-  const peak = (id: string) => Math.max(...resultsOf(id).map((r) => (r.status === 'done' ? r.reduced.reduction.peakShaftPower.power.value : -1)), -1)
-  const best = own.reduce<string | null>((found, b) => (peak(b.id) > 0 && (found === null || peak(b.id) > peak(found)) ? b.id : found), null)
+  const peak = (id: string) =>
+    Math.max(
+      ...resultsOf(id).map((r) => (r.status === 'done' ? r.reduced.reduction.peakShaftPower.power.value : -1)),
+      -1,
+    )
+  const best = own.reduce<string | null>(
+    (found, b) => (peak(b.id) > 0 && (found === null || peak(b.id) > peak(found)) ? b.id : found),
+    null,
+  )
   return (
     <>
       <Box overflowX="auto" pb="2" tabIndex={0} role="region" aria-label="Family tree of versions">
@@ -88,7 +125,15 @@ function Family({ machineId }: { machineId: string }) {
           <Branches places={places} width={width} height={height} />
           {places.map((place) => (
             <Box key={place.build.id} position="absolute" left={`${left(place)}px`} top={`${top(place)}px`}>
-              {isTurbine(place.build) && <BuildCard build={place.build} ambient={ambient} results={resultsOf(place.build.id)} best={place.build.id === best && own.filter((b) => peak(b.id) > 0).length > 1} {...scales} />}
+              {isTurbine(place.build) && (
+                <BuildCard
+                  build={place.build}
+                  ambient={ambient}
+                  results={resultsOf(place.build.id)}
+                  best={place.build.id === best && own.filter((b) => peak(b.id) > 0).length > 1}
+                  {...scales}
+                />
+              )}
               {isThrust(place.build) && <ThrustCard build={place.build} ambient={ambient} />}
             </Box>
           ))}
@@ -120,7 +165,10 @@ function RemoveMachine({ machineId }: { machineId: string }) {
   }
   return sure ? (
     <Box fontSize="xs" mt="3">
-      {counted(own.length, 'version')}{count > 0 ? ` and ${counted(count, 'run')}` : ''} go with it. Undo brings everything back. <LinkButton onClick={remove}>Remove it</LinkButton> <LinkButton onClick={() => setSure(false)}>Keep it</LinkButton>
+      {counted(own.length, 'version')}
+      {count > 0 ? ` and ${counted(count, 'run')}` : ''} go with it. Undo brings everything back.{' '}
+      <LinkButton onClick={remove}>Remove it</LinkButton>{' '}
+      <LinkButton onClick={() => setSure(false)}>Keep it</LinkButton>
     </Box>
   ) : (
     <LinkButton mt="3" fontSize="xs" display="block" onClick={() => setSure(true)}>
@@ -140,22 +188,54 @@ export function BuildsRoom() {
   const machine = machines.find((m) => m.id === params.get('machine')) ?? machines[0]
   const own = machine ? builds.filter((b) => b.machineId === machine.id) : []
   const made = (build: Build) => router.push(`/build?build=${build.id}&station=supply`)
-  if (!machine || beginning) return <Beginning onMade={made} onCancel={machine ? () => setBeginning(false) : undefined} />
+  if (!machine || beginning)
+    return <Beginning onMade={made} onCancel={machine ? () => setBeginning(false) : undefined} />
   const index = machines.findIndex((m) => m.id === machine.id)
   const parent = own[own.length - 1]
   return (
     <>
-      <RoomTitle title={machine.name} about={`${counted(own.length, 'version')}, ${counted(runs.filter((r) => own.some((b) => b.id === r.buildId)).length, 'run')}`}>
+      <RoomTitle
+        title={machine.name}
+        about={`${counted(own.length, 'version')}, ${counted(runs.filter((r) => own.some((b) => b.id === r.buildId)).length, 'run')}`}
+      >
         {parent && <MainButton onClick={() => setBranching(true)}>New version from {parent.name}…</MainButton>}
       </RoomTitle>
       <Grid templateColumns={{ base: 'minmax(0,1fr)', lg: '216px minmax(0,1fr)' }} gap="6" borderTopWidth="1px" pt="3">
         <Box>
           <SectionTitle first>What it has to do</SectionTitle>
-          <TextField key={`${machine.id}-name`} label="Name" most={120} value={machine.name} onChange={(v) => v.trim() && store.change('name of the machine', (p) => void (p.machines[index].name = v), `m-name-${machine.id}`)} />
-          <TextField key={`${machine.id}-purpose`} label="Purpose" lines={4} value={machine.purpose} placeholder="What it drives, how fast, for how long" onChange={(v) => store.change('purpose', (p) => void (p.machines[index].purpose = v), `m-purpose-${machine.id}`)} />
+          <TextField
+            key={`${machine.id}-name`}
+            label="Name"
+            most={120}
+            value={machine.name}
+            onChange={(v) =>
+              v.trim() &&
+              store.change('name of the machine', (p) => void (p.machines[index].name = v), `m-name-${machine.id}`)
+            }
+          />
+          <TextField
+            key={`${machine.id}-purpose`}
+            label="Purpose"
+            lines={4}
+            value={machine.purpose}
+            placeholder="What it drives, how fast, for how long"
+            onChange={(v) =>
+              store.change('purpose', (p) => void (p.machines[index].purpose = v), `m-purpose-${machine.id}`)
+            }
+          />
           <SectionTitle>Machines in this project</SectionTitle>
           {machines.map((m) => (
-            <chakra.button key={m.id} type="button" display="block" w="100%" py="2" borderBottomWidth="1px" fontWeight={m.id === machine.id ? '700' : '400'} aria-pressed={m.id === machine.id} onClick={() => router.replace(`/?machine=${m.id}`, { scroll: false })}>
+            <chakra.button
+              key={m.id}
+              type="button"
+              display="block"
+              w="100%"
+              py="2"
+              borderBottomWidth="1px"
+              fontWeight={m.id === machine.id ? '700' : '400'}
+              aria-pressed={m.id === machine.id}
+              onClick={() => router.replace(`/?machine=${m.id}`, { scroll: false })}
+            >
               {m.name}
               <Box fontSize="xs" color="mute" fontWeight="400">
                 {counted(builds.filter((b) => b.machineId === m.id).length, 'version')}
@@ -172,7 +252,8 @@ export function BuildsRoom() {
             <Family machineId={machine.id} />
           ) : (
             <EmptyState title="No version of it left">
-              Undo brings back what was removed; or <LinkButton onClick={() => setBeginning(true)}>begin another machine</LinkButton>.
+              Undo brings back what was removed; or{' '}
+              <LinkButton onClick={() => setBeginning(true)}>begin another machine</LinkButton>.
             </EmptyState>
           )}
         </Box>

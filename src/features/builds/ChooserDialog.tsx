@@ -4,7 +4,15 @@ import { useMemo, useState } from 'react'
 import { PROCESSES, type Process } from '../../core/geometry'
 import { FAMILIES } from '../../core/turbine'
 import { formatNumber } from '../../core/units'
-import { FAMILY_PRACTICE, FAMILY_WORDS, LIMITS, buildTitle, byMachine, type Project, type TurbineBuild } from '../../project/document'
+import {
+  FAMILY_PRACTICE,
+  FAMILY_WORDS,
+  LIMITS,
+  buildTitle,
+  byMachine,
+  type Project,
+  type TurbineBuild,
+} from '../../project/document'
 import type { Choice } from '../../project/choosing'
 import { useProject } from '../../store'
 import { Advice, ChoiceField, MainButton, NumberField, OriginMark, QuietButton } from '../../ui'
@@ -14,7 +22,12 @@ import { MachineGlyph, useDesignJob, useSettled, useShown } from '../shared'
 
 /** Air that a maker may begin with: a usual source of any kind, or that of a build of theirs. */
 function airChoices(project: Pick<Project, 'builds' | 'machines'>): AirChoice[] {
-  return [...usualAirs(), ...byMachine(project, project.builds).filter((b) => b.machine.family !== 'thrust-body').map((b) => ({ id: b.id, label: `as ${buildTitle(project, b)}`, supply: b.supply, line: b.line }))]
+  return [
+    ...usualAirs(),
+    ...byMachine(project, project.builds)
+      .filter((b) => b.machine.family !== 'thrust-body')
+      .map((b) => ({ id: b.id, label: `as ${buildTitle(project, b)}`, supply: b.supply, line: b.line })),
+  ]
 }
 
 /** What stands against a choice, in few words. */
@@ -30,7 +43,10 @@ function drawbacks({ figures, reaches, findings }: Choice, words: (text: string)
 }
 
 /** A table's columns where there is room; picture and name over two columns of figures on a phone. */
-const COLUMNS = { base: '52px minmax(0,1fr) minmax(0,1fr)', md: '52px minmax(0,1.5fr) repeat(4, minmax(0,0.72fr)) minmax(0,1.5fr)' }
+const COLUMNS = {
+  base: '52px minmax(0,1fr) minmax(0,1fr)',
+  md: '52px minmax(0,1.5fr) repeat(4, minmax(0,0.72fr)) minmax(0,1.5fr)',
+}
 
 /** What a figure is, where no head stands over it. */
 const Head = ({ children }: { children: string }) => (
@@ -46,7 +62,26 @@ function Row({ choice, chosen, onChoose }: { choice: Choice; chosen: boolean; on
   const against = drawbacks(choice, shown.words)
   const fine = figures && choice.reaches >= 1 && against.length === 0
   return (
-    <chakra.button type="button" onClick={onChoose} disabled={!build} aria-pressed={chosen} display="grid" gridTemplateColumns={COLUMNS} gap="3" alignItems={{ base: 'start', md: 'center' }} w="100%" textAlign="left" py="2" px="2" borderBottomWidth="1px" borderLeftWidth="3px" borderLeftColor={chosen ? 'petrol' : 'transparent'} fontSize="sm" opacity={build ? 1 : 0.55} _hover={{ bg: 'field' }}>
+    <chakra.button
+      type="button"
+      onClick={onChoose}
+      disabled={!build}
+      aria-pressed={chosen}
+      display="grid"
+      gridTemplateColumns={COLUMNS}
+      gap="3"
+      alignItems={{ base: 'start', md: 'center' }}
+      w="100%"
+      textAlign="left"
+      py="2"
+      px="2"
+      borderBottomWidth="1px"
+      borderLeftWidth="3px"
+      borderLeftColor={chosen ? 'petrol' : 'transparent'}
+      fontSize="sm"
+      opacity={build ? 1 : 0.55}
+      _hover={{ bg: 'field' }}
+    >
       {build ? <MachineGlyph machine={build.machine} size={46} /> : <span />}
       <Box gridColumn={{ base: 'span 2', md: 'auto' }}>
         <Box fontWeight="700">{FAMILY_WORDS[family][0].toUpperCase() + FAMILY_WORDS[family].slice(1)}</Box>
@@ -75,7 +110,10 @@ function Row({ choice, chosen, onChoose }: { choice: Choice; chosen: boolean; on
             </Box>
           </Box>
           <Box aria-label={`difficulty ${practice.difficulty} of 5`}>
-            <span aria-hidden>{'●'.repeat(practice.difficulty)}{'○'.repeat(5 - practice.difficulty)}</span>
+            <span aria-hidden>
+              {'●'.repeat(practice.difficulty)}
+              {'○'.repeat(5 - practice.difficulty)}
+            </span>
             <Box fontSize="xs" color="mute">
               {practice.make}
             </Box>
@@ -87,7 +125,11 @@ function Row({ choice, chosen, onChoose }: { choice: Choice; chosen: boolean; on
         </Box>
       )}
       <Box fontSize="xs" gridColumn={{ base: '2 / span 2', md: 'auto' }}>
-        {fine && <Box color="moss" fontWeight="600">does it</Box>}
+        {fine && (
+          <Box color="moss" fontWeight="600">
+            does it
+          </Box>
+        )}
         {against.map((a) => (
           <Box key={a} color="brick">
             {a}
@@ -111,7 +153,15 @@ export interface ChooserStart {
   readonly bedM: number
 }
 
-export default function ChooserDialog({ start, onClose, onChoose }: { start?: ChooserStart; onClose: () => void; onChoose: (build: TurbineBuild) => void }) {
+export default function ChooserDialog({
+  start,
+  onClose,
+  onChoose,
+}: {
+  start?: ChooserStart
+  onClose: () => void
+  onChoose: (build: TurbineBuild) => void
+}) {
   const shown = useShown()
   const project = useProject()
   const { ambient } = project
@@ -123,21 +173,76 @@ export default function ChooserDialog({ start, onClose, onChoose }: { start?: Ch
   const bedM = start?.bedM ?? project.builds[project.builds.length - 1]?.making.bedM ?? 0.22
   const [chosen, setChosen] = useState<string | null>(null)
   const air = airs.find((a) => a.id === airId) ?? airs[0]
-  const asked = useMemo(() => ({ kind: 'chooser' as const, ambient, supply: air.supply, line: air.line, speedRadPerS: speed, wantedPowerW: power, process, bedM }), [ambient, air, speed, power, process, bedM])
+  const asked = useMemo(
+    () => ({
+      kind: 'chooser' as const,
+      ambient,
+      supply: air.supply,
+      line: air.line,
+      speedRadPerS: speed,
+      wantedPowerW: power,
+      process,
+      bedM,
+    }),
+    [ambient, air, speed, power, process, bedM],
+  )
   const request = useSettled(asked, 350)
   const { result, working, failed } = useDesignJob(request)
-  const rows = useMemo(() => [...(result ?? [])].sort((a, b) => rank(a) - rank(b) || (b.figures?.powerAtLoadW ?? -1e9) - (a.figures?.powerAtLoadW ?? -1e9)), [result])
+  const rows = useMemo(
+    () =>
+      [...(result ?? [])].sort(
+        (a, b) => rank(a) - rank(b) || (b.figures?.powerAtLoadW ?? -1e9) - (a.figures?.powerAtLoadW ?? -1e9),
+      ),
+    [result],
+  )
   const choice = rows.find((r) => r.family === chosen)
   return (
     <Dialog title="Which kind of machine?" open onClose={onClose} wide="full">
       <Grid templateColumns={{ base: '1fr', md: '1.3fr 1fr 1fr 1fr' }} gap="5" mb="3">
-        <ChoiceField label="Air" value={air.id} choices={airs.map((a) => ({ value: a.id, label: a.label }))} onChange={setAir} />
-        <NumberField label="Speed" kind="rotation" unit="rpm" value={speed} limits={LIMITS.speedRadPerS} onChange={setSpeed} />
-        <NumberField label="Power wanted" kind="power" unit={shown.unit('power').id} value={power} limits={LIMITS.wantedPowerW} onChange={setPower} />
-        <ChoiceField label="Made as" value={process} choices={PROCESSES.map((value) => ({ value, label: value === 'machined' ? 'machined' : `${value} print` }))} onChange={setProcess} />
+        <ChoiceField
+          label="Air"
+          value={air.id}
+          choices={airs.map((a) => ({ value: a.id, label: a.label }))}
+          onChange={setAir}
+        />
+        <NumberField
+          label="Speed"
+          kind="rotation"
+          unit="rpm"
+          value={speed}
+          limits={LIMITS.speedRadPerS}
+          onChange={setSpeed}
+        />
+        <NumberField
+          label="Power wanted"
+          kind="power"
+          unit={shown.unit('power').id}
+          value={power}
+          limits={LIMITS.wantedPowerW}
+          onChange={setPower}
+        />
+        <ChoiceField
+          label="Made as"
+          value={process}
+          choices={PROCESSES.map((value) => ({ value, label: value === 'machined' ? 'machined' : `${value} print` }))}
+          onChange={setProcess}
+        />
       </Grid>
-      {failed && <Advice tone="warn" title="No comparison">{failed}</Advice>}
-      <Grid templateColumns={COLUMNS} display={{ base: 'none', md: 'grid' }} gap="3" px="2" fontSize="xs" color="mute" borderBottomWidth="1px" pb="1">
+      {failed && (
+        <Advice tone="warn" title="No comparison">
+          {failed}
+        </Advice>
+      )}
+      <Grid
+        templateColumns={COLUMNS}
+        display={{ base: 'none', md: 'grid' }}
+        gap="3"
+        px="2"
+        fontSize="xs"
+        color="mute"
+        borderBottomWidth="1px"
+        pb="1"
+      >
         <span />
         <span>kind, fitted to this air</span>
         <span>power there</span>
@@ -146,7 +251,14 @@ export default function ChooserDialog({ start, onClose, onChoose }: { start?: Ch
         <span>to make</span>
         <span>mind</span>
       </Grid>
-      <Box maxH="min(460px, 52vh)" overflowY="auto" opacity={working && result ? 0.55 : 1} tabIndex={0} role="region" aria-label="Kinds of machine, those that do it first">
+      <Box
+        maxH="min(460px, 52vh)"
+        overflowY="auto"
+        opacity={working && result ? 0.55 : 1}
+        tabIndex={0}
+        role="region"
+        aria-label="Kinds of machine, those that do it first"
+      >
         {rows.length === 0 && (
           <Box role="status" color="mute" py="8" textAlign="center">
             Fitting {FAMILIES.length} kinds of machine to this air…
@@ -158,7 +270,8 @@ export default function ChooserDialog({ start, onClose, onChoose }: { start?: Ch
       </Box>
       <Flex mt="3" gap="3" align="center" wrap={{ base: 'wrap', md: 'nowrap' }}>
         <Box fontSize="xs" color="mute" flex="1" minW={{ base: '100%', md: 0 }}>
-          All predicted with plain coefficients: a factor of about 1.5 either way, the same for all, so the order is surer than the figures. Sizes are fitted so that each keeps twice its strength running free, where it can.
+          All predicted with plain coefficients: a factor of about 1.5 either way, the same for all, so the order is
+          surer than the figures. Sizes are fitted so that each keeps twice its strength running free, where it can.
         </Box>
         <QuietButton onClick={onClose}>Not now</QuietButton>
         <MainButton disabled={!choice?.build} onClick={() => choice?.build && onChoose(choice.build)}>

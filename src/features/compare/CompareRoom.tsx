@@ -8,9 +8,29 @@ import { PhysicsError } from '../../core/errors'
 import { predict, type Prediction } from '../../core/prediction'
 import { formatNumber } from '../../core/units'
 import { compareBuilds, type BuildDifference, type ComparedSide, type Comparison } from '../../project/compare'
-import { buildTitle, byMachine, isTurbine, predictionInput, type Project, type TurbineBuild, type Run } from '../../project/document'
+import {
+  buildTitle,
+  byMachine,
+  isTurbine,
+  predictionInput,
+  type Project,
+  type TurbineBuild,
+  type Run,
+} from '../../project/document'
 import { useProject } from '../../store'
-import { Advice, ChartBlock, ChoiceField, EmptyState, Figure, LinkButton, RoomTitle, SectionTitle, Sheet, type ChartLine, type CurveChartProps } from '../../ui'
+import {
+  Advice,
+  ChartBlock,
+  ChoiceField,
+  EmptyState,
+  Figure,
+  LinkButton,
+  RoomTitle,
+  SectionTitle,
+  Sheet,
+  type ChartLine,
+  type CurveChartProps,
+} from '../../ui'
 import { comparedRuns, useReductions, useShown, type RunResult, type Shown } from '../shared'
 
 const rpm = (radPerS: number) => (radPerS * 30) / Math.PI
@@ -48,7 +68,10 @@ function choicesOf(project: Pick<Project, 'builds' | 'runs' | 'machines'>): Choi
   const { runs } = project
   return byMachine(project, project.builds.filter(isTurbine)).flatMap((build) => {
     const own = runs.filter((r) => r.buildId === build.id)
-    return [{ id: build.id, name: buildTitle(project, build), build, runs: own }, ...own.map((run) => ({ id: run.id, name: run.name, build, runs: [run] }))]
+    return [
+      { id: build.id, name: buildTitle(project, build), build, runs: own },
+      ...own.map((run) => ({ id: run.id, name: run.name, build, runs: [run] })),
+    ]
   })
 }
 
@@ -77,10 +100,31 @@ function overlay(sides: readonly Side[], shown: Shown): CurveChartProps {
   const lines = sides.flatMap((side, s): ChartLine[] => {
     const name = `${SIDES[s]} ${side.name}`
     const measured = side.done.map(({ reduced: { reduction: r } }, i): ChartLine => ({
-      id: `m${s}${i}`, name: `${name}, measured`, tone: TONES[s], predicted: false, axis: 'left', thin: i > 0,
-      points: r.curve.speedRadPerS.map((w, j) => ({ x: rpm(w), y: p(r.curve.shaftPowerW[j]), lo: p(r.curve.shaftPowerW[j] - r.curve.powerBandW[j]), hi: p(r.curve.shaftPowerW[j] + r.curve.powerBandW[j]) })),
+      id: `m${s}${i}`,
+      name: `${name}, measured`,
+      tone: TONES[s],
+      predicted: false,
+      axis: 'left',
+      thin: i > 0,
+      points: r.curve.speedRadPerS.map((w, j) => ({
+        x: rpm(w),
+        y: p(r.curve.shaftPowerW[j]),
+        lo: p(r.curve.shaftPowerW[j] - r.curve.powerBandW[j]),
+        hi: p(r.curve.shaftPowerW[j] + r.curve.powerBandW[j]),
+      })),
     }))
-    const predicted: ChartLine[] = side.prediction ? [{ id: `p${s}`, name: `${name}, predicted`, tone: TONES[s], predicted: true, axis: 'left', points: side.prediction.curve.map((c) => ({ x: rpm(c.speedRadPerS), y: p(c.shaftPowerW) })) }] : []
+    const predicted: ChartLine[] = side.prediction
+      ? [
+          {
+            id: `p${s}`,
+            name: `${name}, predicted`,
+            tone: TONES[s],
+            predicted: true,
+            axis: 'left',
+            points: side.prediction.curve.map((c) => ({ x: rpm(c.speedRadPerS), y: p(c.shaftPowerW) })),
+          },
+        ]
+      : []
     return [...measured, ...predicted]
   })
   const top = Math.max(...lines.flatMap((l) => l.points.map((q) => q.x)), 1)
@@ -90,25 +134,65 @@ function overlay(sides: readonly Side[], shown: Shown): CurveChartProps {
     xDomain: [0, top],
     left: { label: shown.unit('power').label, domain: [0, 'auto'] },
     lines,
-    dots: sides.flatMap((side, s) => (side.done.length > 0 ? [{ id: `d${s}`, name: `${SIDES[s]}, peaks`, tone: TONES[s], axis: 'left' as const, shape: s === 0 ? ('square' as const) : ('circle' as const), points: side.done.map(({ reduced: { reduction: r } }) => ({ x: rpm(r.peakShaftPower.speedRadPerS), y: p(r.peakShaftPower.power.value), e: 2 * p(r.peakShaftPower.power.standardUncertainty) })) }] : [])),
+    dots: sides.flatMap((side, s) =>
+      side.done.length > 0
+        ? [
+            {
+              id: `d${s}`,
+              name: `${SIDES[s]}, peaks`,
+              tone: TONES[s],
+              axis: 'left' as const,
+              shape: s === 0 ? ('square' as const) : ('circle' as const),
+              points: side.done.map(({ reduced: { reduction: r } }) => ({
+                x: rpm(r.peakShaftPower.speedRadPerS),
+                y: p(r.peakShaftPower.power.value),
+                e: 2 * p(r.peakShaftPower.power.standardUncertainty),
+              })),
+            },
+          ]
+        : [],
+    ),
     height: 470,
   }
 }
 
-const shownValue = (d: BuildDifference, value: number | string, shown: Shown): string => (typeof value === 'string' || d.kind === 'word' || d.kind === 'count' ? String(value) : shown.text(value, d.kind))
+const shownValue = (d: BuildDifference, value: number | string, shown: Shown): string =>
+  typeof value === 'string' || d.kind === 'word' || d.kind === 'count' ? String(value) : shown.text(value, d.kind)
 
 /** What stands beside what: conditions first, then what was changed. */
 function Conditions({ sides, comparison }: { sides: readonly [Side, Side]; comparison: Comparison | null }) {
   const shown = useShown()
   const { rigs } = useProject()
-  const range = (values: number[], kind: 'gaugePressure' | 'temperature') => (values.length === 0 ? '—' : shown.text(values.reduce((a, b) => a + b, 0) / values.length, kind))
-  const rigNames = (side: Side) => [...new Set(side.compared.runs.map((r) => rigs.find((g) => g.id === r.run.rigId)?.name ?? '?'))].join(', ') || '—'
+  const range = (values: number[], kind: 'gaugePressure' | 'temperature') =>
+    values.length === 0 ? '—' : shown.text(values.reduce((a, b) => a + b, 0) / values.length, kind)
+  const rigNames = (side: Side) =>
+    [...new Set(side.compared.runs.map((r) => rigs.find((g) => g.id === r.run.rigId)?.name ?? '?'))].join(', ') || '—'
   const rows: [string, string, string][] = [
     ['runs', ...(sides.map((s) => String(s.compared.runs.length)) as [string, string])],
-    ['pressure', ...(sides.map((s) => range(s.compared.runs.map((r) => r.run.gaugePressurePa), 'gaugePressure')) as [string, string])],
-    ['room', ...(sides.map((s) => range(s.compared.runs.map((r) => r.run.ambient.temperatureK), 'temperature')) as [string, string])],
+    [
+      'pressure',
+      ...(sides.map((s) =>
+        range(
+          s.compared.runs.map((r) => r.run.gaugePressurePa),
+          'gaugePressure',
+        ),
+      ) as [string, string]),
+    ],
+    [
+      'room',
+      ...(sides.map((s) =>
+        range(
+          s.compared.runs.map((r) => r.run.ambient.temperatureK),
+          'temperature',
+        ),
+      ) as [string, string]),
+    ],
     ['rig', ...(sides.map(rigNames) as [string, string])],
-    ...(comparison?.differences ?? []).map((d): [string, string, string] => [d.label, shownValue(d, d.a, shown), shownValue(d, d.b, shown)]),
+    ...(comparison?.differences ?? []).map((d): [string, string, string] => [
+      d.label,
+      shownValue(d, d.a, shown),
+      shownValue(d, d.b, shown),
+    ]),
   ]
   return (
     <chakra.table w="100%" fontSize="xs">
@@ -117,7 +201,14 @@ function Conditions({ sides, comparison }: { sides: readonly [Side, Side]; compa
         <tr>
           <td />
           {sides.map((s, i) => (
-            <chakra.th key={s.build.id + i} textAlign="left" py="1" px="1" borderBottomWidth="2px" borderColor={TONES[i]}>
+            <chakra.th
+              key={s.build.id + i}
+              textAlign="left"
+              py="1"
+              px="1"
+              borderBottomWidth="2px"
+              borderColor={TONES[i]}
+            >
               {SIDES[i]} {s.name}
             </chakra.th>
           ))}
@@ -146,13 +237,24 @@ function Verdict({ sides, comparison }: { sides: readonly [Side, Side]; comparis
   const shown = useShown()
   const { power, verdict, share, unfair } = comparison
   const [a, b] = sides.map((s) => s.name)
-  const interval = Number.isFinite(power.halfWidth95) ? `${shown.text(power.difference, 'power')}, 95 % interval ${shown.text(power.difference - power.halfWidth95, 'power')} to ${shown.text(power.difference + power.halfWidth95, 'power')}` : shown.text(power.difference, 'power')
+  const interval = Number.isFinite(power.halfWidth95)
+    ? `${shown.text(power.difference, 'power')}, 95 % interval ${shown.text(power.difference - power.halfWidth95, 'power')} to ${shown.text(power.difference + power.halfWidth95, 'power')}`
+    : shown.text(power.difference, 'power')
   const words: Record<Comparison['verdict'], [string, string]> = {
     better: [`${b} gives more`, `${interval} (${formatNumber(100 * share, 2)} %). More than repeats differ.`],
     worse: [`${b} gives less`, `${interval} (${formatNumber(100 * share, 2)} %). More than repeats differ.`],
-    'not told apart': ['Cannot be told apart', `${interval}. Repeats differ too much, or are too few, to call this a difference: two more runs of each would narrow it.`],
-    'too few runs': ['One run is no measurement of spread', `${shown.text(power.difference, 'power')} between ${a} and ${b} so far. Repeat each at least once before believing it.`],
-    impossible: ['No verdict: a run cannot be', 'At least one run has figures that its air cannot give. The bench says what is probably wrong.'],
+    'not told apart': [
+      'Cannot be told apart',
+      `${interval}. Repeats differ too much, or are too few, to call this a difference: two more runs of each would narrow it.`,
+    ],
+    'too few runs': [
+      'One run is no measurement of spread',
+      `${shown.text(power.difference, 'power')} between ${a} and ${b} so far. Repeat each at least once before believing it.`,
+    ],
+    impossible: [
+      'No verdict: a run cannot be',
+      'At least one run has figures that its air cannot give. The bench says what is probably wrong.',
+    ],
     unfair: ['Not a fair comparison', 'Read below what differed besides the thing under test; no verdict is given.'],
   }
   return (
@@ -175,11 +277,31 @@ function Verdict({ sides, comparison }: { sides: readonly [Side, Side]; comparis
 
 function PeakFigures({ side, index }: { side: Side; index: number }) {
   const shown = useShown()
-  const values = side.compared.runs.map((r) => ({ value: r.peakPowerW, standardUncertainty: r.uncertaintyW ?? 0, unit: 'W' }))
+  const values = side.compared.runs.map((r) => ({
+    value: r.peakPowerW,
+    standardUncertainty: r.uncertaintyW ?? 0,
+    unit: 'W',
+  }))
   if (values.length === 0)
-    return side.prediction ? <Figure label={`${SIDES[index]} peak power`} origin="predicted" {...shown.parts(side.prediction.figures.bestPowerW, 'power', side.prediction.uncertainty.bestPowerW)} sub="no run yet" /> : null
+    return side.prediction ? (
+      <Figure
+        label={`${SIDES[index]} peak power`}
+        origin="predicted"
+        {...shown.parts(side.prediction.figures.bestPowerW, 'power', side.prediction.uncertainty.bestPowerW)}
+        sub="no run yet"
+      />
+    ) : null
   const { mean } = poolRuns(values, Math.max(...side.compared.runs.map((r) => r.sharedRelative ?? 0)))
-  return <Figure label={`${SIDES[index]} peak power`} origin="measured" {...shown.parts(mean.value, 'power', mean.standardUncertainty)} sub={values.length > 1 ? `mean of ${values.length}; ± holds their spread and what the rig leaves unknown` : 'one run'} />
+  return (
+    <Figure
+      label={`${SIDES[index]} peak power`}
+      origin="measured"
+      {...shown.parts(mean.value, 'power', mean.standardUncertainty)}
+      sub={
+        values.length > 1 ? `mean of ${values.length}; ± holds their spread and what the rig leaves unknown` : 'one run'
+      }
+    />
+  )
 }
 
 function Room({ a, b, choices }: { a: Choice; b: Choice; choices: readonly Choice[] }) {
@@ -247,8 +369,18 @@ export function CompareRoom() {
   const choices = useMemo(() => choicesOf(project), [project])
   const chosen = (id: string | null | undefined) => choices.find((c) => c.id === id)
   const tested = builds.filter((x) => runs.some((r) => r.buildId === x.id))
-  const b = chosen(params.get('b')) ?? chosen(params.get('build')) ?? chosen(tested[tested.length - 1]?.id) ?? chosen(builds[builds.length - 1]?.id)
-  const a = chosen(params.get('a')) ?? chosen(b?.build.parentId) ?? choices.find((c) => c.build.id !== b?.build.id && c.build.machineId === b?.build.machineId && c.id === c.build.id) ?? choices.find((c) => c.build.id !== b?.build.id)
+  const b =
+    chosen(params.get('b')) ??
+    chosen(params.get('build')) ??
+    chosen(tested[tested.length - 1]?.id) ??
+    chosen(builds[builds.length - 1]?.id)
+  const a =
+    chosen(params.get('a')) ??
+    chosen(b?.build.parentId) ??
+    choices.find(
+      (c) => c.build.id !== b?.build.id && c.build.machineId === b?.build.machineId && c.id === c.build.id,
+    ) ??
+    choices.find((c) => c.build.id !== b?.build.id)
   if (!a || !b)
     return (
       <EmptyState title="Two builds are needed">

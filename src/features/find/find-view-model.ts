@@ -3,10 +3,23 @@ import { unitOf } from '../../core/units'
 import { fieldLimits, fieldValue, tunableFields, type NumberFieldSpec, type TurbineBuild } from '../../project/document'
 import type { Shown } from '../shared'
 
-export const GOAL_WORDS: Readonly<Record<SearchGoal, string>> = { 'power-at-load': 'power at the load', 'best-power': 'best power', efficiency: 'power per air', torque: 'torque at rest', speed: 'speed' }
+export const GOAL_WORDS: Readonly<Record<SearchGoal, string>> = {
+  'power-at-load': 'power at the load',
+  'best-power': 'best power',
+  efficiency: 'power per air',
+  torque: 'torque at rest',
+  speed: 'speed',
+}
 
 /** What each constraint is called where designs fell out by it. */
-export const CONSTRAINT_WORDS: Readonly<Record<keyof SearchConstraints, string>> = { leastStressMargin: 'too weak', mostBearingShare: 'too fast for the bearing', leastFeatureM: 'too fine to print', bedM: 'wider than the bed', mostMassFlowKgPerS: 'too thirsty', supplyHolds: 'the supply sags' }
+export const CONSTRAINT_WORDS: Readonly<Record<keyof SearchConstraints, string>> = {
+  leastStressMargin: 'too weak',
+  mostBearingShare: 'too fast for the bearing',
+  leastFeatureM: 'too fine to print',
+  bedM: 'wider than the bed',
+  mostMassFlowKgPerS: 'too thirsty',
+  supplyHolds: 'the supply sags',
+}
 
 /** Range in which a number is first searched: a factor around what it is, within its limits; whole numbers and angles by steps. */
 export function firstRange(build: TurbineBuild, field: NumberFieldSpec): [number, number] {
@@ -20,12 +33,29 @@ export function firstRange(build: TurbineBuild, field: NumberFieldSpec): [number
 
 /** Numbers that are searched when nothing else is said: the feed and the size. */
 export function firstVariables(build: TurbineBuild): string[] {
-  const wanted = ['nozzle.throatDiameterM', 'machine.meanRadiusM', 'machine.inletRadiusM', 'machine.outerRadiusM', 'machine.lengthM', 'machine.jetRadiusM', 'machine.bladeCount', 'machine.gapWidthM']
-  return tunableFields(build).map((f) => f.path).filter((p) => wanted.includes(p)).slice(0, 4)
+  const wanted = [
+    'nozzle.throatDiameterM',
+    'machine.meanRadiusM',
+    'machine.inletRadiusM',
+    'machine.outerRadiusM',
+    'machine.lengthM',
+    'machine.jetRadiusM',
+    'machine.bladeCount',
+    'machine.gapWidthM',
+  ]
+  return tunableFields(build)
+    .map((f) => f.path)
+    .filter((p) => wanted.includes(p))
+    .slice(0, 4)
 }
 
 /** A field's name as it stands in a list of all. */
-export const fieldName = (f: NumberFieldSpec): string => (f.group === 'Feed' && f.path.startsWith('nozzle') ? f.label : f.label === 'How many' ? f.group : `${f.group}: ${f.label[0].toLowerCase()}${f.label.slice(1)}`)
+export const fieldName = (f: NumberFieldSpec): string =>
+  f.group === 'Feed' && f.path.startsWith('nozzle')
+    ? f.label
+    : f.label === 'How many'
+      ? f.group
+      : `${f.group}: ${f.label[0].toLowerCase()}${f.label.slice(1)}`
 
 /** A value of a field in the maker's unit, with it. */
 export function fieldWords(f: NumberFieldSpec, value: number, shown: Shown): string {
@@ -35,5 +65,19 @@ export function fieldWords(f: NumberFieldSpec, value: number, shown: Shown): str
 }
 
 /** Variables of a search by their ranges, in the order of the form. */
-export const variablesOf = (fields: readonly NumberFieldSpec[], ranges: Readonly<Record<string, readonly [number, number]>>): SearchVariable[] =>
-  fields.flatMap((f) => (ranges[f.path] ? [{ path: f.path, from: Math.min(...ranges[f.path]), to: Math.max(...ranges[f.path]), ...(f.whole ? { whole: true } : {}) }] : []))
+export const variablesOf = (
+  fields: readonly NumberFieldSpec[],
+  ranges: Readonly<Record<string, readonly [number, number]>>,
+): SearchVariable[] =>
+  fields.flatMap((f) =>
+    ranges[f.path]
+      ? [
+          {
+            path: f.path,
+            from: Math.min(...ranges[f.path]),
+            to: Math.max(...ranges[f.path]),
+            ...(f.whole ? { whole: true } : {}),
+          },
+        ]
+      : [],
+  )

@@ -10,7 +10,10 @@ export function useOutlets(build: Build): OutletCheck | null {
   const [found, setFound] = useState<{ build: Build; check: OutletCheck | null } | null>(null)
   useEffect(() => {
     let wanted = true
-    if (isTurbine(build)) void import('../../project/parts/outlet-check').then(({ outletCheck }) => wanted && setFound({ build, check: outletCheck(build, ambient) }))
+    if (isTurbine(build))
+      void import('../../project/parts/outlet-check').then(
+        ({ outletCheck }) => wanted && setFound({ build, check: outletCheck(build, ambient) }),
+      )
     return () => {
       wanted = false
     }

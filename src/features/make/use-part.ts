@@ -5,12 +5,18 @@ import { partsInput } from '../../project/parts/parts-input'
 import type { Build, HoleGauge } from '../../project/document'
 import { JobError, inspectPart, makePart, type PartMesh, type ThinSpot } from '../../workers'
 
-export type PartState = { readonly status: 'making' } | { readonly status: 'made'; readonly mesh: PartMesh; readonly thin: readonly ThinSpot[] | null } | { readonly status: 'failed'; readonly message: string }
+export type PartState =
+  | { readonly status: 'making' }
+  | { readonly status: 'made'; readonly mesh: PartMesh; readonly thin: readonly ThinSpot[] | null }
+  | { readonly status: 'failed'; readonly message: string }
 
 /** The mesh of a part, and then where it is thinner than its process makes; made again whenever what it follows from changes; an unfinished one is cancelled. */
 export function usePart(build: Build, name: PartName, gauge?: HoleGauge): PartState {
   const { machine, nozzle, shaft, making } = build
-  const request = useMemo(() => ({ name, input: partsInput({ machine, nozzle, shaft, making }, gauge) }), [name, machine, nozzle, shaft, making, gauge])
+  const request = useMemo(
+    () => ({ name, input: partsInput({ machine, nozzle, shaft, making }, gauge) }),
+    [name, machine, nozzle, shaft, making, gauge],
+  )
   const [made, setMade] = useState<{ request: unknown; state: PartState } | null>(null)
   useEffect(() => {
     const cancel = new AbortController()
@@ -22,20 +28,32 @@ export function usePart(build: Build, name: PartName, gauge?: HoleGauge): PartSt
     }
     run().catch((error: unknown) => {
       if (error instanceof JobError && error.fault.code === 'CANCELLED') return
-      setMade({ request, state: { status: 'failed', message: error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error) } })
+      setMade({
+        request,
+        state: {
+          status: 'failed',
+          message: error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error),
+        },
+      })
     })
     return () => cancel.abort()
   }, [request])
   return made?.request === request ? made.state : { status: 'making' }
 }
 
-export type SetState = { readonly status: 'making'; readonly share: number } | { readonly status: 'made'; readonly meshes: ReadonlyMap<PartName, PartMesh> } | { readonly status: 'failed'; readonly message: string }
+export type SetState =
+  | { readonly status: 'making'; readonly share: number }
+  | { readonly status: 'made'; readonly meshes: ReadonlyMap<PartName, PartMesh> }
+  | { readonly status: 'failed'; readonly message: string }
 
 /** The meshes of several parts, one after the other; asked for only while `wanted`. */
 export function useParts(build: Build, names: readonly PartName[], wanted: boolean, gauge?: HoleGauge): SetState {
   const { machine, nozzle, shaft, making } = build
   const key = names.join(' ')
-  const request = useMemo(() => ({ names: key.split(' ') as PartName[], input: partsInput({ machine, nozzle, shaft, making }, gauge) }), [key, machine, nozzle, shaft, making, gauge])
+  const request = useMemo(
+    () => ({ names: key.split(' ') as PartName[], input: partsInput({ machine, nozzle, shaft, making }, gauge) }),
+    [key, machine, nozzle, shaft, making, gauge],
+  )
   const [made, setMade] = useState<{ request: unknown; state: SetState } | null>(null)
   useEffect(() => {
     if (!wanted) return
@@ -50,7 +68,13 @@ export function useParts(build: Build, names: readonly PartName[], wanted: boole
     }
     run().catch((error: unknown) => {
       if (error instanceof JobError && error.fault.code === 'CANCELLED') return
-      setMade({ request, state: { status: 'failed', message: error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error) } })
+      setMade({
+        request,
+        state: {
+          status: 'failed',
+          message: error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error),
+        },
+      })
     })
     return () => cancel.abort()
   }, [request, wanted])

@@ -8,5 +8,14 @@ import { ChoiceField } from '../../ui'
 export function BuildPicker({ build, path }: { build: Build; path: string }) {
   const router = useRouter()
   const project = useProject()
-  return <ChoiceField label="Build" hideLabel roomy value={build.id} choices={byMachine(project, project.builds).map((b) => ({ value: b.id, label: buildTitle(project, b) }))} onChange={(id) => router.replace(`${path}?build=${id}`, { scroll: false })} />
+  return (
+    <ChoiceField
+      label="Build"
+      hideLabel
+      roomy
+      value={build.id}
+      choices={byMachine(project, project.builds).map((b) => ({ value: b.id, label: buildTitle(project, b) }))}
+      onChange={(id) => router.replace(`${path}?build=${id}`, { scroll: false })}
+    />
+  )
 }

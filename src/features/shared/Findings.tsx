@@ -9,7 +9,11 @@ export function Findings({ findings }: { findings: readonly Finding[] }) {
   return (
     <>
       {findings.map((f) => (
-        <Advice key={f.id} tone={f.state === 'do not run' ? 'warn' : f.state === 'watch' ? 'advice' : 'note'} title={shown.words(f.what)}>
+        <Advice
+          key={f.id}
+          tone={f.state === 'do not run' ? 'warn' : f.state === 'watch' ? 'advice' : 'note'}
+          title={shown.words(f.what)}
+        >
           {shown.words(`${f.why} ${f.mend}`)}
         </Advice>
       ))}

@@ -16,7 +16,9 @@ export function RemoveBuild({ build }: { build: Build }) {
   const runs = project.runs.filter((r) => r.buildId === build.id).length
   const children = project.builds.filter((b) => b.parentId === build.id).length
   const remove = () => {
-    const result = store.change(`${buildTitle(project, build)} removed`, (p) => removeBuilds(p as Project, new Set([build.id])))
+    const result = store.change(`${buildTitle(project, build)} removed`, (p) =>
+      removeBuilds(p as Project, new Set([build.id])),
+    )
     if (result.ok) router.push(`/?machine=${build.machineId}`)
   }
   if (!sure)
@@ -29,7 +31,8 @@ export function RemoveBuild({ build }: { build: Build }) {
     <Box fontSize="xs">
       {runs > 0 && `${counted(runs, 'run')} of it ${runs === 1 ? 'goes' : 'go'} with it. `}
       {children > 0 && `${counted(children, 'version')} made from it ${children === 1 ? 'stays' : 'stay'}. `}
-      Undo brings everything back. <LinkButton onClick={remove}>Remove it</LinkButton> <LinkButton onClick={() => setSure(false)}>Keep it</LinkButton>
+      Undo brings everything back. <LinkButton onClick={remove}>Remove it</LinkButton>{' '}
+      <LinkButton onClick={() => setSure(false)}>Keep it</LinkButton>
     </Box>
   )
 }

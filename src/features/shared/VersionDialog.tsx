@@ -19,7 +19,13 @@ export default function VersionDialog({ parent, onClose }: { parent: Build; onCl
   const [why, setWhy] = useState('')
   const [fault, setFault] = useState<string | null>(null)
   const make = () => {
-    const build = nextVersion(parent, { id: freshId('build'), name: name.trim(), changed: changed.trim() || `from ${parent.name}`, why: why.trim(), createdAt: new Date().toISOString() })
+    const build = nextVersion(parent, {
+      id: freshId('build'),
+      name: name.trim(),
+      changed: changed.trim() || `from ${parent.name}`,
+      why: why.trim(),
+      createdAt: new Date().toISOString(),
+    })
     const result = store.change(`new version ${build.name}`, (p) => void p.builds.push(build))
     if (!result.ok) return setFault(result.faults[0].message)
     onClose()
@@ -28,7 +34,12 @@ export default function VersionDialog({ parent, onClose }: { parent: Build; onCl
   return (
     <Dialog title={`New version from ${buildTitle(project, parent)}`} open onClose={onClose}>
       <TextField label="Name" value={name} most={120} onChange={setName} />
-      <TextField label="What will be changed (one thing tells most)" value={changed} placeholder="casing 1.2 → 0.8 mm" onChange={setChanged} />
+      <TextField
+        label="What will be changed (one thing tells most)"
+        value={changed}
+        placeholder="casing 1.2 → 0.8 mm"
+        onChange={setChanged}
+      />
       <TextField label="Why" value={why} lines={2} most={2000} onChange={setWhy} />
       {fault && (
         <Advice tone="warn" title="Not made">

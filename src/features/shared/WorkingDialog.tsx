@@ -46,7 +46,11 @@ export default function WorkingDialog({ working, onClose }: { working: Working; 
       </Box>
       {result.standardUncertainty ? (
         <Box mt="1" fontSize="xs" color="mute">
-          ± is one standard uncertainty (JCGM 100){working.origin === 'predicted' ? ', from the coefficients no drawing fixes' : ', from the scatter of the recording and the rig’s inertia'}.
+          ± is one standard uncertainty (JCGM 100)
+          {working.origin === 'predicted'
+            ? ', from the coefficients no drawing fixes'
+            : ', from the scatter of the recording and the rig’s inertia'}
+          .
         </Box>
       ) : null}
     </Dialog>

@@ -1,6 +1,14 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import { JobError, runAir, runDesign, type AirRequest, type AirResults, type DesignRequest, type DesignResults } from '../../workers'
+import {
+  JobError,
+  runAir,
+  runDesign,
+  type AirRequest,
+  type AirResults,
+  type DesignRequest,
+  type DesignResults,
+} from '../../workers'
 
 export interface AirJob<R> {
   /** The newest result, also while a newer one is on its way. */
@@ -9,7 +17,8 @@ export interface AirJob<R> {
   readonly failed: string | null
 }
 
-const inWords = (error: unknown): string => (error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error))
+const inWords = (error: unknown): string =>
+  error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error)
 
 /**
  * A computation in a worker, made again when its request changes; null asks for nothing. The caller keeps the request stable.
@@ -38,15 +47,24 @@ function useLatest<Q, R>(request: Q | null, run: (request: Q) => Promise<R>): Ai
         queue.next = null
         if (next) start(next)
       }
-      run(own).then((result) => done(result, null), (error: unknown) => done(null, inWords(error)))
+      run(own).then(
+        (result) => done(result, null),
+        (error: unknown) => done(null, inWords(error)),
+      )
     }
     if (!request) queue.next = null
     else if (queue.busy) queue.next = request
     else start(request)
   }, [request, run])
-  return { result: request ? (state?.result ?? null) : null, working: request !== null && state?.request !== request, failed: state?.request === request ? (state?.failed ?? null) : null }
+  return {
+    result: request ? (state?.result ?? null) : null,
+    working: request !== null && state?.request !== request,
+    failed: state?.request === request ? (state?.failed ?? null) : null,
+  }
 }
 
 /** The same for the air side, and for designs. */
-export const useAirJob = <Q extends AirRequest>(request: Q | null): AirJob<AirResults[Q['kind']]> => useLatest(request, runAir as (q: Q) => Promise<AirResults[Q['kind']]>)
-export const useDesignJob = <Q extends DesignRequest>(request: Q | null): AirJob<DesignResults[Q['kind']]> => useLatest(request, runDesign as (q: Q) => Promise<DesignResults[Q['kind']]>)
+export const useAirJob = <Q extends AirRequest>(request: Q | null): AirJob<AirResults[Q['kind']]> =>
+  useLatest(request, runAir as (q: Q) => Promise<AirResults[Q['kind']]>)
+export const useDesignJob = <Q extends DesignRequest>(request: Q | null): AirJob<DesignResults[Q['kind']]> =>
+  useLatest(request, runDesign as (q: Q) => Promise<DesignResults[Q['kind']]>)

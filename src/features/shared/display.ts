@@ -10,17 +10,31 @@ export interface Shown {
   readonly unit: (kind: QuantityKind) => Unit
   /** Value with unit as one text; gauge or absolute is written after a pressure. */
   readonly text: (si: number, kind: QuantityKind, standardUncertainty?: number) => string
-  readonly parts: (si: number, kind: QuantityKind, standardUncertainty?: number) => { value: string; uncertainty: string | null; unit: string }
+  readonly parts: (
+    si: number,
+    kind: QuantityKind,
+    standardUncertainty?: number,
+  ) => { value: string; uncertainty: string | null; unit: string }
   readonly number: (si: number, kind: QuantityKind) => number
   /** Words of a finding with their quantities in the maker's units. */
   readonly words: (text: string) => string
   /** Unit and scale for a chart's axis whose greatest value is given. */
-  readonly axis: (kind: QuantityKind, greatestSi: number) => { readonly label: string; readonly number: (si: number) => number }
+  readonly axis: (
+    kind: QuantityKind,
+    greatestSi: number,
+  ) => { readonly label: string; readonly number: (si: number) => number }
 }
 
 export function unitFor(kind: QuantityKind, display: Display): Unit {
   const chosen: Partial<Record<QuantityKind, string>> = {
-    gaugePressure: display.pressure, absolutePressure: display.pressure, pressureDrop: display.pressure, length: display.length, temperature: display.temperature, force: display.force, power: display.power, freeAir: display.freeAir,
+    gaugePressure: display.pressure,
+    absolutePressure: display.pressure,
+    pressureDrop: display.pressure,
+    length: display.length,
+    temperature: display.temperature,
+    force: display.force,
+    power: display.power,
+    freeAir: display.freeAir,
   }
   return unitOf(kind, chosen[kind])
 }
@@ -28,7 +42,12 @@ export function unitFor(kind: QuantityKind, display: Display): Unit {
 const SUFFIX: Partial<Record<QuantityKind, string>> = { gaugePressure: ' gauge', absolutePressure: ' abs' }
 
 /** Steps to a smaller or larger unit of the same system, where a figure would need many noughts: below or above this much, SI, in that unit. */
-const STEPS: readonly { readonly from: string; readonly to: string; readonly below?: number; readonly above?: number }[] = [
+const STEPS: readonly {
+  readonly from: string
+  readonly to: string
+  readonly below?: number
+  readonly above?: number
+}[] = [
   { from: 'kPa', to: 'Pa', below: 100 },
   { from: 'bar', to: 'Pa', below: 100 },
   { from: 'J', to: 'kJ', above: 1000 },
@@ -40,7 +59,10 @@ const STEPS: readonly { readonly from: string; readonly to: string; readonly bel
 function stepped(kind: QuantityKind, chosen: Unit, si: number): Unit {
   const size = Math.abs(si)
   if (size === 0) return chosen
-  const step = STEPS.find((s) => s.from === chosen.id && ((s.below !== undefined && size < s.below) || (s.above !== undefined && size > s.above)))
+  const step = STEPS.find(
+    (s) =>
+      s.from === chosen.id && ((s.below !== undefined && size < s.below) || (s.above !== undefined && size > s.above)),
+  )
   return step ? unitOf(kind, step.to) : chosen
 }
 

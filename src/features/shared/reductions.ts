@@ -5,7 +5,10 @@ import { useProject, useStore, type ProjectStore } from '../../store'
 import { JobError, reduceRecording, type JobFault, type Reduced } from '../../workers'
 
 /** `previous` is the run's last result, from other inputs: to be shown as such while the new one is on its way. */
-export type RunResult = { readonly status: 'waiting'; readonly previous: Reduced | null } | { readonly status: 'done'; readonly reduced: Reduced } | { readonly status: 'failed'; readonly fault: JobFault }
+export type RunResult =
+  | { readonly status: 'waiting'; readonly previous: Reduced | null }
+  | { readonly status: 'done'; readonly reduced: Reduced }
+  | { readonly status: 'failed'; readonly fault: JobFault }
 
 const WAITING: RunResult = { status: 'waiting', previous: null }
 const KEPT = 400
@@ -20,8 +23,23 @@ function inputsOf(project: Project, run: Run) {
   const rig = project.rigs.find((r) => r.id === run.rigId)
   const build = project.builds.find((b) => b.id === run.buildId)
   if (!rig || !build || !isTurbine(build) || !run.recordingId || !run.mapping) return null
-  const inputs = { rig, inertiaRig: inertiaRig(rig, build), mapping: run.mapping, settings: { ...(run.settings.spinUp ? { spinUp: run.settings.spinUp } : {}), ...(run.settings.coast ? { coast: run.settings.coast } : {}), nominalGaugePressurePa: run.gaugePressurePa }, roomPaAbs: run.ambient.absolutePressurePa }
-  return { key: `${project.id}/${run.recordingId}/${JSON.stringify(inputs)}`, recordingKey: `${project.id}/${run.recordingId}`, recordingId: run.recordingId, ...inputs }
+  const inputs = {
+    rig,
+    inertiaRig: inertiaRig(rig, build),
+    mapping: run.mapping,
+    settings: {
+      ...(run.settings.spinUp ? { spinUp: run.settings.spinUp } : {}),
+      ...(run.settings.coast ? { coast: run.settings.coast } : {}),
+      nominalGaugePressurePa: run.gaugePressurePa,
+    },
+    roomPaAbs: run.ambient.absolutePressurePa,
+  }
+  return {
+    key: `${project.id}/${run.recordingId}/${JSON.stringify(inputs)}`,
+    recordingKey: `${project.id}/${run.recordingId}`,
+    recordingId: run.recordingId,
+    ...inputs,
+  }
 }
 
 type Inputs = NonNullable<ReturnType<typeof inputsOf>>
@@ -34,14 +52,37 @@ function keep(key: string, result: RunResult): void {
 
 async function work(store: ProjectStore, inputs: Inputs): Promise<void> {
   const bytes = await store.recordingBytes(inputs.recordingId)
-  if (!bytes) return keep(inputs.key, { status: 'failed', fault: { code: 'NO_RECORDING', message: 'The recording is not in this browser.', nextStep: 'Bring the file in again.' } })
+  if (!bytes)
+    return keep(inputs.key, {
+      status: 'failed',
+      fault: {
+        code: 'NO_RECORDING',
+        message: 'The recording is not in this browser.',
+        nextStep: 'Bring the file in again.',
+      },
+    })
   try {
-    const reduced = await reduceRecording({ key: inputs.recordingKey, bytes, rig: inputs.rig, inertiaRig: inputs.inertiaRig, mapping: inputs.mapping, settings: inputs.settings, roomPaAbs: inputs.roomPaAbs })
+    const reduced = await reduceRecording({
+      key: inputs.recordingKey,
+      bytes,
+      rig: inputs.rig,
+      inertiaRig: inputs.inertiaRig,
+      mapping: inputs.mapping,
+      settings: inputs.settings,
+      roomPaAbs: inputs.roomPaAbs,
+    })
     latest.set(inputs.recordingKey, reduced)
     keep(inputs.key, { status: 'done', reduced })
   } catch (error) {
     if (error instanceof JobError && error.fault.code === 'CANCELLED') cache.delete(inputs.key)
-    else keep(inputs.key, { status: 'failed', fault: error instanceof JobError ? error.fault : { code: 'UNEXPECTED', message: (error as Error).message, nextStep: '' } })
+    else
+      keep(inputs.key, {
+        status: 'failed',
+        fault:
+          error instanceof JobError
+            ? error.fault
+            : { code: 'UNEXPECTED', message: (error as Error).message, nextStep: '' },
+      })
   }
 }
 
@@ -67,7 +108,10 @@ export function useReductions(runs: readonly Run[]): ReadonlyMap<string, RunResu
   for (const { run, inputs } of wanted) {
     if (!inputs) continue
     const result = cache.get(inputs.key) ?? WAITING
-    results.set(run.id, result.status === 'waiting' ? { status: 'waiting', previous: latest.get(inputs.recordingKey) ?? null } : result)
+    results.set(
+      run.id,
+      result.status === 'waiting' ? { status: 'waiting', previous: latest.get(inputs.recordingKey) ?? null } : result,
+    )
   }
   return results
 }

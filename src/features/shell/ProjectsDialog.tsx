@@ -11,9 +11,13 @@ import { openProject, packProject } from '../../workers'
 import { counted, freshId } from '../shared'
 import { fetchDemo } from './open-store'
 
-const emptyBundle = (): ProjectBundle => ({ project: emptyProject({ id: freshId('project'), name: 'New project' }), recordings: new Map<string, Uint8Array>() })
+const emptyBundle = (): ProjectBundle => ({
+  project: emptyProject({ id: freshId('project'), name: 'New project' }),
+  recordings: new Map<string, Uint8Array>(),
+})
 
-const sizeWords = (bytes: number) => (bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1e3))} kB`)
+const sizeWords = (bytes: number) =>
+  bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1e3))} kB`
 
 /** Recordings that no run speaks of any more: named, and let go of when the maker agrees. Undo lists them again; the file they came from is the maker's. */
 function UnusedRecordings() {
@@ -24,9 +28,21 @@ function UnusedRecordings() {
   const size = unused.reduce((sum, r) => sum + r.byteLength, 0)
   return (
     <Advice tone="note" title={`${counted(unused.length, 'recording')} that no run uses, ${sizeWords(size)}`}>
-      {unused.slice(0, 8).map((r) => r.fileName).join(', ')}
+      {unused
+        .slice(0, 8)
+        .map((r) => r.fileName)
+        .join(', ')}
       {unused.length > 8 ? ` and ${unused.length - 8} more` : ''}. They go into every archive.{' '}
-      <LinkButton onClick={() => store.change('unused recordings let go', (p) => void (p.recordings = p.recordings.filter((r) => !unused.some((u) => u.id === r.id))))}>Leave them out</LinkButton>
+      <LinkButton
+        onClick={() =>
+          store.change(
+            'unused recordings let go',
+            (p) => void (p.recordings = p.recordings.filter((r) => !unused.some((u) => u.id === r.id))),
+          )
+        }
+      >
+        Leave them out
+      </LinkButton>
     </Advice>
   )
 }
@@ -36,8 +52,19 @@ function NameAndNotes() {
   const project = useProject()
   return (
     <>
-      <TextField label="Name of this project" value={project.name} most={120} onChange={(name) => name.trim() && store.change('project name', (p) => void (p.name = name), 'project-name')} />
-      <TextField label="Notes" lines={3} most={20000} value={project.notes} onChange={(notes) => store.change('project notes', (p) => void (p.notes = notes), 'project-notes')} />
+      <TextField
+        label="Name of this project"
+        value={project.name}
+        most={120}
+        onChange={(name) => name.trim() && store.change('project name', (p) => void (p.name = name), 'project-name')}
+      />
+      <TextField
+        label="Notes"
+        lines={3}
+        most={20000}
+        value={project.notes}
+        onChange={(notes) => store.change('project notes', (p) => void (p.notes = notes), 'project-notes')}
+      />
     </>
   )
 }
@@ -68,7 +95,11 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
   const exportIt = () =>
     attempt('Packing…', async () => {
       const bundle = await store.bundle()
-      download(`${bundle.project.name.replace(/[^\w-]+/g, '-').toLowerCase()}.zip`, (await packProject(bundle)) as BlobPart, 'application/zip')
+      download(
+        `${bundle.project.name.replace(/[^\w-]+/g, '-').toLowerCase()}.zip`,
+        (await packProject(bundle)) as BlobPart,
+        'application/zip',
+      )
     })
   const importIt = (file: File) =>
     attempt('Opening…', async () => {
@@ -90,11 +121,30 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
         <MainButton onClick={() => void exportIt()} disabled={!project}>
           Export as ZIP
         </MainButton>
-        <FilePicker label="Project archive to import" accept=".zip" as={QuietButton} onFile={(file) => void importIt(file)}>
+        <FilePicker
+          label="Project archive to import"
+          accept=".zip"
+          as={QuietButton}
+          onFile={(file) => void importIt(file)}
+        >
           Import a project…
         </FilePicker>
-        <QuietButton onClick={() => void attempt('Making…', async () => { await store.add(emptyBundle()); onClose(); router.push('/') })}>New project</QuietButton>
-        <QuietButton onClick={() => void attempt('Opening…', async () => (await store.add(await fetchDemo()), onClose()))}>Fresh copy of the demo</QuietButton>
+        <QuietButton
+          onClick={() =>
+            void attempt('Making…', async () => {
+              await store.add(emptyBundle())
+              onClose()
+              router.push('/')
+            })
+          }
+        >
+          New project
+        </QuietButton>
+        <QuietButton
+          onClick={() => void attempt('Opening…', async () => (await store.add(await fetchDemo()), onClose()))}
+        >
+          Fresh copy of the demo
+        </QuietButton>
       </Flex>
       {busy && <Box mt="2">{busy}</Box>}
       {fault && (
@@ -106,7 +156,13 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
       <Box as="ul">
         {list.map((entry) => (
           <Flex as="li" key={entry.id} gap="3" py="1" borderBottomWidth="1px">
-            <Box flex="1">{entry.id === project?.id ? <b>{entry.name}</b> : <LinkButton onClick={() => void store.open(entry.id).then(onClose)}>{entry.name}</LinkButton>}</Box>
+            <Box flex="1">
+              {entry.id === project?.id ? (
+                <b>{entry.name}</b>
+              ) : (
+                <LinkButton onClick={() => void store.open(entry.id).then(onClose)}>{entry.name}</LinkButton>
+              )}
+            </Box>
             <LinkButton fontSize="xs" aria-label={`Remove ${entry.name}`} onClick={() => void remove(entry.id)}>
               remove
             </LinkButton>
@@ -118,7 +174,18 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
       </Box>
       {removed && (
         <Advice tone="note" title={`“${removed.project.name}” was removed`}>
-          With its recordings, from this browser. <LinkButton onClick={() => void attempt('Bringing it back…', async () => { await store.add(removed); setRemoved(null) })}>Bring it back</LinkButton> as long as this stays open; a file that was exported brings it back at any time.
+          With its recordings, from this browser.{' '}
+          <LinkButton
+            onClick={() =>
+              void attempt('Bringing it back…', async () => {
+                await store.add(removed)
+                setRemoved(null)
+              })
+            }
+          >
+            Bring it back
+          </LinkButton>{' '}
+          as long as this stays open; a file that was exported brings it back at any time.
         </Advice>
       )}
       <Box mt="3" fontSize="xs" color="mute">

@@ -34,9 +34,25 @@ function Rooms() {
     <chakra.nav aria-label="Rooms" display="flex" gap={{ base: '3', md: '5' }}>
       {ROOMS.map((room) => {
         const here = path === room.path || ('also' in room && path === room.also)
-        const href = room.path === '/' ? (machine ? `/?machine=${machine}` : '/') : build ? `${room.path}?build=${build}` : room.path
+        const href =
+          room.path === '/'
+            ? machine
+              ? `/?machine=${machine}`
+              : '/'
+            : build
+              ? `${room.path}?build=${build}`
+              : room.path
         return (
-          <Box key={room.path} asChild py="2" fontWeight={here ? '700' : '400'} color={here ? 'ink' : 'mute'} borderBottomWidth="2px" borderColor={here ? 'ink' : 'transparent'} _hover={{ color: 'ink' }}>
+          <Box
+            key={room.path}
+            asChild
+            py="2"
+            fontWeight={here ? '700' : '400'}
+            color={here ? 'ink' : 'mute'}
+            borderBottomWidth="2px"
+            borderColor={here ? 'ink' : 'transparent'}
+            _hover={{ color: 'ink' }}
+          >
             <Link href={href} aria-current={here ? 'page' : undefined} prefetch={false}>
               {room.label}
             </Link>
@@ -47,8 +63,31 @@ function Rooms() {
   )
 }
 
-const IconButton = ({ label, disabled, onClick, children }: { label: string; disabled?: boolean; onClick: () => void; children: ReactNode }) => (
-  <chakra.button type="button" aria-label={label} title={label} disabled={disabled} onClick={onClick} w="28px" h="28px" display="grid" placeItems="center" color="mute" _hover={{ color: 'ink' }} _disabled={{ opacity: 0.35 }}>
+const IconButton = ({
+  label,
+  disabled,
+  onClick,
+  children,
+}: {
+  label: string
+  disabled?: boolean
+  onClick: () => void
+  children: ReactNode
+}) => (
+  <chakra.button
+    type="button"
+    aria-label={label}
+    title={label}
+    disabled={disabled}
+    onClick={onClick}
+    w="28px"
+    h="28px"
+    display="grid"
+    placeItems="center"
+    color="mute"
+    _hover={{ color: 'ink' }}
+    _disabled={{ opacity: 0.35 }}
+  >
     {children}
   </chakra.button>
 )
@@ -57,7 +96,11 @@ const never = () => () => undefined
 
 function ThemeButton() {
   const { resolvedTheme, setTheme } = useTheme()
-  const inBrowser = useSyncExternalStore(never, () => true, () => false)
+  const inBrowser = useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
+  )
   const dark = inBrowser && resolvedTheme === 'dark'
   return (
     <IconButton label={dark ? 'Light' : 'Dark'} onClick={() => setTheme(dark ? 'light' : 'dark')}>
@@ -71,12 +114,27 @@ function TopBar({ onOpen }: { onOpen: (what: Open) => void }) {
   const { project, undoLabel, redoLabel, saving } = useStoreState()
   const display = project?.display
   return (
-    <Flex as="header" align="center" gap={{ base: '3', md: '6' }} px={{ base: '3', md: '6' }} minH="44px" borderBottomWidth="1px" wrap="wrap">
+    <Flex
+      as="header"
+      align="center"
+      gap={{ base: '3', md: '6' }}
+      px={{ base: '3', md: '6' }}
+      minH="44px"
+      borderBottomWidth="1px"
+      wrap="wrap"
+    >
       <Box whiteSpace="nowrap">
         <Box as="span" fontWeight="700">
           Grey Kettle
         </Box>
-        <chakra.button type="button" color="mute" ml="1" _hover={{ color: 'petrol' }} onClick={() => onOpen('projects')} aria-label={`Project ${project?.name ?? ''}: open, export or import`}>
+        <chakra.button
+          type="button"
+          color="mute"
+          ml="1"
+          _hover={{ color: 'petrol' }}
+          onClick={() => onOpen('projects')}
+          aria-label={`Project ${project?.name ?? ''}: open, export or import`}
+        >
           / {project?.name ?? '…'}
         </chakra.button>
       </Box>
@@ -88,14 +146,28 @@ function TopBar({ onOpen }: { onOpen: (what: Open) => void }) {
           {saving ? 'saving…' : 'saved'}
         </Box>
         {display && (
-          <chakra.button type="button" px="1" _hover={{ color: 'ink' }} onClick={() => onOpen('units')} aria-label="Units">
+          <chakra.button
+            type="button"
+            px="1"
+            _hover={{ color: 'ink' }}
+            onClick={() => onOpen('units')}
+            aria-label="Units"
+          >
             {display.pressure} · {display.length} · {display.temperature}
           </chakra.button>
         )}
-        <IconButton label={undoLabel ? `Undo: ${undoLabel}` : 'Nothing to undo'} disabled={!undoLabel} onClick={() => void store.undo()}>
+        <IconButton
+          label={undoLabel ? `Undo: ${undoLabel}` : 'Nothing to undo'}
+          disabled={!undoLabel}
+          onClick={() => void store.undo()}
+        >
           <Undo2 size={16} />
         </IconButton>
-        <IconButton label={redoLabel ? `Redo: ${redoLabel}` : 'Nothing to redo'} disabled={!redoLabel} onClick={() => void store.redo()}>
+        <IconButton
+          label={redoLabel ? `Redo: ${redoLabel}` : 'Nothing to redo'}
+          disabled={!redoLabel}
+          onClick={() => void store.redo()}
+        >
           <Redo2 size={16} />
         </IconButton>
         <ThemeButton />
@@ -164,7 +236,15 @@ function Inner({ children }: { children: ReactNode }) {
       <TopBar onOpen={setOpen} />
       <Problem />
       <Box as="main" px={{ base: '3', md: '6' }} pb="6">
-        {status === 'open' ? children : <Box py="10" color="mute">{status === 'opening' ? 'Opening the project…' : 'No project is open. Use the project name above to open or import one.'}</Box>}
+        {status === 'open' ? (
+          children
+        ) : (
+          <Box py="10" color="mute">
+            {status === 'opening'
+              ? 'Opening the project…'
+              : 'No project is open. Use the project name above to open or import one.'}
+          </Box>
+        )}
       </Box>
       {open === 'projects' && <ProjectsDialog onClose={close} />}
       {open === 'units' && <UnitsDialog onClose={close} />}

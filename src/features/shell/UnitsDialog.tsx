@@ -36,9 +36,30 @@ export default function UnitsDialog({ onClose }: { onClose: () => void }) {
         />
       ))}
       <SectionTitle>The room</SectionTitle>
-      <NumberField label="Room pressure" kind="absolutePressure" unit={display.pressure} suffix="abs" value={ambient.absolutePressurePa} limits={LIMITS.ambientPressurePa} onChange={(v) => store.change('room pressure', (p) => void (p.ambient.absolutePressurePa = v), 'ambient-p')} />
-      <NumberField label="Room temperature" kind="temperature" unit={display.temperature} value={ambient.temperatureK} limits={LIMITS.ambientTemperatureK} onChange={(v) => store.change('room temperature', (p) => void (p.ambient.temperatureK = v), 'ambient-t')} />
-      <NumberField label="Room humidity, relative" kind="share" value={ambient.relativeHumidity} limits={LIMITS.relativeHumidity} onChange={(v) => store.change('room humidity', (p) => void (p.ambient.relativeHumidity = v), 'ambient-h')} />
+      <NumberField
+        label="Room pressure"
+        kind="absolutePressure"
+        unit={display.pressure}
+        suffix="abs"
+        value={ambient.absolutePressurePa}
+        limits={LIMITS.ambientPressurePa}
+        onChange={(v) => store.change('room pressure', (p) => void (p.ambient.absolutePressurePa = v), 'ambient-p')}
+      />
+      <NumberField
+        label="Room temperature"
+        kind="temperature"
+        unit={display.temperature}
+        value={ambient.temperatureK}
+        limits={LIMITS.ambientTemperatureK}
+        onChange={(v) => store.change('room temperature', (p) => void (p.ambient.temperatureK = v), 'ambient-t')}
+      />
+      <NumberField
+        label="Room humidity, relative"
+        kind="share"
+        value={ambient.relativeHumidity}
+        limits={LIMITS.relativeHumidity}
+        onChange={(v) => store.change('room humidity', (p) => void (p.ambient.relativeHumidity = v), 'ambient-h')}
+      />
     </Dialog>
   )
 }

@@ -14,22 +14,28 @@ test('a project goes out and comes back the same, recordings byte for byte', () 
   const opened = openArchive(packArchive(demo))
   if (!opened.ok) throw new Error(opened.message)
   expect(opened.bundle.project).toEqual(demo.project)
-  for (const [id, bytes] of demo.recordings) expect(Buffer.compare(opened.bundle.recordings.get(id) ?? new Uint8Array(), bytes)).toBe(0)
+  for (const [id, bytes] of demo.recordings)
+    expect(Buffer.compare(opened.bundle.recordings.get(id) ?? new Uint8Array(), bytes)).toBe(0)
 })
 
 test('the shipped demo is what the code makes, to the byte of every file in it', () => {
   const shipped = unzipSync(new Uint8Array(readFileSync(join(__dirname, '../../../public/demo/heron-window.zip'))))
   const made = unzipSync(packArchive(demo))
   expect(Object.keys(shipped).sort()).toEqual(Object.keys(made).sort())
-  for (const name of Object.keys(made)) expect(Buffer.compare(Buffer.from(shipped[name]), Buffer.from(made[name]))).toBe(0)
+  for (const name of Object.keys(made))
+    expect(Buffer.compare(Buffer.from(shipped[name]), Buffer.from(made[name]))).toBe(0)
 })
 
 test('the archive carries its JSON Schema', () => {
   const files = unzipSync(packArchive(demo))
-  expect(JSON.parse(strFromU8(files['project.schema.json']))).toMatchObject({ type: 'object', properties: { builds: { type: 'array' } } })
+  expect(JSON.parse(strFromU8(files['project.schema.json']))).toMatchObject({
+    type: 'object',
+    properties: { builds: { type: 'array' } },
+  })
 })
 
-test('a recording that is not at hand stops the export', () => expect(() => packArchive({ project: demo.project, recordings: new Map() })).toThrow(/not in the store/))
+test('a recording that is not at hand stops the export', () =>
+  expect(() => packArchive({ project: demo.project, recordings: new Map() })).toThrow(/not in the store/))
 
 describe('what is refused', () => {
   const document = (p: unknown) => ({ 'project.json': strToU8(JSON.stringify(p)) })
@@ -40,6 +46,14 @@ describe('what is refused', () => {
     ['broken JSON', () => zipSync({ 'project.json': strToU8('{') }), /not valid JSON/],
     ['a newer project', () => zipSync(document({ schemaVersion: 99 })), /newer/],
     ['a missing recording', () => zipSync(document(demo.project)), /is missing from the archive/],
-    ['a recording changed outside', () => zipSync({ ...document(demo.project), ...Object.fromEntries([...demo.recordings.keys()].map((id) => [`recordings/${id}.csv`, strToU8('x')])) }), /changed outside/],
+    [
+      'a recording changed outside',
+      () =>
+        zipSync({
+          ...document(demo.project),
+          ...Object.fromEntries([...demo.recordings.keys()].map((id) => [`recordings/${id}.csv`, strToU8('x')])),
+        }),
+      /changed outside/,
+    ],
   ])('%s', (_, make, reason) => expect(refused(make())).toMatch(reason))
 })

@@ -8,7 +8,9 @@ export interface ProjectBundle {
   readonly recordings: ReadonlyMap<string, Uint8Array>
 }
 
-export type OpenedArchive = { readonly ok: true; readonly bundle: ProjectBundle; readonly notes: readonly string[] } | { readonly ok: false; readonly message: string }
+export type OpenedArchive =
+  | { readonly ok: true; readonly bundle: ProjectBundle; readonly notes: readonly string[] }
+  | { readonly ok: false; readonly message: string }
 
 export const MAX_ARCHIVE_BYTES = 512 * 1024 * 1024
 export const MAX_UNPACKED_BYTES = 1024 * 1024 * 1024
@@ -45,13 +47,23 @@ function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
 
 /** Opens an archive. All of it is checked before any of it is handed on. */
 export function openArchive(bytes: Uint8Array): OpenedArchive {
-  if (bytes.length > MAX_ARCHIVE_BYTES) return refuse(`The file is larger than ${MAX_ARCHIVE_BYTES / 1024 / 1024} MB; a project of that size cannot be opened here.`)
-  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return refuse('This is not a project archive: a ZIP file exported by Grey Kettle is expected. To bring in a recording, use Bench.')
+  if (bytes.length > MAX_ARCHIVE_BYTES)
+    return refuse(
+      `The file is larger than ${MAX_ARCHIVE_BYTES / 1024 / 1024} MB; a project of that size cannot be opened here.`,
+    )
+  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b)
+    return refuse(
+      'This is not a project archive: a ZIP file exported by Grey Kettle is expected. To bring in a recording, use Bench.',
+    )
   let files: Record<string, Uint8Array>
   try {
     files = unpack(bytes)
   } catch (error) {
-    return refuse(error instanceof RangeError ? 'The archive would unpack to more than 1 GB and was not opened.' : 'The ZIP file is damaged and could not be unpacked. Export it again, or fetch a fresh copy.')
+    return refuse(
+      error instanceof RangeError
+        ? 'The archive would unpack to more than 1 GB and was not opened.'
+        : 'The ZIP file is damaged and could not be unpacked. Export it again, or fetch a fresh copy.',
+    )
   }
   const document = files['project.json']
   if (!document) return refuse('The ZIP file holds no project.json, so it is not a project of Grey Kettle.')
@@ -67,9 +79,18 @@ export function openArchive(bytes: Uint8Array): OpenedArchive {
   for (const { id, fileName, byteLength } of parsed.project.recordings) {
     const content = files[recordingPath(id)]
     if (!content) return refuse(`The recording ${fileName} (${recordingPath(id)}) is missing from the archive.`)
-    if (content.length !== byteLength) return refuse(`The recording ${fileName} has ${content.length} bytes; the project says ${byteLength}. It was changed outside.`)
+    if (content.length !== byteLength)
+      return refuse(
+        `The recording ${fileName} has ${content.length} bytes; the project says ${byteLength}. It was changed outside.`,
+      )
     recordings.set(id, content)
   }
-  const extra = Object.keys(files).filter((f) => f !== 'project.json' && ![...recordings.keys()].some((id) => recordingPath(id) === f) && !f.endsWith('/'))
-  return { ok: true, bundle: { project: parsed.project, recordings }, notes: extra.length > 0 ? [`Not used: ${extra.join(', ')}.`] : [] }
+  const extra = Object.keys(files).filter(
+    (f) => f !== 'project.json' && ![...recordings.keys()].some((id) => recordingPath(id) === f) && !f.endsWith('/'),
+  )
+  return {
+    ok: true,
+    bundle: { project: parsed.project, recordings },
+    notes: extra.length > 0 ? [`Not used: ${extra.join(', ')}.`] : [],
+  }
 }

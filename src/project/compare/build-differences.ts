@@ -27,7 +27,10 @@ const FIELDS: Readonly<Record<string, readonly [string, QuantityKind | 'word']>>
 /** All fields that two builds of one family are compared by. */
 const fieldsOf = (family: TurbineBuild['machine']['family']): [string, readonly [string, QuantityKind | 'word']][] => [
   ...Object.entries(FIELDS),
-  ...MACHINE_FIELDS[family].map((f): [string, readonly [string, QuantityKind | 'word']] => [f.path, [fieldTitle(f), f.type === 'choice' ? 'word' : f.kind]]),
+  ...MACHINE_FIELDS[family].map((f): [string, readonly [string, QuantityKind | 'word']] => [
+    f.path,
+    [fieldTitle(f), f.type === 'choice' ? 'word' : f.kind],
+  ]),
 ]
 const leaf = (build: Build, path: string): number | string => {
   const value = fieldValue(build, path)
@@ -37,13 +40,31 @@ const leaf = (build: Build, path: string): number | string => {
 /** Fields in which two builds differ. A plain hole's exit follows its throat and an open casing has no clearance: neither counts as a second difference. */
 export function buildDifferences(a: TurbineBuild, b: TurbineBuild): BuildDifference[] {
   const plain = (build: Build) => build.nozzle.exitDiameterM <= build.nozzle.throatDiameterM * (1 + 1e-9)
-  if (a.machine.family !== b.machine.family) return [{ path: 'machine.family', label: 'kind of machine', kind: 'word', a: FAMILY_WORDS[a.machine.family], b: FAMILY_WORDS[b.machine.family] }, ...lineDifference(a, b), ...formDifference(a, b)]
+  if (a.machine.family !== b.machine.family)
+    return [
+      {
+        path: 'machine.family',
+        label: 'kind of machine',
+        kind: 'word',
+        a: FAMILY_WORDS[a.machine.family],
+        b: FAMILY_WORDS[b.machine.family],
+      },
+      ...lineDifference(a, b),
+      ...formDifference(a, b),
+    ]
   const fields = fieldsOf(a.machine.family).flatMap(([path, [label, kind]]): BuildDifference[] => {
     const [va, vb] = [leaf(a, path), leaf(b, path)]
-    const same = typeof va === 'number' && typeof vb === 'number' ? Math.abs(va - vb) <= 1e-9 * Math.max(Math.abs(va), Math.abs(vb)) : va === vb
+    const same =
+      typeof va === 'number' && typeof vb === 'number'
+        ? Math.abs(va - vb) <= 1e-9 * Math.max(Math.abs(va), Math.abs(vb))
+        : va === vb
     if (same) return []
     if (path === 'nozzle.exitDiameterM' && plain(a) && plain(b)) return []
-    if (path === 'machine.casing.clearanceM' && (leaf(a, 'machine.casing.kind') === 'open' || leaf(b, 'machine.casing.kind') === 'open')) return []
+    if (
+      path === 'machine.casing.clearanceM' &&
+      (leaf(a, 'machine.casing.kind') === 'open' || leaf(b, 'machine.casing.kind') === 'open')
+    )
+      return []
     return [{ path, label, kind, a: va, b: vb }]
   })
   return [...lineDifference(a, b), ...formDifference(a, b), ...drawingDifference(a, b), ...fields]
@@ -55,22 +76,62 @@ const mm = (m: number) => `${Number((m * 1000).toFixed(2))} mm`
 function drawingDifference(a: TurbineBuild, b: TurbineBuild): BuildDifference[] {
   const drawn = ({ machine }: TurbineBuild) => ('outline' in machine ? machine.outline : null)
   const [da, db] = [drawn(a), drawn(b)]
-  return JSON.stringify(da) === JSON.stringify(db) ? [] : [{ path: 'machine.outline', label: 'drawing of the blade', kind: 'word', a: da?.name ?? 'none', b: db?.name ?? 'none' }]
+  return JSON.stringify(da) === JSON.stringify(db)
+    ? []
+    : [
+        {
+          path: 'machine.outline',
+          label: 'drawing of the blade',
+          kind: 'word',
+          a: da?.name ?? 'none',
+          b: db?.name ?? 'none',
+        },
+      ]
 }
 
 /** A line in words: what it is made of, in the order of the air. */
 export const lineWords = ({ parts }: Build['line']): string =>
-  parts.map((part) => (part.kind === 'hose' ? `${Number(part.lengthM.toFixed(2))} m of ${mm(part.boreM)} hose` : part.label || 'fitting')).join(', ') || 'nothing between'
+  parts
+    .map((part) =>
+      part.kind === 'hose' ? `${Number(part.lengthM.toFixed(2))} m of ${mm(part.boreM)} hose` : part.label || 'fitting',
+    )
+    .join(', ') || 'nothing between'
 
 /** The whole line counts as one thing; the regulator's setting is a condition of the run. */
 function lineDifference(a: Build, b: Build): BuildDifference[] {
-  const bare = ({ parts }: Build['line']) => JSON.stringify(parts.map((part) => (part.kind === 'hose' ? [part.lengthM, part.boreM, part.roughnessM] : [part.sonicConductance, part.criticalRatio])))
-  return bare(a.line) === bare(b.line) ? [] : [{ path: 'line.parts', label: 'line', kind: 'word', a: lineWords(a.line), b: lineWords(b.line) }]
+  const bare = ({ parts }: Build['line']) =>
+    JSON.stringify(
+      parts.map((part) =>
+        part.kind === 'hose'
+          ? [part.lengthM, part.boreM, part.roughnessM]
+          : [part.sonicConductance, part.criticalRatio],
+      ),
+    )
+  return bare(a.line) === bare(b.line)
+    ? []
+    : [{ path: 'line.parts', label: 'line', kind: 'word', a: lineWords(a.line), b: lineWords(b.line) }]
 }
 
-export const FORM_WORDS = { round: 'round hole', slot: 'slot', sector: 'piece of a ring', divided: 'divided hole', ring: 'ring of holes' } as const
+export const FORM_WORDS = {
+  round: 'round hole',
+  slot: 'slot',
+  sector: 'piece of a ring',
+  divided: 'divided hole',
+  ring: 'ring of holes',
+} as const
 
 function formDifference(a: Build, b: Build): BuildDifference[] {
-  const words = ({ nozzle: { form } }: Build) => (form.kind === 'divided' ? (form.parts === 2 ? 'two halves' : 'four quarters') : form.kind === 'ring' ? `ring of ${form.holes} holes` : form.kind === 'slot' ? `slot ${Number(form.aspect.toFixed(1))} : 1` : FORM_WORDS[form.kind])
-  return JSON.stringify(a.nozzle.form) === JSON.stringify(b.nozzle.form) ? [] : [{ path: 'nozzle.form', label: 'outlet', kind: 'word', a: words(a), b: words(b) }]
+  const words = ({ nozzle: { form } }: Build) =>
+    form.kind === 'divided'
+      ? form.parts === 2
+        ? 'two halves'
+        : 'four quarters'
+      : form.kind === 'ring'
+        ? `ring of ${form.holes} holes`
+        : form.kind === 'slot'
+          ? `slot ${Number(form.aspect.toFixed(1))} : 1`
+          : FORM_WORDS[form.kind]
+  return JSON.stringify(a.nozzle.form) === JSON.stringify(b.nozzle.form)
+    ? []
+    : [{ path: 'nozzle.form', label: 'outlet', kind: 'word', a: words(a), b: words(b) }]
 }

@@ -49,16 +49,33 @@ function unfairness(a: ComparedSide, b: ComparedSide, differences: readonly Buil
   const because = (code: Unfair['code'], text: string) => void reasons.push({ code, text })
   const pressures = [a, b].map((side) => side.runs.map((r) => r.run.gaugePressurePa))
   const [pa, pb] = pressures.map(mean)
-  if (Math.abs(pb / pa - 1) > PRESSURE_TOLERANCE) because('pressure', `The pressures differ: ${held(pa)} against ${held(pb)}. Repeat one of them at the other’s pressure.`)
+  if (Math.abs(pb / pa - 1) > PRESSURE_TOLERANCE)
+    because(
+      'pressure',
+      `The pressures differ: ${held(pa)} against ${held(pb)}. Repeat one of them at the other’s pressure.`,
+    )
   for (const [i, side] of [a, b].entries()) {
     const spread = (Math.max(...pressures[i]) - Math.min(...pressures[i])) / mean(pressures[i])
-    if (spread > PRESSURE_TOLERANCE) because('pressure-within', `The runs of ${side.build.name} were taken at different pressures (${held(Math.min(...pressures[i]))} to ${held(Math.max(...pressures[i]))}).`)
+    if (spread > PRESSURE_TOLERANCE)
+      because(
+        'pressure-within',
+        `The runs of ${side.build.name} were taken at different pressures (${held(Math.min(...pressures[i]))} to ${held(Math.max(...pressures[i]))}).`,
+      )
   }
   const [ta, tb] = [a, b].map((side) => mean(side.runs.map((r) => r.run.ambient.temperatureK)))
-  if (Math.abs(ta - tb) > TEMPERATURE_TOLERANCE_K) because('room', `The room differed by ${Math.round(Math.abs(ta - tb))} K.`)
+  if (Math.abs(ta - tb) > TEMPERATURE_TOLERANCE_K)
+    because('room', `The room differed by ${Math.round(Math.abs(ta - tb))} K.`)
   const rigs = new Set([...a.runs, ...b.runs].map((r) => r.run.rigId))
-  if (rigs.size > 1) because('rig', 'They were measured on different rigs: an error of one flywheel shows as a difference between rotors.')
-  if (differences.length > 1) because('many-changes', `${differences.length} things were changed at once (${differences.map((d) => d.label).join(', ')}): which of them did it cannot be told.`)
+  if (rigs.size > 1)
+    because(
+      'rig',
+      'They were measured on different rigs: an error of one flywheel shows as a difference between rotors.',
+    )
+  if (differences.length > 1)
+    because(
+      'many-changes',
+      `${differences.length} things were changed at once (${differences.map((d) => d.label).join(', ')}): which of them did it cannot be told.`,
+    )
   return reasons
 }
 
@@ -75,7 +92,9 @@ function sharedUncertainty(a: ComparedSide, b: ComparedSide): number {
 
 /** Half-width of a side's own scatter that repeats alone may hide: the runs' own uncertainty, over the root of their number. */
 function ownUncertainty(side: ComparedSide): number {
-  const own = side.runs.map((r) => Math.max(0, (r.uncertaintyW ?? 0) ** 2 - ((r.sharedRelative ?? 0) * r.peakPowerW) ** 2))
+  const own = side.runs.map((r) =>
+    Math.max(0, (r.uncertaintyW ?? 0) ** 2 - ((r.sharedRelative ?? 0) * r.peakPowerW) ** 2),
+  )
   return Math.sqrt(mean(own) / Math.max(1, own.length))
 }
 

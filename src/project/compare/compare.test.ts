@@ -6,10 +6,16 @@ import { buildDifferences, compareBuilds, judgeRun, type ComparedSide } from '.'
 const { project } = makeDemo()
 const turbines = project.builds.filter(isTurbine)
 const build = (id: string) => turbines.find((b) => b.id === id) ?? turbines[0]
-const side = (id: string, powers: number[], over: Partial<(typeof project.runs)[number]> = {}): ComparedSide => ({ build: build(id), runs: powers.map((peakPowerW) => ({ run: { ...project.runs[0], ...over }, peakPowerW })) })
+const side = (id: string, powers: number[], over: Partial<(typeof project.runs)[number]> = {}): ComparedSide => ({
+  build: build(id),
+  runs: powers.map((peakPowerW) => ({ run: { ...project.runs[0], ...over }, peakPowerW })),
+})
 
 test('differences are named with their kind; a plain hole’s exit and an open casing’s clearance are no second change', () => {
-  expect(buildDifferences(build('spindle-1'), build('spindle-2')).map((d) => d.label)).toEqual(['nozzle angle', 'nozzle gap'])
+  expect(buildDifferences(build('spindle-1'), build('spindle-2')).map((d) => d.label)).toEqual([
+    'nozzle angle',
+    'nozzle gap',
+  ])
   expect(buildDifferences(build('spindle-2'), build('spindle-3')).map((d) => d.label)).toEqual(['casing'])
   expect(buildDifferences(build('spindle-3'), build('spindle-4')).map((d) => d.label)).toEqual(['throat'])
 })
@@ -20,15 +26,20 @@ describe('verdicts', () => {
     expect(compareBuilds(a, side('spindle-3', [13.2, 13.4, 13.3])).verdict).toBe('better')
     expect(compareBuilds(side('spindle-3', [13.2, 13.4, 13.3]), a).verdict).toBe('worse')
   })
-  test('within it: not told apart', () => expect(compareBuilds(a, side('spindle-3', [9.6, 10.1, 9.9])).verdict).toBe('not told apart'))
-  test('on one run each nothing can be ranked', () => expect(compareBuilds(side('spindle-2', [9]), side('spindle-3', [12])).verdict).toBe('too few runs'))
+  test('within it: not told apart', () =>
+    expect(compareBuilds(a, side('spindle-3', [9.6, 10.1, 9.9])).verdict).toBe('not told apart'))
+  test('on one run each nothing can be ranked', () =>
+    expect(compareBuilds(side('spindle-2', [9]), side('spindle-3', [12])).verdict).toBe('too few runs'))
   test('at half the pressure again no verdict is given, whatever the power', () => {
     const unfair = compareBuilds(a, side('spindle-3', [13.2, 13.4, 13.3], { gaugePressurePa: 525e3 }))
     expect(unfair.verdict).toBe('unfair')
     expect(unfair.unfair.map((u) => u.text).join()).toMatch(/pressures differ/)
   })
   test('another rig and two changes at once are said, but leave the verdict', () => {
-    const two = compareBuilds(side('spindle-1', [9.3, 9.31, 9.29]), side('spindle-2', [9.9, 9.91, 9.89], { rigId: 'wheel-mark' }))
+    const two = compareBuilds(
+      side('spindle-1', [9.3, 9.31, 9.29]),
+      side('spindle-2', [9.9, 9.91, 9.89], { rigId: 'wheel-mark' }),
+    )
     expect(two.unfair.map((u) => u.text).join()).toMatch(/different rigs/)
     expect(two.unfair.map((u) => u.text).join()).toMatch(/2 things were changed/)
     expect(two.verdict).toBe('better')
@@ -45,8 +56,14 @@ describe('what runs share, and what they cannot be', () => {
       const s = runs(id, powers, { uncertaintyW: 0.05 * powers[0], sharedRelative: 0.05 })
       return { ...s, runs: s.runs.map((r) => ({ ...r, run: { ...r.run, rigId } })) }
     }
-    const same = compareBuilds(of('spindle-2', [9.8, 9.81, 9.79], 'wheel-encoder'), of('spindle-3', [10.3, 10.31, 10.29], 'wheel-encoder'))
-    const other = compareBuilds(of('spindle-2', [9.8, 9.81, 9.79], 'wheel-encoder'), of('spindle-3', [10.3, 10.31, 10.29], 'wheel-mark'))
+    const same = compareBuilds(
+      of('spindle-2', [9.8, 9.81, 9.79], 'wheel-encoder'),
+      of('spindle-3', [10.3, 10.31, 10.29], 'wheel-encoder'),
+    )
+    const other = compareBuilds(
+      of('spindle-2', [9.8, 9.81, 9.79], 'wheel-encoder'),
+      of('spindle-3', [10.3, 10.31, 10.29], 'wheel-mark'),
+    )
     expect(same.power.halfWidth95).toBeLessThan(0.2)
     expect(same.verdict).toBe('better')
     // two rigs err apart: 5 % of each, some 0.7 W together
@@ -54,7 +71,10 @@ describe('what runs share, and what they cannot be', () => {
     expect(other.verdict).not.toBe('better')
   })
   test('a run that cannot be leaves no verdict, however great its lead', () => {
-    const impossible = compareBuilds(side('spindle-2', [9.8, 9.9, 9.7]), runs('spindle-3', [400, 401, 399], { possible: false }))
+    const impossible = compareBuilds(
+      side('spindle-2', [9.8, 9.9, 9.7]),
+      runs('spindle-3', [400, 401, 399], { possible: false }),
+    )
     expect(impossible.verdict).toBe('impossible')
   })
 })
@@ -67,7 +87,19 @@ test('a demo run read with 60 counts a turn instead of 400: its power is 300 tim
   const read = (countsPerTurn: number) => {
     const own = { ...rig, countsPerTurn }
     const of = build(run.buildId)
-    const reduced = handleBench({ kind: 'reduce', key: `c${countsPerTurn}`, bytes: recordings.get(run.recordingId ?? '') ?? new Uint8Array(), rig: own, inertiaRig: inertiaRig(own, of), mapping: run.mapping!, settings: {}, roomPaAbs: 101_325 }, () => undefined)
+    const reduced = handleBench(
+      {
+        kind: 'reduce',
+        key: `c${countsPerTurn}`,
+        bytes: recordings.get(run.recordingId ?? '') ?? new Uint8Array(),
+        rig: own,
+        inertiaRig: inertiaRig(own, of),
+        mapping: run.mapping!,
+        settings: {},
+        roomPaAbs: 101_325,
+      },
+      () => undefined,
+    )
     if (reduced.kind !== 'reduce') throw new Error('not reduced')
     return judgeRun(of, own, run, reduced.reduction)
   }
@@ -83,7 +115,19 @@ test('a pressure held that is not the recording’s: figures stay those of the r
   const rig = project.rigs.find((r) => r.id === run.rigId)
   if (!rig || !run.mapping) throw new Error('the demo has them')
   const at = (nominalGaugePressurePa: number) => {
-    const reduced = handleBench({ kind: 'reduce', key: `p${nominalGaugePressurePa}`, bytes: recordings.get(run.recordingId ?? '') ?? new Uint8Array(), rig, inertiaRig: inertiaRig(rig, build(run.buildId)), mapping: run.mapping!, settings: { nominalGaugePressurePa }, roomPaAbs: 101_325 }, () => undefined)
+    const reduced = handleBench(
+      {
+        kind: 'reduce',
+        key: `p${nominalGaugePressurePa}`,
+        bytes: recordings.get(run.recordingId ?? '') ?? new Uint8Array(),
+        rig,
+        inertiaRig: inertiaRig(rig, build(run.buildId)),
+        mapping: run.mapping!,
+        settings: { nominalGaugePressurePa },
+        roomPaAbs: 101_325,
+      },
+      () => undefined,
+    )
     if (reduced.kind !== 'reduce') throw new Error('not reduced')
     return reduced.reduction
   }

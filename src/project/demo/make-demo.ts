@@ -4,7 +4,23 @@ import { predict, type Prediction } from '../../core/prediction'
 import { reviewBuild, RUN_CAUTIONS } from '../../core/safety'
 import { linearLeastSquares, normalDraw, seededRandom } from '../../core/statistics'
 import { GAUGE_SIZES_M } from '../../core/making'
-import { emptyProject, inertiaRig, newBuild, newFitting, newSupply, newThrustBuild, nextVersion, predictionInput, type Build, type HoleGauge, type Project, type Rig, type Run, type ThrustBuild, type TurbineBuild } from '../document'
+import {
+  emptyProject,
+  inertiaRig,
+  newBuild,
+  newFitting,
+  newSupply,
+  newThrustBuild,
+  nextVersion,
+  predictionInput,
+  type Build,
+  type HoleGauge,
+  type Project,
+  type Rig,
+  type Run,
+  type ThrustBuild,
+  type TurbineBuild,
+} from '../document'
 import type { ProjectBundle } from '../archive'
 
 /** The shop-window display: an air-driven engraving spindle, five versions, two runs on each that was printed. All of it is made up. */
@@ -15,7 +31,15 @@ const mm = 1e-3
 const rpm = Math.PI / 30
 
 /** What the simulated workshop's rotors really do: hidden from the application, which only sees recordings. */
-const HIDDEN = { discharge: 0.87, velocity: 0.95, entrainment: 1.3, capture: 0.62, passage: 0.66, ventilation: 1.2, bearing: 1.3 } as const
+const HIDDEN = {
+  discharge: 0.87,
+  velocity: 0.95,
+  entrainment: 1.3,
+  capture: 0.62,
+  passage: 0.66,
+  ventilation: 1.2,
+  bearing: 1.3,
+} as const
 
 function builds(): TurbineBuild[] {
   const first: TurbineBuild = {
@@ -25,13 +49,38 @@ function builds(): TurbineBuild[] {
     load: { label: 'engraving spindle', speedRadPerS: 11_000 * rpm, wantedPowerW: 7, leastGaugePressurePa: 100e3 },
     notes: 'Supports left a rough edge in every second scoop.',
   }
-  const second = nextVersion(first, { id: 'spindle-2', name: 'Second print', createdAt: moment(6), changed: 'nozzle gap 4 → 2 mm, angle 18 → 14°', why: 'The jet spreads before it reaches the blades.' })
+  const second = nextVersion(first, {
+    id: 'spindle-2',
+    name: 'Second print',
+    createdAt: moment(6),
+    changed: 'nozzle gap 4 → 2 mm, angle 18 → 14°',
+    why: 'The jet spreads before it reaches the blades.',
+  })
   second.nozzle = { ...second.nozzle, gapM: 2 * mm, angleRad: (14 * Math.PI) / 180 }
-  const third = nextVersion(second, { id: 'spindle-3', name: 'Third print', createdAt: moment(13), changed: 'casing closed to 1.0 mm', why: 'Free blades pump air: a close wall should stop that.' })
-  if (third.machine.family === 'tangential-impulse') third.machine = { ...third.machine, casing: { kind: 'close', clearanceM: 1 * mm } }
-  const twin = nextVersion(second, { id: 'spindle-twin', name: 'Twin jets', createdAt: moment(16), changed: 'two 1.05 mm jets opposite each other', why: 'Same air, half the side load on the bearings.' })
+  const third = nextVersion(second, {
+    id: 'spindle-3',
+    name: 'Third print',
+    createdAt: moment(13),
+    changed: 'casing closed to 1.0 mm',
+    why: 'Free blades pump air: a close wall should stop that.',
+  })
+  if (third.machine.family === 'tangential-impulse')
+    third.machine = { ...third.machine, casing: { kind: 'close', clearanceM: 1 * mm } }
+  const twin = nextVersion(second, {
+    id: 'spindle-twin',
+    name: 'Twin jets',
+    createdAt: moment(16),
+    changed: 'two 1.05 mm jets opposite each other',
+    why: 'Same air, half the side load on the bearings.',
+  })
   twin.nozzle = { ...twin.nozzle, throatDiameterM: 1.05 * mm, exitDiameterM: 1.05 * mm, count: 2 }
-  const fourth = nextVersion(third, { id: 'spindle-4', name: 'Fourth print', createdAt: moment(24), changed: 'throat 1.5 → 1.7 mm', why: 'The compressor has air to spare at 350 kPa.' })
+  const fourth = nextVersion(third, {
+    id: 'spindle-4',
+    name: 'Fourth print',
+    createdAt: moment(24),
+    changed: 'throat 1.5 → 1.7 mm',
+    why: 'The compressor has air to spare at 350 kPa.',
+  })
   fourth.nozzle = { ...fourth.nozzle, throatDiameterM: 1.7 * mm, exitDiameterM: 1.7 * mm }
   for (const build of [second, third, twin]) build.made = true
   fourth.nozzle.gaugeId = GAUGE.id
@@ -50,7 +99,10 @@ function others(): TurbineBuild[] {
     ['wind-stack', 'Roof stack', 'wind from any side, for a lamp'],
     ['turbine-compressor', 'Balloon blower', 'jets on one side, impeller on the other'],
   ]
-  return names.map(([family, name, changed], i) => ({ ...newBuild({ id: `other-${family}`, machineId: 'others', name, createdAt: moment(30 + i) }, family), changed }))
+  return names.map(([family, name, changed], i) => ({
+    ...newBuild({ id: `other-${family}`, machineId: 'others', name, createdAt: moment(30 + i) }, family),
+    changed,
+  }))
 }
 
 /** A small glider on an air track in the same window: pushed by a bottle, and one by a balloon. */
@@ -60,20 +112,54 @@ function gliders(): ThrustBuild[] {
     ...base,
     made: true,
     why: 'Something that crosses the window without a string.',
-    supply: { ...newSupply('vessel'), volumeM3: 0.5e-3, gaugePressurePa: 250e3, heat: { uaWPerK: 0.3 }, ratedGaugePressurePa: 400e3 } as ThrustBuild['supply'],
+    supply: {
+      ...newSupply('vessel'),
+      volumeM3: 0.5e-3,
+      gaugePressurePa: 250e3,
+      heat: { uaWPerK: 0.3 },
+      ratedGaugePressurePa: 400e3,
+    } as ThrustBuild['supply'],
     line: { regulator: null, parts: [newFitting('ball-valve', 6 * mm)] },
     nozzle: { ...base.nozzle, throatDiameterM: 1.5 * mm, exitDiameterM: 1.5 * mm },
-    machine: { ...base.machine, massKg: 0.19, lengthM: 0.26, diameterM: 60 * mm, path: { kind: 'track', slopeRad: 0, rollingShare: 0.004, lengthM: 3.2 } },
+    machine: {
+      ...base.machine,
+      massKg: 0.19,
+      lengthM: 0.26,
+      diameterM: 60 * mm,
+      path: { kind: 'track', slopeRad: 0, rollingShare: 0.004, lengthM: 3.2 },
+    },
     load: { ...base.load, label: 'air track in the window, 3.2 m', leastGaugePressurePa: 20e3 },
     notes: 'The valve is opened by a pull on a thread from behind the glass.',
   }
-  const second = nextVersion(first, { id: 'glider-2', name: 'Second glider', createdAt: moment(26), changed: 'one hole → ring of 5', why: 'A quieter jet for the shop.' })
+  const second = nextVersion(first, {
+    id: 'glider-2',
+    name: 'Second glider',
+    createdAt: moment(26),
+    changed: 'one hole → ring of 5',
+    why: 'A quieter jet for the shop.',
+  })
   second.nozzle = { ...second.nozzle, inletBoreM: 8 * mm, form: { kind: 'ring', holes: 5, ringRadiusM: 2.4 * mm } }
-  const balloon = nextVersion(first, { id: 'glider-balloon', name: 'Balloon heron', createdAt: moment(27), changed: 'bottle → balloon, straight up', why: 'For the children’s table: how high does a paper heron go?' })
+  const balloon = nextVersion(first, {
+    id: 'glider-balloon',
+    name: 'Balloon heron',
+    createdAt: moment(27),
+    changed: 'bottle → balloon, straight up',
+    why: 'For the children’s table: how high does a paper heron go?',
+  })
   balloon.supply = newSupply('balloon')
   balloon.line = { regulator: null, parts: [] }
   balloon.nozzle = { ...balloon.nozzle, throatDiameterM: 9 * mm, exitDiameterM: 9 * mm, inletBoreM: 12 * mm }
-  balloon.machine = { ...balloon.machine, massKg: 0.006, dragCoefficient: 0.45, lengthM: 0.3, diameterM: 20 * mm, noseLengthM: 30 * mm, centreOfMassM: 0.1, path: { kind: 'climb' }, fins: { count: 3, rootChordM: 40 * mm, tipChordM: 20 * mm, spanM: 30 * mm, sweepM: 20 * mm, rootAtM: 0.25 } }
+  balloon.machine = {
+    ...balloon.machine,
+    massKg: 0.006,
+    dragCoefficient: 0.45,
+    lengthM: 0.3,
+    diameterM: 20 * mm,
+    noseLengthM: 30 * mm,
+    centreOfMassM: 0.1,
+    path: { kind: 'climb' },
+    fins: { count: 3, rootChordM: 40 * mm, tipChordM: 20 * mm, spanM: 30 * mm, sweepM: 20 * mm, rootAtM: 0.25 },
+  }
   balloon.load = { ...balloon.load, label: 'paper heron', leastGaugePressurePa: 500 }
   for (const build of [second, balloon]) build.made = false
   return [first, second, balloon]
@@ -84,7 +170,10 @@ const GAUGE: HoleGauge = {
   id: 'gauge-petg',
   name: 'Grey PETG, 0.15 mm layers',
   process: 'filament printer by the window, PETG, lying flat',
-  holes: GAUGE_SIZES_M.map((modelM, i) => ({ modelM, measuredM: i % 4 === 3 ? null : Math.round((0.995 * modelM - 0.13e-3 + (i % 2 ? 0.01e-3 : -0.01e-3)) * 2e5) / 2e5 })),
+  holes: GAUGE_SIZES_M.map((modelM, i) => ({
+    modelM,
+    measuredM: i % 4 === 3 ? null : Math.round((0.995 * modelM - 0.13e-3 + (i % 2 ? 0.01e-3 : -0.01e-3)) * 2e5) / 2e5,
+  })),
 }
 
 const RIGS: Rig[] = [
@@ -118,8 +207,18 @@ const RIGS: Rig[] = [
 function truthOf(prediction: Prediction, inertiaKgM2: number): SpinUpTruth {
   const points = prediction.curve.filter((p) => p.speedRadPerS > 0)
   const ones = points.map(() => 1)
-  const blade = linearLeastSquares(points.map((p) => [1, p.speedRadPerS]), points.map((p) => p.bladeTorqueNm), ones, 'residual').parameters
-  const drag = linearLeastSquares(points.map((p) => [1, p.speedRadPerS, p.speedRadPerS ** 2]), points.map((p) => p.bladeTorqueNm - p.torqueNm), ones, 'residual').parameters
+  const blade = linearLeastSquares(
+    points.map((p) => [1, p.speedRadPerS]),
+    points.map((p) => p.bladeTorqueNm),
+    ones,
+    'residual',
+  ).parameters
+  const drag = linearLeastSquares(
+    points.map((p) => [1, p.speedRadPerS, p.speedRadPerS ** 2]),
+    points.map((p) => p.bladeTorqueNm - p.torqueNm),
+    ones,
+    'residual',
+  ).parameters
   return {
     stallTorqueNm: blade[0],
     dragFreeSpeedRadPerS: -blade[0] / blade[1],
@@ -143,9 +242,17 @@ interface PlannedRun {
 function countsCsv(truth: SpinUpTruth, gaugePa: number, seed: number): string {
   const random = seededRandom(seed)
   const { timeS, angleRad, speedRadPerS } = simulateSpinUp(truth, 0.004)
-  const counts = encoderCounts(angleRad, speedRadPerS, { countsPerRad: (400 * 0.35) / (2 * Math.PI), timeJitterS: 2e-5, seed: seed + 1 })
+  const counts = encoderCounts(angleRad, speedRadPerS, {
+    countsPerRad: (400 * 0.35) / (2 * Math.PI),
+    timeJitterS: 2e-5,
+    seed: seed + 1,
+  })
   const lines = ['# simulated bench, made-up data', 'time_ms,wheel_count,supply_kPa']
-  timeS.forEach((t, i) => lines.push(`${Math.round(t * 1000)},${counts[i]},${((gaugePa * (1 + 0.004 * normalDraw(random))) / 1000).toFixed(1)}`))
+  timeS.forEach((t, i) =>
+    lines.push(
+      `${Math.round(t * 1000)},${counts[i]},${((gaugePa * (1 + 0.004 * normalDraw(random))) / 1000).toFixed(1)}`,
+    ),
+  )
   return `${lines.join('\n')}\n`
 }
 
@@ -170,9 +277,14 @@ function makeRun(planned: PlannedRun, project: Project): { run: Run; csv: string
   const { build, rig, seed } = planned
   const random = seededRandom(seed + 7)
   const spread = 1 + 0.012 * normalDraw(random)
-  const coefficients = Object.fromEntries(Object.entries(HIDDEN).map(([name, value]) => [name, { value, standardUncertainty: 0.01 }])) as Build['coefficients']
+  const coefficients = Object.fromEntries(
+    Object.entries(HIDDEN).map(([name, value]) => [name, { value, standardUncertainty: 0.01 }]),
+  ) as Build['coefficients']
   const input = predictionInput(build, project.ambient)
-  const hidden = predict({ ...input, coefficients: { ...coefficients, capture: { value: HIDDEN.capture * spread, standardUncertainty: 0.01 } } })
+  const hidden = predict({
+    ...input,
+    coefficients: { ...coefficients, capture: { value: HIDDEN.capture * spread, standardUncertainty: 0.01 } },
+  })
   const truth = truthOf(hidden, effectiveInertia(inertiaRig(rig, build)).value * (1 + 0.006 * normalDraw(random)))
   const gaugePressurePa = hidden.air.supplyGaugePressurePa
   const shown = predict(input)
@@ -189,8 +301,22 @@ function makeRun(planned: PlannedRun, project: Project): { run: Run; csv: string
     ambient: project.ambient,
     mapping:
       rig.signal === 'count'
-        ? { dialect: null, timeColumn: 'time_ms', signalColumn: 'wheel_count', pressureColumn: 'supply_kPa', timeUnit: 'ms', signalUnit: 'count' }
-        : { dialect: null, timeColumn: 'mark_time_s', signalColumn: 'mark_time_s', pressureColumn: null, timeUnit: 's', signalUnit: 'count' },
+        ? {
+            dialect: null,
+            timeColumn: 'time_ms',
+            signalColumn: 'wheel_count',
+            pressureColumn: 'supply_kPa',
+            timeUnit: 'ms',
+            signalUnit: 'count',
+          }
+        : {
+            dialect: null,
+            timeColumn: 'mark_time_s',
+            signalColumn: 'mark_time_s',
+            pressureColumn: null,
+            timeUnit: 's',
+            signalUnit: 'count',
+          },
     settings: { spinUp: null, coast: null },
     cautions: {
       at: moment(planned.day, 25 * planned.repeat - 4),
@@ -214,8 +340,17 @@ export function makeDemo(): ProjectBundle {
   const project: Project = {
     ...emptyProject({ id: 'heron-window', name: 'Heron window' }),
     machines: [
-      { id: 'spindle', name: 'Engraving spindle', purpose: 'Cuts plant labels in the shop window: 7 W at 11 000 rpm from the small compressor.' },
-      { id: 'others', name: 'Other ways to turn', purpose: 'What every other kind of machine would make of the workshop’s air, each with its first figures, to learn from before one is chosen.' },
+      {
+        id: 'spindle',
+        name: 'Engraving spindle',
+        purpose: 'Cuts plant labels in the shop window: 7 W at 11 000 rpm from the small compressor.',
+      },
+      {
+        id: 'others',
+        name: 'Other ways to turn',
+        purpose:
+          'What every other kind of machine would make of the workshop’s air, each with its first figures, to learn from before one is chosen.',
+      },
       { id: 'glider', name: 'Track glider', purpose: 'Crosses the window on an air track, pushed by its own jet.' },
     ],
     builds: [...own, ...others(), ...gliders()],
@@ -228,10 +363,25 @@ export function makeDemo(): ProjectBundle {
   made.forEach((build, i) => {
     for (const repeat of [1, 2]) {
       const onMark = build.id === 'spindle-twin'
-      const { run, csv } = makeRun({ build, rig: RIGS[onMark ? 1 : 0], repeat, seed: 1000 + 100 * i + repeat, day: [2, 9, 15, 19][i], fault: onMark && repeat === 2 }, project)
+      const { run, csv } = makeRun(
+        {
+          build,
+          rig: RIGS[onMark ? 1 : 0],
+          repeat,
+          seed: 1000 + 100 * i + repeat,
+          day: [2, 9, 15, 19][i],
+          fault: onMark && repeat === 2,
+        },
+        project,
+      )
       const bytes = new TextEncoder().encode(csv)
       project.runs.push(run)
-      project.recordings.push({ id: run.recordingId ?? '', fileName: `${build.id}-run-${repeat}.csv`, byteLength: bytes.length, addedAt: run.takenAt })
+      project.recordings.push({
+        id: run.recordingId ?? '',
+        fileName: `${build.id}-run-${repeat}.csv`,
+        byteLength: bytes.length,
+        addedAt: run.takenAt,
+      })
       recordings.set(run.recordingId ?? '', bytes)
     }
   })

@@ -12,8 +12,23 @@ export function supplyInput(supply: Supply, ambient: Project['ambient']): Supply
     case 'compressor': {
       const { displacement, filling, ...rest } = supply
       const most = Math.max(supply.cutOutGaugePressurePa * 1.2, 100e3)
-      if (filling) return { ...rest, delivery: fillingDelivery(filling, supply.tankVolumeM3, most, ambient.absolutePressurePa, ambient.temperatureK) }
-      return displacement ? { ...rest, delivery: displacementDelivery(displacement, most, ambient.absolutePressurePa, ambient.temperatureK) } : rest
+      if (filling)
+        return {
+          ...rest,
+          delivery: fillingDelivery(
+            filling,
+            supply.tankVolumeM3,
+            most,
+            ambient.absolutePressurePa,
+            ambient.temperatureK,
+          ),
+        }
+      return displacement
+        ? {
+            ...rest,
+            delivery: displacementDelivery(displacement, most, ambient.absolutePressurePa, ambient.temperatureK),
+          }
+        : rest
     }
     case 'blower':
       return { kind: 'blower', blower: supply, temperatureRiseK: supply.temperatureRiseK }
@@ -36,7 +51,9 @@ export const airInput = (build: Build, ambient: Project['ambient']): AirInput =>
 
 /** What a wind stack's vanes make of the wind: their area and what their slant leaves of it stand for the supply's own figures. */
 const caughtByStack = ({ machine }: TurbineBuild, supply: SupplyInput): SupplyInput =>
-  machine.family === 'wind-stack' && supply.kind === 'wind' ? { ...supply, areaM2: 2 * machine.stackRadiusM * machine.stackHeightM, capture: stackCapture(machine) } : supply
+  machine.family === 'wind-stack' && supply.kind === 'wind'
+    ? { ...supply, areaM2: 2 * machine.stackRadiusM * machine.stackHeightM, capture: stackCapture(machine) }
+    : supply
 
 /** Inputs of a prediction: a turbine build in its project's room. */
 export const predictionInput = (build: TurbineBuild, ambient: Project['ambient']): PredictionInput => ({
@@ -50,4 +67,12 @@ export const predictionInput = (build: TurbineBuild, ambient: Project['ambient']
 })
 
 /** The same build fed at one pressure, as a run was: no regulator before the line. */
-export const atSteadyPressure = <T extends AirInput>(input: T, gaugePressurePa: number, airTemperatureK: number): T => ({ ...input, supply: { kind: 'steady', gaugePressurePa, airTemperatureK }, line: { ...input.line, regulator: null } })
+export const atSteadyPressure = <T extends AirInput>(
+  input: T,
+  gaugePressurePa: number,
+  airTemperatureK: number,
+): T => ({
+  ...input,
+  supply: { kind: 'steady', gaugePressurePa, airTemperatureK },
+  line: { ...input.line, regulator: null },
+})

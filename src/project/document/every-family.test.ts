@@ -7,14 +7,30 @@ import { variedBuilds as varied } from './varied-builds'
 import { buildDifferences } from '../compare'
 import { balancedChooser } from '../choosing'
 import { buildSchema, machinePossible } from '../validation'
-import { FAMILY_PRACTICE, FAMILY_WORDS, MACHINE_FIELDS, fieldLimits, fieldValue, newBuild, newSupply, predictionInput, setField, shownFields, tunableFields, type TurbineBuild } from '.'
+import {
+  FAMILY_PRACTICE,
+  FAMILY_WORDS,
+  MACHINE_FIELDS,
+  fieldLimits,
+  fieldValue,
+  newBuild,
+  newSupply,
+  predictionInput,
+  setField,
+  shownFields,
+  tunableFields,
+  type TurbineBuild,
+} from '.'
 
 const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 }
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 
 const unfinite = (value: unknown, path: string): string[] => {
-  if (typeof value === 'number') return Number.isFinite(value) || /secondsFromFull|Margin|lifeHours|permissible/.test(path) ? [] : [path]
-  return typeof value !== 'object' || value === null ? [] : Object.entries(value).flatMap(([k, v]) => unfinite(v, `${path}.${k}`))
+  if (typeof value === 'number')
+    return Number.isFinite(value) || /secondsFromFull|Margin|lifeHours|permissible/.test(path) ? [] : [path]
+  return typeof value !== 'object' || value === null
+    ? []
+    : Object.entries(value).flatMap(([k, v]) => unfinite(v, `${path}.${k}`))
 }
 
 const predicted = (build: TurbineBuild): Prediction | null => {
@@ -63,7 +79,8 @@ describe.each(FAMILIES)('%s', (family) => {
         const sum = chain.flatMap((s) => s.losses).reduce((s, l) => s + l.powerW, chain[chain.length - 1].powerW)
         expect(Math.abs(sum - p.air.sourcePowerW)).toBeLessThan(1e-6 * Math.max(1, Math.abs(sum)))
         expect(p.point.massFlowKgPerS / Math.max(1e-9, p.air.massFlowKgPerS)).toBeLessThan(1.01)
-        for (const w of Object.values(workings(predictionInput(build, room), p))) for (const { value } of w.inputs) expect(Number.isFinite(value)).toBe(true)
+        for (const w of Object.values(workings(predictionInput(build, room), p)))
+          for (const { value } of w.inputs) expect(Number.isFinite(value)).toBe(true)
         for (const f of reviewBuild(predictionInput(build, room), p).findings) expect(f.mend.length).toBeGreaterThan(8)
       }),
       { seed: 17, numRuns: 25, endOnFailure: true },
@@ -93,19 +110,37 @@ describe.each(FAMILIES)('%s', (family) => {
 })
 
 test('two families differ in kind, and that is said once', () => {
-  const differences = buildDifferences(newBuild(own, 'axial'), { ...newBuild(own, 'disc-pack'), nozzle: newBuild(own, 'axial').nozzle })
+  const differences = buildDifferences(newBuild(own, 'axial'), {
+    ...newBuild(own, 'disc-pack'),
+    nozzle: newBuild(own, 'axial').nozzle,
+  })
   expect(differences).toMatchObject([{ label: 'kind of machine', a: 'axial stages', b: 'disc pack' }])
 })
 
 test('a drawn blade is a difference of its own', () => {
   const [a, b] = [newBuild(own), newBuild(own)]
   if (b.machine.family !== 'tangential-impulse') throw new Error('another family')
-  b.machine.outline = { name: 'mine.dxf', points: [[0, 0], [8e-3, 0], [8e-3, 1e-3]] }
+  b.machine.outline = {
+    name: 'mine.dxf',
+    points: [
+      [0, 0],
+      [8e-3, 0],
+      [8e-3, 1e-3],
+    ],
+  }
   expect(buildDifferences(a, b)).toMatchObject([{ label: 'drawing of the blade', a: 'none', b: 'mine.dxf' }])
 })
 
 describe('chooser: all families on one air', () => {
-  const input = { ambient: room, supply: newBuild(own).supply, line: newBuild(own).line, speedRadPerS: (10_000 * Math.PI) / 30, wantedPowerW: 6, process: 'filament' as const, bedM: 0.22 }
+  const input = {
+    ambient: room,
+    supply: newBuild(own).supply,
+    line: newBuild(own).line,
+    speedRadPerS: (10_000 * Math.PI) / 30,
+    wantedPowerW: 6,
+    process: 'filament' as const,
+    bedM: 0.22,
+  }
   const choices = balancedChooser(input)
   const of = (family: Family) => choices.find((c) => c.family === family)
   test('each fitted machine is one that a document takes', () => {
@@ -123,6 +158,14 @@ describe('chooser: all families on one air', () => {
     expect([...torques].sort((a, b) => b[1] - a[1])[0][0]).toBe('vane-motor')
   })
   test('in wind there are only machines for wind', () => {
-    expect(balancedChooser({ ...input, supply: newSupply('wind'), line: { regulator: null, parts: [] }, speedRadPerS: 40, wantedPowerW: 0.1 }).map((c) => c.family)).toEqual(['axial', 'wind-stack'])
+    expect(
+      balancedChooser({
+        ...input,
+        supply: newSupply('wind'),
+        line: { regulator: null, parts: [] },
+        speedRadPerS: 40,
+        wantedPowerW: 0.1,
+      }).map((c) => c.family),
+    ).toEqual(['axial', 'wind-stack'])
   })
 })

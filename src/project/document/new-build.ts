@@ -1,13 +1,30 @@
 import { STANDARD_AMBIENT } from '../../core/air'
 import type { Family } from '../../core/turbine'
-import type { Build, Display, LinePart, Project, Regulator, Supply, ThrustBody, ThrustBuild, TurbineBuild } from '../validation/schema'
+import type {
+  Build,
+  Display,
+  LinePart,
+  Project,
+  Regulator,
+  Supply,
+  ThrustBody,
+  ThrustBuild,
+  TurbineBuild,
+} from '../validation/schema'
 import { newCoefficients, newFeed, newLoad, newMachine, newPressure } from './new-machine'
 import { BLOWER_CLASSES, BREATH_CLASSES } from '../../core/supply'
 import { FITTING_CLASSES, fittingEstimate } from '../../core/flow'
 
 const mm = 1e-3
 
-export const DEFAULT_DISPLAY: Display = { pressure: 'kPa', length: 'mm', temperature: '°C', force: 'N', power: 'W', freeAir: 'L/min' }
+export const DEFAULT_DISPLAY: Display = {
+  pressure: 'kPa',
+  length: 'mm',
+  temperature: '°C',
+  force: 'N',
+  power: 'W',
+  freeAir: 'L/min',
+}
 
 /** A small bought diaphragm regulator, set while air flows. */
 export const newRegulator = (setGaugePressurePa: number): Regulator => ({
@@ -24,14 +41,32 @@ export const newRegulator = (setGaugePressurePa: number): Regulator => ({
 })
 
 /** A home-made piston regulator on an O-ring, that sticks by some 70 kPa. */
-export const newPistonRegulator = (setGaugePressurePa: number): Regulator => ({ ...newRegulator(setGaugePressurePa), kind: 'piston', sensingDiameterM: 20 * mm, seatDiameterM: 5 * mm, greatestLiftM: 1.25 * mm, frictionN: 22, movingMassKg: 0.02 })
+export const newPistonRegulator = (setGaugePressurePa: number): Regulator => ({
+  ...newRegulator(setGaugePressurePa),
+  kind: 'piston',
+  sensingDiameterM: 20 * mm,
+  seatDiameterM: 5 * mm,
+  greatestLiftM: 1.25 * mm,
+  frictionN: 22,
+  movingMassKg: 0.02,
+})
 
-export const newHose = (): Extract<LinePart, { kind: 'hose' }> => ({ kind: 'hose', label: 'hose', lengthM: 3, boreM: 8 * mm, roughnessM: 1.5e-6 })
+export const newHose = (): Extract<LinePart, { kind: 'hose' }> => ({
+  kind: 'hose',
+  label: 'hose',
+  lengthM: 3,
+  boreM: 8 * mm,
+  roughnessM: 1.5e-6,
+})
 
 /** A fitting of a class at a bore, by its estimate. */
 export function newFitting(classId: string, boreM: number): LinePart {
   const found = FITTING_CLASSES.find((c) => c.id === classId) ?? FITTING_CLASSES[0]
-  return { kind: 'fitting', label: `${found.label}, ${Number((boreM * 1000).toFixed(1))} mm`, ...fittingEstimate(found, boreM) }
+  return {
+    kind: 'fitting',
+    label: `${found.label}, ${Number((boreM * 1000).toFixed(1))} mm`,
+    ...fittingEstimate(found, boreM),
+  }
 }
 
 const USUAL_LINE: readonly LinePart[] = [newFitting('coupling', 7 * mm), newHose(), newFitting('push-in', 6 * mm)]
@@ -44,17 +79,52 @@ export function newSupply(kind: Supply['kind']): Supply {
     case 'compressor':
       return newBuild({ id: 'x', machineId: 'x', name: 'x', createdAt: '2026-01-01T00:00:00.000Z' }).supply
     case 'vessel':
-      return { kind, volumeM3: 2e-3, gaugePressurePa: 500e3, airTemperatureK: 293.15, heat: { uaWPerK: 0.6 }, pump: { strokeVolumeM3: 250e-6, deadVolumeM3: 8e-6 }, ratedGaugePressurePa: null }
+      return {
+        kind,
+        volumeM3: 2e-3,
+        gaugePressurePa: 500e3,
+        airTemperatureK: 293.15,
+        heat: { uaWPerK: 0.6 },
+        pump: { strokeVolumeM3: 250e-6, deadVolumeM3: 8e-6 },
+        ratedGaugePressurePa: null,
+      }
     case 'blower': {
       const [first] = BLOWER_CLASSES
-      return { kind, label: first.label, curve: { kind: 'two-figures', shutOffPa: first.shutOffPa, freeFlowM3PerS: first.freeFlowM3PerS, bend: first.bend }, inSeries: 1, inParallel: 1, speedShare: 1, temperatureRiseK: first.temperatureRiseK }
+      return {
+        kind,
+        label: first.label,
+        curve: {
+          kind: 'two-figures',
+          shutOffPa: first.shutOffPa,
+          freeFlowM3PerS: first.freeFlowM3PerS,
+          bend: first.bend,
+        },
+        inSeries: 1,
+        inParallel: 1,
+        speedShare: 1,
+        temperatureRiseK: first.temperatureRiseK,
+      }
     }
     case 'breath':
-      return { kind, shutOffPa: BREATH_CLASSES[1].shutOffPa, freeFlowM3PerS: BREATH_CLASSES[1].freeFlowM3PerS, lungVolumeM3: 3.5e-3 }
+      return {
+        kind,
+        shutOffPa: BREATH_CLASSES[1].shutOffPa,
+        freeFlowM3PerS: BREATH_CLASSES[1].freeFlowM3PerS,
+        lungVolumeM3: 3.5e-3,
+      }
     case 'wind':
       return { kind, speedMPerS: 6, areaM2: 0.04, capture: 0.7 }
     case 'balloon':
-      return { kind, restRadiusM: 25 * mm, skinThicknessM: 0.25 * mm, shearModulusPa: 300e3, stiffening: 0.08, blownVolumeM3: 4e-3, uses: 0, wearPerUse: 0.06 }
+      return {
+        kind,
+        restRadiusM: 25 * mm,
+        skinThicknessM: 0.25 * mm,
+        shearModulusPa: 300e3,
+        stiffening: 0.08,
+        blownVolumeM3: 4e-3,
+        uses: 0,
+        wearPerUse: 0.06,
+      }
   }
 }
 
@@ -73,7 +143,10 @@ export const newThrustBody = (): ThrustBody => ({
 })
 
 /** A build that runs as it is: a small compressor and a first machine of its family (a wind stack stands in the wind). A maker starts from it and changes what is theirs. */
-export function newBuild(own: Pick<Build, 'id' | 'machineId' | 'name' | 'createdAt'>, family: Family = 'tangential-impulse'): TurbineBuild {
+export function newBuild(
+  own: Pick<Build, 'id' | 'machineId' | 'name' | 'createdAt'>,
+  family: Family = 'tangential-impulse',
+): TurbineBuild {
   const windy = family === 'wind-stack'
   const build: TurbineBuild = {
     ...own,
@@ -101,22 +174,48 @@ export function newBuild(own: Pick<Build, 'id' | 'machineId' | 'name' | 'created
     line: { regulator: newRegulator(newPressure(family)), parts: structuredClone([...USUAL_LINE]) },
     nozzle: newFeed(family),
     machine: newMachine(family),
-    shaft: { bearingClassId: '625', bearingCount: 2, diameterM: 5 * mm, spanM: 30 * mm, overhangM: 0, sideLoadN: 0, balanceGradeMPerS: 6.3e-3, rotorInertia: null },
+    shaft: {
+      bearingClassId: '625',
+      bearingCount: 2,
+      diameterM: 5 * mm,
+      spanM: 30 * mm,
+      overhangM: 0,
+      sideLoadN: 0,
+      balanceGradeMPerS: 6.3e-3,
+      rotorInertia: null,
+    },
     load: newLoad(family),
     coefficients: newCoefficients(family),
     making: { process: 'filament', lineWidthM: 0.4 * mm, layerHeightM: 0.2 * mm, outlets: 'holes', bedM: 0.22 },
   }
-  return windy ? { ...build, supply: newSupply('wind'), line: { regulator: null, parts: [] }, shaft: { ...build.shaft, bearingClassId: '623', diameterM: 3 * mm } } : build
+  return windy
+    ? {
+        ...build,
+        supply: newSupply('wind'),
+        line: { regulator: null, parts: [] },
+        shaft: { ...build.shaft, bearingClassId: '623', diameterM: 3 * mm },
+      }
+    : build
 }
 
 /** A glider on a track, blown along by a bottle: where a body pushed by its jet starts from. */
 export function newThrustBuild(own: Pick<Build, 'id' | 'machineId' | 'name' | 'createdAt'>): ThrustBuild {
   const base = newBuild(own)
-  return { ...base, supply: newSupply('vessel'), line: { regulator: null, parts: [] }, nozzle: { ...base.nozzle, throatDiameterM: 2.5 * mm, exitDiameterM: 2.5 * mm }, machine: newThrustBody(), load: { label: 'track', speedRadPerS: 0, wantedPowerW: 0, leastGaugePressurePa: 20e3 } }
+  return {
+    ...base,
+    supply: newSupply('vessel'),
+    line: { regulator: null, parts: [] },
+    nozzle: { ...base.nozzle, throatDiameterM: 2.5 * mm, exitDiameterM: 2.5 * mm },
+    machine: newThrustBody(),
+    load: { label: 'track', speedRadPerS: 0, wantedPowerW: 0, leastGaugePressurePa: 20e3 },
+  }
 }
 
 /** A next version: the parent's stations, a place in the tree under it, nothing measured yet. */
-export const nextVersion = <T extends Build>(parent: T, own: Pick<Build, 'id' | 'name' | 'createdAt' | 'changed' | 'why'>): T => ({
+export const nextVersion = <T extends Build>(
+  parent: T,
+  own: Pick<Build, 'id' | 'name' | 'createdAt' | 'changed' | 'why'>,
+): T => ({
   ...structuredClone(parent),
   ...own,
   parentId: parent.id,

@@ -7,10 +7,34 @@ const mm = 1e-3
 
 const print = { materialId: 'petg', infill: 1, loadedAcrossLayers: false } as const
 const bladed = {
-  meanRadiusM: 27 * mm, bladeHeightM: 9 * mm, bladeDepthM: 8 * mm, bladeCount: 12, bladeThicknessM: 1.6 * mm, profile: 'scoop', inletAngleRad: 35 * deg, outletAngleRad: 35 * deg, discThicknessM: 9 * mm, hubRadiusM: 8 * mm,
-  casing: { kind: 'open', clearanceM: 2 * mm }, ...print,
+  meanRadiusM: 27 * mm,
+  bladeHeightM: 9 * mm,
+  bladeDepthM: 8 * mm,
+  bladeCount: 12,
+  bladeThicknessM: 1.6 * mm,
+  profile: 'scoop',
+  inletAngleRad: 35 * deg,
+  outletAngleRad: 35 * deg,
+  discThicknessM: 9 * mm,
+  hubRadiusM: 8 * mm,
+  casing: { kind: 'open', clearanceM: 2 * mm },
+  ...print,
 } as const
-const rows = { meanRadiusM: 18 * mm, bladeHeightM: 4 * mm, chordM: 6 * mm, bladeCount: 20, bladeThicknessM: 0.9 * mm, profile: 'aerofoil', inletAngleRad: 60 * deg, outletAngleRad: 35 * deg, statorAngleRad: 35 * deg, tipClearanceM: 0.4 * mm, hubRadiusM: 6 * mm, outline: null, ...print } as const
+const rows = {
+  meanRadiusM: 18 * mm,
+  bladeHeightM: 4 * mm,
+  chordM: 6 * mm,
+  bladeCount: 20,
+  bladeThicknessM: 0.9 * mm,
+  profile: 'aerofoil',
+  inletAngleRad: 60 * deg,
+  outletAngleRad: 35 * deg,
+  statorAngleRad: 35 * deg,
+  tipClearanceM: 0.4 * mm,
+  hubRadiusM: 6 * mm,
+  outline: null,
+  ...print,
+} as const
 
 /** A machine of a family with figures that work together: where a maker starts from. */
 export function newMachine(family: Family): TurbineBuild['machine'] {
@@ -18,25 +42,140 @@ export function newMachine(family: Family): TurbineBuild['machine'] {
     case 'tangential-impulse':
       return { family, ...structuredClone(bladed), outline: null }
     case 'supersonic-impulse':
-      return { family, ...structuredClone(bladed), meanRadiusM: 30 * mm, bladeHeightM: 6 * mm, bladeDepthM: 8 * mm, bladeCount: 36, bladeThicknessM: 0.8 * mm, profile: 'constant-width', inletAngleRad: 28 * deg, outletAngleRad: 28 * deg, casing: { kind: 'close', clearanceM: 0.5 * mm }, outline: null }
+      return {
+        family,
+        ...structuredClone(bladed),
+        meanRadiusM: 30 * mm,
+        bladeHeightM: 6 * mm,
+        bladeDepthM: 8 * mm,
+        bladeCount: 36,
+        bladeThicknessM: 0.8 * mm,
+        profile: 'constant-width',
+        inletAngleRad: 28 * deg,
+        outletAngleRad: 28 * deg,
+        casing: { kind: 'close', clearanceM: 0.5 * mm },
+        outline: null,
+      }
     case 'radial-inflow':
-      return { family, feed: 'volute', inletRadiusM: 30 * mm, inletWidthM: 4 * mm, outletTipRadiusM: 15 * mm, outletHubRadiusM: 5 * mm, outletAngleRad: 40 * deg, bladeCount: 11, bladeThicknessM: 1.2 * mm, clearanceM: 0.4 * mm, discThicknessM: 4 * mm, hubRadiusM: 4 * mm, ...print }
+      return {
+        family,
+        feed: 'volute',
+        inletRadiusM: 30 * mm,
+        inletWidthM: 4 * mm,
+        outletTipRadiusM: 15 * mm,
+        outletHubRadiusM: 5 * mm,
+        outletAngleRad: 40 * deg,
+        bladeCount: 11,
+        bladeThicknessM: 1.2 * mm,
+        clearanceM: 0.4 * mm,
+        discThicknessM: 4 * mm,
+        hubRadiusM: 4 * mm,
+        ...print,
+      }
     case 'axial':
       return { family, stages: 3, ...structuredClone(rows) }
     case 'disc-pack':
-      return { family, discs: 10, gapWidthM: 0.6 * mm, discThicknessM: 1.2 * mm, outerRadiusM: 30 * mm, innerRadiusM: 11 * mm, outletShare: 0.6, coneAngleRad: 0, clearanceM: 0.5 * mm, hubRadiusM: 5 * mm, ...print }
+      return {
+        family,
+        discs: 10,
+        gapWidthM: 0.6 * mm,
+        discThicknessM: 1.2 * mm,
+        outerRadiusM: 30 * mm,
+        innerRadiusM: 11 * mm,
+        outletShare: 0.6,
+        coneAngleRad: 0,
+        clearanceM: 0.5 * mm,
+        hubRadiusM: 5 * mm,
+        ...print,
+      }
     case 'vane-motor':
-      return { family, boreRadiusM: 16 * mm, rotorRadiusM: 13.8 * mm, eccentricityM: 2.1 * mm, lengthM: 18 * mm, vanes: 5, vaneThicknessM: 1.6 * mm, vaneHeightM: 8.7 * mm, vaneDensityKgPerM3: 1300, inletEndsRad: 125 * deg, exhaustOpensRad: 215 * deg, clearanceM: 0.1 * mm, hubRadiusM: 4 * mm, ...print }
+      return {
+        family,
+        boreRadiusM: 16 * mm,
+        rotorRadiusM: 13.8 * mm,
+        eccentricityM: 2.1 * mm,
+        lengthM: 18 * mm,
+        vanes: 5,
+        vaneThicknessM: 1.6 * mm,
+        vaneHeightM: 8.7 * mm,
+        vaneDensityKgPerM3: 1300,
+        inletEndsRad: 125 * deg,
+        exhaustOpensRad: 215 * deg,
+        clearanceM: 0.1 * mm,
+        hubRadiusM: 4 * mm,
+        ...print,
+      }
     case 'reaction-rotor':
-      return { family, jetRadiusM: 28 * mm, bodyRadiusM: 32 * mm, bodyHeightM: 10 * mm, shrouded: true, pivot: 'bearings', pointRadiusM: 0.3 * mm, sealGapM: 0.1 * mm, sealRadiusM: 4 * mm, hubRadiusM: 4 * mm, ...print }
+      return {
+        family,
+        jetRadiusM: 28 * mm,
+        bodyRadiusM: 32 * mm,
+        bodyHeightM: 10 * mm,
+        shrouded: true,
+        pivot: 'bearings',
+        pointRadiusM: 0.3 * mm,
+        sealGapM: 0.1 * mm,
+        sealRadiusM: 4 * mm,
+        hubRadiusM: 4 * mm,
+        ...print,
+      }
     case 'wind-stack':
-      return { family, stages: 1, ...structuredClone(rows), meanRadiusM: 55 * mm, bladeHeightM: 34 * mm, chordM: 14 * mm, bladeCount: 9, bladeThicknessM: 1.6 * mm, inletAngleRad: 60 * deg, outletAngleRad: 32 * deg, tipClearanceM: 0.8 * mm, hubRadiusM: 12 * mm, stackRadiusM: 180 * mm, stackHeightM: 360 * mm, stackVanes: 12, vaneSlantRad: 45 * deg }
+      return {
+        family,
+        stages: 1,
+        ...structuredClone(rows),
+        meanRadiusM: 55 * mm,
+        bladeHeightM: 34 * mm,
+        chordM: 14 * mm,
+        bladeCount: 9,
+        bladeThicknessM: 1.6 * mm,
+        inletAngleRad: 60 * deg,
+        outletAngleRad: 32 * deg,
+        tipClearanceM: 0.8 * mm,
+        hubRadiusM: 12 * mm,
+        stackRadiusM: 180 * mm,
+        stackHeightM: 360 * mm,
+        stackVanes: 12,
+        vaneSlantRad: 45 * deg,
+      }
     case 'turbine-compressor':
-      return { family, ...structuredClone(bladed), outline: null, casing: { kind: 'close', clearanceM: 1 * mm }, impeller: { tipRadiusM: 42 * mm, eyeRadiusM: 11 * mm, tipWidthM: 2 * mm, blades: 12, backsweepRad: 30 * deg, efficiency: 0.5, clearanceM: 0.25 * mm, stages: 2 }, deliveryDiameterM: 3.5 * mm }
+      return {
+        family,
+        ...structuredClone(bladed),
+        outline: null,
+        casing: { kind: 'close', clearanceM: 1 * mm },
+        impeller: {
+          tipRadiusM: 42 * mm,
+          eyeRadiusM: 11 * mm,
+          tipWidthM: 2 * mm,
+          blades: 12,
+          backsweepRad: 30 * deg,
+          efficiency: 0.5,
+          clearanceM: 0.25 * mm,
+          stages: 2,
+        },
+        deliveryDiameterM: 3.5 * mm,
+      }
   }
 }
 
-const feed = (throatDiameterM: number, count: number, angle: number, gapM: number, inletBoreM: number): TurbineBuild['nozzle'] => ({ throatDiameterM, exitDiameterM: throatDiameterM, count, inletBoreM, angleRad: angle * deg, gapM, form: { kind: 'round' }, edge: 'rounded', gaugeId: null })
+const feed = (
+  throatDiameterM: number,
+  count: number,
+  angle: number,
+  gapM: number,
+  inletBoreM: number,
+): TurbineBuild['nozzle'] => ({
+  throatDiameterM,
+  exitDiameterM: throatDiameterM,
+  count,
+  inletBoreM,
+  angleRad: angle * deg,
+  gapM,
+  form: { kind: 'round' },
+  edge: 'rounded',
+  gaugeId: null,
+})
 
 /** Feed that suits a family's first machine. */
 export function newFeed(family: Family): TurbineBuild['nozzle'] {
@@ -63,11 +202,29 @@ export function newFeed(family: Family): TurbineBuild['nozzle'] {
 }
 
 /** Gauge pressure that a family's first machine is safe at, running free on the small compressor. */
-export const newPressure = (family: Family): number => ({ 'radial-inflow': 22e3, 'disc-pack': 40e3, 'reaction-rotor': 40e3, axial: 60e3, 'vane-motor': 250e3, 'supersonic-impulse': 300e3, 'turbine-compressor': 350e3 } as Partial<Record<Family, number>>)[family] ?? 350e3
+export const newPressure = (family: Family): number =>
+  (
+    ({
+      'radial-inflow': 22e3,
+      'disc-pack': 40e3,
+      'reaction-rotor': 40e3,
+      axial: 60e3,
+      'vane-motor': 250e3,
+      'supersonic-impulse': 300e3,
+      'turbine-compressor': 350e3,
+    }) as Partial<Record<Family, number>>
+  )[family] ?? 350e3
 
 /** Speed and power to ask of a family's first machine. */
-export function newLoad(family: Family): Pick<Build['load'], 'speedRadPerS' | 'wantedPowerW' | 'label' | 'leastGaugePressurePa'> {
-  const load = (label: string, speed: number, wantedPowerW: number, leastGaugePressurePa = 50e3) => ({ label, speedRadPerS: speed * rpm, wantedPowerW, leastGaugePressurePa })
+export function newLoad(
+  family: Family,
+): Pick<Build['load'], 'speedRadPerS' | 'wantedPowerW' | 'label' | 'leastGaugePressurePa'> {
+  const load = (label: string, speed: number, wantedPowerW: number, leastGaugePressurePa = 50e3) => ({
+    label,
+    speedRadPerS: speed * rpm,
+    wantedPowerW,
+    leastGaugePressurePa,
+  })
   switch (family) {
     case 'tangential-impulse':
       return load('spindle', 10_000, 6, 100e3)
@@ -91,4 +248,7 @@ export function newLoad(family: Family): Pick<Build['load'], 'speedRadPerS' | 'w
 }
 
 /** Plain coefficients of a family, as a document holds them. */
-export const newCoefficients = (family: Family): Build['coefficients'] => structuredClone(family === 'tangential-impulse' ? DEFAULT_COEFFICIENTS : defaultCoefficients(family)) as Build['coefficients']
+export const newCoefficients = (family: Family): Build['coefficients'] =>
+  structuredClone(
+    family === 'tangential-impulse' ? DEFAULT_COEFFICIENTS : defaultCoefficients(family),
+  ) as Build['coefficients']

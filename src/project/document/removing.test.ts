@@ -26,7 +26,12 @@ test('a machine goes whole, and no other machine’s build with it', () => {
   expect(project.builds.map((b) => b.id)).toEqual(others)
 })
 test('first versions of two machines have two names, on the page and as files', () => {
-  const project = { machines: [{ id: 'a', name: 'Winch', purpose: '' }, { id: 'b', name: 'Spindle / 2', purpose: '' }] }
+  const project = {
+    machines: [
+      { id: 'a', name: 'Winch', purpose: '' },
+      { id: 'b', name: 'Spindle / 2', purpose: '' },
+    ],
+  }
   const first = (machineId: string) => ({ machineId, name: 'First print' })
   expect(buildTitle(project, first('a'))).toBe('Winch · First print')
   expect(fileStem(project, first('b'))).toBe('spindle-2-first-print')

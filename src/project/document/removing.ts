@@ -4,7 +4,8 @@ import type { Build, Project, Recording } from '../validation/schema'
 export function removeBuilds(project: Pick<Project, 'builds' | 'runs'>, ids: ReadonlySet<string>): void {
   const parentOf = (id: string | null): string | null => {
     let at = id
-    for (let i = 0; at !== null && ids.has(at) && i <= project.builds.length; i++) at = project.builds.find((b) => b.id === at)?.parentId ?? null
+    for (let i = 0; at !== null && ids.has(at) && i <= project.builds.length; i++)
+      at = project.builds.find((b) => b.id === at)?.parentId ?? null
     return at
   }
   for (const build of project.builds) if (!ids.has(build.id)) build.parentId = parentOf(build.parentId)
@@ -14,9 +15,13 @@ export function removeBuilds(project: Pick<Project, 'builds' | 'runs'>, ids: Rea
 
 /** Takes a machine out with all its builds and their runs. */
 export function removeMachine(project: Pick<Project, 'machines' | 'builds' | 'runs'>, machineId: string): void {
-  removeBuilds(project, new Set(project.builds.filter((b: Pick<Build, 'id' | 'machineId'>) => b.machineId === machineId).map((b) => b.id)))
+  removeBuilds(
+    project,
+    new Set(project.builds.filter((b: Pick<Build, 'id' | 'machineId'>) => b.machineId === machineId).map((b) => b.id)),
+  )
   project.machines = project.machines.filter((m) => m.id !== machineId)
 }
 
 /** Recordings that no run speaks of any more. */
-export const unusedRecordings = ({ recordings, runs }: Pick<Project, 'recordings' | 'runs'>): Recording[] => recordings.filter((rec) => !runs.some((r) => r.recordingId === rec.id))
+export const unusedRecordings = ({ recordings, runs }: Pick<Project, 'recordings' | 'runs'>): Recording[] =>
+  recordings.filter((rec) => !runs.some((r) => r.recordingId === rec.id))

@@ -8,12 +8,21 @@ export function variedBuilds(family: Family): fc.Arbitrary<TurbineBuild> {
   const base = newBuild({ id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }, family)
   const fields = [...MACHINE_FIELDS[family], ...FEED_FIELDS]
   return fc
-    .tuple(...fields.map((f) => (f.type === 'choice' ? fc.constantFrom(...f.choices.map((c) => c.value)) : fc.double({ min: -0.5, max: 0.5, noNaN: true }))))
+    .tuple(
+      ...fields.map((f) =>
+        f.type === 'choice'
+          ? fc.constantFrom(...f.choices.map((c) => c.value))
+          : fc.double({ min: -0.5, max: 0.5, noNaN: true }),
+      ),
+    )
     .map((draws) => {
       const build = structuredClone(base)
       fields.forEach((f, i) => {
         if (f.type === 'choice') return setField(build, f.path, draws[i] as string)
-        const moved = Math.min(fieldLimits(f)[1], Math.max(fieldLimits(f)[0], (fieldValue(base, f.path) as number) * 2 ** (draws[i] as number)))
+        const moved = Math.min(
+          fieldLimits(f)[1],
+          Math.max(fieldLimits(f)[0], (fieldValue(base, f.path) as number) * 2 ** (draws[i] as number)),
+        )
         setField(build, f.path, f.whole ? Math.round(moved) : moved)
       })
       build.nozzle.exitDiameterM = Math.max(build.nozzle.exitDiameterM, build.nozzle.throatDiameterM)

@@ -7,9 +7,30 @@ import { makeDemo } from '../demo'
 import { migrateProject } from '../migrations'
 import { correctionOf, partsInput } from '../parts/parts-input'
 import { parseProject, type Project } from '../validation'
-import { airInput, isThrust, isTurbine, newBuild, newFitting, newHose, newPistonRegulator, newSupply, newThrustBuild, supplyInput, type HoleGauge, type Supply } from '.'
+import {
+  airInput,
+  isThrust,
+  isTurbine,
+  newBuild,
+  newFitting,
+  newHose,
+  newPistonRegulator,
+  newSupply,
+  newThrustBuild,
+  supplyInput,
+  type HoleGauge,
+  type Supply,
+} from '.'
 
-const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v1/heron-window.json'), 'utf8')) as { schemaVersion: number; builds: { id: string; supply: Record<string, unknown>; line: Record<string, unknown>; nozzle: Record<string, number> }[] }
+const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v1/heron-window.json'), 'utf8')) as {
+  schemaVersion: number
+  builds: {
+    id: string
+    supply: Record<string, unknown>
+    line: Record<string, unknown>
+    nozzle: Record<string, number>
+  }[]
+}
 const { project } = makeDemo()
 const own = { id: 'b', machineId: 'spindle', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const refused = (recipe: (p: Project) => void): string => {
@@ -25,8 +46,18 @@ describe('version 1 becomes version 2', () => {
   test('every build keeps its regulator’s setting, its conductance and its nozzle', () => {
     frozen.builds.forEach((old, i) => {
       const now = parsed.project.builds[i]
-      expect(now.line.regulator).toMatchObject({ setGaugePressurePa: old.supply.regulatorGaugePressurePa, readWhile: 'flowing' })
-      expect(now.line.parts).toEqual([{ kind: 'fitting', label: old.line.label, sonicConductance: old.line.sonicConductance, criticalRatio: old.line.criticalRatio }])
+      expect(now.line.regulator).toMatchObject({
+        setGaugePressurePa: old.supply.regulatorGaugePressurePa,
+        readWhile: 'flowing',
+      })
+      expect(now.line.parts).toEqual([
+        {
+          kind: 'fitting',
+          label: old.line.label,
+          sonicConductance: old.line.sonicConductance,
+          criticalRatio: old.line.criticalRatio,
+        },
+      ])
       expect(now.nozzle).toMatchObject({ ...old.nozzle, form: { kind: 'round' }, gaugeId: null })
     })
     expect(parsed.project.holeGauges).toEqual([])
@@ -34,7 +65,10 @@ describe('version 1 becomes version 2', () => {
   test('and the pressure that the old regulator held is still held', () => {
     for (const build of parsed.project.builds) {
       const air = airSide(airInput(build, parsed.project.ambient))
-      expect(air.supplyGaugePressurePa).toBeCloseTo(Number(frozen.builds.find((b) => b.id === build.id)?.supply.regulatorGaugePressurePa), 0)
+      expect(air.supplyGaugePressurePa).toBeCloseTo(
+        Number(frozen.builds.find((b) => b.id === build.id)?.supply.regulatorGaugePressurePa),
+        0,
+      )
     }
   })
   test('the old document is left as it was', () => {
@@ -58,22 +92,117 @@ describe('what the new fields refuse, and where', () => {
       p.builds[0].supply = supply
     })
   test.each([
-    ['a balloon hardly blown', supplyOf((s) => void Object.assign(s, { blownVolumeM3: 7e-5 }), 'balloon'), /blownVolumeM3: limp it holds/],
-    ['a balloon beyond any skin', supplyOf((s) => void Object.assign(s, { blownVolumeM3: 0.9 }), 'balloon'), /no skin stretches that far/],
-    ['blower points that rise in pressure', supplyOf((s) => void Object.assign(s, { curve: { kind: 'points', points: [{ flowM3PerS: 0, pressurePa: 100 }, { flowM3PerS: 0.01, pressurePa: 200 }] } }), 'blower'), /must fall in pressure/],
-    ['blower points out of order', supplyOf((s) => void Object.assign(s, { curve: { kind: 'points', points: [{ flowM3PerS: 0.02, pressurePa: 300 }, { flowM3PerS: 0.01, pressurePa: 200 }] } }), 'blower'), /must rise in flow/],
-    ['a kind that is none', supplyOf((s) => void Object.assign(s, { kind: 'bellows' }), 'steady'), /builds\[0\]\.supply/],
-    ['a seat as wide as its diaphragm', refused((p) => void Object.assign(p.builds[0].line, { regulator: { ...newPistonRegulator(3e5), seatDiameterM: 0.018 } })), /seatDiameterM: the seat must be smaller/],
-    ['a hose of no length', refused((p) => void p.builds[0].line.parts.push({ ...newHose(), lengthM: 0 })), /parts\[\d\]\.lengthM/],
-    ['an outlet wider than its bore', refused((p) => void (p.builds[0].nozzle.form = { kind: 'ring', holes: 5, ringRadiusM: 9e-3 })), /nozzle\.form: this outlet reaches across/],
-    ['holes that run into one another', refused((p) => void Object.assign(p.builds[0].nozzle, { inletBoreM: 20e-3, throatDiameterM: 5e-3, exitDiameterM: 5e-3, form: { kind: 'ring', holes: 12, ringRadiusM: 2e-3 } })), /the holes run into one another/],
-    ['a ring with too little area', refused((p) => void Object.assign(p.builds[0].nozzle, { throatDiameterM: 5e-3, exitDiameterM: 5e-3, form: { kind: 'sector', innerRadiusM: 1e-3, heightM: 0.3e-3 } })), /the whole ring has less area/],
-    ['a gauge that is not there', refused((p) => void (p.builds[0].nozzle.gaugeId = 'gone')), /gaugeId: hole gauge gone/],
-    ['a nose longer than its body', refused((p) => void Object.assign(p.builds.filter(isThrust)[0].machine, { noseLengthM: 1 })), /noseLengthM: the nose cannot be longer/],
-    ['a balance outside the body', refused((p) => void Object.assign(p.builds.filter(isThrust)[0].machine, { centreOfMassM: 1 })), /centre of mass must lie within/],
+    [
+      'a balloon hardly blown',
+      supplyOf((s) => void Object.assign(s, { blownVolumeM3: 7e-5 }), 'balloon'),
+      /blownVolumeM3: limp it holds/,
+    ],
+    [
+      'a balloon beyond any skin',
+      supplyOf((s) => void Object.assign(s, { blownVolumeM3: 0.9 }), 'balloon'),
+      /no skin stretches that far/,
+    ],
+    [
+      'blower points that rise in pressure',
+      supplyOf(
+        (s) =>
+          void Object.assign(s, {
+            curve: {
+              kind: 'points',
+              points: [
+                { flowM3PerS: 0, pressurePa: 100 },
+                { flowM3PerS: 0.01, pressurePa: 200 },
+              ],
+            },
+          }),
+        'blower',
+      ),
+      /must fall in pressure/,
+    ],
+    [
+      'blower points out of order',
+      supplyOf(
+        (s) =>
+          void Object.assign(s, {
+            curve: {
+              kind: 'points',
+              points: [
+                { flowM3PerS: 0.02, pressurePa: 300 },
+                { flowM3PerS: 0.01, pressurePa: 200 },
+              ],
+            },
+          }),
+        'blower',
+      ),
+      /must rise in flow/,
+    ],
+    [
+      'a kind that is none',
+      supplyOf((s) => void Object.assign(s, { kind: 'bellows' }), 'steady'),
+      /builds\[0\]\.supply/,
+    ],
+    [
+      'a seat as wide as its diaphragm',
+      refused(
+        (p) =>
+          void Object.assign(p.builds[0].line, { regulator: { ...newPistonRegulator(3e5), seatDiameterM: 0.018 } }),
+      ),
+      /seatDiameterM: the seat must be smaller/,
+    ],
+    [
+      'a hose of no length',
+      refused((p) => void p.builds[0].line.parts.push({ ...newHose(), lengthM: 0 })),
+      /parts\[\d\]\.lengthM/,
+    ],
+    [
+      'an outlet wider than its bore',
+      refused((p) => void (p.builds[0].nozzle.form = { kind: 'ring', holes: 5, ringRadiusM: 9e-3 })),
+      /nozzle\.form: this outlet reaches across/,
+    ],
+    [
+      'holes that run into one another',
+      refused(
+        (p) =>
+          void Object.assign(p.builds[0].nozzle, {
+            inletBoreM: 20e-3,
+            throatDiameterM: 5e-3,
+            exitDiameterM: 5e-3,
+            form: { kind: 'ring', holes: 12, ringRadiusM: 2e-3 },
+          }),
+      ),
+      /the holes run into one another/,
+    ],
+    [
+      'a ring with too little area',
+      refused(
+        (p) =>
+          void Object.assign(p.builds[0].nozzle, {
+            throatDiameterM: 5e-3,
+            exitDiameterM: 5e-3,
+            form: { kind: 'sector', innerRadiusM: 1e-3, heightM: 0.3e-3 },
+          }),
+      ),
+      /the whole ring has less area/,
+    ],
+    [
+      'a gauge that is not there',
+      refused((p) => void (p.builds[0].nozzle.gaugeId = 'gone')),
+      /gaugeId: hole gauge gone/,
+    ],
+    [
+      'a nose longer than its body',
+      refused((p) => void Object.assign(p.builds.filter(isThrust)[0].machine, { noseLengthM: 1 })),
+      /noseLengthM: the nose cannot be longer/,
+    ],
+    [
+      'a balance outside the body',
+      refused((p) => void Object.assign(p.builds.filter(isThrust)[0].machine, { centreOfMassM: 1 })),
+      /centre of mass must lie within/,
+    ],
   ])('%s', (_, said, wanted) => expect(said).toMatch(wanted))
   test('every kind of supply with its usual figures is taken', () => {
-    for (const kind of ['steady', 'compressor', 'vessel', 'blower', 'breath', 'wind', 'balloon'] as const) expect(supplyOf(() => undefined, kind)).toBe('accepted')
+    for (const kind of ['steady', 'compressor', 'vessel', 'blower', 'breath', 'wind', 'balloon'] as const)
+      expect(supplyOf(() => undefined, kind)).toBe('accepted')
   })
 })
 
@@ -81,7 +210,13 @@ describe('from the document to the core', () => {
   test('a displacement becomes delivery points that fall; without it the points go through', () => {
     const { supply } = newBuild(own)
     if (supply.kind !== 'compressor') throw new Error('the usual build has a compressor')
-    const worked = supplyInput({ ...supply, displacement: { sweptVolumeM3: 60e-6, strokesPerS: 47, clearanceShare: 0.05, exponent: 1.3, lossShare: 0.18 } }, project.ambient)
+    const worked = supplyInput(
+      {
+        ...supply,
+        displacement: { sweptVolumeM3: 60e-6, strokesPerS: 47, clearanceShare: 0.05, exponent: 1.3, lossShare: 0.18 },
+      },
+      project.ambient,
+    )
     if (worked.kind !== 'compressor') throw new Error('kind')
     worked.delivery.slice(1).forEach((d, i) => expect(d.freeAirM3PerS).toBeLessThan(worked.delivery[i].freeAirM3PerS))
     expect(supplyInput(supply, project.ambient)).toMatchObject({ delivery: supply.delivery })
@@ -98,9 +233,16 @@ describe('from the document to the core', () => {
 })
 
 describe('hole gauge in the document', () => {
-  const gauge: HoleGauge = { id: 'g', name: 'g', process: '', holes: [1, 2, 3, 4].map((mm) => ({ modelM: mm * 1e-3, measuredM: mm === 3 ? null : mm * 1e-3 - 0.15e-3 })) }
+  const gauge: HoleGauge = {
+    id: 'g',
+    name: 'g',
+    process: '',
+    holes: [1, 2, 3, 4].map((mm) => ({ modelM: mm * 1e-3, measuredM: mm === 3 ? null : mm * 1e-3 - 0.15e-3 })),
+  }
   test('holes that were not measured are left out; two are too few', () => {
-    expect(correctionOf(gauge)).toEqual(holeCorrection([1, 2, 4].map((mm) => ({ modelM: mm * 1e-3, measuredM: mm * 1e-3 - 0.15e-3 }))))
+    expect(correctionOf(gauge)).toEqual(
+      holeCorrection([1, 2, 4].map((mm) => ({ modelM: mm * 1e-3, measuredM: mm * 1e-3 - 0.15e-3 }))),
+    )
     expect(correctionOf({ ...gauge, holes: gauge.holes.slice(0, 3) })).toBeNull()
     expect(correctionOf(undefined)).toBeNull()
   })

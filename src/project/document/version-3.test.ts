@@ -5,7 +5,10 @@ import { migrateProject } from '../migrations'
 import { parseProject } from '../validation'
 import { isTurbine, predictionInput } from '.'
 
-const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v2/heron-window.json'), 'utf8')) as { schemaVersion: number; builds: Record<string, unknown>[] }
+const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v2/heron-window.json'), 'utf8')) as {
+  schemaVersion: number
+  builds: Record<string, unknown>[]
+}
 
 describe('version 2 becomes version 3 and goes on', () => {
   const parsed = parseProject(structuredClone(frozen))
@@ -16,20 +19,36 @@ describe('version 2 becomes version 3 and goes on', () => {
       const { shaft, coefficients, ...rest } = old as { shaft: object; coefficients: object }
       expect(parsed.project.builds[i]).toMatchObject(rest)
       expect(parsed.project.builds[i].shaft).toMatchObject(shaft)
-      expect(Object.keys(parsed.project.builds[i].coefficients)).toEqual(expect.arrayContaining(Object.keys(coefficients)))
+      expect(Object.keys(parsed.project.builds[i].coefficients)).toEqual(
+        expect.arrayContaining(Object.keys(coefficients)),
+      )
     })
   })
   test('what is new begins with plain figures: between its bearings, printed in filament', () => {
     for (const build of parsed.project.builds) {
       expect(build.shaft).toMatchObject({ overhangM: 0, sideLoadN: 0 })
-      expect(build.making).toEqual({ process: 'filament', lineWidthM: 0.4e-3, layerHeightM: 0.2e-3, outlets: 'holes', bedM: 0.22 })
+      expect(build.making).toEqual({
+        process: 'filament',
+        lineWidthM: 0.4e-3,
+        layerHeightM: 0.2e-3,
+        outlets: 'holes',
+        bedM: 0.22,
+      })
       expect(build.coefficients.leakage.value).toBeGreaterThan(0)
     }
   })
   test('its turbines predict as before: the new coefficients have no weight for them', () => {
     for (const build of parsed.project.builds.filter(isTurbine)) {
       const input = predictionInput(build, parsed.project.ambient)
-      const other = { ...input, coefficients: { ...input.coefficients, rowLoss: { value: 4, standardUncertainty: 1 }, leakage: { value: 3, standardUncertainty: 1 }, shear: { value: 0.2, standardUncertainty: 1 } } }
+      const other = {
+        ...input,
+        coefficients: {
+          ...input.coefficients,
+          rowLoss: { value: 4, standardUncertainty: 1 },
+          leakage: { value: 3, standardUncertainty: 1 },
+          shear: { value: 0.2, standardUncertainty: 1 },
+        },
+      }
       expect(predict(other).figures).toEqual(predict(input).figures)
     }
   })
@@ -37,8 +56,14 @@ describe('version 2 becomes version 3 and goes on', () => {
     const before = JSON.stringify(frozen)
     migrateProject(frozen)
     expect(JSON.stringify(frozen)).toBe(before)
-    const oldest = JSON.parse(readFileSync(join(__dirname, '../fixtures/v1/heron-window.json'), 'utf8')) as { schemaVersion: number }
+    const oldest = JSON.parse(readFileSync(join(__dirname, '../fixtures/v1/heron-window.json'), 'utf8')) as {
+      schemaVersion: number
+    }
     expect(migrateProject(oldest).schemaVersion).toBe(4)
   })
-  test.each([[{ schemaVersion: 2 }], [{ schemaVersion: 2, builds: [null] }], [{ schemaVersion: 2, builds: [{ shaft: 1 }] }]])('%j: refused in words, not thrown', (value) => expect(parseProject(value).ok).toBe(false))
+  test.each([
+    [{ schemaVersion: 2 }],
+    [{ schemaVersion: 2, builds: [null] }],
+    [{ schemaVersion: 2, builds: [{ shaft: 1 }] }],
+  ])('%j: refused in words, not thrown', (value) => expect(parseProject(value).ok).toBe(false))
 })

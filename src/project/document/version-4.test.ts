@@ -5,7 +5,14 @@ import { predict } from '../../core/prediction'
 import { parseProject } from '../validation'
 import { isTurbine, predictionInput } from '.'
 
-const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v3/heron-window.json'), 'utf8')) as { schemaVersion: number; builds: { coefficients: Record<string, { value: number; standardUncertainty: number }>; machine: { family: string } }[]; runs: Record<string, unknown>[] }
+const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v3/heron-window.json'), 'utf8')) as {
+  schemaVersion: number
+  builds: {
+    coefficients: Record<string, { value: number; standardUncertainty: number }>
+    machine: { family: string }
+  }[]
+  runs: Record<string, unknown>[]
+}
 
 describe('version 3 becomes version 4', () => {
   const parsed = parseProject(structuredClone(frozen))
@@ -21,7 +28,9 @@ describe('version 3 becomes version 4', () => {
       expect(build.making).toMatchObject({ ...(old.making as object), bedM: 0.22 })
       if (build.supply.kind === 'compressor') expect(build.supply.filling).toBeNull()
     }
-    project.runs.forEach((run, i) => expect(run.cautions).toEqual({ ...(frozen.runs[i].cautions as object), flywheel: null }))
+    project.runs.forEach((run, i) =>
+      expect(run.cautions).toEqual({ ...(frozen.runs[i].cautions as object), flywheel: null }),
+    )
   })
   test('plain estimates that were too sure are replaced; what a maker changed is kept', () => {
     const impulse = project.builds.find((b) => b.machine.family === 'tangential-impulse')

@@ -9,11 +9,15 @@ type Migration = (document: { schemaVersion: number }) => { schemaVersion: numbe
 export const MIGRATIONS: Readonly<Record<number, Migration>> = { 1: v1ToV2, 2: v2ToV3, 3: v3ToV4 }
 
 /** Brings an older document up step by step; a version without a step is handed on as it is for the schema to judge. */
-export function migrateProject(document: { schemaVersion: number }, steps: Readonly<Record<number, Migration>> = MIGRATIONS): { schemaVersion: number } {
+export function migrateProject(
+  document: { schemaVersion: number },
+  steps: Readonly<Record<number, Migration>> = MIGRATIONS,
+): { schemaVersion: number } {
   let current = document
   while (steps[current.schemaVersion]) {
     const next = steps[current.schemaVersion](current)
-    if (next.schemaVersion !== current.schemaVersion + 1) throw new RangeError(`Migration from ${current.schemaVersion} gave ${next.schemaVersion}`)
+    if (next.schemaVersion !== current.schemaVersion + 1)
+      throw new RangeError(`Migration from ${current.schemaVersion} gave ${next.schemaVersion}`)
     current = next
   }
   return current

@@ -6,7 +6,8 @@ interface BuildV1 {
   load?: Record<string, unknown>
 }
 
-const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** The regulator that version 1 took for granted: it held its setting while air flowed. A wide seat, so that it still does. */
 const regulatorV1 = (setGaugePressurePa: unknown) => ({
@@ -32,7 +33,10 @@ function buildV2(build: unknown): unknown {
   return {
     ...rest,
     supply: compressor ? { ...source, pumpEfficiency: 0.65, coil: null, displacement: null } : supply,
-    line: { regulator: compressor ? regulatorV1(regulatorGaugePressurePa) : null, parts: [{ kind: 'fitting', label, sonicConductance, criticalRatio }] },
+    line: {
+      regulator: compressor ? regulatorV1(regulatorGaugePressurePa) : null,
+      parts: [{ kind: 'fitting', label, sonicConductance, criticalRatio }],
+    },
     nozzle: { ...nozzle, form: { kind: 'round' }, gaugeId: null },
     load: { ...load, leastGaugePressurePa: 50_000 },
   }
@@ -41,5 +45,10 @@ function buildV2(build: unknown): unknown {
 /** Version 2: more sources, a line of parts with a regulator of its own, outlets of other forms, hole gauges, a least pressure of the machine. */
 export function v1ToV2(document: { schemaVersion: number }): { schemaVersion: number } {
   const { builds } = document as { schemaVersion: number; builds?: unknown }
-  return { ...document, schemaVersion: 2, ...(Array.isArray(builds) ? { builds: builds.map(buildV2) } : {}), holeGauges: [] } as { schemaVersion: number }
+  return {
+    ...document,
+    schemaVersion: 2,
+    ...(Array.isArray(builds) ? { builds: builds.map(buildV2) } : {}),
+    holeGauges: [],
+  } as { schemaVersion: number }
 }

@@ -3,7 +3,8 @@ export type Point = [number, number]
 const distance = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1])
 
 /** True when a run of points ends where it begins. */
-export const closes = (points: readonly Point[], within: number): boolean => points.length > 2 && distance(points[0], points[points.length - 1]) <= within
+export const closes = (points: readonly Point[], within: number): boolean =>
+  points.length > 2 && distance(points[0], points[points.length - 1]) <= within
 
 /**
  * Closed outlines from runs of points: those that close by themselves, and open ones joined end to end in either direction.
@@ -31,7 +32,8 @@ export function joinChains(runs: readonly (readonly Point[])[], within: number):
       chain.push(...(turned ? run.reverse() : run).slice(1))
     }
     if (closes(chain, within)) closed.push(chain.slice(0, -1))
-    else if (left.some((r) => distance(r[0], chain[0]) <= within || distance(r[r.length - 1], chain[0]) <= within)) left.push(chain.reverse())
+    else if (left.some((r) => distance(r[0], chain[0]) <= within || distance(r[r.length - 1], chain[0]) <= within))
+      left.push(chain.reverse())
     else open++
   }
   return { closed, open }

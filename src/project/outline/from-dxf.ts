@@ -40,7 +40,10 @@ function bulged([x1, y1]: Point, [x2, y2]: Point, bulge: number): Point[] {
   const [cx, cy] = [(x1 + x2) / 2 - (away * (y2 - y1)) / chord, (y1 + y2) / 2 + (away * (x2 - x1)) / chord]
   const steps = Math.max(2, Math.ceil(Math.abs(angle) / 0.1))
   const from = Math.atan2(y1 - cy, x1 - cx)
-  return Array.from({ length: steps }, (_, i): Point => [cx + Math.abs(radius) * Math.cos(from + (angle * i) / steps), cy + Math.abs(radius) * Math.sin(from + (angle * i) / steps)])
+  return Array.from({ length: steps }, (_, i): Point => [
+    cx + Math.abs(radius) * Math.cos(from + (angle * i) / steps),
+    cy + Math.abs(radius) * Math.sin(from + (angle * i) / steps),
+  ])
 }
 
 /** An arc of an ellipse, counter-clockwise from one angle to the other; a whole one when they are the same. */
@@ -49,7 +52,10 @@ function ellipse(centre: XY, major: XY, ratio: number, from: number, to: number)
   const steps = Math.max(4, Math.ceil(sweep / 0.1))
   return Array.from({ length: steps + 1 }, (_, i): Point => {
     const a = from + (sweep * i) / steps
-    return [centre.x + Math.cos(a) * major.x - Math.sin(a) * ratio * major.y, centre.y + Math.cos(a) * major.y + Math.sin(a) * ratio * major.x]
+    return [
+      centre.x + Math.cos(a) * major.x - Math.sin(a) * ratio * major.y,
+      centre.y + Math.cos(a) * major.y + Math.sin(a) * ratio * major.x,
+    ]
   })
 }
 
@@ -62,7 +68,10 @@ function spline(control: readonly XY[], degree: number, knots: readonly number[]
     const t = Math.min(to - 1e-12 * (to - from), from + ((to - from) * i) / steps)
     let k = degree
     while (k < control.length - 1 && knots[k + 1] <= t) k++
-    const d = Array.from({ length: degree + 1 }, (_, j): Point => [control[j + k - degree].x, control[j + k - degree].y])
+    const d = Array.from({ length: degree + 1 }, (_, j): Point => [
+      control[j + k - degree].x,
+      control[j + k - degree].y,
+    ])
     for (let r = 1; r <= degree; r++)
       for (let j = degree; j >= r; j--) {
         const width = knots[j + 1 + k - r] - knots[j + k - degree]
@@ -95,7 +104,9 @@ function runOf(e: Entity): Point[] {
     case 'ARC':
       return e.center && e.radius ? ellipse(e.center, { x: e.radius, y: 0 }, 1, e.startAngle ?? 0, e.endAngle ?? 0) : []
     case 'ELLIPSE':
-      return e.center && e.majorAxisEndPoint ? ellipse(e.center, e.majorAxisEndPoint, e.axisRatio ?? 1, e.startAngle ?? 0, e.endAngle ?? 2 * Math.PI) : []
+      return e.center && e.majorAxisEndPoint
+        ? ellipse(e.center, e.majorAxisEndPoint, e.axisRatio ?? 1, e.startAngle ?? 0, e.endAngle ?? 2 * Math.PI)
+        : []
     case 'SPLINE':
       return spline(e.controlPoints ?? [], e.degreeOfSplineCurve ?? 3, e.knotValues ?? [])
     default:
@@ -115,6 +126,7 @@ export function fromDxf(text: string): Drawn {
   if (!UNITS[unit]) notes.push('The drawing names no unit: taken as millimetres.')
   const runs = ((drawing?.entities ?? []) as unknown as Entity[]).map(runOf)
   const passed = runs.filter((r) => r.length < 2).length
-  if (passed > 0) notes.push(`${passed} ${passed === 1 ? 'thing that is no line was' : 'things that are no lines were'} passed over.`)
+  if (passed > 0)
+    notes.push(`${passed} ${passed === 1 ? 'thing that is no line was' : 'things that are no lines were'} passed over.`)
   return { runs: runs.filter((r) => r.length > 1).map((r) => r.map(([x, y]): Point => [x * scale, y * scale])), notes }
 }

@@ -23,8 +23,14 @@ function pathData(name: string, at: Attributes): string | null {
       return `M${n('x1')} ${n('y1')}L${n('x2')} ${n('y2')}`
     case 'polygon':
     case 'polyline': {
-      const numbers = String(at['@points'] ?? '').trim().split(/[\s,]+/).map(Number)
-      const corners = Array.from({ length: Math.floor(numbers.length / 2) }, (_, i) => `${numbers[2 * i]} ${numbers[2 * i + 1]}`)
+      const numbers = String(at['@points'] ?? '')
+        .trim()
+        .split(/[\s,]+/)
+        .map(Number)
+      const corners = Array.from(
+        { length: Math.floor(numbers.length / 2) },
+        (_, i) => `${numbers[2 * i]} ${numbers[2 * i + 1]}`,
+      )
       return corners.length < 2 ? null : `M${corners.join('L')}${name === 'polygon' ? 'Z' : ''}`
     }
     case 'rect':
@@ -32,7 +38,9 @@ function pathData(name: string, at: Attributes): string | null {
     case 'circle':
     case 'ellipse': {
       const [rx, ry] = name === 'circle' ? [n('r'), n('r')] : [n('rx'), n('ry')]
-      return rx > 0 && ry > 0 ? `M${n('cx') - rx} ${n('cy')}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0Z` : null
+      return rx > 0 && ry > 0
+        ? `M${n('cx') - rx} ${n('cy')}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0Z`
+        : null
     }
     default:
       return null
@@ -61,7 +69,8 @@ function drawnPaths(node: Attributes, outer: readonly string[]): { d: string; tr
 function sampled(d: string): Point[] {
   const path = new svgPathProperties(d)
   const parts = path.getParts()
-  if (parts.length > 0 && /^[\sMmLlHhVvZz\d.,eE+-]+$/.test(d)) return [[parts[0].start.x, parts[0].start.y], ...parts.map((p): Point => [p.end.x, p.end.y])]
+  if (parts.length > 0 && /^[\sMmLlHhVvZz\d.,eE+-]+$/.test(d))
+    return [[parts[0].start.x, parts[0].start.y], ...parts.map((p): Point => [p.end.x, p.end.y])]
   const length = path.getTotalLength()
   const n = 240
   return Array.from({ length: n + 1 }, (_, i): Point => {
@@ -83,14 +92,26 @@ export function fromSvg(text: string): Drawn {
   }
   const notes: string[] = []
   const width = svgLength(root['@width'])
-  const box = String(root['@viewBox'] ?? '').trim().split(/[\s,]+/).map(Number)
+  const box = String(root['@viewBox'] ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number)
   const scale = width !== null && box.length === 4 && box[2] > 0 ? width / box[2] : width !== null ? 25.4 / 96 : 1
   if (width === null) notes.push('The drawing gives no width: one of its units is taken as a millimetre.')
-  if (/<use[\s>]/.test(text)) notes.push('Copies made by reference are passed over: save it with them turned into plain paths.')
+  if (/<use[\s>]/.test(text))
+    notes.push('Copies made by reference are passed over: save it with them turned into plain paths.')
   const runs = drawnPaths(root, []).flatMap(({ d, transforms }) => {
     // the innermost transform acts first
-    const moved = [...transforms].reverse().reduce((path, t) => path.transform(t), svgpath(d)).abs().unshort()
-    return moved.toString().split(/(?=M)/).filter((s) => s.trim().length > 1).map(sampled)
+    const moved = [...transforms]
+      .reverse()
+      .reduce((path, t) => path.transform(t), svgpath(d))
+      .abs()
+      .unshort()
+    return moved
+      .toString()
+      .split(/(?=M)/)
+      .filter((s) => s.trim().length > 1)
+      .map(sampled)
   })
   // y grows downward in an SVG
   return { runs: runs.filter((r) => r.length > 1).map((r) => r.map(([x, y]): Point => [x * scale, -y * scale])), notes }

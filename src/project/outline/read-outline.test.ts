@@ -7,33 +7,132 @@ const read = (name: string, text: string): ReadOutline => {
   if (!outcome.ok) throw new Error(outcome.message)
   return outcome.outline
 }
-const area = (p: ReadOutline['points']) => p.reduce((s, [x, y], i) => s + x * p[(i + 1) % p.length][1] - p[(i + 1) % p.length][0] * y, 0) / 2
-const blade = { bladeDepthM: 8e-3, profile: 'scoop' as const, inletAngleRad: 0.7, outletAngleRad: 0.6, bladeThicknessM: 1.6e-3 }
+const area = (p: ReadOutline['points']) =>
+  p.reduce((s, [x, y], i) => s + x * p[(i + 1) % p.length][1] - p[(i + 1) % p.length][0] * y, 0) / 2
+const blade = {
+  bladeDepthM: 8e-3,
+  profile: 'scoop' as const,
+  inletAngleRad: 0.7,
+  outletAngleRad: 0.6,
+  bladeThicknessM: 1.6e-3,
+}
 const drawn = bladeOutline(blade, 0).map(([x, y]): [number, number] => [x * 1000, y * 1000])
 const profile = { outlines: [drawn], circles: [] }
 
 describe('what this application writes, it reads back', () => {
-  test.each([['blade.dxf', toDxf(profile)], ['blade.svg', toSvg(profile)]])('%s: the same area, in millimetres', (name, text) => expect(area(read(name, text).points) / Math.abs(area(drawn))).toBeCloseTo(1, 2))
+  test.each([
+    ['blade.dxf', toDxf(profile)],
+    ['blade.svg', toSvg(profile)],
+  ])('%s: the same area, in millimetres', (name, text) =>
+    expect(area(read(name, text).points) / Math.abs(area(drawn))).toBeCloseTo(1, 2),
+  )
 })
 
 describe('drawings of other programs', () => {
   test('a half disc drawn with one bulge of 1 has half the area of its circle', () => {
-    const text = ['0', 'SECTION', '2', 'HEADER', '9', '$INSUNITS', '70', '4', '0', 'ENDSEC', '0', 'SECTION', '2', 'ENTITIES', '0', 'LWPOLYLINE', '8', '0', '90', '2', '70', '1', '10', '0', '20', '0', '42', '0', '10', '10', '20', '0', '42', '1', '0', 'ENDSEC', '0', 'EOF'].join('\n')
+    const text = [
+      '0',
+      'SECTION',
+      '2',
+      'HEADER',
+      '9',
+      '$INSUNITS',
+      '70',
+      '4',
+      '0',
+      'ENDSEC',
+      '0',
+      'SECTION',
+      '2',
+      'ENTITIES',
+      '0',
+      'LWPOLYLINE',
+      '8',
+      '0',
+      '90',
+      '2',
+      '70',
+      '1',
+      '10',
+      '0',
+      '20',
+      '0',
+      '42',
+      '0',
+      '10',
+      '10',
+      '20',
+      '0',
+      '42',
+      '1',
+      '0',
+      'ENDSEC',
+      '0',
+      'EOF',
+    ].join('\n')
     // two corners only: the straight side and the arc
-    const three = text.replace('90\n2', '90\n3').replace('10\n10\n20\n0\n42\n1', '10\n5\n20\n0\n42\n0\n10\n10\n20\n0\n42\n1')
+    const three = text
+      .replace('90\n2', '90\n3')
+      .replace('10\n10\n20\n0\n42\n1', '10\n5\n20\n0\n42\n0\n10\n10\n20\n0\n42\n1')
     expect(area(read('half.dxf', three).points) / (Math.PI * 12.5)).toBeCloseTo(1, 1)
   })
   test('inches become millimetres', () => {
-    const square = (unit: string) => ['0', 'SECTION', '2', 'HEADER', '9', '$INSUNITS', '70', unit, '0', 'ENDSEC', '0', 'SECTION', '2', 'ENTITIES', '0', 'LWPOLYLINE', '8', '0', '90', '4', '70', '1', '10', '0', '20', '0', '10', '1', '20', '0', '10', '1', '20', '1', '10', '0', '20', '1', '0', 'ENDSEC', '0', 'EOF'].join('\n')
+    const square = (unit: string) =>
+      [
+        '0',
+        'SECTION',
+        '2',
+        'HEADER',
+        '9',
+        '$INSUNITS',
+        '70',
+        unit,
+        '0',
+        'ENDSEC',
+        '0',
+        'SECTION',
+        '2',
+        'ENTITIES',
+        '0',
+        'LWPOLYLINE',
+        '8',
+        '0',
+        '90',
+        '4',
+        '70',
+        '1',
+        '10',
+        '0',
+        '20',
+        '0',
+        '10',
+        '1',
+        '20',
+        '0',
+        '10',
+        '1',
+        '20',
+        '1',
+        '10',
+        '0',
+        '20',
+        '1',
+        '0',
+        'ENDSEC',
+        '0',
+        'EOF',
+      ].join('\n')
     expect(area(read('a.dxf', square('1')).points)).toBeCloseTo(25.4 ** 2, 6)
     expect(area(read('a.dxf', square('4')).points)).toBeCloseTo(1, 9)
   })
   test('an SVG’s size is its width, whatever its inner units; a circle of arcs keeps its area', () => {
-    const text = '<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="20mm" viewBox="0 0 200 200"><g><path d="M100 50 a50 50 0 1 0 0.001 0 Z"/></g></svg>'
+    const text =
+      '<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="20mm" viewBox="0 0 200 200"><g><path d="M100 50 a50 50 0 1 0 0.001 0 Z"/></g></svg>'
     expect(area(read('c.svg', text).points) / (Math.PI * 25)).toBeCloseTo(1, 2)
   })
   test('of several the largest is taken, and that is said', () => {
-    const text = '<svg width="10mm" viewBox="0 0 10 10"><polygon points="0,0 1,0 1,1"/><polygon points="0,0 9,0 9,9 0,9"/></svg>'
+    const text =
+      '<svg width="10mm" viewBox="0 0 10 10"><polygon points="0,0 1,0 1,1"/><polygon points="0,0 9,0 9,9 0,9"/></svg>'
     expect(area(read('d.svg', text).points)).toBeCloseTo(81, 6)
     expect(read('d.svg', text).notes.join()).toMatch(/2 closed outlines found/)
   })
@@ -63,13 +162,48 @@ describe('a drawn blade measured', () => {
     expect(m.thickness / 1.6e-3).toBeCloseTo(1, 0)
   })
   test('a straight bar stands square to the travel', () => {
-    const m = measureBlade([[0, -0.5], [10, -0.5], [10, 0.5], [0, 0.5]])
+    const m = measureBlade([
+      [0, -0.5],
+      [10, -0.5],
+      [10, 0.5],
+      [0, 0.5],
+    ])
     expect(m.inletAngleRad).toBeCloseTo(Math.PI / 2, 6)
     expect(m.thickness).toBeCloseTo(1, 6)
   })
   test('it is made as deep as wanted, its root alone drawn inward', () => {
-    const made = scaledBlade([[0, -0.5], [10, -0.5], [10, 0.5], [0, 0.5]], 5, 1)
-    expect(made).toEqual([[-1, -0.25], [5, -0.25], [5, 0.25], [-1, 0.25]])
-    expect(bladeOutline({ ...blade, outline: { name: 'x', points: [[0, -0.5e-3], [4e-3, -0.5e-3], [4e-3, 0.5e-3], [0, 0.5e-3]] } }, 1e-3)[1][0]).toBeCloseTo(8e-3, 12)
+    const made = scaledBlade(
+      [
+        [0, -0.5],
+        [10, -0.5],
+        [10, 0.5],
+        [0, 0.5],
+      ],
+      5,
+      1,
+    )
+    expect(made).toEqual([
+      [-1, -0.25],
+      [5, -0.25],
+      [5, 0.25],
+      [-1, 0.25],
+    ])
+    expect(
+      bladeOutline(
+        {
+          ...blade,
+          outline: {
+            name: 'x',
+            points: [
+              [0, -0.5e-3],
+              [4e-3, -0.5e-3],
+              [4e-3, 0.5e-3],
+              [0, 0.5e-3],
+            ],
+          },
+        },
+        1e-3,
+      )[1][0],
+    ).toBeCloseTo(8e-3, 12)
   })
 })

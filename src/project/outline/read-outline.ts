@@ -9,14 +9,19 @@ export interface ReadOutline {
   readonly notes: readonly string[]
 }
 
-export type OutlineOutcome = { readonly ok: true; readonly outline: ReadOutline } | { readonly ok: false; readonly message: string }
+export type OutlineOutcome =
+  { readonly ok: true; readonly outline: ReadOutline } | { readonly ok: false; readonly message: string }
 
 const MOST_POINTS = 400
 const MOST_BYTES = 2_000_000
 /** Ends of lines that lie within this share of the drawing's size meet. */
 const MEETS = 1e-3
 
-const area = (points: readonly Point[]): number => points.reduce((sum, [x, y], i) => sum + x * points[(i + 1) % points.length][1] - points[(i + 1) % points.length][0] * y, 0) / 2
+const area = (points: readonly Point[]): number =>
+  points.reduce(
+    (sum, [x, y], i) => sum + x * points[(i + 1) % points.length][1] - points[(i + 1) % points.length][0] * y,
+    0,
+  ) / 2
 
 /** True when no two sides of the outline cross. */
 function simple(points: readonly Point[]): boolean {
@@ -33,7 +38,8 @@ function simple(points: readonly Point[]): boolean {
 
 const sizeOf = (runs: readonly (readonly Point[])[]): number => {
   const all = runs.flat()
-  const span = (k: 0 | 1) => all.reduce((m, p) => Math.max(m, p[k]), -Infinity) - all.reduce((m, p) => Math.min(m, p[k]), Infinity)
+  const span = (k: 0 | 1) =>
+    all.reduce((m, p) => Math.max(m, p[k]), -Infinity) - all.reduce((m, p) => Math.min(m, p[k]), Infinity)
   return all.length === 0 ? 0 : Math.hypot(span(0), span(1))
 }
 
@@ -49,16 +55,27 @@ export function readOutline(fileName: string, text: string): OutlineOutcome {
   try {
     drawn = kind === 'svg' ? fromSvg(text) : fromDxf(text)
   } catch (error) {
-    return refuse(`cannot be read as ${kind.toUpperCase()}: ${(error as Error).message}. Save it as plain DXF (R12 or later) or SVG.`)
+    return refuse(
+      `cannot be read as ${kind.toUpperCase()}: ${(error as Error).message}. Save it as plain DXF (R12 or later) or SVG.`,
+    )
   }
   const runs = drawn.runs.map((r) => r.filter(([x, y]) => Number.isFinite(x) && Number.isFinite(y)))
   const { closed, open } = joinChains(runs, MEETS * sizeOf(runs))
-  const sound = closed.map((o) => o.filter(([x, y], i) => i === 0 || Math.hypot(x - o[i - 1][0], y - o[i - 1][1]) > 1e-5)).filter((o) => o.length >= 3 && Math.abs(area(o)) > 1e-4)
-  if (sound.length === 0) return refuse(`no closed outline found${open > 0 ? `: ${open} ${open === 1 ? 'line stays' : 'lines stay'} open` : ''}. Join the lines where they should meet.`)
+  const sound = closed
+    .map((o) => o.filter(([x, y], i) => i === 0 || Math.hypot(x - o[i - 1][0], y - o[i - 1][1]) > 1e-5))
+    .filter((o) => o.length >= 3 && Math.abs(area(o)) > 1e-4)
+  if (sound.length === 0)
+    return refuse(
+      `no closed outline found${open > 0 ? `: ${open} ${open === 1 ? 'line stays' : 'lines stay'} open` : ''}. Join the lines where they should meet.`,
+    )
   const largest = sound.reduce((a, b) => (Math.abs(area(b)) > Math.abs(area(a)) ? b : a))
   const every = Math.ceil(largest.length / MOST_POINTS)
   const thinned = largest.filter((_, i) => i % every === 0)
   if (!simple(thinned)) return refuse('its outline crosses itself. Mend it where the lines cross.')
-  const notes = [...drawn.notes, ...(sound.length > 1 ? [`${sound.length} closed outlines found: the largest is taken.`] : []), ...(open > 0 ? [`${open} open ${open === 1 ? 'line was' : 'lines were'} passed over.`] : [])]
+  const notes = [
+    ...drawn.notes,
+    ...(sound.length > 1 ? [`${sound.length} closed outlines found: the largest is taken.`] : []),
+    ...(open > 0 ? [`${open} open ${open === 1 ? 'line was' : 'lines were'} passed over.`] : []),
+  ]
   return { ok: true, outline: { points: area(thinned) < 0 ? [...thinned].reverse() : thinned, notes } }
 }

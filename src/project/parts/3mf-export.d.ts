@@ -6,7 +6,11 @@ declare module '@jscadui/3mf-export' {
     name?: string
     transform?: number[]
   }
-  export function to3dmodelSimple(meshes: Mesh3mf[], header: { unit?: string; title?: string; application?: string }, precision?: number): string
+  export function to3dmodelSimple(
+    meshes: Mesh3mf[],
+    header: { unit?: string; title?: string; application?: string },
+    precision?: number,
+  ): string
   export const fileForContentTypes: { name: string; content: string }
   export class FileForRelThumbnail {
     readonly name: string

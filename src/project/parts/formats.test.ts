@@ -35,7 +35,16 @@ test('3MF: the three files of the core specification, millimetres, a named objec
 })
 
 test('DXF and SVG carry the outline in millimetres', () => {
-  const profile = { outlines: [[[0, 0], [10, 0], [10, 5]] as const], circles: [{ centre: [3, 2] as const, radius: 1.5 }] }
+  const profile = {
+    outlines: [
+      [
+        [0, 0],
+        [10, 0],
+        [10, 5],
+      ] as const,
+    ],
+    circles: [{ centre: [3, 2] as const, radius: 1.5 }],
+  }
   const dxf = toDxf(profile)
   expect(dxf).toContain('LWPOLYLINE')
   expect(dxf).toContain('CIRCLE')

@@ -20,7 +20,9 @@ export function toStl(mesh: PartMesh): Uint8Array {
     const length = Math.hypot(...n) || 1
     const at = 84 + 50 * t
     n.forEach((x, k) => view.setFloat32(at + 4 * k, x / length, true))
-    ;[a, b, c].forEach((vertex, i) => [0, 1, 2].forEach((k) => view.setFloat32(at + 12 + 12 * i + 4 * k, p(vertex, k), true)))
+    ;[a, b, c].forEach((vertex, i) =>
+      [0, 1, 2].forEach((k) => view.setFloat32(at + 12 + 12 * i + 4 * k, p(vertex, k), true)),
+    )
   }
   return bytes
 }
@@ -31,7 +33,13 @@ export function to3mf(meshes: readonly PartMesh[], title: string): Uint8Array {
   const placed = meshes.map((mesh, i) => {
     const x = shift - mesh.boundingBoxMm.min[0]
     shift += mesh.boundingBoxMm.max[0] - mesh.boundingBoxMm.min[0] + 5
-    return { id: String(i + 1), vertices: mesh.vertices, indices: mesh.triangles, name: mesh.name, transform: [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, x, 0, -mesh.boundingBoxMm.min[2], 1] }
+    return {
+      id: String(i + 1),
+      vertices: mesh.vertices,
+      indices: mesh.triangles,
+      name: mesh.name,
+      transform: [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, x, 0, -mesh.boundingBoxMm.min[2], 1],
+    }
   })
   // The writer adds a vendor's own namespace and metadata; a plain core-specification file has neither.
   const model = to3dmodelSimple(placed, { unit: 'millimeter', title, application: 'Grey Kettle' }, 7)
@@ -39,7 +47,14 @@ export function to3mf(meshes: readonly PartMesh[], title: string): Uint8Array {
     .replace(/\s*<metadata name="\w+:[^\n]*<\/metadata>/g, '')
   const relations = new FileForRelThumbnail()
   relations.add3dModel('3D/3dmodel.model')
-  return zipSync({ '3D/3dmodel.model': strToU8(model), [fileForContentTypes.name]: strToU8(fileForContentTypes.content), [relations.name]: strToU8(relations.content) }, { mtime: new Date(2000, 0, 1, 12) })
+  return zipSync(
+    {
+      '3D/3dmodel.model': strToU8(model),
+      [fileForContentTypes.name]: strToU8(fileForContentTypes.content),
+      [relations.name]: strToU8(relations.content),
+    },
+    { mtime: new Date(2000, 0, 1, 12) },
+  )
 }
 
 /** DXF drawing in millimetres: outlines as closed polylines, circles as circles. */
@@ -48,19 +63,31 @@ export function toDxf(profile: FlatProfile): string {
   dxf.setUnits(Units.Millimeters)
   dxf.addLayer('profile', Colors.White, 'Continuous')
   dxf.setCurrentLayerName('profile')
-  for (const outline of profile.outlines) dxf.addLWPolyline(outline.map(([x, y]) => ({ point: point2d(x, y) })), { flags: LWPolylineFlags.Closed })
+  for (const outline of profile.outlines)
+    dxf.addLWPolyline(
+      outline.map(([x, y]) => ({ point: point2d(x, y) })),
+      { flags: LWPolylineFlags.Closed },
+    )
   for (const { centre, radius } of profile.circles) dxf.addCircle(point3d(centre[0], centre[1]), radius)
   return dxf.stringify()
 }
 
 /** SVG drawing in millimetres, y up as in the DXF. */
 export function toSvg(profile: FlatProfile): string {
-  const xs = [...profile.outlines.flat().map(([x]) => x), ...profile.circles.flatMap((c) => [c.centre[0] - c.radius, c.centre[0] + c.radius])]
-  const ys = [...profile.outlines.flat().map(([, y]) => y), ...profile.circles.flatMap((c) => [c.centre[1] - c.radius, c.centre[1] + c.radius])]
+  const xs = [
+    ...profile.outlines.flat().map(([x]) => x),
+    ...profile.circles.flatMap((c) => [c.centre[0] - c.radius, c.centre[0] + c.radius]),
+  ]
+  const ys = [
+    ...profile.outlines.flat().map(([, y]) => y),
+    ...profile.circles.flatMap((c) => [c.centre[1] - c.radius, c.centre[1] + c.radius]),
+  ]
   const [x0, y0] = [Math.min(...xs) - 1, Math.min(...ys) - 1]
   const [w, h] = [Math.max(...xs) + 1 - x0, Math.max(...ys) + 1 - y0]
   const n = (v: number) => Number(v.toFixed(4))
   const paths = profile.outlines.map((o) => `<path d="M${o.map(([x, y]) => `${n(x)} ${n(-y)}`).join('L')}Z"/>`)
-  const circles = profile.circles.map((c) => `<circle cx="${n(c.centre[0])}" cy="${n(-c.centre[1])}" r="${n(c.radius)}"/>`)
+  const circles = profile.circles.map(
+    (c) => `<circle cx="${n(c.centre[0])}" cy="${n(-c.centre[1])}" r="${n(c.radius)}"/>`,
+  )
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(w)}mm" height="${n(h)}mm" viewBox="${n(x0)} ${n(-y0 - h)} ${n(w)} ${n(h)}"><g fill="none" stroke="black" stroke-width="0.1">${[...paths, ...circles].join('')}</g></svg>\n`
 }

@@ -4,7 +4,18 @@ import { newBuild } from '../document'
 import { partsInput } from './parts-input'
 import { outletCheck } from './outlet-check'
 import { buildPart } from '../../core/geometry/solids'
-import { casingOutlets, endPlateOutlets, housingOutletArea, impulseInput, outletPressureLoss, outletRing, packOutlets, partProfile, type OutletShape, type PartsInput } from '../../core/geometry'
+import {
+  casingOutlets,
+  endPlateOutlets,
+  housingOutletArea,
+  impulseInput,
+  outletPressureLoss,
+  outletRing,
+  packOutlets,
+  partProfile,
+  type OutletShape,
+  type PartsInput,
+} from '../../core/geometry'
 import { endPlateRim } from '../../core/geometry/row-shape'
 
 let wasm: ManifoldToplevel
@@ -15,34 +26,54 @@ beforeAll(async () => {
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
-const input = (family: 'tangential-impulse' | 'axial' | 'disc-pack', outlets: OutletShape): PartsInput => ({ ...partsInput(newBuild(own, family)), outlets })
-const shoelace = (p: readonly (readonly [number, number])[]) => Math.abs(p.reduce((s, [x, y], i) => s + x * p[(i + 1) % p.length][1] - p[(i + 1) % p.length][0] * y, 0) / 2)
+const input = (family: 'tangential-impulse' | 'axial' | 'disc-pack', outlets: OutletShape): PartsInput => ({
+  ...partsInput(newBuild(own, family)),
+  outlets,
+})
+const shoelace = (p: readonly (readonly [number, number])[]) =>
+  Math.abs(p.reduce((s, [x, y], i) => s + x * p[(i + 1) % p.length][1] - p[(i + 1) % p.length][0] * y, 0) / 2)
 
 describe('a ring of outlets', () => {
   test('property: it lies between its radii, its holes do not meet, slots never let out less than holes', () => {
     fc.assert(
-      fc.property(fc.double({ min: 5, max: 40, noNaN: true }), fc.double({ min: 0, max: 40, noNaN: true }), fc.integer({ min: 3, max: 10 }), (inner, room, count) => {
-        const [holes, slots] = (['holes', 'slots'] as const).map((shape) => outletRing(inner, inner + room, shape, count, 3))
-        if (holes) {
-          expect(holes.pitchRadius - holes.radius).toBeGreaterThanOrEqual(inner + 0.4 - 1e-9)
-          expect(holes.pitchRadius + holes.radius).toBeLessThanOrEqual(inner + room - 0.4 + 1e-9)
-          expect(2 * holes.pitchRadius * Math.sin(Math.PI / count) - 2 * holes.radius).toBeGreaterThan(1.5)
-          expect(slots?.areaMm2).toBeGreaterThanOrEqual(holes.areaMm2)
-        }
-        if (room < 3) expect([holes, slots]).toEqual([null, null])
-        if (slots) expect(slots.areaMm2).toBeLessThan(Math.PI * ((inner + room) ** 2 - inner ** 2))
-      }),
+      fc.property(
+        fc.double({ min: 5, max: 40, noNaN: true }),
+        fc.double({ min: 0, max: 40, noNaN: true }),
+        fc.integer({ min: 3, max: 10 }),
+        (inner, room, count) => {
+          const [holes, slots] = (['holes', 'slots'] as const).map((shape) =>
+            outletRing(inner, inner + room, shape, count, 3),
+          )
+          if (holes) {
+            expect(holes.pitchRadius - holes.radius).toBeGreaterThanOrEqual(inner + 0.4 - 1e-9)
+            expect(holes.pitchRadius + holes.radius).toBeLessThanOrEqual(inner + room - 0.4 + 1e-9)
+            expect(2 * holes.pitchRadius * Math.sin(Math.PI / count) - 2 * holes.radius).toBeGreaterThan(1.5)
+            expect(slots?.areaMm2).toBeGreaterThanOrEqual(holes.areaMm2)
+          }
+          if (room < 3) expect([holes, slots]).toEqual([null, null])
+          if (slots) expect(slots.areaMm2).toBeLessThan(Math.PI * ((inner + room) ** 2 - inner ** 2))
+        },
+      ),
       { seed: 9, numRuns: 300, endOnFailure: true },
     )
   })
   test.each([
     ['end-plate', 'axial', (i: PartsInput) => endPlateOutlets(i, endPlateRim(i.machine as never, i)), 6.5],
-    ['pack-housing', 'disc-pack', (i: PartsInput) => packOutlets(i, (i.machine as { innerRadiusM: number }).innerRadiusM), null],
+    [
+      'pack-housing',
+      'disc-pack',
+      (i: PartsInput) => packOutlets(i, (i.machine as { innerRadiusM: number }).innerRadiusM),
+      null,
+    ],
     ['casing-half', 'tangential-impulse', (i: PartsInput) => casingOutlets(impulseInput(i)), 3],
   ] as const)('%s: what it says it leaves open is what is missing from the solid', (part, family, ring, thickness) => {
     const [holes, slots] = (['holes', 'slots'] as const).map((shape) => {
       const one = input(family, shape)
-      return { ring: ring(one), volume: buildPart(wasm, part, one).volumeMm3, box: buildPart(wasm, part, one).boundingBoxMm }
+      return {
+        ring: ring(one),
+        volume: buildPart(wasm, part, one).volumeMm3,
+        box: buildPart(wasm, part, one).boundingBoxMm,
+      }
     })
     const more = (slots.ring?.areaMm2 ?? 0) - (holes.ring?.areaMm2 ?? 0)
     expect(more).toBeGreaterThan(5)
@@ -71,7 +102,15 @@ describe('what outlets keep back', () => {
     expect(easy?.share).toBeLessThan(0.01)
     expect(easy?.areaM2).toBeCloseTo(housingOutletArea(partsInput(axial)) ?? 0, 12)
     const windy = structuredClone(axial)
-    windy.supply = { kind: 'blower', label: '', curve: { kind: 'two-figures', shutOffPa: 2500, freeFlowM3PerS: 0.03, bend: 1.5 }, inSeries: 1, inParallel: 1, speedShare: 1, temperatureRiseK: 0 }
+    windy.supply = {
+      kind: 'blower',
+      label: '',
+      curve: { kind: 'two-figures', shutOffPa: 2500, freeFlowM3PerS: 0.03, bend: 1.5 },
+      inSeries: 1,
+      inParallel: 1,
+      speedShare: 1,
+      temperatureRiseK: 0,
+    }
     windy.line = { regulator: null, parts: [] }
     Object.assign(windy.nozzle, { throatDiameterM: 9e-3, exitDiameterM: 9e-3, count: 16, inletBoreM: 14e-3 })
     windy.machine = { ...windy.machine, meanRadiusM: 12e-3, hubRadiusM: 4e-3 } as typeof windy.machine
@@ -81,5 +120,6 @@ describe('what outlets keep back', () => {
     // at the area that is called enough it keeps back a hundredth
     expect(((hard?.areaM2 ?? 0) / (hard?.enoughM2 ?? 1)) ** 2 * (hard?.share ?? 0)).toBeCloseTo(0.01, 6)
   })
-  test('machines whose outlet is their own have none to judge', () => expect(outletCheck(newBuild(own, 'radial-inflow'), room)).toBeNull())
+  test('machines whose outlet is their own have none to judge', () =>
+    expect(outletCheck(newBuild(own, 'radial-inflow'), room)).toBeNull())
 })

@@ -1,6 +1,15 @@
 import fc from 'fast-check'
 import Module, { type ManifoldToplevel } from 'manifold-3d'
-import { FITS_OF, PART_WORDS, axialLengths, notesOfPart, partSet, rowOutline, tierHeight, type PartsInput } from '../../core/geometry'
+import {
+  FITS_OF,
+  PART_WORDS,
+  axialLengths,
+  notesOfPart,
+  partSet,
+  rowOutline,
+  tierHeight,
+  type PartsInput,
+} from '../../core/geometry'
 import { buildPart, inspectPart, type PartMesh } from '../../core/geometry/solids'
 import { outletHoles } from '../../core/geometry/solids/families/other-parts'
 import { PhysicsError } from '../../core/errors'
@@ -32,10 +41,18 @@ function byFormula(name: string, input: PartsInput): number | null {
   }
   if (m?.family === 'vane-motor' && name === 'vane') return m.lengthM * m.vaneHeightM * m.vaneThicknessM * 1e9
   if (m?.family === 'disc-pack' && m.coneAngleRad < 1e-6) {
-    if (name === 'spacer') return (Math.PI * (m.hubRadiusM * mm + 2.6) ** 2 - hubAndKey(m.hubRadiusM * mm)) * m.gapWidthM * mm
+    if (name === 'spacer')
+      return (Math.PI * (m.hubRadiusM * mm + 2.6) ** 2 - hubAndKey(m.hubRadiusM * mm)) * m.gapWidthM * mm
     const holes = outletHoles(m)
     // holes that cut into the keyway have no simple area
-    if (name === 'disc' && (!holes || holes.pitchRadius - holes.radius > m.hubRadiusM * mm + 1.6)) return (Math.PI * (m.outerRadiusM * mm) ** 2 - hubAndKey(m.hubRadiusM * mm) - (holes ? holes.count * Math.PI * holes.radius ** 2 : 0)) * m.discThicknessM * mm
+    if (name === 'disc' && (!holes || holes.pitchRadius - holes.radius > m.hubRadiusM * mm + 1.6))
+      return (
+        (Math.PI * (m.outerRadiusM * mm) ** 2 -
+          hubAndKey(m.hubRadiusM * mm) -
+          (holes ? holes.count * Math.PI * holes.radius ** 2 : 0)) *
+        m.discThicknessM *
+        mm
+      )
   }
   return null
 }
@@ -66,27 +83,32 @@ describe.each(FAMILIES)('%s', (family) => {
   test('property: every part of random valid machines is watertight and in one piece, of the right volume where a formula tells it, or says in words why it cannot be made; nothing of it is thinner than its process makes where no figure is', () => {
     let [sound, refused, looked, run] = [0, 0, 0, 0]
     fc.assert(
-      fc.property(variedBuilds(family), fc.constantFrom('filament' as const, 'resin' as const, 'machined' as const), fc.constantFrom('holes' as const, 'slots' as const), (build, process, outlets) => {
-        const input = partsInput({ ...build, making: { ...build.making, process, outlets } })
-        // every third set is cut through as well: that takes as long as making it
-        const fine = run++ % 3 === 0 && thinnestFeature(predictionInput(build, ROOM)) * mm >= input.fits.thinnest
-        for (const name of new Set(partSet(input).map((p) => p.name))) {
-          const part = made(name, input)
-          if (part instanceof PhysicsError) {
-            refused++
-            expect(part.detail.nextStep.length).toBeGreaterThan(8)
-            continue
+      fc.property(
+        variedBuilds(family),
+        fc.constantFrom('filament' as const, 'resin' as const, 'machined' as const),
+        fc.constantFrom('holes' as const, 'slots' as const),
+        (build, process, outlets) => {
+          const input = partsInput({ ...build, making: { ...build.making, process, outlets } })
+          // every third set is cut through as well: that takes as long as making it
+          const fine = run++ % 3 === 0 && thinnestFeature(predictionInput(build, ROOM)) * mm >= input.fits.thinnest
+          for (const name of new Set(partSet(input).map((p) => p.name))) {
+            const part = made(name, input)
+            if (part instanceof PhysicsError) {
+              refused++
+              expect(part.detail.nextStep.length).toBeGreaterThan(8)
+              continue
+            }
+            sound++
+            expect([name, part.watertight, part.pieces]).toEqual([name, true, 1])
+            if (fine) {
+              looked++
+              expect([name, inspectPart(wasm, part, input.fits)]).toEqual([name, []])
+            }
+            const formula = byFormula(name, input)
+            if (formula !== null) expect([name, Math.abs(part.volumeMm3 / formula - 1) < 0.005]).toEqual([name, true])
           }
-          sound++
-          expect([name, part.watertight, part.pieces]).toEqual([name, true, 1])
-          if (fine) {
-            looked++
-            expect([name, inspectPart(wasm, part, input.fits)]).toEqual([name, []])
-          }
-          const formula = byFormula(name, input)
-          if (formula !== null) expect([name, Math.abs(part.volumeMm3 / formula - 1) < 0.005]).toEqual([name, true])
-        }
-      }),
+        },
+      ),
       { seed: 23, numRuns: 56, endOnFailure: true },
     )
     expect(sound).toBeGreaterThan(100)
@@ -117,23 +139,41 @@ describe('parts fit each other', () => {
     expect((tiers * tierHeight(machine)) / 1000).toBeCloseTo(machine.stackHeightM, 9)
     expect(tierHeight(machine)).toBeLessThanOrEqual(120)
   })
-  test.each(['axial', 'supersonic-impulse', 'wind-stack'] as const)('%s: a drawn blade takes the place of the wheel’s own; drawn as that, it is the same wheel, twice as thick a heavier one', (family) => {
-    const input = first(family)
-    const machine = input.machine as Extract<TurbineBuild['machine'], { family: 'axial' | 'supersonic-impulse' | 'wind-stack' }>
-    const depth = machine.family === 'supersonic-impulse' ? machine.bladeDepthM : machine.chordM
-    const drawn = (thickness: number) => {
-      const points = rowOutline({ bladeDepthM: depth, profile: machine.profile, inletAngleRad: machine.inletAngleRad, outletAngleRad: machine.outletAngleRad, bladeThicknessM: thickness })
-      const from = Math.min(...points.map(([x]) => x))
-      return { name: 'own.svg', points: points.map(([x, y]) => [x - from, y] as const) }
-    }
-    const volume = (outline: ReturnType<typeof drawn> | null) => buildPart(wasm, 'wheel', { ...input, machine: { ...machine, outline } }).volumeMm3
-    const [plain, same, thick] = [volume(null), volume(drawn(machine.bladeThicknessM)), volume(drawn(2 * machine.bladeThicknessM))]
-    expect(same / plain).toBeCloseTo(1, 1)
-    expect(thick).toBeGreaterThan(same)
-  })
+  test.each(['axial', 'supersonic-impulse', 'wind-stack'] as const)(
+    '%s: a drawn blade takes the place of the wheel’s own; drawn as that, it is the same wheel, twice as thick a heavier one',
+    (family) => {
+      const input = first(family)
+      const machine = input.machine as Extract<
+        TurbineBuild['machine'],
+        { family: 'axial' | 'supersonic-impulse' | 'wind-stack' }
+      >
+      const depth = machine.family === 'supersonic-impulse' ? machine.bladeDepthM : machine.chordM
+      const drawn = (thickness: number) => {
+        const points = rowOutline({
+          bladeDepthM: depth,
+          profile: machine.profile,
+          inletAngleRad: machine.inletAngleRad,
+          outletAngleRad: machine.outletAngleRad,
+          bladeThicknessM: thickness,
+        })
+        const from = Math.min(...points.map(([x]) => x))
+        return { name: 'own.svg', points: points.map(([x, y]) => [x - from, y] as const) }
+      }
+      const volume = (outline: ReturnType<typeof drawn> | null) =>
+        buildPart(wasm, 'wheel', { ...input, machine: { ...machine, outline } }).volumeMm3
+      const [plain, same, thick] = [
+        volume(null),
+        volume(drawn(machine.bladeThicknessM)),
+        volume(drawn(2 * machine.bladeThicknessM)),
+      ]
+      expect(same / plain).toBeCloseTo(1, 1)
+      expect(thick).toBeGreaterThan(same)
+    },
+  )
   test('finer processes leave less play', () => {
     expect(FITS_OF.machined.bearing).toBeLessThan(FITS_OF.resin.bearing)
     expect(FITS_OF.resin.bearing).toBeLessThan(FITS_OF.filament.bearing)
   })
-  test('a part of another family is refused in words', () => expect(() => buildPart(wasm, 'stator', first('disc-pack'))).toThrow(/has no stator/))
+  test('a part of another family is refused in words', () =>
+    expect(() => buildPart(wasm, 'stator', first('disc-pack'))).toThrow(/has no stator/))
 })

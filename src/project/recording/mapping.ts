@@ -18,39 +18,87 @@ const nameLike = (column: TableColumn, pattern: RegExp) => pattern.test(column.n
 
 /** A first guess of which column is what; the maker confirms it. */
 export function guessMapping(columns: readonly TableColumn[], signal: SignalKind): Mapping {
-  const time = columns.find((c) => c.unit?.kind === 'time') ?? columns.find((c) => nameLike(c, /time|zeit|temps|tiempo|^t$/i)) ?? columns[0]
+  const time =
+    columns.find((c) => c.unit?.kind === 'time') ??
+    columns.find((c) => nameLike(c, /time|zeit|temps|tiempo|^t$/i)) ??
+    columns[0]
   const wanted = signal === 'speed' ? /speed|rpm|drehzahl|omega/i : /count|ticks|encoder|pulse|angle/i
   const rest = columns.filter((c) => c !== time)
   const found =
     signal === 'pulse-times'
       ? time
-      : (rest.find((c) => c.unit?.kind === (signal === 'speed' ? 'rotation' : 'count')) ?? rest.find((c) => nameLike(c, wanted)) ?? rest.find((c) => c.unit?.kind !== 'pressure') ?? time)
+      : (rest.find((c) => c.unit?.kind === (signal === 'speed' ? 'rotation' : 'count')) ??
+        rest.find((c) => nameLike(c, wanted)) ??
+        rest.find((c) => c.unit?.kind !== 'pressure') ??
+        time)
   const pressure = rest.find((c) => c.unit?.kind === 'pressure')
-  return { dialect: null, timeColumn: time.header, signalColumn: found.header, pressureColumn: pressure?.header ?? null, timeUnit: 's', signalUnit: signal === 'speed' ? (found.unit?.kind === 'rotation' ? found.unit.id : UNKNOWN_UNIT) : 'count' }
+  return {
+    dialect: null,
+    timeColumn: time.header,
+    signalColumn: found.header,
+    pressureColumn: pressure?.header ?? null,
+    timeUnit: 's',
+    signalUnit: signal === 'speed' ? (found.unit?.kind === 'rotation' ? found.unit.id : UNKNOWN_UNIT) : 'count',
+  }
 }
 
-export type MappedTrace = { readonly ok: true; readonly trace: RepairedTrace; readonly pressurePa: { readonly mean: number; readonly least: number; readonly most: number } | null; readonly pressure: PressureTrace | null } | { readonly ok: false; readonly message: string }
+export type MappedTrace =
+  | {
+      readonly ok: true
+      readonly trace: RepairedTrace
+      readonly pressurePa: { readonly mean: number; readonly least: number; readonly most: number } | null
+      readonly pressure: PressureTrace | null
+    }
+  | { readonly ok: false; readonly message: string }
 
 /** Column by header, or by its name without unit. */
-const columnOf = (table: Table, header: string) => table.columns.find((c) => c.header === header) ?? table.columns.find((c) => c.name === splitHeader(header).name)
+const columnOf = (table: Table, header: string) =>
+  table.columns.find((c) => c.header === header) ?? table.columns.find((c) => c.name === splitHeader(header).name)
 
 /** Rotor angle against time from the mapped columns of a table. */
-export function mapTrace(table: Table, mapping: Mapping, rig: Pick<Rig, 'signal' | 'countsPerTurn' | 'sensorOn' | 'speedRatio'>, roomPaAbs = 101_325): MappedTrace {
+export function mapTrace(
+  table: Table,
+  mapping: Mapping,
+  rig: Pick<Rig, 'signal' | 'countsPerTurn' | 'sensorOn' | 'speedRatio'>,
+  roomPaAbs = 101_325,
+): MappedTrace {
   const time = columnOf(table, mapping.timeColumn)
   const signal = columnOf(table, mapping.signalColumn)
   const known = table.columns.map((c) => c.header).join(', ')
-  if (!time) return { ok: false, message: `There is no column “${mapping.timeColumn}”; the file has ${known}. Choose the time column.` }
-  if (!signal) return { ok: false, message: `There is no column “${mapping.signalColumn}”; the file has ${known}. Choose the signal column.` }
-  if (rig.signal !== 'pulse-times' && time === signal) return { ok: false, message: 'Time and signal are the same column. Choose another column for the signal, or a rig that records times of pulses.' }
+  if (!time)
+    return {
+      ok: false,
+      message: `There is no column “${mapping.timeColumn}”; the file has ${known}. Choose the time column.`,
+    }
+  if (!signal)
+    return {
+      ok: false,
+      message: `There is no column “${mapping.signalColumn}”; the file has ${known}. Choose the signal column.`,
+    }
+  if (rig.signal !== 'pulse-times' && time === signal)
+    return {
+      ok: false,
+      message:
+        'Time and signal are the same column. Choose another column for the signal, or a rig that records times of pulses.',
+    }
   const fault = unitFault(rig.signal, time, signal, mapping)
   if (fault) return { ok: false, message: fault }
   const timeS = time.unit ? time.values : time.values.map((t) => t * TIME_SI[mapping.timeUnit])
   const turns = rig.sensorOn === 'rotor' ? 1 : 1 / rig.speedRatio
   const scale = { countsPerTurn: rig.countsPerTurn, rotorTurnsPerSensorTurn: turns }
   const pressure = mapping.pressureColumn ? columnOf(table, mapping.pressureColumn) : undefined
-  if (pressure && pressure.unit?.kind !== 'pressure') return { ok: false, message: `The pressure column “${pressure.header}” ${pressure.unit ? `is in ${pressure.unit.id}, which is no pressure` : 'has no unit in its header'}. Choose a column with kPa, bar or psi in its header, or none.` }
+  if (pressure && pressure.unit?.kind !== 'pressure')
+    return {
+      ok: false,
+      message: `The pressure column “${pressure.header}” ${pressure.unit ? `is in ${pressure.unit.id}, which is no pressure` : 'has no unit in its header'}. Choose a column with kPa, bar or psi in its header, or none.`,
+    }
   const gaugePa = pressure && (isAbsolute(pressure) ? pressure.values.map((v) => v - roomPaAbs) : pressure.values)
-  return { ok: true, trace: traceOf(rig.signal, timeS, signal, mapping, scale), pressurePa: gaugePa ? pressureSummary(gaugePa) : null, pressure: gaugePa ? { timeS, gaugePa } : null }
+  return {
+    ok: true,
+    trace: traceOf(rig.signal, timeS, signal, mapping, scale),
+    pressurePa: gaugePa ? pressureSummary(gaugePa) : null,
+    pressure: gaugePa ? { timeS, gaugePa } : null,
+  }
 }
 
 /** A header that says absolute: the room's pressure comes off. */
@@ -58,18 +106,37 @@ const isAbsolute = (column: TableColumn): boolean => /(^|[^a-z])abs(olute)?([^a-
 
 /** What is wrong with the units of the mapped columns, and what to do; null when they can be what they are taken for. */
 function unitFault(kind: SignalKind, time: TableColumn, signal: TableColumn, mapping: Mapping): string | null {
-  if (time.unit && time.unit.kind !== 'time') return `The time column “${time.header}” is in ${time.unit.id}, which is no time. Choose another column.`
+  if (time.unit && time.unit.kind !== 'time')
+    return `The time column “${time.header}” is in ${time.unit.id}, which is no time. Choose another column.`
   if (kind === 'pulse-times') return null
-  if (kind === 'count') return signal.unit && signal.unit.kind !== 'count' ? `The column “${signal.header}” is in ${signal.unit.id}, which is no count. Choose the column of counts, or say in the rig what it records.` : null
-  if (signal.unit) return signal.unit.kind === 'rotation' ? null : `The column “${signal.header}” is in ${signal.unit.id}, which is no speed of turning. Choose the column of speeds.`
-  return SPEED_UNITS[mapping.signalUnit] ? null : `Nothing says what unit “${signal.header}” is in. Choose ${Object.keys(SPEED_UNITS).join(', ')}.`
+  if (kind === 'count')
+    return signal.unit && signal.unit.kind !== 'count'
+      ? `The column “${signal.header}” is in ${signal.unit.id}, which is no count. Choose the column of counts, or say in the rig what it records.`
+      : null
+  if (signal.unit)
+    return signal.unit.kind === 'rotation'
+      ? null
+      : `The column “${signal.header}” is in ${signal.unit.id}, which is no speed of turning. Choose the column of speeds.`
+  return SPEED_UNITS[mapping.signalUnit]
+    ? null
+    : `Nothing says what unit “${signal.header}” is in. Choose ${Object.keys(SPEED_UNITS).join(', ')}.`
 }
 
-function traceOf(kind: SignalKind, timeS: Float64Array, signal: TableColumn, mapping: Mapping, scale: { countsPerTurn: number; rotorTurnsPerSensorTurn: number }): RepairedTrace {
+function traceOf(
+  kind: SignalKind,
+  timeS: Float64Array,
+  signal: TableColumn,
+  mapping: Mapping,
+  scale: { countsPerTurn: number; rotorTurnsPerSensorTurn: number },
+): RepairedTrace {
   if (kind === 'pulse-times') return angleOfPulses(timeS, scale)
   if (kind === 'count') return angleOfCounts(timeS, signal.values, scale)
   const si = signal.unit ? 1 : SPEED_UNITS[mapping.signalUnit]
-  return angleOfSpeed(timeS, signal.values.map((v) => v * si), scale.rotorTurnsPerSensorTurn)
+  return angleOfSpeed(
+    timeS,
+    signal.values.map((v) => v * si),
+    scale.rotorTurnsPerSensorTurn,
+  )
 }
 
 function pressureSummary(values: Float64Array): { mean: number; least: number; most: number } {

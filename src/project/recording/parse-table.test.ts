@@ -33,12 +33,24 @@ describe('files as they come (broken files with the reaction wanted, made apart 
     const t = table('m4_non_monotonic_time.csv')
     const mapped = mapTrace(t, guessMapping(t.columns, 'speed'), SPEED)
     if (!mapped.ok) throw new Error(mapped.message)
-    expect(mapped.trace.repairs.map((r) => r.kind).sort()).toEqual(['clock restart', 'repeated time', 'row out of order'])
+    expect(mapped.trace.repairs.map((r) => r.kind).sort()).toEqual([
+      'clock restart',
+      'repeated time',
+      'row out of order',
+    ])
     const time = mapped.trace.trace.timeS
     for (let i = 1; i < time.length; i++) expect(time[i]).toBeGreaterThan(time[i - 1])
   })
-  test('a header and nothing below it', () => expect(malformed('m5_header_only.csv')).toMatchObject({ ok: false, message: expect.stringMatching(/No data rows/) as string }))
-  test('what is no text is refused', () => expect(malformed('m6_binary_garbage.csv')).toMatchObject({ ok: false, message: expect.stringMatching(/not a text table/) as string }))
+  test('a header and nothing below it', () =>
+    expect(malformed('m5_header_only.csv')).toMatchObject({
+      ok: false,
+      message: expect.stringMatching(/No data rows/) as string,
+    }))
+  test('what is no text is refused', () =>
+    expect(malformed('m6_binary_garbage.csv')).toMatchObject({
+      ok: false,
+      message: expect.stringMatching(/not a text table/) as string,
+    }))
   test('a second header changes the units from there on', () => {
     const t = table('m8_mixed_units.csv')
     const speed = t.columns.find((c) => c.name === 'speed')?.values ?? new Float64Array()
@@ -92,19 +104,37 @@ test.each([
   ['supply_bar_gauge', 'supply_gauge', 'bar'],
   ['wheel_count', 'wheel', 'count'],
   ['temperature', 'temperature', null],
-])('header %j', (header, name, unit) => expect([splitHeader(header).name, splitHeader(header).unit?.id ?? null]).toEqual([name, unit]))
+])('header %j', (header, name, unit) =>
+  expect([splitHeader(header).name, splitHeader(header).unit?.id ?? null]).toEqual([name, unit]),
+)
 
 describe('mapping', () => {
   const parsed = parseTable(bytes('t_ms,wheel_count,p_kPa\n0,0,350\n10,5,351\n20,11,349\n'))
   if (!parsed.ok) throw new Error(parsed.message)
-  test('is guessed from names and units', () => expect(guessMapping(parsed.table.columns, 'count')).toMatchObject({ timeColumn: 't_ms', signalColumn: 'wheel_count', pressureColumn: 'p_kPa' }))
+  test('is guessed from names and units', () =>
+    expect(guessMapping(parsed.table.columns, 'count')).toMatchObject({
+      timeColumn: 't_ms',
+      signalColumn: 'wheel_count',
+      pressureColumn: 'p_kPa',
+    }))
   test('gives rotor angle through the gear, and the pressure’s range', () => {
-    const mapped = mapTrace(parsed.table, guessMapping(parsed.table.columns, 'count'), { signal: 'count', countsPerTurn: 10, sensorOn: 'flywheel', speedRatio: 0.5 })
+    const mapped = mapTrace(parsed.table, guessMapping(parsed.table.columns, 'count'), {
+      signal: 'count',
+      countsPerTurn: 10,
+      sensorOn: 'flywheel',
+      speedRatio: 0.5,
+    })
     if (!mapped.ok) throw new Error(mapped.message)
     expect(mapped.trace.trace.angleRad[2]).toBeCloseTo((11 / 10) * 2 * Math.PI * 2, 9)
     expect(mapped.trace.trace.timeS[2]).toBeCloseTo(0.02, 12)
     expect(mapped.pressurePa).toEqual({ mean: 350_000, least: 349_000, most: 351_000 })
   })
   test('a column that is not there is named, with those that are', () =>
-    expect(mapTrace(parsed.table, { ...guessMapping(parsed.table.columns, 'count'), signalColumn: 'turns' }, { signal: 'count', countsPerTurn: 1, sensorOn: 'rotor', speedRatio: 1 })).toMatchObject({ ok: false, message: expect.stringMatching(/“turns”.*wheel_count/) as string }))
+    expect(
+      mapTrace(
+        parsed.table,
+        { ...guessMapping(parsed.table.columns, 'count'), signalColumn: 'turns' },
+        { signal: 'count', countsPerTurn: 1, sensorOn: 'rotor', speedRatio: 1 },
+      ),
+    ).toMatchObject({ ok: false, message: expect.stringMatching(/“turns”.*wheel_count/) as string }))
 })

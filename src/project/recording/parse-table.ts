@@ -22,7 +22,8 @@ export interface Table {
   readonly notes: readonly string[]
 }
 
-export type ParsedTable = { readonly ok: true; readonly table: Table } | { readonly ok: false; readonly message: string }
+export type ParsedTable =
+  { readonly ok: true; readonly table: Table } | { readonly ok: false; readonly message: string }
 
 export const MAX_TABLE_BYTES = 400 * 1024 * 1024
 const SHOWN_FAULTS = 20
@@ -100,7 +101,12 @@ class TableReader {
   private settle(): void {
     this.settled = true
     const seen = this.waiting.filter(({ cells }) => !this.isHeader(cells))
-    this.textColumn = this.headers.map((_, i) => seen.length > 0 && seen.filter(({ cells }) => Number.isNaN(cellNumber(cells[i] ?? '', this.dialect.decimal))).length > seen.length / 2)
+    this.textColumn = this.headers.map(
+      (_, i) =>
+        seen.length > 0 &&
+        seen.filter(({ cells }) => Number.isNaN(cellNumber(cells[i] ?? '', this.dialect.decimal))).length >
+          seen.length / 2,
+    )
     if (this.textColumn.every(Boolean)) this.textColumn = this.textColumn.map(() => false)
     for (const { cells, line } of this.waiting) this.data(cells, line)
     this.waiting = []
@@ -108,7 +114,11 @@ class TableReader {
 
   private isHeader(cells: string[]): boolean {
     if (cells.length !== this.headers.length || cells.length === 0) return false
-    return cells.every((cell, i) => Number.isNaN(cellNumber(cell, this.dialect.decimal)) && splitHeader(cell).name.toLowerCase() === this.headers[i].name.toLowerCase())
+    return cells.every(
+      (cell, i) =>
+        Number.isNaN(cellNumber(cell, this.dialect.decimal)) &&
+        splitHeader(cell).name.toLowerCase() === this.headers[i].name.toLowerCase(),
+    )
   }
 
   private data(cells: string[], line: number): void {
@@ -128,7 +138,8 @@ class TableReader {
 
   private bad(cells: string[], line: number): void {
     this.badCount++
-    if (this.bads.length < SHOWN_FAULTS) this.bads.push({ line, example: cells.join(this.dialect.delimiter).slice(0, 60) })
+    if (this.bads.length < SHOWN_FAULTS)
+      this.bads.push({ line, example: cells.join(this.dialect.delimiter).slice(0, 60) })
   }
 
   /** A blank line in the middle counts as a bad row; at the very end it does not. */
@@ -142,7 +153,10 @@ class TableReader {
       .map((h, i) => ({ name: h.name, header: h.header, unit: h.unit, values: this.columns[i].done() }))
       .filter((_, i) => !this.textColumn[i])
     const bads = this.bads.sort((a, b) => a.line - b.line)
-    return { columns, badRows: { count: this.badCount, lines: bads.map((b) => b.line), examples: bads.map((b) => b.example) } }
+    return {
+      columns,
+      badRows: { count: this.badCount, lines: bads.map((b) => b.line), examples: bads.map((b) => b.example) },
+    }
   }
 }
 
@@ -151,8 +165,12 @@ class TableReader {
  * Bad rows are left out and counted with their line; a second header inside the file changes the units from there on.
  * `progress` is told the share done, 0..1.
  */
-export function parseTable(bytes: Uint8Array, options: { dialect?: Dialect; progress?: (share: number) => void } = {}): ParsedTable {
-  if (bytes.length > MAX_TABLE_BYTES) return { ok: false, message: `The file is larger than ${MAX_TABLE_BYTES / 1024 / 1024} MB. Cut it into parts.` }
+export function parseTable(
+  bytes: Uint8Array,
+  options: { dialect?: Dialect; progress?: (share: number) => void } = {},
+): ParsedTable {
+  if (bytes.length > MAX_TABLE_BYTES)
+    return { ok: false, message: `The file is larger than ${MAX_TABLE_BYTES / 1024 / 1024} MB. Cut it into parts.` }
   const decoded = decodeText(bytes)
   if (!decoded.ok) return decoded
   const text = decoded.text
@@ -171,7 +189,8 @@ export function parseTable(bytes: Uint8Array, options: { dialect?: Dialect; prog
       for (const cells of data) {
         line++
         if (cells.length === 1 && cells[0].trim() === '') blanks.push(line)
-        else if (/^\s*(#|%|\/\/)/.test(cells[0])) comments.push(cells.join(dialect.delimiter).replace(/^\s*(#|%|\/\/)\s*/, ''))
+        else if (/^\s*(#|%|\/\/)/.test(cells[0]))
+          comments.push(cells.join(dialect.delimiter).replace(/^\s*(#|%|\/\/)\s*/, ''))
         else {
           for (const at of blanks) reader.blank(at)
           blanks = []
@@ -184,9 +203,22 @@ export function parseTable(bytes: Uint8Array, options: { dialect?: Dialect; prog
   })
   const { columns, badRows } = reader.finish()
   const rows = columns[0]?.values.length ?? 0
-  if (rows === 0) return { ok: false, message: badRows.count > 0 ? `No data rows: all ${badRows.count} rows hold something that is not a number (first: line ${badRows.lines[0]}). Check the delimiter and the decimal sign.` : 'No data rows: the file holds a header and nothing below it. Record again.' }
+  if (rows === 0)
+    return {
+      ok: false,
+      message:
+        badRows.count > 0
+          ? `No data rows: all ${badRows.count} rows hold something that is not a number (first: line ${badRows.lines[0]}). Check the delimiter and the decimal sign.`
+          : 'No data rows: the file holds a header and nothing below it. Record again.',
+    }
   const notes = [...decoded.notes, ...reader.notes]
-  if (badRows.count > 0) notes.push(`${badRows.count} rows were left out because they hold something that is not a number (lines ${badRows.lines.join(', ')}${badRows.count > badRows.lines.length ? ', …' : ''}).`)
-  for (const later of reader.laterHeaders) notes.push(`A second header stands at line ${later.line} (${later.headers.join(', ')}): its units hold from there on.`)
+  if (badRows.count > 0)
+    notes.push(
+      `${badRows.count} rows were left out because they hold something that is not a number (lines ${badRows.lines.join(', ')}${badRows.count > badRows.lines.length ? ', …' : ''}).`,
+    )
+  for (const later of reader.laterHeaders)
+    notes.push(
+      `A second header stands at line ${later.line} (${later.headers.join(', ')}): its units hold from there on.`,
+    )
   return { ok: true, table: { dialect, columns, rows, badRows, laterHeaders: reader.laterHeaders, comments, notes } }
 }

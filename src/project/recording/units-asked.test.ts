@@ -26,10 +26,16 @@ test('a speed column without a unit has none by default: it is asked for, and ea
 test('a column of another kind is refused by name, whichever place it is put in', () => {
   const table = tableOf(`time_s,speed_rpm,oil_degC,supply_kPa\n${rows((i) => `${i * 0.1},${i * 10},${20 + i},350`)}`)
   const mapping = guessMapping(table.columns, 'speed')
-  expect(words(mapTrace(table, { ...mapping, pressureColumn: 'oil_degC' }, SPEED))).toMatch(/pressure column “oil_degC”/)
-  expect(words(mapTrace(table, { ...mapping, signalColumn: 'supply_kPa' }, SPEED))).toMatch(/is in kPa, which is no speed/)
+  expect(words(mapTrace(table, { ...mapping, pressureColumn: 'oil_degC' }, SPEED))).toMatch(
+    /pressure column “oil_degC”/,
+  )
+  expect(words(mapTrace(table, { ...mapping, signalColumn: 'supply_kPa' }, SPEED))).toMatch(
+    /is in kPa, which is no speed/,
+  )
   expect(words(mapTrace(table, { ...mapping, timeColumn: 'supply_kPa' }, SPEED))).toMatch(/is in kPa, which is no time/)
-  expect(words(mapTrace(table, { ...mapping, signalColumn: 'speed_rpm' }, { ...SPEED, signal: 'count' }))).toMatch(/is in rpm, which is no count/)
+  expect(words(mapTrace(table, { ...mapping, signalColumn: 'speed_rpm' }, { ...SPEED, signal: 'count' }))).toMatch(
+    /is in rpm, which is no count/,
+  )
 })
 
 test('a pressure that says that it is absolute loses the room’s; one that does not is gauge', () => {

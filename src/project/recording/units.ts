@@ -2,7 +2,18 @@
 export interface HeaderUnit {
   readonly id: string
   readonly si: number
-  readonly kind: 'time' | 'rotation' | 'pressure' | 'torque' | 'force' | 'count' | 'length' | 'power' | 'voltage' | 'current' | 'temperature'
+  readonly kind:
+    | 'time'
+    | 'rotation'
+    | 'pressure'
+    | 'torque'
+    | 'force'
+    | 'count'
+    | 'length'
+    | 'power'
+    | 'voltage'
+    | 'current'
+    | 'temperature'
 }
 
 const rpm = Math.PI / 30

@@ -3,7 +3,14 @@ import { BEARING_CLASSES, COEFFICIENT_NAMES } from '../../core/turbine'
 import { outletOfForm } from '../../core/flow'
 import { OUTLET_SHAPES, PROCESSES, outletReach } from '../../core/geometry'
 import { LIMITS } from '../document/limits'
-import { type compressorSchema, type linePartSchema, lineSchema, outletFormSchema, type regulatorSchema, supplySchema } from './air-schema'
+import {
+  type compressorSchema,
+  type linePartSchema,
+  lineSchema,
+  outletFormSchema,
+  type regulatorSchema,
+  supplySchema,
+} from './air-schema'
 import { MATERIAL_IDS, turbineSchema } from './machine-schema'
 import { id, moment, name, text, whole, within } from './schema-base'
 
@@ -34,18 +41,55 @@ export const nozzleSchema = z
   })
   .superRefine((n, ctx) => {
     const { form } = n
-    if (form.kind === 'sector' && (Math.PI / 4) * n.throatDiameterM ** 2 > Math.PI * ((form.innerRadiusM + form.heightM) ** 2 - form.innerRadiusM ** 2))
-      ctx.addIssue({ code: 'custom', path: ['throatDiameterM'], message: 'the whole ring has less area than this throat: make it higher, wider or the throat smaller' })
-    if (n.exitDiameterM < n.throatDiameterM) ctx.addIssue({ code: 'custom', path: ['exitDiameterM'], message: 'the exit cannot be narrower than the throat' })
+    if (
+      form.kind === 'sector' &&
+      (Math.PI / 4) * n.throatDiameterM ** 2 >
+        Math.PI * ((form.innerRadiusM + form.heightM) ** 2 - form.innerRadiusM ** 2)
+    )
+      ctx.addIssue({
+        code: 'custom',
+        path: ['throatDiameterM'],
+        message: 'the whole ring has less area than this throat: make it higher, wider or the throat smaller',
+      })
+    if (n.exitDiameterM < n.throatDiameterM)
+      ctx.addIssue({ code: 'custom', path: ['exitDiameterM'], message: 'the exit cannot be narrower than the throat' })
     const reach = outletReach(form, n.throatDiameterM)
     if (form.kind !== 'round' && form.kind !== 'sector' && 2 * reach > 0.98 * n.inletBoreM)
-      ctx.addIssue({ code: 'custom', path: ['form'], message: `this outlet reaches across ${(2000 * reach).toFixed(1)} mm: the bore before it must be wider than that` })
-    if (form.kind === 'divided' && !(outletOfForm(form, n.throatDiameterM).kind === 'divided' && 2 * reach > 2.2 * form.webM)) ctx.addIssue({ code: 'custom', path: ['form', 'webM'], message: 'the web leaves hardly any hole: make it thinner' })
-    if (form.kind === 'ring' && 2 * form.ringRadiusM * Math.sin(Math.PI / form.holes) <= 1.05 * (n.throatDiameterM / Math.sqrt(form.holes))) ctx.addIssue({ code: 'custom', path: ['form', 'ringRadiusM'], message: 'the holes run into one another: a wider ring or fewer holes' })
-    if (n.inletBoreM <= n.throatDiameterM) ctx.addIssue({ code: 'custom', path: ['inletBoreM'], message: 'the inlet bore must be wider than the throat' })
+      ctx.addIssue({
+        code: 'custom',
+        path: ['form'],
+        message: `this outlet reaches across ${(2000 * reach).toFixed(1)} mm: the bore before it must be wider than that`,
+      })
+    if (
+      form.kind === 'divided' &&
+      !(outletOfForm(form, n.throatDiameterM).kind === 'divided' && 2 * reach > 2.2 * form.webM)
+    )
+      ctx.addIssue({
+        code: 'custom',
+        path: ['form', 'webM'],
+        message: 'the web leaves hardly any hole: make it thinner',
+      })
+    if (
+      form.kind === 'ring' &&
+      2 * form.ringRadiusM * Math.sin(Math.PI / form.holes) <= 1.05 * (n.throatDiameterM / Math.sqrt(form.holes))
+    )
+      ctx.addIssue({
+        code: 'custom',
+        path: ['form', 'ringRadiusM'],
+        message: 'the holes run into one another: a wider ring or fewer holes',
+      })
+    if (n.inletBoreM <= n.throatDiameterM)
+      ctx.addIssue({ code: 'custom', path: ['inletBoreM'], message: 'the inlet bore must be wider than the throat' })
   })
 
-export const finsSchema = z.strictObject({ count: whole('finCount'), rootChordM: within('bodyDiameterM'), tipChordM: within('finLengthM'), spanM: within('finSpanM'), sweepM: within('finLengthM'), rootAtM: z.number().min(0).max(LIMITS.bodyLengthM[1]) })
+export const finsSchema = z.strictObject({
+  count: whole('finCount'),
+  rootChordM: within('bodyDiameterM'),
+  tipChordM: within('finLengthM'),
+  spanM: within('finSpanM'),
+  sweepM: within('finLengthM'),
+  rootAtM: z.number().min(0).max(LIMITS.bodyLengthM[1]),
+})
 
 /** A light body pushed by its own jet: a glider on a track, a balloon rocket. */
 export const thrustBodySchema = z
@@ -59,25 +103,64 @@ export const thrustBodySchema = z
     noseKind: z.enum(['cone', 'ogive', 'round']),
     centreOfMassM: z.number().min(0).max(LIMITS.bodyLengthM[1]),
     fins: finsSchema.nullable(),
-    path: z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('track'), slopeRad: within('slopeRad'), rollingShare: within('rollingShare'), lengthM: within('trackLengthM') }), z.strictObject({ kind: z.literal('climb') })]),
+    path: z.discriminatedUnion('kind', [
+      z.strictObject({
+        kind: z.literal('track'),
+        slopeRad: within('slopeRad'),
+        rollingShare: within('rollingShare'),
+        lengthM: within('trackLengthM'),
+      }),
+      z.strictObject({ kind: z.literal('climb') }),
+    ]),
   })
   .superRefine((b, ctx) => {
-    if (b.noseLengthM > b.lengthM) ctx.addIssue({ code: 'custom', path: ['noseLengthM'], message: 'the nose cannot be longer than the body' })
-    if (b.centreOfMassM > b.lengthM) ctx.addIssue({ code: 'custom', path: ['centreOfMassM'], message: 'the centre of mass must lie within the body' })
-    if (b.fins && b.fins.rootAtM > b.lengthM) ctx.addIssue({ code: 'custom', path: ['fins', 'rootAtM'], message: 'the fins must begin on the body' })
+    if (b.noseLengthM > b.lengthM)
+      ctx.addIssue({ code: 'custom', path: ['noseLengthM'], message: 'the nose cannot be longer than the body' })
+    if (b.centreOfMassM > b.lengthM)
+      ctx.addIssue({ code: 'custom', path: ['centreOfMassM'], message: 'the centre of mass must lie within the body' })
+    if (b.fins && b.fins.rootAtM > b.lengthM)
+      ctx.addIssue({ code: 'custom', path: ['fins', 'rootAtM'], message: 'the fins must begin on the body' })
   })
 
 export const machineSchema = z.union([turbineSchema, thrustBodySchema])
 
 /** Polar inertia of all that turns on the shaft, as measured by its maker. */
-export const measuredInertiaSchema = z.strictObject({ inertiaKgM2: within('rotorInertiaKgM2'), relativeUncertainty: within('relativeUncertainty') })
+export const measuredInertiaSchema = z.strictObject({
+  inertiaKgM2: within('rotorInertiaKgM2'),
+  relativeUncertainty: within('relativeUncertainty'),
+})
 
-export const shaftSchema = z.strictObject({ bearingClassId: z.enum(BEARING_IDS), bearingCount: whole('bearingCount'), diameterM: within('shaftDiameterM'), spanM: within('bearingSpanM'), overhangM: within('overhangM'), sideLoadN: within('sideLoadN'), balanceGradeMPerS: within('balanceGradeMPerS'), rotorInertia: measuredInertiaSchema.nullable() })
-export const loadSchema = z.strictObject({ label: z.string().max(120), speedRadPerS: within('speedRadPerS'), wantedPowerW: within('wantedPowerW'), leastGaugePressurePa: within('leastGaugePressurePa') })
-export const coefficientsSchema = z.strictObject(Object.fromEntries(COEFFICIENT_NAMES.map((c) => [c, uncertain])) as Record<(typeof COEFFICIENT_NAMES)[number], typeof uncertain>)
+export const shaftSchema = z.strictObject({
+  bearingClassId: z.enum(BEARING_IDS),
+  bearingCount: whole('bearingCount'),
+  diameterM: within('shaftDiameterM'),
+  spanM: within('bearingSpanM'),
+  overhangM: within('overhangM'),
+  sideLoadN: within('sideLoadN'),
+  balanceGradeMPerS: within('balanceGradeMPerS'),
+  rotorInertia: measuredInertiaSchema.nullable(),
+})
+export const loadSchema = z.strictObject({
+  label: z.string().max(120),
+  speedRadPerS: within('speedRadPerS'),
+  wantedPowerW: within('wantedPowerW'),
+  leastGaugePressurePa: within('leastGaugePressurePa'),
+})
+export const coefficientsSchema = z.strictObject(
+  Object.fromEntries(COEFFICIENT_NAMES.map((c) => [c, uncertain])) as Record<
+    (typeof COEFFICIENT_NAMES)[number],
+    typeof uncertain
+  >,
+)
 
 /** How its parts are made: fits, thinnest walls and how lines fill them follow. */
-export const makingSchema = z.strictObject({ process: z.enum(PROCESSES), lineWidthM: within('lineWidthM'), layerHeightM: within('layerHeightM'), outlets: z.enum(OUTLET_SHAPES), /** What the printer's bed takes across. */ bedM: within('bedM') })
+export const makingSchema = z.strictObject({
+  process: z.enum(PROCESSES),
+  lineWidthM: within('lineWidthM'),
+  layerHeightM: within('layerHeightM'),
+  outlets: z.enum(OUTLET_SHAPES),
+  /** What the printer's bed takes across. */ bedM: within('bedM'),
+})
 
 export const buildSchema = z.strictObject({
   id,
@@ -103,8 +186,19 @@ export const buildSchema = z.strictObject({
 export const machineGroupSchema = z.strictObject({ id, name, purpose: z.string().max(500) })
 
 export const flywheelSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('dimensions'), outerRadiusM: within('radiusM'), innerRadiusM: within('innerRadiusM'), widthM: within('widthM'), materialId: z.enum(MATERIAL_IDS) }),
-  z.strictObject({ kind: z.literal('mass'), massKg: within('massKg'), outerRadiusM: within('radiusM'), innerRadiusM: within('innerRadiusM') }),
+  z.strictObject({
+    kind: z.literal('dimensions'),
+    outerRadiusM: within('radiusM'),
+    innerRadiusM: within('innerRadiusM'),
+    widthM: within('widthM'),
+    materialId: z.enum(MATERIAL_IDS),
+  }),
+  z.strictObject({
+    kind: z.literal('mass'),
+    massKg: within('massKg'),
+    outerRadiusM: within('radiusM'),
+    innerRadiusM: within('innerRadiusM'),
+  }),
 ])
 
 export const SENSOR_SIGNALS = ['count', 'pulse-times', 'speed'] as const
@@ -154,7 +248,14 @@ export const acknowledgementSchema = z.strictObject({
   bearingShare: z.number(),
   storedEnergyJ: z.number(),
   /** Of the rig's flywheel at the highest speed that the run could reach; null where the run's record is older. */
-  flywheel: z.strictObject({ speedRadPerS: z.number(), stressMargin: z.number(), rimSpeedMPerS: z.number(), storedEnergyJ: z.number() }).nullable(),
+  flywheel: z
+    .strictObject({
+      speedRadPerS: z.number(),
+      stressMargin: z.number(),
+      rimSpeedMPerS: z.number(),
+      storedEnergyJ: z.number(),
+    })
+    .nullable(),
 })
 
 export const runSchema = z.strictObject({
@@ -186,19 +287,26 @@ export const holeGaugeSchema = z.strictObject({
   id,
   name,
   process: z.string().max(200),
-  holes: z.array(z.strictObject({ modelM: within('holeM'), measuredM: within('holeM').nullable() })).min(3).max(24),
+  holes: z
+    .array(z.strictObject({ modelM: within('holeM'), measuredM: within('holeM').nullable() }))
+    .min(3)
+    .max(24),
 })
 
 export const PROJECT_VERSION = 4
 
 const listed = <T extends z.ZodType<{ id: string }>>(item: T, most: number) =>
-  z.array(item).max(most).superRefine((items, ctx) => {
-    const seen = new Set<string>()
-    items.forEach((entry, i) => {
-      if (seen.has(entry.id)) ctx.addIssue({ code: 'custom', path: [i, 'id'], message: `the id ${entry.id} stands twice` })
-      seen.add(entry.id)
+  z
+    .array(item)
+    .max(most)
+    .superRefine((items, ctx) => {
+      const seen = new Set<string>()
+      items.forEach((entry, i) => {
+        if (seen.has(entry.id))
+          ctx.addIssue({ code: 'custom', path: [i, 'id'], message: `the id ${entry.id} stands twice` })
+        seen.add(entry.id)
+      })
     })
-  })
 
 export const projectSchema = z
   .strictObject({
@@ -216,20 +324,23 @@ export const projectSchema = z
     notes: text,
   })
   .superRefine((p, ctx) => {
-    const missing = (path: (string | number)[], what: string, wanted: string) => ctx.addIssue({ code: 'custom', path, message: `${what} ${wanted} is not in this project` })
+    const missing = (path: (string | number)[], what: string, wanted: string) =>
+      ctx.addIssue({ code: 'custom', path, message: `${what} ${wanted} is not in this project` })
     const machines = new Set(p.machines.map((m) => m.id))
     const builds = new Set(p.builds.map((b) => b.id))
     const rigs = new Set(p.rigs.map((r) => r.id))
     const recordings = new Set(p.recordings.map((r) => r.id))
     p.builds.forEach((b, i) => {
       if (!machines.has(b.machineId)) missing(['builds', i, 'machineId'], 'machine', b.machineId)
-      if (b.nozzle.gaugeId !== null && !p.holeGauges.some((g) => g.id === b.nozzle.gaugeId)) missing(['builds', i, 'nozzle', 'gaugeId'], 'hole gauge', b.nozzle.gaugeId)
+      if (b.nozzle.gaugeId !== null && !p.holeGauges.some((g) => g.id === b.nozzle.gaugeId))
+        missing(['builds', i, 'nozzle', 'gaugeId'], 'hole gauge', b.nozzle.gaugeId)
       if (b.parentId !== null && !builds.has(b.parentId)) missing(['builds', i, 'parentId'], 'parent', b.parentId)
     })
     p.runs.forEach((r, i) => {
       if (!builds.has(r.buildId)) missing(['runs', i, 'buildId'], 'build', r.buildId)
       if (!rigs.has(r.rigId)) missing(['runs', i, 'rigId'], 'rig', r.rigId)
-      if (r.recordingId !== null && !recordings.has(r.recordingId)) missing(['runs', i, 'recordingId'], 'recording', r.recordingId)
+      if (r.recordingId !== null && !recordings.has(r.recordingId))
+        missing(['runs', i, 'recordingId'], 'recording', r.recordingId)
     })
     for (const [i, b] of p.builds.entries()) {
       let at: string | null = b.parentId

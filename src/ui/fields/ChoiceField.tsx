@@ -16,7 +16,16 @@ export interface ChoiceFieldProps<T extends string> {
 }
 
 /** One of a few, as the platform's own list. */
-export function ChoiceField<T extends string>({ label, value, choices, note, wide, hideLabel, roomy, onChange }: ChoiceFieldProps<T>) {
+export function ChoiceField<T extends string>({
+  label,
+  value,
+  choices,
+  note,
+  wide,
+  hideLabel,
+  roomy,
+  onChange,
+}: ChoiceFieldProps<T>) {
   const id = useId()
   const locked = useLocked()
   return (
@@ -25,7 +34,21 @@ export function ChoiceField<T extends string>({ label, value, choices, note, wid
         <chakra.label htmlFor={id} flex={roomy ? 'none' : '1'} minW="0" className={hideLabel ? 'sr-only' : undefined}>
           {label}
         </chakra.label>
-        <chakra.select id={id} disabled={locked} w={wide ? '100%' : roomy ? '260px' : '154px'} maxW="100%" h="26px" px="1" bg="field" fontSize="sm" borderBottomWidth="1px" borderColor="rule" _hover={{ borderColor: 'mute' }} value={value} onChange={(e) => onChange(e.target.value as T)}>
+        <chakra.select
+          id={id}
+          disabled={locked}
+          w={wide ? '100%' : roomy ? '260px' : '154px'}
+          maxW="100%"
+          h="26px"
+          px="1"
+          bg="field"
+          fontSize="sm"
+          borderBottomWidth="1px"
+          borderColor="rule"
+          _hover={{ borderColor: 'mute' }}
+          value={value}
+          onChange={(e) => onChange(e.target.value as T)}
+        >
           {choices.map((choice) => (
             <option key={choice.value} value={choice.value}>
               {choice.label}

@@ -45,7 +45,8 @@ export const NumberField = memo(function NumberField(props: NumberFieldProps) {
     if (whole && !Number.isInteger(Math.round(si * 1e9) / 1e9)) return 'A whole number is needed.'
     const [least, most] = limits
     const slack = 1e-9 * Math.abs(most)
-    if (si < least - slack || si > most + slack) return `Must be from ${fieldText(least, unit)} to ${fieldText(most, unit)} ${unit.label}.`
+    if (si < least - slack || si > most + slack)
+      return `Must be from ${fieldText(least, unit)} to ${fieldText(most, unit)} ${unit.label}.`
     return null
   }
   const take = (text: string) => {

@@ -41,7 +41,11 @@ export function TextField({ label, value, most = 500, lines = 1, placeholder, on
       <chakra.label htmlFor={id} display="block" fontSize="xs" color="mute" mb="1">
         {label}
       </chakra.label>
-      {lines > 1 ? <chakra.textarea rows={lines} resize="vertical" {...shared} onChange={(e) => take(e.target.value)} /> : <chakra.input {...shared} onChange={(e) => take(e.target.value)} />}
+      {lines > 1 ? (
+        <chakra.textarea rows={lines} resize="vertical" {...shared} onChange={(e) => take(e.target.value)} />
+      ) : (
+        <chakra.input {...shared} onChange={(e) => take(e.target.value)} />
+      )}
     </Box>
   )
 }

@@ -10,7 +10,6 @@ import { FieldsLocked } from './lock'
 import { NumberField } from './NumberField'
 import { TextField } from './TextField'
 
-
 const show = (node: ReactNode) => render(<ChakraProvider value={system}>{node}</ChakraProvider>)
 const type = (text: string) => fireEvent.change(screen.getByRole('textbox'), { target: { value: text } })
 afterEach(cleanup)
@@ -18,7 +17,17 @@ afterEach(cleanup)
 describe('NumberField', () => {
   const field = (over: Partial<Parameters<typeof NumberField>[0]> = {}) => {
     const onChange = jest.fn()
-    show(<NumberField label="Throat" kind="length" unit="mm" value={1.5e-3} limits={[0.2e-3, 20e-3]} onChange={onChange} {...over} />)
+    show(
+      <NumberField
+        label="Throat"
+        kind="length"
+        unit="mm"
+        value={1.5e-3}
+        limits={[0.2e-3, 20e-3]}
+        onChange={onChange}
+        {...over}
+      />,
+    )
     return onChange
   }
   test('shows the value in the chosen unit under its label', () => {
@@ -85,7 +94,17 @@ describe('NumberField', () => {
 
 test('ChoiceField hands on what was chosen', () => {
   const onChange = jest.fn()
-  show(<ChoiceField label="Wall" value="open" choices={[{ value: 'open', label: 'open' }, { value: 'close', label: 'close' }]} onChange={onChange} />)
+  show(
+    <ChoiceField
+      label="Wall"
+      value="open"
+      choices={[
+        { value: 'open', label: 'open' },
+        { value: 'close', label: 'close' },
+      ]}
+      onChange={onChange}
+    />,
+  )
   fireEvent.change(screen.getByLabelText('Wall'), { target: { value: 'close' } })
   expect(onChange).toHaveBeenCalledWith('close')
 })

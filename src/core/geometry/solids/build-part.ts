@@ -5,9 +5,37 @@ import { IMPULSE_PARTS, type ImpulsePart, type ImpulsePartsInput } from '../part
 import { impulseInput, PART_WORDS, type PartName, type PartsInput } from '../part-set'
 import { partProfile, type FlatProfile } from '../profiles'
 import { casingHalfSolid } from './casing-half'
-import { barrelSolid, endPlateSolid, lidSolid, nozzlePlateSolid, shroudRingSolid, stackFootSolid, stackTierSolid, statorSolid, wheelSolid } from './families/axial-parts'
-import { discSolid, feedPostSolid, packCoverSolid, packHousingSolid, reactionRotorSolid, spacerSolid, vaneBodySolid, vaneEndSolid, vaneRotorSolid, vaneSolid } from './families/other-parts'
-import { impellerHousingSolid, impellerLidSolid, impellerSolid, radialWheelSolid, voluteLidSolid, voluteSolid } from './families/wheel-parts'
+import {
+  barrelSolid,
+  endPlateSolid,
+  lidSolid,
+  nozzlePlateSolid,
+  shroudRingSolid,
+  stackFootSolid,
+  stackTierSolid,
+  statorSolid,
+  wheelSolid,
+} from './families/axial-parts'
+import {
+  discSolid,
+  feedPostSolid,
+  packCoverSolid,
+  packHousingSolid,
+  reactionRotorSolid,
+  spacerSolid,
+  vaneBodySolid,
+  vaneEndSolid,
+  vaneRotorSolid,
+  vaneSolid,
+} from './families/other-parts'
+import {
+  impellerHousingSolid,
+  impellerLidSolid,
+  impellerSolid,
+  radialWheelSolid,
+  voluteLidSolid,
+  voluteSolid,
+} from './families/wheel-parts'
 import { holeGaugeSolid } from './hole-gauge'
 import { nozzleInsertSolid } from './nozzle-insert'
 import { rotorSolid } from './rotor'
@@ -19,7 +47,10 @@ export interface PartMesh {
   readonly vertices: Float32Array
   readonly triangles: Uint32Array
   readonly volumeMm3: number
-  readonly boundingBoxMm: { readonly min: readonly [number, number, number]; readonly max: readonly [number, number, number] }
+  readonly boundingBoxMm: {
+    readonly min: readonly [number, number, number]
+    readonly max: readonly [number, number, number]
+  }
   readonly watertight: boolean
   /** Separate bodies it falls into: one, if it is sound. */
   readonly pieces: number
@@ -27,11 +58,22 @@ export interface PartMesh {
   readonly profile: FlatProfile
 }
 
-const IMPULSE: Record<ImpulsePart, (kit: SolidKit, input: ImpulsePartsInput) => Manifold> = { rotor: rotorSolid, 'nozzle-insert': nozzleInsertSolid, 'casing-half': casingHalfSolid, 'hole-gauge': holeGaugeSolid }
+const IMPULSE: Record<ImpulsePart, (kit: SolidKit, input: ImpulsePartsInput) => Manifold> = {
+  rotor: rotorSolid,
+  'nozzle-insert': nozzleInsertSolid,
+  'casing-half': casingHalfSolid,
+  'hole-gauge': holeGaugeSolid,
+}
 
 type Of<F extends TurbineMachine['family']> = Extract<TurbineMachine, { family: F }>
-type Maker<F extends TurbineMachine['family']> = { readonly families: readonly F[]; readonly make: (kit: SolidKit, machine: Of<F>, input: PartsInput) => Manifold }
-const of = <F extends TurbineMachine['family']>(families: readonly F[], make: Maker<F>['make']): Maker<TurbineMachine['family']> => ({ families, make: make as Maker<TurbineMachine['family']>['make'] })
+type Maker<F extends TurbineMachine['family']> = {
+  readonly families: readonly F[]
+  readonly make: (kit: SolidKit, machine: Of<F>, input: PartsInput) => Manifold
+}
+const of = <F extends TurbineMachine['family']>(
+  families: readonly F[],
+  make: Maker<F>['make'],
+): Maker<TurbineMachine['family']> => ({ families, make: make as Maker<TurbineMachine['family']>['make'] })
 
 const FAMILY: Record<Exclude<PartName, ImpulsePart>, Maker<TurbineMachine['family']>> = {
   wheel: of(['axial', 'supersonic-impulse', 'wind-stack'], wheelSolid),
@@ -109,7 +151,12 @@ function withoutCrumbs(solid: Manifold, kit: SolidKit): { solid: Manifold; piece
 function solidOf(kit: SolidKit, name: PartName, input: PartsInput): Manifold {
   if (isImpulse(name)) return IMPULSE[name](kit, impulseInput(input))
   const { families, make } = FAMILY[name]
-  if (!input.machine || !families.includes(input.machine.family)) throw new PhysicsError({ code: 'PART_OF_OTHER', message: `A ${input.machine?.family ?? 'jet-pushed body'} has no ${PART_WORDS[name].name.toLowerCase()}.`, nextStep: 'Choose a part of its own set.' })
+  if (!input.machine || !families.includes(input.machine.family))
+    throw new PhysicsError({
+      code: 'PART_OF_OTHER',
+      message: `A ${input.machine?.family ?? 'jet-pushed body'} has no ${PART_WORDS[name].name.toLowerCase()}.`,
+      nextStep: 'Choose a part of its own set.',
+    })
   return make(kit, input.machine, input)
 }
 
@@ -122,14 +169,35 @@ export function buildPart(wasm: ManifoldToplevel, name: PartName, input: PartsIn
   const kit = new SolidKit(wasm)
   try {
     const raw = solidOf(kit, name, input)
-    if (raw.isEmpty()) throw new PhysicsError({ code: 'PART_EMPTY', message: `With these figures nothing is left of the ${PART_WORDS[name].name.toLowerCase()}.`, nextStep: 'Check the radii and thicknesses of rotor and nozzle.' })
+    if (raw.isEmpty())
+      throw new PhysicsError({
+        code: 'PART_EMPTY',
+        message: `With these figures nothing is left of the ${PART_WORDS[name].name.toLowerCase()}.`,
+        nextStep: 'Check the radii and thicknesses of rotor and nozzle.',
+      })
     const { solid, pieces } = withoutCrumbs(kit.simplified(raw, 2e-3), kit)
-    if (pieces > 1) throw new PhysicsError({ code: 'PART_BROKEN', message: `With these figures the ${PART_WORDS[name].name.toLowerCase()} falls into ${pieces} pieces.`, nextStep: 'Make walls thicker or holes smaller where they meet.' })
+    if (pieces > 1)
+      throw new PhysicsError({
+        code: 'PART_BROKEN',
+        message: `With these figures the ${PART_WORDS[name].name.toLowerCase()} falls into ${pieces} pieces.`,
+        nextStep: 'Make walls thicker or holes smaller where they meet.',
+      })
     const { vertices, triangles } = mergedMesh(solid)
     const box = solid.boundingBox()
     const middle = name === 'volute' || name === 'impeller-housing' ? box.max[2] - 0.4 : (box.min[2] + box.max[2]) / 2
-    const profile = isImpulse(name) ? partProfile(name, impulseInput(input)) : { outlines: kit.sliced(solid, middle), circles: [] }
-    return { name, vertices, triangles, volumeMm3: solid.volume(), boundingBoxMm: { min: [...box.min] as [number, number, number], max: [...box.max] as [number, number, number] }, watertight: isWatertight(triangles), pieces, profile }
+    const profile = isImpulse(name)
+      ? partProfile(name, impulseInput(input))
+      : { outlines: kit.sliced(solid, middle), circles: [] }
+    return {
+      name,
+      vertices,
+      triangles,
+      volumeMm3: solid.volume(),
+      boundingBoxMm: { min: [...box.min] as [number, number, number], max: [...box.max] as [number, number, number] },
+      watertight: isWatertight(triangles),
+      pieces,
+      profile,
+    }
   } finally {
     kit.free()
   }

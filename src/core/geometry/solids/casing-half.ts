@@ -6,7 +6,10 @@ import { windows } from './families/common'
 import type { SolidKit } from './toolkit'
 
 const mm = 1000
-const polar = (radius: number, degrees: number): Point => [radius * Math.cos((degrees * Math.PI) / 180), radius * Math.sin((degrees * Math.PI) / 180)]
+const polar = (radius: number, degrees: number): Point => [
+  radius * Math.cos((degrees * Math.PI) / 180),
+  radius * Math.sin((degrees * Math.PI) / 180),
+]
 
 /** Directions of the lugs, degrees: clear of the nozzles, and the first one off its place so that halves fit only one way. */
 export function lugAngles(nozzles: number): number[] {
@@ -26,15 +29,31 @@ function insertSeat(kit: SolidKit, input: ImpulsePartsInput, turn: number): Seat
   const back: Point = [-Math.cos(input.nozzle.angleRad), Math.sin(input.nozzle.angleRad)]
   const at: Point = [0, m.mean]
   const inlet = m.exitBack + m.insertLength
-  const laid = (radius: number, from: number, to: number) => kit.aboutZ(kit.lying(radius, at, back, from, to, m.halfHeight), turn)
+  const laid = (radius: number, from: number, to: number) =>
+    kit.aboutZ(kit.lying(radius, at, back, from, to, m.halfHeight), turn)
   const { seat: fit, wall, core } = input.fits
   const screwAt = setScrewAt(m, input.nozzle, input.fits)
   // a set screw in each half bears on the insert from outside
-  const screw = screwAt === null ? [] : [kit.aboutZ(kit.cylinder(core, -m.insertFlangeRadius - 20, m.halfHeight, [at[0] + back[0] * screwAt, at[1] + back[1] * screwAt]), turn)]
+  const screw =
+    screwAt === null
+      ? []
+      : [
+          kit.aboutZ(
+            kit.cylinder(core, -m.insertFlangeRadius - 20, m.halfHeight, [
+              at[0] + back[0] * screwAt,
+              at[1] + back[1] * screwAt,
+            ]),
+            turn,
+          ),
+        ]
   return {
     // begun inside the cavity, which cuts it off, and not under its floor: a face of its own there would leave flakes
     body: kit.cut(laid(m.insertFlangeRadius + wall, -0.3 * m.mean, inlet + 6), [kit.cylinder(m.cavityRadius, -100, 0)]),
-    bore: kit.union([laid(m.insertRadius + fit, 0, inlet + 7), laid(m.insertFlangeRadius + fit, inlet - m.insertFlange, inlet + 7), ...screw]),
+    bore: kit.union([
+      laid(m.insertRadius + fit, 0, inlet + 7),
+      laid(m.insertFlangeRadius + fit, inlet - m.insertFlange, inlet + 7),
+      ...screw,
+    ]),
   }
 }
 
@@ -47,11 +66,18 @@ export function casingHalfSolid(kit: SolidKit, input: ImpulsePartsInput): Manifo
   const width = input.bearing.widthM * mm
   const bossTop = fits.wall
   const bossBottom = fits.wall - 1 - width
-  const seats = Array.from({ length: input.nozzle.count }, (_, k) => insertSeat(kit, input, (360 * k) / input.nozzle.count))
+  const seats = Array.from({ length: input.nozzle.count }, (_, k) =>
+    insertSeat(kit, input, (360 * k) / input.nozzle.count),
+  )
   const angles = lugAngles(input.nozzle.count)
   const lugs = angles.map((a) => kit.cylinder(4.5, 0, m.halfHeight, polar(outer + 2, a)))
   const holes = angles.map((a) => kit.cylinder(fits.screw, -1, m.halfHeight + 1, polar(outer + 2, a)))
-  const shell = kit.union([kit.cylinder(outer, 0, m.halfHeight), kit.cylinder(bearing + fits.wall, Math.min(0, bossBottom), bossTop), ...lugs, ...seats.map((s) => s.body)])
+  const shell = kit.union([
+    kit.cylinder(outer, 0, m.halfHeight),
+    kit.cylinder(bearing + fits.wall, Math.min(0, bossBottom), bossTop),
+    ...lugs,
+    ...seats.map((s) => s.body),
+  ])
   const lip = (bearing + (input.bearing.boreM * mm) / 2) / 2
   const tools = [
     kit.cylinder(m.cavityRadius, fits.wall, m.halfHeight + 1),

@@ -6,5 +6,8 @@ import type { SolidKit } from './toolkit'
 export function holeGaugeSolid(kit: SolidKit): Manifold {
   const { length, width, thickness, notch } = GAUGE_PLATE
   const holes = gaugeHoles().map(({ centre, radius }) => kit.cylinder(radius, -1, thickness + 1, centre))
-  return kit.cut(kit.box([length, width, thickness], [0, 0, 0]), [...holes, kit.box([notch, notch, thickness + 2], [-notch / 2, width / 2 - notch / 2, -1])])
+  return kit.cut(kit.box([length, width, thickness], [0, 0, 0]), [
+    ...holes,
+    kit.box([notch, notch, thickness + 2], [-notch / 2, width / 2 - notch / 2, -1]),
+  ])
 }

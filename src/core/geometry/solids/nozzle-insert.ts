@@ -29,8 +29,21 @@ function shapedInsert(kit: SolidKit, input: ImpulsePartsInput): Manifold {
   const bore = (inletBoreM * mm) / 2
   const reach = outletReach(form, throatDiameterM) * mm
   const [straight, cone, length] = [m.insertStraight, m.insertCone, m.insertLength]
-  const outer = kit.turned([[0, 0], [m.insertFlangeRadius, 0], [m.insertFlangeRadius, m.insertFlange], [m.insertRadius, m.insertFlange], [m.insertRadius, length], [0, length]])
-  const hollow = kit.turned([[0, -1], [bore, -1], [bore, straight], [Math.min(bore, reach), cone], [0, cone]])
+  const outer = kit.turned([
+    [0, 0],
+    [m.insertFlangeRadius, 0],
+    [m.insertFlangeRadius, m.insertFlange],
+    [m.insertRadius, m.insertFlange],
+    [m.insertRadius, length],
+    [0, length],
+  ])
+  const hollow = kit.turned([
+    [0, -1],
+    [bore, -1],
+    [bore, straight],
+    [Math.min(bore, reach), cone],
+    [0, cone],
+  ])
   const passages = outletOutlines(form, throatDiameterM).map((o) => o.map(([x, y]): Point => [x * mm, y * mm]))
   return kit.cut(outer, [hollow, kit.prism(passages, cone - 0.5, length + 1)])
 }
@@ -39,7 +52,8 @@ function shapedInsert(kit: SolidKit, input: ImpulsePartsInput): Manifold {
 export function nozzleInsertSolid(kit: SolidKit, input: ImpulsePartsInput): Manifold {
   const m = partMeasures(input)
   const flat = m.insertRadius + 0.6
-  const side = (x: number) => kit.box([4, 4 * m.insertFlangeRadius, m.insertFlange + 1], [x, -2 * m.insertFlangeRadius, -0.5 - 0.5])
+  const side = (x: number) =>
+    kit.box([4, 4 * m.insertFlangeRadius, m.insertFlange + 1], [x, -2 * m.insertFlangeRadius, -0.5 - 0.5])
   const body = input.nozzle.form.kind === 'round' ? kit.turned(insertOutline(input)) : shapedInsert(kit, input)
   return kit.cut(body, [side(flat), side(-flat - 4)])
 }

@@ -15,7 +15,10 @@ export interface ThinSpot {
 }
 
 /** Where the solid is cut, as shares of its size: no round ones, so that no cut falls on a face. */
-const CUTS = { z: [0.031, 0.173, 0.341, 0.523, 0.687, 0.853, 0.967], side: [0.117, 0.313, 0.487, 0.709, 0.883] } as const
+const CUTS = {
+  z: [0.031, 0.173, 0.341, 0.523, 0.687, 0.853, 0.967],
+  side: [0.117, 0.313, 0.487, 0.709, 0.883],
+} as const
 
 /** A sharp tip may lose this many times the thickness. */
 const TIP = 4
@@ -29,11 +32,25 @@ const NARROW = 0.05
  * Method: morphological opening, general.
  */
 export function thinWalls(kit: SolidKit, solid: Manifold, wallMm: number, floorMm: number): ThinSpot[] {
-  const level = { turned: solid, shares: CUTS.z, across: [wallMm, wallMm] as const, least: 0.5 * wallMm ** 2, back: (x: number, y: number, z: number) => [x, y, z] as const }
+  const level = {
+    turned: solid,
+    shares: CUTS.z,
+    across: [wallMm, wallMm] as const,
+    least: 0.5 * wallMm ** 2,
+    back: (x: number, y: number, z: number) => [x, y, z] as const,
+  }
   // the part lies on its side: z comes to lie along -x in the one, along -y in the other
   const upright = [
-    { turned: kit.placed(solid, [0, -90, 0]), across: [floorMm, NARROW * floorMm] as const, back: (x: number, y: number, z: number) => [z, y, -x] as const },
-    { turned: kit.placed(solid, [90, 0, 0]), across: [NARROW * floorMm, floorMm] as const, back: (x: number, y: number, z: number) => [x, z, -y] as const },
+    {
+      turned: kit.placed(solid, [0, -90, 0]),
+      across: [floorMm, NARROW * floorMm] as const,
+      back: (x: number, y: number, z: number) => [z, y, -x] as const,
+    },
+    {
+      turned: kit.placed(solid, [90, 0, 0]),
+      across: [NARROW * floorMm, floorMm] as const,
+      back: (x: number, y: number, z: number) => [x, z, -y] as const,
+    },
   ].map((view) => ({ ...view, shares: CUTS.side, least: 2 * wallMm * floorMm }))
   return [level, ...upright].flatMap(({ turned, shares, across, least, back }) => {
     const { min, max } = turned.boundingBox()
@@ -43,7 +60,14 @@ export function thinWalls(kit: SolidKit, solid: Manifold, wallMm: number, floorM
       const found = at(z)
       if (found.length === 0) return []
       const beside = [z - 0.6 * wallMm, z + 0.6 * wallMm].filter((b) => b > min[2] && b < max[2]).map(at)
-      return found.filter((part) => beside.every((others) => others.some((o) => overlap(part, o)))).map(({ min: low, max: high, area, outline }): ThinSpot => ({ at: back((low[0] + high[0]) / 2, (low[1] + high[1]) / 2, z), wallMm: (2 * area) / outline, areaMm2: area, level: across[0] !== across[1] }))
+      return found
+        .filter((part) => beside.every((others) => others.some((o) => overlap(part, o))))
+        .map(({ min: low, max: high, area, outline }): ThinSpot => ({
+          at: back((low[0] + high[0]) / 2, (low[1] + high[1]) / 2, z),
+          wallMm: (2 * area) / outline,
+          areaMm2: area,
+          level: across[0] !== across[1],
+        }))
     })
   })
 }
@@ -54,7 +78,11 @@ const overlap = (a: ThinPart, b: ThinPart): boolean => [0, 1].every((k) => a.min
 const FLOOR = 0.5
 
 /** Where a finished mesh is thinner than its process makes; thinnest place first. */
-export function inspectPart(wasm: ManifoldToplevel, { vertices, triangles }: Pick<PartMesh, 'vertices' | 'triangles'>, { thinnest }: Fits): ThinSpot[] {
+export function inspectPart(
+  wasm: ManifoldToplevel,
+  { vertices, triangles }: Pick<PartMesh, 'vertices' | 'triangles'>,
+  { thinnest }: Fits,
+): ThinSpot[] {
   const kit = new SolidKit(wasm)
   const solid = new wasm.Manifold(new wasm.Mesh({ numProp: 3, vertProperties: vertices, triVerts: triangles }))
   try {

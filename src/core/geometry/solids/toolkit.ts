@@ -35,14 +35,21 @@ export class SolidKit {
 
   /** Outlines pushed up from z `from` to `to`; overlapping ones become one. */
   prism(outlines: readonly (readonly Point[])[], from: number, to: number): Manifold {
-    const section = this.keep(new this.wasm.CrossSection(outlines.map((o) => o.map(([x, y]): [number, number] => [x, y])), 'NonZero'))
+    const section = this.keep(
+      new this.wasm.CrossSection(
+        outlines.map((o) => o.map(([x, y]): [number, number] => [x, y])),
+        'NonZero',
+      ),
+    )
     const raw = this.keep(section.extrude(to - from))
     return this.keep(raw.translate([0, 0, from]))
   }
 
   /** An outline of (radius, height) turned about the z axis. */
   turned(outline: readonly Point[]): Manifold {
-    const section = this.keep(new this.wasm.CrossSection([outline.map(([r, z]): [number, number] => [r, z])], 'Positive'))
+    const section = this.keep(
+      new this.wasm.CrossSection([outline.map(([r, z]): [number, number] => [r, z])], 'Positive'),
+    )
     return this.keep(section.revolve(this.segments))
   }
 
@@ -79,7 +86,9 @@ export class SolidKit {
 
   /** Closed outlines of the solid where a level plane cuts it. */
   sliced(solid: Manifold, z: number): Point[][] {
-    return this.keep(solid.slice(z)).toPolygons().map((o) => o.map(([x, y]): Point => [x, y]))
+    return this.keep(solid.slice(z))
+      .toPolygons()
+      .map((o) => o.map(([x, y]): Point => [x, y]))
   }
 
   /**
@@ -90,16 +99,32 @@ export class SolidKit {
     const section = this.keep(solid.slice(z))
     if (section.isEmpty()) return []
     const round = this.keep(section.scale([1 / across[0], 1 / across[1]]))
-    const reached = this.keep(this.keep(this.keep(round.offset(-0.5, 'Round', 2, 24)).offset(0.51, 'Round', 2, 24)).scale([across[0], across[1]]))
-    return this.keep(section.subtract(reached)).decompose().flatMap((piece) => {
-      const own = this.keep(piece)
-      const { min, max } = own.bounds()
-      const length = Math.hypot(max[0] - min[0], max[1] - min[1])
-      if (own.isEmpty() || length < Math.max(...across) || own.area() < leastArea) return []
-      if (length < tip && this.keep(this.keep(own.offset(0.02 * Math.max(...across), 'Miter')).intersect(reached)).decompose().filter((c) => !this.keep(c).isEmpty()).length < 2) return []
-      const outline = own.toPolygons().flatMap((o) => o.map(([x, y], i) => Math.hypot(x - o[(i + 1) % o.length][0], y - o[(i + 1) % o.length][1]))).reduce((a, b) => a + b, 0)
-      return [{ min: [...min], max: [...max], area: own.area(), outline }]
-    })
+    const reached = this.keep(
+      this.keep(this.keep(round.offset(-0.5, 'Round', 2, 24)).offset(0.51, 'Round', 2, 24)).scale([
+        across[0],
+        across[1],
+      ]),
+    )
+    return this.keep(section.subtract(reached))
+      .decompose()
+      .flatMap((piece) => {
+        const own = this.keep(piece)
+        const { min, max } = own.bounds()
+        const length = Math.hypot(max[0] - min[0], max[1] - min[1])
+        if (own.isEmpty() || length < Math.max(...across) || own.area() < leastArea) return []
+        if (
+          length < tip &&
+          this.keep(this.keep(own.offset(0.02 * Math.max(...across), 'Miter')).intersect(reached))
+            .decompose()
+            .filter((c) => !this.keep(c).isEmpty()).length < 2
+        )
+          return []
+        const outline = own
+          .toPolygons()
+          .flatMap((o) => o.map(([x, y], i) => Math.hypot(x - o[(i + 1) % o.length][0], y - o[(i + 1) % o.length][1])))
+          .reduce((a, b) => a + b, 0)
+        return [{ min: [...min], max: [...max], area: own.area(), outline }]
+      })
   }
 
   union(solids: Manifold[]): Manifold {

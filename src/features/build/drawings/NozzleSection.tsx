@@ -11,7 +11,17 @@ const W = 620
 const H = 216
 
 /** Section of the nozzle insert to scale, with the jet and the shock where it stands. */
-export const NozzleSection = memo(function NozzleSection({ nozzle, air, flow, shown }: { nozzle: Build['nozzle']; air: AirSide; flow: NozzleResult; shown: Shown }) {
+export const NozzleSection = memo(function NozzleSection({
+  nozzle,
+  air,
+  flow,
+  shown,
+}: {
+  nozzle: Build['nozzle']
+  air: AirSide
+  flow: NozzleResult
+  shown: Shown
+}) {
   const hatch = useId()
   const gas = useId()
   const stations = nozzleStations(nozzle)
@@ -29,14 +39,39 @@ export const NozzleSection = memo(function NozzleSection({ nozzle, air, flow, sh
   const end = X(stations.exitM)
   const upperBody = `M${X(0)} ${up(outer)}L${end} ${up(outer)}L${end} ${up(nozzle.exitDiameterM / 2)}L${[...top].reverse().join('L')}Z`
   const lowerBody = `M${X(0)} ${down(outer)}L${end} ${down(outer)}L${end} ${down(nozzle.exitDiameterM / 2)}L${bottom.join('L')}Z`
-  const jetGrow = flow.regime === 'underexpanded' || flow.regime === 'choked' ? 1.5 : flow.regime === 'overexpanded' || flow.regime === 'shock-in-divergence' ? 0.75 : 1.1
+  const jetGrow =
+    flow.regime === 'underexpanded' || flow.regime === 'choked'
+      ? 1.5
+      : flow.regime === 'overexpanded' || flow.regime === 'shock-in-divergence'
+        ? 0.75
+        : 1.1
   const re = nozzle.exitDiameterM / 2
   const areaAtShock = flow.shock ? nozzle.throatDiameterM * Math.sqrt(flow.shock.areaRatio) : 0
-  const shockX = flow.shock ? stations.landEndM + ((areaAtShock - nozzle.throatDiameterM) / Math.max(1e-9, nozzle.exitDiameterM - nozzle.throatDiameterM)) * (stations.exitM - stations.landEndM) : 0
+  const shockX = flow.shock
+    ? stations.landEndM +
+      ((areaAtShock - nozzle.throatDiameterM) / Math.max(1e-9, nozzle.exitDiameterM - nozzle.throatDiameterM)) *
+        (stations.exitM - stations.landEndM)
+    : 0
   const inletArea = (nozzle.inletBoreM / nozzle.throatDiameterM) ** 2
-  const inletMach = flow.regime === 'unchoked' ? machOfAreaRatio(Math.max(1, inletArea / ((nozzle.exitDiameterM / nozzle.throatDiameterM) ** 2 / isentropicAreaRatio(Math.max(flow.exitMach, 1e-6)))), 'subsonic') : machAlong(flow, inletArea, 'before', 1)
+  const inletMach =
+    flow.regime === 'unchoked'
+      ? machOfAreaRatio(
+          Math.max(
+            1,
+            inletArea /
+              ((nozzle.exitDiameterM / nozzle.throatDiameterM) ** 2 /
+                isentropicAreaRatio(Math.max(flow.exitMach, 1e-6))),
+          ),
+          'subsonic',
+        )
+      : machAlong(flow, inletArea, 'before', 1)
   return (
-    <svg viewBox={`0 0 ${W} ${H}`} width="100%" role="img" aria-label={`Nozzle section: bore ${shown.text(nozzle.inletBoreM, 'length')}, throat ${shown.text(nozzle.throatDiameterM, 'length')}, exit ${shown.text(nozzle.exitDiameterM, 'length')}, exit Mach ${flow.exitMach.toFixed(2)}`}>
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      width="100%"
+      role="img"
+      aria-label={`Nozzle section: bore ${shown.text(nozzle.inletBoreM, 'length')}, throat ${shown.text(nozzle.throatDiameterM, 'length')}, exit ${shown.text(nozzle.exitDiameterM, 'length')}, exit Mach ${flow.exitMach.toFixed(2)}`}
+    >
       <defs>
         <Hatch id={hatch} />
         <linearGradient id={gas} x1="0" x2="1">
@@ -45,15 +80,34 @@ export const NozzleSection = memo(function NozzleSection({ nozzle, air, flow, sh
           <stop offset="1" stopColor={color('pale')} />
         </linearGradient>
       </defs>
-      <path d={`M${end} ${up(re)}L${end + 130} ${up(re * jetGrow + 130 * 0.09 / scale)}L${end + 130} ${down(re * jetGrow + 130 * 0.09 / scale)}L${end} ${down(re)}Z`} fill={color('pale')} opacity="0.35" />
+      <path
+        d={`M${end} ${up(re)}L${end + 130} ${up(re * jetGrow + (130 * 0.09) / scale)}L${end + 130} ${down(re * jetGrow + (130 * 0.09) / scale)}L${end} ${down(re)}Z`}
+        fill={color('pale')}
+        opacity="0.35"
+      />
       <path d={`M${top.join('L')}L${bottom.join('L')}Z`} fill={`url(#${gas})`} />
       {[upperBody, lowerBody].map((d) => (
         <path key={d} d={d} fill={`url(#${hatch})`} stroke={color('ink')} strokeWidth="1.3" />
       ))}
-      <line x1={X(0) - 20} x2={end + 140} y1={mid} y2={mid} stroke={color('mute')} strokeWidth="0.8" strokeDasharray="10 3 2 3" />
+      <line
+        x1={X(0) - 20}
+        x2={end + 140}
+        y1={mid}
+        y2={mid}
+        stroke={color('mute')}
+        strokeWidth="0.8"
+        strokeDasharray="10 3 2 3"
+      />
       {flow.shock && (
         <g>
-          <line x1={X(shockX)} x2={X(shockX)} y1={up(areaAtShock / 2) - 2} y2={down(areaAtShock / 2) + 2} stroke={color('brick')} strokeWidth="3" />
+          <line
+            x1={X(shockX)}
+            x2={X(shockX)}
+            y1={up(areaAtShock / 2) - 2}
+            y2={down(areaAtShock / 2) + 2}
+            stroke={color('brick')}
+            strokeWidth="3"
+          />
           <text x={X(shockX)} y={down(outer) + 16} textAnchor="middle" fontSize="11" fill={color('brick')}>
             shock at M {flow.shock.machBefore.toFixed(2)}
           </text>
@@ -74,12 +128,31 @@ export const NozzleSection = memo(function NozzleSection({ nozzle, air, flow, sh
       <text x={end + 14} y={mid + 20} fontSize="11" className="num" fill={color('ink')}>
         {shown.text(flow.exitAbsolutePressurePa, 'absolutePressure')}
       </text>
-      <Dimension x1={X(0)} y1={up(nozzle.inletBoreM / 2)} x2={X(0)} y2={down(nozzle.inletBoreM / 2)} offset={16} text="" />
+      <Dimension
+        x1={X(0)}
+        y1={up(nozzle.inletBoreM / 2)}
+        x2={X(0)}
+        y2={down(nozzle.inletBoreM / 2)}
+        offset={16}
+        text=""
+      />
       <text x={X(0) - 26} y={mid + 4} fontSize="11" textAnchor="end" className="num" fill={color('ink')}>
         ⌀ {shown.text(nozzle.inletBoreM, 'length')}
       </text>
-      <Dimension x1={X(0)} y1={down(outer)} x2={end} y2={down(outer)} offset={flow.shock ? 26 : 16} text={shown.text(stations.exitM, 'length')} />
-      <path d={`M${X((stations.throatM + stations.landEndM) / 2)} ${up(nozzle.throatDiameterM / 2)}V${up(outer) - 12}H${X(stations.landEndM) + 16}`} fill="none" stroke={color('mute')} strokeWidth="0.8" />
+      <Dimension
+        x1={X(0)}
+        y1={down(outer)}
+        x2={end}
+        y2={down(outer)}
+        offset={flow.shock ? 26 : 16}
+        text={shown.text(stations.exitM, 'length')}
+      />
+      <path
+        d={`M${X((stations.throatM + stations.landEndM) / 2)} ${up(nozzle.throatDiameterM / 2)}V${up(outer) - 12}H${X(stations.landEndM) + 16}`}
+        fill="none"
+        stroke={color('mute')}
+        strokeWidth="0.8"
+      />
       <text x={X(stations.landEndM) + 20} y={up(outer) - 8} fontSize="11" className="num" fill={color('ink')}>
         ⌀ {shown.text(nozzle.throatDiameterM, 'length')} throat
       </text>

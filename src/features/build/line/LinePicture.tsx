@@ -27,13 +27,41 @@ function places(build: Build, { air, input }: AirPredicted): Place[] {
   const source = gauge(air.sourcePressurePaAbs)
   return [
     { name: 'supply', kind: 'source', beforePa: source, afterPa: source, boreM: bore, choked: false, mach: null },
-    ...(line.regulator ? [{ name: line.regulator.kind === 'piston' ? 'piston regulator' : 'regulator', kind: 'regulator' as const, beforePa: source, afterPa: gauge(air.supplyPressurePaAbs), boreM: bore, choked: air.droppedOut, mach: null }] : []),
+    ...(line.regulator
+      ? [
+          {
+            name: line.regulator.kind === 'piston' ? 'piston regulator' : 'regulator',
+            kind: 'regulator' as const,
+            beforePa: source,
+            afterPa: gauge(air.supplyPressurePaAbs),
+            boreM: bore,
+            choked: air.droppedOut,
+            mach: null,
+          },
+        ]
+      : []),
     ...line.parts.map((part, i): Place => {
       const state = air.parts[i]
       const p = gauge(air.supplyPressurePaAbs)
-      return { name: part.label || part.kind, kind: part.kind, beforePa: state ? gauge(state.inletPaAbs) : p, afterPa: state ? gauge(state.outletPaAbs) : p, boreM: part.kind === 'hose' ? part.boreM : Math.sqrt((4 * areaOfConductance(part.sonicConductance)) / Math.PI), choked: state?.choked ?? false, mach: state?.mach ?? null }
+      return {
+        name: part.label || part.kind,
+        kind: part.kind,
+        beforePa: state ? gauge(state.inletPaAbs) : p,
+        afterPa: state ? gauge(state.outletPaAbs) : p,
+        boreM: part.kind === 'hose' ? part.boreM : Math.sqrt((4 * areaOfConductance(part.sonicConductance)) / Math.PI),
+        choked: state?.choked ?? false,
+        mach: state?.mach ?? null,
+      }
     }),
-    { name: 'nozzle', kind: 'nozzle', beforePa: gauge(air.nozzlePressurePaAbs), afterPa: gauge(air.nozzlePressurePaAbs), boreM: build.nozzle.throatDiameterM, choked: false, mach: null },
+    {
+      name: 'nozzle',
+      kind: 'nozzle',
+      beforePa: gauge(air.nozzlePressurePaAbs),
+      afterPa: gauge(air.nozzlePressurePaAbs),
+      boreM: build.nozzle.throatDiameterM,
+      choked: false,
+      mach: null,
+    },
   ]
 }
 
@@ -50,10 +78,18 @@ export function LinePicture({ build, predicted, shown }: { build: Build; predict
   const widest = Math.max(...all.map((p) => p.boreM))
   const half = (boreM: number) => Math.max(2, (boreM / widest) * 17)
   const mid = 176
-  const path = all.map((p, i) => `${i === 0 ? 'M' : 'L'}${20 + i * step} ${y(p.beforePa)}L${20 + (i + 1) * step} ${y(p.afterPa)}`).join('')
-  const words = (p: Place) => (p.name.length * 5.6 > step - 6 ? `${p.name.slice(0, Math.max(3, Math.floor((step - 6) / 5.6) - 1))}…` : p.name)
+  const path = all
+    .map((p, i) => `${i === 0 ? 'M' : 'L'}${20 + i * step} ${y(p.beforePa)}L${20 + (i + 1) * step} ${y(p.afterPa)}`)
+    .join('')
+  const words = (p: Place) =>
+    p.name.length * 5.6 > step - 6 ? `${p.name.slice(0, Math.max(3, Math.floor((step - 6) / 5.6) - 1))}…` : p.name
   return (
-    <svg viewBox={`0 0 ${W} 218`} width="100%" role="img" aria-label={`Pressure on the way: ${all.map((p) => `${p.name} ${shown.text(p.afterPa, 'gaugePressure')}`).join(', ')}`}>
+    <svg
+      viewBox={`0 0 ${W} 218`}
+      width="100%"
+      role="img"
+      aria-label={`Pressure on the way: ${all.map((p) => `${p.name} ${shown.text(p.afterPa, 'gaugePressure')}`).join(', ')}`}
+    >
       <defs>
         <Hatch id={hatch} tone="brick" gap={5} />
       </defs>
@@ -76,27 +112,80 @@ export function LinePicture({ build, predicted, shown }: { build: Build; predict
           <g key={i}>
             {i > 0 && <line x1={x} x2={x} y1={y(p.beforePa)} y2={mid - 20} stroke={color('rule')} />}
             {lost > 0.002 * top && (
-              <text x={(x + next) / 2} y={y((p.beforePa + p.afterPa) / 2) - 8} textAnchor="middle" fontSize="11" fontWeight="600" className="num" fill={p.choked ? color('brick') : color('ink')} stroke={color('sheet')} strokeWidth="3" paintOrder="stroke">
+              <text
+                x={(x + next) / 2}
+                y={y((p.beforePa + p.afterPa) / 2) - 8}
+                textAnchor="middle"
+                fontSize="11"
+                fontWeight="600"
+                className="num"
+                fill={p.choked ? color('brick') : color('ink')}
+                stroke={color('sheet')}
+                strokeWidth="3"
+                paintOrder="stroke"
+              >
                 −{shown.text(lost, 'pressureDrop')}
               </text>
             )}
-            {p.kind === 'hose' && <rect x={x} y={mid - h} width={step} height={2 * h} fill={p.choked ? `url(#${hatch})` : color('pipe')} opacity="0.85" />}
-            {p.kind === 'fitting' && <path d={`M${x} ${mid - 17}C${x + step * 0.4} ${mid - 17} ${x + step * 0.4} ${mid - h} ${x + step / 2} ${mid - h}C${x + step * 0.6} ${mid - h} ${x + step * 0.6} ${mid - 17} ${next} ${mid - 17}V${mid + 17}C${x + step * 0.6} ${mid + 17} ${x + step * 0.6} ${mid + h} ${x + step / 2} ${mid + h}C${x + step * 0.4} ${mid + h} ${x + step * 0.4} ${mid + 17} ${x} ${mid + 17}Z`} fill={p.choked ? `url(#${hatch})` : color('pipe')} opacity="0.85" />}
+            {p.kind === 'hose' && (
+              <rect
+                x={x}
+                y={mid - h}
+                width={step}
+                height={2 * h}
+                fill={p.choked ? `url(#${hatch})` : color('pipe')}
+                opacity="0.85"
+              />
+            )}
+            {p.kind === 'fitting' && (
+              <path
+                d={`M${x} ${mid - 17}C${x + step * 0.4} ${mid - 17} ${x + step * 0.4} ${mid - h} ${x + step / 2} ${mid - h}C${x + step * 0.6} ${mid - h} ${x + step * 0.6} ${mid - 17} ${next} ${mid - 17}V${mid + 17}C${x + step * 0.6} ${mid + 17} ${x + step * 0.6} ${mid + h} ${x + step / 2} ${mid + h}C${x + step * 0.4} ${mid + h} ${x + step * 0.4} ${mid + 17} ${x} ${mid + 17}Z`}
+                fill={p.choked ? `url(#${hatch})` : color('pipe')}
+                opacity="0.85"
+              />
+            )}
             {p.kind === 'regulator' && (
               <g>
                 <rect x={x} y={mid - 12} width={step} height="24" fill={color('pipe')} opacity="0.85" />
-                <circle cx={(x + next) / 2} cy={mid} r="15" fill={color('sheet')} stroke={p.choked ? color('brick') : color('ink')} strokeWidth="1.5" />
-                <path d={`M${(x + next) / 2 - 10} ${mid - 4}h20M${(x + next) / 2 - 6} ${mid - 4}l3 -4l3 4l3 -4l3 4M${(x + next) / 2} ${mid - 4}v10`} fill="none" stroke={color('ink')} strokeWidth="1.2" />
+                <circle
+                  cx={(x + next) / 2}
+                  cy={mid}
+                  r="15"
+                  fill={color('sheet')}
+                  stroke={p.choked ? color('brick') : color('ink')}
+                  strokeWidth="1.5"
+                />
+                <path
+                  d={`M${(x + next) / 2 - 10} ${mid - 4}h20M${(x + next) / 2 - 6} ${mid - 4}l3 -4l3 4l3 -4l3 4M${(x + next) / 2} ${mid - 4}v10`}
+                  fill="none"
+                  stroke={color('ink')}
+                  strokeWidth="1.2"
+                />
               </g>
             )}
-            {p.kind === 'source' && <rect x={x} y={mid - 20} width={step} height="40" rx="10" fill={color('pipe')} opacity="0.85" />}
-            {p.kind === 'nozzle' && <path d={`M${x} ${mid - 17}H${x + step * 0.3}L${x + step * 0.6} ${mid - 4}H${x + step * 0.7}V${mid + 4}H${x + step * 0.6}L${x + step * 0.3} ${mid + 17}H${x}Z`} fill={color('pipe')} opacity="0.85" />}
+            {p.kind === 'source' && (
+              <rect x={x} y={mid - 20} width={step} height="40" rx="10" fill={color('pipe')} opacity="0.85" />
+            )}
+            {p.kind === 'nozzle' && (
+              <path
+                d={`M${x} ${mid - 17}H${x + step * 0.3}L${x + step * 0.6} ${mid - 4}H${x + step * 0.7}V${mid + 4}H${x + step * 0.6}L${x + step * 0.3} ${mid + 17}H${x}Z`}
+                fill={color('pipe')}
+                opacity="0.85"
+              />
+            )}
             <text x={(x + next) / 2} y={mid + 34} textAnchor="middle" fontSize="11" fill={color('mute')}>
               <title>{p.name}</title>
               {words(p)}
             </text>
             {p.mach !== null && (
-              <text x={(x + next) / 2} y={mid + 4} textAnchor="middle" fontSize="10" className="num" fill={p.choked ? color('brick') : color('onPipe')}>
+              <text
+                x={(x + next) / 2}
+                y={mid + 4}
+                textAnchor="middle"
+                fontSize="10"
+                className="num"
+                fill={p.choked ? color('brick') : color('onPipe')}
+              >
                 {p.choked ? 'choked' : `M ${p.mach.toFixed(2)}`}
               </text>
             )}
@@ -111,7 +200,15 @@ export function LinePicture({ build, predicted, shown }: { build: Build; predict
       <text x="20" y={y(all[0].beforePa) - 8} fontSize="11" className="num" fill={color('ink')}>
         {shown.text(all[0].beforePa, 'gaugePressure')}
       </text>
-      <text x={W - 20} y={Math.max(14, y(all[all.length - 1].afterPa) - 8)} textAnchor="end" fontSize="11" fontWeight="600" className="num" fill={color('ink')}>
+      <text
+        x={W - 20}
+        y={Math.max(14, y(all[all.length - 1].afterPa) - 8)}
+        textAnchor="end"
+        fontSize="11"
+        fontWeight="600"
+        className="num"
+        fill={color('ink')}
+      >
         {shown.text(all[all.length - 1].afterPa, 'gaugePressure')}
       </text>
     </svg>

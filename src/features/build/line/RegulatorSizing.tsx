@@ -18,7 +18,15 @@ export function RegulatorSizing({ predicted, edit, regulator }: AirStationProps 
   const set = regulator.setGaugePressurePa
   const leastInletGaugePa = Math.max(set * 1.15, Math.min(source, set * 1.3))
   if (!(air.massFlowKgPerS > 0) || source <= set * 1.05) return null
-  const size = sizeRegulator({ massFlowKgPerS: air.massFlowKgPerS, setGaugePressurePa: set, allowedFallPa, leastInletGaugePa, greatestInletGaugePa: Math.max(source, leastInletGaugePa), ambientPaAbs: pa, temperatureK: air.temperatureK })
+  const size = sizeRegulator({
+    massFlowKgPerS: air.massFlowKgPerS,
+    setGaugePressurePa: set,
+    allowedFallPa,
+    leastInletGaugePa,
+    greatestInletGaugePa: Math.max(source, leastInletGaugePa),
+    ambientPaAbs: pa,
+    temperatureK: air.temperatureK,
+  })
   const clamp = (v: number, [low, high]: readonly [number, number]) => Math.min(high, Math.max(low, v))
   const take = () =>
     edit('regulator sized', (b) => {
@@ -43,9 +51,17 @@ export function RegulatorSizing({ predicted, edit, regulator }: AirStationProps 
       <SectionTitle first>What sizes would do</SectionTitle>
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap="6">
         <Box>
-          <NumberField label="It may fall by" kind="pressureDrop" unit={shown.unit('pressureDrop').id} value={allowedFallPa} limits={[1e3, 200e3]} onChange={setFall} />
+          <NumberField
+            label="It may fall by"
+            kind="pressureDrop"
+            unit={shown.unit('pressureDrop').id}
+            value={allowedFallPa}
+            limits={[1e3, 200e3]}
+            onChange={setFall}
+          />
           <Box fontSize="xs" color="mute">
-            for {shown.text(air.massFlowKgPerS, 'massFlow')} with {shown.text(leastInletGaugePa, 'gaugePressure')} to {shown.text(Math.max(source, leastInletGaugePa), 'gaugePressure')} before it
+            for {shown.text(air.massFlowKgPerS, 'massFlow')} with {shown.text(leastInletGaugePa, 'gaugePressure')} to{' '}
+            {shown.text(Math.max(source, leastInletGaugePa), 'gaugePressure')} before it
           </Box>
         </Box>
         <Box as="dl" fontSize="sm">

@@ -6,13 +6,27 @@ import { GAUGE_SIZES_M, compensatedHole, type HoleCorrection } from '../../../co
 import { LIMITS, type HoleGauge } from '../../../project/document'
 import { correctionOf } from '../../../project/parts/parts-input'
 import { useProject, useStore } from '../../../store'
-import { Advice, ChartBlock, ChoiceField, Figure, LinkButton, MainButton, NumberField, TextField, type CurveChartProps } from '../../../ui'
+import {
+  Advice,
+  ChartBlock,
+  ChoiceField,
+  Figure,
+  LinkButton,
+  MainButton,
+  NumberField,
+  TextField,
+  type CurveChartProps,
+} from '../../../ui'
 import { freshId, useShown, type Shown } from '../../shared'
 import type { AirStationProps } from '../stations/station-props'
 
 /** Measured over drawn, with the line through them. */
 function gaugeChart(gauge: HoleGauge, correction: HoleCorrection | null, shown: Shown): CurveChartProps | null {
-  const holes = gauge.holes.flatMap((h) => (h.measuredM === null ? [] : [{ x: shown.number(h.modelM, 'length'), y: shown.number(h.measuredM - h.modelM, 'length') }]))
+  const holes = gauge.holes.flatMap((h) =>
+    h.measuredM === null
+      ? []
+      : [{ x: shown.number(h.modelM, 'length'), y: shown.number(h.measuredM - h.modelM, 'length') }],
+  )
   if (holes.length === 0) return null
   const pad = shown.number(0.02e-3, 'length')
   const ends = [0.5e-3, 4.4e-3]
@@ -20,8 +34,25 @@ function gaugeChart(gauge: HoleGauge, correction: HoleCorrection | null, shown: 
     label: 'How much smaller or larger holes come out than drawn',
     xLabel: `drawn, ${shown.unit('length').label}`,
     xDomain: ends.map((m) => shown.number(m, 'length')) as [number, number],
-    left: { label: `measured less drawn, ${shown.unit('length').label}`, domain: [Math.min(...holes.map((h) => h.y), 0) - pad, Math.max(...holes.map((h) => h.y), 0) + pad] },
-    lines: correction ? [{ id: 'fit', name: 'line through them', tone: 'petrol', predicted: false, axis: 'left', points: ends.map((m) => ({ x: shown.number(m, 'length'), y: shown.number(correction.offsetM + (correction.scale - 1) * m, 'length') })) }] : [],
+    left: {
+      label: `measured less drawn, ${shown.unit('length').label}`,
+      domain: [Math.min(...holes.map((h) => h.y), 0) - pad, Math.max(...holes.map((h) => h.y), 0) + pad],
+    },
+    lines: correction
+      ? [
+          {
+            id: 'fit',
+            name: 'line through them',
+            tone: 'petrol',
+            predicted: false,
+            axis: 'left',
+            points: ends.map((m) => ({
+              x: shown.number(m, 'length'),
+              y: shown.number(correction.offsetM + (correction.scale - 1) * m, 'length'),
+            })),
+          },
+        ]
+      : [],
     dots: [{ id: 'holes', name: 'measured holes', tone: 'copper', axis: 'left', shape: 'square', points: holes }],
     height: 180,
   }
@@ -33,29 +64,67 @@ function Gauge({ gauge, props }: { gauge: HoleGauge; props: AirStationProps }) {
   const mm = shown.unit('length').id
   const correction = correctionOf(gauge)
   const chart = useMemo(() => gaugeChart(gauge, correction, shown), [gauge, correction, shown])
-  const change = (label: string, recipe: (g: { name: string; process: string; holes: { modelM: number; measuredM: number | null }[] }) => void, key?: string) =>
-    store.change(label, (p) => {
-      const own = p.holeGauges.find((g) => g.id === gauge.id)
-      if (own) recipe(own)
-    }, key ? `${gauge.id}:${key}` : null)
+  const change = (
+    label: string,
+    recipe: (g: { name: string; process: string; holes: { modelM: number; measuredM: number | null }[] }) => void,
+    key?: string,
+  ) =>
+    store.change(
+      label,
+      (p) => {
+        const own = p.holeGauges.find((g) => g.id === gauge.id)
+        if (own) recipe(own)
+      },
+      key ? `${gauge.id}:${key}` : null,
+    )
   const throat = props.build.nozzle.throatDiameterM
   const hole = correction ? compensatedHole(correction, throat) : null
   return (
     <>
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap="6">
         <Box>
-          <TextField label="Printed how" most={200} value={gauge.process} placeholder="printer, material, layer, way up" onChange={(v) => change('process of the gauge', (g) => void (g.process = v), 'process')} />
+          <TextField
+            label="Printed how"
+            most={200}
+            value={gauge.process}
+            placeholder="printer, material, layer, way up"
+            onChange={(v) => change('process of the gauge', (g) => void (g.process = v), 'process')}
+          />
           {gauge.holes.map((h, i) => (
-            <NumberField key={i} label={`drawn ${shown.text(h.modelM, 'length')}`} kind="length" unit={mm} value={h.measuredM ?? h.modelM} limits={LIMITS.holeM} note={h.measuredM === null ? 'not measured yet' : undefined} onChange={(v) => change('measured hole', (g) => void (g.holes[i].measuredM = v), `h${i}`)} />
+            <NumberField
+              key={i}
+              label={`drawn ${shown.text(h.modelM, 'length')}`}
+              kind="length"
+              unit={mm}
+              value={h.measuredM ?? h.modelM}
+              limits={LIMITS.holeM}
+              note={h.measuredM === null ? 'not measured yet' : undefined}
+              onChange={(v) => change('measured hole', (g) => void (g.holes[i].measuredM = v), `h${i}`)}
+            />
           ))}
         </Box>
         <Box>
           {chart && <ChartBlock {...chart} />}
           {hole && correction ? (
             <>
-              <Figure label="Draw the throat as" origin="measured" {...shown.parts(hole.modelM, 'length')} sub={`to get ${shown.text(throat, 'length')}, ±${shown.text(hole.standardUncertaintyM, 'length')}`} warn={hole.outside} />
-              <Figure label="Holes come out" origin="measured" {...shown.parts(correction.offsetM, 'length')} sub={`and × ${correction.scale.toFixed(3)}; single holes scatter by ${shown.text(correction.scatterM, 'length')}`} />
-              {hole.outside && <Advice tone="advice" title="Outside the gauge">The throat lies well outside the holes that were measured: a guess.</Advice>}
+              <Figure
+                label="Draw the throat as"
+                origin="measured"
+                {...shown.parts(hole.modelM, 'length')}
+                sub={`to get ${shown.text(throat, 'length')}, ±${shown.text(hole.standardUncertaintyM, 'length')}`}
+                warn={hole.outside}
+              />
+              <Figure
+                label="Holes come out"
+                origin="measured"
+                {...shown.parts(correction.offsetM, 'length')}
+                sub={`and × ${correction.scale.toFixed(3)}; single holes scatter by ${shown.text(correction.scatterM, 'length')}`}
+              />
+              {hole.outside && (
+                <Advice tone="advice" title="Outside the gauge">
+                  The throat lies well outside the holes that were measured: a guess.
+                </Advice>
+              )}
             </>
           ) : (
             <Advice tone="note" title="At least three holes">
@@ -76,20 +145,41 @@ export function GaugeView(props: AirStationProps) {
   const chosen = holeGauges.find((g) => g.id === build.nozzle.gaugeId)
   const add = () => {
     const id = freshId('gauge')
-    const gauge: HoleGauge = { id, name: `Hole gauge ${holeGauges.length + 1}`, process: '', holes: GAUGE_SIZES_M.map((modelM) => ({ modelM, measuredM: null })) }
+    const gauge: HoleGauge = {
+      id,
+      name: `Hole gauge ${holeGauges.length + 1}`,
+      process: '',
+      holes: GAUGE_SIZES_M.map((modelM) => ({ modelM, measuredM: null })),
+    }
     const made = store.change('hole gauge', (p) => void p.holeGauges.push(gauge))
     if (made.ok) edit('gauge of the nozzle', (b) => void (b.nozzle.gaugeId = id))
   }
   return (
     <Box>
       <Box maxW="420px">
-        <ChoiceField wide label="Corrected by" value={build.nozzle.gaugeId ?? 'none'} choices={[{ value: 'none', label: 'nothing: drawn as wanted' }, ...holeGauges.map((g) => ({ value: g.id, label: g.name }))]} onChange={(v) => edit('gauge of the nozzle', (b) => void (b.nozzle.gaugeId = v === 'none' ? null : v))} />
+        <ChoiceField
+          wide
+          label="Corrected by"
+          value={build.nozzle.gaugeId ?? 'none'}
+          choices={[
+            { value: 'none', label: 'nothing: drawn as wanted' },
+            ...holeGauges.map((g) => ({ value: g.id, label: g.name })),
+          ]}
+          onChange={(v) => edit('gauge of the nozzle', (b) => void (b.nozzle.gaugeId = v === 'none' ? null : v))}
+        />
       </Box>
       {chosen ? (
         <Gauge key={chosen.id} gauge={chosen} props={props} />
       ) : (
         <Advice tone="note" title="Printed holes come out small">
-          By 0.05 to 0.3 mm, by printer, material and size (common practice): a tenth in diameter is a fifth in flow. Print the <LinkButton asChild><Link href={`/make?build=${build.id}&part=hole-gauge`} prefetch={false}>hole gauge</Link></LinkButton> as you print nozzles, measure its holes, and the parts are drawn to come out right.
+          By 0.05 to 0.3 mm, by printer, material and size (common practice): a tenth in diameter is a fifth in flow.
+          Print the{' '}
+          <LinkButton asChild>
+            <Link href={`/make?build=${build.id}&part=hole-gauge`} prefetch={false}>
+              hole gauge
+            </Link>
+          </LinkButton>{' '}
+          as you print nozzles, measure its holes, and the parts are drawn to come out right.
         </Advice>
       )}
       <MainButton mt="3" onClick={add}>

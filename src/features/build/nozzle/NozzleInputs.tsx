@@ -20,7 +20,8 @@ const FORMS: readonly { readonly value: string; readonly label: string }[] = [
   { value: 'sector', label: 'piece of a ring' },
 ]
 
-export const formId = (form: OutletForm): string => (form.kind === 'divided' ? (form.parts === 2 ? 'halves' : 'quarters') : form.kind)
+export const formId = (form: OutletForm): string =>
+  form.kind === 'divided' ? (form.parts === 2 ? 'halves' : 'quarters') : form.kind
 
 /** A form to begin with, that fits a bore. */
 export function newForm(id: string, boreM: number, rotorRadiusM: number): OutletForm {
@@ -48,7 +49,8 @@ function FormFields({ build, edit, faultAt }: AirStationProps) {
   const { form } = nozzle
   const mm = shown.unit('length').id
   const section = outletSection(outletOfForm(form, nozzle.throatDiameterM))
-  const change = (label: string, recipe: (n: Draft<Nozzle>) => void, key: string) => edit(label, (b) => recipe(b.nozzle), `form-${key}`)
+  const change = (label: string, recipe: (n: Draft<Nozzle>) => void, key: string) =>
+    edit(label, (b) => recipe(b.nozzle), `form-${key}`)
   /** Sets the area, and with it the throat of equal area; the exit keeps its ratio. */
   const setArea = (n: Draft<Nozzle>, areaM2: number) => {
     const throat = Math.sqrt((4 * areaM2) / Math.PI)
@@ -64,25 +66,94 @@ function FormFields({ build, edit, faultAt }: AirStationProps) {
     }
     return (
       <>
-        <NumberField label="Slot, wide" kind="length" unit={mm} value={form.aspect * height} limits={[height, 40 * height]} fault={fault} onChange={(v) => change('width of the slot', (n) => set(n, v, height), 'w')} />
-        <NumberField label="Slot, high" kind="length" unit={mm} value={height} limits={[0.1e-3, form.aspect * height]} onChange={(v) => change('height of the slot', (n) => set(n, form.aspect * height, v), 'h')} />
+        <NumberField
+          label="Slot, wide"
+          kind="length"
+          unit={mm}
+          value={form.aspect * height}
+          limits={[height, 40 * height]}
+          fault={fault}
+          onChange={(v) => change('width of the slot', (n) => set(n, v, height), 'w')}
+        />
+        <NumberField
+          label="Slot, high"
+          kind="length"
+          unit={mm}
+          value={height}
+          limits={[0.1e-3, form.aspect * height]}
+          onChange={(v) => change('height of the slot', (n) => set(n, form.aspect * height, v), 'h')}
+        />
       </>
     )
   }
-  if (form.kind === 'divided') return <NumberField label="Web between" kind="length" unit={mm} value={form.webM} limits={LIMITS.webM} fault={faultAt('nozzle.form.webM') ?? fault} onChange={(v) => change('web', (n) => void (n.form.kind === 'divided' && (n.form.webM = v)), 'web')} />
+  if (form.kind === 'divided')
+    return (
+      <NumberField
+        label="Web between"
+        kind="length"
+        unit={mm}
+        value={form.webM}
+        limits={LIMITS.webM}
+        fault={faultAt('nozzle.form.webM') ?? fault}
+        onChange={(v) => change('web', (n) => void (n.form.kind === 'divided' && (n.form.webM = v)), 'web')}
+      />
+    )
   if (form.kind === 'ring')
     return (
       <>
-        <NumberField label="Holes" kind="count" whole value={form.holes} limits={LIMITS.ringHoles} note={`each ⌀ ${shown.text(nozzle.throatDiameterM / Math.sqrt(form.holes), 'length')}; drills ${nearestDrills(nozzle.throatDiameterM / Math.sqrt(form.holes)).map((d) => d.label).join(', ')}`} onChange={(v) => change('holes of the ring', (n) => void (n.form.kind === 'ring' && (n.form.holes = Math.round(v))), 'holes')} />
-        <NumberField label="Radius of the ring" kind="length" unit={mm} value={form.ringRadiusM} limits={LIMITS.ringRadiusM} fault={faultAt('nozzle.form.ringRadiusM') ?? fault} onChange={(v) => change('radius of the ring', (n) => void (n.form.kind === 'ring' && (n.form.ringRadiusM = v)), 'rr')} />
+        <NumberField
+          label="Holes"
+          kind="count"
+          whole
+          value={form.holes}
+          limits={LIMITS.ringHoles}
+          note={`each ⌀ ${shown.text(nozzle.throatDiameterM / Math.sqrt(form.holes), 'length')}; drills ${nearestDrills(
+            nozzle.throatDiameterM / Math.sqrt(form.holes),
+          )
+            .map((d) => d.label)
+            .join(', ')}`}
+          onChange={(v) =>
+            change('holes of the ring', (n) => void (n.form.kind === 'ring' && (n.form.holes = Math.round(v))), 'holes')
+          }
+        />
+        <NumberField
+          label="Radius of the ring"
+          kind="length"
+          unit={mm}
+          value={form.ringRadiusM}
+          limits={LIMITS.ringRadiusM}
+          fault={faultAt('nozzle.form.ringRadiusM') ?? fault}
+          onChange={(v) =>
+            change('radius of the ring', (n) => void (n.form.kind === 'ring' && (n.form.ringRadiusM = v)), 'rr')
+          }
+        />
       </>
     )
   if (form.kind === 'sector') {
     const outlet = outletOfForm(form, nozzle.throatDiameterM)
     return (
       <>
-        <NumberField label="Inner radius" kind="length" unit={mm} value={form.innerRadiusM} limits={LIMITS.ringRadiusM} onChange={(v) => change('inner radius', (n) => void (n.form.kind === 'sector' && (n.form.innerRadiusM = v)), 'ri')} />
-        <NumberField label="Height" kind="length" unit={mm} value={form.heightM} limits={LIMITS.sectorHeightM} note={outlet.kind === 'sector' ? `it spans ${shown.text(outlet.angleRad, 'angle')}` : undefined} onChange={(v) => change('height of the ring', (n) => void (n.form.kind === 'sector' && (n.form.heightM = v)), 'rh')} />
+        <NumberField
+          label="Inner radius"
+          kind="length"
+          unit={mm}
+          value={form.innerRadiusM}
+          limits={LIMITS.ringRadiusM}
+          onChange={(v) =>
+            change('inner radius', (n) => void (n.form.kind === 'sector' && (n.form.innerRadiusM = v)), 'ri')
+          }
+        />
+        <NumberField
+          label="Height"
+          kind="length"
+          unit={mm}
+          value={form.heightM}
+          limits={LIMITS.sectorHeightM}
+          note={outlet.kind === 'sector' ? `it spans ${shown.text(outlet.angleRad, 'angle')}` : undefined}
+          onChange={(v) =>
+            change('height of the ring', (n) => void (n.form.kind === 'sector' && (n.form.heightM = v)), 'rh')
+          }
+        />
       </>
     )
   }
@@ -114,35 +185,138 @@ export function NozzleInputs(props: AirStationProps) {
   return (
     <>
       <SectionTitle first>Nozzle</SectionTitle>
-      <ChoiceField label="Outlet" value={formId(nozzle.form)} choices={FORMS} onChange={(id) => edit('form of the outlet', (b) => {
-        const form = newForm(id, b.nozzle.inletBoreM, rotorRadiusM)
-        if (form.kind === 'divided' && b.nozzle.inletBoreM < 2 * b.nozzle.throatDiameterM) b.nozzle.inletBoreM = 2 * b.nozzle.throatDiameterM
-        if (form.kind === 'slot' && b.nozzle.inletBoreM < 2.2 * b.nozzle.throatDiameterM) b.nozzle.inletBoreM = 2.2 * b.nozzle.throatDiameterM
-        if (form.kind === 'ring' && b.nozzle.inletBoreM < 2.6 * b.nozzle.throatDiameterM) b.nozzle.inletBoreM = 2.6 * b.nozzle.throatDiameterM
-        if (form.kind !== 'round') b.nozzle.exitDiameterM = b.nozzle.throatDiameterM
-        b.nozzle.form = form.kind === 'ring' ? { ...form, ringRadiusM: 0.3 * b.nozzle.inletBoreM } : form
-      })} />
-      <NumberField label={round ? 'Throat' : 'Throat, as one hole'} kind="length" unit={mm} value={nozzle.throatDiameterM} limits={LIMITS.throatDiameterM} fault={faultAt('nozzle.throatDiameterM')} note={gaugeNote ?? (round ? `nearest drills ${nearestDrills(nozzle.throatDiameterM).map((d) => d.label).join(', ')}` : 'the round hole of equal area')} onChange={(v) => edit('throat', (b) => {
-        if (convergent) b.nozzle.exitDiameterM = v
-        b.nozzle.throatDiameterM = v
-      }, 'throat')} />
+      <ChoiceField
+        label="Outlet"
+        value={formId(nozzle.form)}
+        choices={FORMS}
+        onChange={(id) =>
+          edit('form of the outlet', (b) => {
+            const form = newForm(id, b.nozzle.inletBoreM, rotorRadiusM)
+            if (form.kind === 'divided' && b.nozzle.inletBoreM < 2 * b.nozzle.throatDiameterM)
+              b.nozzle.inletBoreM = 2 * b.nozzle.throatDiameterM
+            if (form.kind === 'slot' && b.nozzle.inletBoreM < 2.2 * b.nozzle.throatDiameterM)
+              b.nozzle.inletBoreM = 2.2 * b.nozzle.throatDiameterM
+            if (form.kind === 'ring' && b.nozzle.inletBoreM < 2.6 * b.nozzle.throatDiameterM)
+              b.nozzle.inletBoreM = 2.6 * b.nozzle.throatDiameterM
+            if (form.kind !== 'round') b.nozzle.exitDiameterM = b.nozzle.throatDiameterM
+            b.nozzle.form = form.kind === 'ring' ? { ...form, ringRadiusM: 0.3 * b.nozzle.inletBoreM } : form
+          })
+        }
+      />
+      <NumberField
+        label={round ? 'Throat' : 'Throat, as one hole'}
+        kind="length"
+        unit={mm}
+        value={nozzle.throatDiameterM}
+        limits={LIMITS.throatDiameterM}
+        fault={faultAt('nozzle.throatDiameterM')}
+        note={
+          gaugeNote ??
+          (round
+            ? `nearest drills ${nearestDrills(nozzle.throatDiameterM)
+                .map((d) => d.label)
+                .join(', ')}`
+            : 'the round hole of equal area')
+        }
+        onChange={(v) =>
+          edit(
+            'throat',
+            (b) => {
+              if (convergent) b.nozzle.exitDiameterM = v
+              b.nozzle.throatDiameterM = v
+            },
+            'throat',
+          )
+        }
+      />
       <FormFields {...props} />
-      {round && <NumberField label="Exit" kind="length" unit={mm} value={nozzle.exitDiameterM} limits={LIMITS.exitDiameterM} fault={faultAt('nozzle.exitDiameterM')} note={convergent ? 'as the throat: a plain hole' : undefined} onChange={(v) => edit('nozzle exit', (b) => void (b.nozzle.exitDiameterM = v), 'exit')} />}
-      <NumberField label="How many" kind="count" whole value={nozzle.count} limits={LIMITS.nozzleCount} onChange={(v) => edit('number of nozzles', (b) => void (b.nozzle.count = Math.round(v)), 'count')} />
-      <NumberField label="Inlet bore" kind="length" unit={mm} value={nozzle.inletBoreM} limits={LIMITS.inletBoreM} fault={faultAt('nozzle.inletBoreM')} onChange={(v) => edit('inlet bore', (b) => void (b.nozzle.inletBoreM = v), 'bore')} />
+      {round && (
+        <NumberField
+          label="Exit"
+          kind="length"
+          unit={mm}
+          value={nozzle.exitDiameterM}
+          limits={LIMITS.exitDiameterM}
+          fault={faultAt('nozzle.exitDiameterM')}
+          note={convergent ? 'as the throat: a plain hole' : undefined}
+          onChange={(v) => edit('nozzle exit', (b) => void (b.nozzle.exitDiameterM = v), 'exit')}
+        />
+      )}
+      <NumberField
+        label="How many"
+        kind="count"
+        whole
+        value={nozzle.count}
+        limits={LIMITS.nozzleCount}
+        onChange={(v) => edit('number of nozzles', (b) => void (b.nozzle.count = Math.round(v)), 'count')}
+      />
+      <NumberField
+        label="Inlet bore"
+        kind="length"
+        unit={mm}
+        value={nozzle.inletBoreM}
+        limits={LIMITS.inletBoreM}
+        fault={faultAt('nozzle.inletBoreM')}
+        onChange={(v) => edit('inlet bore', (b) => void (b.nozzle.inletBoreM = v), 'bore')}
+      />
       {build.machine.family !== 'thrust-body' && (
         <>
-          <NumberField label={build.machine.family === 'reaction-rotor' ? 'Angle from straight back' : 'Angle to the rim'} kind="angle" value={nozzle.angleRad} limits={LIMITS.nozzleAngleRad} onChange={(v) => edit('nozzle angle', (b) => void (b.nozzle.angleRad = v), 'angle')} />
-          {GAPPED.has(build.machine.family) && <NumberField label="Gap to the blades" kind="length" unit={mm} value={nozzle.gapM} limits={LIMITS.nozzleGapM} onChange={(v) => edit('nozzle gap', (b) => void (b.nozzle.gapM = v), 'gap')} />}
+          <NumberField
+            label={build.machine.family === 'reaction-rotor' ? 'Angle from straight back' : 'Angle to the rim'}
+            kind="angle"
+            value={nozzle.angleRad}
+            limits={LIMITS.nozzleAngleRad}
+            onChange={(v) => edit('nozzle angle', (b) => void (b.nozzle.angleRad = v), 'angle')}
+          />
+          {GAPPED.has(build.machine.family) && (
+            <NumberField
+              label="Gap to the blades"
+              kind="length"
+              unit={mm}
+              value={nozzle.gapM}
+              limits={LIMITS.nozzleGapM}
+              onChange={(v) => edit('nozzle gap', (b) => void (b.nozzle.gapM = v), 'gap')}
+            />
+          )}
         </>
       )}
       <SectionTitle>How well it flows</SectionTitle>
-      <ChoiceField label="Its entry" value={nozzle.edge} choices={[{ value: 'rounded', label: 'rounded, or long' }, { value: 'sharp', label: 'sharp edge, thin plate' }]} note={nozzle.edge === 'sharp' ? 'the jet contracts behind the edge, less as the pressure rises' : undefined} onChange={(v) => edit('entry of the nozzle', (b) => {
-        b.nozzle.edge = v
-        b.coefficients.discharge = v === 'sharp' ? { value: 0.61, standardUncertainty: 0.02 } : { value: 0.9, standardUncertainty: 0.03 }
-      })} />
-      <NumberField label="Discharge, Cd" kind="ratio" value={coefficients.discharge.value} limits={LIMITS.flowCoefficient} note={nozzle.edge === 'sharp' ? `at low pressure; estimate ±${coefficients.discharge.standardUncertainty}` : `estimate ±${coefficients.discharge.standardUncertainty}, short drilled holes (practice)`} onChange={(v) => edit('discharge coefficient', (b) => void (b.coefficients.discharge.value = v), 'cd')} />
-      <NumberField label="Speed, φ" kind="ratio" value={coefficients.velocity.value} limits={LIMITS.flowCoefficient} note="what rubs: it costs pressure, not flow" onChange={(v) => edit('speed coefficient', (b) => void (b.coefficients.velocity.value = v), 'phi')} />
+      <ChoiceField
+        label="Its entry"
+        value={nozzle.edge}
+        choices={[
+          { value: 'rounded', label: 'rounded, or long' },
+          { value: 'sharp', label: 'sharp edge, thin plate' },
+        ]}
+        note={nozzle.edge === 'sharp' ? 'the jet contracts behind the edge, less as the pressure rises' : undefined}
+        onChange={(v) =>
+          edit('entry of the nozzle', (b) => {
+            b.nozzle.edge = v
+            b.coefficients.discharge =
+              v === 'sharp' ? { value: 0.61, standardUncertainty: 0.02 } : { value: 0.9, standardUncertainty: 0.03 }
+          })
+        }
+      />
+      <NumberField
+        label="Discharge, Cd"
+        kind="ratio"
+        value={coefficients.discharge.value}
+        limits={LIMITS.flowCoefficient}
+        note={
+          nozzle.edge === 'sharp'
+            ? `at low pressure; estimate ±${coefficients.discharge.standardUncertainty}`
+            : `estimate ±${coefficients.discharge.standardUncertainty}, short drilled holes (practice)`
+        }
+        onChange={(v) => edit('discharge coefficient', (b) => void (b.coefficients.discharge.value = v), 'cd')}
+      />
+      <NumberField
+        label="Speed, φ"
+        kind="ratio"
+        value={coefficients.velocity.value}
+        limits={LIMITS.flowCoefficient}
+        note="what rubs: it costs pressure, not flow"
+        onChange={(v) => edit('speed coefficient', (b) => void (b.coefficients.velocity.value = v), 'phi')}
+      />
     </>
   )
 }

@@ -26,19 +26,63 @@ export function BalanceGuide({ build, predicted, openWorking }: StationProps) {
     <>
       <SectionTitle>Static balance: from a heavy spot to a hole</SectionTitle>
       <Box fontSize="sm" mb="2">
-        Lay the rotor on its shaft across two level knife edges. It rolls until the heavy spot is down: mark it. Stick putty on the rim opposite until it rests wherever it is left, weigh the putty, and drill at the mark.
+        Lay the rotor on its shaft across two level knife edges. It rolls until the heavy spot is down: mark it. Stick
+        putty on the rim opposite until it rests wherever it is left, weigh the putty, and drill at the mark.
       </Box>
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="4">
         <Box>
           <NumberField label="Putty" kind="mass" value={massKg} limits={[1e-6, 0.05]} onChange={setMass} />
-          <NumberField label="Stuck at radius" kind="length" unit={mm} value={stuckM} limits={[1e-3, 0.5]} onChange={setStuck} />
-          <NumberField label="Drill at radius" kind="length" unit={mm} value={drillAtM} limits={[1e-3, 0.5]} onChange={setDrillAt} />
-          <NumberField label="Drill" kind="length" unit={mm} value={drillM} limits={[0.5e-3, 10e-3]} onChange={setDrill} />
+          <NumberField
+            label="Stuck at radius"
+            kind="length"
+            unit={mm}
+            value={stuckM}
+            limits={[1e-3, 0.5]}
+            onChange={setStuck}
+          />
+          <NumberField
+            label="Drill at radius"
+            kind="length"
+            unit={mm}
+            value={drillAtM}
+            limits={[1e-3, 0.5]}
+            onChange={setDrillAt}
+          />
+          <NumberField
+            label="Drill"
+            kind="length"
+            unit={mm}
+            value={drillM}
+            limits={[0.5e-3, 10e-3]}
+            onChange={setDrill}
+          />
         </Box>
         <Box>
-          <Figure label="Drill this deep" origin="predicted" {...shown.parts(hole.depthM, 'length')} sub={found <= allowed ? 'so little is within its grade: leave it' : `takes ${shown.text(hole.massKg, 'mass')} away`} warn={hole.depthM > build.shaft.diameterM * 4} />
-          <Figure label="Unbalance of that putty" origin="plain" {...shown.parts(found, 'unbalance')} sub={`would pull with ${shown.text(unbalanceForce(found, free), 'force')} at the predicted free speed`} warn={build.made && found > allowed} />
-          <Figure label="May remain" origin="predicted" {...shown.parts(allowed, 'unbalance')} sub="ISO 21940-11 at free speed" onOpen={() => openWorking('unbalance')} />
+          <Figure
+            label="Drill this deep"
+            origin="predicted"
+            {...shown.parts(hole.depthM, 'length')}
+            sub={
+              found <= allowed
+                ? 'so little is within its grade: leave it'
+                : `takes ${shown.text(hole.massKg, 'mass')} away`
+            }
+            warn={hole.depthM > build.shaft.diameterM * 4}
+          />
+          <Figure
+            label="Unbalance of that putty"
+            origin="plain"
+            {...shown.parts(found, 'unbalance')}
+            sub={`would pull with ${shown.text(unbalanceForce(found, free), 'force')} at the predicted free speed`}
+            warn={build.made && found > allowed}
+          />
+          <Figure
+            label="May remain"
+            origin="predicted"
+            {...shown.parts(allowed, 'unbalance')}
+            sub="ISO 21940-11 at free speed"
+            onOpen={() => openWorking('unbalance')}
+          />
         </Box>
       </Grid>
     </>

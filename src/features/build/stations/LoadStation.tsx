@@ -3,7 +3,17 @@ import { useMemo } from 'react'
 import { formatNumber } from '../../../core/units'
 import { LIMITS, fileStem } from '../../../project/document'
 import { useProject } from '../../../store'
-import { Advice, ChartBlock, Figure, LinkButton, NumberField, SectionTitle, Sheet, TextField, download } from '../../../ui'
+import {
+  Advice,
+  ChartBlock,
+  Figure,
+  LinkButton,
+  NumberField,
+  SectionTitle,
+  Sheet,
+  TextField,
+  download,
+} from '../../../ui'
 import { RemoveBuild, useSettled, useShown } from '../../shared'
 import { Triangles } from '../drawings/Triangles'
 import { fillingChart } from '../filling-chart'
@@ -26,13 +36,50 @@ export function LoadStation({ build, predicted, edit, openWorking }: StationProp
       left={
         <>
           <SectionTitle first>What it drives</SectionTitle>
-          <TextField label="Name" value={build.load.label} most={120} onChange={(v) => edit('load', (b) => void (b.load.label = v), 'load-label')} />
-          <NumberField label="Speed" kind="rotation" unit="rpm" value={build.load.speedRadPerS} limits={LIMITS.speedRadPerS} onChange={(v) => edit('speed of the load', (b) => void (b.load.speedRadPerS = v), 'load-speed')} />
-          <NumberField label="Power wanted" kind="power" unit={shown.unit('power').id} value={build.load.wantedPowerW} limits={LIMITS.wantedPowerW} onChange={(v) => edit('power wanted', (b) => void (b.load.wantedPowerW = v), 'load-power')} />
+          <TextField
+            label="Name"
+            value={build.load.label}
+            most={120}
+            onChange={(v) => edit('load', (b) => void (b.load.label = v), 'load-label')}
+          />
+          <NumberField
+            label="Speed"
+            kind="rotation"
+            unit="rpm"
+            value={build.load.speedRadPerS}
+            limits={LIMITS.speedRadPerS}
+            onChange={(v) => edit('speed of the load', (b) => void (b.load.speedRadPerS = v), 'load-speed')}
+          />
+          <NumberField
+            label="Power wanted"
+            kind="power"
+            unit={shown.unit('power').id}
+            value={build.load.wantedPowerW}
+            limits={LIMITS.wantedPowerW}
+            onChange={(v) => edit('power wanted', (b) => void (b.load.wantedPowerW = v), 'load-power')}
+          />
           <SectionTitle>Notes of this build</SectionTitle>
-          <TextField label="Why it was made" lines={2} most={2000} value={build.why} onChange={(v) => edit('reason', (b) => void (b.why = v), 'why')} />
-          <TextField label="What was seen" lines={4} most={20000} value={build.notes} onChange={(v) => edit('notes', (b) => void (b.notes = v), 'notes')} />
-          <LinkButton display="block" fontSize="xs" onClick={() => download(`${fileStem(project, build)}.json`, JSON.stringify(build, null, 1), 'application/json')}>
+          <TextField
+            label="Why it was made"
+            lines={2}
+            most={2000}
+            value={build.why}
+            onChange={(v) => edit('reason', (b) => void (b.why = v), 'why')}
+          />
+          <TextField
+            label="What was seen"
+            lines={4}
+            most={20000}
+            value={build.notes}
+            onChange={(v) => edit('notes', (b) => void (b.notes = v), 'notes')}
+          />
+          <LinkButton
+            display="block"
+            fontSize="xs"
+            onClick={() =>
+              download(`${fileStem(project, build)}.json`, JSON.stringify(build, null, 1), 'application/json')
+            }
+          >
             Save this build as JSON
           </LinkButton>
           <RemoveBuild build={build} />
@@ -60,9 +107,25 @@ export function LoadStation({ build, predicted, edit, openWorking }: StationProp
           <SectionTitle first>What it gets</SectionTitle>
           {compressor && !compressor.stalled && (
             <>
-              <Figure label="Balances at" origin="predicted" {...shown.parts(compressor.speedRadPerS, 'rotation')} sub={`tips at ${shown.text(compressor.tipSpeedMPerS, 'speed')}`} />
-              <Figure label="Pressure ratio" origin="predicted" value={compressor.pressureRatio.toFixed(3)} unit="" sub={`${shown.text(compressor.pressurePaAbs - predicted.input.ambient.absolutePressurePa, 'gaugePressure')} out of the delivery hole, set by tip speed`} />
-              <Figure label="Air delivered" origin="predicted" {...shown.parts(compressor.deliveredKgPerS, 'massFlow')} sub={`${shown.text(compressor.leakKgPerS, 'massFlow')} leaks back at each stage; leaves at ${shown.text(compressor.temperatureK, 'temperature')}`} />
+              <Figure
+                label="Balances at"
+                origin="predicted"
+                {...shown.parts(compressor.speedRadPerS, 'rotation')}
+                sub={`tips at ${shown.text(compressor.tipSpeedMPerS, 'speed')}`}
+              />
+              <Figure
+                label="Pressure ratio"
+                origin="predicted"
+                value={compressor.pressureRatio.toFixed(3)}
+                unit=""
+                sub={`${shown.text(compressor.pressurePaAbs - predicted.input.ambient.absolutePressurePa, 'gaugePressure')} out of the delivery hole, set by tip speed`}
+              />
+              <Figure
+                label="Air delivered"
+                origin="predicted"
+                {...shown.parts(compressor.deliveredKgPerS, 'massFlow')}
+                sub={`${shown.text(compressor.leakKgPerS, 'massFlow')} leaks back at each stage; leaves at ${shown.text(compressor.temperatureK, 'temperature')}`}
+              />
             </>
           )}
           {compressor?.stalled && (
@@ -70,14 +133,52 @@ export function LoadStation({ build, predicted, edit, openWorking }: StationProp
               A smaller impeller, more pressure or a larger throat would.
             </Advice>
           )}
-          <Figure label="Power there" origin="predicted" {...shown.parts(f.powerAtLoadW, 'power', u.powerAtLoadW)} warn={spare < 0} sub={spare >= 0 ? `${shown.text(spare, 'power')} to spare` : `${shown.text(-spare, 'power')} short of what it wants`} onOpen={() => openWorking('powerAtLoad')} />
-          <Figure label="Torque there" origin="predicted" {...shown.parts(point.torqueNm, 'torque')} onOpen={() => openWorking('powerAtLoad')} />
-          <Figure label="Of the air’s power" origin="predicted" {...shown.parts(Math.max(0, f.powerAtLoadW / Math.max(1e-9, predicted.prediction.air.supplyPowerW)), 'share')} onOpen={() => openWorking('supplyPower')} />
-          <Figure label="Free air a minute" origin="predicted" {...shown.parts(predicted.prediction.nozzle.freeAirM3PerS, 'freeAir')} sub={`${formatNumber(f.powerAtLoadW / Math.max(1e-9, f.massFlowKgPerS * 1000), 3)} J from each gram of air`} onOpen={() => openWorking('massFlow')} />
+          <Figure
+            label="Power there"
+            origin="predicted"
+            {...shown.parts(f.powerAtLoadW, 'power', u.powerAtLoadW)}
+            warn={spare < 0}
+            sub={
+              spare >= 0
+                ? `${shown.text(spare, 'power')} to spare`
+                : `${shown.text(-spare, 'power')} short of what it wants`
+            }
+            onOpen={() => openWorking('powerAtLoad')}
+          />
+          <Figure
+            label="Torque there"
+            origin="predicted"
+            {...shown.parts(point.torqueNm, 'torque')}
+            onOpen={() => openWorking('powerAtLoad')}
+          />
+          <Figure
+            label="Of the air’s power"
+            origin="predicted"
+            {...shown.parts(
+              Math.max(0, f.powerAtLoadW / Math.max(1e-9, predicted.prediction.air.supplyPowerW)),
+              'share',
+            )}
+            onOpen={() => openWorking('supplyPower')}
+          />
+          <Figure
+            label="Free air a minute"
+            origin="predicted"
+            {...shown.parts(predicted.prediction.nozzle.freeAirM3PerS, 'freeAir')}
+            sub={`${formatNumber(f.powerAtLoadW / Math.max(1e-9, f.massFlowKgPerS * 1000), 3)} J from each gram of air`}
+            onOpen={() => openWorking('massFlow')}
+          />
           {!compressor && f.bestPowerW > 1.1 * Math.max(0, f.powerAtLoadW) && (
-            <Advice tone="advice" title={ratio > 1 ? 'The rotor would rather turn faster' : 'The rotor would rather turn slower'}>
-              At {bestSpeed} it gives {shown.text(f.bestPowerW, 'power')}. A gear of {formatNumber(ratio > 1 ? ratio : 1 / ratio, 3)} : 1 {ratio > 1 ? 'down' : 'up'} to the load would use it.{' '}
-              <LinkButton onClick={() => edit('speed of the load', (b) => void (b.load.speedRadPerS = f.bestSpeedRadPerS))}>Set the speed to {bestSpeed}</LinkButton>
+            <Advice
+              tone="advice"
+              title={ratio > 1 ? 'The rotor would rather turn faster' : 'The rotor would rather turn slower'}
+            >
+              At {bestSpeed} it gives {shown.text(f.bestPowerW, 'power')}. A gear of{' '}
+              {formatNumber(ratio > 1 ? ratio : 1 / ratio, 3)} : 1 {ratio > 1 ? 'down' : 'up'} to the load would use it.{' '}
+              <LinkButton
+                onClick={() => edit('speed of the load', (b) => void (b.load.speedRadPerS = f.bestSpeedRadPerS))}
+              >
+                Set the speed to {bestSpeed}
+              </LinkButton>
             </Advice>
           )}
         </>

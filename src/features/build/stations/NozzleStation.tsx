@@ -38,13 +38,21 @@ function PushOut({ build, predicted, openWorking }: AirStationProps) {
   const gauge = air.nozzlePressurePaAbs - input.ambient.absolutePressurePa
   const force = pushOutForce(sealed, gauge)
   const material = materialById(isTurbine(build) ? build.machine.materialId : 'petg')
-  const allowable = allowableStrength(material, { infill: isTurbine(build) ? build.machine.infill : 1, loadedAcrossLayers: true, temperatureK: Math.max(air.temperatureK, input.ambient.temperatureK) })
+  const allowable = allowableStrength(material, {
+    infill: isTurbine(build) ? build.machine.infill : 1,
+    loadedAcrossLayers: true,
+    temperatureK: Math.max(air.temperatureK, input.ambient.temperatureK),
+  })
   return (
     <Figure
       label="Pushes the insert out"
       origin="predicted"
       {...shown.parts(force, 'force')}
-      sub={allowable > 0 ? `a shoulder of ${shown.text(Math.max(shoulderThickness(force, sealed, allowable), 1e-3), 'length')}, or an M3 screw bearing on ${shown.text(Math.max(screwEngagement(force, 3e-3, allowable), 3e-3), 'length')} of ${material.label.split(',')[0]}, holds it four times over (estimate)` : 'no plastic shoulder holds it: the air is too warm'}
+      sub={
+        allowable > 0
+          ? `a shoulder of ${shown.text(Math.max(shoulderThickness(force, sealed, allowable), 1e-3), 'length')}, or an M3 screw bearing on ${shown.text(Math.max(screwEngagement(force, 3e-3, allowable), 3e-3), 'length')} of ${material.label.split(',')[0]}, holds it four times over (estimate)`
+          : 'no plastic shoulder holds it: the air is too warm'
+      }
       onOpen={() => openWorking(pushOutWorking(sealed, gauge, force))}
     />
   )
@@ -58,9 +66,16 @@ export function NozzleStation(props: AirStationProps) {
   const [view, setView] = useState<View>(asked ?? 'size')
   const late = useSettled(predicted)
   const lateBuild = useSettled(build)
-  const axis = useMemo(() => (view === 'axis' || view === 'heat' ? axisChart(late, lateBuild, view === 'heat' ? 'temperature' : 'pressure', shown) : null), [late, lateBuild, shown, view])
+  const axis = useMemo(
+    () =>
+      view === 'axis' || view === 'heat'
+        ? axisChart(late, lateBuild, view === 'heat' ? 'temperature' : 'pressure', shown)
+        : null,
+    [late, lateBuild, shown, view],
+  )
   const { nozzle, uncertainty: u, air } = predicted
-  const figure = (si: number, kind: Parameters<Shown['parts']>[1], uncertainty?: number) => shown.parts(si, kind, uncertainty)
+  const figure = (si: number, kind: Parameters<Shown['parts']>[1], uncertainty?: number) =>
+    shown.parts(si, kind, uncertainty)
   const round = build.nozzle.form.kind === 'round'
   return (
     <Sheet
@@ -68,8 +83,21 @@ export function NozzleStation(props: AirStationProps) {
       middle={
         <>
           <SectionTitle first>{round ? 'Section, to scale' : 'Outlet from the front, to scale'}</SectionTitle>
-          {round ? <NozzleSection nozzle={build.nozzle} air={air} flow={nozzle} shown={shown} /> : <OutletFace nozzle={build.nozzle} shapeFactor={effectiveNozzle(predicted.input).shapeFactor} shown={shown} />}
-          <Views label="Nozzle pictures" value={view} views={round ? VIEWS : VIEWS.filter((v) => v.value !== 'axis' && v.value !== 'heat')} onChange={setView} />
+          {round ? (
+            <NozzleSection nozzle={build.nozzle} air={air} flow={nozzle} shown={shown} />
+          ) : (
+            <OutletFace
+              nozzle={build.nozzle}
+              shapeFactor={effectiveNozzle(predicted.input).shapeFactor}
+              shown={shown}
+            />
+          )}
+          <Views
+            label="Nozzle pictures"
+            value={view}
+            views={round ? VIEWS : VIEWS.filter((v) => v.value !== 'axis' && v.value !== 'heat')}
+            onChange={setView}
+          />
           {view === 'size' && <SizingView {...props} />}
           {view === 'aim' && <AimView {...props} />}
           {axis && round && <ChartBlock {...axis} />}
@@ -80,18 +108,49 @@ export function NozzleStation(props: AirStationProps) {
       right={
         <>
           <SectionTitle first>What it gives</SectionTitle>
-          <Figure label="Flow" origin="predicted" {...figure(nozzle.massFlowKgPerS, 'massFlow', u.massFlowKgPerS)} sub={`${shown.text(nozzle.freeAirM3PerS, 'freeAir')} free air (ISO 8778)`} onOpen={() => openWorking('massFlow')} />
-          <Figure label="Jet speed" origin="predicted" {...figure(nozzle.jetSpeedMPerS, 'speed', u.jetSpeedMPerS)} sub={`${REGIME_WORDS[nozzle.regime]}, exit Mach ${nozzle.exitMach.toFixed(2)}`} onOpen={() => openWorking('jetSpeed')} />
-          <Figure label="Thrust" origin="predicted" {...figure(nozzle.thrustN, 'force', u.thrustN)} onOpen={() => openWorking('thrust')} />
-          <Figure label="Jet power" origin="predicted" {...figure(nozzle.jetPowerW, 'power', u.jetPowerW)} sub={`of ${shown.text(nozzle.isentropicPowerW, 'power')} that reached it`} onOpen={() => openWorking('jetPower')} />
-          <Figure label="Exit air" origin="predicted" {...figure(nozzle.exitTemperatureK, 'temperature')} sub={nozzle.exitTemperatureK < 273.15 ? 'below freezing: moist air can ice up' : undefined} onOpen={() => openWorking('exitTemperature')} />
+          <Figure
+            label="Flow"
+            origin="predicted"
+            {...figure(nozzle.massFlowKgPerS, 'massFlow', u.massFlowKgPerS)}
+            sub={`${shown.text(nozzle.freeAirM3PerS, 'freeAir')} free air (ISO 8778)`}
+            onOpen={() => openWorking('massFlow')}
+          />
+          <Figure
+            label="Jet speed"
+            origin="predicted"
+            {...figure(nozzle.jetSpeedMPerS, 'speed', u.jetSpeedMPerS)}
+            sub={`${REGIME_WORDS[nozzle.regime]}, exit Mach ${nozzle.exitMach.toFixed(2)}`}
+            onOpen={() => openWorking('jetSpeed')}
+          />
+          <Figure
+            label="Thrust"
+            origin="predicted"
+            {...figure(nozzle.thrustN, 'force', u.thrustN)}
+            onOpen={() => openWorking('thrust')}
+          />
+          <Figure
+            label="Jet power"
+            origin="predicted"
+            {...figure(nozzle.jetPowerW, 'power', u.jetPowerW)}
+            sub={`of ${shown.text(nozzle.isentropicPowerW, 'power')} that reached it`}
+            onOpen={() => openWorking('jetPower')}
+          />
+          <Figure
+            label="Exit air"
+            origin="predicted"
+            {...figure(nozzle.exitTemperatureK, 'temperature')}
+            sub={nozzle.exitTemperatureK < 273.15 ? 'below freezing: moist air can ice up' : undefined}
+            onOpen={() => openWorking('exitTemperature')}
+          />
           <PushOut {...props} />
           <Findings findings={predicted.review.findings} ids={['starved', 'ice']} />
-          {nozzle.notes.filter((n) => !n.includes('below 0 °C')).map((note) => (
-            <Advice key={note} tone="advice" title="Flow">
-              {note}
-            </Advice>
-          ))}
+          {nozzle.notes
+            .filter((n) => !n.includes('below 0 °C'))
+            .map((note) => (
+              <Advice key={note} tone="advice" title="Flow">
+                {note}
+              </Advice>
+            ))}
           <Advice tone="note" title="The jet">
             It goes through skin and hurts eyes and ears: never point it at anyone, and cover your ears.
           </Advice>

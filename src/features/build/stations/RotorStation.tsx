@@ -1,9 +1,32 @@
 'use client'
 import { Fragment, useMemo, useState } from 'react'
 import { formatNumber } from '../../../core/units'
-import { FAMILY_PRACTICE, FAMILY_WORDS, LIMITS, fieldLimits, fieldTitle, fieldValue, setField, shownFields, type MachineFieldSpec } from '../../../project/document'
+import {
+  FAMILY_PRACTICE,
+  FAMILY_WORDS,
+  LIMITS,
+  fieldLimits,
+  fieldTitle,
+  fieldValue,
+  setField,
+  shownFields,
+  type MachineFieldSpec,
+} from '../../../project/document'
 import { Box } from '@chakra-ui/react'
-import { Advice, ChartBlock, ChoiceField, Figure, FilePicker, LinkButton, NumberField, QuietButton, useLocked, SectionTitle, Sheet, Views } from '../../../ui'
+import {
+  Advice,
+  ChartBlock,
+  ChoiceField,
+  Figure,
+  FilePicker,
+  LinkButton,
+  NumberField,
+  QuietButton,
+  useLocked,
+  SectionTitle,
+  Sheet,
+  Views,
+} from '../../../ui'
 import { useProject } from '../../../store'
 import { useSettled, useShown } from '../../shared'
 import { COEFFICIENT_WORDS } from '../coefficient-words'
@@ -16,16 +39,36 @@ import { Findings } from './Findings'
 import type { StationProps } from './station-props'
 
 /** One field of the machine, whatever its family. */
-export function MachineField({ field, build, edit, faultAt }: { field: MachineFieldSpec } & Pick<StationProps, 'build' | 'edit' | 'faultAt'>) {
+export function MachineField({
+  field,
+  build,
+  edit,
+  faultAt,
+}: { field: MachineFieldSpec } & Pick<StationProps, 'build' | 'edit' | 'faultAt'>) {
   const shown = useShown()
   const name = fieldTitle(field)
   if (field.type === 'choice') {
     const flat = field.path === 'machine.profile' && fieldValue(build, field.path) === 'flat'
-    return <ChoiceField label={field.label} value={String(fieldValue(build, field.path))} choices={field.choices} note={flat ? 'paddles take at most half of the jet’s power' : undefined} onChange={(v) => edit(name, (b) => setField(b, field.path, v))} />
+    return (
+      <ChoiceField
+        label={field.label}
+        value={String(fieldValue(build, field.path))}
+        choices={field.choices}
+        note={flat ? 'paddles take at most half of the jet’s power' : undefined}
+        onChange={(v) => edit(name, (b) => setField(b, field.path, v))}
+      />
+    )
   }
   return (
     <NumberField
-      label={field.label} kind={field.kind} unit={field.kind === 'length' ? shown.unit('length').id : undefined} whole={field.whole} value={fieldValue(build, field.path) as number} limits={fieldLimits(field)} fault={faultAt(field.path)} note={field.note}
+      label={field.label}
+      kind={field.kind}
+      unit={field.kind === 'length' ? shown.unit('length').id : undefined}
+      whole={field.whole}
+      value={fieldValue(build, field.path) as number}
+      limits={fieldLimits(field)}
+      fault={faultAt(field.path)}
+      note={field.note}
       onChange={(v) => edit(name, (b) => setField(b, field.path, field.whole ? Math.round(v) : v), field.path)}
     />
   )
@@ -48,7 +91,8 @@ function OwnBlade({ build, edit }: Pick<StationProps, 'build' | 'edit'>) {
     if (!outcome.ok) return setSaid([outcome.message])
     const measured = measureBlade(outcome.outline.points.map(([x, y]): [number, number] => [x / 1000, y / 1000]))
     // no finer than a drawing is measured
-    const clamp = (v: number, [least, most]: readonly [number, number], step: number) => Math.min(most, Math.max(least, Math.round(v / step) * step))
+    const clamp = (v: number, [least, most]: readonly [number, number], step: number) =>
+      Math.min(most, Math.max(least, Math.round(v / step) * step))
     const [hundredth, tenth] = [1e-5, Math.PI / 1800]
     edit('own blade', (b) => {
       const m = b.machine
@@ -67,16 +111,31 @@ function OwnBlade({ build, edit }: Pick<StationProps, 'build' | 'edit'>) {
       {machine.outline && (
         <Box fontSize="sm" mb="1">
           Own blade: {machine.outline.name}. Thickness and angles are measured from it.{' '}
-          {!locked && <LinkButton onClick={() => edit('own blade taken out', (b) => void ('outline' in b.machine && (b.machine.outline = null)))}>Take it out</LinkButton>}
+          {!locked && (
+            <LinkButton
+              onClick={() =>
+                edit('own blade taken out', (b) => void ('outline' in b.machine && (b.machine.outline = null)))
+              }
+            >
+              Take it out
+            </LinkButton>
+          )}
         </Box>
       )}
       {!locked && (
-        <FilePicker label="Drawing of a blade, DXF or SVG" accept=".dxf,.svg" as={QuietButton} onFile={(file) => void read(file)}>
+        <FilePicker
+          label="Drawing of a blade, DXF or SVG"
+          accept=".dxf,.svg"
+          as={QuietButton}
+          onFile={(file) => void read(file)}
+        >
           Own blade from DXF or SVG…
         </FilePicker>
       )}
       <Box fontSize="xs" color="mute">
-        drawn in millimetres: {along ? 'outlet edge to the left, inlet edge to the right' : 'root to the left, tip to the right'}, travel upwards
+        drawn in millimetres:{' '}
+        {along ? 'outlet edge to the left, inlet edge to the right' : 'root to the left, tip to the right'}, travel
+        upwards
       </Box>
       {said.map((s) => (
         <Box key={s} fontSize="xs" color="brick" role="status">
@@ -108,7 +167,13 @@ function Extras({ predicted }: Pick<StationProps, 'predicted'>) {
   return (
     <>
       {extras.map((e) => (
-        <Figure key={e.label} label={e.label[0].toUpperCase() + e.label.slice(1)} origin="predicted" value={formatNumber(e.value)} unit={e.unit} />
+        <Figure
+          key={e.label}
+          label={e.label[0].toUpperCase() + e.label.slice(1)}
+          origin="predicted"
+          value={formatNumber(e.value)}
+          unit={e.unit}
+        />
       ))}
     </>
   )
@@ -134,9 +199,27 @@ export function RotorStation(props: StationProps) {
       left={<Inputs {...props} />}
       middle={
         <>
-          <Views label="Drawings of the machine" value={view} views={[...drawings, ...(turned ? [{ value: 'triangles', label: 'Velocities at the working speed' }] : [])]} onChange={setView} />
-          {view === 'triangles' && turned ? <Triangles point={prediction.point} /> : <MachineDrawing build={build} view={view} predicted={predicted} shown={shown} />}
-          <Views label="What it does" value={below} views={[{ value: 'curve', label: 'Torque and power' }, { value: 'map', label: 'Pressure and speed' }, { value: 'changes', label: 'What a change brings' }]} onChange={setBelow} />
+          <Views
+            label="Drawings of the machine"
+            value={view}
+            views={[...drawings, ...(turned ? [{ value: 'triangles', label: 'Velocities at the working speed' }] : [])]}
+            onChange={setView}
+          />
+          {view === 'triangles' && turned ? (
+            <Triangles point={prediction.point} />
+          ) : (
+            <MachineDrawing build={build} view={view} predicted={predicted} shown={shown} />
+          )}
+          <Views
+            label="What it does"
+            value={below}
+            views={[
+              { value: 'curve', label: 'Torque and power' },
+              { value: 'map', label: 'Pressure and speed' },
+              { value: 'changes', label: 'What a change brings' },
+            ]}
+            onChange={setBelow}
+          />
           {below === 'curve' && <ChartBlock {...chart} />}
           {below === 'map' && <MapView build={build} predicted={predicted} />}
           {below === 'changes' && <ChangesView {...props} />}
@@ -145,23 +228,81 @@ export function RotorStation(props: StationProps) {
       right={
         <>
           <SectionTitle first>What it gives</SectionTitle>
-          <Figure label="Best power" origin="predicted" {...shown.parts(f.bestPowerW, 'power', u.bestPowerW)} sub={`at ${shown.text(f.bestSpeedRadPerS, 'rotation', u.bestSpeedRadPerS)}`} onOpen={() => openWorking('bestPower')} />
-          <Figure label="Torque at rest" origin="predicted" {...shown.parts(f.stallTorqueNm, 'torque', u.stallTorqueNm)} onOpen={() => openWorking('stallTorque')} />
-          <Figure label="Free speed" origin="predicted" {...shown.parts(f.freeSpeedRadPerS, 'rotation', u.freeSpeedRadPerS)} onOpen={() => openWorking('freeSpeed')} />
-          {prediction.reach && <Figure label="Reached from rest" origin="predicted" {...shown.parts(prediction.reach.speedRadPerS, 'rotation', u.freeSpeedRadPerS * (prediction.reach.speedRadPerS / Math.max(1, f.freeSpeedRadPerS)))} sub={`the air lasts ${formatNumber(prediction.reach.lastsS, 2)} s; fastest after ${formatNumber(prediction.reach.atS, 2)} s with the rotor alone on the shaft`} />}
-          <Figure label={prediction.compressor ? 'Into the impeller' : 'At the load'} origin="predicted" {...shown.parts(f.powerAtLoadW, 'power', u.powerAtLoadW)} sub={`${formatNumber(100 * prediction.point.efficiency, 2)} % of the air’s power at ${shown.text(prediction.point.speedRadPerS, 'rotation')}`} onOpen={() => openWorking('powerAtLoad')} />
-          {ideal && <Figure label="No losses at all" origin="predicted" {...shown.parts(ideal.powerW, 'power')} sub={`at ${shown.text(ideal.speedRadPerS, 'rotation')}: cos²α at half of cosα`} onOpen={() => openWorking('ideal')} />}
+          <Figure
+            label="Best power"
+            origin="predicted"
+            {...shown.parts(f.bestPowerW, 'power', u.bestPowerW)}
+            sub={`at ${shown.text(f.bestSpeedRadPerS, 'rotation', u.bestSpeedRadPerS)}`}
+            onOpen={() => openWorking('bestPower')}
+          />
+          <Figure
+            label="Torque at rest"
+            origin="predicted"
+            {...shown.parts(f.stallTorqueNm, 'torque', u.stallTorqueNm)}
+            onOpen={() => openWorking('stallTorque')}
+          />
+          <Figure
+            label="Free speed"
+            origin="predicted"
+            {...shown.parts(f.freeSpeedRadPerS, 'rotation', u.freeSpeedRadPerS)}
+            onOpen={() => openWorking('freeSpeed')}
+          />
+          {prediction.reach && (
+            <Figure
+              label="Reached from rest"
+              origin="predicted"
+              {...shown.parts(
+                prediction.reach.speedRadPerS,
+                'rotation',
+                u.freeSpeedRadPerS * (prediction.reach.speedRadPerS / Math.max(1, f.freeSpeedRadPerS)),
+              )}
+              sub={`the air lasts ${formatNumber(prediction.reach.lastsS, 2)} s; fastest after ${formatNumber(prediction.reach.atS, 2)} s with the rotor alone on the shaft`}
+            />
+          )}
+          <Figure
+            label={prediction.compressor ? 'Into the impeller' : 'At the load'}
+            origin="predicted"
+            {...shown.parts(f.powerAtLoadW, 'power', u.powerAtLoadW)}
+            sub={`${formatNumber(100 * prediction.point.efficiency, 2)} % of the air’s power at ${shown.text(prediction.point.speedRadPerS, 'rotation')}`}
+            onOpen={() => openWorking('powerAtLoad')}
+          />
+          {ideal && (
+            <Figure
+              label="No losses at all"
+              origin="predicted"
+              {...shown.parts(ideal.powerW, 'power')}
+              sub={`at ${shown.text(ideal.speedRadPerS, 'rotation')}: cos²α at half of cosα`}
+              onOpen={() => openWorking('ideal')}
+            />
+          )}
           <Extras predicted={predicted} />
           <Advice tone="note" title="How sure is this?">
-            {tested ? 'An estimate beside the runs that this build has: where they differ, believe the bench.' : 'An estimate until this build has runs of its own.'} Most of the ± comes from {COEFFICIENT_WORDS[worst[0].name]} (±{formatNumber(Math.abs(worst[0].powerW), 2)} W){worst[1] ? ` and ${COEFFICIENT_WORDS[worst[1].name]} (±${formatNumber(Math.abs(worst[1].powerW), 2)} W)` : ''}.
+            {tested
+              ? 'An estimate beside the runs that this build has: where they differ, believe the bench.'
+              : 'An estimate until this build has runs of its own.'}{' '}
+            Most of the ± comes from {COEFFICIENT_WORDS[worst[0].name]} (±{formatNumber(Math.abs(worst[0].powerW), 2)}{' '}
+            W)
+            {worst[1]
+              ? ` and ${COEFFICIENT_WORDS[worst[1].name]} (±${formatNumber(Math.abs(worst[1].powerW), 2)} W)`
+              : ''}
+            .
           </Advice>
-          {prediction.notes.filter((n) => !/nozzle|exit pressure|air leaves below/i.test(n)).map((note) => (
-            <Advice key={note} tone="advice" title={FAMILY_WORDS[build.machine.family][0].toUpperCase() + FAMILY_WORDS[build.machine.family].slice(1)}>
-              {note}
-            </Advice>
-          ))}
+          {prediction.notes
+            .filter((n) => !/nozzle|exit pressure|air leaves below/i.test(n))
+            .map((note) => (
+              <Advice
+                key={note}
+                tone="advice"
+                title={
+                  FAMILY_WORDS[build.machine.family][0].toUpperCase() + FAMILY_WORDS[build.machine.family].slice(1)
+                }
+              >
+                {note}
+              </Advice>
+            ))}
           <Advice tone="note" title="Making it">
-            {FAMILY_PRACTICE[build.machine.family].how} It takes {FAMILY_PRACTICE[build.machine.family].make}. Mind: {FAMILY_PRACTICE[build.machine.family].hazard}.
+            {FAMILY_PRACTICE[build.machine.family].how} It takes {FAMILY_PRACTICE[build.machine.family].make}. Mind:{' '}
+            {FAMILY_PRACTICE[build.machine.family].hazard}.
           </Advice>
           <Findings findings={predicted.review.findings} ids={['burst', 'outlets', 'bed', 'gap', 'range-']} />
         </>

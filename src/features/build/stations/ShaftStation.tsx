@@ -4,7 +4,18 @@ import { MATERIALS, energyInWords } from '../../../core/strength'
 import { BEARING_CLASSES } from '../../../core/turbine'
 import { formatNumber } from '../../../core/units'
 import { LIMITS, shownFields } from '../../../project/document'
-import { Advice, ChartBlock, ChoiceField, Figure, Hatch, NumberField, SectionTitle, Sheet, color, type CurveChartProps } from '../../../ui'
+import {
+  Advice,
+  ChartBlock,
+  ChoiceField,
+  Figure,
+  Hatch,
+  NumberField,
+  SectionTitle,
+  Sheet,
+  color,
+  type CurveChartProps,
+} from '../../../ui'
 import { useSettled, useShown, type Shown } from '../../shared'
 import type { Predicted } from '../use-build'
 import { Findings } from './Findings'
@@ -21,17 +32,87 @@ function Inputs(props: StationProps) {
   return (
     <>
       <SectionTitle first>Bearings</SectionTitle>
-      <ChoiceField label="Class" value={shaft.bearingClassId} choices={BEARING_CLASSES.map((b) => ({ value: b.id, label: `${b.id}: ${[b.boreM, b.outerM, b.widthM].map((m) => Math.round(m * 1000)).join(' × ')}` }))} onChange={(v) => edit('bearing class', (b) => void (b.shaft.bearingClassId = v))} />
-      <NumberField label="How many" kind="count" whole value={shaft.bearingCount} limits={LIMITS.bearingCount} onChange={(v) => edit('bearing count', (b) => void (b.shaft.bearingCount = Math.round(v)), 'bearings')} />
-      <NumberField label="Shaft" kind="length" unit={mm} value={shaft.diameterM} limits={LIMITS.shaftDiameterM} onChange={(v) => edit('shaft diameter', (b) => void (b.shaft.diameterM = v), 'shaft')} />
-      <NumberField label="Between the bearings" kind="length" unit={mm} value={shaft.spanM} limits={LIMITS.bearingSpanM} onChange={(v) => edit('bearing span', (b) => void (b.shaft.spanM = v), 'span')} />
-      <NumberField label="Rotor overhangs by" kind="length" unit={mm} value={shaft.overhangM} limits={LIMITS.overhangM} note={shaft.overhangM > 0 ? 'beyond the nearer bearing' : '0: the rotor sits between them'} onChange={(v) => edit('overhang', (b) => void (b.shaft.overhangM = v), 'overhang')} />
-      <NumberField label="Side pull" kind="force" unit={shown.unit('force').id} value={shaft.sideLoadN} limits={LIMITS.sideLoadN} note="of a belt, gear or wheel" onChange={(v) => edit('side pull', (b) => void (b.shaft.sideLoadN = v), 'side')} />
-      <ChoiceField label="Balanced to" value={String(shaft.balanceGradeMPerS)} choices={GRADES.map(([grade, label]) => ({ value: String(grade), label }))} onChange={(v) => edit('balance grade', (b) => void (b.shaft.balanceGradeMPerS = Number(v)))} />
+      <ChoiceField
+        label="Class"
+        value={shaft.bearingClassId}
+        choices={BEARING_CLASSES.map((b) => ({
+          value: b.id,
+          label: `${b.id}: ${[b.boreM, b.outerM, b.widthM].map((m) => Math.round(m * 1000)).join(' × ')}`,
+        }))}
+        onChange={(v) => edit('bearing class', (b) => void (b.shaft.bearingClassId = v))}
+      />
+      <NumberField
+        label="How many"
+        kind="count"
+        whole
+        value={shaft.bearingCount}
+        limits={LIMITS.bearingCount}
+        onChange={(v) => edit('bearing count', (b) => void (b.shaft.bearingCount = Math.round(v)), 'bearings')}
+      />
+      <NumberField
+        label="Shaft"
+        kind="length"
+        unit={mm}
+        value={shaft.diameterM}
+        limits={LIMITS.shaftDiameterM}
+        onChange={(v) => edit('shaft diameter', (b) => void (b.shaft.diameterM = v), 'shaft')}
+      />
+      <NumberField
+        label="Between the bearings"
+        kind="length"
+        unit={mm}
+        value={shaft.spanM}
+        limits={LIMITS.bearingSpanM}
+        onChange={(v) => edit('bearing span', (b) => void (b.shaft.spanM = v), 'span')}
+      />
+      <NumberField
+        label="Rotor overhangs by"
+        kind="length"
+        unit={mm}
+        value={shaft.overhangM}
+        limits={LIMITS.overhangM}
+        note={shaft.overhangM > 0 ? 'beyond the nearer bearing' : '0: the rotor sits between them'}
+        onChange={(v) => edit('overhang', (b) => void (b.shaft.overhangM = v), 'overhang')}
+      />
+      <NumberField
+        label="Side pull"
+        kind="force"
+        unit={shown.unit('force').id}
+        value={shaft.sideLoadN}
+        limits={LIMITS.sideLoadN}
+        note="of a belt, gear or wheel"
+        onChange={(v) => edit('side pull', (b) => void (b.shaft.sideLoadN = v), 'side')}
+      />
+      <ChoiceField
+        label="Balanced to"
+        value={String(shaft.balanceGradeMPerS)}
+        choices={GRADES.map(([grade, label]) => ({ value: String(grade), label }))}
+        onChange={(v) => edit('balance grade', (b) => void (b.shaft.balanceGradeMPerS = Number(v)))}
+      />
       <SectionTitle>Rotor body</SectionTitle>
-      <ChoiceField label="Material" value={machine.materialId} choices={MATERIALS.map((m) => ({ value: m.id, label: m.label }))} onChange={(v) => edit('material', (b) => void (b.machine.materialId = v))} />
-      <NumberField label="Solid share" kind="share" value={machine.infill} limits={LIMITS.infill} onChange={(v) => edit('infill', (b) => void (b.machine.infill = v), 'infill')} />
-      <ChoiceField label="Printed" value={machine.loadedAcrossLayers ? 'standing' : 'lying'} choices={[{ value: 'lying', label: 'lying flat' }, { value: 'standing', label: 'standing on edge' }]} note={machine.loadedAcrossLayers ? 'layers are pulled apart by the spin' : 'the pull runs along the layers'} onChange={(v) => edit('print direction', (b) => void (b.machine.loadedAcrossLayers = v === 'standing'))} />
+      <ChoiceField
+        label="Material"
+        value={machine.materialId}
+        choices={MATERIALS.map((m) => ({ value: m.id, label: m.label }))}
+        onChange={(v) => edit('material', (b) => void (b.machine.materialId = v))}
+      />
+      <NumberField
+        label="Solid share"
+        kind="share"
+        value={machine.infill}
+        limits={LIMITS.infill}
+        onChange={(v) => edit('infill', (b) => void (b.machine.infill = v), 'infill')}
+      />
+      <ChoiceField
+        label="Printed"
+        value={machine.loadedAcrossLayers ? 'standing' : 'lying'}
+        choices={[
+          { value: 'lying', label: 'lying flat' },
+          { value: 'standing', label: 'standing on edge' },
+        ]}
+        note={machine.loadedAcrossLayers ? 'layers are pulled apart by the spin' : 'the pull runs along the layers'}
+        onChange={(v) => edit('print direction', (b) => void (b.machine.loadedAcrossLayers = v === 'standing'))}
+      />
       {body.map((field) => (
         <MachineField key={field.path} field={field} {...props} />
       ))}
@@ -62,9 +143,32 @@ function stressChart(predicted: Predicted, shown: Shown): CurveChartProps {
     xDomain: [x(ends[0]), x(ends[1])],
     left: { label: shown.unit('stress').label, domain: [0, Number((1.15 * mpa(most)).toPrecision(2))] },
     lines: [
-      { id: 'h', name: 'hoop stress, blades pulling', tone: 'copper', predicted: true, axis: 'left', points: every.map((i) => ({ x: x(stress.radiusM[i]), y: mpa(stress.hoopPa[i]) })) },
-      { id: 'r', name: 'radial stress', tone: 'petrol', predicted: true, axis: 'left', points: every.map((i) => ({ x: x(stress.radiusM[i]), y: mpa(stress.radialPa[i]) })) },
-      { id: 'a', name: 'half of what the print can be counted on for', tone: 'brick', predicted: true, axis: 'left', thin: true, dotted: true, points: ends.map((r) => ({ x: x(r), y: mpa(strength.allowablePa / 2) })) },
+      {
+        id: 'h',
+        name: 'hoop stress, blades pulling',
+        tone: 'copper',
+        predicted: true,
+        axis: 'left',
+        points: every.map((i) => ({ x: x(stress.radiusM[i]), y: mpa(stress.hoopPa[i]) })),
+      },
+      {
+        id: 'r',
+        name: 'radial stress',
+        tone: 'petrol',
+        predicted: true,
+        axis: 'left',
+        points: every.map((i) => ({ x: x(stress.radiusM[i]), y: mpa(stress.radialPa[i]) })),
+      },
+      {
+        id: 'a',
+        name: 'half of what the print can be counted on for',
+        tone: 'brick',
+        predicted: true,
+        axis: 'left',
+        thin: true,
+        dotted: true,
+        points: ends.map((r) => ({ x: x(r), y: mpa(strength.allowablePa / 2) })),
+      },
     ],
     height: 170,
   }
@@ -74,7 +178,12 @@ function stressChart(predicted: Predicted, shown: Shown): CurveChartProps {
 function SpeedLine({ predicted }: { predicted: Predicted }) {
   const hatch = useId()
   const { strength, summary, bearing, figures, shaft } = predicted.prediction
-  const most = Math.max(Math.min(strength.burstSpeedRadPerS, 4 * summary.freeSpeedRadPerS), bearing.limitRadPerS, summary.freeSpeedRadPerS) * 1.08
+  const most =
+    Math.max(
+      Math.min(strength.burstSpeedRadPerS, 4 * summary.freeSpeedRadPerS),
+      bearing.limitRadPerS,
+      summary.freeSpeedRadPerS,
+    ) * 1.08
   const x = (w: number) => 20 + (w / most) * 580
   const rpm = (w: number) => `${formatNumber((w * 30) / Math.PI)} rpm`
   const half = strength.burstSpeedRadPerS / Math.SQRT2
@@ -86,7 +195,12 @@ function SpeedLine({ predicted }: { predicted: Predicted }) {
     ['critical', shaft.criticalSpeedRadPerS, 100],
   ].filter(([, w]) => (w as number) <= most) as [string, number, number][]
   return (
-    <svg viewBox="0 0 640 142" width="100%" role="img" aria-label={marks.map(([name, w]) => `${name} ${rpm(w)}`).join(', ')}>
+    <svg
+      viewBox="0 0 640 142"
+      width="100%"
+      role="img"
+      aria-label={marks.map(([name, w]) => `${name} ${rpm(w)}`).join(', ')}
+    >
       <defs>
         <Hatch id={hatch} tone="brick" />
       </defs>
@@ -95,8 +209,21 @@ function SpeedLine({ predicted }: { predicted: Predicted }) {
       <line x1={x(0)} x2={x(most)} y1="74" y2="74" stroke={color('ink')} strokeWidth="1.5" />
       {marks.map(([name, w, y]) => (
         <g key={name}>
-          <line x1={x(w)} x2={x(w)} y1={y < 74 ? y + 4 : 66} y2={y < 74 ? 82 : y - 10} stroke={color(name === 'burst' || name === 'bearing limit' ? 'brick' : 'ink')} strokeWidth="1.5" />
-          <text x={x(w) + (x(w) > 430 ? -5 : 5)} y={y} fontSize="12" textAnchor={x(w) > 430 ? 'end' : 'start'} fill={color(name === 'burst' || name === 'bearing limit' ? 'brick' : 'ink')}>
+          <line
+            x1={x(w)}
+            x2={x(w)}
+            y1={y < 74 ? y + 4 : 66}
+            y2={y < 74 ? 82 : y - 10}
+            stroke={color(name === 'burst' || name === 'bearing limit' ? 'brick' : 'ink')}
+            strokeWidth="1.5"
+          />
+          <text
+            x={x(w) + (x(w) > 430 ? -5 : 5)}
+            y={y}
+            fontSize="12"
+            textAnchor={x(w) > 430 ? 'end' : 'start'}
+            fill={color(name === 'burst' || name === 'bearing limit' ? 'brick' : 'ink')}
+          >
             {name} <tspan className="num">{rpm(w)}</tspan>
           </text>
         </g>
@@ -129,20 +256,65 @@ export function ShaftStation(props: StationProps) {
       right={
         <>
           <SectionTitle first>Before the first spin</SectionTitle>
-          <Figure label="Burst speed" origin="predicted" {...shown.parts(s.burstSpeedRadPerS, 'rotation', 0.12 * s.burstSpeedRadPerS)} sub={`the ${s.governing} goes first`} onOpen={() => openWorking('burstSpeed')} />
-          <Figure label="Margin in stress" origin="predicted" {...shown.parts(s.stressMargin, 'ratio', 0.25 * s.stressMargin)} unit="×" warn={s.stressMargin < 2} sub={`${formatNumber(s.speedMargin, 2)} × in speed, at free speed ${shown.text(summary.freeSpeedRadPerS, 'rotation')}`} onOpen={() => openWorking('stressMargin')} />
-          <Figure label="Of the bearing’s limit" origin="predicted" {...shown.parts(bearing.share, 'share')} warn={bearing.share > 1} sub={`limit ${shown.text(bearing.limitRadPerS, 'rotation')} (class value, practice)`} onOpen={() => openWorking('bearingSpeed')} />
-          <Figure label="Stored energy" origin="predicted" {...shown.parts(s.storedEnergyJ, 'energy')} sub={`${energyInWords(s.storedEnergyJ)}; tips at ${shown.text(s.tipSpeedMPerS, 'speed')}, ${formatNumber(s.massKg * 1000)} g`} onOpen={() => openWorking('storedEnergy')} />
-          <Figure label="First critical speed" origin="predicted" {...shown.parts(shaft.criticalSpeedRadPerS, 'rotation')} warn={shaft.criticalSpeedRadPerS < 1.3 * summary.freeSpeedRadPerS} sub="stiff bearings; printed housings lower it by a tenth to a third" onOpen={() => openWorking('criticalSpeed')} />
-          <Figure label="Rated life of the bearing" origin="predicted" value={shaft.duty.lifeHours > 1e5 ? '> 100 000' : formatNumber(shaft.duty.lifeHours, 2)} unit="h" sub="fatigue only; dirt and dryness end it sooner" onOpen={() => openWorking('bearingLife')} />
-          <Findings findings={predicted.review.findings} ids={['critical', 'overhang', 'bearing-load', 'burst', 'bearing', 'one-bearing', 'warm']} />
+          <Figure
+            label="Burst speed"
+            origin="predicted"
+            {...shown.parts(s.burstSpeedRadPerS, 'rotation', 0.12 * s.burstSpeedRadPerS)}
+            sub={`the ${s.governing} goes first`}
+            onOpen={() => openWorking('burstSpeed')}
+          />
+          <Figure
+            label="Margin in stress"
+            origin="predicted"
+            {...shown.parts(s.stressMargin, 'ratio', 0.25 * s.stressMargin)}
+            unit="×"
+            warn={s.stressMargin < 2}
+            sub={`${formatNumber(s.speedMargin, 2)} × in speed, at free speed ${shown.text(summary.freeSpeedRadPerS, 'rotation')}`}
+            onOpen={() => openWorking('stressMargin')}
+          />
+          <Figure
+            label="Of the bearing’s limit"
+            origin="predicted"
+            {...shown.parts(bearing.share, 'share')}
+            warn={bearing.share > 1}
+            sub={`limit ${shown.text(bearing.limitRadPerS, 'rotation')} (class value, practice)`}
+            onOpen={() => openWorking('bearingSpeed')}
+          />
+          <Figure
+            label="Stored energy"
+            origin="predicted"
+            {...shown.parts(s.storedEnergyJ, 'energy')}
+            sub={`${energyInWords(s.storedEnergyJ)}; tips at ${shown.text(s.tipSpeedMPerS, 'speed')}, ${formatNumber(s.massKg * 1000)} g`}
+            onOpen={() => openWorking('storedEnergy')}
+          />
+          <Figure
+            label="First critical speed"
+            origin="predicted"
+            {...shown.parts(shaft.criticalSpeedRadPerS, 'rotation')}
+            warn={shaft.criticalSpeedRadPerS < 1.3 * summary.freeSpeedRadPerS}
+            sub="stiff bearings; printed housings lower it by a tenth to a third"
+            onOpen={() => openWorking('criticalSpeed')}
+          />
+          <Figure
+            label="Rated life of the bearing"
+            origin="predicted"
+            value={shaft.duty.lifeHours > 1e5 ? '> 100 000' : formatNumber(shaft.duty.lifeHours, 2)}
+            unit="h"
+            sub="fatigue only; dirt and dryness end it sooner"
+            onOpen={() => openWorking('bearingLife')}
+          />
+          <Findings
+            findings={predicted.review.findings}
+            ids={['critical', 'overhang', 'bearing-load', 'burst', 'bearing', 'one-bearing', 'warm']}
+          />
           {s.notes.map((note) => (
             <Advice key={note} tone="advice" title="Print">
               {note}
             </Advice>
           ))}
           <Advice tone="note" title="This certifies nothing">
-            Printed strength varies by a quarter. A guard that stops a fragment stands between the rotor and everyone, at every speed.
+            Printed strength varies by a quarter. A guard that stops a fragment stands between the rotor and everyone,
+            at every speed.
           </Advice>
         </>
       }

@@ -1,8 +1,34 @@
 'use client'
 import { useMemo, useState } from 'react'
-import { buildRunDown, dutyWorking, fillingWorking, heatWorking, meetingWorking, roomFlow, runTimeUncertainty, runTimeWorking, strokesWorking, wastedWorking, waterWorking } from '../../../core/prediction'
+import {
+  buildRunDown,
+  dutyWorking,
+  fillingWorking,
+  heatWorking,
+  meetingWorking,
+  roomFlow,
+  runTimeUncertainty,
+  runTimeWorking,
+  strokesWorking,
+  wastedWorking,
+  waterWorking,
+} from '../../../core/prediction'
 import { materialById } from '../../../core/strength'
-import { BETZ_LIMIT, SKIN_UNCERTAINTY, balloonEnergy, burstEnergy, fillTime, fillingBalance, fillingExergy, fillingMass, roomDensity, strokesToFill, windPower, type FillingBalance, type RunDown } from '../../../core/supply'
+import {
+  BETZ_LIMIT,
+  SKIN_UNCERTAINTY,
+  balloonEnergy,
+  burstEnergy,
+  fillTime,
+  fillingBalance,
+  fillingExergy,
+  fillingMass,
+  roomDensity,
+  strokesToFill,
+  windPower,
+  type FillingBalance,
+  type RunDown,
+} from '../../../core/supply'
 import { isTurbine } from '../../../project/document'
 import { Advice, ChartBlock, Figure, SectionTitle, Sheet, Views } from '../../../ui'
 import { useSettled, useShown } from '../../shared'
@@ -10,17 +36,39 @@ import { FillingPicture } from '../supply/FillingPicture'
 import { HeatPicture } from '../supply/HeatPicture'
 import { SourceDrawing } from '../supply/SourceDrawing'
 import { SourceInputs } from '../supply/SourceInputs'
-import { cycleChart, cycleOf, deliveryChart, meetingChart, runDownChart, runDownHeatChart, skinChart } from '../supply/source-charts'
+import {
+  cycleChart,
+  cycleOf,
+  deliveryChart,
+  meetingChart,
+  runDownChart,
+  runDownHeatChart,
+  skinChart,
+} from '../supply/source-charts'
 import type { AirPredicted } from '../use-build'
 import { Findings } from './Findings'
 import type { AirStationProps } from './station-props'
 
 type View = 'delivery' | 'cycle' | 'heat' | 'rundown' | 'cold' | 'filling' | 'meeting' | 'skin'
 
-const VIEWS: Record<AirStationProps['build']['supply']['kind'], readonly { readonly value: View; readonly label: string }[]> = {
-  compressor: [{ value: 'delivery', label: 'Given and taken' }, { value: 'cycle', label: 'On and off' }, { value: 'heat', label: 'Heat and water' }],
-  vessel: [{ value: 'rundown', label: 'Run-down' }, { value: 'filling', label: 'One filling' }, { value: 'cold', label: 'How cold it gets' }],
-  balloon: [{ value: 'rundown', label: 'Run-down' }, { value: 'skin', label: 'The skin' }],
+const VIEWS: Record<
+  AirStationProps['build']['supply']['kind'],
+  readonly { readonly value: View; readonly label: string }[]
+> = {
+  compressor: [
+    { value: 'delivery', label: 'Given and taken' },
+    { value: 'cycle', label: 'On and off' },
+    { value: 'heat', label: 'Heat and water' },
+  ],
+  vessel: [
+    { value: 'rundown', label: 'Run-down' },
+    { value: 'filling', label: 'One filling' },
+    { value: 'cold', label: 'How cold it gets' },
+  ],
+  balloon: [
+    { value: 'rundown', label: 'Run-down' },
+    { value: 'skin', label: 'The skin' },
+  ],
   blower: [{ value: 'meeting', label: 'Source and machine' }],
   breath: [{ value: 'meeting', label: 'Source and machine' }],
   wind: [{ value: 'meeting', label: 'Source and machine' }],
@@ -31,7 +79,11 @@ const VIEWS: Record<AirStationProps['build']['supply']['kind'], readonly { reado
 function fillingOf({ supply, ambient }: AirPredicted['input'], run: RunDown): FillingBalance | null {
   if (supply.kind !== 'vessel') return null
   const pa = ambient.absolutePressurePa
-  return fillingBalance({ volumeM3: supply.volumeM3, pressurePaAbs: supply.gaugePressurePa + pa, ambientPaAbs: pa }, supply.airTemperatureK, { atNozzleJ: run.run.jetEnergyJ, massLeftKg: run.run.massKg })
+  return fillingBalance(
+    { volumeM3: supply.volumeM3, pressurePaAbs: supply.gaugePressurePa + pa, ambientPaAbs: pa },
+    supply.airTemperatureK,
+    { atNozzleJ: run.run.jetEnergyJ, massLeftKg: run.run.massKg },
+  )
 }
 
 function Middle({ props, run }: { props: AirStationProps; run: RunDown | null }) {
@@ -62,10 +114,24 @@ function Middle({ props, run }: { props: AirStationProps; run: RunDown | null })
     )
   return (
     <>
-      <SectionTitle first>{build.supply.kind === 'vessel' ? 'Bottle and pump, to scale' : build.supply.kind === 'balloon' ? 'Balloon, to scale' : 'The source'}</SectionTitle>
+      <SectionTitle first>
+        {build.supply.kind === 'vessel'
+          ? 'Bottle and pump, to scale'
+          : build.supply.kind === 'balloon'
+            ? 'Balloon, to scale'
+            : 'The source'}
+      </SectionTitle>
       <SourceDrawing build={build} predicted={props.predicted} shown={shown} />
       <Views label="Pictures of the supply" value={view} views={views} onChange={setView} />
-      {view === 'heat' && late.air.heat && <HeatPicture heat={late.air.heat} predicted={late} softensK={material?.softeningK ?? null} materialLabel={material?.label ?? null} shown={shown} />}
+      {view === 'heat' && late.air.heat && (
+        <HeatPicture
+          heat={late.air.heat}
+          predicted={late}
+          softensK={material?.softeningK ?? null}
+          materialLabel={material?.label ?? null}
+          shown={shown}
+        />
+      )}
       {filling && <FillingPicture filling={filling} shown={shown} />}
       {chart && <ChartBlock {...chart} />}
       {view === 'cycle' && !chart && (
@@ -88,12 +154,62 @@ function CompressorFigures({ build, predicted, openWorking }: AirStationProps) {
   const duty = cycle?.duty ?? s.duty
   return (
     <>
-      <Figure label="Pressure held" origin="predicted" {...shown.parts(air.supplyGaugePressurePa, 'gaugePressure')} sub={`wanted ${shown.text(air.wantedGaugePressurePa, 'gaugePressure')}`} warn={!s.keepsUp} onOpen={() => openWorking('sustainedPressure')} />
-      <Figure label="Compressor runs" origin="predicted" {...shown.parts(duty, 'share')} sub={duty > 0.6 ? 'of the time: longer than small pumps are made for' : cycle?.onS ? `of the time: ${cycle.onS.toFixed(0)} s on, ${cycle.offS?.toFixed(0)} s off` : 'of the time'} warn={duty > 0.6} onOpen={() => openWorking(cycle ? dutyWorking(cycle, air) : 'sustainedPressure')} />
-      {s.secondsFromFull !== null && Number.isFinite(s.secondsFromFull) && <Figure label="Full tank lasts" origin="predicted" {...shown.parts(s.secondsFromFull, 'time')} sub="until the pressure begins to sag" onOpen={() => openWorking('tankTime')} />}
-      <Figure label="Empty to full" origin="predicted" {...(Number.isFinite(fill) ? shown.parts(fill, 'time') : { value: 'never', unit: '' })} sub={Number.isFinite(fill) ? undefined : 'delivery gives out before cut-out'} warn={!Number.isFinite(fill)} />
-      <Figure label="Air comes at" origin={input.supply.airTemperatureK === null ? 'predicted' : 'plain'} {...shown.parts(air.temperatureK, 'temperature')} sub={input.supply.airTemperatureK === null ? `estimate; out of the pump at ${shown.text(heat.pumpOutletK, 'temperature')}` : `as measured; worked out it would be ${shown.text(heat.deliveredK, 'temperature')}`} onOpen={() => openWorking(heatWorking(input, air, heat))} />
-      <Figure label="Water that settles" origin="predicted" {...shown.parts(heat.waterKgPerS, 'waterRate')} sub={heat.waterKgPerS > 0 ? 'in tank and coil: drain it' : 'none: the air stays warm or dry enough'} onOpen={() => openWorking(waterWorking(input, heat))} />
+      <Figure
+        label="Pressure held"
+        origin="predicted"
+        {...shown.parts(air.supplyGaugePressurePa, 'gaugePressure')}
+        sub={`wanted ${shown.text(air.wantedGaugePressurePa, 'gaugePressure')}`}
+        warn={!s.keepsUp}
+        onOpen={() => openWorking('sustainedPressure')}
+      />
+      <Figure
+        label="Compressor runs"
+        origin="predicted"
+        {...shown.parts(duty, 'share')}
+        sub={
+          duty > 0.6
+            ? 'of the time: longer than small pumps are made for'
+            : cycle?.onS
+              ? `of the time: ${cycle.onS.toFixed(0)} s on, ${cycle.offS?.toFixed(0)} s off`
+              : 'of the time'
+        }
+        warn={duty > 0.6}
+        onOpen={() => openWorking(cycle ? dutyWorking(cycle, air) : 'sustainedPressure')}
+      />
+      {s.secondsFromFull !== null && Number.isFinite(s.secondsFromFull) && (
+        <Figure
+          label="Full tank lasts"
+          origin="predicted"
+          {...shown.parts(s.secondsFromFull, 'time')}
+          sub="until the pressure begins to sag"
+          onOpen={() => openWorking('tankTime')}
+        />
+      )}
+      <Figure
+        label="Empty to full"
+        origin="predicted"
+        {...(Number.isFinite(fill) ? shown.parts(fill, 'time') : { value: 'never', unit: '' })}
+        sub={Number.isFinite(fill) ? undefined : 'delivery gives out before cut-out'}
+        warn={!Number.isFinite(fill)}
+      />
+      <Figure
+        label="Air comes at"
+        origin={input.supply.airTemperatureK === null ? 'predicted' : 'plain'}
+        {...shown.parts(air.temperatureK, 'temperature')}
+        sub={
+          input.supply.airTemperatureK === null
+            ? `estimate; out of the pump at ${shown.text(heat.pumpOutletK, 'temperature')}`
+            : `as measured; worked out it would be ${shown.text(heat.deliveredK, 'temperature')}`
+        }
+        onOpen={() => openWorking(heatWorking(input, air, heat))}
+      />
+      <Figure
+        label="Water that settles"
+        origin="predicted"
+        {...shown.parts(heat.waterKgPerS, 'waterRate')}
+        sub={heat.waterKgPerS > 0 ? 'in tank and coil: drain it' : 'none: the air stays warm or dry enough'}
+        onOpen={() => openWorking(waterWorking(input, heat))}
+      />
     </>
   )
 }
@@ -110,12 +226,62 @@ function VesselFigures({ build, predicted, openWorking, run }: AirStationProps &
   const starved = run.run.timeS === 0
   return (
     <>
-      <Figure label="It lasts" origin="predicted" {...shown.parts(run.run.timeS, 'time', runTimeUncertainty(input, run))} sub={starved ? 'it starts below the machine’s least pressure' : `until ${shown.text(build.load.leastGaugePressurePa, 'gaugePressure')} at the nozzle`} warn={starved} onOpen={() => openWorking(runTimeWorking(input, run))} />
-      <Figure label="Air wasted" origin="predicted" {...shown.parts(run.wastedShare, 'share')} sub="still in the bottle when the machine stops" warn={run.wastedShare > 0.4} onOpen={() => openWorking(wastedWorking(input, run))} />
-      <Figure label="At the nozzle" origin="predicted" {...shown.parts(run.run.jetEnergyJ, 'energy')} sub={`of ${shown.text(exergy, 'energy')} that a filling holds`} onOpen={() => openWorking(fillingWorking(input, exergy))} />
-      <Figure label="Strokes to fill" origin="predicted" value={strokes === null ? 'never' : String(strokes)} unit={strokes === null ? '' : 'strokes'} sub={strokes === null ? 'the pump’s dead volume stops it first' : `pumped slowly; ${shown.text(fillingMass(filling, supply.airTemperatureK) - fillingMass({ ...filling, pressurePaAbs: pa }, supply.airTemperatureK), 'mass')} of air`} warn={strokes === null} onOpen={() => openWorking(strokesWorking(supply, pa, strokes))} />
-      <Figure label="Coldest inside" origin="predicted" {...shown.parts(run.trace.reduce((t, s) => Math.min(t, s.temperatureK), Infinity), 'temperature')} sub="while it empties" />
-      <Figure label="If it bursts" origin="predicted" {...shown.parts(burstEnergy(filling), 'energy')} sub="reckoned on the safe side (Brode)" warn />
+      <Figure
+        label="It lasts"
+        origin="predicted"
+        {...shown.parts(run.run.timeS, 'time', runTimeUncertainty(input, run))}
+        sub={
+          starved
+            ? 'it starts below the machine’s least pressure'
+            : `until ${shown.text(build.load.leastGaugePressurePa, 'gaugePressure')} at the nozzle`
+        }
+        warn={starved}
+        onOpen={() => openWorking(runTimeWorking(input, run))}
+      />
+      <Figure
+        label="Air wasted"
+        origin="predicted"
+        {...shown.parts(run.wastedShare, 'share')}
+        sub="still in the bottle when the machine stops"
+        warn={run.wastedShare > 0.4}
+        onOpen={() => openWorking(wastedWorking(input, run))}
+      />
+      <Figure
+        label="At the nozzle"
+        origin="predicted"
+        {...shown.parts(run.run.jetEnergyJ, 'energy')}
+        sub={`of ${shown.text(exergy, 'energy')} that a filling holds`}
+        onOpen={() => openWorking(fillingWorking(input, exergy))}
+      />
+      <Figure
+        label="Strokes to fill"
+        origin="predicted"
+        value={strokes === null ? 'never' : String(strokes)}
+        unit={strokes === null ? '' : 'strokes'}
+        sub={
+          strokes === null
+            ? 'the pump’s dead volume stops it first'
+            : `pumped slowly; ${shown.text(fillingMass(filling, supply.airTemperatureK) - fillingMass({ ...filling, pressurePaAbs: pa }, supply.airTemperatureK), 'mass')} of air`
+        }
+        warn={strokes === null}
+        onOpen={() => openWorking(strokesWorking(supply, pa, strokes))}
+      />
+      <Figure
+        label="Coldest inside"
+        origin="predicted"
+        {...shown.parts(
+          run.trace.reduce((t, s) => Math.min(t, s.temperatureK), Infinity),
+          'temperature',
+        )}
+        sub="while it empties"
+      />
+      <Figure
+        label="If it bursts"
+        origin="predicted"
+        {...shown.parts(burstEnergy(filling), 'energy')}
+        sub="reckoned on the safe side (Brode)"
+        warn
+      />
     </>
   )
 }
@@ -126,12 +292,37 @@ function BalloonFigures({ predicted, openWorking, run }: AirStationProps & { run
   if (supply.kind !== 'balloon' || !run) return null
   return (
     <>
-      <Figure label="Pressure in it" origin="predicted" {...shown.parts(predicted.air.supplyGaugePressurePa, 'gaugePressure', SKIN_UNCERTAINTY * predicted.air.supplyGaugePressurePa)} sub="skins differ by a quarter or more (estimate)" />
-      <Figure label="It lasts" origin="predicted" {...shown.parts(run.run.timeS, 'time', runTimeUncertainty(predicted.input, run))} onOpen={() => openWorking(runTimeWorking(predicted.input, run))} />
-      <Figure label="Stored in it" origin="predicted" {...shown.parts(balloonEnergy(supply.balloon, predicted.input.ambient.absolutePressurePa), 'energy')} sub={`${shown.text(run.run.jetEnergyJ, 'energy')} of it reach the nozzle`} />
-      <Figure label="Air left over" origin="predicted" {...shown.parts(run.wastedShare, 'share')} onOpen={() => openWorking(wastedWorking(predicted.input, run))} />
+      <Figure
+        label="Pressure in it"
+        origin="predicted"
+        {...shown.parts(
+          predicted.air.supplyGaugePressurePa,
+          'gaugePressure',
+          SKIN_UNCERTAINTY * predicted.air.supplyGaugePressurePa,
+        )}
+        sub="skins differ by a quarter or more (estimate)"
+      />
+      <Figure
+        label="It lasts"
+        origin="predicted"
+        {...shown.parts(run.run.timeS, 'time', runTimeUncertainty(predicted.input, run))}
+        onOpen={() => openWorking(runTimeWorking(predicted.input, run))}
+      />
+      <Figure
+        label="Stored in it"
+        origin="predicted"
+        {...shown.parts(balloonEnergy(supply.balloon, predicted.input.ambient.absolutePressurePa), 'energy')}
+        sub={`${shown.text(run.run.jetEnergyJ, 'energy')} of it reach the nozzle`}
+      />
+      <Figure
+        label="Air left over"
+        origin="predicted"
+        {...shown.parts(run.wastedShare, 'share')}
+        onOpen={() => openWorking(wastedWorking(predicted.input, run))}
+      />
       <Advice tone="note" title="A fresh balloon for each test">
-        A skin softens with each use, most with the first: two tests on one balloon are not alike. Blow it to the same size, measured across.
+        A skin softens with each use, most with the first: two tests on one balloon are not alike. Blow it to the same
+        size, measured across.
       </Advice>
     </>
   )
@@ -143,13 +334,39 @@ function FallingFigures({ predicted, openWorking }: AirStationProps) {
   const { supply, ambient } = input
   const q = roomFlow(air.massFlowKgPerS, ambient)
   const what = supply.kind === 'wind' ? 'wind' : supply.kind === 'breath' ? 'breath' : 'blower'
-  const wind = supply.kind === 'wind' ? windPower(supply.speedMPerS, supply.areaM2, roomDensity(ambient.absolutePressurePa, ambient.temperatureK)) : 0
+  const wind =
+    supply.kind === 'wind'
+      ? windPower(supply.speedMPerS, supply.areaM2, roomDensity(ambient.absolutePressurePa, ambient.temperatureK))
+      : 0
   return (
     <>
-      <Figure label="Pressure it runs at" origin="predicted" {...shown.parts(air.supplyGaugePressurePa, 'gaugePressure')} sub="where source and machine agree" onOpen={() => openWorking(meetingWorking(air, q, what))} />
-      <Figure label="Air power" origin="predicted" {...shown.parts(q * air.supplyGaugePressurePa, 'power')} sub={supply.kind === 'wind' ? `the wind carries ${shown.text(wind, 'power')} on this area; ${shown.text(BETZ_LIMIT * wind, 'power')} is the limit (Betz)` : 'pressure times flow'} />
-      {supply.kind === 'breath' && <Figure label="One breath lasts" origin="predicted" {...shown.parts(q > 0 ? supply.lungVolumeM3 / q : Infinity, 'time')} />}
-      {supply.kind === 'blower' && <Figure label="Air comes at" origin="predicted" {...shown.parts(air.temperatureK, 'temperature')} />}
+      <Figure
+        label="Pressure it runs at"
+        origin="predicted"
+        {...shown.parts(air.supplyGaugePressurePa, 'gaugePressure')}
+        sub="where source and machine agree"
+        onOpen={() => openWorking(meetingWorking(air, q, what))}
+      />
+      <Figure
+        label="Air power"
+        origin="predicted"
+        {...shown.parts(q * air.supplyGaugePressurePa, 'power')}
+        sub={
+          supply.kind === 'wind'
+            ? `the wind carries ${shown.text(wind, 'power')} on this area; ${shown.text(BETZ_LIMIT * wind, 'power')} is the limit (Betz)`
+            : 'pressure times flow'
+        }
+      />
+      {supply.kind === 'breath' && (
+        <Figure
+          label="One breath lasts"
+          origin="predicted"
+          {...shown.parts(q > 0 ? supply.lungVolumeM3 / q : Infinity, 'time')}
+        />
+      )}
+      {supply.kind === 'blower' && (
+        <Figure label="Air comes at" origin="predicted" {...shown.parts(air.temperatureK, 'temperature')} />
+      )}
     </>
   )
 }
@@ -172,13 +389,37 @@ export function SupplyStation(props: AirStationProps) {
           {kind === 'vessel' && <VesselFigures {...props} run={run} />}
           {kind === 'balloon' && <BalloonFigures {...props} run={run} />}
           {(kind === 'blower' || kind === 'breath' || kind === 'wind') && <FallingFigures {...props} />}
-          {kind === 'steady' && <Figure label="Pressure held" origin="predicted" {...shown.parts(air.supplyGaugePressurePa, 'gaugePressure')} onOpen={() => openWorking('sustainedPressure')} />}
-          <Figure label={kind === 'vessel' || kind === 'balloon' ? 'Air taken at first' : 'Air taken'} origin="predicted" {...shown.parts(nozzle.freeAirM3PerS, 'freeAir')} sub={shown.text(air.massFlowKgPerS, 'massFlow')} onOpen={() => openWorking('massFlow')} />
-          <Figure label="Power in the air" origin="predicted" {...shown.parts(air.supplyPowerW, 'power')} sub={`entering the line${kind === 'vessel' ? `, at the start of the run` : ''}`} onOpen={() => openWorking('supplyPower')} />
-          <Findings findings={predicted.review.findings} ids={['starved', 'setting', 'warm', 'vessel', 'supply-match']} />
+          {kind === 'steady' && (
+            <Figure
+              label="Pressure held"
+              origin="predicted"
+              {...shown.parts(air.supplyGaugePressurePa, 'gaugePressure')}
+              onOpen={() => openWorking('sustainedPressure')}
+            />
+          )}
+          <Figure
+            label={kind === 'vessel' || kind === 'balloon' ? 'Air taken at first' : 'Air taken'}
+            origin="predicted"
+            {...shown.parts(nozzle.freeAirM3PerS, 'freeAir')}
+            sub={shown.text(air.massFlowKgPerS, 'massFlow')}
+            onOpen={() => openWorking('massFlow')}
+          />
+          <Figure
+            label="Power in the air"
+            origin="predicted"
+            {...shown.parts(air.supplyPowerW, 'power')}
+            sub={`entering the line${kind === 'vessel' ? `, at the start of the run` : ''}`}
+            onOpen={() => openWorking('supplyPower')}
+          />
+          <Findings
+            findings={predicted.review.findings}
+            ids={['starved', 'setting', 'warm', 'vessel', 'supply-match']}
+          />
           {kind === 'compressor' || kind === 'vessel' || kind === 'steady' ? (
             <Advice tone="note" title="Pressure">
-              {kind === 'vessel' ? 'The maker of the bottle and local codes decide what it may hold; this tool certifies no vessel. Keep it behind a guard, away from faces, and let the air out before you touch a joint.' : 'Tank, hose and couplings are run within their makers’ limits and local codes. Drain the tank: water comes with the air.'}
+              {kind === 'vessel'
+                ? 'The maker of the bottle and local codes decide what it may hold; this tool certifies no vessel. Keep it behind a guard, away from faces, and let the air out before you touch a joint.'
+                : 'Tank, hose and couplings are run within their makers’ limits and local codes. Drain the tank: water comes with the air.'}
             </Advice>
           ) : null}
         </>

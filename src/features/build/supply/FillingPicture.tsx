@@ -17,16 +17,27 @@ export function FillingPicture({ filling, shown }: { filling: FillingBalance; sh
   ]
   let at = 40
   return (
-    <svg viewBox="0 0 620 150" width="100%" role="img" aria-label={`A filling holds ${shown.text(exergyJ, 'energy')}: ${parts.map(([name, j]) => `${name} ${shown.text(j, 'energy')}`).join(', ')}`}>
+    <svg
+      viewBox="0 0 620 150"
+      width="100%"
+      role="img"
+      aria-label={`A filling holds ${shown.text(exergyJ, 'energy')}: ${parts.map(([name, j]) => `${name} ${shown.text(j, 'energy')}`).join(', ')}`}
+    >
       <defs>
         <Hatch id={hatch} tone="mute" gap={6} />
       </defs>
       <text x="40" y="16" fontSize="11" fill={color('mute')}>
-        put in by quick strokes that cool between them <tspan className="num" fill={color('ink')}>{shown.text(pumpingJ, 'energy')}</tspan>
+        put in by quick strokes that cool between them{' '}
+        <tspan className="num" fill={color('ink')}>
+          {shown.text(pumpingJ, 'energy')}
+        </tspan>
       </text>
       <rect x="40" y="22" width={w(pumpingJ)} height="10" fill="none" stroke={color('ink')} strokeDasharray="5 3" />
       <text x="40" y="52" fontSize="11" fill={color('mute')}>
-        could be had from the filling <tspan className="num" fill={color('ink')}>{shown.text(exergyJ, 'energy')}</tspan>
+        could be had from the filling{' '}
+        <tspan className="num" fill={color('ink')}>
+          {shown.text(exergyJ, 'energy')}
+        </tspan>
       </text>
       {parts.map(([name, j, fill], i) => {
         const x = at

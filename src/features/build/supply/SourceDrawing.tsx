@@ -25,7 +25,19 @@ const Shade = ({ id }: { id: string }) => (
 )
 
 /** Where the air leaves a source: a pipe with what flows in it. */
-const Outflow = ({ x, y, to, predicted, shown }: { x: number; y: number; to: number; predicted: AirPredicted; shown: Shown }) => (
+const Outflow = ({
+  x,
+  y,
+  to,
+  predicted,
+  shown,
+}: {
+  x: number
+  y: number
+  to: number
+  predicted: AirPredicted
+  shown: Shown
+}) => (
   <>
     <path d={`M${x} ${y}H${to}m-9 -5l9 5l-9 5`} fill="none" stroke={color('pipe')} strokeWidth="2.4" />
     <text x={to} y={y - 10} textAnchor="end" className="num" {...label}>
@@ -35,16 +47,30 @@ const Outflow = ({ x, y, to, predicted, shown }: { x: number; y: number; to: num
 )
 
 /** Tank with its pressures as levels: cut-in, cut-out, setting, and where it stands now. */
-function TankDrawing({ supply, predicted, shown, settingPa }: DrawingProps<SupplyOf<'compressor'>> & { settingPa: number | null }) {
+function TankDrawing({
+  supply,
+  predicted,
+  shown,
+  settingPa,
+}: DrawingProps<SupplyOf<'compressor'>> & { settingPa: number | null }) {
   const fade = useId()
   const now = predicted.air.sourcePressurePaAbs - predicted.input.ambient.absolutePressurePa
   const most = supply.cutOutGaugePressurePa * 1.08
   const level = (pa: number) => 150 - (Math.min(pa, most) / most) * 122
   const diameter = Math.cbrt((4 * supply.tankVolumeM3) / (Math.PI * 2.2))
-  const marks: [string, number][] = [['cuts out', supply.cutOutGaugePressurePa], ['cuts in', supply.cutInGaugePressurePa], ...(settingPa !== null ? [['regulator', settingPa] as [string, number]] : [])]
+  const marks: [string, number][] = [
+    ['cuts out', supply.cutOutGaugePressurePa],
+    ['cuts in', supply.cutInGaugePressurePa],
+    ...(settingPa !== null ? [['regulator', settingPa] as [string, number]] : []),
+  ]
   const close = (pa: number) => Math.abs(level(pa) - level(now)) < 14
   return (
-    <svg viewBox={`0 0 ${W} 178`} width="100%" role="img" aria-label={`Tank of ${shown.text(supply.tankVolumeM3, 'volume')}, standing at ${shown.text(now, 'gaugePressure')}`}>
+    <svg
+      viewBox={`0 0 ${W} 178`}
+      width="100%"
+      role="img"
+      aria-label={`Tank of ${shown.text(supply.tankVolumeM3, 'volume')}, standing at ${shown.text(now, 'gaugePressure')}`}
+    >
       <defs>
         <Shade id={fade} />
         <clipPath id={`${fade}c`}>
@@ -52,13 +78,34 @@ function TankDrawing({ supply, predicted, shown, settingPa }: DrawingProps<Suppl
         </clipPath>
       </defs>
       <rect x="120" y="28" width="180" height="122" rx="34" fill="none" stroke={color('ink')} strokeWidth="1.6" />
-      <rect clipPath={`url(#${fade}c)`} x="120" y={level(now)} width="180" height={150 - level(now)} fill={`url(#${fade})`} />
-      <text x="210" y={Math.min(142, level(now) + 18)} textAnchor="middle" fontSize="12" className="num" fill={color('onPipe')}>
+      <rect
+        clipPath={`url(#${fade}c)`}
+        x="120"
+        y={level(now)}
+        width="180"
+        height={150 - level(now)}
+        fill={`url(#${fade})`}
+      />
+      <text
+        x="210"
+        y={Math.min(142, level(now) + 18)}
+        textAnchor="middle"
+        fontSize="12"
+        className="num"
+        fill={color('onPipe')}
+      >
         {shown.text(now, 'gaugePressure')}
       </text>
       {marks.map(([name, pa]) => (
         <g key={name}>
-          <line x1="120" x2="316" y1={level(pa)} y2={level(pa)} stroke={close(pa) ? color('pale') : color('mute')} strokeDasharray="4 3" />
+          <line
+            x1="120"
+            x2="316"
+            y1={level(pa)}
+            y2={level(pa)}
+            stroke={close(pa) ? color('pale') : color('mute')}
+            strokeDasharray="4 3"
+          />
           <text x="322" y={level(pa) + 4} {...label}>
             {name} <tspan className="num">{shown.text(pa, 'gaugePressure')}</tspan>
           </text>
@@ -94,7 +141,12 @@ function BottleDrawing({ supply, predicted, shown, leastPa }: DrawingProps<Suppl
   const rated = supply.ratedGaugePressurePa
   const px = W - 12 - 10 * pumpBore * scale * 0.62
   return (
-    <svg viewBox={`0 0 ${W} 186`} width="100%" role="img" aria-label={`Bottle of ${shown.text(supply.volumeM3, 'volume')} at ${shown.text(supply.gaugePressurePa, 'gaugePressure')}`}>
+    <svg
+      viewBox={`0 0 ${W} 186`}
+      width="100%"
+      role="img"
+      aria-label={`Bottle of ${shown.text(supply.volumeM3, 'volume')} at ${shown.text(supply.gaugePressurePa, 'gaugePressure')}`}
+    >
       <defs>
         <Shade id={fade} />
         <Hatch id={hatch} tone="brick" gap={6} />
@@ -105,10 +157,19 @@ function BottleDrawing({ supply, predicted, shown, leastPa }: DrawingProps<Suppl
       <g clipPath={`url(#${fade}c)`}>
         <rect x={x0} y={mid - h} width={at(supply.gaugePressurePa) - x0} height={2 * h} fill={`url(#${fade})`} />
         <rect x={x0} y={mid - h} width={at(leastPa) - x0} height={2 * h} fill={color('pale')} opacity="0.6" />
-        {rated !== null && rated < most * 0.999 && <rect x={at(rated)} y={mid - h} width={w} height={2 * h} fill={`url(#${hatch})`} />}
+        {rated !== null && rated < most * 0.999 && (
+          <rect x={at(rated)} y={mid - h} width={w} height={2 * h} fill={`url(#${hatch})`} />
+        )}
       </g>
       <path d={body} fill="none" stroke={color('ink')} strokeWidth="1.5" />
-      <line x1={at(leastPa)} x2={at(leastPa)} y1={mid - h / 2 - 6} y2={mid + h / 2 + 6} stroke={color('ink')} strokeDasharray="4 3" />
+      <line
+        x1={at(leastPa)}
+        x2={at(leastPa)}
+        y1={mid - h / 2 - 6}
+        y2={mid + h / 2 + 6}
+        stroke={color('ink')}
+        strokeDasharray="4 3"
+      />
       <text x={Math.max(x0, at(leastPa) - 4)} y={mid + h / 2 + 18} {...quiet}>
         below {shown.text(leastPa, 'gaugePressure')}: wasted
       </text>
@@ -122,12 +183,21 @@ function BottleDrawing({ supply, predicted, shown, leastPa }: DrawingProps<Suppl
       </text>
       <g stroke={color('ink')} strokeWidth="1.3" fill="none">
         <rect x={px} y={150} width={10 * pumpBore * scale * 0.5} height={Math.max(4, pumpBore * scale)} />
-        <path d={`M${px + 10 * pumpBore * scale * 0.5} ${150 + Math.max(4, pumpBore * scale) / 2}h${10 * pumpBore * scale * 0.1}m0 -8v16`} />
+        <path
+          d={`M${px + 10 * pumpBore * scale * 0.5} ${150 + Math.max(4, pumpBore * scale) / 2}h${10 * pumpBore * scale * 0.1}m0 -8v16`}
+        />
       </g>
       <text x={px} y={144} {...quiet}>
         pump, <tspan className="num">{shown.text(supply.pump.strokeVolumeM3, 'volume')}</tspan> a stroke
       </text>
-      <Dimension x1={x0} y1={mid + h / 2} x2={x0 + w} y2={mid + h / 2} offset={44} text={`${shown.text(supply.volumeM3, 'volume')}, about ${shown.text(length, 'length')} long`} />
+      <Dimension
+        x1={x0}
+        y1={mid + h / 2}
+        x2={x0 + w}
+        y2={mid + h / 2}
+        offset={44}
+        text={`${shown.text(supply.volumeM3, 'volume')}, about ${shown.text(length, 'length')} long`}
+      />
     </svg>
   )
 }
@@ -140,7 +210,12 @@ function BalloonDrawing({ supply, predicted, shown }: DrawingProps<SupplyOf<'bal
   const stretch = Math.cbrt(supply.blownVolumeM3 / restVolume(supply))
   const now = predicted.air.sourcePressurePaAbs - predicted.input.ambient.absolutePressurePa
   return (
-    <svg viewBox={`0 0 ${W} 176`} width="100%" role="img" aria-label={`Balloon blown to ${shown.text(2 * full, 'length')} across, ${shown.text(now, 'gaugePressure')}`}>
+    <svg
+      viewBox={`0 0 ${W} 176`}
+      width="100%"
+      role="img"
+      aria-label={`Balloon blown to ${shown.text(2 * full, 'length')} across, ${shown.text(now, 'gaugePressure')}`}
+    >
       <defs>
         <radialGradient id={fade} cx="0.4" cy="0.35">
           <stop offset="0" stopColor={color('pale')} />
@@ -148,17 +223,32 @@ function BalloonDrawing({ supply, predicted, shown }: DrawingProps<SupplyOf<'bal
         </radialGradient>
       </defs>
       <circle cx="190" cy="86" r={full * scale} fill={`url(#${fade})`} stroke={color('ink')} strokeWidth="1.3" />
-      <circle cx="190" cy="86" r={supply.restRadiusM * scale} fill="none" stroke={color('onPipe')} strokeDasharray="4 3" />
+      <circle
+        cx="190"
+        cy="86"
+        r={supply.restRadiusM * scale}
+        fill="none"
+        stroke={color('onPipe')}
+        strokeDasharray="4 3"
+      />
       <text x="190" y="90" textAnchor="middle" fontSize="12" className="num" fill={color('onPipe')}>
         {shown.text(now, 'gaugePressure')}
       </text>
       <Outflow x={190 + full * scale} y={86} to={460} predicted={predicted} shown={shown} />
-      <Dimension x1={190 - full * scale} y1={86 + full * scale} x2={190 + full * scale} y2={86 + full * scale} offset={10} text="" />
+      <Dimension
+        x1={190 - full * scale}
+        y1={86 + full * scale}
+        x2={190 + full * scale}
+        y2={86 + full * scale}
+        offset={10}
+        text=""
+      />
       <text x="300" y="150" className="num" {...label}>
         ⌀ {shown.text(2 * full, 'length')}; limp {shown.text(2 * supply.restRadiusM, 'length')} (dashed)
       </text>
       <text x="300" y="166" {...quiet}>
-        skin stretched <tspan className="num">{stretch.toFixed(1)}</tspan> × each way, <tspan className="num">{shown.text(supply.skinThicknessM / stretch ** 2, 'length')}</tspan> thick
+        skin stretched <tspan className="num">{stretch.toFixed(1)}</tspan> × each way,{' '}
+        <tspan className="num">{shown.text(supply.skinThicknessM / stretch ** 2, 'length')}</tspan> thick
       </text>
     </svg>
   )
@@ -171,14 +261,37 @@ function WindDrawing({ supply, predicted, shown }: DrawingProps<SupplyOf<'wind'>
   const caught = half * Math.sqrt(Math.max(0.02, u))
   const rows = [-3, -2, -1, 0, 1, 2, 3]
   return (
-    <svg viewBox={`0 0 ${W} 170`} width="100%" role="img" aria-label={`Wind of ${shown.text(supply.speedMPerS, 'speed')} on ${shown.text(supply.areaM2, 'area')}`}>
-      <path d={`M60 ${84 - caught}C220 ${84 - caught} 300 ${84 - half} 380 ${84 - half}V${84 + half}C300 ${84 + half} 220 ${84 + caught} 60 ${84 + caught}Z`} fill={color('pale')} opacity="0.5" />
+    <svg
+      viewBox={`0 0 ${W} 170`}
+      width="100%"
+      role="img"
+      aria-label={`Wind of ${shown.text(supply.speedMPerS, 'speed')} on ${shown.text(supply.areaM2, 'area')}`}
+    >
+      <path
+        d={`M60 ${84 - caught}C220 ${84 - caught} 300 ${84 - half} 380 ${84 - half}V${84 + half}C300 ${84 + half} 220 ${84 + caught} 60 ${84 + caught}Z`}
+        fill={color('pale')}
+        opacity="0.5"
+      />
       {rows.map((r) => (
-        <path key={r} d={`M36 ${84 + r * 20}H${Math.abs(r) * 20 < caught ? 150 : 330 - Math.abs(r) * 20}m-8 -4l8 4l-8 4`} fill="none" stroke={Math.abs(r) * 20 < caught ? color('pipe') : color('mute')} strokeWidth="1.4" />
+        <path
+          key={r}
+          d={`M36 ${84 + r * 20}H${Math.abs(r) * 20 < caught ? 150 : 330 - Math.abs(r) * 20}m-8 -4l8 4l-8 4`}
+          fill="none"
+          stroke={Math.abs(r) * 20 < caught ? color('pipe') : color('mute')}
+          strokeWidth="1.4"
+        />
       ))}
       <rect x="380" y={84 - half} width="46" height={2 * half} fill="none" stroke={color('ink')} strokeWidth="1.5" />
       {[-2, -1, 0, 1, 2].map((r) => (
-        <line key={r} x1="384" x2="422" y1={84 + r * 20 - 8} y2={84 + r * 20 + 8} stroke={color('ink')} strokeWidth="1.2" />
+        <line
+          key={r}
+          x1="384"
+          x2="422"
+          y1={84 + r * 20 - 8}
+          y2={84 + r * 20 + 8}
+          stroke={color('ink')}
+          strokeWidth="1.2"
+        />
       ))}
       <Outflow x={426} y={84} to={590} predicted={predicted} shown={shown} />
       <Dimension x1={380} y1={84 - half} x2={380} y2={84 + half} offset={-60} text="" />
@@ -186,7 +299,8 @@ function WindDrawing({ supply, predicted, shown }: DrawingProps<SupplyOf<'wind'>
         {shown.text(supply.areaM2, 'area')}, √ {shown.text(Math.sqrt(supply.areaM2), 'length')}
       </text>
       <text x="36" y="162" {...quiet}>
-        <tspan className="num">{(100 * u).toFixed(0)} %</tspan> of the wind on this area goes through; the rest flows round
+        <tspan className="num">{(100 * u).toFixed(0)} %</tspan> of the wind on this area goes through; the rest flows
+        round
       </text>
     </svg>
   )
@@ -200,7 +314,12 @@ function BlowerDrawing({ supply, predicted, shown }: DrawingProps<SupplyOf<'blow
   const y = (r: number) => 84 + (r - (rows - 1) / 2) * (size + 4)
   const end = x(columns - 1) + size
   return (
-    <svg viewBox={`0 0 ${W} 170`} width="100%" role="img" aria-label={`${columns * rows} blower${columns * rows > 1 ? 's' : ''}: ${columns} in series, ${rows} side by side`}>
+    <svg
+      viewBox={`0 0 ${W} 170`}
+      width="100%"
+      role="img"
+      aria-label={`${columns * rows} blower${columns * rows > 1 ? 's' : ''}: ${columns} in series, ${rows} side by side`}
+    >
       {Array.from({ length: rows }, (_, r) => (
         <g key={r}>
           <path d={`M40 ${y(r)}H${end + 22}V84`} fill="none" stroke={color('pipe')} strokeWidth="2" />
@@ -208,7 +327,14 @@ function BlowerDrawing({ supply, predicted, shown }: DrawingProps<SupplyOf<'blow
             <g key={c} transform={`translate(${x(c) + size / 2} ${y(r)})`}>
               <circle r={size / 2} fill={color('field')} stroke={color('ink')} strokeWidth="1.4" />
               {[0, 1, 2, 3, 4].map((b) => (
-                <path key={b} transform={`rotate(${72 * b})`} d={`M0 ${-size * 0.09}C${size * 0.16} ${-size * 0.2} ${size * 0.12} ${-size * 0.36} ${-size * 0.04} ${-size * 0.42}`} fill="none" stroke={color('ink')} strokeWidth="1.6" />
+                <path
+                  key={b}
+                  transform={`rotate(${72 * b})`}
+                  d={`M0 ${-size * 0.09}C${size * 0.16} ${-size * 0.2} ${size * 0.12} ${-size * 0.36} ${-size * 0.04} ${-size * 0.42}`}
+                  fill="none"
+                  stroke={color('ink')}
+                  strokeWidth="1.6"
+                />
               ))}
               <circle r={size * 0.08} fill={color('ink')} />
             </g>
@@ -217,7 +343,8 @@ function BlowerDrawing({ supply, predicted, shown }: DrawingProps<SupplyOf<'blow
       ))}
       <Outflow x={end + 22} y={84} to={590} predicted={predicted} shown={shown} />
       <text x="590" y="104" textAnchor="end" className="num" {...label}>
-        {shown.text(predicted.air.supplyGaugePressurePa, 'gaugePressure')}, {shown.text(predicted.air.temperatureK, 'temperature')}
+        {shown.text(predicted.air.supplyGaugePressurePa, 'gaugePressure')},{' '}
+        {shown.text(predicted.air.temperatureK, 'temperature')}
       </text>
     </svg>
   )
@@ -227,8 +354,19 @@ function BlowerDrawing({ supply, predicted, shown }: DrawingProps<SupplyOf<'blow
 function BreathDrawing({ supply, predicted, shown }: DrawingProps<SupplyOf<'breath'>>) {
   const r = 60 * Math.cbrt(supply.lungVolumeM3 / 4e-3)
   return (
-    <svg viewBox={`0 0 ${W} 160`} width="100%" role="img" aria-label={`One breath of ${shown.text(supply.lungVolumeM3, 'volume')}`}>
-      <path d={`M${190 - r} 80C${190 - r} ${80 - r * 0.9} ${190 + r * 0.4} ${80 - r} ${190 + r} 74H360V86H${190 + r}C${190 + r * 0.4} ${80 + r} ${190 - r} ${80 + r * 0.9} ${190 - r} 80Z`} fill={color('pale')} opacity="0.6" stroke={color('ink')} strokeWidth="1.3" />
+    <svg
+      viewBox={`0 0 ${W} 160`}
+      width="100%"
+      role="img"
+      aria-label={`One breath of ${shown.text(supply.lungVolumeM3, 'volume')}`}
+    >
+      <path
+        d={`M${190 - r} 80C${190 - r} ${80 - r * 0.9} ${190 + r * 0.4} ${80 - r} ${190 + r} 74H360V86H${190 + r}C${190 + r * 0.4} ${80 + r} ${190 - r} ${80 + r * 0.9} ${190 - r} 80Z`}
+        fill={color('pale')}
+        opacity="0.6"
+        stroke={color('ink')}
+        strokeWidth="1.3"
+      />
       <text x={190 - r * 0.2} y="84" textAnchor="middle" className="num" {...label}>
         {shown.text(supply.lungVolumeM3, 'volume')}
       </text>

@@ -1,11 +1,22 @@
 import { freeAirFlow } from '../../../core/air'
 import { airSide, fallingSource, roomFlow, type AirInput, type AirSide } from '../../../core/prediction'
-import { balloonPressure, compressorCycle, deliveryAt, restVolume, roomDensity, type CompressorCycle, type RunDown } from '../../../core/supply'
+import {
+  balloonPressure,
+  compressorCycle,
+  deliveryAt,
+  restVolume,
+  roomDensity,
+  type CompressorCycle,
+  type RunDown,
+} from '../../../core/supply'
 import type { CurveChartProps } from '../../../ui'
 import type { Shown } from '../../shared'
 
 /** The same build with its source held at a pressure, regulator kept. */
-const heldAt = (input: AirInput, gaugePressurePa: number, airTemperatureK: number): AirInput => ({ ...input, supply: { kind: 'steady', gaugePressurePa, airTemperatureK } })
+const heldAt = (input: AirInput, gaugePressurePa: number, airTemperatureK: number): AirInput => ({
+  ...input,
+  supply: { kind: 'steady', gaugePressurePa, airTemperatureK },
+})
 
 /** Delivery of the compressor and what the machine takes, against tank pressure: where they cross the pressure can be held. */
 export function deliveryChart(input: AirInput, air: AirSide, shown: Shown): CurveChartProps | null {
@@ -21,10 +32,37 @@ export function deliveryChart(input: AirInput, air: AirSide, shown: Shown): Curv
     xDomain: [0, x(supply.cutOutGaugePressurePa)],
     left: { label: `${shown.unit('freeAir').label} free air`, domain: [0, 'auto'] },
     lines: [
-      { id: 'give', name: 'the compressor gives', tone: 'petrol', predicted: true, axis: 'left', points: pressures.map((p) => ({ x: x(p), y: flow(deliveryAt(supply.delivery, p)) })) },
-      { id: 'take', name: 'the machine takes', tone: 'copper', predicted: true, axis: 'left', points: pressures.map((p) => ({ x: x(p), y: flow(freeAirFlow(airSide(heldAt(input, p, air.temperatureK)).massFlowKgPerS)) })) },
+      {
+        id: 'give',
+        name: 'the compressor gives',
+        tone: 'petrol',
+        predicted: true,
+        axis: 'left',
+        points: pressures.map((p) => ({ x: x(p), y: flow(deliveryAt(supply.delivery, p)) })),
+      },
+      {
+        id: 'take',
+        name: 'the machine takes',
+        tone: 'copper',
+        predicted: true,
+        axis: 'left',
+        points: pressures.map((p) => ({
+          x: x(p),
+          y: flow(freeAirFlow(airSide(heldAt(input, p, air.temperatureK)).massFlowKgPerS)),
+        })),
+      },
     ],
-    dots: [{ id: 'at', name: `tank at ${shown.text(tank, 'gaugePressure')}`, tone: 'copper', axis: 'left', shape: 'circle', hollow: true, points: [{ x: x(tank), y: flow(freeAirFlow(air.massFlowKgPerS)) }] }],
+    dots: [
+      {
+        id: 'at',
+        name: `tank at ${shown.text(tank, 'gaugePressure')}`,
+        tone: 'copper',
+        axis: 'left',
+        shape: 'circle',
+        hollow: true,
+        points: [{ x: x(tank), y: flow(freeAirFlow(air.massFlowKgPerS)) }],
+      },
+    ],
     marker: input.line.regulator ? { x: x(input.line.regulator.setGaugePressurePa), label: 'regulator' } : undefined,
     height: 210,
   }
@@ -37,12 +75,21 @@ export function cycleOf(input: AirInput, air: AirSide): CompressorCycle | null {
   // between cut-in and cut-out a regulated machine draws the same; without a regulator it follows the tank, and three points tell the line
   const [low, high] = [supply.cutInGaugePressurePa, supply.cutOutGaugePressurePa]
   const [a, b] = [low, high].map((p) => airSide(heldAt(input, p, air.temperatureK)).massFlowKgPerS)
-  return compressorCycle(supply, ambient.absolutePressurePa, air.temperatureK, (abs) => a + ((abs - ambient.absolutePressurePa - low) / (high - low)) * (b - a))
+  return compressorCycle(
+    supply,
+    ambient.absolutePressurePa,
+    air.temperatureK,
+    (abs) => a + ((abs - ambient.absolutePressurePa - low) / (high - low)) * (b - a),
+  )
 }
 
 export function cycleChart(cycle: CompressorCycle, shown: Shown): CurveChartProps {
   const on = cycle.trace.map((s) => ({ x: s.timeS, y: s.on ? shown.number(s.gaugePressurePa, 'gaugePressure') : null }))
-  const off = cycle.trace.map((s, i) => ({ x: s.timeS, y: !s.on || (cycle.trace[i + 1] && !cycle.trace[i + 1].on) ? shown.number(s.gaugePressurePa, 'gaugePressure') : null }))
+  const off = cycle.trace.map((s, i) => ({
+    x: s.timeS,
+    y:
+      !s.on || (cycle.trace[i + 1] && !cycle.trace[i + 1].on) ? shown.number(s.gaugePressurePa, 'gaugePressure') : null,
+  }))
   return {
     label: 'Pressure in the tank over two cycles of the switch',
     xLabel: 'time, s',
@@ -55,7 +102,13 @@ export function cycleChart(cycle: CompressorCycle, shown: Shown): CurveChartProp
   }
 }
 
-const EVENT_WORDS = { 'drop-out': 'regulator lets go', 'least-pressure': 'machine stops', 'un-choked': 'nozzle un-chokes', until: 'end', empty: 'empty' } as const
+const EVENT_WORDS = {
+  'drop-out': 'regulator lets go',
+  'least-pressure': 'machine stops',
+  'un-choked': 'nozzle un-chokes',
+  until: 'end',
+  empty: 'empty',
+} as const
 
 /** Pressures and flow while a vessel or balloon runs down, its events named under it. */
 export function runDownChart(input: AirInput, run: RunDown, shown: Shown): CurveChartProps {
@@ -70,11 +123,44 @@ export function runDownChart(input: AirInput, run: RunDown, shown: Shown): Curve
     left: { label: `${shown.unit('gaugePressure').label} gauge`, domain: [0, 'auto'] },
     right: { label: `${shown.unit('freeAir').label} free air`, domain: [0, 'auto'] },
     lines: [
-      { id: 'v', name: input.supply.kind === 'balloon' ? 'in the balloon' : 'in the bottle', tone: 'petrol', predicted: true, axis: 'left', points: run.trace.map((s) => ({ x: s.timeS, y: gauge(s.vesselPaAbs) })) },
-      { id: 'n', name: 'at the nozzle', tone: 'petrol', predicted: true, axis: 'left', thin: true, dotted: true, points: run.trace.map((s) => ({ x: s.timeS, y: gauge(s.nozzlePaAbs) })) },
-      { id: 'q', name: 'flow', tone: 'copper', predicted: true, axis: 'right', points: run.trace.map((s) => ({ x: s.timeS, y: shown.number(freeAirFlow(s.massFlowKgPerS), 'freeAir') })) },
+      {
+        id: 'v',
+        name: input.supply.kind === 'balloon' ? 'in the balloon' : 'in the bottle',
+        tone: 'petrol',
+        predicted: true,
+        axis: 'left',
+        points: run.trace.map((s) => ({ x: s.timeS, y: gauge(s.vesselPaAbs) })),
+      },
+      {
+        id: 'n',
+        name: 'at the nozzle',
+        tone: 'petrol',
+        predicted: true,
+        axis: 'left',
+        thin: true,
+        dotted: true,
+        points: run.trace.map((s) => ({ x: s.timeS, y: gauge(s.nozzlePaAbs) })),
+      },
+      {
+        id: 'q',
+        name: 'flow',
+        tone: 'copper',
+        predicted: true,
+        axis: 'right',
+        points: run.trace.map((s) => ({ x: s.timeS, y: shown.number(freeAirFlow(s.massFlowKgPerS), 'freeAir') })),
+      },
     ],
-    dots: run.events.filter((e) => e.id !== 'empty' && e.id !== 'until').map((e) => ({ id: e.id, name: `${EVENT_WORDS[e.id]} at ${e.state.timeS.toPrecision(3)} s`, tone: 'ink', axis: 'left' as const, shape: 'circle' as const, hollow: true, points: [{ x: e.state.timeS, y: gauge(e.state.vesselPaAbs) }] })),
+    dots: run.events
+      .filter((e) => e.id !== 'empty' && e.id !== 'until')
+      .map((e) => ({
+        id: e.id,
+        name: `${EVENT_WORDS[e.id]} at ${e.state.timeS.toPrecision(3)} s`,
+        tone: 'ink',
+        axis: 'left' as const,
+        shape: 'circle' as const,
+        hollow: true,
+        points: [{ x: e.state.timeS, y: gauge(e.state.vesselPaAbs) }],
+      })),
     limits: stop < last * 0.995 ? [{ from: stop, to: last, label: 'wasted' }] : [],
     height: 220,
   }
@@ -86,7 +172,16 @@ export function runDownHeatChart(run: RunDown, shown: Shown): CurveChartProps {
     label: 'Temperature of the air in the bottle while it empties',
     xLabel: 'time, s',
     left: { label: shown.unit('temperature').label, domain: ['auto', 'auto'] },
-    lines: [{ id: 't', name: 'air in the bottle', tone: 'petrol', predicted: true, axis: 'left', points: run.trace.map((s) => ({ x: s.timeS, y: shown.number(s.temperatureK, 'temperature') })) }],
+    lines: [
+      {
+        id: 't',
+        name: 'air in the bottle',
+        tone: 'petrol',
+        predicted: true,
+        axis: 'left',
+        points: run.trace.map((s) => ({ x: s.timeS, y: shown.number(s.temperatureK, 'temperature') })),
+      },
+    ],
     height: 220,
   }
 }
@@ -101,7 +196,12 @@ export function meetingChart(input: AirInput, air: AirSide, shown: Shown): Curve
   const rho = roomDensity(input.ambient.absolutePressurePa, input.ambient.temperatureK)
   const machine = Array.from({ length: 31 }, (_, i) => {
     const pressure = Math.max(0.5, (i / 30) * 1.1 * top)
-    return { q: airSide(heldAt({ ...input, line: { ...input.line, regulator: null } }, pressure, temperatureK)).massFlowKgPerS / rho, pressure }
+    return {
+      q:
+        airSide(heldAt({ ...input, line: { ...input.line, regulator: null } }, pressure, temperatureK)).massFlowKgPerS /
+        rho,
+      pressure,
+    }
   }).filter((m) => m.q <= source.freeFlowM3PerS)
   const pressure = shown.axis('gaugePressure', top)
   const power = shown.axis('power', Math.max(...flows.map((q) => q * source.pressureGaugePa(q))))
@@ -114,11 +214,44 @@ export function meetingChart(input: AirInput, air: AirSide, shown: Shown): Curve
     left: { label: pressure.label, domain: [0, 'auto'] },
     right: { label: `air power, ${power.label}`, domain: [0, 'auto'] },
     lines: [
-      { id: 'give', name: 'the source gives', tone: 'petrol', predicted: true, axis: 'left', points: flows.map((q) => ({ x: x(q), y: y(source.pressureGaugePa(q)) })) },
-      { id: 'take', name: 'the machine needs', tone: 'copper', predicted: true, axis: 'left', points: machine.map((m) => ({ x: x(m.q), y: y(m.pressure) })) },
-      { id: 'power', name: 'power of the source’s air', tone: 'mute', predicted: true, axis: 'right', thin: true, dotted: true, points: flows.map((q) => ({ x: x(q), y: power.number(q * source.pressureGaugePa(q)) })) },
+      {
+        id: 'give',
+        name: 'the source gives',
+        tone: 'petrol',
+        predicted: true,
+        axis: 'left',
+        points: flows.map((q) => ({ x: x(q), y: y(source.pressureGaugePa(q)) })),
+      },
+      {
+        id: 'take',
+        name: 'the machine needs',
+        tone: 'copper',
+        predicted: true,
+        axis: 'left',
+        points: machine.map((m) => ({ x: x(m.q), y: y(m.pressure) })),
+      },
+      {
+        id: 'power',
+        name: 'power of the source’s air',
+        tone: 'mute',
+        predicted: true,
+        axis: 'right',
+        thin: true,
+        dotted: true,
+        points: flows.map((q) => ({ x: x(q), y: power.number(q * source.pressureGaugePa(q)) })),
+      },
     ],
-    dots: [{ id: 'at', name: `they meet at ${shown.text(air.supplyGaugePressurePa, 'gaugePressure')}`, tone: 'copper', axis: 'left', shape: 'circle', hollow: true, points: [{ x: x(roomFlow(air.massFlowKgPerS, input.ambient)), y: y(air.supplyGaugePressurePa) }] }],
+    dots: [
+      {
+        id: 'at',
+        name: `they meet at ${shown.text(air.supplyGaugePressurePa, 'gaugePressure')}`,
+        tone: 'copper',
+        axis: 'left',
+        shape: 'circle',
+        hollow: true,
+        points: [{ x: x(roomFlow(air.massFlowKgPerS, input.ambient)), y: y(air.supplyGaugePressurePa) }],
+      },
+    ],
     height: 230,
   }
 }
@@ -131,15 +264,39 @@ export function skinChart(input: AirInput, shown: Shown): CurveChartProps | null
   const rest = restVolume(balloon)
   const to = balloon.blownVolumeM3 * 1.15
   const volumes = Array.from({ length: 60 }, (_, i) => rest * (to / rest) ** (i / 59))
-  const line = (uses: number) => volumes.map((v) => ({ x: shown.number(v, 'volume'), y: shown.number(balloonPressure({ ...balloon, uses }, v), 'gaugePressure') }))
+  const line = (uses: number) =>
+    volumes.map((v) => ({
+      x: shown.number(v, 'volume'),
+      y: shown.number(balloonPressure({ ...balloon, uses }, v), 'gaugePressure'),
+    }))
   return {
     label: 'Pressure in the balloon against its volume',
     xLabel: `volume, ${shown.unit('volume').label}`,
     xDomain: [0, shown.number(to, 'volume')],
     left: { label: `${shown.unit('gaugePressure').label} gauge`, domain: [0, 'auto'] },
     lines: [
-      ...(balloon.uses > 0 ? [{ id: 'fresh', name: 'a fresh one', tone: 'mute', predicted: true, axis: 'left' as const, thin: true, dotted: true, points: line(0) }] : []),
-      { id: 'now', name: balloon.uses > 0 ? `after ${balloon.uses} uses` : 'this skin', tone: 'petrol', predicted: true, axis: 'left', points: line(balloon.uses) },
+      ...(balloon.uses > 0
+        ? [
+            {
+              id: 'fresh',
+              name: 'a fresh one',
+              tone: 'mute',
+              predicted: true,
+              axis: 'left' as const,
+              thin: true,
+              dotted: true,
+              points: line(0),
+            },
+          ]
+        : []),
+      {
+        id: 'now',
+        name: balloon.uses > 0 ? `after ${balloon.uses} uses` : 'this skin',
+        tone: 'petrol',
+        predicted: true,
+        axis: 'left',
+        points: line(balloon.uses),
+      },
     ],
     marker: { x: shown.number(balloon.blownVolumeM3, 'volume'), label: 'blown up to' },
     height: 220,

@@ -14,7 +14,13 @@ export function rotorPaths(machine: BladedMachine): { rootM: number; tipM: numbe
   const rootM = machine.meanRadiusM - machine.bladeDepthM / 2
   const ring = { root: rootM, tip: rootM + machine.bladeDepthM }
   const outline = bladeOutline(machine, Math.min(1e-3, 0.2 * rootM))
-  const blades = Array.from({ length: machine.bladeCount }, (_, i) => `M${placedBlade(outline, ring, i, machine.bladeCount).map(([x, y]) => `${(x * 1000).toFixed(3)} ${(y * 1000).toFixed(3)}`).join('L')}Z`)
+  const blades = Array.from(
+    { length: machine.bladeCount },
+    (_, i) =>
+      `M${placedBlade(outline, ring, i, machine.bladeCount)
+        .map(([x, y]) => `${(x * 1000).toFixed(3)} ${(y * 1000).toFixed(3)}`)
+        .join('L')}Z`,
+  )
   return { rootM, tipM: rootM + machine.bladeDepthM, blades }
 }
 
@@ -36,7 +42,9 @@ function face(machine: Machine): { reach: number; drawing: React.ReactNode } {
         reach: r,
         drawing: (
           <>
-            {machine.casing.kind === 'close' && <circle r={r + machine.casing.clearanceM * mm} fill="none" stroke={color('mute')} strokeWidth={r / 60} />}
+            {machine.casing.kind === 'close' && (
+              <circle r={r + machine.casing.clearanceM * mm} fill="none" stroke={color('mute')} strokeWidth={r / 60} />
+            )}
             <circle r={rootM * mm} fill={color('field')} stroke={color('ink')} strokeWidth={r / 40} />
             <circle r={machine.hubRadiusM * mm} fill="none" stroke={color('ink')} strokeWidth={r / 50} />
             {blades.map((d) => (
@@ -49,7 +57,10 @@ function face(machine: Machine): { reach: number; drawing: React.ReactNode } {
     case 'supersonic-impulse':
     case 'axial':
     case 'wind-stack': {
-      const [root, tip] = [(machine.meanRadiusM - machine.bladeHeightM / 2) * mm, (machine.meanRadiusM + machine.bladeHeightM / 2) * mm]
+      const [root, tip] = [
+        (machine.meanRadiusM - machine.bladeHeightM / 2) * mm,
+        (machine.meanRadiusM + machine.bladeHeightM / 2) * mm,
+      ]
       return {
         reach: tip,
         drawing: (
@@ -57,7 +68,11 @@ function face(machine: Machine): { reach: number; drawing: React.ReactNode } {
             <circle r={root} fill={color('field')} stroke={color('ink')} strokeWidth={tip / 40} />
             <circle r={tip} fill="none" stroke={color('mute')} strokeWidth={tip / 60} />
             <circle r={machine.hubRadiusM * mm} fill="none" stroke={color('ink')} strokeWidth={tip / 50} />
-            <path d={spokes(machine.bladeCount, root, tip, 0.06)} stroke={color('ink')} strokeWidth={Math.max(tip / 60, machine.bladeThicknessM * mm)} />
+            <path
+              d={spokes(machine.bladeCount, root, tip, 0.06)}
+              stroke={color('ink')}
+              strokeWidth={Math.max(tip / 60, machine.bladeThicknessM * mm)}
+            />
           </>
         ),
       }
@@ -69,9 +84,18 @@ function face(machine: Machine): { reach: number; drawing: React.ReactNode } {
         drawing: (
           <>
             <circle r={r} fill={color('field')} stroke={color('ink')} strokeWidth={r / 40} />
-            <path d={spokes(machine.bladeCount, machine.outletHubRadiusM * mm, r, 0)} stroke={color('ink')} strokeWidth={machine.bladeThicknessM * mm} />
+            <path
+              d={spokes(machine.bladeCount, machine.outletHubRadiusM * mm, r, 0)}
+              stroke={color('ink')}
+              strokeWidth={machine.bladeThicknessM * mm}
+            />
             <circle r={machine.outletTipRadiusM * mm} fill="none" stroke={color('mute')} strokeWidth={r / 50} />
-            <circle r={machine.outletHubRadiusM * mm} fill={color('sheet')} stroke={color('ink')} strokeWidth={r / 40} />
+            <circle
+              r={machine.outletHubRadiusM * mm}
+              fill={color('sheet')}
+              stroke={color('ink')}
+              strokeWidth={r / 40}
+            />
           </>
         ),
       }
@@ -88,7 +112,15 @@ function face(machine: Machine): { reach: number; drawing: React.ReactNode } {
               <circle key={k} r={k * r} fill="none" stroke={color('mute')} strokeWidth={r / 90} />
             ))}
             {[0, 1, 2, 3, 4].map((i) => (
-              <circle key={i} cx={((machine.innerRadiusM + machine.hubRadiusM) / 2) * mm * Math.cos(1.2566 * i)} cy={((machine.innerRadiusM + machine.hubRadiusM) / 2) * mm * Math.sin(1.2566 * i)} r={hole} fill={color('sheet')} stroke={color('ink')} strokeWidth={r / 60} />
+              <circle
+                key={i}
+                cx={((machine.innerRadiusM + machine.hubRadiusM) / 2) * mm * Math.cos(1.2566 * i)}
+                cy={((machine.innerRadiusM + machine.hubRadiusM) / 2) * mm * Math.sin(1.2566 * i)}
+                r={hole}
+                fill={color('sheet')}
+                stroke={color('ink')}
+                strokeWidth={r / 60}
+              />
             ))}
             <circle r={hub * 0.5} fill={color('ink')} />
           </>
@@ -101,7 +133,13 @@ function face(machine: Machine): { reach: number; drawing: React.ReactNode } {
         reach: bore * 1.12,
         drawing: (
           <>
-            <circle cx={machine.eccentricityM * -mm} r={bore} fill={color('field')} stroke={color('ink')} strokeWidth={bore / 24} />
+            <circle
+              cx={machine.eccentricityM * -mm}
+              r={bore}
+              fill={color('field')}
+              stroke={color('ink')}
+              strokeWidth={bore / 24}
+            />
             <circle r={rotor} fill={color('sheet')} stroke={color('ink')} strokeWidth={bore / 40} />
             <path
               d={Array.from({ length: machine.vanes }, (_, i) => {
@@ -123,7 +161,12 @@ function face(machine: Machine): { reach: number; drawing: React.ReactNode } {
         drawing: (
           <>
             <circle r={r} fill={color('field')} stroke={color('ink')} strokeWidth={r / 40} />
-            <path d={`M0 0L${machine.jetRadiusM * mm} 0l0 ${-0.4 * r}M0 0L${-machine.jetRadiusM * mm} 0l0 ${0.4 * r}`} stroke={color('pipe')} strokeWidth={r / 9} fill="none" />
+            <path
+              d={`M0 0L${machine.jetRadiusM * mm} 0l0 ${-0.4 * r}M0 0L${-machine.jetRadiusM * mm} 0l0 ${0.4 * r}`}
+              stroke={color('pipe')}
+              strokeWidth={r / 9}
+              fill="none"
+            />
             <circle r={machine.sealRadiusM * mm} fill={color('sheet')} stroke={color('ink')} strokeWidth={r / 40} />
           </>
         ),

@@ -7,56 +7,109 @@ import type { Row } from '../../row-shape'
 import type { SolidKit } from '../toolkit'
 
 export const mm = 1000
-export const polar = (radius: number, degrees: number): Point => [radius * Math.cos((degrees * Math.PI) / 180), radius * Math.sin((degrees * Math.PI) / 180)]
+export const polar = (radius: number, degrees: number): Point => [
+  radius * Math.cos((degrees * Math.PI) / 180),
+  radius * Math.sin((degrees * Math.PI) / 180),
+]
 
 /** Places of three screws round a part, the first one off its place so that it goes on one way only. Degrees. */
 export const UNEVEN = [8, 120, 240] as const
 
 /** Lugs with screw holes round a part: bodies and holes. */
-export function lugs(kit: SolidKit, fits: Fits, radius: number, from: number, to: number): { bodies: Manifold[]; holes: Manifold[] } {
-  return { bodies: UNEVEN.map((a) => kit.cylinder(4.5, from, to, polar(radius + 2.5, a))), holes: UNEVEN.map((a) => kit.cylinder(fits.screw, from - 1, to + 1, polar(radius + 2.5, a))) }
+export function lugs(
+  kit: SolidKit,
+  fits: Fits,
+  radius: number,
+  from: number,
+  to: number,
+): { bodies: Manifold[]; holes: Manifold[] } {
+  return {
+    bodies: UNEVEN.map((a) => kit.cylinder(4.5, from, to, polar(radius + 2.5, a))),
+    holes: UNEVEN.map((a) => kit.cylinder(fits.screw, from - 1, to + 1, polar(radius + 2.5, a))),
+  }
 }
 
 /** Keyed bore through a part that sits on a metal hub of a radius, the key as deep as leaves a wall inside `outside`; none where there is no room. `turn` in degrees. */
-export function keyedBore(kit: SolidKit, radius: number, top: number, outside = Infinity, wall = 0, turn = 0): Manifold {
+export function keyedBore(
+  kit: SolidKit,
+  radius: number,
+  top: number,
+  outside = Infinity,
+  wall = 0,
+  turn = 0,
+): Manifold {
   const bore = kit.cylinder(radius, -1, top + 1)
   // the key's corners reach further than its middle
   const depth = Math.min(KEY.depth, Math.sqrt(Math.max(0, (outside - wall) ** 2 - (KEY.width / 2) ** 2)) - radius)
-  return depth < LEAST_KEY ? bore : kit.union([bore, kit.aboutZ(kit.box([radius + depth, KEY.width, top + 2], [0, -KEY.width / 2, -1]), turn)])
+  return depth < LEAST_KEY
+    ? bore
+    : kit.union([bore, kit.aboutZ(kit.box([radius + depth, KEY.width, top + 2], [0, -KEY.width / 2, -1]), turn)])
 }
 
 /** A shallower key would not hold, mm. */
 const LEAST_KEY = 0.6
 
 /** Seat for a bearing in a plate: a boss of its height and what is cut out, the bearing pressed in from z = `from` towards a lip. */
-export function bearingSeat(kit: SolidKit, input: PartsInput, from: number, at: Point = [0, 0]): { boss: Manifold; hollow: Manifold; height: number; radius: number } {
+export function bearingSeat(
+  kit: SolidKit,
+  input: PartsInput,
+  from: number,
+  at: Point = [0, 0],
+): { boss: Manifold; hollow: Manifold; height: number; radius: number } {
   const { fits } = input
   const outer = (input.bearing.outerM * mm) / 2
   const width = input.bearing.widthM * mm
   const lip = (outer + (input.bearing.boreM * mm) / 2) / 2
   const height = width + 1.5
-  return { boss: kit.cylinder(outer + fits.wall, from, from + height, at), hollow: kit.union([kit.cylinder(outer + fits.bearing, from - 1, from + width, at), kit.cylinder(lip, from - 1, from + height + 1, at)]), height, radius: outer + fits.wall }
+  return {
+    boss: kit.cylinder(outer + fits.wall, from, from + height, at),
+    hollow: kit.union([
+      kit.cylinder(outer + fits.bearing, from - 1, from + width, at),
+      kit.cylinder(lip, from - 1, from + height + 1, at),
+    ]),
+    height,
+    radius: outer + fits.wall,
+  }
 }
 
 /** What is cut out of a plate for its outlets. */
 export function windows(kit: SolidKit, ring: OutletRing | null, from: number, to: number): Manifold[] {
   if (!ring) return []
   const { shape, count, firstDegrees, radius, pitchRadius, inner, outer, web } = ring
-  if (shape === 'holes') return Array.from({ length: count }, (_, i) => kit.cylinder(radius, from - 1, to + 1, polar(pitchRadius, (360 * i) / count + firstDegrees)))
-  const webs = Array.from({ length: count }, (_, i) => kit.aboutZ(kit.box([outer + 1, web, to - from + 4], [0, -web / 2, from - 2]), (360 * i) / count))
+  if (shape === 'holes')
+    return Array.from({ length: count }, (_, i) =>
+      kit.cylinder(radius, from - 1, to + 1, polar(pitchRadius, (360 * i) / count + firstDegrees)),
+    )
+  const webs = Array.from({ length: count }, (_, i) =>
+    kit.aboutZ(kit.box([outer + 1, web, to - from + 4], [0, -web / 2, from - 2]), (360 * i) / count),
+  )
   return [kit.cut(kit.cylinder(outer, from - 1, to + 1), [kit.cylinder(inner, from - 2, to + 2), ...webs])]
 }
 
 /** A ring of blades between two radii, blades along the radius, the inlet edge on z = chord. `mirrored` for stators. */
 export function bladeRing(kit: SolidKit, row: Row, mirrored = false, bite = 0.6): Manifold {
-  const drawn = (depth: number) => rowOutline({ bladeDepthM: depth, profile: row.profile, inletAngleRad: row.inletAngleRad, outletAngleRad: row.outletAngleRad, bladeThicknessM: row.thickness, outline: row.outline })
-  const reachOf = (outline: readonly Point[]): [number, number] => [Math.min(...outline.map(([x]) => x)), Math.max(...outline.map(([x]) => x))]
+  const drawn = (depth: number) =>
+    rowOutline({
+      bladeDepthM: depth,
+      profile: row.profile,
+      inletAngleRad: row.inletAngleRad,
+      outletAngleRad: row.outletAngleRad,
+      bladeThicknessM: row.thickness,
+      outline: row.outline,
+    })
+  const reachOf = (outline: readonly Point[]): [number, number] => [
+    Math.min(...outline.map(([x]) => x)),
+    Math.max(...outline.map(([x]) => x)),
+  ]
   // the middle line is shortened by what the edges stand out, so that the row is as long as its chord and its edges stay blunt
   const [from, to] = reachOf(drawn(row.chord))
   const outline = drawn(Math.max(0.5 * row.chord, 2 * row.chord - (to - from)))
   const [start, end] = reachOf(outline)
   const moved = (row.chord - (start + end)) / 2
-  const flat = outline.map(([x, y]): Point => [row.chord - Math.min(row.chord, Math.max(0, x + moved)), mirrored ? -y : y])
+  const flat = outline.map(([x, y]): Point => [
+    row.chord - Math.min(row.chord, Math.max(0, x + moved)),
+    mirrored ? -y : y,
+  ])
   const face = mirrored ? flat : [...flat].reverse()
   const inner = Math.max(0.3, row.root - bite)
   const reach = row.tip + bite
@@ -75,17 +128,29 @@ export function quarter(from: Point, to: Point, steps = 14): Point[] {
 }
 
 /** Thin walls along curves in the plane, pushed up: the blades of wheels that stand on a back plate. */
-export function curvedWalls(kit: SolidKit, curve: readonly Point[], thickness: number, count: number, top: number): Manifold {
+export function curvedWalls(
+  kit: SolidKit,
+  curve: readonly Point[],
+  thickness: number,
+  count: number,
+  top: number,
+): Manifold {
   const sides = curve.map(([x, y], i): [Point, Point] => {
     const a = curve[Math.max(0, i - 1)]
     const b = curve[Math.min(curve.length - 1, i + 1)]
     const length = Math.hypot(b[0] - a[0], b[1] - a[1])
     const [nx, ny] = [(-(b[1] - a[1]) / length) * (thickness / 2), ((b[0] - a[0]) / length) * (thickness / 2)]
-    return [[x - nx, y - ny], [x + nx, y + ny]]
+    return [
+      [x - nx, y - ny],
+      [x + nx, y + ny],
+    ]
   })
   const face = [...sides.map(([p]) => p), ...sides.map(([, p]) => p).reverse()]
   // orientation is put right by the area's sign, so that every outline adds
-  const area = face.reduce((s, [x, y], i) => s + x * face[(i + 1) % face.length][1] - face[(i + 1) % face.length][0] * y, 0)
+  const area = face.reduce(
+    (s, [x, y], i) => s + x * face[(i + 1) % face.length][1] - face[(i + 1) % face.length][0] * y,
+    0,
+  )
   const wall = kit.prism([area < 0 ? [...face].reverse() : face], 0, top)
   return kit.union(Array.from({ length: count }, (_, i) => kit.aboutZ(wall, (360 * i) / count)))
 }

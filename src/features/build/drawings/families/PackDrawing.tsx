@@ -9,7 +9,15 @@ import { Drawing, H, Legend, pathOf } from './frame'
 type Pack = Extract<TurbineBuild['machine'], { family: 'disc-pack' }>
 
 /** Face with the way of the air as it spirals in at the load's speed, and the section with its gaps; to scale. */
-export const PackDrawing = memo(function PackDrawing({ build, prediction, shown }: { build: TurbineBuild & { machine: Pack }; prediction: Prediction; shown: Shown }) {
+export const PackDrawing = memo(function PackDrawing({
+  build,
+  prediction,
+  shown,
+}: {
+  build: TurbineBuild & { machine: Pack }
+  prediction: Prediction
+  shown: Shown
+}) {
   const { machine, nozzle } = build
   const r = machine.outerRadiusM
   const scale = (H - 30) / (2 * r)
@@ -18,7 +26,8 @@ export const PackDrawing = memo(function PackDrawing({ build, prediction, shown 
   const out = prediction.point.extras.find((e) => e.unit === 'm/s')?.value ?? 0
   const whirlIn = build.coefficients.capture.value * prediction.nozzle.jetSpeedMPerS * Math.cos(nozzle.angleRad)
   const density = 1.2
-  const flow = prediction.point.massFlowKgPerS / Math.max(1, machine.discs - 1) / (density * 2 * Math.PI * machine.gapWidthM)
+  const flow =
+    prediction.point.massFlowKgPerS / Math.max(1, machine.discs - 1) / (density * 2 * Math.PI * machine.gapWidthM)
   const spiral = (start: number): [number, number][] => {
     const points: [number, number][] = []
     let a = start
@@ -38,28 +47,79 @@ export const PackDrawing = memo(function PackDrawing({ build, prediction, shown 
   const [sx, sy] = [372, H - 26]
   const slope = Math.tan(machine.coneAngleRad)
   return (
-    <Drawing label={`${machine.discs} ${machine.coneAngleRad > 0 ? 'cones' : 'discs'} ${shown.text(2 * r, 'length')} across, ${shown.text(machine.gapWidthM, 'length')} apart; the air spirals in to ${shown.text(machine.innerRadiusM, 'length')}`}>
+    <Drawing
+      label={`${machine.discs} ${machine.coneAngleRad > 0 ? 'cones' : 'discs'} ${shown.text(2 * r, 'length')} across, ${shown.text(machine.gapWidthM, 'length')} apart; the air spirals in to ${shown.text(machine.innerRadiusM, 'length')}`}
+    >
       <circle cx={cx} cy={cy} r={r * scale} fill={color('field')} stroke={color('ink')} strokeWidth="1.3" />
-      <circle cx={cx} cy={cy} r={machine.innerRadiusM * scale} fill="none" stroke={color('mute')} strokeDasharray="4 3" />
+      <circle
+        cx={cx}
+        cy={cy}
+        r={machine.innerRadiusM * scale}
+        fill="none"
+        stroke={color('mute')}
+        strokeDasharray="4 3"
+      />
       {Array.from({ length: hubHoles }, (_, i) => (
-        <circle key={i} cx={cx + ((machine.innerRadiusM + machine.hubRadiusM) / 2) * scale * Math.cos(1.2566 * i)} cy={cy + ((machine.innerRadiusM + machine.hubRadiusM) / 2) * scale * Math.sin(1.2566 * i)} r={holeR * scale} fill={color('sheet')} stroke={color('ink')} />
+        <circle
+          key={i}
+          cx={cx + ((machine.innerRadiusM + machine.hubRadiusM) / 2) * scale * Math.cos(1.2566 * i)}
+          cy={cy + ((machine.innerRadiusM + machine.hubRadiusM) / 2) * scale * Math.sin(1.2566 * i)}
+          r={holeR * scale}
+          fill={color('sheet')}
+          stroke={color('ink')}
+        />
       ))}
       <circle cx={cx} cy={cy} r={(build.shaft.diameterM / 2) * scale} fill={color('mute')} />
-      <path d={pathOf(spiral(-Math.PI / 2), false)} fill="none" stroke={color('pipe')} strokeWidth="1.3" strokeDasharray="6 3" />
+      <path
+        d={pathOf(spiral(-Math.PI / 2), false)}
+        fill="none"
+        stroke={color('pipe')}
+        strokeWidth="1.3"
+        strokeDasharray="6 3"
+      />
       {Array.from({ length: nozzle.count }, (_, i) => (
         <g key={i} transform={`rotate(${(360 * i) / nozzle.count} ${cx} ${cy})`}>
-          <rect x={cx - 44} y={cy - r * scale - nozzle.throatDiameterM * scale} width="44" height={Math.max(2, nozzle.throatDiameterM * scale)} fill={color('pipe')} transform={`rotate(${(nozzle.angleRad * 180) / Math.PI} ${cx} ${cy - r * scale})`} />
+          <rect
+            x={cx - 44}
+            y={cy - r * scale - nozzle.throatDiameterM * scale}
+            width="44"
+            height={Math.max(2, nozzle.throatDiameterM * scale)}
+            fill={color('pipe')}
+            transform={`rotate(${(nozzle.angleRad * 180) / Math.PI} ${cx} ${cy - r * scale})`}
+          />
         </g>
       ))}
       {Array.from({ length: machine.discs }, (_, i) => {
         const x = sx + i * (machine.discThicknessM + machine.gapWidthM) * s2
         const lean = slope * (r - machine.hubRadiusM) * s2
-        return <path key={i} d={`M${x + lean} ${sy - machine.hubRadiusM * s2}h${machine.discThicknessM * s2}L${x + machine.discThicknessM * s2} ${sy - r * s2}h${-machine.discThicknessM * s2}Z`} fill={color('ink')} fillOpacity="0.78" />
+        return (
+          <path
+            key={i}
+            d={`M${x + lean} ${sy - machine.hubRadiusM * s2}h${machine.discThicknessM * s2}L${x + machine.discThicknessM * s2} ${sy - r * s2}h${-machine.discThicknessM * s2}Z`}
+            fill={color('ink')}
+            fillOpacity="0.78"
+          />
+        )
       })}
-      <rect x={sx - 26} y={sy - (build.shaft.diameterM / 2) * s2} width={width * s2 + 52} height={(build.shaft.diameterM / 2) * s2} fill={color('mute')} opacity="0.6" />
+      <rect
+        x={sx - 26}
+        y={sy - (build.shaft.diameterM / 2) * s2}
+        width={width * s2 + 52}
+        height={(build.shaft.diameterM / 2) * s2}
+        fill={color('mute')}
+        opacity="0.6"
+      />
       <path d={`M${sx - 40} ${sy}H${sx + width * s2 + 40}`} stroke={color('mute')} strokeDasharray="8 3 2 3" />
       <Dimension x1={sx - 78} y1={sy} x2={sx - 78} y2={sy - r * s2} text={shown.text(r, 'length')} />
-      <Legend x={Math.min(540, sx + width * s2 + 14)} y={24} lines={[`gap ${shown.text(machine.gapWidthM, 'length')}`, `disc ${shown.text(machine.discThicknessM, 'length')}`, `${machine.discs} ${machine.coneAngleRad > 0 ? 'cones' : 'discs'}`]} />
+      <Legend
+        x={Math.min(540, sx + width * s2 + 14)}
+        y={24}
+        lines={[
+          `gap ${shown.text(machine.gapWidthM, 'length')}`,
+          `disc ${shown.text(machine.discThicknessM, 'length')}`,
+          `${machine.discs} ${machine.coneAngleRad > 0 ? 'cones' : 'discs'}`,
+        ]}
+      />
       <Legend x={sx - 50} y={H - 4} lines={['dashed: way of the air, predicted']} />
     </Drawing>
   )

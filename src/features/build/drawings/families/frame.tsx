@@ -13,7 +13,17 @@ export const Drawing = ({ label, children, height = H }: { label: string; childr
 )
 
 /** Lines of figures beside a drawing. */
-export const Legend = ({ x, y, lines, anchor = 'start' }: { x: number; y: number; lines: readonly string[]; anchor?: 'start' | 'end' }) => (
+export const Legend = ({
+  x,
+  y,
+  lines,
+  anchor = 'start',
+}: {
+  x: number
+  y: number
+  lines: readonly string[]
+  anchor?: 'start' | 'end'
+}) => (
   <text x={x} y={y} fontSize="11" className="num" textAnchor={anchor} fill={color('ink')}>
     {lines.map((line, i) => (
       <tspan key={line} x={x} dy={i === 0 ? 0 : 16}>
@@ -24,4 +34,5 @@ export const Legend = ({ x, y, lines, anchor = 'start' }: { x: number; y: number
 )
 
 /** A closed path through points scaled to user units. */
-export const pathOf = (points: readonly (readonly [number, number])[], close = true): string => `M${points.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}${close ? 'Z' : ''}`
+export const pathOf = (points: readonly (readonly [number, number])[], close = true): string =>
+  `M${points.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}${close ? 'Z' : ''}`
