@@ -1,11 +1,11 @@
-import { existsSync, readFileSync } from 'node:fs'
 import * as z from 'zod'
 import { PhysicsError } from '../src/core/errors'
 import { FAMILIES } from '../src/core/turbine'
 import { newCoefficients, newMachine } from '../src/project/document'
 import { faultsOf } from '../src/project/validation'
-import { BadInput, badInput } from './fault'
-import { VERBS } from './verbs'
+import { BadInput, badInput, plainly } from './fault'
+import { parseJson, readJson } from './files'
+import { VERBS, type Verb } from './verbs'
 
 export interface Outcome {
   readonly exit: 0 | 2
@@ -32,17 +32,15 @@ const document = (value: unknown): string =>
 
 function readInput(path: string | undefined, stdin: () => string): unknown {
   if (path === undefined) throw badInput('(input)', 'name a JSON file, or - for standard input')
-  if (path !== '-' && !existsSync(path)) throw badInput('(input)', `${path} does not exist`)
-  const text = path === '-' ? stdin() : readFileSync(path, 'utf8')
-  try {
-    return JSON.parse(text)
-  } catch (error) {
-    throw badInput('(input)', `not valid JSON: ${(error as Error).message}`)
-  }
+  return path === '-' ? parseJson(stdin(), '(input)') : readJson(path, '(input)')
 }
 
+/** A verb by its name; names that every object has are none. */
+const verbOf = (name: string | undefined): Verb | undefined =>
+  name !== undefined && Object.hasOwn(VERBS, name) ? VERBS[name] : undefined
+
 function schemaOf(name: string | undefined): unknown {
-  const verb = name === undefined ? undefined : VERBS[name]
+  const verb = verbOf(name)
   if (!verb)
     throw badInput(
       'schema',
@@ -74,7 +72,7 @@ function splitArguments(args: readonly string[]): {
       if (args[i + 1] === undefined) throw badInput('--out', 'a file name is expected after it')
       out = args[++i]
     } else if (args[i] === '--shard') shard = shardOf(args[++i])
-    else if (args[i].startsWith('--') && args[i] !== '--help')
+    else if (args[i].startsWith('-') && args[i] !== '-' && args[i] !== '--help')
       throw badInput(args[i], 'unknown option; --out FILE and --shard i/n are the only ones')
     else words.push(args[i])
   }
@@ -121,9 +119,14 @@ function completed(value: unknown): unknown {
 async function answer(args: readonly string[], stdin: () => string): Promise<unknown> {
   const { words, out, shard } = splitArguments(args)
   const [name, path] = words
-  if (name === undefined || name === 'help' || name === '--help') return HELP
+  if (words.length > 2)
+    throw badInput('(arguments)', `${words[2]} is one word too many; a verb and one file are expected`)
+  if (out !== null && name !== 'part')
+    throw badInput('--out', 'only part writes a file; the answer is on standard output')
+  if (shard && name !== 'search') throw badInput('--shard', 'only a search has shares')
+  if (name === undefined || name === 'help' || words.includes('--help')) return HELP
   if (name === 'schema') return schemaOf(path)
-  const verb = VERBS[name]
+  const verb = verbOf(name)
   if (!verb)
     throw badInput(
       '(verb)',
@@ -134,14 +137,15 @@ async function answer(args: readonly string[], stdin: () => string): Promise<unk
   return verb.run(parsed.data as never, { out, shard })
 }
 
-/** One call of the command line. Never throws for what a user typed. */
+/** One call of the command line. Never throws: what is wrong is one line, even where the program is. */
 export async function run(args: readonly string[], stdin: () => string): Promise<Outcome> {
+  const refused = (line: string): Outcome => ({ exit: 2, stdout: '', stderr: `${line}\n` })
   try {
     return { exit: 0, stdout: document(await answer(args, stdin)), stderr: '' }
   } catch (error) {
-    if (error instanceof BadInput) return { exit: 2, stdout: '', stderr: `${error.message}\n` }
+    if (error instanceof BadInput) return refused(error.message)
     if (error instanceof PhysicsError)
-      return { exit: 2, stdout: '', stderr: `(input): ${error.detail.message} ${error.detail.nextStep}\n` }
-    throw error
+      return refused(plainly(`(input): ${error.detail.message} ${error.detail.nextStep}`))
+    return refused(plainly(`(program): ${(error as Error).message}; this should not happen: please keep the input`))
   }
 }

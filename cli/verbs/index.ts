@@ -3,7 +3,6 @@ import * as schemas from '../schemas'
 import * as air from '../air-schemas'
 import { blowdownVerb, lineVerb, regulatorVerb, sizeVerb, sourceVerb } from './air'
 import { nozzleVerb } from './nozzle'
-import { partVerb } from './part'
 import { reduceVerb } from './reduce'
 import { searchVerb } from './search'
 import { strengthVerb } from './strength'
@@ -84,6 +83,7 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     about: 'a printable part; --out FILE.{stl,3mf,dxf,svg} writes it',
     input: schemas.partVerbInput,
     output: schemas.partVerbOutput,
-    run: (input, { out }) => partVerb(input, out),
+    // the mesh library is loaded by those who make a part
+    run: async (input, { out }) => (await import('./part')).partVerb(input, out),
   },
 }

@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs'
 import type { z } from 'zod'
 import { notesOfPart, fitsFor, partSet, type PartsInput } from '../../src/core/geometry'
 import { bearingClass } from '../../src/core/turbine'
@@ -6,6 +5,7 @@ import { handlePart } from '../part-library'
 import { to3mf, toDxf, toStl, toSvg } from '../../src/project/parts'
 import type { partVerbInput } from '../schemas'
 import { badInput } from '../fault'
+import { writeOut } from '../files'
 
 /** A part of a build: figures of its mesh, and the file when one is asked for. */
 export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, out: string | null) {
@@ -38,7 +38,7 @@ export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, o
           : ending === 'dxf'
             ? toDxf(mesh.profile)
             : toSvg(mesh.profile)
-    writeFileSync(out, content)
+    writeOut(out, content)
   }
   const metres = (p: readonly number[]) => p.map((v) => v / 1000)
   return {

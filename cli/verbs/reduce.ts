@@ -1,9 +1,9 @@
-import { existsSync, readFileSync } from 'node:fs'
 import type { z } from 'zod'
 import { reduceInertia } from '../../src/core/bench'
 import { guessMapping, mapTrace, parseTable, type Table } from '../../src/project/recording'
 import type { reduceVerbInput } from '../schemas'
 import { badInput } from '../fault'
+import { readBytes } from '../files'
 
 type Input = z.infer<typeof reduceVerbInput>
 
@@ -12,9 +12,7 @@ const uncertain = (value: number | { value: number; standardUncertainty: number 
 
 function tableOf(input: Input): Table {
   if (input.file !== undefined) {
-    if (!existsSync(input.file))
-      throw badInput('file', `${input.file} does not exist; the path of a CSV file is expected`)
-    const parsed = parseTable(readFileSync(input.file))
+    const parsed = parseTable(readBytes(input.file, 'file'))
     if (!parsed.ok) throw badInput('file', parsed.message)
     return parsed.table
   }

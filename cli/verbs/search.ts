@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs'
 import type { z } from 'zod'
 import {
   applyDesign,
@@ -9,10 +8,11 @@ import {
   type SearchResult,
   type SearchSpec,
 } from '../../src/core/search'
-import { machinePossible } from '../../src/project/validation'
+import { machinePossible, numberFault } from '../../src/project/validation'
 import type { searchVerbInput } from '../schemas'
 import { searchVerbOutput } from '../schemas'
 import { badInput } from '../fault'
+import { readJson } from '../files'
 import { steadyInput } from './turbine'
 
 type SearchInput = Exclude<z.infer<typeof searchVerbInput>, { merge: string[] }>
@@ -27,6 +27,13 @@ function specOf(
   variables.forEach((v, i) => {
     if (!Number.isFinite(numberAt(base, v.path)))
       throw badInput(`${at}variables.${i}.path`, `${v.path} is no number of this build`)
+    for (const [end, value] of [
+      ['from', v.from],
+      ['to', v.to],
+    ] as const) {
+      const fault = numberFault(base.machine.family, v.path, value)
+      if (fault) throw badInput(`${at}variables.${i}.${end}`, `${v.path}: ${fault}`)
+    }
     if (v.to < v.from) throw badInput(`${at}variables.${i}.to`, 'the range ends before it begins')
     if (v.whole && !(Number.isInteger(v.from) && Number.isInteger(v.to)))
       throw badInput(`${at}variables.${i}`, 'a whole number needs whole ends')
@@ -54,13 +61,7 @@ export function searchVerb(
 /** One share's printed answer from its file. */
 function readShare(file: string, i: number): SearchResult {
   const at = `merge.${i}`
-  let value: unknown
-  try {
-    value = JSON.parse(readFileSync(file, 'utf8'))
-  } catch (error) {
-    throw badInput(at, `${file} cannot be read as JSON: ${(error as Error).message}`)
-  }
-  const parsed = searchVerbOutput.safeParse(value)
+  const parsed = searchVerbOutput.safeParse(readJson(file, at))
   if (!parsed.success)
     throw badInput(
       at,

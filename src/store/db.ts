@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable, type Table } from 'dexie'
-import type { Patch } from 'immer'
+import type { Edit } from '../project/edits'
 
 /** A project as it lies in the browser. `document` is unknown until parsed: an older or newer application may have written it. */
 export interface ProjectRow {
@@ -12,14 +12,14 @@ export interface ProjectRow {
   updatedAt: number
 }
 
-/** One change that can be taken back. Patches lead forward, inverse patches back. */
+/** One change that can be taken back: its edits lead forward, their inverse back. It belongs to the document version that it was made on. */
 export interface HistoryRow {
   projectId: string
   seq: number
+  version: number
   label: string
   key: string | null
-  patches: Patch[]
-  inverse: Patch[]
+  edits: Edit[]
   at: number
 }
 
@@ -31,6 +31,15 @@ export interface ChunkRow {
   bytes: Uint8Array
 }
 
+/** A project's document as it stood before the first change of a day, or before it was brought up to a new version. */
+export interface CopyRow {
+  projectId: string
+  /** The day, and what it was taken before where that was no ordinary change: 2026-11-26, 2026-11-26 v3. */
+  mark: string
+  at: number
+  document: unknown
+}
+
 export interface SettingRow {
   key: string
   value: string
@@ -40,6 +49,7 @@ export class KettleDb extends Dexie {
   projects!: EntityTable<ProjectRow, 'id'>
   history!: Table<HistoryRow, [string, number]>
   chunks!: Table<ChunkRow, [string, string, number]>
+  copies!: Table<CopyRow, [string, string]>
   settings!: EntityTable<SettingRow, 'key'>
 
   constructor(name = 'grey-kettle') {
@@ -50,5 +60,15 @@ export class KettleDb extends Dexie {
       chunks: '[projectId+recordingId+index], projectId',
       settings: 'key',
     })
+    // steps of the first form told their place by position and belonged to no document version: they cannot be taken back safely
+    this.version(2)
+      .stores({ copies: '[projectId+mark], projectId' })
+      .upgrade(async (tx) => {
+        await tx.table('history').clear()
+        await tx
+          .table('projects')
+          .toCollection()
+          .modify((row: ProjectRow) => void (row.cursor = 0))
+      })
   }
 }

@@ -82,7 +82,7 @@ test('a change that would make the document invalid is refused with its place, a
   const { store } = await fresh()
   const before = store.snapshot().project
   const result = store.change('throat', (p) => void (p.builds[0].nozzle.throatDiameterM = 5e-3))
-  expect(result.ok ? [] : result.faults.map((f) => f.path)).toEqual(['nozzle.exitDiameterM'])
+  expect(result.ok ? [] : result.faults.map((f) => f.path)).toEqual(['builds[0].nozzle.exitDiameterM'])
   expect(store.change('run', (p) => void (p.runs[0].buildId = 'gone')).ok).toBe(false)
   expect(store.snapshot().project).toBe(before)
   store.close()
@@ -141,7 +141,7 @@ test('a project of a newer application is not opened, and its row stays as it wa
   }
   await db.projects.put(row)
   await store.open('future')
-  expect(store.snapshot().problem).toMatch(/newer/)
+  expect(store.snapshot().unopened).toMatchObject({ id: 'future', message: expect.stringMatching(/newer/) as string })
   expect(name(store)).toBe('Heron window')
   expect(await db.projects.get('future')).toEqual(row)
   store.close()

@@ -1,55 +1,48 @@
 import { liveQuery, type Subscription } from 'dexie'
-import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer'
+import { produce, type Draft } from 'immer'
 import type { ProjectBundle } from '../project/archive'
-import type { Fault, Project } from '../project/document'
-import type * as Checks from '../project/validation'
-import type { KettleDb, ProjectRow } from './db'
-import { clearHistory, recordStep, stepsAround } from './history'
-import { deleteRecordings, loadRecording, saveRecording } from './recordings'
+import type { Project } from '../project/document'
+import { applyEdits, editsBetween } from '../project/edits'
+import { copiesOf } from './copies'
+import type { CopyRow, KettleDb, ProjectRow } from './db'
+import { stepsAround, type Step } from './history'
+import { loadRecording, saveRecording } from './recordings'
+import { bringUp, listProjects, putBack, putIn, readRaw, takeOut, type Listed, type RawRow } from './shelf'
+import { CLOSED, type ChangeResult, type StoreState } from './state'
+import { storageWords } from './storage-words'
+import { writeStep, writeUndo, type Base, type Validation, type Written } from './writing'
 
-enablePatches()
+type Job =
+  | { readonly kind: 'change'; readonly step: Step; readonly force: boolean }
+  | { readonly kind: 'undo' | 'redo' }
+  | { readonly kind: 'recording'; readonly recordingId: string; readonly bytes: Uint8Array }
 
-type Validation = typeof Checks
-
-export interface StoreState {
-  readonly status: 'opening' | 'open' | 'failed'
-  readonly project: Project | null
-  readonly undoLabel: string | null
-  readonly redoLabel: string | null
-  /** True while a change is on its way to the disk. */
-  readonly saving: boolean
-  /** What went wrong last, in words for the maker; null when all is well. */
-  readonly problem: string | null
-}
-
-export type ChangeResult = { readonly ok: true } | { readonly ok: false; readonly faults: readonly Fault[] }
-
-const CLOSED: StoreState = {
-  status: 'opening',
-  project: null,
-  undoLabel: null,
-  redoLabel: null,
-  saving: false,
-  problem: null,
-}
 const CURRENT = 'current-project'
+/** How long after a failed write the next is tried, ms. */
+export const RETRY_MS = 5000
 
 /**
  * The open project in memory, its steps of undo and their way to the disk.
- * A change is in memory at once and on disk a moment later; a change from another tab comes in through the database.
- * Writes carry patches, so two tabs that change different things both keep theirs.
+ * A change is in memory at once and on disk a moment later; a change from another window comes in through the database.
+ * What is written are edits by id, checked with the whole document inside the write: windows that change different things both keep theirs,
+ * and a change that does not fit what another window did is held back, never lost.
  */
 export class ProjectStore {
   private state: StoreState = CLOSED
-  private revision = -1
-  /** Counts the times another tab's work was merged in: what was computed before that must be applied as patches. */
-  private generation = 0
-  private pending = 0
-  private queue: Promise<unknown> = Promise.resolve()
+  private base: Base | null = null
+  private readonly jobs: Job[] = []
+  private working: Promise<void> | null = null
+  private again: ReturnType<typeof setTimeout> | null = null
+  private heldCount = 0
+  /** Bytes that are not on the disk yet. */
+  private readonly unwritten = new Map<string, Uint8Array>()
+  /** What came in from another window while own changes were on their way. */
+  private waiting: { readonly row: ProjectRow | undefined } | null = null
   private readonly listeners = new Set<() => void>()
   private watching: Subscription | null = null
   /** The checks, loaded when the first project is opened and not before. */
   private checks: Validation | null = null
+  private readonly known = new WeakSet<object>()
 
   constructor(
     readonly db: KettleDb,
@@ -68,264 +61,335 @@ export class ProjectStore {
     for (const listener of this.listeners) listener()
   }
 
-  /** Opens the project used last; `fallback` gives one when there is none yet. */
-  async openLast(fallback: () => Promise<ProjectBundle>): Promise<void> {
-    try {
-      const current = await this.db.settings.get(CURRENT)
-      const row =
-        (current && (await this.db.projects.get(current.value))) ?? (await this.db.projects.toCollection().first())
-      if (row) await this.open(row.id)
-      else await this.add(await fallback())
-    } catch (error) {
-      this.set({ status: 'failed', problem: `The project could not be opened: ${(error as Error).message}` })
-    }
-  }
-
   private async loadChecks(): Promise<Validation> {
     this.checks ??= await import('../project/validation')
     return this.checks
   }
 
+  /** Opens the project used last; `fallback` gives one when there is none yet, and when this browser stores nothing. */
+  async openLast(fallback: () => Promise<ProjectBundle>): Promise<void> {
+    let row: ProjectRow | undefined
+    try {
+      const current = await this.db.settings.get(CURRENT)
+      row = (current && (await this.db.projects.get(current.value))) ?? (await this.db.projects.toCollection().first())
+    } catch (error) {
+      return this.openInMemory(fallback, error)
+    }
+    try {
+      if (row) await this.open(row.id)
+      else await this.add(await fallback(), { onlyIfEmpty: true })
+    } catch (error) {
+      this.set({ status: 'failed', problem: `The project could not be opened: ${(error as Error).message}` })
+    }
+  }
+
+  /** Without a database the page still works; what is made can be exported. */
+  private async openInMemory(fallback: () => Promise<ProjectBundle>, why: unknown): Promise<void> {
+    try {
+      const { project, recordings } = await fallback()
+      await this.loadChecks()
+      for (const [id, bytes] of recordings) this.unwritten.set(id, bytes)
+      this.base = { project, revision: -1 }
+      this.set({ status: 'open', project, unsaved: { code: 'storage', why: storageWords(why) } })
+    } catch (error) {
+      this.set({ status: 'failed', problem: `The project could not be opened: ${(error as Error).message}` })
+    }
+  }
+
   async open(projectId: string): Promise<void> {
-    const { parseProject } = await this.loadChecks()
     await this.settled()
+    if (this.state.unsaved && this.state.project?.id !== projectId)
+      return this.set({ problem: 'Another project can be opened once this one is saved or exported.' })
     const row = await this.db.projects.get(projectId)
     if (!row) return this.set({ problem: 'That project is no longer in this browser.' })
+    const { parseProject, markKnown } = await this.loadChecks()
     const parsed = parseProject(row.document)
     if (!parsed.ok)
       return this.set({
         status: this.state.project ? 'open' : 'failed',
-        problem: `“${row.name}” was not opened and is unchanged. ${parsed.message}`,
+        unopened: { id: row.id, name: row.name, message: parsed.message },
       })
+    markKnown(parsed.project, this.known)
+    const upToDate = await this.broughtUp(row, parsed.project)
     this.watching?.unsubscribe()
+    this.waiting = null
     await this.db.settings.put({ key: CURRENT, value: projectId })
-    await this.take(row, parsed.project)
+    this.set({ held: [], unsaved: null, unopened: null, outdated: false })
+    await this.take(upToDate, parsed.project)
     this.watching = liveQuery(() => this.db.projects.get(projectId)).subscribe({
       next: (fresh) => void this.fromElsewhere(fresh),
       error: (error: Error) => this.set({ problem: error.message }),
     })
   }
 
-  private async take(row: ProjectRow, project: Project): Promise<void> {
-    const { undo, redo } = await stepsAround(this.db, row)
-    if (this.pending > 0) return
-    this.revision = row.revision
-    this.set({ status: 'open', project, undoLabel: undo?.label ?? null, redoLabel: redo?.label ?? null })
+  private broughtUp(row: ProjectRow, project: Project): Promise<ProjectRow> {
+    const version = (row.document as { schemaVersion: number }).schemaVersion
+    return version === project.schemaVersion
+      ? Promise.resolve(row)
+      : bringUp(this.db, row, project, version, this.now())
   }
 
-  /** Another tab wrote: take its state, unless own changes are on their way (they merge when written). */
+  private async take(row: ProjectRow, project: Project): Promise<void> {
+    this.base = { project, revision: row.revision }
+    this.set({ status: 'open', project })
+    await this.refreshLabels(row)
+  }
+
+  private async refreshLabels(row: Pick<ProjectRow, 'id' | 'cursor'>): Promise<void> {
+    const version = (await this.loadChecks()).PROJECT_VERSION
+    const { undo, redo } = await stepsAround(this.db, row, version)
+    if (this.jobs.length === 0 && row.id === this.state.project?.id)
+      this.set({ undoLabel: undo?.label ?? null, redoLabel: redo?.label ?? null })
+  }
+
+  /** Another window wrote: take its state, unless own changes are on their way (they merge when written). */
   private async fromElsewhere(row: ProjectRow | undefined): Promise<void> {
-    if (!row || row.id !== this.state.project?.id || row.revision <= this.revision || this.pending > 0) return
-    const parsed = (await this.loadChecks()).parseProject(row.document)
-    if (parsed.ok) await this.take(row, parsed.project)
-    else this.set({ problem: `Another tab saved this project in a form this one cannot read: ${parsed.message}` })
+    if (this.jobs.length > 0) {
+      this.waiting = { row }
+      return
+    }
+    if (!row) return this.state.project ? this.set({ unsaved: { code: 'gone' } }) : undefined
+    if (row.id !== this.state.project?.id || !this.base || row.revision <= this.base.revision) return
+    const { parseProject, markKnown, PROJECT_VERSION } = await this.loadChecks()
+    const version = (row.document as { schemaVersion?: number } | null)?.schemaVersion ?? 0
+    if (version > PROJECT_VERSION) return this.set({ outdated: true })
+    const parsed = parseProject(row.document)
+    if (!parsed.ok)
+      return this.set({
+        problem: `Another window saved this project in a form this one cannot read: ${parsed.message}`,
+      })
+    markKnown(parsed.project, this.known)
+    await this.take(row, parsed.project)
   }
 
   /**
    * Changes the project. Refused, with faults, when the result would not be a valid document; nothing is then changed.
    * Changes with the same `key` in quick succession become one step of undo.
    */
-  change(label: string, recipe: (draft: Draft<Project>) => void, key: string | null = null): ChangeResult {
-    const project = this.state.project
+  change(
+    label: string,
+    recipe: (draft: Draft<Project>) => Draft<Project> | void,
+    key: string | null = null,
+  ): ChangeResult {
+    const { project } = this.state
     if (!project || !this.checks) return { ok: false, faults: [{ path: '(whole)', message: 'no project is open' }] }
-    const [next, patches, inverse] = produceWithPatches(project, recipe)
-    if (patches.length === 0) return { ok: true }
-    const faults = faultsAfter(this.checks, next, patches)
+    if (this.state.outdated)
+      return {
+        ok: false,
+        faults: [{ path: '(whole)', message: 'a newer Grey Kettle has this project: load the page anew' }],
+      }
+    const next = produce(project, recipe)
+    const edits = editsBetween(project, next)
+    if (edits.length === 0) return { ok: true }
+    const faults = this.checks.projectFaults(next, this.known)
     if (faults.length > 0) return { ok: false, faults }
+    this.jobs.push({ kind: 'change', step: { label, key, edits, at: this.now() }, force: false })
     this.set({ project: next, undoLabel: label, redoLabel: null })
-    const { generation } = this
-    void this.enqueue(async () => {
-      const step = { label, key, patches, inverse, at: this.now() }
-      await this.write(
-        project.id,
-        (row, stored) => ({
-          document:
-            row.revision === this.revision && generation === this.generation ? next : applyPatches(stored, patches),
-        }),
-        (row) => recordStep(this.db, row, step),
-      )
-    })
+    void this.work()
     return { ok: true }
   }
 
   readonly undo = (): Promise<void> => this.step('undo')
   readonly redo = (): Promise<void> => this.step('redo')
 
-  private step(way: 'undo' | 'redo'): Promise<void> {
-    const projectId = this.state.project?.id
-    if (!projectId) return Promise.resolve()
-    return this.enqueue(async () => {
-      const row = await this.db.projects.get(projectId)
-      if (!row) return
-      const { undo, redo } = await stepsAround(this.db, row)
-      const entry = way === 'undo' ? undo : redo
-      if (!entry) return
-      await this.write(
-        projectId,
-        (_, stored) => ({ document: applyPatches(stored, way === 'undo' ? entry.inverse : entry.patches) }),
-        () => Promise.resolve(way === 'undo' ? row.cursor - 1 : entry.seq),
-      )
-    })
+  private step(kind: 'undo' | 'redo'): Promise<void> {
+    if (!this.state.project) return Promise.resolve()
+    this.jobs.push({ kind })
+    return this.work()
   }
 
-  /** Reads the row, makes the new document, checks it, and writes both document and cursor in one transaction. */
-  private async write(
-    projectId: string,
-    make: (row: ProjectRow, stored: Project) => { document: Project },
-    cursor: (row: ProjectRow) => Promise<number>,
-  ): Promise<void> {
-    const row = await this.db.transaction('rw', this.db.projects, this.db.history, async () => {
-      const stored = await this.db.projects.get(projectId)
-      if (!stored) throw new Error('the project is no longer in this browser')
-      const { document } = make(stored, stored.document as Project)
-      const fresh: ProjectRow = {
-        ...stored,
-        document,
-        name: document.name,
-        revision: stored.revision + 1,
-        cursor: await cursor(stored),
-        updatedAt: this.now(),
-      }
-      await this.db.projects.put(fresh)
-      return fresh
-    })
-    const merged = row.revision !== this.revision + 1
-    if (merged) this.generation++
-    if (this.pending === 1 || merged) this.set({ project: row.document as Project })
-    this.revision = row.revision
-    const { undo, redo } = await stepsAround(this.db, row)
-    if (this.pending === 1) this.set({ undoLabel: undo?.label ?? null, redoLabel: redo?.label ?? null })
+  /** Puts a change that was held back onto what stands now, over what another window did in the same place. */
+  readonly applyHeld = (id: number): Promise<void> => {
+    const change = this.state.held.find((h) => h.id === id)
+    if (!change) return Promise.resolve()
+    this.letGo(id)
+    const step = { label: change.label, key: null, edits: change.edits, at: this.now() }
+    this.jobs.push({ kind: 'change', step, force: true })
+    this.replay()
+    return this.work()
+  }
+  readonly letGo = (id: number): void => this.set({ held: this.state.held.filter((h) => h.id !== id) })
+
+  /** Tries again at once what could not be written. */
+  readonly retry = (): Promise<void> => this.work()
+
+  /** Writes a project that is gone from the store down again, as it stands on this page. */
+  readonly putBack = async (): Promise<void> => {
+    const { project } = this.state
+    if (!project) return
+    try {
+      if (!this.db.isOpen()) await this.db.open()
+      this.jobs.length = 0
+      await putBack(this.db, project, (this.base?.revision ?? 0) + 1, this.unwritten, this.now())
+      this.unwritten.clear()
+      await this.open(project.id)
+    } catch (error) {
+      this.set({ unsaved: { code: 'storage', why: storageWords(error) } })
+    }
   }
 
-  private enqueue(work: () => Promise<void>): Promise<void> {
-    this.pending++
+  /** Does what is waiting, one after the other; stops where the storage fails, and tries again later. */
+  private work(): Promise<void> {
+    if (this.again) clearTimeout(this.again)
+    this.again = null
     if (!this.state.saving) this.set({ saving: true })
-    const done = this.queue
-      .then(work)
-      .catch((error: Error) =>
-        this.set({
-          problem: `The last change could not be kept: ${error.message}. Export the project now and reload.`,
-        }),
-      )
-      .finally(() => {
-        this.pending--
-        if (this.pending === 0) this.set({ saving: false })
-      })
-    this.queue = done
-    return done
+    this.working ??= this.drain().finally(() => {
+      this.working = null
+      // what was asked for while the last of it ended
+      if (this.jobs.length > 0 && !this.state.unsaved && !this.state.outdated) void this.work()
+    })
+    return this.working
   }
 
-  /** Resolves when all changes made so far are on disk. */
+  private async drain(): Promise<void> {
+    let last: Written | null = null
+    try {
+      while (this.jobs.length > 0) {
+        const written = await this.run(this.jobs[0])
+        if (written?.outcome === 'newer') return this.set({ outdated: true, unsaved: { code: 'outdated' } })
+        if (written?.outcome === 'gone') return this.set({ unsaved: { code: 'gone' } })
+        last = this.settle(this.jobs.shift() as Job, written) ?? last
+      }
+      this.set({ unsaved: this.unwritten.size > 0 || this.base?.revision === -1 ? this.state.unsaved : null })
+    } catch (error) {
+      this.set({ unsaved: { code: 'storage', why: storageWords(error) } })
+      this.again = setTimeout(() => void this.work(), RETRY_MS)
+      if (typeof this.again === 'object' && 'unref' in this.again) this.again.unref()
+    } finally {
+      this.set({ saving: false })
+    }
+    const { waiting } = this
+    this.waiting = null
+    if (waiting) await this.fromElsewhere(waiting.row)
+    if (last?.outcome === 'kept') await this.refreshLabels(last.row)
+    else if (last && this.state.project) await this.labelsAnew(this.state.project.id)
+  }
+
+  private async labelsAnew(projectId: string): Promise<void> {
+    const row = await this.db.projects.get(projectId)
+    if (row) await this.refreshLabels(row)
+  }
+
+  private async run(job: Job): Promise<Written | null> {
+    const { project } = this.state
+    if (!project || !this.base) return null
+    if (job.kind === 'recording') {
+      await saveRecording(this.db, project.id, job.recordingId, job.bytes)
+      this.unwritten.delete(job.recordingId)
+      return null
+    }
+    const writer = { db: this.db, checks: await this.loadChecks(), known: this.known, now: this.now }
+    return job.kind === 'change'
+      ? writeStep(writer, project.id, this.base, job.step, job.force)
+      : writeUndo(writer, project.id, this.base, job.kind)
+  }
+
+  /** Takes over what a write came to. */
+  private settle(job: Job, written: Written | null): Written | null {
+    if (!written || !('base' in written)) return written
+    this.base = written.base
+    if (written.outcome === 'held') {
+      const label = job.kind === 'change' ? job.step.label : job.kind
+      const edits = job.kind === 'change' ? job.step.edits : []
+      this.set({ held: [...this.state.held, { id: ++this.heldCount, label, edits, why: written.why }] })
+    }
+    const asExpected = written.outcome === 'kept' && !written.merged && job.kind === 'change'
+    if (!asExpected) this.replay()
+    return written
+  }
+
+  /** The page's state anew: what is on the disk, and on it what is still on its way. */
+  private replay(): void {
+    if (!this.base) return
+    const project = this.jobs.reduce((at, job) => {
+      if (job.kind !== 'change') return at
+      const applied = applyEdits(at, job.step.edits, { force: job.force })
+      return applied.ok ? applied.project : at
+    }, this.base.project)
+    this.set({ project })
+  }
+
+  /** Resolves when all changes made so far are on disk, or held in memory because the storage does not take them. */
   readonly settled = async (): Promise<void> => {
-    while (this.pending > 0) await this.queue
+    while (this.working) await this.working
   }
 
   /** Adds a whole project and opens it. A project of the same id gets a new one, so nothing is overwritten. */
-  async add(bundle: ProjectBundle): Promise<void> {
-    const taken = await this.db.projects.get(bundle.project.id)
-    const id = taken ? `${bundle.project.id.slice(0, 40)}-${this.now().toString(36)}` : bundle.project.id
-    const project = { ...bundle.project, id, name: taken ? `${bundle.project.name} (copy)` : bundle.project.name }
-    await this.db.transaction('rw', this.db.projects, this.db.history, this.db.chunks, async () => {
-      await clearHistory(this.db, id)
-      for (const [recordingId, bytes] of bundle.recordings) await saveRecording(this.db, id, recordingId, bytes)
-      await this.db.projects.put({
-        id,
-        name: project.name,
-        document: project,
-        revision: 1,
-        cursor: 0,
-        updatedAt: this.now(),
-      })
-    })
+  async add(bundle: ProjectBundle, { onlyIfEmpty = false } = {}): Promise<void> {
+    const { projectFaults } = await this.loadChecks()
+    const faults = projectFaults(bundle.project, this.known)
+    if (faults.length > 0) throw new Error(`${faults[0].path}: ${faults[0].message}`)
+    const id = await putIn(this.db, bundle, this.now(), onlyIfEmpty)
     await this.open(id)
   }
 
-  /** Keeps raw bytes first, then lets the document speak of them: a recording in the document is always there. */
-  async addRecording(recordingId: string, bytes: Uint8Array): Promise<void> {
-    const projectId = this.state.project?.id
-    if (projectId) await saveRecording(this.db, projectId, recordingId, bytes)
+  /** Keeps raw bytes first, then lets the document speak of them. What the storage does not take stays in memory, and is tried again. */
+  addRecording(recordingId: string, bytes: Uint8Array): Promise<void> {
+    this.unwritten.set(recordingId, bytes)
+    this.jobs.push({ kind: 'recording', recordingId, bytes })
+    return this.work()
   }
 
-  recordingBytes(recordingId: string): Promise<Uint8Array | null> {
+  async recordingBytes(recordingId: string): Promise<Uint8Array | null> {
     const projectId = this.state.project?.id
-    return projectId ? loadRecording(this.db, projectId, recordingId) : Promise.resolve(null)
+    const inMemory = this.unwritten.get(recordingId)
+    if (inMemory || !projectId) return inMemory ?? null
+    return loadRecording(this.db, projectId, recordingId)
   }
 
-  /** The open project with all its recordings, for export. */
+  /** The open project with all its recordings, for export: as it stands on the page, whether or not it could be saved. */
   async bundle(): Promise<ProjectBundle> {
     await this.settled()
-    const project = this.state.project
+    const { project } = this.state
     if (!project) throw new Error('No project is open.')
     const recordings = new Map<string, Uint8Array>()
     for (const { id } of project.recordings) {
-      const bytes = await this.recordingBytes(id)
+      // a database that is gone must not keep the document from its maker
+      const bytes = await this.recordingBytes(id).catch(() => null)
       if (bytes) recordings.set(id, bytes)
     }
     return { project, recordings }
   }
 
-  /** Takes a whole project out of this browser, with its history and recordings, and hands it back so that it can be put in again. The open one gives way to another, or to none. */
+  /** A project as it lies, unread. Null when it is not there. */
+  raw(projectId: string): Promise<RawRow | null> {
+    return readRaw(this.db, projectId)
+  }
+
+  /** The daily copies of a project, the newest first. */
+  copies(projectId: string): Promise<CopyRow[]> {
+    return copiesOf(this.db, projectId)
+  }
+
+  /** Takes a whole project out of this browser, with its history, copies and recordings, and hands it back so that it can be put in again. The open one gives way to another, or to none. */
   async remove(projectId: string): Promise<ProjectBundle | null> {
     await this.settled()
-    const row = await this.db.projects.get(projectId)
-    if (!row) return null
+    const raw = await this.raw(projectId)
+    if (!raw) return null
     const { parseProject } = await this.loadChecks()
-    const parsed = parseProject(row.document)
-    const recordings = new Map<string, Uint8Array>()
-    if (parsed.ok)
-      for (const { id } of parsed.project.recordings) {
-        const bytes = await loadRecording(this.db, projectId, id)
-        if (bytes) recordings.set(id, bytes)
-      }
+    const parsed = parseProject(raw.document)
     if (this.state.project?.id === projectId) {
-      this.watching?.unsubscribe()
-      this.watching = null
+      this.close()
+      this.jobs.length = 0
+      this.set({ unsaved: null, held: [] })
       const other = (await this.projects()).find((p) => p.id !== projectId)
       if (other) await this.open(other.id)
       else this.set({ status: 'failed', project: null, undoLabel: null, redoLabel: null })
     }
-    await this.db.transaction('rw', this.db.projects, this.db.history, this.db.chunks, async () => {
-      await clearHistory(this.db, projectId)
-      await deleteRecordings(this.db, projectId)
-      await this.db.projects.delete(projectId)
-    })
-    return parsed.ok ? { project: parsed.project, recordings } : null
+    await takeOut(this.db, projectId)
+    if (this.state.unopened?.id === projectId) this.set({ unopened: null })
+    return parsed.ok ? { project: parsed.project, recordings: raw.recordings } : null
   }
 
-  projects(): Promise<{ id: string; name: string; updatedAt: number }[]> {
-    return this.db.projects.toArray((rows) =>
-      rows.map(({ id, name, updatedAt }) => ({ id, name, updatedAt })).sort((a, b) => b.updatedAt - a.updatedAt),
-    )
+  projects(): Promise<Listed[]> {
+    return listProjects(this.db)
   }
 
-  readonly tell = (problem: string | null): void => this.set({ problem })
+  readonly tell = (problem: string | null): void =>
+    this.set(problem === null ? { problem, unopened: null } : { problem })
   close(): void {
+    if (this.again) clearTimeout(this.again)
     this.watching?.unsubscribe()
     this.watching = null
   }
-}
-
-/** Faults of the document after a change. Where a change stays inside one build's fields, only that build is checked. */
-function faultsAfter(
-  { buildSchema, faultsOf, projectSchema }: Validation,
-  next: Project,
-  patches: readonly Patch[],
-): Fault[] {
-  const inside = patches.every(
-    (p) =>
-      p.path[0] === 'builds' &&
-      p.path.length > 2 &&
-      p.path[2] !== 'id' &&
-      p.path[2] !== 'parentId' &&
-      p.path[2] !== 'machineId',
-  )
-  if (!inside) {
-    const parsed = projectSchema.safeParse(next)
-    return parsed.success ? [] : faultsOf(parsed.error)
-  }
-  const touched = new Set(patches.map((p) => Number(p.path[1])))
-  return [...touched].flatMap((i) => {
-    const parsed = buildSchema.safeParse(next.builds[i])
-    return parsed.success ? [] : faultsOf(parsed.error)
-  })
 }

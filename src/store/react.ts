@@ -1,7 +1,8 @@
 'use client'
 import { createContext, useContext, useSyncExternalStore } from 'react'
 import type { Project } from '../project/document'
-import type { ProjectStore, StoreState } from './project-store'
+import type { ProjectStore } from './project-store'
+import { CLOSED, type StoreState } from './state'
 
 export const StoreContext = createContext<ProjectStore | null>(null)
 
@@ -9,15 +10,6 @@ export function useStore(): ProjectStore {
   const store = useContext(StoreContext)
   if (!store) throw new Error('useStore outside StoreContext')
   return store
-}
-
-const CLOSED: StoreState = {
-  status: 'opening',
-  project: null,
-  undoLabel: null,
-  redoLabel: null,
-  saving: false,
-  problem: null,
 }
 
 export function useStoreState(): StoreState {

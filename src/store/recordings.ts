@@ -36,3 +36,9 @@ export async function loadRecording(db: KettleDb, projectId: string, recordingId
 export async function deleteRecordings(db: KettleDb, projectId: string): Promise<void> {
   await db.chunks.where('projectId').equals(projectId).delete()
 }
+
+/** Ids of all recordings of a project of which anything is kept. */
+export async function recordingIds(db: KettleDb, projectId: string): Promise<string[]> {
+  const keys = await db.chunks.where('projectId').equals(projectId).primaryKeys()
+  return [...new Set(keys.map(([, recordingId]) => recordingId))]
+}

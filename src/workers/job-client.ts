@@ -20,6 +20,8 @@ export class JobError extends Error {
 export interface JobOptions {
   readonly signal?: AbortSignal
   readonly progress?: (share: number) => void
+  /** Longest that the job may take once it runs, ms; then its worker is ended. For what a file can make endless. */
+  readonly deadlineMs?: number
 }
 
 /** The part of a Worker that a client needs; a test can stand in for it. */
@@ -43,6 +45,11 @@ const crashed: JobFault = {
   message: 'The computation stopped unexpectedly.',
   nextStep: 'Try again; if it happens again, the file may be too large for this browser.',
 }
+const late = (ms: number): JobFault => ({
+  code: 'DEADLINE',
+  message: `It was not done within ${Math.round(ms / 1000)} s and was ended.`,
+  nextStep: 'The file is larger or more tangled than can be read here: simplify it, or save it anew from its program.',
+})
 const cancelled: JobFault = { code: 'CANCELLED', message: 'Cancelled.', nextStep: 'Start it again when you like.' }
 
 /** How long a cancelled job may still run before its worker is ended: starting a worker and its libraries anew takes longer than most jobs, ms. */
@@ -51,7 +58,13 @@ export const GRACE_MS = 1000
 /** One worker, one job at a time, the rest in a queue. A cancelled running job is answered at once; its worker goes on with the next job if it comes back within the grace, and is ended and replaced if not. */
 export class JobClient<Q, R> {
   private worker: WorkerLike | null = null
-  private current: (Waiting<Q, R> & { id: number; leaving?: ReturnType<typeof setTimeout> }) | null = null
+  private current:
+    | (Waiting<Q, R> & {
+        id: number
+        leaving?: ReturnType<typeof setTimeout>
+        deadline?: ReturnType<typeof setTimeout>
+      })
+    | null = null
   private readonly queue: Waiting<Q, R>[] = []
   private lastId = 0
 
@@ -70,6 +83,7 @@ export class JobClient<Q, R> {
   /** Ends the worker; what still waits is not answered. */
   close(): void {
     clearTimeout(this.current?.leaving)
+    clearTimeout(this.current?.deadline)
     this.worker?.terminate()
     this.worker = null
   }
@@ -79,6 +93,9 @@ export class JobClient<Q, R> {
     const job = this.queue.shift() as Waiting<Q, R>
     this.current = { ...job, id: ++this.lastId }
     this.worker ??= this.start()
+    const { deadlineMs } = job.options
+    if (deadlineMs !== undefined)
+      this.current.deadline = setTimeout(() => this.fail(late(deadlineMs), true), deadlineMs)
     this.worker.postMessage({ id: this.lastId, request: job.request })
   }
 
@@ -95,8 +112,9 @@ export class JobClient<Q, R> {
     if (message.kind === 'progress')
       return this.current.leaving === undefined ? this.current.options.progress?.(message.share) : undefined
     if (message.kind === 'failed') return this.fail(message.fault, false)
-    const { resolve, leaving } = this.current
+    const { resolve, leaving, deadline } = this.current
     clearTimeout(leaving)
+    clearTimeout(deadline)
     this.current = null
     resolve(message.result)
     this.next()
@@ -105,6 +123,7 @@ export class JobClient<Q, R> {
   private fail(fault: JobFault, restart: boolean): void {
     const job = this.current
     clearTimeout(job?.leaving)
+    clearTimeout(job?.deadline)
     this.current = null
     if (restart) {
       this.worker?.terminate()

@@ -5,11 +5,14 @@ import { useEffect, useState } from 'react'
 import type { ProjectBundle } from '../../project/archive'
 import { emptyProject, unusedRecordings } from '../../project/document'
 import { useProject, useStore, useStoreState } from '../../store'
-import { Advice, FilePicker, LinkButton, MainButton, QuietButton, SectionTitle, TextField, download } from '../../ui'
+import { Advice, FilePicker, LinkButton, MainButton, QuietButton, SectionTitle, TextField } from '../../ui'
 import Dialog from '../../ui/Dialog'
-import { openProject, packProject } from '../../workers'
+import { JobError, openProject } from '../../workers'
 import { counted, freshId } from '../shared'
+import { Copies } from './Copies'
+import { exportOpen, exportRaw } from './hand-out'
 import { fetchDemo } from './open-store'
+import { StorageRoom } from './StorageRoom'
 
 const emptyBundle = (): ProjectBundle => ({
   project: emptyProject({ id: freshId('project'), name: 'New project' }),
@@ -75,6 +78,8 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
   const [list, setList] = useState<{ id: string; name: string; updatedAt: number }[]>([])
   const [fault, setFault] = useState<string | null>(null)
   const [busy, setBusy] = useState<string | null>(null)
+  const [stop, setStop] = useState<AbortController | null>(null)
+  const [notes, setNotes] = useState<readonly string[]>([])
   const [removed, setRemoved] = useState<ProjectBundle | null>(null)
   const router = useRouter()
   useEffect(() => {
@@ -87,26 +92,25 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
     try {
       await work()
     } catch (error) {
-      setFault((error as Error).message)
+      const cancelled = error instanceof JobError && error.fault.code === 'CANCELLED'
+      const next = error instanceof JobError ? ` ${error.fault.nextStep}` : ''
+      setFault(cancelled ? null : `${(error as Error).message}${next}`)
     } finally {
       setBusy(null)
+      setStop(null)
     }
   }
-  const exportIt = () =>
-    attempt('Packing…', async () => {
-      const bundle = await store.bundle()
-      download(
-        `${bundle.project.name.replace(/[^\w-]+/g, '-').toLowerCase()}.zip`,
-        (await packProject(bundle)) as BlobPart,
-        'application/zip',
-      )
-    })
+  const exportIt = () => attempt('Packing…', () => exportOpen(store))
   const importIt = (file: File) =>
     attempt('Opening…', async () => {
-      const opened = await openProject(new Uint8Array(await file.arrayBuffer()))
+      const control = new AbortController()
+      setStop(control)
+      const opened = await openProject(new Uint8Array(await file.arrayBuffer()), { signal: control.signal })
       if (!opened.ok) throw new Error(`“${file.name}” was not imported; nothing was changed. ${opened.message}`)
       await store.add(opened.bundle)
-      onClose()
+      // what an importer left out is read before the dialog is closed
+      if (opened.notes.length === 0) return onClose()
+      setNotes(opened.notes)
     })
   const remove = (id: string) =>
     attempt('Removing…', async () => {
@@ -146,7 +150,18 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
           Fresh copy of the demo
         </QuietButton>
       </Flex>
-      {busy && <Box mt="2">{busy}</Box>}
+      {busy && (
+        <Box mt="2" role="status">
+          {busy} {stop && <LinkButton onClick={() => stop.abort()}>Stop</LinkButton>}
+        </Box>
+      )}
+      {notes.length > 0 && (
+        <Advice tone="advice" title="Imported and opened; to be known">
+          {notes.map((note) => (
+            <Box key={note}>{note}</Box>
+          ))}
+        </Advice>
+      )}
       {fault && (
         <Advice tone="warn" title="Not done">
           {fault}
@@ -163,6 +178,14 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
                 <LinkButton onClick={() => void store.open(entry.id).then(onClose)}>{entry.name}</LinkButton>
               )}
             </Box>
+            <LinkButton
+              fontSize="xs"
+              aria-label={`Export ${entry.name} as it lies`}
+              title="Its document and recordings unread, even where it cannot be opened"
+              onClick={() => void attempt('Packing…', () => exportRaw(store, entry.id))}
+            >
+              as it lies
+            </LinkButton>
             <LinkButton fontSize="xs" aria-label={`Remove ${entry.name}`} onClick={() => void remove(entry.id)}>
               remove
             </LinkButton>
@@ -188,9 +211,8 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
           as long as this stays open; a file that was exported brings it back at any time.
         </Advice>
       )}
-      <Box mt="3" fontSize="xs" color="mute">
-        Projects stay in this browser and in the files you export; nothing is sent anywhere.
-      </Box>
+      {project && <Copies onClose={onClose} />}
+      <StorageRoom />
     </Dialog>
   )
 }

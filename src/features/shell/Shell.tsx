@@ -8,7 +8,10 @@ import { useTheme } from 'next-themes'
 import { Suspense, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { tinykeys } from 'tinykeys'
 import { StoreContext, useStore, useStoreState, type ProjectStore } from '../../store'
+import { Guarded } from './Guarded'
 import { openStore } from './open-store'
+import { StoreNotices } from './StoreNotices'
+import { Unopened } from './Unopened'
 
 const ProjectsDialog = dynamic(() => import('./ProjectsDialog'), { ssr: false })
 const UnitsDialog = dynamic(() => import('./UnitsDialog'), { ssr: false })
@@ -111,7 +114,7 @@ function ThemeButton() {
 
 function TopBar({ onOpen }: { onOpen: (what: Open) => void }) {
   const store = useStore()
-  const { project, undoLabel, redoLabel, saving } = useStoreState()
+  const { project, undoLabel, redoLabel, saving, unsaved } = useStoreState()
   const display = project?.display
   return (
     <Flex
@@ -143,7 +146,7 @@ function TopBar({ onOpen }: { onOpen: (what: Open) => void }) {
       </Suspense>
       <Flex ml="auto" align="center" gap="1" color="mute" fontSize="sm">
         <Box fontSize="xs" mr="2" aria-live="polite" data-testid="saved" display={{ base: 'none', md: 'block' }}>
-          {saving ? 'saving…' : 'saved'}
+          {unsaved ? 'not saved' : saving ? 'saving…' : project ? 'saved' : ''}
         </Box>
         {display && (
           <chakra.button
@@ -211,18 +214,22 @@ function useKeys(store: ProjectStore, onOpen: (what: Open) => void): void {
   }, [store, router, onOpen])
 }
 
-function Problem() {
-  const store = useStore()
-  const { problem } = useStoreState()
-  if (!problem) return null
+function NoProject({ onOpen }: { onOpen: () => void }) {
   return (
-    <Flex role="alert" bg="sheet" borderLeftWidth="3px" borderColor="brick" px="4" py="2" gap="4" align="baseline">
-      <Box flex="1">{problem}</Box>
-      <chakra.button type="button" color="petrol" onClick={() => store.tell(null)}>
-        Put away
+    <Box py="10" color="mute">
+      No project is open.{' '}
+      <chakra.button type="button" color="petrol" onClick={onOpen}>
+        Open, import or begin one
       </chakra.button>
-    </Flex>
+    </Box>
   )
+}
+
+/** Another address is another thing to draw: a room that failed is tried again there. */
+function usePlace(): string {
+  const path = usePathname()
+  const params = useSearchParams()
+  return `${path}?${params.toString()}`
 }
 
 function Inner({ children }: { children: ReactNode }) {
@@ -230,25 +237,41 @@ function Inner({ children }: { children: ReactNode }) {
   const { status } = useStoreState()
   const [open, setOpen] = useState<Open>(null)
   useKeys(store, setOpen)
+  const place = usePlace()
   const close = () => setOpen(null)
   return (
     <>
       <TopBar onOpen={setOpen} />
-      <Problem />
+      <StoreNotices />
       <Box as="main" px={{ base: '3', md: '6' }} pb="6">
+        <Unopened />
         {status === 'open' ? (
-          children
-        ) : (
+          <Guarded what="This room" place={place}>
+            {children}
+          </Guarded>
+        ) : status === 'opening' ? (
           <Box py="10" color="mute">
-            {status === 'opening'
-              ? 'Opening the project…'
-              : 'No project is open. Use the project name above to open or import one.'}
+            Opening the project…
           </Box>
+        ) : (
+          <NoProject onOpen={() => setOpen('projects')} />
         )}
       </Box>
-      {open === 'projects' && <ProjectsDialog onClose={close} />}
-      {open === 'units' && <UnitsDialog onClose={close} />}
-      {open === 'shortcuts' && <ShortcutsDialog onClose={close} />}
+      {open === 'projects' && (
+        <Guarded what="This dialog" place={`${place} projects`}>
+          <ProjectsDialog onClose={close} />
+        </Guarded>
+      )}
+      {open === 'units' && (
+        <Guarded what="This dialog" place={`${place} units`}>
+          <UnitsDialog onClose={close} />
+        </Guarded>
+      )}
+      {open === 'shortcuts' && (
+        <Guarded what="This dialog" place={`${place} shortcuts`}>
+          <ShortcutsDialog onClose={close} />
+        </Guarded>
+      )}
     </>
   )
 }
@@ -269,7 +292,9 @@ export function Shell({ children }: { children: ReactNode }) {
     )
   return (
     <StoreContext.Provider value={store}>
-      <Inner>{children}</Inner>
+      <Suspense>
+        <Inner>{children}</Inner>
+      </Suspense>
     </StoreContext.Provider>
   )
 }

@@ -8,12 +8,21 @@ export interface ProjectBundle {
   readonly recordings: ReadonlyMap<string, Uint8Array>
 }
 
+/** A project as it lies in a store or an archive: nobody has judged its document. */
+export interface RawProject {
+  readonly document: unknown
+  readonly recordings: ReadonlyMap<string, Uint8Array>
+}
+
 export type OpenedArchive =
   | { readonly ok: true; readonly bundle: ProjectBundle; readonly notes: readonly string[] }
   | { readonly ok: false; readonly message: string }
 
 export const MAX_ARCHIVE_BYTES = 512 * 1024 * 1024
 export const MAX_UNPACKED_BYTES = 1024 * 1024 * 1024
+/** A document of ten thousand runs has about 20 MB. */
+const MAX_DOCUMENT_BYTES = 64 * 1024 * 1024
+const MISSING_PATH = 'missing-recordings.txt'
 const recordingPath = (id: string) => `recordings/${id}.csv`
 /** Entries carry one fixed time, so that the same project always gives the same bytes. */
 const ENTRY_TIME = new Date(2000, 0, 1, 12)
@@ -24,11 +33,22 @@ export function packArchive({ project, recordings }: ProjectBundle): Uint8Array 
     'project.json': strToU8(`${JSON.stringify(project, null, 1)}\n`),
     'project.schema.json': strToU8(`${JSON.stringify(z.toJSONSchema(projectSchema, { io: 'input' }), null, 1)}\n`),
   }
-  for (const { id, fileName } of project.recordings) {
+  const missing = project.recordings.filter(({ id }) => !recordings.has(id))
+  for (const { id } of project.recordings) {
     const bytes = recordings.get(id)
-    if (!bytes) throw new Error(`The recording ${fileName} is not in the store; the project was not exported.`)
-    files[recordingPath(id)] = bytes
+    if (bytes) files[recordingPath(id)] = bytes
   }
+  if (missing.length > 0)
+    files[MISSING_PATH] = strToU8(
+      `Recordings that the project names and the browser no longer had:\n${missing.map((r) => `${recordingPath(r.id)}  ${r.fileName}, ${r.byteLength} bytes`).join('\n')}\n`,
+    )
+  return zipSync(files, { mtime: ENTRY_TIME, level: 6 })
+}
+
+/** Packs a project that cannot be opened, as it lies: its document unread, and every recording that is there. */
+export function packRaw({ document, recordings }: RawProject): Uint8Array {
+  const files: Zippable = { 'project.json': strToU8(`${JSON.stringify(document, null, 1) ?? 'null'}\n`) }
+  for (const [id, bytes] of recordings) files[recordingPath(id.replace(/[^\w-]/g, '_'))] = bytes
   return zipSync(files, { mtime: ENTRY_TIME, level: 6 })
 }
 
@@ -39,6 +59,7 @@ function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
   return unzipSync(bytes, {
     filter: (entry) => {
       total += entry.originalSize
+      if (entry.name === 'project.json' && entry.originalSize > MAX_DOCUMENT_BYTES) throw new RangeError('too large')
       if (total > MAX_UNPACKED_BYTES) throw new RangeError('too large')
       return entry.name === 'project.json' || entry.name.startsWith('recordings/')
     },
@@ -61,7 +82,7 @@ export function openArchive(bytes: Uint8Array): OpenedArchive {
   } catch (error) {
     return refuse(
       error instanceof RangeError
-        ? 'The archive would unpack to more than 1 GB and was not opened.'
+        ? 'The archive would unpack to more than 1 GB (or its project.json to more than 64 MB) and was not opened.'
         : 'The ZIP file is damaged and could not be unpacked. Export it again, or fetch a fresh copy.',
     )
   }
@@ -75,10 +96,14 @@ export function openArchive(bytes: Uint8Array): OpenedArchive {
   }
   const parsed = parseProject(value)
   if (!parsed.ok) return refuse(parsed.message)
+  const notes: string[] = []
   const recordings = new Map<string, Uint8Array>()
   for (const { id, fileName, byteLength } of parsed.project.recordings) {
     const content = files[recordingPath(id)]
-    if (!content) return refuse(`The recording ${fileName} (${recordingPath(id)}) is missing from the archive.`)
+    if (!content) {
+      notes.push(`The recording ${fileName} is not in the archive: its run is there, its curve cannot be drawn.`)
+      continue
+    }
     if (content.length !== byteLength)
       return refuse(
         `The recording ${fileName} has ${content.length} bytes; the project says ${byteLength}. It was changed outside.`,
@@ -88,9 +113,7 @@ export function openArchive(bytes: Uint8Array): OpenedArchive {
   const extra = Object.keys(files).filter(
     (f) => f !== 'project.json' && ![...recordings.keys()].some((id) => recordingPath(id) === f) && !f.endsWith('/'),
   )
-  return {
-    ok: true,
-    bundle: { project: parsed.project, recordings },
-    notes: extra.length > 0 ? [`Not used: ${extra.join(', ')}.`] : [],
-  }
+  if (extra.length > 0)
+    notes.push(`Not used: ${extra.slice(0, 5).join(', ')}${extra.length > 5 ? ` and ${extra.length - 5} more` : ''}.`)
+  return { ok: true, bundle: { project: parsed.project, recordings }, notes }
 }

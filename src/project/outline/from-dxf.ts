@@ -119,6 +119,11 @@ function runOf(e: Entity): Point[] {
  * @throws Error when the text is no DXF.
  */
 export function fromDxf(text: string): Drawn {
+  // the parser looks for these ends and goes on for ever where they are missing
+  if (!/(^|\n)\s*EOF\s*$/.test(text)) throw new Error('it does not end with EOF: the file is cut short')
+  const count = (entity: string) =>
+    text.match(new RegExp(`(^|\\n)[ \\t]*0[ \\t]*\\r?\\n[ \\t]*${entity}[ \\t]*(?=\\r?\\n|$)`, 'g'))?.length ?? 0
+  if (count('POLYLINE') > count('SEQEND')) throw new Error('a polyline has no SEQEND: the file is cut short')
   const drawing = new DxfParser().parseSync(text)
   const notes: string[] = []
   const unit = Number((drawing?.header as Record<string, unknown> | undefined)?.['$INSUNITS'] ?? 4)

@@ -47,6 +47,9 @@ function pathData(name: string, at: Attributes): string | null {
   }
 }
 
+/** A blade has one or two; a page of text or a traced picture has tens of thousands. */
+const MOST_STROKES = 4000
+
 /** What is defined for use elsewhere draws nothing where it stands. */
 const UNDRAWN = new Set(['defs', 'clipPath', 'mask', 'symbol', 'marker', 'pattern'])
 
@@ -84,6 +87,8 @@ function sampled(d: string): Point[] {
  * @throws Error when the text is no SVG or a path cannot be read.
  */
 export function fromSvg(text: string): Drawn {
+  const strokes = text.match(/[MmZz]|<(?:line|rect|circle|ellipse|polygon|polyline)/g)?.length ?? 0
+  if (strokes > MOST_STROKES) throw new Error(`it has more than ${MOST_STROKES} strokes; a blade is one or two`)
   const tree = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: '@' }).parse(text) as Attributes
   const root = (Array.isArray(tree.svg) ? tree.svg[0] : tree.svg) as Attributes | undefined
   if (typeof root !== 'object' || root === null) {

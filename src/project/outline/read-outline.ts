@@ -14,6 +14,8 @@ export type OutlineOutcome =
 
 const MOST_POINTS = 400
 const MOST_BYTES = 2_000_000
+/** Joining looks at every end for every other. */
+const MOST_RUNS = 4000
 /** Ends of lines that lie within this share of the drawing's size meet. */
 const MEETS = 1e-3
 
@@ -60,6 +62,8 @@ export function readOutline(fileName: string, text: string): OutlineOutcome {
     )
   }
   const runs = drawn.runs.map((r) => r.filter(([x, y]) => Number.isFinite(x) && Number.isFinite(y)))
+  if (runs.length > MOST_RUNS)
+    return refuse(`it has ${runs.length} separate lines; an outline has a few. Leave out all else.`)
   const { closed, open } = joinChains(runs, MEETS * sizeOf(runs))
   const sound = closed
     .map((o) => o.filter(([x, y], i) => i === 0 || Math.hypot(x - o[i - 1][0], y - o[i - 1][1]) > 1e-5))

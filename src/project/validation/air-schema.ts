@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { LIMITS } from '../document/limits'
-import { whole, within } from './schema-base'
+import { sound, whole, within } from './schema-base'
 
 const deliverySchema = z.strictObject({
   gaugePressurePa: within('deliveryGaugePressurePa'),
@@ -43,24 +43,26 @@ export const compressorSchema = z
     cutInGaugePressurePa: within('supplyGaugePressurePa'),
     cutOutGaugePressurePa: within('supplyGaugePressurePa'),
   })
-  .superRefine((c, ctx) => {
-    if (c.filling && c.filling.toGaugePressurePa <= c.filling.fromGaugePressurePa)
-      ctx.addIssue({
-        code: 'custom',
-        path: ['filling', 'toGaugePressurePa'],
-        message: 'it must fill to more than it starts from',
-      })
-    if (c.cutOutGaugePressurePa <= c.cutInGaugePressurePa)
-      ctx.addIssue({ code: 'custom', path: ['cutOutGaugePressurePa'], message: 'cut-out must lie above cut-in' })
-    c.delivery.forEach((point, i) => {
-      if (i > 0 && point.gaugePressurePa <= c.delivery[i - 1].gaugePressurePa)
+  .superRefine(
+    sound((c, ctx) => {
+      if (c.filling && c.filling.toGaugePressurePa <= c.filling.fromGaugePressurePa)
         ctx.addIssue({
           code: 'custom',
-          path: ['delivery', i, 'gaugePressurePa'],
-          message: 'delivery points must rise in pressure',
+          path: ['filling', 'toGaugePressurePa'],
+          message: 'it must fill to more than it starts from',
         })
-    })
-  })
+      if (c.cutOutGaugePressurePa <= c.cutInGaugePressurePa)
+        ctx.addIssue({ code: 'custom', path: ['cutOutGaugePressurePa'], message: 'cut-out must lie above cut-in' })
+      c.delivery.forEach((point, i) => {
+        if (i > 0 && point.gaugePressurePa <= c.delivery[i - 1].gaugePressurePa)
+          ctx.addIssue({
+            code: 'custom',
+            path: ['delivery', i, 'gaugePressurePa'],
+            message: 'delivery points must rise in pressure',
+          })
+      })
+    }),
+  )
 
 export const steadySchema = z.strictObject({
   kind: z.literal('steady'),
@@ -103,18 +105,20 @@ export const blowerCurveSchema = z.discriminatedUnion('kind', [
         .min(2)
         .max(20),
     })
-    .superRefine(({ points }, ctx) => {
-      points.forEach((point, i) => {
-        if (i > 0 && point.flowM3PerS <= points[i - 1].flowM3PerS)
-          ctx.addIssue({ code: 'custom', path: ['points', i, 'flowM3PerS'], message: 'the points must rise in flow' })
-        if (i > 0 && point.pressurePa >= points[i - 1].pressurePa)
-          ctx.addIssue({
-            code: 'custom',
-            path: ['points', i, 'pressurePa'],
-            message: 'the points must fall in pressure',
-          })
-      })
-    }),
+    .superRefine(
+      sound(({ points }, ctx) => {
+        points.forEach((point, i) => {
+          if (i > 0 && point.flowM3PerS <= points[i - 1].flowM3PerS)
+            ctx.addIssue({ code: 'custom', path: ['points', i, 'flowM3PerS'], message: 'the points must rise in flow' })
+          if (i > 0 && point.pressurePa >= points[i - 1].pressurePa)
+            ctx.addIssue({
+              code: 'custom',
+              path: ['points', i, 'pressurePa'],
+              message: 'the points must fall in pressure',
+            })
+        })
+      }),
+    ),
 ])
 
 export const blowerSchema = z.strictObject({
@@ -151,21 +155,23 @@ export const balloonSchema = z
     uses: whole('uses'),
     wearPerUse: within('wearPerUse'),
   })
-  .superRefine((b, ctx) => {
-    const rest = ((4 * Math.PI) / 3) * b.restRadiusM ** 3
-    if (b.blownVolumeM3 < 1.2 * rest)
-      ctx.addIssue({
-        code: 'custom',
-        path: ['blownVolumeM3'],
-        message: `limp it holds ${(rest * 1000).toFixed(2)} L already: blow it up to at least a fifth more`,
-      })
-    if (b.blownVolumeM3 > 800 * rest)
-      ctx.addIssue({
-        code: 'custom',
-        path: ['blownVolumeM3'],
-        message: 'no skin stretches that far: more than nine times in each direction',
-      })
-  })
+  .superRefine(
+    sound((b, ctx) => {
+      const rest = ((4 * Math.PI) / 3) * b.restRadiusM ** 3
+      if (b.blownVolumeM3 < 1.2 * rest)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['blownVolumeM3'],
+          message: `limp it holds ${(rest * 1000).toFixed(2)} L already: blow it up to at least a fifth more`,
+        })
+      if (b.blownVolumeM3 > 800 * rest)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['blownVolumeM3'],
+          message: 'no skin stretches that far: more than nine times in each direction',
+        })
+    }),
+  )
 
 export const supplySchema = z.union([
   compressorSchema,
@@ -190,14 +196,16 @@ export const regulatorSchema = z
     movingMassKg: within('movingMassKg'),
     chamberVolumeM3: within('chamberVolumeM3'),
   })
-  .superRefine((r, ctx) => {
-    if (r.seatDiameterM > 0.7 * r.sensingDiameterM)
-      ctx.addIssue({
-        code: 'custom',
-        path: ['seatDiameterM'],
-        message: 'the seat must be smaller than 0.7 of the diaphragm or piston, or the inlet rules the outlet',
-      })
-  })
+  .superRefine(
+    sound((r, ctx) => {
+      if (r.seatDiameterM > 0.7 * r.sensingDiameterM)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['seatDiameterM'],
+          message: 'the seat must be smaller than 0.7 of the diaphragm or piston, or the inlet rules the outlet',
+        })
+    }),
+  )
 
 export const linePartSchema = z.discriminatedUnion('kind', [
   z.strictObject({

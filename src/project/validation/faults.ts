@@ -6,14 +6,16 @@ export interface Fault {
   readonly message: string
 }
 
-const pathOf = (path: readonly PropertyKey[]): string =>
+/** A place in a document: builds[3].nozzle.gapM. */
+export const pathWords = (path: readonly PropertyKey[]): string =>
   path.reduce<string>(
     (text, key) => (typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key)),
     '',
   ) || '(whole)'
 
 /** The faults a schema found, one a line; a union shows those of the option that came closest. */
-export function faultsOf(error: z.ZodError): Fault[] {
+export function faultsOf(error: z.ZodError, within: readonly PropertyKey[] = []): Fault[] {
+  const pathOf = (path: readonly PropertyKey[]) => pathWords([...within, ...path])
   return error.issues.flatMap((issue) => {
     if (issue.code === 'invalid_union' && issue.errors.length > 0) {
       const closest = [...issue.errors].sort((a, b) => score(a) - score(b))[0]

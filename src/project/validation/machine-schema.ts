@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { MATERIALS } from '../../core/strength'
 import { BLADE_PROFILES } from '../document/limits'
-import { whole, within } from './schema-base'
+import { sound, whole, within } from './schema-base'
 
 export const MATERIAL_IDS = MATERIALS.map((m) => m.id) as [string, ...string[]]
 
@@ -55,10 +55,10 @@ function checkBlades(
 
 export const tangentialSchema = z
   .strictObject({ family: z.literal('tangential-impulse'), ...bladedDisc, outline: ownBlade })
-  .superRefine((m, ctx) => checkBlades(ctx, m, m.bladeDepthM))
+  .superRefine(sound((m, ctx) => checkBlades(ctx, m, m.bladeDepthM)))
 export const supersonicSchema = z
   .strictObject({ family: z.literal('supersonic-impulse'), ...bladedDisc, outline: ownBlade })
-  .superRefine((m, ctx) => checkBlades(ctx, m, m.bladeHeightM))
+  .superRefine(sound((m, ctx) => checkBlades(ctx, m, m.bladeHeightM)))
 
 export const radialSchema = z
   .strictObject({
@@ -76,23 +76,25 @@ export const radialSchema = z
     hubRadiusM: within('hubRadiusM'),
     ...print,
   })
-  .superRefine((m, ctx) => {
-    if (m.outletTipRadiusM > 0.9 * m.inletRadiusM)
-      refuse(
-        ctx,
-        'outletTipRadiusM',
-        `the outlet must end at least a tenth inside the inlet radius of ${mm(m.inletRadiusM)}`,
+  .superRefine(
+    sound((m, ctx) => {
+      if (m.outletTipRadiusM > 0.9 * m.inletRadiusM)
+        refuse(
+          ctx,
+          'outletTipRadiusM',
+          `the outlet must end at least a tenth inside the inlet radius of ${mm(m.inletRadiusM)}`,
+        )
+      if (m.outletHubRadiusM > m.outletTipRadiusM - 1e-3)
+        refuse(ctx, 'outletHubRadiusM', 'the outlet needs at least 1 mm between hub and tip')
+      if (m.hubRadiusM > m.outletHubRadiusM)
+        refuse(ctx, 'hubRadiusM', 'the bore cannot be wider than the hub that stands in the outlet')
+      if (
+        (m.bladeCount * m.bladeThicknessM) / Math.sin(m.outletAngleRad) >
+        0.8 * Math.PI * (m.outletTipRadiusM + m.outletHubRadiusM)
       )
-    if (m.outletHubRadiusM > m.outletTipRadiusM - 1e-3)
-      refuse(ctx, 'outletHubRadiusM', 'the outlet needs at least 1 mm between hub and tip')
-    if (m.hubRadiusM > m.outletHubRadiusM)
-      refuse(ctx, 'hubRadiusM', 'the bore cannot be wider than the hub that stands in the outlet')
-    if (
-      (m.bladeCount * m.bladeThicknessM) / Math.sin(m.outletAngleRad) >
-      0.8 * Math.PI * (m.outletTipRadiusM + m.outletHubRadiusM)
-    )
-      refuse(ctx, 'bladeCount', 'so many blades of this thickness close the outlet')
-  })
+        refuse(ctx, 'bladeCount', 'so many blades of this thickness close the outlet')
+    }),
+  )
 
 const axialRows = {
   meanRadiusM: within('meanRadiusM'),
@@ -111,7 +113,7 @@ const axialRows = {
 }
 export const axialSchema = z
   .strictObject({ family: z.literal('axial'), stages: whole('stages'), ...axialRows })
-  .superRefine((m, ctx) => checkBlades(ctx, m, m.bladeHeightM))
+  .superRefine(sound((m, ctx) => checkBlades(ctx, m, m.bladeHeightM)))
 
 export const discPackSchema = z
   .strictObject({
@@ -127,12 +129,14 @@ export const discPackSchema = z
     hubRadiusM: within('hubRadiusM'),
     ...print,
   })
-  .superRefine((m, ctx) => {
-    if (m.innerRadiusM > 0.85 * m.outerRadiusM)
-      refuse(ctx, 'innerRadiusM', `the outlet holes must end well inside the rim at ${mm(m.outerRadiusM)}`)
-    if (m.innerRadiusM < m.hubRadiusM + 1e-3)
-      refuse(ctx, 'innerRadiusM', `the outlet holes need at least 1 mm outside the hub of ${mm(m.hubRadiusM)}`)
-  })
+  .superRefine(
+    sound((m, ctx) => {
+      if (m.innerRadiusM > 0.85 * m.outerRadiusM)
+        refuse(ctx, 'innerRadiusM', `the outlet holes must end well inside the rim at ${mm(m.outerRadiusM)}`)
+      if (m.innerRadiusM < m.hubRadiusM + 1e-3)
+        refuse(ctx, 'innerRadiusM', `the outlet holes need at least 1 mm outside the hub of ${mm(m.hubRadiusM)}`)
+    }),
+  )
 
 export const vaneSchema = z
   .strictObject({
@@ -151,31 +155,33 @@ export const vaneSchema = z
     hubRadiusM: within('hubRadiusM'),
     ...print,
   })
-  .superRefine((m, ctx) => {
-    const room = m.boreRadiusM - m.rotorRadiusM
-    if (m.eccentricityM > room)
-      refuse(ctx, 'eccentricityM', `the rotor would cut into the bore: at most ${(room * 1000).toFixed(2)} mm`)
-    if (m.eccentricityM < 0.3 * room)
-      refuse(
-        ctx,
-        'eccentricityM',
-        'the rotor sits so near the middle that the cells hardly change: at least a third of bore less rotor',
-      )
-    if (m.vaneHeightM > m.rotorRadiusM - m.hubRadiusM - 1e-3)
-      refuse(ctx, 'vaneHeightM', 'the slots would run into the hub: shorter vanes or a smaller hub')
-    if (m.vaneHeightM < room + m.eccentricityM + 0.5e-3)
-      refuse(ctx, 'vaneHeightM', `the vanes fall out: they come out by ${mm(room + m.eccentricityM)}`)
-    if (m.vanes * m.vaneThicknessM > 0.6 * 2 * Math.PI * (m.rotorRadiusM - m.vaneHeightM))
-      refuse(ctx, 'vaneThicknessM', 'the slots meet at their ends: thinner, fewer or shorter vanes')
-    if (m.exhaustOpensRad < m.inletEndsRad + (10 * Math.PI) / 180)
-      refuse(ctx, 'exhaustOpensRad', 'the exhaust must open at least 10° after the inlet ends')
-    if (m.inletEndsRad < (2 * Math.PI) / m.vanes)
-      refuse(
-        ctx,
-        'inletEndsRad',
-        `with ${m.vanes} vanes the inlet must last at least one cell, ${Math.ceil(360 / m.vanes)}°`,
-      )
-  })
+  .superRefine(
+    sound((m, ctx) => {
+      const room = m.boreRadiusM - m.rotorRadiusM
+      if (m.eccentricityM > room)
+        refuse(ctx, 'eccentricityM', `the rotor would cut into the bore: at most ${(room * 1000).toFixed(2)} mm`)
+      if (m.eccentricityM < 0.3 * room)
+        refuse(
+          ctx,
+          'eccentricityM',
+          'the rotor sits so near the middle that the cells hardly change: at least a third of bore less rotor',
+        )
+      if (m.vaneHeightM > m.rotorRadiusM - m.hubRadiusM - 1e-3)
+        refuse(ctx, 'vaneHeightM', 'the slots would run into the hub: shorter vanes or a smaller hub')
+      if (m.vaneHeightM < room + m.eccentricityM + 0.5e-3)
+        refuse(ctx, 'vaneHeightM', `the vanes fall out: they come out by ${mm(room + m.eccentricityM)}`)
+      if (m.vanes * m.vaneThicknessM > 0.6 * 2 * Math.PI * (m.rotorRadiusM - m.vaneHeightM))
+        refuse(ctx, 'vaneThicknessM', 'the slots meet at their ends: thinner, fewer or shorter vanes')
+      if (m.exhaustOpensRad < m.inletEndsRad + (10 * Math.PI) / 180)
+        refuse(ctx, 'exhaustOpensRad', 'the exhaust must open at least 10° after the inlet ends')
+      if (m.inletEndsRad < (2 * Math.PI) / m.vanes)
+        refuse(
+          ctx,
+          'inletEndsRad',
+          `with ${m.vanes} vanes the inlet must last at least one cell, ${Math.ceil(360 / m.vanes)}°`,
+        )
+    }),
+  )
 
 export const reactionSchema = z
   .strictObject({
@@ -191,11 +197,13 @@ export const reactionSchema = z
     hubRadiusM: within('hubRadiusM'),
     ...print,
   })
-  .superRefine((m, ctx) => {
-    if (m.jetRadiusM > m.bodyRadiusM) refuse(ctx, 'jetRadiusM', 'the jets must lie within the body')
-    if (m.jetRadiusM < m.sealRadiusM + 2e-3)
-      refuse(ctx, 'jetRadiusM', 'the jets must lie at least 2 mm outside the inlet')
-  })
+  .superRefine(
+    sound((m, ctx) => {
+      if (m.jetRadiusM > m.bodyRadiusM) refuse(ctx, 'jetRadiusM', 'the jets must lie within the body')
+      if (m.jetRadiusM < m.sealRadiusM + 2e-3)
+        refuse(ctx, 'jetRadiusM', 'the jets must lie at least 2 mm outside the inlet')
+    }),
+  )
 
 export const windStackSchema = z
   .strictObject({
@@ -207,11 +215,13 @@ export const windStackSchema = z
     stackVanes: whole('stackVanes'),
     vaneSlantRad: within('slantRad'),
   })
-  .superRefine((m, ctx) => {
-    checkBlades(ctx, m, m.bladeHeightM)
-    if (m.meanRadiusM + m.bladeHeightM / 2 > m.stackRadiusM)
-      refuse(ctx, 'stackRadiusM', 'the wheel must fit into the stack')
-  })
+  .superRefine(
+    sound((m, ctx) => {
+      checkBlades(ctx, m, m.bladeHeightM)
+      if (m.meanRadiusM + m.bladeHeightM / 2 > m.stackRadiusM)
+        refuse(ctx, 'stackRadiusM', 'the wheel must fit into the stack')
+    }),
+  )
 
 export const impellerSchema = z
   .strictObject({
@@ -224,10 +234,12 @@ export const impellerSchema = z
     clearanceM: within('gapClearanceM'),
     stages: whole('impellerStages'),
   })
-  .superRefine((m, ctx) => {
-    if (m.eyeRadiusM > 0.75 * m.tipRadiusM)
-      refuse(ctx, 'eyeRadiusM', 'the eye must be within three quarters of the tip radius')
-  })
+  .superRefine(
+    sound((m, ctx) => {
+      if (m.eyeRadiusM > 0.75 * m.tipRadiusM)
+        refuse(ctx, 'eyeRadiusM', 'the eye must be within three quarters of the tip radius')
+    }),
+  )
 export const turbineCompressorSchema = z
   .strictObject({
     family: z.literal('turbine-compressor'),
@@ -236,7 +248,7 @@ export const turbineCompressorSchema = z
     impeller: impellerSchema,
     deliveryDiameterM: within('deliveryM'),
   })
-  .superRefine((m, ctx) => checkBlades(ctx, m, m.bladeDepthM))
+  .superRefine(sound((m, ctx) => checkBlades(ctx, m, m.bladeDepthM)))
 
 export const turbineSchema = z.discriminatedUnion('family', [
   tangentialSchema,

@@ -1,5 +1,6 @@
 import { migrateProject } from '../migrations'
 import { faultsOf, type Fault } from './faults'
+import { tooLarge } from './too-large'
 import { PROJECT_VERSION, projectSchema, type Project } from './schema'
 
 export type ParsedProject =
@@ -19,13 +20,20 @@ export function parseProject(value: unknown): ParsedProject {
     return refuse(
       `The project was saved by a newer Grey Kettle (document version ${version}; this one reads up to ${PROJECT_VERSION}). Update, then open it again.`,
     )
-  const parsed = projectSchema.safeParse(migrateProject(value as { schemaVersion: number }))
-  if (parsed.success) return { ok: true, project: parsed.data }
-  const faults = faultsOf(parsed.error)
-  return {
-    ok: false,
-    message: `The project has ${faults.length === 1 ? 'a fault' : `${faults.length} faults`}: ${faults[0].path}: ${faults[0].message}.`,
-    faults,
+  const large = tooLarge(value)
+  if (large) return refuse(large)
+  try {
+    const parsed = projectSchema.safeParse(migrateProject(value as { schemaVersion: number }))
+    if (parsed.success) return { ok: true, project: parsed.data }
+    const faults = faultsOf(parsed.error)
+    return {
+      ok: false,
+      message: `The project has ${faults.length === 1 ? 'a fault' : `${faults.length} faults`}: ${faults[0].path}: ${faults[0].message}.`,
+      faults,
+    }
+  } catch {
+    // a document can be so wrong that its faults overflow the schema library, or a migration
+    return refuse('The project has more faults than can be listed: it was not written by Grey Kettle, or was damaged.')
   }
 }
 

@@ -12,7 +12,8 @@ import {
   supplySchema,
 } from './air-schema'
 import { MATERIAL_IDS, turbineSchema } from './machine-schema'
-import { id, moment, name, text, whole, within } from './schema-base'
+import { danglingReferences } from './references'
+import { id, moment, name, sound, text, whole, within } from './schema-base'
 
 const uncertain = z.strictObject({ value: within('coefficient'), standardUncertainty: z.number().min(0).max(5) })
 
@@ -39,48 +40,54 @@ export const nozzleSchema = z
     /** The test print whose correction its holes are made with. */
     gaugeId: id.nullable(),
   })
-  .superRefine((n, ctx) => {
-    const { form } = n
-    if (
-      form.kind === 'sector' &&
-      (Math.PI / 4) * n.throatDiameterM ** 2 >
-        Math.PI * ((form.innerRadiusM + form.heightM) ** 2 - form.innerRadiusM ** 2)
-    )
-      ctx.addIssue({
-        code: 'custom',
-        path: ['throatDiameterM'],
-        message: 'the whole ring has less area than this throat: make it higher, wider or the throat smaller',
-      })
-    if (n.exitDiameterM < n.throatDiameterM)
-      ctx.addIssue({ code: 'custom', path: ['exitDiameterM'], message: 'the exit cannot be narrower than the throat' })
-    const reach = outletReach(form, n.throatDiameterM)
-    if (form.kind !== 'round' && form.kind !== 'sector' && 2 * reach > 0.98 * n.inletBoreM)
-      ctx.addIssue({
-        code: 'custom',
-        path: ['form'],
-        message: `this outlet reaches across ${(2000 * reach).toFixed(1)} mm: the bore before it must be wider than that`,
-      })
-    if (
-      form.kind === 'divided' &&
-      !(outletOfForm(form, n.throatDiameterM).kind === 'divided' && 2 * reach > 2.2 * form.webM)
-    )
-      ctx.addIssue({
-        code: 'custom',
-        path: ['form', 'webM'],
-        message: 'the web leaves hardly any hole: make it thinner',
-      })
-    if (
-      form.kind === 'ring' &&
-      2 * form.ringRadiusM * Math.sin(Math.PI / form.holes) <= 1.05 * (n.throatDiameterM / Math.sqrt(form.holes))
-    )
-      ctx.addIssue({
-        code: 'custom',
-        path: ['form', 'ringRadiusM'],
-        message: 'the holes run into one another: a wider ring or fewer holes',
-      })
-    if (n.inletBoreM <= n.throatDiameterM)
-      ctx.addIssue({ code: 'custom', path: ['inletBoreM'], message: 'the inlet bore must be wider than the throat' })
-  })
+  .superRefine(
+    sound((n, ctx) => {
+      const { form } = n
+      if (
+        form.kind === 'sector' &&
+        (Math.PI / 4) * n.throatDiameterM ** 2 >
+          Math.PI * ((form.innerRadiusM + form.heightM) ** 2 - form.innerRadiusM ** 2)
+      )
+        ctx.addIssue({
+          code: 'custom',
+          path: ['throatDiameterM'],
+          message: 'the whole ring has less area than this throat: make it higher, wider or the throat smaller',
+        })
+      if (n.exitDiameterM < n.throatDiameterM)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['exitDiameterM'],
+          message: 'the exit cannot be narrower than the throat',
+        })
+      const reach = outletReach(form, n.throatDiameterM)
+      if (form.kind !== 'round' && form.kind !== 'sector' && 2 * reach > 0.98 * n.inletBoreM)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['form'],
+          message: `this outlet reaches across ${(2000 * reach).toFixed(1)} mm: the bore before it must be wider than that`,
+        })
+      if (
+        form.kind === 'divided' &&
+        !(outletOfForm(form, n.throatDiameterM).kind === 'divided' && 2 * reach > 2.2 * form.webM)
+      )
+        ctx.addIssue({
+          code: 'custom',
+          path: ['form', 'webM'],
+          message: 'the web leaves hardly any hole: make it thinner',
+        })
+      if (
+        form.kind === 'ring' &&
+        2 * form.ringRadiusM * Math.sin(Math.PI / form.holes) <= 1.05 * (n.throatDiameterM / Math.sqrt(form.holes))
+      )
+        ctx.addIssue({
+          code: 'custom',
+          path: ['form', 'ringRadiusM'],
+          message: 'the holes run into one another: a wider ring or fewer holes',
+        })
+      if (n.inletBoreM <= n.throatDiameterM)
+        ctx.addIssue({ code: 'custom', path: ['inletBoreM'], message: 'the inlet bore must be wider than the throat' })
+    }),
+  )
 
 export const finsSchema = z.strictObject({
   count: whole('finCount'),
@@ -113,14 +120,20 @@ export const thrustBodySchema = z
       z.strictObject({ kind: z.literal('climb') }),
     ]),
   })
-  .superRefine((b, ctx) => {
-    if (b.noseLengthM > b.lengthM)
-      ctx.addIssue({ code: 'custom', path: ['noseLengthM'], message: 'the nose cannot be longer than the body' })
-    if (b.centreOfMassM > b.lengthM)
-      ctx.addIssue({ code: 'custom', path: ['centreOfMassM'], message: 'the centre of mass must lie within the body' })
-    if (b.fins && b.fins.rootAtM > b.lengthM)
-      ctx.addIssue({ code: 'custom', path: ['fins', 'rootAtM'], message: 'the fins must begin on the body' })
-  })
+  .superRefine(
+    sound((b, ctx) => {
+      if (b.noseLengthM > b.lengthM)
+        ctx.addIssue({ code: 'custom', path: ['noseLengthM'], message: 'the nose cannot be longer than the body' })
+      if (b.centreOfMassM > b.lengthM)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['centreOfMassM'],
+          message: 'the centre of mass must lie within the body',
+        })
+      if (b.fins && b.fins.rootAtM > b.lengthM)
+        ctx.addIssue({ code: 'custom', path: ['fins', 'rootAtM'], message: 'the fins must begin on the body' })
+    }),
+  )
 
 export const machineSchema = z.union([turbineSchema, thrustBodySchema])
 
@@ -299,60 +312,55 @@ const listed = <T extends z.ZodType<{ id: string }>>(item: T, most: number) =>
   z
     .array(item)
     .max(most)
-    .superRefine((items, ctx) => {
-      const seen = new Set<string>()
-      items.forEach((entry, i) => {
-        if (seen.has(entry.id))
-          ctx.addIssue({ code: 'custom', path: [i, 'id'], message: `the id ${entry.id} stands twice` })
-        seen.add(entry.id)
-      })
-    })
+    .superRefine(
+      sound((items, ctx) => {
+        const seen = new Set<string>()
+        items.forEach((entry, i) => {
+          if (seen.has(entry.id))
+            ctx.addIssue({ code: 'custom', path: [i, 'id'], message: `the id ${entry.id} stands twice` })
+          seen.add(entry.id)
+        })
+      }),
+    )
+
+/** What belongs to the project itself. */
+export const headFields = {
+  schemaVersion: z.literal(PROJECT_VERSION),
+  id,
+  name,
+  ambient: ambientSchema,
+  display: displaySchema,
+  notes: text,
+}
+
+/** Its lists: what an entry is, and how many there may be. */
+export const LIST_ITEMS = {
+  machines: { schema: machineGroupSchema, most: 200 },
+  builds: { schema: buildSchema, most: 2000 },
+  rigs: { schema: rigSchema, most: 200 },
+  runs: { schema: runSchema, most: 10_000 },
+  recordings: { schema: recordingSchema, most: 10_000 },
+  holeGauges: { schema: holeGaugeSchema, most: 100 },
+} as const
+
+const { notes, ...ownFields } = headFields
 
 export const projectSchema = z
   .strictObject({
-    schemaVersion: z.literal(PROJECT_VERSION),
-    id,
-    name,
-    ambient: ambientSchema,
-    display: displaySchema,
-    machines: listed(machineGroupSchema, 200),
-    builds: listed(buildSchema, 2000),
-    rigs: listed(rigSchema, 200),
-    runs: listed(runSchema, 10_000),
-    recordings: listed(recordingSchema, 10_000),
-    holeGauges: listed(holeGaugeSchema, 100),
-    notes: text,
+    ...ownFields,
+    machines: listed(machineGroupSchema, LIST_ITEMS.machines.most),
+    builds: listed(buildSchema, LIST_ITEMS.builds.most),
+    rigs: listed(rigSchema, LIST_ITEMS.rigs.most),
+    runs: listed(runSchema, LIST_ITEMS.runs.most),
+    recordings: listed(recordingSchema, LIST_ITEMS.recordings.most),
+    holeGauges: listed(holeGaugeSchema, LIST_ITEMS.holeGauges.most),
+    notes,
   })
-  .superRefine((p, ctx) => {
-    const missing = (path: (string | number)[], what: string, wanted: string) =>
-      ctx.addIssue({ code: 'custom', path, message: `${what} ${wanted} is not in this project` })
-    const machines = new Set(p.machines.map((m) => m.id))
-    const builds = new Set(p.builds.map((b) => b.id))
-    const rigs = new Set(p.rigs.map((r) => r.id))
-    const recordings = new Set(p.recordings.map((r) => r.id))
-    p.builds.forEach((b, i) => {
-      if (!machines.has(b.machineId)) missing(['builds', i, 'machineId'], 'machine', b.machineId)
-      if (b.nozzle.gaugeId !== null && !p.holeGauges.some((g) => g.id === b.nozzle.gaugeId))
-        missing(['builds', i, 'nozzle', 'gaugeId'], 'hole gauge', b.nozzle.gaugeId)
-      if (b.parentId !== null && !builds.has(b.parentId)) missing(['builds', i, 'parentId'], 'parent', b.parentId)
-    })
-    p.runs.forEach((r, i) => {
-      if (!builds.has(r.buildId)) missing(['runs', i, 'buildId'], 'build', r.buildId)
-      if (!rigs.has(r.rigId)) missing(['runs', i, 'rigId'], 'rig', r.rigId)
-      if (r.recordingId !== null && !recordings.has(r.recordingId))
-        missing(['runs', i, 'recordingId'], 'recording', r.recordingId)
-    })
-    for (const [i, b] of p.builds.entries()) {
-      let at: string | null = b.parentId
-      for (let steps = 0; at !== null && steps <= p.builds.length; steps++) {
-        if (at === b.id) {
-          ctx.addIssue({ code: 'custom', path: ['builds', i, 'parentId'], message: 'a build cannot come from itself' })
-          break
-        }
-        at = p.builds.find((x) => x.id === at)?.parentId ?? null
-      }
-    }
-  })
+  .superRefine(
+    sound((p, ctx) => {
+      for (const { path, message } of danglingReferences(p)) ctx.addIssue({ code: 'custom', path: [...path], message })
+    }),
+  )
 
 export type Ambient = z.infer<typeof ambientSchema>
 export type Build = z.infer<typeof buildSchema>

@@ -27,7 +27,9 @@ import {
   Sheet,
   Views,
 } from '../../../ui'
+import type { OutlineOutcome } from '../../../project/outline'
 import { useProject } from '../../../store'
+import { JobError, readDrawing } from '../../../workers'
 import { useSettled, useShown } from '../../shared'
 import { COEFFICIENT_WORDS } from '../coefficient-words'
 import { drawingsOf, MachineDrawing } from '../drawings/MachineDrawing'
@@ -81,14 +83,27 @@ const ON_SHAFT = new Set(['machine.discThicknessM', 'machine.hubRadiusM'])
 function OwnBlade({ build, edit }: Pick<StationProps, 'build' | 'edit'>) {
   const locked = useLocked()
   const [said, setSaid] = useState<readonly string[]>([])
+  const [busy, setBusy] = useState<AbortController | null>(null)
   const { machine } = build
   if (!('outline' in machine)) return null
   const along = machine.family === 'axial' || machine.family === 'supersonic-impulse' || machine.family === 'wind-stack'
+  const reading = async (file: File): Promise<OutlineOutcome> => {
+    const control = new AbortController()
+    setBusy(control)
+    try {
+      return await readDrawing(file.name, await file.text(), { signal: control.signal })
+    } catch (error) {
+      if (!(error instanceof JobError)) return { ok: false, message: `${file.name}: ${(error as Error).message}` }
+      const { code, message, nextStep } = error.fault
+      return { ok: false, message: code === 'CANCELLED' ? '' : `${file.name}: ${message} ${nextStep}` }
+    } finally {
+      setBusy(null)
+    }
+  }
   const read = async (file: File) => {
-    const { readOutline } = await import('../../../project/outline')
     const { measureBlade } = await import('../../../core/geometry')
-    const outcome = readOutline(file.name, await file.text())
-    if (!outcome.ok) return setSaid([outcome.message])
+    const outcome = await reading(file)
+    if (!outcome.ok) return setSaid(outcome.message ? [outcome.message] : [])
     const measured = measureBlade(outcome.outline.points.map(([x, y]): [number, number] => [x / 1000, y / 1000]))
     // no finer than a drawing is measured
     const clamp = (v: number, [least, most]: readonly [number, number], step: number) =>
@@ -137,6 +152,11 @@ function OwnBlade({ build, edit }: Pick<StationProps, 'build' | 'edit'>) {
         {along ? 'outlet edge to the left, inlet edge to the right' : 'root to the left, tip to the right'}, travel
         upwards
       </Box>
+      {busy && (
+        <Box fontSize="xs" role="status">
+          Reading the drawing… <LinkButton onClick={() => busy.abort()}>Stop</LinkButton>
+        </Box>
+      )}
       {said.map((s) => (
         <Box key={s} fontSize="xs" color="brick" role="status">
           {s}

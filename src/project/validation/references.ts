@@ -1,0 +1,78 @@
+/** The ids by which the parts of a project speak of one another. */
+export interface References {
+  readonly machines: readonly { readonly id: string }[]
+  readonly builds: readonly {
+    readonly id: string
+    readonly machineId: string
+    readonly parentId: string | null
+    readonly nozzle: { readonly gaugeId: string | null }
+  }[]
+  readonly rigs: readonly { readonly id: string }[]
+  readonly runs: readonly {
+    readonly buildId: string
+    readonly rigId: string
+    readonly recordingId: string | null
+  }[]
+  readonly recordings: readonly { readonly id: string }[]
+  readonly holeGauges: readonly { readonly id: string }[]
+}
+
+export interface Dangling {
+  readonly path: readonly [list: 'builds' | 'runs', index: number, ...field: string[]]
+  readonly message: string
+}
+
+/** Builds that come from themselves, by going up each line once: linear in their number. */
+function rings(builds: References['builds']): Set<string> {
+  const parentOf = new Map(builds.map((b) => [b.id, b.parentId]))
+  const settled = new Set<string>()
+  const inRing = new Set<string>()
+  for (const { id } of builds) {
+    const way: string[] = []
+    const onWay = new Set<string>()
+    let at: string | null = id
+    while (at !== null && !settled.has(at) && !onWay.has(at)) {
+      way.push(at)
+      onWay.add(at)
+      at = parentOf.get(at) ?? null
+    }
+    if (at !== null && onWay.has(at)) for (const member of way.slice(way.indexOf(at))) inRing.add(member)
+    for (const passed of way) settled.add(passed)
+  }
+  return inRing
+}
+
+/** References to what is not in the project, and builds that come from themselves. */
+export function danglingReferences(p: References): Dangling[] {
+  const ids = (items: readonly { readonly id: string }[]) => new Set(items.map((x) => x.id))
+  const [machines, builds, rigs, recordings, gauges] = [p.machines, p.builds, p.rigs, p.recordings, p.holeGauges].map(
+    ids,
+  )
+  const missing = (what: string, id: string) => `${what} ${id} is not in this project`
+  const ring = rings(p.builds)
+  return [
+    ...p.builds.flatMap((b, i): Dangling[] => [
+      ...(machines.has(b.machineId)
+        ? []
+        : [{ path: ['builds', i, 'machineId'] as const, message: missing('machine', b.machineId) }]),
+      ...(b.nozzle.gaugeId === null || gauges.has(b.nozzle.gaugeId)
+        ? []
+        : [{ path: ['builds', i, 'nozzle', 'gaugeId'] as const, message: missing('hole gauge', b.nozzle.gaugeId) }]),
+      ...(b.parentId === null || builds.has(b.parentId)
+        ? []
+        : [{ path: ['builds', i, 'parentId'] as const, message: missing('parent', b.parentId) }]),
+      ...(ring.has(b.id)
+        ? [{ path: ['builds', i, 'parentId'] as const, message: 'a build cannot come from itself' }]
+        : []),
+    ]),
+    ...p.runs.flatMap((r, i): Dangling[] => [
+      ...(builds.has(r.buildId)
+        ? []
+        : [{ path: ['runs', i, 'buildId'] as const, message: missing('build', r.buildId) }]),
+      ...(rigs.has(r.rigId) ? [] : [{ path: ['runs', i, 'rigId'] as const, message: missing('rig', r.rigId) }]),
+      ...(r.recordingId === null || recordings.has(r.recordingId)
+        ? []
+        : [{ path: ['runs', i, 'recordingId'] as const, message: missing('recording', r.recordingId) }]),
+    ]),
+  ]
+}
