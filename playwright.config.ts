@@ -30,7 +30,7 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: `npx next start -p ${port} -H 127.0.0.1`,
+    command: `PORT=${port} node server.mjs`,
     url: `http://127.0.0.1:${port}/`,
     reuseExistingServer: false,
     timeout: 60_000,

@@ -2,7 +2,7 @@
 # Installs what the checks need and runs all of them. The last line counts tests over all runners.
 set -uo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")"
-export NEXT_TELEMETRY_DISABLED=1
+export NEXT_TELEMETRY_DISABLED=1 NPM_CONFIG_UPDATE_NOTIFIER=false
 failed=0
 passed=0
 

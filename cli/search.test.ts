@@ -60,7 +60,7 @@ test.each([
     [],
     /variables\.0\.to: the range ends/,
   ],
-  [{ merge: ['/nowhere/share.json'] }, [], /merge\.0: .*cannot be read/],
+  [{ merge: ['/nowhere/share.json'] }, [], /merge\.0: .*does not exist/],
   [search, ['--shard', '3/3'], /--shard: 3\/3 is no share/],
   [search, ['--shard'], /--shard: \(nothing\)/],
 ])('search refuses in words (%#)', async (input, extra, words) => {

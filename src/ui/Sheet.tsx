@@ -159,9 +159,18 @@ export const Advice = ({
 )
 
 /** What stands where nothing is yet, with the next step. */
-export const EmptyState = ({ title, children }: { title: string; children: ReactNode }) => (
+export const EmptyState = ({
+  title,
+  within,
+  children,
+}: {
+  title: string
+  /** It stands in a room that has a title of its own. */
+  within?: boolean
+  children: ReactNode
+}) => (
   <Box py="10" px="6" maxW="560px" mx="auto">
-    <Box fontWeight="700" fontSize="lg" mb="1">
+    <Box as={within ? 'h2' : 'h1'} fontWeight="700" fontSize="lg" mb="1">
       {title}
     </Box>
     <Box color="mute">{children}</Box>

@@ -138,3 +138,37 @@ test('inside the worker faults become plain data with what to do next', async ()
     { id: 3, kind: 'failed', fault: { code: 'INPUT', message: 'bad file', nextStep: '' } },
   ])
 })
+
+describe('a job that does not end', () => {
+  beforeEach(() => void jest.useFakeTimers())
+  afterEach(() => void jest.useRealTimers())
+
+  test('is ended at its deadline, said, and the next one gets a worker of its own', async () => {
+    const { client, workers } = setUp()
+    const endless = client.run('a', { deadlineMs: 2000 })
+    const next = client.run('b', { deadlineMs: 2000 })
+    const told = expect(endless).rejects.toMatchObject({ fault: { code: 'DEADLINE' } })
+    jest.advanceTimersByTime(1999)
+    expect(workers[0].ended).toBe(false)
+    jest.advanceTimersByTime(1)
+    await told
+    expect([workers[0].ended, workers.length]).toEqual([true, 2])
+    workers[1].answer({ kind: 'done', result: 7 })
+    expect(await next).toBe(7)
+    // its time is not counted against what comes after it
+    jest.advanceTimersByTime(5000)
+    expect(workers[1].ended).toBe(false)
+  })
+
+  test('waiting in the queue does not count', async () => {
+    const { client, workers } = setUp()
+    const long = client.run('a')
+    const next = client.run('b', { deadlineMs: 1000 })
+    jest.advanceTimersByTime(10_000)
+    workers[0].answer({ kind: 'done', result: 1 })
+    expect(await long).toBe(1)
+    jest.advanceTimersByTime(900)
+    workers[0].answer({ kind: 'done', result: 2 })
+    expect(await next).toBe(2)
+  })
+})

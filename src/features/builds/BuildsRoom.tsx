@@ -251,7 +251,7 @@ export function BuildsRoom() {
           {own.length > 0 ? (
             <Family machineId={machine.id} />
           ) : (
-            <EmptyState title="No version of it left">
+            <EmptyState within title="No version of it left">
               Undo brings back what was removed; or{' '}
               <LinkButton onClick={() => setBeginning(true)}>begin another machine</LinkButton>.
             </EmptyState>

@@ -76,7 +76,7 @@ export default function WhatTheyTaught({
         {told.slice(0, 3).map((s) => (
           <Box key={s.build.id} mb="1">
             {s.build.changed}:{' '}
-            <span className="num">
+            <span className="num" style={{ whiteSpace: 'nowrap' }}>
               {s.comparison.power.difference >= 0 ? '+' : ''}
               {shown.text(
                 s.comparison.power.difference,

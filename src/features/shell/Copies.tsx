@@ -32,10 +32,10 @@ export function differenceWords(edits: readonly Edit[]): string {
   const parts = Object.entries(NAMES).flatMap(([list, name]) => [
     ...(count(list, 'add') ? [`${counted(count(list, 'add'), name)} more`] : []),
     ...(count(list, 'remove') ? [`${counted(count(list, 'remove'), name)} fewer`] : []),
-    ...(count(list, 'set') ? [`${counted(count(list, 'set'), name)} otherwise`] : []),
+    ...(count(list, 'set') ? [`${counted(count(list, 'set'), name)} changed`] : []),
   ])
-  if (count('project', 'set')) parts.push('name, notes, room or units otherwise')
-  return parts.length > 0 ? parts.join(', ') : 'the same as now'
+  if (count('project', 'set')) parts.push('name, notes, room or units changed')
+  return parts.length > 0 ? parts.join(', ') : 'nothing'
 }
 
 /** The copies that are kept by themselves, one a day: looked at by what they differ in, and brought back as one step that undo takes back. */
@@ -92,7 +92,7 @@ export function Copies({ onClose }: { onClose: () => void }) {
             </Flex>
             {looked === copy.mark && copy.project && (
               <Box fontSize="sm" py="1">
-                Against now: {differenceWords(editsBetween(project, copy.project))}.
+                Differs from now in: {differenceWords(editsBetween(project, copy.project))}.
                 <Box color="mute">
                   {copy.project.machines
                     .map(

@@ -6,12 +6,34 @@ import { useStore } from '../../store'
 import { LinkButton, MainButton, QuietButton } from '../../ui'
 import { exportOpen } from './hand-out'
 
-function Failed({ error, resetErrorBoundary, what }: FallbackProps & { what: string }) {
+function Failed({
+  error,
+  resetErrorBoundary,
+  what,
+  over,
+  onLeave,
+}: FallbackProps & { what: string; over?: boolean; onLeave?: () => void }) {
   const store = useStore()
   const [fault, setFault] = useState('')
   const message = error instanceof Error ? error.message : String(error)
   return (
-    <Box role="alert" py="8" px="6" maxW="620px" mx="auto" bg="sheet" borderLeftWidth="3px" borderColor="brick">
+    <Box
+      role="alert"
+      py="8"
+      px="6"
+      maxW="620px"
+      mx="auto"
+      bg="sheet"
+      borderLeftWidth="3px"
+      borderColor="brick"
+      {...(over && {
+        position: 'fixed',
+        top: '12vh',
+        insetX: '4',
+        zIndex: 'modal',
+        boxShadow: '0 0 0 100vmax var(--gk-colors-veil)',
+      })}
+    >
       <Box fontWeight="700" fontSize="lg" mb="1">
         {what} could not be drawn
       </Box>
@@ -28,15 +50,35 @@ function Failed({ error, resetErrorBoundary, what }: FallbackProps & { what: str
         <QuietButton onClick={() => void exportOpen(store).catch((e: Error) => setFault(e.message))}>
           Export the project
         </QuietButton>
-        <LinkButton onClick={() => window.location.assign('/')}>Back to the builds</LinkButton>
+        {onLeave ? (
+          <LinkButton onClick={onLeave}>Close it</LinkButton>
+        ) : (
+          <LinkButton onClick={() => window.location.assign('/')}>Back to the builds</LinkButton>
+        )}
       </Flex>
     </Box>
   )
 }
 
 /** What fails inside stays inside: the maker is told what is safe, and gets on. `place` changes when there is something else to draw. */
-export const Guarded = ({ what, place, children }: { what: string; place: string; children: ReactNode }) => (
-  <ErrorBoundary resetKeys={[place]} fallbackRender={(props) => <Failed {...props} what={what} />}>
+export const Guarded = ({
+  what,
+  place,
+  over,
+  onLeave,
+  children,
+}: {
+  what: string
+  place: string
+  /** Lies over the page, as a dialog does. */
+  over?: boolean
+  onLeave?: () => void
+  children: ReactNode
+}) => (
+  <ErrorBoundary
+    resetKeys={[place]}
+    fallbackRender={(props) => <Failed {...props} what={what} over={over} onLeave={onLeave} />}
+  >
     {children}
   </ErrorBoundary>
 )

@@ -184,7 +184,7 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
               title="Its document and recordings unread, even where it cannot be opened"
               onClick={() => void attempt('Packing…', () => exportRaw(store, entry.id))}
             >
-              as it lies
+              export as it lies
             </LinkButton>
             <LinkButton fontSize="xs" aria-label={`Remove ${entry.name}`} onClick={() => void remove(entry.id)}>
               remove

@@ -8,6 +8,7 @@ import { useTheme } from 'next-themes'
 import { Suspense, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { tinykeys } from 'tinykeys'
 import { StoreContext, useStore, useStoreState, type ProjectStore } from '../../store'
+import { EmptyState, MainButton } from '../../ui'
 import { Guarded } from './Guarded'
 import { openStore } from './open-store'
 import { StoreNotices } from './StoreNotices'
@@ -145,7 +146,14 @@ function TopBar({ onOpen }: { onOpen: (what: Open) => void }) {
         <Rooms />
       </Suspense>
       <Flex ml="auto" align="center" gap="1" color="mute" fontSize="sm">
-        <Box fontSize="xs" mr="2" aria-live="polite" data-testid="saved" display={{ base: 'none', md: 'block' }}>
+        <Box
+          fontSize="xs"
+          mr="2"
+          aria-live="polite"
+          data-testid="saved"
+          color={unsaved ? 'brick' : undefined}
+          display={{ base: 'none', md: 'block' }}
+        >
           {unsaved ? 'not saved' : saving ? 'saving…' : project ? 'saved' : ''}
         </Box>
         {display && (
@@ -216,12 +224,11 @@ function useKeys(store: ProjectStore, onOpen: (what: Open) => void): void {
 
 function NoProject({ onOpen }: { onOpen: () => void }) {
   return (
-    <Box py="10" color="mute">
-      No project is open.{' '}
-      <chakra.button type="button" color="petrol" onClick={onOpen}>
+    <EmptyState title="No project is open">
+      <MainButton mt="2" onClick={onOpen}>
         Open, import or begin one
-      </chakra.button>
-    </Box>
+      </MainButton>
+    </EmptyState>
   )
 }
 
@@ -258,17 +265,17 @@ function Inner({ children }: { children: ReactNode }) {
         )}
       </Box>
       {open === 'projects' && (
-        <Guarded what="This dialog" place={`${place} projects`}>
+        <Guarded what="This dialog" over place={`${place} projects`} onLeave={close}>
           <ProjectsDialog onClose={close} />
         </Guarded>
       )}
       {open === 'units' && (
-        <Guarded what="This dialog" place={`${place} units`}>
+        <Guarded what="This dialog" over place={`${place} units`} onLeave={close}>
           <UnitsDialog onClose={close} />
         </Guarded>
       )}
       {open === 'shortcuts' && (
-        <Guarded what="This dialog" place={`${place} shortcuts`}>
+        <Guarded what="This dialog" over place={`${place} shortcuts`} onLeave={close}>
           <ShortcutsDialog onClose={close} />
         </Guarded>
       )}
