@@ -2,7 +2,6 @@ import type { Fault } from '../src/project/document'
 
 /** Control characters as \\u escapes: what a file's keys say must not move the cursor of a terminal, or add a line. */
 export const plainly = (text: string): string =>
-  // eslint-disable-next-line no-control-regex -- they are what is looked for
   text.replace(
     /[\u0000-\u001f\u007f-\u009f\u2028\u2029]/g,
     (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`,

@@ -82,7 +82,6 @@ test('a byte order mark before the JSON is read over', async () => {
 test('keys with control characters are shown, not obeyed', async () => {
   const { stderr } = await call('nozzle', file('keys.json', { ...nozzle, 'a\u001b[2J\nb': 1 }))
   expect(stderr).toContain('a\\u001b[2J\\u000ab')
-  // eslint-disable-next-line no-control-regex -- it is what must not be there
   expect(stderr.trimEnd()).not.toMatch(/[\u0000-\u001f]/)
 })
 

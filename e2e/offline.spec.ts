@@ -1,10 +1,11 @@
 import { readFileSync, writeFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
 import { expect, open, test } from './helpers'
 
 test.use({ serviceWorkers: 'allow' })
 
 /** The worker is in charge and has all files. */
-async function kept(page: import('@playwright/test').Page): Promise<void> {
+async function kept(page: Page): Promise<void> {
   await open(page)
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null, null, { timeout: 60_000 })
 }

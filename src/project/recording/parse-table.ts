@@ -27,6 +27,37 @@ export type ParsedTable =
 
 export const MAX_TABLE_BYTES = 400 * 1024 * 1024
 const SHOWN_FAULTS = 20
+/** A logger of everything has some dozens of columns. */
+const MOST_COLUMNS = 2000
+const MOST_LINE = 250_000
+const PIECE = 2 * 1024 * 1024
+type Newline = '\r\n' | '\n' | '\r'
+
+const tooWide = (columns: number) =>
+  `The file has ${columns} columns; a recording of a few is expected, at most ${MOST_COLUMNS}. Leave the others out.`
+
+/** The first line longer than any table's, null when there is none. */
+function longLine(text: string, newline: Newline): { line: number; length: number } | null {
+  let line = 1
+  for (let at = 0; at < text.length; line++) {
+    const end = text.indexOf(newline, at)
+    const length = (end < 0 ? text.length : end) - at
+    if (length > MOST_LINE) return { line, length }
+    if (end < 0) return null
+    at = end + newline.length
+  }
+  return null
+}
+
+/** A text in pieces of whole lines, so that none is read twice however its marks are set, with the share done at the end of each. */
+function* pieces(text: string, newline: Newline): Generator<{ readonly text: string; readonly share: number }> {
+  for (let at = 0; at < text.length;) {
+    const end = at + PIECE >= text.length ? -1 : text.lastIndexOf(newline, at + PIECE)
+    const next = end < at ? text.length : end + newline.length
+    yield { text: text.slice(at, end < at ? next : end), share: next / text.length }
+    at = next
+  }
+}
 
 /** Reads a cell as a number; NaN for words, "inf" and blanks. */
 function cellNumber(cell: string, decimal: Dialect['decimal']): number {
@@ -174,33 +205,41 @@ export function parseTable(
   const decoded = decodeText(bytes)
   if (!decoded.ok) return decoded
   const text = decoded.text
+  const newline = (/\r\n|\n|\r/.exec(text)?.[0] ?? '\n') as Newline
+  const long = longLine(text, newline)
+  if (long)
+    return {
+      ok: false,
+      message: `Line ${long.line} is ${Math.round(long.length / 1000)} thousand signs long: this is no table of a recording, or its line ends were lost.`,
+    }
   const dialect = options.dialect ?? guessDialect(text.slice(0, 65_536))
   const reader = new TableReader(dialect)
   const comments: string[] = []
   let line = 0
   let blanks: number[] = []
-  let cursorBase = 0
-  Papa.parse<string[]>(text, {
-    delimiter: dialect.delimiter,
-    skipEmptyLines: false,
-    chunkSize: 4 * 1024 * 1024,
-    complete: () => undefined,
-    chunk: ({ data, meta }: { data: string[][]; meta: { cursor: number } }) => {
-      for (const cells of data) {
-        line++
-        if (cells.length === 1 && cells[0].trim() === '') blanks.push(line)
-        else if (/^\s*(#|%|\/\/)/.test(cells[0]))
-          comments.push(cells.join(dialect.delimiter).replace(/^\s*(#|%|\/\/)\s*/, ''))
-        else {
-          for (const at of blanks) reader.blank(at)
-          blanks = []
-          reader.row(dialect.delimiter === ' ' ? cells.filter((c) => c !== '') : cells, line)
-        }
+  for (const piece of pieces(text, newline)) {
+    // a quotation mark that is not closed would swallow what follows it
+    const quoted = piece.text.includes('"') && piece.text.split('"').length % 2 === 1
+    const { data } = Papa.parse<string[]>(piece.text, {
+      delimiter: dialect.delimiter,
+      newline,
+      quoteChar: quoted ? '"' : '\u0000',
+      skipEmptyLines: false,
+    })
+    for (const cells of data) {
+      line++
+      if (cells.length === 1 && cells[0].trim() === '') blanks.push(line)
+      else if (/^\s*(#|%|\/\/)/.test(cells[0]))
+        comments.push(cells.join(dialect.delimiter).replace(/^\s*(#|%|\/\/)\s*/, ''))
+      else {
+        for (const at of blanks) reader.blank(at)
+        blanks = []
+        if (cells.length > MOST_COLUMNS) return { ok: false, message: tooWide(cells.length) }
+        reader.row(dialect.delimiter === ' ' ? cells.filter((c) => c !== '') : cells, line)
       }
-      cursorBase = Math.max(cursorBase, meta.cursor)
-      options.progress?.(Math.min(1, cursorBase / text.length))
-    },
-  })
+    }
+    options.progress?.(piece.share)
+  }
   const { columns, badRows } = reader.finish()
   const rows = columns[0]?.values.length ?? 0
   if (rows === 0)

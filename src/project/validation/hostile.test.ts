@@ -148,7 +148,7 @@ describe('as far as it is sound', () => {
     expect(kept.builds).toHaveLength(project.builds.length - 1)
     expect(kept.runs).toHaveLength(project.runs.filter((r) => r.buildId !== parent.id).length)
     expect(what).toContain(`build “${parent.name}”`)
-    expect(what.some((w) => w.startsWith('parentId of build'))).toBe(true)
+    expect(what.some((w) => w.startsWith('the parent of build'))).toBe(true)
     expect(setAside.filter((s) => !s.kept)).toHaveLength(1 + project.runs.filter((r) => r.buildId === parent.id).length)
     expect(kept.builds.filter((b) => b.parentId === parent.id)).toEqual([])
   })

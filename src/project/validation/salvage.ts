@@ -99,6 +99,8 @@ const CUT: Readonly<Record<string, 'parents' | 'gauges' | 'recordings'>> = {
   recordingId: 'recordings',
 }
 
+const CUT_WORDS = { parents: 'parent', gauges: 'hole gauge', recordings: 'recording' } as const
+
 /** Cuts references to nothing; entries that mean nothing without what they speak of are set aside too, and what speaks of those. */
 function withoutDangling(project: Project, setAside: SetAside[]): Project {
   let at = project
@@ -110,7 +112,11 @@ function withoutDangling(project: Project, setAside: SetAside[]): Project {
       const field = pathWords(path.slice(2))
       const what = named(list, at[list][index], index)
       const optional = CUT[field]
-      setAside.push({ what: optional ? `${field} of ${what}` : what, why: message, kept: Boolean(optional) })
+      setAside.push(
+        optional
+          ? { what: `the ${CUT_WORDS[optional]} of ${what}`, why: 'it is not there, or was set aside', kept: true }
+          : { what, why: `what it belongs to is not there, or was set aside (${message})`, kept: false },
+      )
       if (optional) cut[optional].add(index)
       else gone[list].add(index)
     }
