@@ -1,36 +1,7 @@
 /** @jest-environment node */
 import fc from 'fast-check'
-import { playTabs, type Act } from './tabs-model'
-
-const tab = fc.nat(2)
-const build = fc.nat(5)
-const word = fc.stringMatching(/^[a-z]{1,6}$/)
-const act: fc.Arbitrary<Act> = fc.oneof(
-  {
-    weight: 4,
-    arbitrary: fc.record({ kind: fc.constantFrom('rename' as const, 'notes' as const), tab, build, to: word }),
-  },
-  {
-    weight: 4,
-    arbitrary: fc.record({
-      kind: fc.constantFrom('throat' as const, 'bore' as const),
-      tab,
-      build,
-      mm: fc.integer({ min: 1, max: 6 }),
-    }),
-  },
-  { weight: 2, arbitrary: fc.record({ kind: fc.constant('remove' as const), tab, build }) },
-  {
-    weight: 2,
-    arbitrary: fc.record({
-      kind: fc.constantFrom('add' as const, 'undo' as const, 'redo' as const, 'undo' as const),
-      tab,
-    }),
-  },
-  { weight: 1, arbitrary: fc.record({ kind: fc.constant('project' as const), tab, to: word }) },
-  { weight: 1, arbitrary: fc.record({ kind: fc.constant('reload' as const), tab }) },
-  { weight: 2, arbitrary: fc.constant({ kind: 'rest' as const }) },
-)
+import { act } from './testing/tabs-acts'
+import { playTabs } from './testing/tabs-model'
 
 test('three windows at once: what is stored always opens, and no act is lost or misplaced without a word', async () => {
   let acts = 0

@@ -1,5 +1,6 @@
 import DxfParser from 'dxf-parser'
 import type { Point } from './chains'
+import { soundDxf } from './sound-dxf'
 
 /** What a drawing holds: runs of points in millimetres, open or closed, and what was passed over. */
 export interface Drawn {
@@ -119,18 +120,14 @@ function runOf(e: Entity): Point[] {
  * @throws Error when the text is no DXF.
  */
 export function fromDxf(text: string): Drawn {
-  // the parser looks for these ends and goes on for ever where they are missing
-  if (!/(^|\n)\s*EOF\s*$/.test(text)) throw new Error('it does not end with EOF: the file is cut short')
-  const count = (entity: string) =>
-    text.match(new RegExp(`(^|\\n)[ \\t]*0[ \\t]*\\r?\\n[ \\t]*${entity}[ \\t]*(?=\\r?\\n|$)`, 'g'))?.length ?? 0
-  if (count('POLYLINE') > count('SEQEND')) throw new Error('a polyline has no SEQEND: the file is cut short')
-  const drawing = new DxfParser().parseSync(text)
+  const { text: sound, passed: undrawn } = soundDxf(text)
+  const drawing = new DxfParser().parseSync(sound)
   const notes: string[] = []
   const unit = Number((drawing?.header as Record<string, unknown> | undefined)?.['$INSUNITS'] ?? 4)
   const scale = UNITS[unit] ?? 1
   if (!UNITS[unit]) notes.push('The drawing names no unit: taken as millimetres.')
   const runs = ((drawing?.entities ?? []) as unknown as Entity[]).map(runOf)
-  const passed = runs.filter((r) => r.length < 2).length
+  const passed = undrawn + runs.filter((r) => r.length < 2).length
   if (passed > 0)
     notes.push(`${passed} ${passed === 1 ? 'thing that is no line was' : 'things that are no lines were'} passed over.`)
   return { runs: runs.filter((r) => r.length > 1).map((r) => r.map(([x, y]): Point => [x * scale, y * scale])), notes }

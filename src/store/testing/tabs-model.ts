@@ -1,9 +1,9 @@
 import 'fake-indexeddb/auto'
 import { isEqual as equal } from 'es-toolkit'
-import { emptyProject, newBuild, type Project } from '../project/document'
-import { parseProject } from '../project/validation'
-import { KettleDb } from './db'
-import { ProjectStore } from './project-store'
+import { emptyProject, newBuild, type Project } from '../../project/document'
+import { parseProject } from '../../project/validation'
+import { KettleDb } from '../db'
+import { ProjectStore } from '../project-store'
 
 /** What a maker may do in one of several windows. Builds are chosen by a number, taken round among those that the window shows. */
 export type Act =

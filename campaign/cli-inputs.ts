@@ -1,0 +1,128 @@
+import { VERBS } from '../cli/verbs'
+import { run } from '../cli/run'
+import { seededRandom } from '../src/core/statistics'
+import { newMachine, newRegulator, newSupply } from '../src/project/document'
+import { FAMILIES } from '../src/core/turbine'
+import { mutated, mutatedText, pick, type Random } from './mutate'
+
+const nozzle = { throatDiameterM: 1.5e-3 }
+const supply = { gaugePressurePa: 3e5 }
+const build = {
+  machine: { family: 'tangential-impulse', meanRadiusM: 0.03, bladeHeightM: 0.01 },
+  nozzle: { throatDiameterM: 1.6e-3 },
+}
+const anyBuild = (random: Random) => ({ ...build, machine: newMachine(pick(random, FAMILIES)) })
+const SUPPLIES = ['steady', 'compressor', 'vessel', 'blower', 'breath', 'wind', 'balloon'] as const
+
+/** A sound input of each verb, as plain as can be and as varied as is useful. */
+const SOUND: Readonly<Record<string, (random: Random) => unknown>> = {
+  nozzle: () => ({
+    supply: { ...supply, temperatureK: 293.15 },
+    ambient: { absolutePressurePa: 101_325, temperatureK: 293.15 },
+    nozzle: {
+      ...nozzle,
+      exitDiameterM: 1.7e-3,
+      count: 2,
+      dischargeCoefficient: 0.9,
+      velocityCoefficient: 0.97,
+      edge: 'rounded',
+    },
+  }),
+  turbine: (random) => ({ build: anyBuild(random), supply, speedsRadPerS: [0, 500, 2000] }),
+  strength: () => ({
+    rotor: {
+      boreRadiusM: 4e-3,
+      rootRadiusM: 0.03,
+      discThicknessM: 8e-3,
+      tipRadiusM: 0.035,
+      bladeCount: 12,
+      bladeHeightM: 8e-3,
+      bladeThicknessM: 1.5e-3,
+      materialId: 'pla',
+      infill: 1,
+    },
+    speedRadPerS: 1000,
+  }),
+  // of the family that is quickest: those that hold the air back take seconds, and are meant to
+  search: () => ({
+    build,
+    supply,
+    loadSpeedRadPerS: 1000,
+    variables: [
+      { path: 'nozzle.throatDiameterM', from: 1e-3, to: 3e-3 },
+      { path: 'nozzle.count', from: 1, to: 4, whole: true },
+    ],
+    constraints: { leastStressMargin: 2 },
+    goal: 'best-power',
+    designs: 10,
+  }),
+  part: (random) => ({ build, part: pick(random, ['rotor', 'nozzle-insert', 'casing-half', 'hole-gauge']) }),
+  blowdown: (random) => ({
+    vessel: {
+      volumeM3: 2e-3,
+      gaugePressurePa: 5e5,
+      temperatureK: 293.15,
+      heat: pick(random, ['isothermal', 'adiabatic']),
+    },
+    nozzle,
+    untilGaugePressurePa: 1e5,
+  }),
+  size: (random) => ({
+    supply,
+    nozzle,
+    wanted: { figure: pick(random, ['flow', 'thrust', 'jet-speed', 'jet-power']), value: 0.5 },
+  }),
+  line: () => ({
+    supply,
+    nozzle,
+    line: [
+      { kind: 'hose', lengthM: 3, boreM: 6e-3 },
+      { kind: 'fitting', sonicConductance: 2e-8 },
+    ],
+  }),
+  regulator: () => ({ regulator: newRegulator(2e5), supply: { gaugePressurePa: 5e5 }, nozzle }),
+  source: (random) => ({ source: newSupply(pick(random, SUPPLIES)), nozzle }),
+  reduce: () => ({
+    method: 'inertia',
+    rig: { flywheelInertiaKgM2: 2e-5, signal: 'speed', sensorOn: 'rotor' },
+    columns: RECORDED,
+    mapping: { time: 'time_s', signal: 'speed', signalUnit: 'rad/s' },
+  }),
+}
+const time_s = Array.from({ length: 400 }, (_, i) => i * 0.05)
+const RECORDED = {
+  time_s,
+  speed: time_s.map((t) => (t < 12 ? 1500 * (1 - Math.exp(-t / 4)) : 1425 * Math.exp(-(t - 12) / 6))),
+}
+
+/** How often each verb is asked: those that take long, seldom. */
+const WEIGHTED = Object.keys(SOUND).flatMap((verb) =>
+  Array<string>(verb === 'part' ? 1 : verb === 'search' || verb === 'reduce' ? 2 : 8).fill(verb),
+)
+
+/** A call of the command line by its number, and what is wrong about the answer; null when nothing is. */
+export async function tryCli(seed: number): Promise<{ readonly input: string; readonly fault: string | null }> {
+  const random = seededRandom(seed * 2654435761 + 1)
+  const verb = pick(random, WEIGHTED)
+  const sound = SOUND[verb](random)
+  const text = random() < 0.1 ? mutatedText(JSON.stringify(sound), random) : JSON.stringify(mutated(sound, random))
+  const args =
+    random() < 0.03 ? [pick(random, ['constructor', '__proto__', '', '-', '--', 'help', 'schema']), '-'] : [verb, '-']
+  const { exit, stdout, stderr } = await run(args, () => text)
+  const input = `${args.join(' ')} ${text}`
+  if (stderr.includes('(program)')) return { input, fault: stderr.trim() }
+  if (exit === 2) {
+    const lines = stderr.trimEnd().split('\n')
+    const raw = lines.some((line) => /[\u0000-\u001f]/.test(line) || !/: ./.test(line))
+    return { input, fault: stdout !== '' ? 'refused with an answer' : raw ? `no line of words: ${stderr}` : null }
+  }
+  if (stderr !== '') return { input, fault: `answered with words beside: ${stderr}` }
+  if (args[0] !== verb) return { input, fault: null }
+  const answer = VERBS[verb].output.safeParse(JSON.parse(stdout))
+  return {
+    input,
+    fault: answer.success
+      ? null
+      : `an answer against its own schema: ${answer.error.issues[0].path.join('.')}: ${answer.error.issues[0].message}`,
+  }
+}

@@ -1,0 +1,26 @@
+import { CAMPAIGN_CONDITIONS, campaign, type CampaignRow } from '../src/core/bench/campaign'
+
+const percent = (share: number, digits = 1) => `${(100 * share).toFixed(digits)} %`
+const line = (cells: readonly string[]) =>
+  console.log(`| ${cells.map((c, i) => (i < 2 ? c.padEnd(i ? 15 : 20) : c.padStart(9))).join(' | ')} |`)
+
+/** Simulated runs of known truth, reduced as a maker's would be: how often each 95 % interval holds the truth. Gives how many were refused. */
+export function reductionTable(repeats: number): number {
+  line(['condition', 'figure', 'held', 'bias/u', 'u', 'refused'])
+  line(['---', '---', '---', '---', '---', '---'])
+  let refused = 0
+  for (const condition of CAMPAIGN_CONDITIONS) {
+    const rows: CampaignRow[] = campaign(condition, repeats)
+    refused += rows[0].refused
+    for (const row of rows)
+      line([
+        row.condition,
+        row.figure,
+        percent(row.held),
+        row.bias.toFixed(2),
+        percent(row.relative, 3),
+        String(row.refused),
+      ])
+  }
+  return refused
+}
