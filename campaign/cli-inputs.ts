@@ -105,7 +105,13 @@ export async function tryCli(seed: number): Promise<{ readonly input: string; re
   const random = seededRandom(seed * 2654435761 + 1)
   const verb = pick(random, WEIGHTED)
   const sound = SOUND[verb](random)
-  const text = random() < 0.1 ? mutatedText(JSON.stringify(sound), random) : JSON.stringify(mutated(sound, random))
+  const tried = mutated(sound, random)
+  // a long search is no hang
+  if (verb === 'search' && typeof tried === 'object' && tried !== null && !Array.isArray(tried)) {
+    const { designs } = tried as { designs?: unknown }
+    if (designs === undefined || (typeof designs === 'number' && designs > 50)) Object.assign(tried, { designs: 50 })
+  }
+  const text = random() < 0.1 ? mutatedText(JSON.stringify(sound), random) : JSON.stringify(tried)
   const args =
     random() < 0.03 ? [pick(random, ['constructor', '__proto__', '', '-', '--', 'help', 'schema']), '-'] : [verb, '-']
   const { exit, stdout, stderr } = await run(args, () => text)

@@ -1,6 +1,16 @@
 'use client'
 import { Dialog as ChakraDialog, Portal, chakra } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
+import { ErrorBoundary, type FallbackProps } from 'react-error-boundary'
+import { Advice } from './Sheet'
+
+/** What fails in a dialog stays in it: the room behind it goes on. */
+const Failed = ({ error }: FallbackProps) => (
+  <Advice tone="warn" title="This could not be drawn">
+    Nothing was changed. Close it and try again. (
+    {error instanceof Error ? error.message.slice(0, 200) : 'no reason given'})
+  </Advice>
+)
 
 /** A sheet over the page that keeps the keyboard inside it. Load it late: it is not needed for the first look. */
 export default function Dialog({
@@ -46,7 +56,7 @@ export default function Dialog({
             <ChakraDialog.Title fontSize="lg" fontWeight="700" mb="3" pr="8">
               {title}
             </ChakraDialog.Title>
-            {children}
+            <ErrorBoundary fallbackRender={Failed}>{children}</ErrorBoundary>
             <ChakraDialog.CloseTrigger asChild>
               <chakra.button
                 type="button"

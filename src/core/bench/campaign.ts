@@ -2,7 +2,7 @@ import { maximise } from '../numerics'
 import { normalDraw, seededRandom } from '../statistics'
 import { angleOfPulses } from './angle-trace'
 import { angleOfCounts } from './counter'
-import { reduceInertia, type InertiaReduction } from './reduce-inertia'
+import { CLOCK_SCALE, reduceInertia, type InertiaReduction } from './reduce-inertia'
 import type { InertiaRig } from './rig'
 import { encoderCounts, pulseTimes, simulateSpinUp, type SpinUpTruth } from './simulate-inertia'
 
@@ -84,6 +84,8 @@ export function campaignRun(
     350e3 * (1 - sag * course(Math.min(1, Math.max(0, (t - real.openS) / (real.shutS - real.openS)))))
   const stepS = 0.001
   const motion = simulateSpinUp(real, stepS, (t) => pressure(t) / 350e3)
+  // the logger's clock is a little fast or slow, as the reduction takes it to be
+  const clock = 1 + CLOCK_SCALE * normalDraw(random)
   const rig = (countsPerTurn: number, sensorOn: 'rotor' | 'flywheel'): InertiaRig => ({
     flywheelInertiaKgM2: { value: nominal, standardUncertainty: unsure * nominal },
     rotorInertiaKgM2: { value: 0, standardUncertainty: 0 },
@@ -105,7 +107,10 @@ export function campaignRun(
       return {
         truth: figures,
         reduction: reduceInertia(
-          angleOfPulses(marks, { countsPerTurn: 1, rotorTurnsPerSensorTurn: 1 }),
+          angleOfPulses(
+            marks.map((t) => t * clock),
+            { countsPerTurn: 1, rotorTurnsPerSensorTurn: 1 },
+          ),
           rig(1, 'rotor'),
         ),
       }
@@ -116,10 +121,11 @@ export function campaignRun(
       timeJitterS: 5e-5,
       seed: seed + 3,
     })
-    const traced = angleOfCounts(motion.timeS, counts, { countsPerTurn: perTurn, rotorTurnsPerSensorTurn: 1 })
+    const timeS = motion.timeS.map((t) => t * clock)
+    const traced = angleOfCounts(timeS, counts, { countsPerTurn: perTurn, rotorTurnsPerSensorTurn: 1 })
     const column =
       condition === 'sagging, with column'
-        ? { timeS: motion.timeS, gaugePa: motion.timeS.map((t) => pressure(t) * (1 + 0.002 * normalDraw(random))) }
+        ? { timeS, gaugePa: motion.timeS.map((t) => pressure(t) * (1 + 0.002 * normalDraw(random))) }
         : null
     return {
       truth: figures,

@@ -89,7 +89,7 @@ export interface InertiaReduction {
 }
 
 /** A crystal clock: no speed is known better than this, whatever the scatter says. */
-const SPEED_SCALE = 1e-5
+export const CLOCK_SCALE = 1e-5
 const BLOCKS = 4000
 /** For the fit of the motion: an average of an angle loses nothing that the fit could use. */
 const FIT_BLOCKS = 900
@@ -408,7 +408,7 @@ export function reduceInertia(
     },
     freeSpeed: {
       value: freeSpeed,
-      standardUncertainty: Math.hypot(freeScatter, SPEED_SCALE * freeSpeed),
+      standardUncertainty: Math.hypot(freeScatter, CLOCK_SCALE * freeSpeed),
       unit: 'rad/s',
     },
     peakBladePower: peakOf(law, (w) => bladeTorqueOf(law, w), bladeGradient, Math.min(dragFree, freeSpeed), inertia),

@@ -2,40 +2,17 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import type { Project } from '../../project/document'
-import { editsBetween, type Edit } from '../../project/edits'
+import { editsBetween } from '../../project/edits'
 import { useProject, useStore } from '../../store'
 import { Advice, LinkButton, SectionTitle } from '../../ui'
 import { counted } from '../shared'
+import { differenceWords } from './difference-words'
 
 interface Copy {
   readonly mark: string
   readonly at: number
   /** Null for one that cannot be read any more. */
   readonly project: Project | null
-}
-
-/** What differs between now and a copy, counted: lists that gained, lost or changed entries. */
-export function differenceWords(edits: readonly Edit[]): string {
-  const of = (edit: Edit) => (edit.kind === 'set' ? (edit.of?.list ?? 'project') : edit.list)
-  const entry = (edit: Edit) =>
-    edit.kind === 'set' ? (edit.of?.id ?? edit.path[0]) : 'item' in edit ? edit.item.id : ''
-  const NAMES: Readonly<Record<string, string>> = {
-    machines: 'machine',
-    builds: 'build',
-    rigs: 'rig',
-    runs: 'run',
-    recordings: 'recording',
-    holeGauges: 'hole gauge',
-  }
-  const count = (list: string, kind: Edit['kind']) =>
-    new Set(edits.filter((e) => of(e) === list && e.kind === kind).map(entry)).size
-  const parts = Object.entries(NAMES).flatMap(([list, name]) => [
-    ...(count(list, 'add') ? [`${counted(count(list, 'add'), name)} more`] : []),
-    ...(count(list, 'remove') ? [`${counted(count(list, 'remove'), name)} fewer`] : []),
-    ...(count(list, 'set') ? [`${counted(count(list, 'set'), name)} changed`] : []),
-  ])
-  if (count('project', 'set')) parts.push('name, notes, room or units changed')
-  return parts.length > 0 ? parts.join(', ') : 'nothing'
 }
 
 /** The copies that are kept by themselves, one a day: looked at by what they differ in, and brought back as one step that undo takes back. */
