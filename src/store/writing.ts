@@ -1,4 +1,4 @@
-import { applyEdits, inverseOf, type Conflict } from '../project/edits'
+import { applyEdits, editsBetween, inverseOf, type Conflict } from '../project/edits'
 import type { Fault, Project } from '../project/document'
 import type * as Checks from '../project/validation'
 import { keepCopy } from './copies'
@@ -91,7 +91,7 @@ async function transact(
   })
 }
 
-/** Writes one change as a step of its own. */
+/** Writes one change as a step of its own. What the step remembers is what it did to the stored project, which may not be the one it was made on: a change before it may have been held back. */
 export const writeStep = (
   writer: Writer,
   projectId: string,
@@ -99,12 +99,14 @@ export const writeStep = (
   step: Step,
   force: boolean,
 ): Promise<Written> =>
-  transact(writer, projectId, base, (row, stored) =>
-    Promise.resolve({
-      applied: applyEdits(stored, step.edits, { force }),
-      cursor: () => recordStep(writer.db, row, step, writer.checks.PROJECT_VERSION),
-    }),
-  )
+  transact(writer, projectId, base, (row, stored) => {
+    const applied = applyEdits(stored, step.edits, { force })
+    const edits = applied.ok ? editsBetween(stored, applied.project) : step.edits
+    return Promise.resolve({
+      applied,
+      cursor: () => recordStep(writer.db, row, { ...step, edits }, writer.checks.PROJECT_VERSION),
+    })
+  })
 
 /** Takes the last step back, or brings the next one again. */
 export const writeUndo = (writer: Writer, projectId: string, base: Base, way: 'undo' | 'redo'): Promise<Written> =>
