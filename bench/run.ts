@@ -1,6 +1,7 @@
 import { cpus } from 'node:os'
 import { benchAir } from './air'
 import { benchDesigns } from './designs'
+import { benchKeeping } from './keeping'
 import { benchPage, firstLoadSizes } from './page'
 import { benchParts } from './parts'
 import { benchReduction } from './reduction'
@@ -12,6 +13,7 @@ const result = {
   reductionOfAMillionRows: await benchReduction(),
   air: await benchAir(),
   ...(await benchParts()),
+  keeping: await benchKeeping(),
   designs: await benchDesigns(),
   firstLoadJavaScriptGzipBytes: firstLoadSizes(),
 }

@@ -18,6 +18,8 @@ type Job =
   | { readonly kind: 'recording'; readonly recordingId: string; readonly bytes: Uint8Array }
 
 const CURRENT = 'current-project'
+/** Revision of a project that was never on a disk. */
+const IN_MEMORY = -1
 /** How long after a failed write the next is tried, ms. */
 export const RETRY_MS = 5000
 
@@ -89,7 +91,7 @@ export class ProjectStore {
       const { project, recordings } = await fallback()
       await this.loadChecks()
       for (const [id, bytes] of recordings) this.unwritten.set(id, bytes)
-      this.base = { project, revision: -1 }
+      this.base = { project, revision: IN_MEMORY }
       this.set({ status: 'open', project, unsaved: { code: 'storage', why: storageWords(why) } })
     } catch (error) {
       this.set({ status: 'failed', problem: `The project could not be opened: ${(error as Error).message}` })
@@ -99,7 +101,10 @@ export class ProjectStore {
   async open(projectId: string): Promise<void> {
     await this.settled()
     if (this.state.unsaved && this.state.project?.id !== projectId)
-      return this.set({ problem: 'Another project can be opened once this one is saved or exported.' })
+      return this.set({
+        problem:
+          'Another project can be opened once this one is saved. To leave it as it is, export it and load the page anew.',
+      })
     const row = await this.db.projects.get(projectId)
     if (!row) return this.set({ problem: 'That project is no longer in this browser.' })
     const { parseProject, markKnown } = await this.loadChecks()
@@ -211,7 +216,7 @@ export class ProjectStore {
   readonly letGo = (id: number): void => this.set({ held: this.state.held.filter((h) => h.id !== id) })
 
   /** Tries again at once what could not be written. */
-  readonly retry = (): Promise<void> => this.work()
+  readonly retry = (): Promise<void> => (this.base?.revision === IN_MEMORY ? this.putBack() : this.work())
 
   /** Writes a project that is gone from the store down again, as it stands on this page. */
   readonly putBack = async (): Promise<void> => {
@@ -250,7 +255,7 @@ export class ProjectStore {
         if (written?.outcome === 'gone') return this.set({ unsaved: { code: 'gone' } })
         last = this.settle(this.jobs.shift() as Job, written) ?? last
       }
-      this.set({ unsaved: this.unwritten.size > 0 || this.base?.revision === -1 ? this.state.unsaved : null })
+      this.set({ unsaved: this.unwritten.size > 0 || this.base?.revision === IN_MEMORY ? this.state.unsaved : null })
     } catch (error) {
       this.set({ unsaved: { code: 'storage', why: storageWords(error) } })
       this.again = setTimeout(() => void this.work(), RETRY_MS)

@@ -82,7 +82,7 @@ describe('storage full', () => {
     await store.open('p')
     expect(store.snapshot()).toMatchObject({
       project: { id: 'other' },
-      problem: expect.stringMatching(/saved or exported/) as string,
+      problem: expect.stringMatching(/once this one is saved/) as string,
     })
     makeRoom()
     await store.retry()
@@ -116,11 +116,17 @@ describe('database gone', () => {
 
   test('no database at all: the page works in memory and says so', async () => {
     const db = new KettleDb(`faults-${++named}`)
-    jest.spyOn(db.settings, 'get').mockRejectedValue(new Dexie.MissingAPIError('IndexedDB API missing'))
+    const away = jest.spyOn(db.settings, 'get').mockRejectedValue(new Dexie.MissingAPIError('IndexedDB API missing'))
     const store = new ProjectStore(db, now)
     await store.openLast(() => Promise.resolve({ project: small(), recordings: new Map([['r', Uint8Array.of(7)]]) }))
     expect(store.snapshot()).toMatchObject({ status: 'open', unsaved: { code: 'storage' } })
     expect(await store.recordingBytes('r')).toEqual(Uint8Array.of(7))
+    rename(store, 'Typed meanwhile')
+    away.mockRestore()
+    await store.retry()
+    expect(store.snapshot()).toMatchObject({ unsaved: null, project: { name: 'Typed meanwhile' } })
+    expect((await stored(db)).name).toBe('Typed meanwhile')
+    expect(Buffer.from((await store.recordingBytes('r')) ?? [])).toEqual(Buffer.from([7]))
     store.close()
   })
 })

@@ -6,6 +6,7 @@ import { shownIn } from '../shared'
 import { exportOpen } from './hand-out'
 import { heldWords } from './held-words'
 import { useAppUpdate } from './offline'
+import { askForRoom } from './storage-room'
 
 const Act = ({ onClick, children }: { onClick: () => void; children: ReactNode }) => (
   <chakra.button type="button" color="petrol" whiteSpace="nowrap" onClick={onClick}>
@@ -157,12 +158,23 @@ function Problem() {
   )
 }
 
+/** With the first change there is something to keep: the browser is asked to, once. */
+function useLastingStorage(): void {
+  const changed = useStoreState().undoLabel !== null
+  useEffect(() => {
+    if (changed) void askForRoom()
+  }, [changed])
+}
+
 /** What the maker must know about where the work is kept, over every room. */
-export const StoreNotices = () => (
-  <>
-    <Outdated />
-    <Unsaved />
-    <Held />
-    <Problem />
-  </>
-)
+export function StoreNotices() {
+  useLastingStorage()
+  return (
+    <>
+      <Outdated />
+      <Unsaved />
+      <Held />
+      <Problem />
+    </>
+  )
+}
