@@ -3,7 +3,18 @@ import hooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['node_modules/', '.next/', 'scratch/', 'next-env.d.ts', 'test-results/', 'playwright-report/', 'public/', '.cache/'] },
+  {
+    ignores: [
+      'node_modules/',
+      '.next/',
+      'scratch/',
+      'next-env.d.ts',
+      'test-results/',
+      'playwright-report/',
+      'public/',
+      '.cache/',
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],

@@ -12,7 +12,8 @@ if (!Number.isInteger(port) || port < 1 || port > 65535) {
   process.exit(1)
 }
 /** Answers beside the pages carry no policy of their own; one that is not found shows text and nothing else. */
-const NOTHING = "default-src 'none'; style-src 'unsafe-inline'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
+const NOTHING =
+  "default-src 'none'; style-src 'unsafe-inline'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
 
 const app = next({ dev: false, hostname: host, port })
 await app.prepare()
@@ -32,7 +33,8 @@ const server = createServer((request, response) => {
   void handle(request, response)
 })
 server.on('error', (error) => {
-  const why = { EADDRINUSE: 'is taken by another program', EACCES: 'may not be used by you' }[error.code] ?? error.message
+  const why =
+    { EADDRINUSE: 'is taken by another program', EACCES: 'may not be used by you' }[error.code] ?? error.message
   console.error(`Port ${port} on ${host} ${why}. Choose another: PORT=4400 ./start.sh`)
   process.exit(1)
 })

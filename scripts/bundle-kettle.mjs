@@ -16,7 +16,9 @@ await build({
   minifySyntax: true,
   // it finds its own WebAssembly beside itself
   external: ['manifold-3d'],
-  banner: { js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);" },
+  banner: {
+    js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
+  },
   logLevel: 'warning',
 })
 // put in place at once: two calls may find it stale together
