@@ -44,10 +44,15 @@ test('going from room to room without the server does not load the page anew', a
   expect(await page.evaluate(() => (window as unknown as { stillHere?: boolean }).stillHere)).toBe(true)
 })
 
-test('a new version waits until it is asked for, and then the page is of it', async ({ page }) => {
+test('a new version waits until it is asked for; then the page is of it, and other windows are told', async ({
+  page,
+  context,
+}) => {
   const script = 'public/service-worker.js'
   const before = readFileSync(script, 'utf8')
   await kept(page)
+  const other = await context.newPage()
+  await kept(other)
   await page.getByRole('textbox', { name: 'Purpose' }).fill('Typed before the update')
   try {
     writeFileSync(script, `${before}\n// a newer one\n`)
@@ -60,6 +65,10 @@ test('a new version waits until it is asked for, and then the page is of it', as
     await page.waitForFunction(() => !('stillHere' in window))
     await expect(page.getByRole('textbox', { name: 'Purpose' })).toHaveValue('Typed before the update')
     await expect(banner).toBeHidden()
+    await expect(other.getByText('Another window has loaded a new version of Grey Kettle.')).toBeVisible()
+    await other.getByRole('button', { name: 'Load anew' }).click()
+    await expect(other.getByRole('textbox', { name: 'Purpose' })).toHaveValue('Typed before the update')
+    await expect(other.getByText('Another window has loaded')).toBeHidden()
   } finally {
     writeFileSync(script, before)
   }

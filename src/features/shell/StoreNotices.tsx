@@ -138,9 +138,23 @@ function Outdated() {
         This window is of the older one and does not write any more; what was saved is there.
       </Notice>
     )
+  if (update?.kind === 'replaced')
+    return (
+      <Notice
+        tone="warn"
+        title="Another window has loaded a new version of Grey Kettle."
+        acts={<Act onClick={update.load}>Load anew</Act>}
+      >
+        This one is of the old version: rooms that it has not opened yet may fail. Your work is saved first.
+      </Notice>
+    )
   if (update)
     return (
-      <Notice tone="note" title="A new version of Grey Kettle is ready." acts={<Act onClick={update}>Load it now</Act>}>
+      <Notice
+        tone="note"
+        title="A new version of Grey Kettle is ready."
+        acts={<Act onClick={update.load}>Load it now</Act>}
+      >
         It waits until you say so; your work is saved first.
       </Notice>
     )
