@@ -194,6 +194,24 @@ test.describe('what fails inside stays inside', () => {
     expect(Object.keys(out.files)).toContain('project.json')
     await page.close()
   })
+
+  test('a room whose code does not come says so, and is drawn once it can', async ({ browser, baseURL }) => {
+    const page = await browser.newPage({ baseURL })
+    await open(page)
+    await page.waitForLoadState('networkidle')
+    await page.route('**/_next/static/chunks/**', (route) => route.abort())
+    await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name: 'Bench' }).click()
+    const told = page.getByRole('alert').filter({ hasText: 'This room does not come' })
+    await expect(told).toBeVisible()
+    await look(page, 'room-failed')
+    await expect(page.getByRole('button', { name: /^Project Heron/ })).toBeVisible()
+    await page.unroute('**/_next/static/chunks/**')
+    await told.getByRole('button', { name: 'Load the page anew' }).click()
+    await expect(page).toHaveURL(/bench/)
+    await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
+    await expect(told).toBeHidden()
+    await page.close()
+  })
 })
 
 test('a drawing that is cut short is refused in words', async ({ page }) => {

@@ -11,6 +11,7 @@ import { StoreContext, useStore, useStoreState, type ProjectStore } from '../../
 import { EmptyState, MainButton } from '../../ui'
 import { Guarded } from './Guarded'
 import { openStore } from './open-store'
+import { RoomWatch } from './RoomWatch'
 import { StoreNotices } from './StoreNotices'
 import { Unopened } from './Unopened'
 
@@ -254,7 +255,7 @@ function Inner({ children }: { children: ReactNode }) {
         <Unopened />
         {status === 'open' ? (
           <Guarded what="This room" place={place}>
-            {children}
+            <RoomWatch place={place}>{children}</RoomWatch>
           </Guarded>
         ) : status === 'opening' ? (
           <Box py="10" color="mute">
