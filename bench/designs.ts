@@ -7,11 +7,11 @@ import {
   type SearchResult,
   type SearchSpec,
 } from '../src/core/search'
-import { FAMILIES } from '../src/core/turbine'
 import { predict } from '../src/core/prediction'
 import { newBuild, predictionInput, tunableFields } from '../src/project/document'
 import { machinePossible } from '../src/project/validation'
 import { timed } from './timing'
+import { FAMILIES } from '../src/core/machines'
 
 const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 }
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }

@@ -1,11 +1,11 @@
 import Module from 'manifold-3d'
-import { partSet } from '../src/core/geometry'
-import { buildPart } from '../src/core/geometry/solids'
 import { predict } from '../src/core/prediction'
 import { makeDemo } from '../src/project/demo'
 import { isTurbine, predictionInput } from '../src/project/document'
 import { partsInput } from '../src/project/parts'
 import { timed } from './timing'
+import { partSet } from '../src/core/machines'
+import { buildPart } from '../src/core/machines/build-part'
 
 /** Making of each part of a demo build, and one whole prediction with its band. */
 export async function benchParts() {

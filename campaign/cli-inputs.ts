@@ -2,7 +2,7 @@ import { VERBS } from '../cli/verbs'
 import { run } from '../cli/run'
 import { seededRandom } from '../src/core/statistics'
 import { newMachine, newRegulator, newSupply } from '../src/project/document'
-import { FAMILIES } from '../src/core/turbine'
+import { FAMILIES } from '../src/core/machines'
 import { mutated, mutatedText, pick, type Random } from './mutate'
 
 const nozzle = { throatDiameterM: 1.5e-3 }

@@ -4,9 +4,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { makeDemo } from '../src/project/demo'
 import { isTurbine } from '../src/project/document'
-import { partSet } from '../src/core/geometry'
 import { partsInput, toStl } from '../src/project/parts'
 import { handlePart } from './part-library'
+import { partSet } from '../src/core/machines'
 
 /** Debian's `admesh`, a mesh checker that we did not write; test.sh installs it. */
 const check = (file: string): string => execFileSync('admesh', [file], { encoding: 'utf8' })

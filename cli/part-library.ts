@@ -1,6 +1,7 @@
 import Module from 'manifold-3d'
-import type { PartsInput, PartName } from '../src/core/geometry'
-import { buildPart, inspectPart, type PartMesh, type ThinSpot } from '../src/core/geometry/solids'
+import type { PartsInput, PartName } from '../src/core/machines'
+import { inspectPart, type ThinSpot } from '../src/core/geometry/solids'
+import { buildPart, type PartMesh } from '../src/core/machines/build-part'
 
 /** The mesh-boolean library in plain Node. */
 export async function handlePart(

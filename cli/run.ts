@@ -1,11 +1,11 @@
 import * as z from 'zod'
 import { PhysicsError } from '../src/core/errors'
-import { FAMILIES } from '../src/core/turbine'
 import { newCoefficients, newMachine } from '../src/project/document'
 import { faultsOf } from '../src/project/validation'
 import { BadInput, badInput, plainly } from './fault'
 import { parseJson, readJson } from './files'
 import { VERBS, type Verb } from './verbs'
+import { FAMILIES } from '../src/core/machines'
 
 export interface Outcome {
   readonly exit: 0 | 2

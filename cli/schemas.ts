@@ -1,9 +1,10 @@
 import * as z from 'zod'
 import { BEARING_CLASSES, COEFFICIENT_NAMES, DEFAULT_COEFFICIENTS } from '../src/core/turbine'
-import { OUTLET_SHAPES, PART_NAMES, PROCESSES } from '../src/core/geometry'
+import { OUTLET_SHAPES, PROCESSES } from '../src/core/geometry'
 import { SEARCH_GOALS, type SearchGoal } from '../src/core/search'
 import { LIMITS } from '../src/project/document'
 import { BEARING_IDS, MATERIAL_IDS, outletFormSchema, turbineSchema } from '../src/project/validation'
+import { PART_NAMES } from '../src/core/machines'
 
 /** Inputs and outputs of every verb. Keys are SI with the unit in the name; a bad key is refused by its path. */
 const deg = Math.PI / 180
@@ -148,7 +149,7 @@ export const turbineVerbOutput = z.strictObject({
       efficiency: z.number(),
       behindNozzlePaAbs: z.number(),
       ledger,
-      extras: z.array(z.strictObject({ label: z.string(), value: z.number(), unit: z.string() })),
+      extras: z.array(z.strictObject({ code: z.string(), label: z.string(), value: z.number(), unit: z.string() })),
     }),
   ),
   freeSpeedRadPerS: z.number(),

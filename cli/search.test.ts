@@ -1,9 +1,9 @@
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { FAMILIES } from '../src/core/turbine'
 import { newBuild } from '../src/project/document'
 import { run } from './run'
+import { FAMILIES } from '../src/core/machines'
 
 const call = async (args: string[], input: unknown = null) => {
   const { exit, stdout, stderr } = await run(args, () => JSON.stringify(input))

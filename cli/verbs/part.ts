@@ -1,11 +1,12 @@
 import type { z } from 'zod'
-import { notesOfPart, fitsFor, partSet, type PartsInput } from '../../src/core/geometry'
+import { fitsFor } from '../../src/core/geometry'
 import { bearingClass } from '../../src/core/turbine'
 import { handlePart } from '../part-library'
 import { to3mf, toDxf, toStl, toSvg } from '../../src/project/parts'
 import type { partVerbInput } from '../schemas'
 import { badInput } from '../fault'
 import { writeOut } from '../files'
+import { notesOfPart, partSet, type PartsInput } from '../../src/core/machines'
 
 /** A part of a build: figures of its mesh, and the file when one is asked for. */
 export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, out: string | null) {

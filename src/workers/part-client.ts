@@ -1,7 +1,9 @@
-import type { Fits, PartName, PartsInput } from '../core/geometry'
-import type { PartMesh, ThinSpot } from '../core/geometry/solids'
+import type { Fits } from '../core/geometry'
+import type { ThinSpot } from '../core/geometry/solids'
 import { JobClient, type JobOptions } from './job-client'
 import type { PartRequest, PartResults } from './part-handler'
+import type { PartName, PartsInput } from '../core/machines'
+import type { PartMesh } from '../core/machines/build-part'
 
 const client = new JobClient<PartRequest, PartResults[PartRequest['kind']]>(
   () => new Worker(new URL('./part.worker.ts', import.meta.url), { type: 'module' }),

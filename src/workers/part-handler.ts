@@ -1,10 +1,12 @@
 import Module, { type ManifoldToplevel } from 'manifold-3d'
-import type { Fits, PartsInput, PartName } from '../core/geometry'
-import { buildPart, inspectPart, type PartMesh, type ThinSpot } from '../core/geometry/solids'
+import type { Fits } from '../core/geometry'
+import { inspectPart, type Mesh, type ThinSpot } from '../core/geometry/solids'
+import type { PartsInput, PartName } from '../core/machines'
+import { buildPart, type PartMesh } from '../core/machines/build-part'
 
 export type PartRequest =
   | { readonly kind: 'make'; readonly name: PartName; readonly input: PartsInput }
-  | { readonly kind: 'inspect'; readonly mesh: Pick<PartMesh, 'vertices' | 'triangles'>; readonly fits: Fits }
+  | { readonly kind: 'inspect'; readonly mesh: Mesh; readonly fits: Fits }
 
 export interface PartResults {
   readonly make: PartMesh

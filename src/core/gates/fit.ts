@@ -1,12 +1,11 @@
-import { housingOutletArea, outletPressureLoss, type PartsInput, type Process } from '../geometry'
+import { outletPressureLoss, type FedParts, type Process } from '../geometry'
 import { airDensity, type Ambient } from '../air'
-import { machineRadius } from '../search/machine-radius'
-import type { TurbineMachine } from '../turbine'
+import { housingOutletArea, familyOf, type TurbineMachine } from '../machines'
 import { finding, q, type Finding } from './finding'
 
 /** Whether a machine can be put together as drawn, and lets its air out again. */
 export interface FitInput {
-  readonly parts: PartsInput & { readonly machine: TurbineMachine }
+  readonly parts: FedParts & { readonly machine: TurbineMachine }
   readonly process: Process
   /** Printer's bed, m; a machinist's has none. */
   readonly bedM: number
@@ -23,28 +22,6 @@ export const RUNNING_GAP_M: Readonly<Record<Process, { readonly asMade: number; 
   filament: { asMade: 0.25e-3, worked: 0.1e-3 },
   resin: { asMade: 0.12e-3, worked: 0.06e-3 },
   machined: { asMade: 0.04e-3, worked: 0.02e-3 },
-}
-
-/** The narrowest running gap of a machine and what it is, m; null where none is drawn. */
-export function runningGap(machine: TurbineMachine): { readonly of: string; readonly gapM: number } | null {
-  switch (machine.family) {
-    case 'tangential-impulse':
-    case 'supersonic-impulse':
-      return machine.casing.kind === 'close' ? { of: 'the casing’s clearance', gapM: machine.casing.clearanceM } : null
-    case 'turbine-compressor':
-      return { of: 'the impeller’s clearance', gapM: machine.impeller.clearanceM }
-    case 'radial-inflow':
-      return { of: 'the gap between blades and shroud', gapM: machine.clearanceM }
-    case 'axial':
-    case 'wind-stack':
-      return { of: 'the tip gap', gapM: machine.tipClearanceM }
-    case 'disc-pack':
-      return { of: 'the gap round the discs', gapM: machine.clearanceM }
-    case 'vane-motor':
-      return { of: 'the gap at ends and tips', gapM: machine.clearanceM }
-    case 'reaction-rotor':
-      return { of: 'the seal’s gap', gapM: machine.sealGapM }
-  }
 }
 
 /** Pressure that a printed housing's outlets keep back, over that at the nozzle; null without a housing. Estimate, within about a third. */
@@ -68,10 +45,6 @@ export function outletShare(
 /** Share of the pressure beyond which outlets are told, and beyond which the machine does not work. */
 export const OUTLETS = { told: 0.05, choked: 0.5 } as const
 
-/** Height of a machine's tallest part, m, where it stands apart from its width. */
-const tallest = (machine: TurbineMachine): number =>
-  machine.family === 'wind-stack' ? machine.stackHeightM / 3 : machine.family === 'vane-motor' ? machine.lengthM : 0
-
 /** What does not go together: outlets that keep back the air, parts larger than the bed, gaps finer than the process keeps. */
 export function fitFindings(input: FitInput): Finding[] {
   const found: Finding[] = []
@@ -89,7 +62,8 @@ export function fitFindings(input: FitInput): Finding[] {
         'Slots in place of holes, a wider outlet (a larger inner radius, more open area), or fewer grams of air.',
       ),
     )
-  const across = Math.max(2 * machineRadius(machine), tallest(machine))
+  const family = familyOf(machine)
+  const across = Math.max(2 * family.outerRadiusM(machine), family.tallestM?.(machine) ?? 0)
   if (input.process !== 'machined' && across > input.bedM)
     found.push(
       finding(
@@ -100,7 +74,7 @@ export function fitFindings(input: FitInput): Finding[] {
         'Make it smaller, or set the bed’s size where parts are made.',
       ),
     )
-  const gap = runningGap(machine)
+  const gap = family.runningGap(machine)
   const least = RUNNING_GAP_M[input.process]
   if (gap && gap.gapM < least.asMade * 0.999)
     found.push(

@@ -1,20 +1,19 @@
 import fc from 'fast-check'
 import Module, { type ManifoldToplevel } from 'manifold-3d'
-import { bearingClass, type TangentialImpulse } from '../turbine'
+import { bearingClass } from '../turbine'
 import {
   bladeMiddleLine,
   bladeOutline,
   nozzleStations,
   nozzleWall,
-  notesOfPart,
   partMeasures,
   placedBlade,
   FITS_OF,
   type ImpulsePartsInput,
-  type PartsInput,
 } from '.'
-import { buildPart, isWatertight } from './solids'
 import { insertOutline } from './solids/nozzle-insert'
+import { notesOfPart, type PartsInput, type TangentialImpulse } from '../machines'
+import { buildPart, isWatertight } from '../machines/build-part'
 
 const deg = Math.PI / 180
 const plain: ImpulsePartsInput = {

@@ -3,17 +3,9 @@ import { outletOfForm, outletSection, type OutletForm } from '../flow'
 import { GAUGE_SIZES_M } from '../making'
 import { bearingClass } from '../turbine'
 import { GAUGE_PLATE } from './gauge-plate'
-import { buildPart } from './solids'
-import {
-  outletOutlines,
-  outletReach,
-  partNotes,
-  partProfile,
-  FITS_OF,
-  type ImpulsePartsInput,
-  type PartsInput,
-  type Point,
-} from '.'
+import { outletOutlines, outletReach, partNotes, partProfile, FITS_OF, type ImpulsePartsInput, type Point } from '.'
+import type { PartsInput } from '../machines'
+import { buildPart } from '../machines/build-part'
 
 const deg = Math.PI / 180
 let wasm: ManifoldToplevel
@@ -60,7 +52,7 @@ const input = (form: OutletForm, throatDiameterM = 2e-3): ImpulsePartsInput => (
 
 const whole = (parts: ImpulsePartsInput): PartsInput => ({
   ...parts,
-  machine: null,
+  machine: { family: 'thrust-body' },
   shaftDiameterM: 5e-3,
   fits: FITS_OF.filament,
   outlets: 'holes',

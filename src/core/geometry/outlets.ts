@@ -1,7 +1,6 @@
 import type { OutletShape } from './fits'
-import { impulseInput, type PartsInput } from './part-set'
+import type { FedParts } from './parts-input'
 import { partMeasures, type ImpulsePartsInput } from './part-shape'
-import { endPlateRim } from './row-shape'
 
 /** A ring of outlets in a plate round its bearing seat, mm. */
 export interface OutletRing {
@@ -61,31 +60,19 @@ export function casingOutlets(input: ImpulsePartsInput): OutletRing | null {
 }
 
 /** Outlets in the end plate of a wheel with axial flow, whose rim has a radius. */
-export const endPlateOutlets = (input: PartsInput, rim: number): OutletRing | null =>
+export const endPlateOutlets = (
+  input: Pick<FedParts, 'bearing' | 'fits' | 'outlets'>,
+  rim: number,
+): OutletRing | null =>
   outletRing((input.bearing.outerM * mm) / 2 + input.fits.wall + 1, rim - 2, input.outlets, 8, input.fits.wall)
 
 /** Outlets in the floor of a disc pack's housing. */
-export function packOutlets(input: PartsInput, innerRadiusM: number): OutletRing | null {
+export function packOutlets(
+  input: Pick<FedParts, 'bearing' | 'fits' | 'outlets'>,
+  innerRadiusM: number,
+): OutletRing | null {
   const seat = (input.bearing.outerM * mm) / 2 + input.fits.wall
   return outletRing(seat + 0.5, Math.max(seat + 4, innerRadiusM * mm + 2), input.outlets, 6, input.fits.wall)
-}
-
-/** What a machine's housing leaves open for the air to go, m2: 0 where there is no room; null for families whose outlet is the machine's own. */
-export function housingOutletArea(input: PartsInput): number | null {
-  const { machine } = input
-  switch (machine?.family) {
-    case 'tangential-impulse':
-    case 'turbine-compressor':
-      // both halves have them
-      return 2e-6 * (casingOutlets(impulseInput(input))?.areaMm2 ?? 0)
-    case 'axial':
-    case 'supersonic-impulse':
-      return 1e-6 * (endPlateOutlets(input, endPlateRim(machine, input))?.areaMm2 ?? 0)
-    case 'disc-pack':
-      return 1e-6 * (packOutlets(input, machine.innerRadiusM)?.areaMm2 ?? 0)
-    default:
-      return null
-  }
 }
 
 /** Flow through sharp-edged holes over their area: common practice, no source. */

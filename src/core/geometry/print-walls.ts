@@ -1,6 +1,3 @@
-import type { Family } from '../turbine'
-import type { PartName, PartsInput } from './part-set'
-
 /** A wall of a part that a printer fills: standing, from lines side by side, or lying, from layers. mm. */
 export interface WallOfPart {
   readonly of: string
@@ -20,46 +17,10 @@ export interface WallFill extends WallOfPart {
   readonly betterMm: number | null
 }
 
-const mm = 1000
-
-/** The walls that decide what a slicer must be told, by part. Empty where nothing of it is thin. */
-export function wallsOfPart(name: PartName, { machine, fits }: PartsInput): readonly WallOfPart[] {
-  const standing = (of: string, thicknessMm: number): WallOfPart => ({ of, thicknessMm, lying: false })
-  const lying = (of: string, thicknessMm: number): WallOfPart => ({ of, thicknessMm, lying: true })
-  const is = <F extends Family>(family: F) => machine?.family === family
-  switch (name) {
-    case 'rotor':
-    case 'wheel':
-    case 'radial-wheel':
-    case 'stator':
-      return machine && 'bladeThicknessM' in machine
-        ? [
-            standing(name === 'stator' ? 'vanes' : 'blades', machine.bladeThicknessM * mm),
-            ...(name === 'radial-wheel' && machine.family === 'radial-inflow'
-              ? [lying('back', machine.discThicknessM * mm)]
-              : []),
-          ]
-        : []
-    case 'impeller':
-      return [standing('blades', Math.max(1.25 * fits.thinnest, 1)), lying('back', 2)]
-    case 'disc':
-      return is('disc-pack') ? [lying('disc', (machine as { discThicknessM: number }).discThicknessM * mm)] : []
-    case 'spacer':
-      return is('disc-pack') ? [lying('gap', (machine as { gapWidthM: number }).gapWidthM * mm)] : []
-    case 'vane':
-      return is('vane-motor') ? [lying('vane', (machine as { vaneThicknessM: number }).vaneThicknessM * mm)] : []
-    case 'stack-tier':
-      return [standing('vanes', Math.max(1.2, 1.5 * fits.thinnest))]
-    case 'casing-half':
-    case 'volute':
-    case 'pack-housing':
-    case 'impeller-housing':
-    case 'stack-foot':
-      return [standing('wall round the air', fits.wall)]
-    default:
-      return []
-  }
-}
+/** A wall that stands, filled by lines side by side. mm. */
+export const standing = (of: string, thicknessMm: number): WallOfPart => ({ of, thicknessMm, lying: false })
+/** A wall that lies, filled by layers. mm. */
+export const lying = (of: string, thicknessMm: number): WallOfPart => ({ of, thicknessMm, lying: true })
 
 /** A gap below this share of a line closes by itself. */
 const CLOSES = 0.15

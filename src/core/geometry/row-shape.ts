@@ -1,8 +1,22 @@
-import type { BladeProfile, OwnOutline, TurbineMachine } from '../turbine'
+import type { BladeProfile, ImpulseCasing, OwnOutline } from '../turbine'
 import type { Fits } from './fits'
-import type { PartsInput } from './part-set'
+import type { FedParts } from './parts-input'
 
-export type RowMachine = Extract<TurbineMachine, { family: 'axial' | 'supersonic-impulse' | 'wind-stack' }>
+/** A machine whose wheel's blades stand outward and whose air goes along the shaft. */
+export type RowMachine = {
+  readonly meanRadiusM: number
+  readonly bladeHeightM: number
+  readonly bladeCount: number
+  readonly bladeThicknessM: number
+  readonly profile: BladeProfile
+  readonly inletAngleRad: number
+  readonly outletAngleRad: number
+  readonly hubRadiusM: number
+  readonly outline?: OwnOutline | null
+} & (
+  | { readonly chordM: number; readonly tipClearanceM: number }
+  | { readonly bladeDepthM: number; readonly casing: ImpulseCasing }
+)
 
 /** A ring of blades between two radii, mm. */
 export interface Row {
@@ -27,7 +41,7 @@ export function wheelRow(machine: RowMachine): Row & { readonly hub: number } {
   return {
     root: mean - height / 2,
     tip: mean + height / 2,
-    chord: (machine.family === 'supersonic-impulse' ? machine.bladeDepthM : machine.chordM) * mm,
+    chord: ('chordM' in machine ? machine.chordM : machine.bladeDepthM) * mm,
     count: machine.bladeCount,
     profile: machine.profile,
     inletAngleRad: machine.inletAngleRad,
@@ -39,7 +53,10 @@ export function wheelRow(machine: RowMachine): Row & { readonly hub: number } {
 }
 
 /** Radii of the rings that shroud the wheels, and of the barrel round them, mm. */
-export function ringRadii(machine: RowMachine, input: PartsInput): { inner: number; outer: number; barrel: number } {
+export function ringRadii(
+  machine: RowMachine,
+  input: Pick<FedParts, 'fits'>,
+): { inner: number; outer: number; barrel: number } {
   const clearance =
     ('tipClearanceM' in machine
       ? machine.tipClearanceM
@@ -59,5 +76,5 @@ export const GROOVE = 1.8
 export const rimOf = (barrel: number, fits: Fits): number => barrel + Math.max(fits.wall, GROOVE + 2 * fits.thinnest)
 
 /** Outer radius of an end plate: that of the barrel, and room for outlets round its bearing. mm. */
-export const endPlateRim = (machine: RowMachine, input: PartsInput): number =>
+export const endPlateRim = (machine: RowMachine, input: Pick<FedParts, 'fits' | 'bearing'>): number =>
   Math.max(rimOf(ringRadii(machine, input).barrel, input.fits), (input.bearing.outerM * mm) / 2 + input.fits.wall + 8)

@@ -2,7 +2,8 @@ import type { Ambient } from '../air'
 import type { LinePart, NozzleEdge, OutletForm } from '../flow'
 import type { Balloon, Blower, Compressor, CoolingCoil, HandPump, Regulator, WallHeat } from '../supply'
 import type { ShaftLayout } from '../strength'
-import type { TurbineCoefficients, TurbineMachine } from '../turbine'
+import type { TurbineCoefficients } from '../turbine'
+import type { TurbineMachine } from '../machines'
 
 export type SupplyInput =
   | { readonly kind: 'steady'; readonly gaugePressurePa: number; readonly airTemperatureK: number }

@@ -1,26 +1,14 @@
 import { nozzleFlow, type NozzleResult } from '../flow'
-import {
-  bearingDuty,
-  criticalSpeed,
-  machineStrength,
-  permissibleUnbalance,
-  SHAFT_STEEL,
-  type BearingDuty,
-  type MachineStrength,
-} from '../strength'
+import { bearingDuty, criticalSpeed, permissibleUnbalance, SHAFT_STEEL, type BearingDuty } from '../strength'
 import { propagate } from '../statistics'
 import {
-  COEFFICIENTS_OF,
   balanceCompressor,
   bearingClass,
   freeSpeed,
   idealImpulse,
   moved,
-  rangeBreaches,
   turbineCurve,
-  turbineModel,
   turbineSummary,
-  workingRadius,
   type CoefficientName,
   type CompressorBalance,
   type RangeBreach,
@@ -34,6 +22,16 @@ import { balancedShare } from './balanced-share'
 import { effectiveNozzle } from './effective-nozzle'
 import type { PredictionInput } from './input'
 import { reachFromRest, type Reach } from './reach'
+import {
+  machineStrength,
+  type MachineStrength,
+  coefficientsOf,
+  rangeBreaches,
+  turbineModel,
+  workingRadius,
+  familyOf,
+  type TurbineMachine,
+} from '../machines'
 
 export interface Band {
   /** Standard uncertainty of shaft torque and shaft power at each point of the curve. */
@@ -108,8 +106,7 @@ interface Evaluation {
 }
 
 /** Families whose rotor holds the air back or draws it on, so that the supply must be balanced against machine and nozzle together. */
-export const holdsBack = (input: Pick<PredictionInput, 'machine'>): boolean =>
-  !['tangential-impulse', 'supersonic-impulse', 'turbine-compressor'].includes(input.machine.family)
+export const holdsBack = (input: Pick<PredictionInput, 'machine'>): boolean => familyOf(input.machine).holdsBack
 
 /** A machine's model at the pressure that its air side gives. */
 export function modelAt(input: PredictionInput, pressurePaAbs: number, temperatureK: number): TurbineModel {
@@ -207,16 +204,7 @@ function evaluate(input: PredictionInput, known?: AirSide, steps?: number, near?
   const model = overSpeed ? followedModel(input, balanced.model, overSpeed) : balanced.model
   const summary = turbineSummary(model, steps)
   const { machine, ambient } = input
-  const compressor =
-    machine.family === 'turbine-compressor'
-      ? balanceCompressor(
-          model,
-          summary.freeSpeedRadPerS,
-          machine.impeller,
-          { pressurePaAbs: ambient.absolutePressurePa, temperatureK: ambient.temperatureK },
-          { kind: 'hole', diameterM: machine.deliveryDiameterM },
-        )
-      : null
+  const compressor = drivenBalance(machine, model, summary.freeSpeedRadPerS, ambient)
   const workingSpeedRadPerS = compressor?.speedRadPerS ?? input.load.speedRadPerS
   const working = model.at(workingSpeedRadPerS)
   const nozzle = holdsBack(input) ? behindNozzle(input, air, working.behindNozzlePaAbs) : model.nozzle
@@ -232,6 +220,25 @@ function evaluate(input: PredictionInput, known?: AirSide, steps?: number, near?
     jetPowerW: nozzle.jetPowerW,
   }
   return { air, model, summary, figures, workingSpeedRadPerS, nozzle, compressor, overSpeed, flowShare }
+}
+
+/** Where a machine that drives impellers on its own shaft balances, blowing out through their delivery hole; null for others. */
+export function drivenBalance(
+  machine: TurbineMachine,
+  model: TurbineModel,
+  freeSpeedRadPerS: number,
+  ambient: PredictionInput['ambient'],
+): CompressorBalance | null {
+  const driven = familyOf(machine).driven?.(machine)
+  return driven
+    ? balanceCompressor(
+        model,
+        freeSpeedRadPerS,
+        driven.impeller,
+        { pressurePaAbs: ambient.absolutePressurePa, temperatureK: ambient.temperatureK },
+        { kind: 'hole', diameterM: driven.deliveryDiameterM },
+      )
+    : null
 }
 
 /** The nozzle against the pressure that the machine keeps behind it. */
@@ -281,7 +288,7 @@ export function predict(input: PredictionInput): Prediction {
   const base = evaluate(input)
   const top = Math.max(base.summary.freeSpeedRadPerS, 1)
   const curve = turbineCurve(base.model, top, CURVE_POINTS)
-  const names = COEFFICIENTS_OF[input.machine.family]
+  const names = coefficientsOf(input.machine.family)
   const pairs = names.map((name) => {
     const air = name === 'discharge' ? undefined : base.air
     return {

@@ -1,11 +1,12 @@
 import { CP, GAMMA, GAS_CONSTANT } from '../air'
 import { CHOKED_FLOW_FACTOR, circleArea, type LinePart, type NozzleResult, type PartState } from '../flow'
 import { materialById } from '../strength'
-import { COEFFICIENTS_OF, workingRadius, type CoefficientName, type Family } from '../turbine'
+import { type CoefficientName } from '../turbine'
 import { put, type Working, type WorkingInput } from '../working'
 import type { AirSide } from './air-side'
 import type { AirInput, PredictionInput } from './input'
 import type { Prediction } from './predict'
+import { coefficientsOf, familyOf, workingRadius } from '../machines'
 
 export type WorkingId =
   | AirWorkingId
@@ -204,60 +205,6 @@ function airWorkings(input: AirInput, p: AirFigures): Record<AirWorkingId, Plain
   }
 }
 
-/** Where each family's figures come from, how its torque is found, and how far it can be trusted. */
-const FAMILY_WORKING: Readonly<
-  Record<Family, { readonly torque: string; readonly source: string; readonly range: string }>
-> = {
-  'tangential-impulse': {
-    torque: 'T = κ · ṁmix · r · (c1u − c2u)',
-    source:
-      'Euler’s turbine equation; jet mixing by Ricou & Spalding (1961); ventilation in Traupel’s form; disc drag by Daily & Nece (1960)',
-    range:
-      'Estimate. One to six round jets, 100–700 kPa gauge, 20–120 mm rotors; with plain coefficients a factor of about 1.5.',
-  },
-  'supersonic-impulse': {
-    torque: 'T = κ · ṁmix · r · (c1u − c2u), passages that do not start lose a normal shock',
-    source: 'Euler’s turbine equation; Kantrowitz & Donaldson (1945); Traupel’s ventilation form; Daily & Nece (1960)',
-    range: 'Estimate. Jets at Mach 1–3; with plain coefficients a third.',
-  },
-  'radial-inflow': {
-    torque: 'T = (1 − leak) · ṁ · (r2·c2u − r3·c3u), rothalpy kept through the rotor',
-    source: 'Euler’s turbine equation; slip by Wiesner (1967); Daily & Nece (1960)',
-    range: 'Estimate. Subsonic rotor passages; with plain coefficients a third.',
-  },
-  axial: {
-    torque: 'T = (1 − leak) · ṁ · r · Σ(c1u − c2u), row by row',
-    source:
-      'Euler’s turbine equation; row losses by Soderberg (1949) times a factor for printed rows; Daily & Nece (1960)',
-    range: 'Estimate. Subsonic rows; with plain coefficients a third.',
-  },
-  'disc-pack': {
-    torque: 'T = ṁ · (ro·vo − ri·vi), dW/dx = (48x/Re − 1/x)·W − 2',
-    source: 'Carey (2010), with density and friction along the way; Daily & Nece (1960) for the outer faces',
-    range: 'Estimate. Best with (b/2)·√(ω/ν) below 1.5; with plain coefficients a third.',
-  },
-  'vane-motor': {
-    torque: 'T = z/2π · ∮ p dV of one cell, filled through the port',
-    source: 'First law of an open volume; cell volume in closed form',
-    range: 'Estimate. Mean over a turn; torque a third, air leaked a half.',
-  },
-  'reaction-rotor': {
-    torque: 'T = r · (F·cosβ − ṁ·u), F from p and T raised by the turning',
-    source: 'Euler’s turbine equation with rothalpy; NACA Report 1135; Daily & Nece (1960)',
-    range: 'Estimate. Rim speeds below 300 m/s; torque a quarter, drag of open arms a factor of two.',
-  },
-  'wind-stack': {
-    torque: 'T = (1 − leak) · ṁ · r · (c1u − c2u)',
-    source: 'Betz (1920) for what a stream gives; Euler’s turbine equation; Soderberg (1949)',
-    range: 'Estimate. The vanes’ capture is a guess: a factor of two in power.',
-  },
-  'turbine-compressor': {
-    torque: 'T = κ · ṁmix · r · (c1u − c2u)',
-    source: 'As for a tangential impulse rotor; impellers by Euler with slip after Wiesner (1967)',
-    range: 'Estimate. Turbine a factor of about 1.5; impeller efficiency is put in.',
-  },
-}
-
 type RotorWorkingId = 'stallTorque' | 'freeSpeed' | 'bestPower' | 'powerAtLoad'
 
 function rotorWorkings(
@@ -265,10 +212,10 @@ function rotorWorkings(
   p: Prediction,
 ): Record<RotorWorkingId, Plain> & Partial<Record<'ideal', Plain>> {
   const { uncertainty: u, summary, ideal } = p
-  const { source, range, torque } = FAMILY_WORKING[input.machine.family]
+  const { source, range, torque } = familyOf(input.machine).working
   const r = put('r', 'radius of the blades', workingRadius(input.machine), 'm')
   const alpha = put('α', 'nozzle angle', input.nozzle.angleRad, 'rad')
-  const used = COEFFICIENTS_OF[input.machine.family].map((name) =>
+  const used = coefficientsOf(input.machine.family).map((name) =>
     put(COEFFICIENT_SIGNS[name][0], COEFFICIENT_SIGNS[name][1], input.coefficients[name].value, ''),
   )
   const common = [

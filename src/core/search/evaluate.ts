@@ -1,9 +1,16 @@
 import { isentropicPower } from '../air'
 import { PhysicsError } from '../errors'
-import { airFollowed, airSide, balancedShare, holdsBack, modelAt, type PredictionInput } from '../prediction'
-import { machineRadius } from './machine-radius'
-import { burstSpeed } from '../strength'
-import { balanceCompressor, bearingClass, turbineSummary, type TurbineModel } from '../turbine'
+import {
+  airFollowed,
+  airSide,
+  balancedShare,
+  drivenBalance,
+  holdsBack,
+  modelAt,
+  type PredictionInput,
+} from '../prediction'
+import { machineRadius, burstSpeed, familyOf } from '../machines'
+import { bearingClass, turbineSummary, type TurbineModel } from '../turbine'
 
 /** What a design gives: the figures by which designs are chosen. */
 export interface DesignFigures {
@@ -93,35 +100,7 @@ export const tableArea = (input: PredictionInput): number =>
 /** Thinnest wall, gap between blades or hole that a printer must make, m. */
 export function thinnestFeature(input: PredictionInput): number {
   const { machine, nozzle } = input
-  const features: number[] = [nozzle.throatDiameterM]
-  const passage = (radius: number, count: number, thickness: number) =>
-    features.push(thickness, (2 * Math.PI * radius) / count - thickness)
-  switch (machine.family) {
-    case 'tangential-impulse':
-    case 'turbine-compressor':
-      passage(machine.meanRadiusM - machine.bladeDepthM / 2, machine.bladeCount, machine.bladeThicknessM)
-      break
-    case 'supersonic-impulse':
-    case 'axial':
-    case 'wind-stack':
-      passage(machine.meanRadiusM - machine.bladeHeightM / 2, machine.bladeCount, machine.bladeThicknessM)
-      break
-    case 'radial-inflow':
-      passage(machine.outletHubRadiusM, machine.bladeCount, machine.bladeThicknessM)
-      break
-    case 'disc-pack':
-      features.push(machine.discThicknessM)
-      break
-    case 'vane-motor':
-      features.push(
-        machine.vaneThicknessM,
-        (2 * Math.PI * (machine.rotorRadiusM - machine.vaneHeightM)) / machine.vanes - machine.vaneThicknessM,
-      )
-      break
-    case 'reaction-rotor':
-      break
-  }
-  return Math.min(...features)
+  return Math.min(nozzle.throatDiameterM, ...familyOf(machine).features(machine))
 }
 
 /** Air of a design at a speed through the table, balanced with what the machine lets through, and the machine there. */
@@ -174,15 +153,7 @@ export function evaluateDesign(
     const summary = turbineSummary(model, 14)
     const { machine, ambient } = input
     const working =
-      machine.family === 'turbine-compressor'
-        ? balanceCompressor(
-            model,
-            summary.freeSpeedRadPerS,
-            machine.impeller,
-            { pressurePaAbs: ambient.absolutePressurePa, temperatureK: ambient.temperatureK },
-            { kind: 'hole', diameterM: machine.deliveryDiameterM },
-          ).speedRadPerS
-        : input.load.speedRadPerS
+      drivenBalance(machine, model, summary.freeSpeedRadPerS, ambient)?.speedRadPerS ?? input.load.speedRadPerS
     const point = model.at(working)
     const free = Math.max(summary.freeSpeedRadPerS, 1)
     const figures: DesignFigures = {

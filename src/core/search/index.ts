@@ -1,6 +1,5 @@
 export * from './evaluate'
 export * from './field-path'
-export * from './machine-radius'
 export * from './map'
 export * from './search'
 export * from './polish'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { modelAt, predict, type PredictionInput } from '../prediction'
-import { DEFAULT_COEFFICIENTS, defaultCoefficients } from '../turbine'
+import { DEFAULT_COEFFICIENTS } from '../turbine'
 import {
   airTable,
   applyDesign,
@@ -20,6 +20,7 @@ import {
   type Design,
   type SearchSpec,
 } from '.'
+import { defaultCoefficients } from '../machines'
 
 const deg = Math.PI / 180
 const base: PredictionInput = {

@@ -1,6 +1,6 @@
 export * from './disc-stress'
 export * from './materials'
 export * from './life'
-export * from './machine-strength'
+export * from './turning-bodies'
 export * from './profile-disc'
 export { criticalSpeed } from './critical-speed'

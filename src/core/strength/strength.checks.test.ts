@@ -8,9 +8,7 @@ import {
   bearingLoads,
   bodyInertia,
   bodyStrength,
-  burstSpeed,
   criticalSpeed,
-  machineStrength,
   materialById,
   permissibleUnbalance,
   profileDiscStress,
@@ -20,7 +18,7 @@ import {
   type ShaftLayout,
   type TurningBody,
 } from '.'
-import type { TurbineMachine } from '../turbine'
+import { burstSpeed, machineStrength, type TurbineMachine } from '../machines'
 
 const rpm = Math.PI / 30
 

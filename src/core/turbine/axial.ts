@@ -280,9 +280,9 @@ export function axialTurbine(machine: AxialMachine, inlet: TurbineInlet): Turbin
         triangles: result.triangles,
         behindNozzlePaAbs: found.behindPaAbs,
         extras: [
-          { label: 'Mach number leaving the last rotor', value: result.exitMach, unit: '' },
-          { label: 'rim fed by the lid', value: 100 * rimShare(machine), unit: '%' },
-          { label: 'passes over the tips', value: 100 * spill, unit: '%' },
+          { code: 'exit-mach', label: 'Mach number leaving the last rotor', value: result.exitMach, unit: '' },
+          { code: 'admission', label: 'rim fed by the lid', value: 100 * rimShare(machine), unit: '%' },
+          { code: 'leak', label: 'passes over the tips', value: 100 * spill, unit: '%' },
         ],
       },
     )
@@ -313,7 +313,7 @@ function notesOf(machine: AxialMachine, atRest: TurbinePoint): string[] {
     notes.push(
       'The lid feeds less than half of the rim: its jets lose much while they spread. More holes, evenly spaced, at the same total area, lose less.',
     )
-  if ((atRest.extras.find((e) => e.label.startsWith('Mach'))?.value ?? 0) > 0.9)
+  if ((atRest.extras.find((e) => e.code === 'exit-mach')?.value ?? 0) > 0.9)
     notes.push(
       'The last row runs close to the speed of sound: it holds the flow back. A flatter pitch of its blades (a larger outlet angle) or taller blades open it.',
     )

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import { newMachine } from '../../project/document'
 import { CP } from '../air'
-import { defaultCoefficients } from '.'
+import { defaultCoefficients } from '../machines'
 import { throughGap, type DiscPackMachine } from './disc-pack'
 
 const WHIRL = 200

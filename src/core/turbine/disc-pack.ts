@@ -231,9 +231,14 @@ export function discPackTurbine(machine: DiscPackMachine, inlet: TurbineInlet): 
         triangles: [],
         behindNozzlePaAbs: found.behindPaAbs,
         extras: [
-          { label: 'Reynolds number in the gap', value: result.reynolds, unit: '' },
-          { label: 'gap against the layer at the discs, (b/2)√(ω/ν)', value: result.profileNumber, unit: '' },
-          { label: 'whirl left at the outlet', value: result.whirlOut, unit: 'm/s' },
+          { code: 'gap-reynolds', label: 'Reynolds number in the gap', value: result.reynolds, unit: '' },
+          {
+            code: 'gap-group',
+            label: 'gap against the layer at the discs, (b/2)√(ω/ν)',
+            value: result.profileNumber,
+            unit: '',
+          },
+          { code: 'whirl-out', label: 'whirl left at the outlet', value: result.whirlOut, unit: 'm/s' },
         ],
       },
     )

@@ -3,12 +3,10 @@ import { checksOf, expectCheck, given } from '../check-values/check-values'
 import { CP, GAS_CONSTANT, airViscosity } from '../air'
 import { nozzleFlow } from '../flow'
 import {
-  FAMILIES,
   LEDGER_LOSSES,
   boreReach,
   cellVolume,
   compress,
-  defaultCoefficients,
   excessWhirl,
   reactionTurbine,
   rimState,
@@ -17,18 +15,22 @@ import {
   spoutingSpeed,
   stagePressureRatio,
   startingContraction,
-  turbineModel,
   turbineSummary,
   vaneLift,
   wiesnerSlip,
   workCoefficient,
-  type Axial,
-  type Family,
-  type RadialInflow,
   type TurbineInlet,
-  type TurbineMachine,
   type TurbineSurroundings,
 } from '.'
+import {
+  FAMILIES,
+  defaultCoefficients,
+  turbineModel,
+  type Axial,
+  type Family,
+  type TurbineMachine,
+  type RadialInflow,
+} from '../machines'
 
 const deg = Math.PI / 180
 const rpm = Math.PI / 30

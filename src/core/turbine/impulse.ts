@@ -253,8 +253,8 @@ export function impulseTurbine(
   const bearing = bearingClass(machine.bearings.classId)
   const jetPowerW = 0.5 * jet.massFlowKgPerS * jet.speed ** 2
   const extras = [
-    { label: 'jet at the blades, mixed', value: jet.speed, unit: 'm/s' },
-    { label: 'rim under the jets', value: 100 * covered, unit: '%' },
+    { code: 'mixed-jet', label: 'jet at the blades, mixed', value: jet.speed, unit: 'm/s' },
+    { code: 'admission', label: 'rim under the jets', value: 100 * covered, unit: '%' },
   ]
 
   const at = (speedRadPerS: number): TurbinePoint => {

@@ -1,16 +1,9 @@
 /** @jest-environment node */
 import fc from 'fast-check'
 import { newFeed, newMachine } from '../../project/document'
-import {
-  FAMILIES,
-  LEDGER_LOSSES,
-  defaultCoefficients,
-  turbineModel,
-  turbineSummary,
-  type Family,
-  type TurbineMachine,
-} from '.'
+import { LEDGER_LOSSES, turbineSummary } from '.'
 import { intoRing } from './rows'
+import { FAMILIES, defaultCoefficients, turbineModel, type Family, type TurbineMachine } from '../machines'
 
 const ROOM = 101325
 const KEPT = /count|stages|discs|vanes|infill|exit|Count|Vanes|exhaust|inletEnds|eccentr|bore|rotorR|Density/

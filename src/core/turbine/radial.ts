@@ -245,19 +245,20 @@ export function radialTurbine(machine: RadialMachine, inlet: TurbineInlet): Turb
         behindNozzlePaAbs: found.behindPaAbs,
         extras: [
           {
+            code: 'speed-ratio',
             label: 'blade speed over spouting speed',
             value: (speedRadPerS * machine.inletRadiusM) / spoutingSpeed(inlet),
             unit: '',
           },
-          { label: 'Mach number in the outlet', value: result.exitMach, unit: '' },
-          { label: 'passes by the blades', value: 100 * leak, unit: '%' },
+          { code: 'exit-mach', label: 'Mach number in the outlet', value: result.exitMach, unit: '' },
+          { code: 'leak', label: 'passes by the blades', value: 100 * leak, unit: '%' },
         ],
       },
     )
   }
   const atRest = at(0)
   const notes = [...nozzle.notes]
-  if ((atRest.extras[1]?.value ?? 0) > 0.9)
+  if ((atRest.extras.find((e) => e.code === 'exit-mach')?.value ?? 0) > 0.9)
     notes.push(
       'The outlet runs close to the speed of sound: it chokes the machine. A wider outlet, or a larger outlet angle, opens it.',
     )

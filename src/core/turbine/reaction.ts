@@ -132,12 +132,13 @@ export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): 
         behindNozzlePaAbs: inlet.backPressurePaAbs,
         extras: [
           {
+            code: 'pressure-rise',
             label: 'pressure at the jets over that at the hub',
             value: rimState(inlet, u).totalPressurePaAbs / inlet.totalPressurePaAbs,
             unit: '×',
           },
-          { label: 'jet in the turning frame', value: w, unit: 'm/s' },
-          { label: 'lost at the seal', value: m + leak > 0 ? (100 * leak) / (m + leak) : 0, unit: '%' },
+          { code: 'relative-jet', label: 'jet in the turning frame', value: w, unit: 'm/s' },
+          { code: 'leak', label: 'lost at the seal', value: m + leak > 0 ? (100 * leak) / (m + leak) : 0, unit: '%' },
         ],
       },
     )

@@ -133,13 +133,14 @@ export function supersonicTurbine(machine: SupersonicMachine, inlet: TurbineInle
         triangles: [triangles],
         behindNozzlePaAbs: inlet.backPressurePaAbs,
         extras: [
-          { label: 'Mach number into the passages', value: mach, unit: '' },
+          { code: 'inlet-mach', label: 'Mach number into the passages', value: mach, unit: '' },
           {
+            code: 'starting',
             label: started ? 'passages start' : 'passages do not start',
             value: contraction,
             unit: 'of their inlet left',
           },
-          { label: 'rim under the jets', value: 100 * admission, unit: '%' },
+          { code: 'admission', label: 'rim under the jets', value: 100 * admission, unit: '%' },
         ],
       },
     )

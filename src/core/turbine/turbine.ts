@@ -81,7 +81,12 @@ export interface TurbinePoint {
   /** Losses by their own formulas over what the ledger has to share out: 1 where nothing is shared, near 1 but for reheat elsewhere. */
   readonly closure: number
   /** What is particular to the family at this speed: vane lift, exit Mach number and so on; words and a number with its unit. */
-  readonly extras: readonly { readonly label: string; readonly value: number; readonly unit: string }[]
+  readonly extras: readonly {
+    readonly code: string
+    readonly label: string
+    readonly value: number
+    readonly unit: string
+  }[]
 }
 
 /** One interface for every family: a machine whose point at any speed can be asked. */

@@ -152,9 +152,14 @@ export function vaneTurbine(machine: VaneMachine, inlet: TurbineInlet): TurbineM
         triangles: [],
         behindNozzlePaAbs: fillPa,
         extras: [
-          { label: 'air lost past ends and tips', value: m > 0 ? (100 * leak) / m : 0, unit: '%' },
-          { label: 'expansion in the cell', value: volumes.openedM3 / volumes.filledM3, unit: '×' },
-          { label: 'vane tip speed', value: speedRadPerS * (machine.rotorRadiusM + meanLift), unit: 'm/s' },
+          { code: 'leak', label: 'air lost past ends and tips', value: m > 0 ? (100 * leak) / m : 0, unit: '%' },
+          { code: 'expansion', label: 'expansion in the cell', value: volumes.openedM3 / volumes.filledM3, unit: '×' },
+          {
+            code: 'tip-speed',
+            label: 'vane tip speed',
+            value: speedRadPerS * (machine.rotorRadiusM + meanLift),
+            unit: 'm/s',
+          },
         ],
       },
     )

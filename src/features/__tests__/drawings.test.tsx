@@ -6,7 +6,6 @@ import fc from 'fast-check'
 import { powerChain, predict, workings } from '../../core/prediction'
 import { PhysicsError } from '../../core/errors'
 import { reviewBuild } from '../../core/safety'
-import { FAMILIES } from '../../core/turbine'
 import { DEFAULT_DISPLAY, newBuild, predictionInput, type TurbineBuild } from '../../project/document'
 import { variedBuilds } from '../../project/document/varied-builds'
 import { fromSvg } from '../../project/outline/from-svg'
@@ -16,6 +15,7 @@ import type { Predicted } from '../build/use-build'
 import { MachineGlyph } from '../shared/drawings/MachineGlyph'
 import { shownIn } from '../shared/display'
 import { system } from '../../ui/theme'
+import { FAMILIES } from '../../core/machines'
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }

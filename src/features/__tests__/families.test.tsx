@@ -3,7 +3,6 @@ import '@testing-library/jest-dom'
 import { act, cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { demoStore, show } from './test-room'
 import type { ProjectStore } from '../../store'
-import { FAMILIES } from '../../core/turbine'
 import {
   FAMILY_WORDS,
   fieldValue,
@@ -17,6 +16,7 @@ import ChooserDialog from '../builds/ChooserDialog'
 import { FindRoom } from '../find'
 import { fieldName, fieldWords, firstRange, firstVariables, variablesOf } from '../find/find-view-model'
 import type { Shown } from '../shared'
+import { FAMILIES } from '../../core/machines'
 
 const mockPlace = { query: '', went: [] as string[] }
 jest.mock('next/navigation', () => ({

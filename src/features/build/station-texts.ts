@@ -2,9 +2,9 @@ import type { StationText } from '../air-line'
 import type { Shown } from '../shared'
 import type { Build, ThrustBuild, TurbineBuild } from '../../project/document'
 import { FORM_WORDS, lineWords } from '../../project/compare'
-import { workingRadius } from '../../core/turbine'
 import type { AirPredicted, Predicted, ThrustPredicted } from './use-build'
 import { formatNumber } from '../../core/units'
+import { workingRadius } from '../../core/machines'
 
 /** A machine in a few words. */
 export function machineWords(machine: TurbineBuild['machine'], shown: Shown): string {

@@ -2,7 +2,6 @@
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { PROCESSES, type Process } from '../../core/geometry'
-import { FAMILIES } from '../../core/turbine'
 import { formatNumber } from '../../core/units'
 import {
   FAMILY_PRACTICE,
@@ -19,6 +18,7 @@ import { Advice, ChoiceField, MainButton, NumberField, OriginMark, QuietButton }
 import Dialog from '../../ui/Dialog'
 import { usualAirs, type AirChoice } from './usual-airs'
 import { MachineGlyph, useDesignJob, useSettled, useShown } from '../shared'
+import { FAMILIES } from '../../core/machines'
 
 /** Air that a maker may begin with: a usual source of any kind, or that of a build of theirs. */
 function airChoices(project: Pick<Project, 'builds' | 'machines'>): AirChoice[] {

@@ -6,14 +6,9 @@ import { useTheme } from 'next-themes'
 import { useMemo, useState } from 'react'
 import {
   FITS_OF,
-  PART_WORDS,
   PROCESSES,
-  notesOfPart,
   wallFill,
-  wallsOfPart,
-  partSet,
   type OutletShape,
-  type PartName,
   type PartInSet,
   type Process,
   type WallFill,
@@ -22,7 +17,6 @@ import { materialById } from '../../core/strength'
 import { formatNumber } from '../../core/units'
 import { partsInput } from '../../project/parts/parts-input'
 import { LIMITS, buildTitle, fileStem, isTurbine, type Build } from '../../project/document'
-import type { PartMesh } from '../../workers'
 import { useProject, useStore } from '../../store'
 import {
   Advice,
@@ -43,6 +37,16 @@ import { BuildPicker, useShown } from '../shared'
 import { FlatDrawing } from './FlatDrawing'
 import { useOutlets } from './use-outlets'
 import { usePart, useParts } from './use-part'
+import {
+  partWords,
+  notesOfPart,
+  wallsOfPart,
+  partSet,
+  type PartName,
+  partSpec,
+  type PartsInput,
+} from '../../core/machines'
+import type { PartMesh } from '../../core/machines/build-part'
 
 const PartView = dynamic(() => import('../../ui/PartView'), {
   ssr: false,
@@ -98,7 +102,7 @@ function MadeMark({ build }: { build: Build }) {
 async function saveSet(
   stem: string,
   build: Build,
-  set: readonly PartInSet[],
+  set: readonly PartInSet<PartName>[],
   meshes: ReadonlyMap<PartName, PartMesh>,
 ): Promise<void> {
   const { to3mf } = await import('../../project/parts')
@@ -109,33 +113,24 @@ async function saveSet(
   download(fileName(stem, 'set', '3mf'), to3mf(all, build.name) as BlobPart, 'model/3mf')
 }
 
-/** Parts that carry the outlets. */
-const HOUSINGS = new Set<PartName>(['casing-half', 'end-plate', 'pack-housing'])
-
 /** Above this share of the pressure outlets are worth widening. */
 const OUTLETS_TAKE_MUCH = 0.05
 
-const TURNING = new Set<PartName>([
-  'rotor',
-  'wheel',
-  'radial-wheel',
-  'disc',
-  'spacer',
-  'vane-rotor',
-  'vane',
-  'reaction-rotor',
-  'impeller',
-])
-
 /** Where every copy of every part stands, the gaps along the shaft drawn out by `spread`. */
-function placed(set: readonly PartInSet[], meshes: ReadonlyMap<PartName, PartMesh>, spread: number) {
+function placed(
+  input: PartsInput,
+  set: readonly PartInSet<PartName>[],
+  meshes: ReadonlyMap<PartName, PartMesh>,
+  spread: number,
+) {
   const once = new Set<PartName>()
   const all = set.flatMap((part, order) => {
     const mesh = meshes.get(part.name)
+    const spec = partSpec(part.name, input)
     // parts that lie round the rim, not along the shaft, would only stand in each other's way
-    if (!mesh || ((part.name === 'nozzle-insert' || part.name === 'vane') && once.has(part.name))) return []
+    if (!mesh || (spec?.roundRim && once.has(part.name))) return []
     once.add(part.name)
-    const places = part.name === 'nozzle-insert' || part.name === 'vane' ? part.atMm.slice(0, 1) : part.atMm
+    const places = spec?.roundRim ? part.atMm.slice(0, 1) : part.atMm
     return places.map((at, copy) => {
       const height = mesh.boundingBoxMm.max[2]
       return {
@@ -143,11 +138,7 @@ function placed(set: readonly PartInSet[], meshes: ReadonlyMap<PartName, PartMes
         order: order + copy * 0.35,
         lift: part.flipped ? at + height : at,
         flipped: part.flipped,
-        tone: TURNING.has(part.name)
-          ? ('copper' as const)
-          : part.name === 'nozzle-insert'
-            ? ('iron' as const)
-            : ('air' as const),
+        tone: spec?.turns ? ('copper' as const) : spec?.roundRim ? ('iron' as const) : ('air' as const),
       }
     })
   })
@@ -204,7 +195,7 @@ function Room({ build }: { build: Build }) {
   const set = useMemo(() => partSet(input), [input])
   const names = useMemo(() => [...new Set([...set.map((p) => p.name), 'hole-gauge' as const])], [set])
   const [chosen, setPart] = useState<PartName | null>(names.find((p) => p === asked) ?? null)
-  const part = names.find((n) => n === chosen) ?? names.find((n) => TURNING.has(n)) ?? names[0]
+  const part = names.find((n) => n === chosen) ?? names.find((n) => partSpec(n, input)?.turns) ?? names[0]
   const [view, setView] = useState<'solid' | 'cut' | 'together' | 'flat'>('solid')
   const [axis, setAxis] = useState<'x' | 'y' | 'z'>('y')
   const [at, setAt] = useState(0.5)
@@ -224,8 +215,8 @@ function Room({ build }: { build: Build }) {
   const copies = (name: PartName) => set.filter((p) => p.name === name).reduce((sum, p) => sum + p.copies, 0)
   const single = useMemo(() => (mesh ? [{ vertices: mesh.vertices, triangles: mesh.triangles, lift: 0 }] : []), [mesh])
   const together = useMemo(
-    () => (whole.status === 'made' ? placed(set, whole.meshes, spread) : []),
-    [whole, set, spread],
+    () => (whole.status === 'made' ? placed(input, set, whole.meshes, spread) : []),
+    [input, whole, set, spread],
   )
   const cut = useMemo(
     () => (view === 'cut' || (view === 'together' && at < 0.99) ? { axis, at } : null),
@@ -285,9 +276,9 @@ function Room({ build }: { build: Build }) {
                 onClick={() => setPart(name)}
               >
                 {copies(name) > 1 ? `${copies(name)} × ` : ''}
-                {PART_WORDS[name].name}
+                {partWords(name).name}
                 <Box fontSize="xs" color="mute" fontWeight="400">
-                  {PART_WORDS[name].what}
+                  {partWords(name).what}
                 </Box>
               </chakra.button>
             ))}
@@ -389,7 +380,7 @@ function Room({ build }: { build: Build }) {
             )}
             {view === 'flat' ? (
               mesh ? (
-                <FlatDrawing profile={mesh.profile} label={`Profile of the ${PART_WORDS[part].name.toLowerCase()}`} />
+                <FlatDrawing profile={mesh.profile} label={`Profile of the ${partWords(part).name.toLowerCase()}`} />
               ) : (
                 waiting('Making the solid…')
               )
@@ -412,7 +403,7 @@ function Room({ build }: { build: Build }) {
                 marks={marks}
                 dark={resolvedTheme === 'dark'}
                 cut={cut}
-                label={`${PART_WORDS[part].name} in space; arrow keys turn it`}
+                label={`${partWords(part).name} in space; arrow keys turn it`}
               />
             ) : (
               waiting(state.status === 'making' ? 'Making the solid…' : '')
@@ -426,7 +417,7 @@ function Room({ build }: { build: Build }) {
         }
         right={
           <>
-            <SectionTitle first>{PART_WORDS[part].name}</SectionTitle>
+            <SectionTitle first>{partWords(part).name}</SectionTitle>
             <Box py="6px" borderBottomWidth="1px">
               Fits a box of
               <Box className="num" fontWeight="600">
@@ -451,7 +442,7 @@ function Room({ build }: { build: Build }) {
               }
               warn={mesh ? !mesh.watertight : false}
             />
-            {outlets && HOUSINGS.has(part) && (
+            {outlets && partSpec(part, input)?.hasOutlets && (
               <Figure
                 label="Outlets of the housing"
                 origin="predicted"

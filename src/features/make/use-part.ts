@@ -1,9 +1,10 @@
 'use client'
 import { useEffect, useMemo, useState } from 'react'
-import type { PartName } from '../../core/geometry'
 import { partsInput } from '../../project/parts/parts-input'
 import type { Build, HoleGauge } from '../../project/document'
-import { JobError, inspectPart, makePart, type PartMesh, type ThinSpot } from '../../workers'
+import { JobError, inspectPart, makePart, type ThinSpot } from '../../workers'
+import type { PartName } from '../../core/machines'
+import type { PartMesh } from '../../core/machines/build-part'
 
 export type PartState =
   | { readonly status: 'making' }

@@ -2,7 +2,6 @@ import { FITS_OF, type Process } from '../../core/geometry'
 import { RUNNING_GAP_M, outletShare, type Finding } from '../../core/gates'
 import { airFollowed } from '../../core/prediction'
 import { airTable, applyDesign, evaluateDesign, haltonPoint, tableArea, type DesignFigures } from '../../core/search'
-import { FAMILIES, type Family } from '../../core/turbine'
 import {
   fieldLimits,
   newBuild,
@@ -20,6 +19,7 @@ import {
 import { buildFit } from '../parts/build-fit'
 import { partsInput } from '../parts/parts-input'
 import { machinePossible } from '../validation'
+import { FAMILIES, type Family } from '../../core/machines'
 
 /** One family on the maker's own air: a machine fitted to it, and what it would do. */
 export interface Choice {

@@ -2,7 +2,7 @@ import type { InertiaReduction } from '../../core/bench'
 import { PhysicsError } from '../../core/errors'
 import { measuredFindings, possibleRun, type Finding, type ReadAs } from '../../core/gates'
 import { givenTemperature, predict, type Prediction } from '../../core/prediction'
-import { workingRadius } from '../../core/turbine'
+import { workingRadius } from '../../core/machines'
 import {
   airInput,
   atSteadyPressure,

@@ -1,4 +1,3 @@
-import type { Family } from '../../core/turbine'
 import { effectiveInertia, encoderCounts, simulateSpinUp, type SpinUpTruth } from '../../core/bench'
 import { predict, type Prediction } from '../../core/prediction'
 import { reviewBuild, RUN_CAUTIONS } from '../../core/safety'
@@ -22,6 +21,7 @@ import {
   type TurbineBuild,
 } from '../document'
 import type { ProjectBundle } from '../archive'
+import type { Family } from '../../core/machines'
 
 /** The shop-window display: an air-driven engraving spindle, five versions, two runs on each that was printed. All of it is made up. */
 const DAY = 24 * 3600 * 1000

@@ -1,6 +1,6 @@
 import type { AirInput, PredictionInput, SupplyInput } from '../../core/prediction'
 import { displacementDelivery, fillingDelivery } from '../../core/supply'
-import { stackCapture } from '../../core/turbine'
+import { stackCapture } from '../../core/machines'
 import type { Build, Project, Supply, ThrustBuild, TurbineBuild } from '../validation/schema'
 
 export const isTurbine = (build: Build): build is TurbineBuild => build.machine.family !== 'thrust-body'

@@ -2,7 +2,6 @@ import fc from 'fast-check'
 import { PhysicsError } from '../../core/errors'
 import { powerChain, predict, workings, type Prediction } from '../../core/prediction'
 import { reviewBuild } from '../../core/safety'
-import { FAMILIES, type Family } from '../../core/turbine'
 import { variedBuilds as varied } from './varied-builds'
 import { buildDifferences } from '../compare'
 import { balancedChooser } from '../choosing'
@@ -21,6 +20,7 @@ import {
   tunableFields,
   type TurbineBuild,
 } from '.'
+import { FAMILIES, type Family } from '../../core/machines'
 
 const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 }
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }

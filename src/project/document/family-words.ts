@@ -1,4 +1,4 @@
-import type { Family } from '../../core/turbine'
+import type { Family } from '../../core/machines'
 
 /** What makers call each family. */
 export const FAMILY_WORDS: Readonly<Record<Family, string>> = {

@@ -1,7 +1,7 @@
-import type { Family } from '../../core/turbine'
 import type { QuantityKind } from '../../core/units'
 import type { Build, TurbineBuild } from '../validation/schema'
 import { BLADE_PROFILES, LIMITS, type LimitName } from './limits'
+import type { Family } from '../../core/machines'
 
 /** One number of a machine or its feed that a maker sets: what it is called, its kind and limits, and the least change that a printer or drill makes worth trying. */
 export interface NumberFieldSpec {

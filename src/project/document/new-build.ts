@@ -1,5 +1,4 @@
 import { STANDARD_AMBIENT } from '../../core/air'
-import type { Family } from '../../core/turbine'
 import type {
   Build,
   Display,
@@ -14,6 +13,7 @@ import type {
 import { newCoefficients, newFeed, newLoad, newMachine, newPressure } from './new-machine'
 import { BLOWER_CLASSES, BREATH_CLASSES } from '../../core/supply'
 import { FITTING_CLASSES, fittingEstimate } from '../../core/flow'
+import type { Family } from '../../core/machines'
 
 const mm = 1e-3
 

@@ -1,5 +1,6 @@
-import { DEFAULT_COEFFICIENTS, defaultCoefficients, type Family } from '../../core/turbine'
+import { DEFAULT_COEFFICIENTS } from '../../core/turbine'
 import type { Build, TurbineBuild } from '../validation/schema'
+import { defaultCoefficients, type Family } from '../../core/machines'
 
 const deg = Math.PI / 180
 const rpm = Math.PI / 30

@@ -1,8 +1,9 @@
 import { effectiveInertia, ringInertia, ringMass, type InertiaRig } from '../../core/bench'
 import { flywheelState, timeToSpeed, type FlywheelBody, type FlywheelState } from '../../core/gates'
 import type { Prediction } from '../../core/prediction'
-import { bodyInertia, materialById, turningBodies } from '../../core/strength'
+import { bodyInertia, materialById } from '../../core/strength'
 import type { Rig, TurbineBuild } from '../validation/schema'
+import { turningBodies } from '../../core/machines'
 
 export function flywheelInertia(rig: Rig): { massKg: number; inertiaKgM2: number } {
   const { flywheel } = rig

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
-import type { Family } from '../../core/turbine'
 import { buildSchema } from '../validation'
 import { FEED_FIELDS, MACHINE_FIELDS, fieldLimits, fieldValue, newBuild, setField, type TurbineBuild } from '.'
+import type { Family } from '../../core/machines'
 
 /** For tests: a build of a family with every number moved by up to a factor of two either way, where the document takes it. */
 export function variedBuilds(family: Family): fc.Arbitrary<TurbineBuild> {

@@ -1,5 +1,5 @@
 import { unzipSync, strFromU8 } from 'fflate'
-import type { PartMesh } from '../../core/geometry/solids'
+import type { PartMesh } from '../../core/machines/build-part'
 import { to3mf, toDxf, toStl, toSvg } from './formats'
 
 /** A tetrahedron of 1 mm legs. */

@@ -2,7 +2,7 @@ import { fileForContentTypes, FileForRelThumbnail, to3dmodelSimple } from '@jsca
 import { Colors, DxfWriter, LWPolylineFlags, Units, point2d, point3d } from '@tarikjabiri/dxf'
 import { strToU8, zipSync } from 'fflate'
 import type { FlatProfile } from '../../core/geometry'
-import type { PartMesh } from '../../core/geometry/solids'
+import type { PartMesh } from '../../core/machines/build-part'
 
 /** Binary STL, millimetres, normals from the triangles. The part's name stands in the header. */
 export function toStl(mesh: PartMesh): Uint8Array {

@@ -1,9 +1,10 @@
 import { airDensity } from '../../core/air'
-import { housingOutletArea, outletPressureLoss } from '../../core/geometry'
+import { outletPressureLoss } from '../../core/geometry'
 import { predict } from '../../core/prediction'
 import { PhysicsError } from '../../core/errors'
 import { predictionInput, type Project, type TurbineBuild } from '../document'
 import { partsInput } from './parts-input'
+import { housingOutletArea } from '../../core/machines'
 
 export interface OutletCheck {
   readonly areaM2: number

@@ -3,20 +3,18 @@ import Module, { type ManifoldToplevel } from 'manifold-3d'
 import { newBuild } from '../document'
 import { partsInput } from './parts-input'
 import { outletCheck } from './outlet-check'
-import { buildPart } from '../../core/geometry/solids'
 import {
   casingOutlets,
   endPlateOutlets,
-  housingOutletArea,
-  impulseInput,
   outletPressureLoss,
   outletRing,
   packOutlets,
   partProfile,
   type OutletShape,
-  type PartsInput,
 } from '../../core/geometry'
 import { endPlateRim } from '../../core/geometry/row-shape'
+import { housingOutletArea, impulseInput, type PartsInput } from '../../core/machines'
+import { buildPart } from '../../core/machines/build-part'
 
 let wasm: ManifoldToplevel
 beforeAll(async () => {
@@ -26,6 +24,7 @@ beforeAll(async () => {
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
+const rim = (i: PartsInput) => impulseInput(i, i.machine as ReturnType<typeof impulseInput>['machine'])
 const input = (family: 'tangential-impulse' | 'axial' | 'disc-pack', outlets: OutletShape): PartsInput => ({
   ...partsInput(newBuild(own, family)),
   outlets,
@@ -65,7 +64,7 @@ describe('a ring of outlets', () => {
       (i: PartsInput) => packOutlets(i, (i.machine as { innerRadiusM: number }).innerRadiusM),
       null,
     ],
-    ['casing-half', 'tangential-impulse', (i: PartsInput) => casingOutlets(impulseInput(i)), 3],
+    ['casing-half', 'tangential-impulse', (i: PartsInput) => casingOutlets(rim(i)), 3],
   ] as const)('%s: what it says it leaves open is what is missing from the solid', (part, family, ring, thickness) => {
     const [holes, slots] = (['holes', 'slots'] as const).map((shape) => {
       const one = input(family, shape)
@@ -82,11 +81,11 @@ describe('a ring of outlets', () => {
     expect(slots.box).toEqual(holes.box)
   })
   test('the flat drawing of a casing has the slots’ area, webs of even width left', () => {
-    const one = impulseInput(input('tangential-impulse', 'slots'))
+    const one = rim(input('tangential-impulse', 'slots'))
     const drawn = partProfile('casing-half', one).outlines
     expect(drawn).toHaveLength(4)
     expect(drawn.reduce((s, o) => s + shoelace(o), 0) / (casingOutlets(one)?.areaMm2 ?? 0)).toBeCloseTo(1, 2)
-    expect(partProfile('casing-half', impulseInput(input('tangential-impulse', 'holes'))).outlines).toEqual([])
+    expect(partProfile('casing-half', rim(input('tangential-impulse', 'holes'))).outlines).toEqual([])
   })
 })
 

@@ -1,23 +1,23 @@
 import fc from 'fast-check'
 import Module, { type ManifoldToplevel } from 'manifold-3d'
-import {
-  FITS_OF,
-  PART_WORDS,
-  axialLengths,
-  notesOfPart,
-  partSet,
-  rowOutline,
-  tierHeight,
-  type PartsInput,
-} from '../../core/geometry'
-import { buildPart, inspectPart, type PartMesh } from '../../core/geometry/solids'
-import { outletHoles } from '../../core/geometry/solids/families/other-parts'
+import { FITS_OF, axialLengths, rowOutline } from '../../core/geometry'
+import { inspectPart } from '../../core/geometry/solids'
+import { outletHoles } from '../../core/machines/disc-pack/solids'
 import { PhysicsError } from '../../core/errors'
 import { thinnestFeature } from '../../core/search'
-import { FAMILIES, type Family } from '../../core/turbine'
 import { newBuild, predictionInput, type TurbineBuild } from '../document'
 import { variedBuilds } from '../document/varied-builds'
 import { partsInput } from './parts-input'
+import {
+  partWords,
+  notesOfPart,
+  partSet,
+  tierHeight,
+  type PartsInput,
+  FAMILIES,
+  type Family,
+} from '../../core/machines'
+import { buildPart, type PartMesh } from '../../core/machines/build-part'
 
 let wasm: ManifoldToplevel
 beforeAll(async () => {
@@ -76,7 +76,7 @@ describe.each(FAMILIES)('%s', (family) => {
       const part = buildPart(wasm, name, input)
       expect([name, part.watertight, part.pieces]).toEqual([name, true, 1])
       expect(part.profile.outlines.length + part.profile.circles.length).toBeGreaterThan(0)
-      expect(PART_WORDS[name].name.length).toBeGreaterThan(2)
+      expect(partWords(name).name.length).toBeGreaterThan(2)
       expect(notesOfPart(name, input).length).toBeGreaterThan(0)
     }
   })

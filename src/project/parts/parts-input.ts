@@ -1,7 +1,8 @@
-import { fitsFor, type PartsInput } from '../../core/geometry'
+import { fitsFor } from '../../core/geometry'
 import { compensatedHole, holeCorrection, type HoleCorrection } from '../../core/making'
 import { bearingClass } from '../../core/turbine'
 import type { Build, HoleGauge } from '../document'
+import type { PartsInput } from '../../core/machines'
 
 /** The correction of a gauge from the holes that were measured; null while there are too few. */
 export const correctionOf = (gauge: HoleGauge | undefined): HoleCorrection | null =>
@@ -35,7 +36,7 @@ export function partsInput(
   build: Pick<Build, 'machine' | 'nozzle' | 'shaft' | 'making'>,
   gauge?: HoleGauge,
 ): PartsInput {
-  const machine = build.machine.family === 'thrust-body' ? null : build.machine
+  const machine = build.machine.family === 'thrust-body' ? { family: build.machine.family } : build.machine
   return {
     machine,
     nozzle: drawnNozzle(build.nozzle, correctionOf(gauge)),

@@ -1,19 +1,8 @@
 import fc from 'fast-check'
-import { FAMILIES } from '../../core/turbine'
 import { newBuild } from '../document'
 import { partsInput } from './parts-input'
-import {
-  FITS_OF,
-  fitsFor,
-  impulseInput,
-  notesOfPart,
-  partMeasures,
-  partSet,
-  PROCESSES,
-  setScrewAt,
-  wallFill,
-  wallsOfPart,
-} from '../../core/geometry'
+import { FITS_OF, fitsFor, partMeasures, PROCESSES, setScrewAt, wallFill } from '../../core/geometry'
+import { FAMILIES, impulseInput, notesOfPart, partSet, wallsOfPart } from '../../core/machines'
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const lines = { lineMm: 0.4, layerMm: 0.2 }
@@ -113,7 +102,8 @@ describe('an insert in its casing', () => {
         fc.double({ min: 0.1, max: 0.7, noNaN: true }),
         fc.double({ min: 18e-3, max: 60e-3, noNaN: true }),
         (bore, angle, radius) => {
-          const parts = impulseInput(input({ bore, angle, radius }))
+          const whole = input({ bore, angle, radius })
+          const parts = impulseInput(whole, whole.machine as ReturnType<typeof impulseInput>['machine'])
           const m = partMeasures(parts)
           const [s, c] = [Math.sin(angle), Math.cos(angle)]
           const at = (along: number, inward: number) =>

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { turbineSchema } from './machine-schema'
-import { loadSchema, nozzleSchema, shaftSchema, type TurbineMachine } from './schema'
+import { loadSchema, nozzleSchema, shaftSchema } from './schema'
+import type { TurbineMachine } from '../../core/machines'
 
 const own = (schema: z.ZodType, key: string): z.ZodType | null => {
   if (schema instanceof z.ZodObject) return Object.hasOwn(schema.shape, key) ? (schema.shape[key] as z.ZodType) : null

@@ -2,7 +2,7 @@ import type { Manifold } from 'manifold-3d'
 import type { Point } from '../blade-outline'
 import { casingOutlets } from '../outlets'
 import { partMeasures, setScrewAt, type ImpulsePartsInput } from '../part-shape'
-import { windows } from './families/common'
+import { windows } from './common'
 import type { SolidKit } from './toolkit'
 
 const mm = 1000

@@ -1,2 +1,1 @@
-export * from './build-part'
-export { inspectPart, type ThinSpot } from './thin-walls'
+export { inspectPart, type Mesh, type ThinSpot } from './thin-walls'

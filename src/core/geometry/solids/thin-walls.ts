@@ -1,7 +1,12 @@
 import type { Manifold, ManifoldToplevel } from 'manifold-3d'
 import type { Fits } from '../fits'
-import type { PartMesh } from './build-part'
 import { SolidKit, type ThinPart } from './toolkit'
+
+/** Triangles of a closed body, mm. Vertices three numbers each, triangles three indices each. */
+export interface Mesh {
+  readonly vertices: Float32Array
+  readonly triangles: Uint32Array
+}
 
 /** A place where a wall is thinner than what it was looked at for. mm. */
 export interface ThinSpot {
@@ -78,11 +83,7 @@ const overlap = (a: ThinPart, b: ThinPart): boolean => [0, 1].every((k) => a.min
 const FLOOR = 0.5
 
 /** Where a finished mesh is thinner than its process makes; thinnest place first. */
-export function inspectPart(
-  wasm: ManifoldToplevel,
-  { vertices, triangles }: Pick<PartMesh, 'vertices' | 'triangles'>,
-  { thinnest }: Fits,
-): ThinSpot[] {
+export function inspectPart(wasm: ManifoldToplevel, { vertices, triangles }: Mesh, { thinnest }: Fits): ThinSpot[] {
   const kit = new SolidKit(wasm)
   const solid = new wasm.Manifold(new wasm.Mesh({ numProp: 3, vertProperties: vertices, triVerts: triangles }))
   try {

@@ -3,13 +3,13 @@ import type { Draft } from 'immer'
 import { outletOfForm, outletSection, type OutletForm } from '../../../core/flow'
 import { compensatedHole } from '../../../core/making'
 import { nearestDrills } from '../../../core/units'
-import { workingRadius } from '../../../core/turbine'
 import { LIMITS, type Build } from '../../../project/document'
 import { correctionOf } from '../../../project/parts/parts-input'
 import { useProject } from '../../../store'
 import { ChoiceField, NumberField, SectionTitle } from '../../../ui'
 import { useShown } from '../../shared'
 import type { AirStationProps } from '../stations/station-props'
+import { workingRadius } from '../../../core/machines'
 
 const FORMS: readonly { readonly value: string; readonly label: string }[] = [
   { value: 'round', label: 'round hole' },

@@ -2,10 +2,10 @@
 import { Box, Grid } from '@chakra-ui/react'
 import { useState } from 'react'
 import { balanceHole, materialById, unbalanceForce } from '../../../core/strength'
-import { workingRadius } from '../../../core/turbine'
 import { Figure, NumberField, SectionTitle } from '../../../ui'
 import { useShown } from '../../shared'
 import type { StationProps } from './station-props'
+import { workingRadius } from '../../../core/machines'
 
 /** From a heavy spot found on knife edges to a hole: a known mass stuck opposite until the rotor rests anywhere says how much to drill away. */
 export function BalanceGuide({ build, predicted, openWorking }: StationProps) {

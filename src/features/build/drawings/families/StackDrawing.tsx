@@ -1,10 +1,10 @@
 'use client'
 import { memo } from 'react'
-import { stackCapture } from '../../../../core/turbine'
 import type { TurbineBuild } from '../../../../project/document'
 import { Arrow, Dimension, color } from '../../../../ui'
 import type { Shown } from '../../../shared'
 import { Drawing, H, Legend } from './frame'
+import { stackCapture } from '../../../../core/machines'
 
 type Stack = Extract<TurbineBuild['machine'], { family: 'wind-stack' }>
 

@@ -1,10 +1,10 @@
 import type { Manifold } from 'manifold-3d'
-import { rowOutline, type Point } from '../../blade-outline'
-import { KEY, type Fits } from '../../fits'
-import type { PartsInput } from '../../part-set'
-import type { OutletRing } from '../../outlets'
-import type { Row } from '../../row-shape'
-import type { SolidKit } from '../toolkit'
+import { rowOutline, type Point } from '../blade-outline'
+import { KEY, type Fits } from '../fits'
+import type { FedParts } from '../parts-input'
+import type { OutletRing } from '../outlets'
+import type { Row } from '../row-shape'
+import type { SolidKit } from './toolkit'
 
 export const mm = 1000
 export const polar = (radius: number, degrees: number): Point => [
@@ -52,7 +52,7 @@ const LEAST_KEY = 0.6
 /** Seat for a bearing in a plate: a boss of its height and what is cut out, the bearing pressed in from z = `from` towards a lip. */
 export function bearingSeat(
   kit: SolidKit,
-  input: PartsInput,
+  input: Pick<FedParts, 'bearing' | 'fits'>,
   from: number,
   at: Point = [0, 0],
 ): { boss: Manifold; hollow: Manifold; height: number; radius: number } {

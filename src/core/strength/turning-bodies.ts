@@ -1,4 +1,3 @@
-import type { TurbineMachine } from '../turbine'
 import { allowableStrength, materialById, type Material } from './materials'
 import { discPeakHoopStress, rimPullHoopStress } from './disc-stress'
 import { profileDiscStress, thicknessAt, type ProfileDisc, type ProfileStress } from './profile-disc'
@@ -31,144 +30,36 @@ export interface TurningBody {
   readonly copies: number
 }
 
-const even = (from: number, to: number, thickness: number): ProfileDisc['profile'] => [
-  [from, thickness],
-  [to, thickness],
+/** The same thickness all the way out. */
+export const evenDisc = (fromM: number, toM: number, thicknessM: number): ProfileDisc['profile'] => [
+  [fromM, thicknessM],
+  [toM, thicknessM],
 ]
 
-/** The printed wheel of a machine as turning bodies; a driven impeller is one more. */
-export function turningBodies(machine: TurbineMachine): readonly TurningBody[] {
-  const print = {
-    materialId: machine.materialId,
-    infill: machine.infill,
-    loadedAcrossLayers: machine.loadedAcrossLayers,
-    carried: 0,
-    holeFactor: 1,
-    copies: 1,
-  }
-  switch (machine.family) {
-    case 'tangential-impulse':
-    case 'supersonic-impulse':
-    case 'turbine-compressor': {
-      const sideways = machine.family === 'supersonic-impulse'
-      const radial = sideways ? machine.bladeHeightM : machine.bladeDepthM
-      const along = sideways ? machine.bladeDepthM : machine.bladeHeightM
-      const root = machine.meanRadiusM - radial / 2
-      const wheel: TurningBody = {
-        ...print,
-        name: 'rotor',
-        profile: even(machine.hubRadiusM, root, machine.discThicknessM),
-        pieces: {
-          name: 'blade root',
-          count: machine.bladeCount,
-          lengthM: radial,
-          rootAreaM2: Math.min(along, machine.discThicknessM) * machine.bladeThicknessM,
-          meanAreaM2: along * machine.bladeThicknessM,
-          cornerFactor: 2,
-        },
-      }
-      if (machine.family !== 'turbine-compressor') return [wheel]
-      const { impeller } = machine
-      const hub = Math.min(machine.hubRadiusM, 0.8 * impeller.eyeRadiusM)
-      return [
-        wheel,
-        {
-          ...print,
-          name: 'impeller',
-          profile: [
-            [hub, 4 * impeller.tipWidthM + 4e-3],
-            [impeller.tipRadiusM, 2e-3],
-          ],
-          carried: 0.3,
-          pieces: null,
-          copies: impeller.stages,
-        },
-      ]
-    }
-    case 'radial-inflow':
-      // blades stand on the disc's face: they load it, and stiffen it little
-      return [
-        {
-          ...print,
-          name: 'rotor',
-          profile: [
-            [machine.hubRadiusM, machine.discThicknessM + 0.5 * machine.inletRadiusM],
-            [machine.inletRadiusM, machine.discThicknessM],
-          ],
-          carried:
-            (machine.bladeCount * machine.bladeThicknessM * machine.inletWidthM) /
-            (Math.PI * machine.inletRadiusM * machine.discThicknessM),
-          pieces: null,
-        },
-      ]
-    case 'axial':
-    case 'wind-stack': {
-      const root = machine.meanRadiusM - machine.bladeHeightM / 2
-      const area = machine.chordM * machine.bladeThicknessM
-      return [
-        {
-          ...print,
-          name: 'rotor',
-          profile: even(machine.hubRadiusM, root, machine.chordM),
-          copies: machine.stages,
-          pieces: {
-            name: 'blade root',
-            count: machine.bladeCount,
-            lengthM: machine.bladeHeightM,
-            rootAreaM2: area,
-            meanAreaM2: area,
-            cornerFactor: 2,
-          },
-        },
-      ]
-    }
-    case 'disc-pack':
-      return [
-        {
-          ...print,
-          name: 'disc',
-          profile: even(machine.hubRadiusM, machine.outerRadiusM, machine.discThicknessM),
-          holeFactor: 2,
-          pieces: null,
-          copies: machine.discs,
-        },
-      ]
-    case 'vane-motor': {
-      const core = Math.max(machine.hubRadiusM + 1e-3, machine.rotorRadiusM - machine.vaneHeightM)
-      const land = (r: number) => Math.max(0.2e-3, (2 * Math.PI * r) / machine.vanes - machine.vaneThicknessM)
-      return [
-        {
-          ...print,
-          name: 'rotor',
-          profile: even(machine.hubRadiusM, core, machine.lengthM),
-          pieces: {
-            name: 'land between slots',
-            count: machine.vanes,
-            lengthM: Math.max(1e-4, machine.rotorRadiusM - core),
-            rootAreaM2: land(core) * machine.lengthM,
-            meanAreaM2: land((core + machine.rotorRadiusM) / 2) * machine.lengthM,
-            cornerFactor: 3,
-          },
-        },
-      ]
-    }
-    case 'reaction-rotor':
-      return [
-        {
-          ...print,
-          name: 'rotor',
-          profile: even(
-            Math.max(machine.hubRadiusM, machine.sealRadiusM),
-            machine.bodyRadiusM,
-            machine.bodyHeightM * 0.5,
-          ),
-          carried: 0.2,
-          holeFactor: 2.5,
-          pieces: null,
-        },
-      ]
-  }
-}
+/** A body's print, with nothing carried and no holes: one copy. */
+export const printOf = (m: { materialId: string; infill: number; loadedAcrossLayers: boolean }) => ({
+  materialId: m.materialId,
+  infill: m.infill,
+  loadedAcrossLayers: m.loadedAcrossLayers,
+  carried: 0,
+  holeFactor: 1,
+  copies: 1,
+})
+
+/** Blades on a rim: their length along the radius, what of their width the disc holds at the root, and their whole width, m. */
+export const bladedRim = (
+  m: { readonly bladeCount: number; readonly bladeThicknessM: number },
+  lengthM: number,
+  heldM: number,
+  widthM: number,
+): HangingPieces => ({
+  name: 'blade root',
+  count: m.bladeCount,
+  lengthM,
+  rootAreaM2: heldM * m.bladeThicknessM,
+  meanAreaM2: widthM * m.bladeThicknessM,
+  cornerFactor: 2,
+})
 
 export interface BodyStrength {
   readonly name: string
@@ -249,9 +140,9 @@ export function bodyStrength(body: TurningBody, speedRadPerS: number, temperatur
   }
 }
 
-/** Burst speed alone, rad/s, in closed form where the disc is even: quick enough for a search over many designs. */
-export function burstSpeed(machine: TurbineMachine, temperatureK: number): number {
-  const speeds = turningBodies(machine).map((body) => {
+/** Burst speed of the weakest body alone, rad/s, in closed form where its disc is even: quick enough for a search over many designs. */
+export function bodiesBurstSpeed(bodies: readonly TurningBody[], temperatureK: number): number {
+  const speeds = bodies.map((body) => {
     const [[a, thick], [b, thin]] = [body.profile[0], body.profile[body.profile.length - 1]]
     if (body.profile.length > 2 || thick !== thin) return bodyStrength(body, 1, temperatureK).burstSpeedRadPerS
     const material = materialById(body.materialId)
@@ -275,7 +166,7 @@ export function burstSpeed(machine: TurbineMachine, temperatureK: number): numbe
   return Math.min(...speeds)
 }
 
-export interface MachineStrength extends Omit<BodyStrength, 'name'> {
+export interface BodiesStrength extends Omit<BodyStrength, 'name'> {
   readonly bodies: readonly BodyStrength[]
   /** Burst speed over running speed. */
   readonly speedMargin: number
@@ -287,20 +178,25 @@ export interface MachineStrength extends Omit<BodyStrength, 'name'> {
 }
 
 /**
- * Strength of all that turns in a machine: the weakest body governs; mass, inertia and energy are of all together.
+ * Strength of all that turns in a machine: the weakest body governs; mass, inertia and energy are of all together. All bodies are of the first one's print.
  * Valid: elastic, thin. Error: strength of prints 25 % (one sigma), so 12 % in speed.
  */
-export function machineStrength(machine: TurbineMachine, speedRadPerS: number, temperatureK: number): MachineStrength {
-  const bodies = turningBodies(machine).map((body) => bodyStrength(body, speedRadPerS, temperatureK))
+export function bodiesStrength(
+  turning: readonly TurningBody[],
+  speedRadPerS: number,
+  temperatureK: number,
+): BodiesStrength {
+  const bodies = turning.map((body) => bodyStrength(body, speedRadPerS, temperatureK))
   const weakest = bodies.reduce((a, b) => (b.burstSpeedRadPerS < a.burstSpeedRadPerS ? b : a))
   const sum = (of: (b: BodyStrength) => number) => bodies.reduce((a, b) => a + of(b), 0)
-  const material = materialById(machine.materialId)
+  const { materialId, infill } = turning[0]
+  const material = materialById(materialId)
   const notes: string[] = []
   if (temperatureK > material.softeningK - 10)
     notes.push(
       `${material.label} softens near ${Math.round(material.softeningK - 273.15)} °C: cool the air first or choose another material.`,
     )
-  if (machine.infill < 1)
+  if (infill < 1)
     notes.push(
       'Infill below solid: walls carry more than the middle, so the estimate is cautious for stress and rough for inertia.',
     )

@@ -1,0 +1,39 @@
+import type { FedParts, PartInSet, PartsOf, WallOfPart } from '../geometry'
+
+/** What is known of one part before its solid is made. `I` is what the parts of its machine follow from. */
+export interface PartSpec<I> {
+  readonly name: string
+  readonly what: string
+  /** What a maker should know before printing it. */
+  notes(input: I): readonly string[]
+  /** Walls that decide what a slicer must be told; none where nothing of it is thin. */
+  walls?(input: I): readonly WallOfPart[]
+  /** Turns with the shaft. */
+  readonly turns?: boolean
+  /** Carries the outlets, which can be holes or slots. */
+  readonly hasOutlets?: boolean
+  /** Copies lie round the rim, not along the shaft: drawn apart, one stands for all. */
+  readonly roundRim?: boolean
+}
+
+/** The printable parts of a kind of machine. */
+export interface PartsKind<I extends PartsOf<unknown>> {
+  readonly parts: Readonly<Record<string, PartSpec<I>>>
+  /** The complete set, in the order in which it is put together. */
+  set(input: I): readonly PartInSet[]
+  /** What its housing leaves open for the air to go, m2: 0 where there is no room. Left out where the outlet is the machine's own. */
+  outletAreaM2?(input: I): number
+}
+
+/** Parts of a machine that nozzles feed and a shaft carries. */
+export type RotatingParts<M> = FedParts & PartsOf<M>
+
+export const LYING = 'Print lying flat, solid, so that the layers lie along the pull.'
+export const TRUE_BORE = 'Ream the bore to the hub; a part that runs out of true wears its bearings.'
+export const ONE_WAY = [
+  'The screw places are uneven, so it goes on one way only.',
+  'This is no guard: a guard that stops a fragment stands round the whole machine.',
+] as const
+
+/** Millimetres in a metre: parts are drawn in mm. */
+export const mm = 1000

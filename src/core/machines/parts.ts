@@ -1,0 +1,77 @@
+import type { FedParts, PartInSet, WallOfPart } from '../geometry'
+import { axialParts } from './axial/parts'
+import { discPackParts } from './disc-pack/parts'
+import type { PartSpec, PartsKind } from './part-kind'
+import { radialParts } from './radial-inflow/parts'
+import { reactionParts } from './reaction-rotor/parts'
+import type { Family } from './registry'
+import { holeGauge } from './shared-parts'
+import { supersonicParts } from './supersonic-impulse/parts'
+import { tangentialParts } from './tangential-impulse/parts'
+import { thrustParts } from './thrust-body/parts'
+import { turbineCompressorParts } from './turbine-compressor/parts'
+import { vaneParts } from './vane-motor/parts'
+import { windStackParts } from './wind-stack/parts'
+
+/** The printable parts of every kind of machine. */
+export const PARTS = {
+  'tangential-impulse': tangentialParts,
+  'supersonic-impulse': supersonicParts,
+  'radial-inflow': radialParts,
+  axial: axialParts,
+  'disc-pack': discPackParts,
+  'vane-motor': vaneParts,
+  'reaction-rotor': reactionParts,
+  'wind-stack': windStackParts,
+  'turbine-compressor': turbineCompressorParts,
+  'thrust-body': thrustParts,
+} satisfies Readonly<Record<Family, unknown>> & Readonly<Record<string, unknown>>
+
+/** Parts that are made beside any set. */
+export const BESIDE = { 'hole-gauge': holeGauge }
+
+export type PartsFamily = keyof typeof PARTS
+type KindOf<F extends PartsFamily> = (typeof PARTS)[F]
+type InputOf<F extends PartsFamily> = Parameters<KindOf<F>['set']>[0]
+type IfFed<F extends PartsFamily, Yes, No> = InputOf<F> extends FedParts ? Yes : No
+/** Every machine that nozzles feed and a shaft carries, by what its parts follow from. */
+type FedMachine = { [F in PartsFamily]: IfFed<F, InputOf<F>['machine'] & { readonly family: F }, never> }[PartsFamily]
+/** What the parts of a machine follow from, of any kind. */
+export type PartsInput =
+  (FedParts & { readonly machine: FedMachine }) | { [F in PartsFamily]: IfFed<F, never, InputOf<F>> }[PartsFamily]
+/** The parts of one kind of machine. */
+export type PartOf<F extends PartsFamily> = keyof KindOf<F>['parts']
+export type PartName = { [F in PartsFamily]: PartOf<F> }[PartsFamily] | keyof typeof BESIDE
+
+const kindOf = (input: PartsInput) => PARTS[input.machine.family] as unknown as PartsKind<PartsInput>
+
+export const PART_NAMES = [
+  ...new Set([...Object.values(PARTS).flatMap(({ parts }) => Object.keys(parts)), ...Object.keys(BESIDE)]),
+] as readonly PartName[]
+
+/** What is known of a part; null where this kind of machine has none of that name. */
+export const partSpec = (
+  name: PartName,
+  { machine }: { machine: { family: PartsFamily } },
+): PartSpec<PartsInput> | null =>
+  ((PARTS[machine.family].parts as Record<string, unknown>)[name] as PartSpec<PartsInput> | undefined) ??
+  ((BESIDE as Record<string, unknown>)[name] as PartSpec<PartsInput> | undefined) ??
+  null
+
+/** Name and few words of a part of any kind. */
+export const partWords = (name: PartName): Pick<PartSpec<PartsInput>, 'name' | 'what'> =>
+  ({ ...Object.assign({}, ...Object.values(PARTS).map(({ parts }) => parts)), ...BESIDE })[name]
+
+/** The complete printable set of a machine, in the order in which it is put together. */
+export const partSet = (input: PartsInput) => kindOf(input).set(input) as readonly PartInSet<PartName>[]
+
+/** What a maker should know before printing a part, in words. */
+export const notesOfPart = (name: PartName, input: PartsInput): readonly string[] =>
+  partSpec(name, input)?.notes(input) ?? []
+
+/** The walls that decide what a slicer must be told. Empty where nothing of it is thin. */
+export const wallsOfPart = (name: PartName, input: PartsInput): readonly WallOfPart[] =>
+  partSpec(name, input)?.walls?.(input) ?? []
+
+/** What a machine's housing leaves open for the air to go, m2: 0 where there is no room; null for kinds whose outlet is the machine's own. */
+export const housingOutletArea = (input: PartsInput): number | null => kindOf(input).outletAreaM2?.(input) ?? null

@@ -1,0 +1,36 @@
+import { holeGaugeSolid } from '../geometry/solids/hole-gauge'
+import { axialSolids } from './axial/solids'
+import { discPackSolids } from './disc-pack/solids'
+import type { BESIDE, PartName, PartOf, PartsFamily, PartsInput } from './parts'
+import { radialSolids } from './radial-inflow/solids'
+import { reactionSolids } from './reaction-rotor/solids'
+import { impulseSolid, loneInsertSolid, type SolidSpec } from './solid-kind'
+import { supersonicSolids } from './supersonic-impulse/solids'
+import { rimSolids } from './tangential-impulse/solids'
+import { turbineCompressorSolids } from './turbine-compressor/solids'
+import { vaneSolids } from './vane-motor/solids'
+import { windStackSolids } from './wind-stack/solids'
+
+/** The solids of every kind of machine, a solid for each of its parts. */
+const SOLIDS = {
+  'tangential-impulse': rimSolids,
+  'supersonic-impulse': supersonicSolids,
+  'radial-inflow': radialSolids,
+  axial: axialSolids,
+  'disc-pack': discPackSolids,
+  'vane-motor': vaneSolids,
+  'reaction-rotor': reactionSolids,
+  'wind-stack': windStackSolids,
+  'turbine-compressor': turbineCompressorSolids,
+  'thrust-body': { 'nozzle-insert': loneInsertSolid },
+} satisfies { readonly [F in PartsFamily]: Readonly<Record<PartOf<F>, unknown>> }
+
+const BESIDE_SOLIDS: Readonly<Record<keyof typeof BESIDE, SolidSpec<never>>> = {
+  'hole-gauge': impulseSolid('hole-gauge', holeGaugeSolid, () => null),
+}
+
+/** How a part of a machine is made; null where its kind has none of that name. */
+export const solidSpec = (name: PartName, family: PartsFamily): SolidSpec<PartsInput> | null => {
+  const all = { ...BESIDE_SOLIDS, ...SOLIDS[family] } as unknown as Partial<Record<PartName, SolidSpec<PartsInput>>>
+  return all[name] ?? null
+}
