@@ -1,4 +1,4 @@
-/** Layers, each knowing only those below: app > features > ui, workers, devices, store > project > core. */
+/** Layers, each knowing only those below: app > features > ui, measured > workers, devices, store > project > core. */
 const layer = (name, from, to) => ({ name, severity: 'error', from: { path: from }, to: { path: to } })
 module.exports = {
   forbidden: [
@@ -14,6 +14,8 @@ module.exports = {
     layer('ui-knows-no-trade', '^src/ui/', '^src/(app|features|workers|devices|store|project)/'),
     layer('store-below-features', '^src/store/', '^src/(app|features|ui|workers|devices)/'),
     layer('workers-below-features', '^src/workers/', '^src/(app|features|ui|devices|store)/'),
+    layer('measured-below-features', '^src/measured/', '^src/(app|features|ui)/'),
+    layer('store-and-workers-below-measured', '^src/(store|workers)/', '^src/measured/'),
     layer('features-below-app', '^src/features/', '^src/app/'),
     layer('cli-is-thin', '^cli/', '^src/(app|features|ui|workers|devices|store)/'),
     {

@@ -3,7 +3,7 @@ import { GAMMA, GAS_CONSTANT } from '../src/core/air'
 import { downstreamExact, massFlowOfNozzle } from '../src/core/flow'
 import { runDown } from '../src/core/supply'
 import { makeDemo } from '../src/project/demo'
-import { airInput, newRegulator } from '../src/project/document'
+import { kindOf, newRegulator } from '../src/project/document'
 import { handleAir } from '../src/workers/air-handler'
 import { timed } from './timing'
 
@@ -52,7 +52,7 @@ export async function benchAir() {
   const { project } = makeDemo()
   const chart = (id: string, regulated: boolean) => {
     const build = project.builds.find((b) => b.id === id) ?? project.builds[0]
-    const plain = airInput(build, project.ambient)
+    const plain = kindOf(build).air(build, project.ambient)
     const input = regulated ? { ...plain, line: { ...plain.line, regulator: newRegulator(120e3) } } : plain
     const now = input.nozzle.throatDiameterM
     return timed(15, 6, () =>
@@ -95,7 +95,7 @@ export async function benchAir() {
     },
     pulseRun: await timed(10, 4, () =>
       handleAir(
-        { kind: 'pulse', input: { ...airInput(project.builds[4], project.ambient) }, seconds: 1.2 },
+        { kind: 'pulse', input: { ...kindOf(project.builds[4]).air(project.builds[4], project.ambient) }, seconds: 1.2 },
         () => undefined,
       ),
     ),

@@ -1,7 +1,7 @@
 import { VERBS } from '../cli/verbs'
 import { run } from '../cli/run'
 import { seededRandom } from '../src/core/statistics'
-import { newMachine, newRegulator, newSupply } from '../src/project/document'
+import { newBuild, newRegulator, newSupply } from '../src/project/document'
 import { FAMILIES } from '../src/core/machines'
 import { mutated, mutatedText, pick, type Random } from './mutate'
 
@@ -11,7 +11,8 @@ const build = {
   machine: { family: 'tangential-impulse', meanRadiusM: 0.03, bladeHeightM: 0.01 },
   nozzle: { throatDiameterM: 1.6e-3 },
 }
-const anyBuild = (random: Random) => ({ ...build, machine: newMachine(pick(random, FAMILIES)) })
+const anyBuild = (random: Random) => ({ ...build, machine: newBuild(own, pick(random, FAMILIES)).machine })
+const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const SUPPLIES = ['steady', 'compressor', 'vessel', 'blower', 'breath', 'wind', 'balloon'] as const
 
 /** A sound input of each verb, as plain as can be and as varied as is useful. */

@@ -20,7 +20,7 @@ const small: Project = {
 const packed = packArchive({
   project: {
     ...small,
-    recordings: [{ id: 'r', fileName: 'r.csv', byteLength: 3, addedAt: '2026-01-01T00:00:00.000Z' }],
+    recordings: [{ id: 'r', fileName: 'r.csv', byteLength: 3, kind: 'table', addedAt: '2026-01-01T00:00:00.000Z' }],
   },
   recordings: new Map([['r', strToU8('a,b')]]),
 })

@@ -1,11 +1,12 @@
 import * as z from 'zod'
 import { PhysicsError } from '../src/core/errors'
-import { newCoefficients, newMachine } from '../src/project/document'
+import { newBuild } from '../src/project/document'
 import { faultsOf } from '../src/project/validation'
 import { BadInput, badInput, plainly } from './fault'
 import { parseJson, readJson } from './files'
 import { VERBS, type Verb } from './verbs'
 import { FAMILIES } from '../src/core/machines'
+import { DEFAULT_COEFFICIENTS } from '../src/core/turbine'
 
 export interface Outcome {
   readonly exit: 0 | 2
@@ -79,23 +80,42 @@ function splitArguments(args: readonly string[]): {
   return { words, out, shard }
 }
 
+/** A machine as a document holds it owns its nozzle, shaft, load and coefficients; the command line takes them beside it. */
+function taken(build: Record<string, unknown>): Record<string, unknown> {
+  const { machine } = build
+  if (typeof machine !== 'object' || machine === null) return build
+  const { nozzle, shaft, load: _load, coefficients, ...figures } = machine as Record<string, unknown>
+  const own = Object.fromEntries(Object.entries({ nozzle, shaft, coefficients }).filter(([, v]) => v !== undefined))
+  return { ...own, ...build, machine: figures }
+}
+
 /** Numbers that a machine leaves out, from a first machine of its family. A tangential rotor must say its size itself. */
 function filled(value: unknown): unknown {
   if (typeof value !== 'object' || value === null) return value
-  const { build } = value as { build?: { machine?: Record<string, unknown>; coefficients?: Record<string, unknown> } }
-  const family = FAMILIES.find((f) => f === build?.machine?.family)
-  if (!build || !family) return value
-  const first = newMachine(family) as unknown as Record<string, unknown>
-  if (family === 'tangential-impulse') for (const own of ['meanRadiusM', 'bladeHeightM']) delete first[own]
+  const given = (value as { build?: unknown }).build
+  if (typeof given !== 'object' || given === null) return value
+  const build = taken(given as Record<string, unknown>) as {
+    machine?: Record<string, unknown>
+    coefficients?: Record<string, unknown>
+  }
+  const family = FAMILIES.find((f) => f === build.machine?.family)
+  if (!family) return { ...value, build }
+  const first = taken({ machine: newBuild(PLAIN, family).machine }) as {
+    machine: Record<string, unknown>
+    coefficients: Record<string, unknown>
+  }
+  if (family === 'tangential-impulse') for (const own of ['meanRadiusM', 'bladeHeightM']) delete first.machine[own]
   return {
     ...value,
     build: {
       ...build,
-      machine: { ...first, ...build.machine },
-      coefficients: { ...newCoefficients(family), ...build.coefficients },
+      machine: { ...first.machine, ...build.machine },
+      coefficients: { ...DEFAULT_COEFFICIENTS, ...first.coefficients, ...build.coefficients },
     },
   }
 }
+
+const PLAIN = { id: 'x', machineId: 'x', name: 'x', createdAt: '2026-01-01T00:00:00.000Z' }
 
 /** A build's machine and nozzle may stand at the top of the document instead of under `build`. */
 function gathered(value: unknown): unknown {

@@ -71,7 +71,8 @@ test.each([
 })
 
 describe.each(FAMILIES)('turbine of family %s', (family) => {
-  const { nozzle } = newBuild({ id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }, family)
+  const first = newBuild({ id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }, family)
+  const { nozzle } = first.machine
   const own = family === 'tangential-impulse' ? { meanRadiusM: 0.03, bladeHeightM: 0.01 } : {}
   const supply = { gaugePressurePa: family === 'wind-stack' ? 60 : 60_000 }
   test('a machine by its family alone is filled in, runs, and its ledger adds up', async () => {

@@ -25,10 +25,10 @@ const tamper = (page: Page, change: 'a build broken' | 'newer') =>
           const rows = tx.objectStore('projects')
           rows.get('heron-window').onsuccess = (event) => {
             const row = (event.target as IDBRequest).result as {
-              document: { schemaVersion: number; builds: { id: string; nozzle: { count: number } }[] }
+              document: { schemaVersion: number; builds: { id: string; machine: { nozzle: { count: number } } }[] }
             }
             if (how === 'newer') row.document.schemaVersion = 99
-            for (const b of row.document.builds) if (how !== 'newer' && b.id === 'spindle-2') b.nozzle.count = -3
+            for (const b of row.document.builds) if (how !== 'newer' && b.id === 'spindle-2') b.machine.nozzle.count = -3
             rows.put(row)
           }
           tx.oncomplete = () => (opening.result.close(), done())

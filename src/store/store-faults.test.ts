@@ -74,7 +74,13 @@ describe('storage full', () => {
     store.change(
       'recording',
       (p) =>
-        void p.recordings.push({ id: 'rec', fileName: 'a.csv', byteLength: 3, addedAt: '2026-01-01T00:00:00.000Z' }),
+        void p.recordings.push({
+          id: 'rec',
+          fileName: 'a.csv',
+          byteLength: 3,
+          kind: 'table',
+          addedAt: '2026-01-01T00:00:00.000Z',
+        }),
     )
     await store.settled()
     expect(store.snapshot().unsaved).not.toBeNull()

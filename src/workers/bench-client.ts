@@ -1,11 +1,47 @@
-import { JobClient, type JobOptions } from './job-client'
+import type { Conditions, MeasuredRun } from '../project/measuring'
+import type { Dialect } from '../project/recording'
+import { JobClient, JobError, type JobOptions } from './job-client'
 import type { BenchReply, BenchRequest, Preview, PreviewRequest, Reduced, ReduceRequest } from './bench-handler'
+import { RECORDING_WANTED } from './job-faults'
 
 const client = new JobClient<BenchRequest, BenchReply>(
   () => new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module' }),
 )
 
-export const previewRecording = (request: Omit<PreviewRequest, 'kind'>, options?: JobOptions): Promise<Preview> =>
-  client.run({ kind: 'preview', ...request }, options) as Promise<Preview>
-export const reduceRecording = (request: Omit<ReduceRequest, 'kind'>, options?: JobOptions): Promise<Reduced> =>
-  client.run({ kind: 'reduce', ...request }, options) as Promise<Reduced>
+/** Recordings that were handed to the worker: asked for by name first. */
+const handed = new Set<string>()
+
+/** Reads a recording for its first rows; what it is reduced from later is the same reading. */
+export async function previewRecording(request: Omit<PreviewRequest, 'kind'>, options?: JobOptions): Promise<Preview> {
+  const preview = (await client.run({ kind: 'preview', ...request }, options)) as Preview
+  handed.add(request.key)
+  return preview
+}
+
+export interface Reduction {
+  readonly key: string
+  readonly dialect: Dialect | null
+  readonly conditions: Conditions
+  /** Fetched only when the worker does not hold the recording. */
+  readonly load: () => Promise<Uint8Array>
+}
+
+/** Reduces a recording. Its bytes cross to the worker once, not with every change of a figure. */
+export async function reduceRecording(
+  { key, dialect, conditions, load }: Reduction,
+  options?: JobOptions,
+): Promise<MeasuredRun> {
+  const run = async (bytes: Uint8Array | null) => {
+    const request: ReduceRequest = { kind: 'reduce', key, bytes, dialect, conditions }
+    return ((await client.run(request, options)) as Reduced).measured
+  }
+  if (handed.has(key))
+    try {
+      return await run(null)
+    } catch (error) {
+      if (!(error instanceof JobError && error.fault.code === RECORDING_WANTED)) throw error
+    }
+  const bytes = await load()
+  handed.add(key)
+  return run(bytes)
+}

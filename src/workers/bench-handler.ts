@@ -1,7 +1,15 @@
-import { reduceInertia, type InertiaReduction, type InertiaRig, type InertiaSettings } from '../core/bench'
-import type { Mapping, Rig } from '../project/document'
-import { guessMapping, mapTrace, parseTable, type Dialect, type Table } from '../project/recording'
-import { InputFault } from './job-faults'
+import {
+  InputFault,
+  isWav,
+  methodOf,
+  readWav,
+  type Channels,
+  type Conditions,
+  type MeasuredRun,
+} from '../project/measuring'
+import type { Rig, TableMapping } from '../project/document'
+import { guessMapping, parseTable, type Dialect, type Table } from '../project/recording'
+import { RecordingWanted } from './job-faults'
 
 export interface PreviewRequest {
   readonly kind: 'preview'
@@ -14,15 +22,13 @@ export interface PreviewRequest {
 
 export interface ReduceRequest {
   readonly kind: 'reduce'
-  /** Names the recording, so that its table is read once and kept. */
+  /** Names the recording, so that it is read once and kept. */
   readonly key: string
-  readonly bytes: Uint8Array
-  readonly rig: Pick<Rig, 'signal' | 'countsPerTurn' | 'sensorOn' | 'speedRatio'>
-  readonly inertiaRig: InertiaRig
-  readonly mapping: Mapping
-  readonly settings: InertiaSettings
-  /** Of the run's room: what comes off an absolute pressure. */
-  readonly roomPaAbs: number
+  /** Left out where the recording was read before; asked for where it was not kept. */
+  readonly bytes: Uint8Array | null
+  /** How a table is written, where the maker corrected the guess. */
+  readonly dialect: Dialect | null
+  readonly conditions: Conditions
 }
 
 export type BenchRequest = PreviewRequest | ReduceRequest
@@ -35,69 +41,75 @@ export interface Preview {
   readonly rows: number
   readonly notes: readonly string[]
   readonly comments: readonly string[]
-  readonly guess: Mapping
+  readonly guess: TableMapping
 }
 
+/** What a method made of a recording, or the word that the recording itself is wanted. */
 export interface Reduced {
   readonly kind: 'reduce'
-  readonly reduction: InertiaReduction
-  readonly pressurePa: { readonly mean: number; readonly least: number; readonly most: number } | null
-  readonly tableNotes: readonly string[]
+  readonly measured: MeasuredRun
 }
 
 export type BenchReply = Preview | Reduced
 
-const KEPT_TABLES = 6
-const tables = new Map<string, Table>()
+const KEPT = 6
+const kept = new Map<string, Channels>()
 
-/** The table of a recording, read once; the oldest of the kept ones makes room. */
-function tableOf(
+/** A recording once it is read; the oldest of the kept ones makes room. */
+function channelsOf(
   recording: string,
-  bytes: Uint8Array,
+  bytes: Uint8Array | null,
   dialect: Dialect | null,
   progress: (share: number) => void,
-): Table {
+): Channels {
   const key = `${recording} ${JSON.stringify(dialect)}`
-  const kept = tables.get(key)
-  if (kept) return kept
+  const known = kept.get(key)
+  if (known) return known
+  if (!bytes) throw new RecordingWanted()
+  const read = isWav(bytes) ? soundOf(bytes) : tableOf(bytes, dialect, progress)
+  kept.set(key, read)
+  if (kept.size > KEPT) kept.delete(kept.keys().next().value as string)
+  return read
+}
+
+function tableOf(bytes: Uint8Array, dialect: Dialect | null, progress: (share: number) => void): Channels {
   const parsed = parseTable(bytes, { ...(dialect ? { dialect } : {}), progress: (share) => progress(0.85 * share) })
   if (!parsed.ok) throw new InputFault(parsed.message)
-  tables.set(key, parsed.table)
-  if (tables.size > KEPT_TABLES) tables.delete(tables.keys().next().value as string)
-  return parsed.table
+  return { kind: 'table', table: parsed.table }
+}
+
+function soundOf(bytes: Uint8Array): Channels {
+  const read = readWav(bytes)
+  if (!read.ok) throw new InputFault(read.message)
+  return { kind: 'sound', sound: read.sound }
 }
 
 /** A number as it was written in the file: SI undone by its unit. */
 const asWritten = (value: number, si: number) => Number((value / si).toPrecision(9))
 
-/** Preview or reduction of a recording. Pure but for the tables kept between calls. */
-export function handleBench(request: BenchRequest, progress: (share: number) => void): BenchReply {
-  const table = tableOf(
-    request.key,
-    request.bytes,
-    request.kind === 'preview' ? request.dialect : request.mapping.dialect,
-    progress,
-  )
-  if (request.kind === 'preview')
-    return {
-      kind: 'preview',
-      dialect: table.dialect,
-      headers: table.columns.map((c) => ({ header: c.header, unit: c.unit?.id ?? null })),
-      firstRows: Array.from({ length: Math.min(6, table.rows) }, (_, i) =>
-        table.columns.map((c) => asWritten(c.values[i], c.unit?.si ?? 1)),
-      ),
-      rows: table.rows,
-      notes: table.notes,
-      comments: table.comments,
-      guess: { ...guessMapping(table.columns, request.signal), dialect: request.dialect },
-    }
-  const mapped = mapTrace(table, request.mapping, request.rig, request.roomPaAbs)
-  if (!mapped.ok) throw new InputFault(mapped.message)
-  progress(0.92)
+function previewOf(table: Table, { signal, dialect }: PreviewRequest): Preview {
   return {
-    kind: 'reduce',
-    reduction: reduceInertia({ ...mapped.trace, pressure: mapped.pressure }, request.inertiaRig, request.settings),
-    pressurePa: mapped.pressurePa,
-    tableNotes: table.notes,
+    kind: 'preview',
+    dialect: table.dialect,
+    headers: table.columns.map((c) => ({ header: c.header, unit: c.unit?.id ?? null })),
+    firstRows: Array.from({ length: Math.min(6, table.rows) }, (_, i) =>
+      table.columns.map((c) => asWritten(c.values[i], c.unit?.si ?? 1)),
+    ),
+    rows: table.rows,
+    notes: table.notes,
+    comments: table.comments,
+    guess: { ...guessMapping(table.columns, signal), dialect },
   }
+}
+
+/** Preview or reduction of a recording. Pure but for the recordings kept between calls. */
+export function handleBench(request: BenchRequest, progress: (share: number) => void): BenchReply {
+  const channels = channelsOf(request.key, request.bytes, request.dialect, progress)
+  if (request.kind === 'preview') {
+    if (channels.kind === 'sound')
+      throw new InputFault('This is a sound. The method of this rig reads tables of counts, marks or speeds.')
+    return previewOf(channels.table, request)
+  }
+  progress(0.92)
+  return { kind: 'reduce', measured: methodOf(request.conditions.method).reduce(channels, request.conditions) }
 }

@@ -13,6 +13,9 @@ import {
   type SearchVariable,
   type Sensitivity,
 } from '../core/search'
+import type { SafetyState } from '../core/gates'
+import { safePressure } from '../core/safety'
+import { kindOf, type Build, type HoleGauge, type Project } from '../project/document'
 import { balancedChooser, type ChooserInput, type Choice } from '../project/choosing'
 import { machinePossible } from '../project/validation'
 
@@ -34,6 +37,15 @@ export type DesignRequest =
       readonly points: number
     }
   | ({ readonly kind: 'chooser' } & ChooserInput)
+  | {
+      readonly kind: 'safe-pressure'
+      readonly build: Build
+      readonly ambient: Project['ambient']
+      readonly gauge?: HoleGauge
+      readonly mostGaugePa: number
+      /** The state that must not get worse. */
+      readonly state: SafetyState
+    }
 
 export interface DesignResults {
   readonly map: PerformanceMap
@@ -42,6 +54,7 @@ export interface DesignResults {
   readonly polish: SearchResult
   readonly sweep: readonly { readonly value: number; readonly figures: DesignFigures | null }[]
   readonly chooser: readonly Choice[]
+  readonly 'safe-pressure': number | null
 }
 
 export function handleDesign(
@@ -59,6 +72,14 @@ export function handleDesign(
       return polishSearch(request.spec, request.result, machinePossible, progress)
     case 'sweep':
       return sweep(request.input, request.variable, request.points, machinePossible)
+    case 'safe-pressure': {
+      const { build, ambient, gauge, mostGaugePa, state } = request
+      const kind = kindOf(build)
+      return safePressure(mostGaugePa, (pressure) => {
+        const there = kind.stateAt(build, { ambient, gauge }, Math.max(5e3, pressure))
+        return state === 'fine' ? there === 'fine' : there !== 'do not run'
+      })
+    }
     case 'chooser':
       return balancedChooser(request, progress)
   }

@@ -1,5 +1,6 @@
 import { GRACE_MS, JobClient, JobError, serveJobs, type WorkerLike } from './job-client'
-import { InputFault, faultOf } from './job-faults'
+import { InputFault } from '../project/measuring/input-fault'
+import { faultOf } from './job-faults'
 import { PhysicsError } from '../core/errors'
 
 /** A worker in the same thread: answers when told to. */

@@ -20,6 +20,7 @@ import {
   type MeasuredRun,
   type ReadAs,
 } from '.'
+import { nozzled } from '../../project/document/testing'
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const rpm = Math.PI / 30
@@ -139,9 +140,7 @@ describe('ranges and supplies', () => {
     const codes = (build: typeof base) => predict(predictionInput(build, STANDARD_AMBIENT)).range.map((r) => r.code)
     expect(codes(base)).toEqual([])
     expect(codes({ ...base, machine: { ...base.machine, meanRadiusM: 0.15 } })).toContain('diameter')
-    expect(
-      codes({ ...base, nozzle: { ...base.nozzle, count: 20, throatDiameterM: 0.3e-3, exitDiameterM: 0.3e-3 } }),
-    ).toContain('jets')
+    expect(codes(nozzled(base, { count: 20, throatDiameterM: 0.3e-3, exitDiameterM: 0.3e-3 }))).toContain('jets')
     expect(
       codes({
         ...base,
@@ -175,12 +174,10 @@ describe('ranges and supplies', () => {
     const at = (throatDiameterM: number) => {
       const base = newBuild(own)
       const input = predictionInput(
-        {
-          ...base,
-          supply: blower,
-          line: { regulator: null, parts: [] },
-          nozzle: { ...base.nozzle, throatDiameterM, exitDiameterM: throatDiameterM, inletBoreM: 60e-3 },
-        },
+        nozzled(
+          { ...base, supply: blower, line: { regulator: null, parts: [] } },
+          { throatDiameterM, exitDiameterM: throatDiameterM, inletBoreM: 60e-3 },
+        ),
         STANDARD_AMBIENT,
       )
       return supplyFindings(input, predict(input).air).map((f) => f.mend)

@@ -2,8 +2,9 @@ import type { LedgerLoss, TurbineLedger } from '../turbine'
 import type { Prediction } from './predict'
 import type { ThrustPrediction } from './predict-thrust'
 
-export type StationId = 'supply' | 'line' | 'nozzle' | 'rotor' | 'shaft' | 'load' | 'body' | 'way'
-export type ChainLoss = 'regulatorW' | 'lineW' | 'wakeW' | LedgerLoss
+/** Stations that every machine has; the others are its kind's own. */
+export type StationId = string
+export type ChainLoss = string
 
 /** One station of the air line: the power that reaches it, and what is lost between it and the next. */
 export interface ChainStation {

@@ -279,6 +279,64 @@ function shaftFigures({ shaft }: PredictionInput, strength: MachineStrength, fre
   }
 }
 
+/** A prediction without its band: what a review asks, in a fraction of the time. */
+export type PlainPrediction = Omit<Prediction, 'curve' | 'band' | 'uncertainty' | 'shares'>
+
+function plainOf(input: PredictionInput, base: Evaluation): PlainPrediction {
+  const free = base.summary.freeSpeedRadPerS
+  const limitRadPerS = bearingClass(input.shaft.bearingClassId).limitingSpeedRadPerS
+  const strength = machineStrength(
+    input.machine,
+    Math.max(free, 1),
+    Math.max(input.ambient.temperatureK, base.air.temperatureK),
+  )
+  return {
+    air: base.air,
+    nozzle: base.nozzle,
+    point: base.model.at(base.workingSpeedRadPerS),
+    summary: base.summary,
+    figures: base.figures,
+    ideal: holdsBack(input)
+      ? null
+      : idealImpulse({
+          massFlowKgPerS: base.figures.massFlowKgPerS,
+          speed: base.figures.jetSpeedMPerS,
+          angleRad: input.nozzle.angleRad,
+          radiusM: workingRadius(input.machine),
+        }),
+    strength,
+    bearing: { limitRadPerS, share: free / limitRadPerS },
+    shaft: shaftFigures(input, strength, free),
+    compressor: base.compressor,
+    range: rangeBreaches({
+      machine: input.machine,
+      feed: input.nozzle,
+      inlet: {
+        totalPressurePaAbs: base.air.nozzlePressurePaAbs,
+        totalTemperatureK: base.air.temperatureK,
+        backPressurePaAbs: input.ambient.absolutePressurePa,
+        ambientTemperatureK: input.ambient.temperatureK,
+      },
+      best: base.model.at(base.summary.bestPower.speedRadPerS),
+      free: base.model.at(free),
+    }),
+    reach: reachFromRest(
+      input,
+      {
+        air: base.air,
+        flowShare: base.flowShare,
+        freeSpeedRadPerS: free,
+        inertiaKgM2: strength.inertiaKgM2,
+      },
+      (p, t) => modelAt(input, p, t),
+    ),
+    notes: base.model.notes,
+  }
+}
+
+/** One build from supply to shaft, without the band of its coefficients. */
+export const predictPlain = (input: PredictionInput): PlainPrediction => plainOf(input, evaluate(input))
+
 /**
  * One build from supply to shaft, with the band that its uncertain coefficients leave.
  * The air is balanced at the working speed and, where the machine holds it back, at six others; between them the pressure is joined straight (error of the power below 1 %).
@@ -299,7 +357,25 @@ export function predict(input: PredictionInput): Prediction {
   const side = (i: number, sigmas: number) => (sigmas > 0 ? pairs[i].up : pairs[i].down)
   const spread = (figure: (e: Evaluation) => number) => propagate(pairs.length, (i, s) => figure(side(i, s)))
   const figureNames = Object.keys(base.figures) as (keyof PredictedFigures)[]
-  // the band is smooth: worked out at every second point, between them the mean of both sides
+  return {
+    ...plainOf(input, base),
+    curve,
+    band: bandOf(curve, pairs),
+    uncertainty: Object.fromEntries(
+      figureNames.map((name) => [name, spread((e) => e.figures[name])]),
+    ) as unknown as PredictedFigures,
+    shares: names.map((name, i) => ({
+      name,
+      powerW: (pairs[i].up.figures.bestPowerW - pairs[i].down.figures.bestPowerW) / 2,
+    })),
+  }
+}
+
+/** The band along a curve from the evaluations on either side of each coefficient. It is smooth: worked out at every second point, between them the mean of both sides. */
+function bandOf(
+  curve: readonly TurbinePoint[],
+  pairs: readonly { readonly down: Evaluation; readonly up: Evaluation }[],
+): Band {
   const known = curve.filter((_, j) => j % 2 === 0)
   const curves = pairs.map(({ down, up }) => ({
     down: known.map((p) => down.model.at(p.speedRadPerS)),
@@ -311,62 +387,10 @@ export function predict(input: PredictionInput): Prediction {
     )
     return curve.map((_, j) => (j % 2 === 0 ? at[j / 2] : (at[(j - 1) / 2] + at[(j + 1) / 2]) / 2))
   }
-  const limitRadPerS = bearingClass(input.shaft.bearingClassId).limitingSpeedRadPerS
-  const strength = machineStrength(input.machine, top, Math.max(input.ambient.temperatureK, base.air.temperatureK))
   return {
-    air: base.air,
-    nozzle: base.nozzle,
-    point: base.model.at(base.workingSpeedRadPerS),
-    summary: base.summary,
-    curve,
-    band: {
-      torqueNm: band((p) => p.torqueNm),
-      powerW: band((p) => p.shaftPowerW),
-      bladeTorqueNm: band((p) => p.bladeTorqueNm),
-    },
-    figures: base.figures,
-    uncertainty: Object.fromEntries(
-      figureNames.map((name) => [name, spread((e) => e.figures[name])]),
-    ) as unknown as PredictedFigures,
-    shares: names.map((name, i) => ({
-      name,
-      powerW: (pairs[i].up.figures.bestPowerW - pairs[i].down.figures.bestPowerW) / 2,
-    })),
-    ideal: holdsBack(input)
-      ? null
-      : idealImpulse({
-          massFlowKgPerS: base.figures.massFlowKgPerS,
-          speed: base.figures.jetSpeedMPerS,
-          angleRad: input.nozzle.angleRad,
-          radiusM: workingRadius(input.machine),
-        }),
-    strength,
-    bearing: { limitRadPerS, share: base.summary.freeSpeedRadPerS / limitRadPerS },
-    shaft: shaftFigures(input, strength, base.summary.freeSpeedRadPerS),
-    compressor: base.compressor,
-    range: rangeBreaches({
-      machine: input.machine,
-      feed: input.nozzle,
-      inlet: {
-        totalPressurePaAbs: base.air.nozzlePressurePaAbs,
-        totalTemperatureK: base.air.temperatureK,
-        backPressurePaAbs: input.ambient.absolutePressurePa,
-        ambientTemperatureK: input.ambient.temperatureK,
-      },
-      best: base.model.at(base.summary.bestPower.speedRadPerS),
-      free: base.model.at(base.summary.freeSpeedRadPerS),
-    }),
-    reach: reachFromRest(
-      input,
-      {
-        air: base.air,
-        flowShare: base.flowShare,
-        freeSpeedRadPerS: base.summary.freeSpeedRadPerS,
-        inertiaKgM2: strength.inertiaKgM2,
-      },
-      (p, t) => modelAt(input, p, t),
-    ),
-    notes: base.model.notes,
+    torqueNm: band((p) => p.torqueNm),
+    powerW: band((p) => p.shaftPowerW),
+    bladeTorqueNm: band((p) => p.bladeTorqueNm),
   }
 }
 

@@ -2,7 +2,7 @@ import { dewPoint } from '../air'
 import { finding, q, rangeFindings, supplyFindings, type Finding, type SafetyState } from '../gates'
 import { materialById } from '../strength'
 import type { NozzleResult } from '../flow'
-import type { AirInput, AirSide, Prediction, PredictionInput } from '../prediction'
+import type { AirInput, AirSide, PlainPrediction, PredictionInput } from '../prediction'
 
 const rpm = (radPerS: number) => `${Math.round((radPerS * 30) / Math.PI / 100) * 100} rpm`
 const kPa = (pa: number) => q('gaugePressure', pa)
@@ -12,7 +12,7 @@ const times = (x: number) => (x >= 10 ? x.toFixed(0) : x.toFixed(1))
 /** Least margins in stress: under 2 nobody should run it, under 4 with care and a guard. Common practice for parts of uncertain strength. */
 export const LEAST_STRESS_MARGIN = { run: 2, ease: 4 } as const
 
-function strengthFindings({ strength, summary }: Prediction): Finding[] {
+function strengthFindings({ strength, summary }: PlainPrediction): Finding[] {
   const margin = strength.stressMargin
   if (margin >= LEAST_STRESS_MARGIN.ease) return []
   const what = `At its free speed of ${rpm(summary.freeSpeedRadPerS)} the ${strength.governing} is at 1/${times(margin)} of its strength (${times(strength.speedMargin)}× in speed).`
@@ -31,7 +31,7 @@ function strengthFindings({ strength, summary }: Prediction): Finding[] {
     : [finding('burst', 'watch', what, 'A flaw or warm air can eat this margin.', mend)]
 }
 
-function shaftFindings(input: PredictionInput, { shaft, summary }: Prediction): Finding[] {
+function shaftFindings(input: PredictionInput, { shaft, summary }: PlainPrediction): Finding[] {
   const found: Finding[] = []
   const free = summary.freeSpeedRadPerS
   const { shaft: layout } = input
@@ -70,7 +70,7 @@ function shaftFindings(input: PredictionInput, { shaft, summary }: Prediction): 
   return found
 }
 
-function bearingFindings(input: PredictionInput, { bearing, summary }: Prediction): Finding[] {
+function bearingFindings(input: PredictionInput, { bearing, summary }: PlainPrediction): Finding[] {
   const found: Finding[] = []
   if (bearing.share > 1)
     found.push(
@@ -198,7 +198,11 @@ function reviewed(found: readonly Finding[]): Review {
 }
 
 /** All findings of a turbine build; `made` are those of its parts, where they are known. */
-export const reviewBuild = (input: PredictionInput, prediction: Prediction, made: readonly Finding[] = []): Review =>
+export const reviewBuild = (
+  input: PredictionInput,
+  prediction: PlainPrediction,
+  made: readonly Finding[] = [],
+): Review =>
   reviewed([
     ...strengthFindings(prediction),
     ...bearingFindings(input, prediction),

@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import { newMachine } from '../../project/document'
+import { SPECS } from '../../project/document'
 import { CP } from '../air'
 import { defaultCoefficients } from '../machines'
 import { throughGap, type DiscPackMachine } from './disc-pack'
@@ -7,7 +7,7 @@ import { throughGap, type DiscPackMachine } from './disc-pack'
 const WHIRL = 200
 const pack = (gapWidthM: number) =>
   ({
-    ...newMachine('disc-pack'),
+    ...SPECS['disc-pack'].figures(),
     gapWidthM,
     coefficients: defaultCoefficients('disc-pack'),
   }) as unknown as DiscPackMachine

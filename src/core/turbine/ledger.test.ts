@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import fc from 'fast-check'
-import { newFeed, newMachine } from '../../project/document'
+import { SPECS } from '../../project/document'
 import { LEDGER_LOSSES, turbineSummary } from '.'
 import { intoRing } from './rows'
 import { FAMILIES, defaultCoefficients, turbineModel, type Family, type TurbineMachine } from '../machines'
@@ -11,7 +11,7 @@ const KEPT = /count|stages|discs|vanes|infill|exit|Count|Vanes|exhaust|inletEnds
 const varied = (family: Family, draw: readonly number[]): TurbineMachine => {
   let i = 0
   return Object.fromEntries(
-    Object.entries(newMachine(family)).map(([key, value]) => [
+    Object.entries(SPECS[family].figures()).map(([key, value]) => [
       key,
       typeof value === 'number' && !KEPT.test(key) ? value * (0.7 + 0.6 * draw[i++ % draw.length]) : value,
     ]),
@@ -23,7 +23,7 @@ const modelOf = (
   gaugePa: number,
   nozzle: { throat: number; angle: number; flare: number },
 ) => {
-  const feed = newFeed(family)
+  const feed = SPECS[family].feed
   return turbineModel(
     machine,
     {
@@ -117,7 +117,7 @@ describe('jets into a ring', () => {
     }
   })
   test('a wind stack whose lid is wider than its ring gains nothing by it', () => {
-    const machine = { ...newMachine('wind-stack'), bladeHeightM: 0.012 } as TurbineMachine
+    const machine = { ...SPECS['wind-stack'].figures(), bladeHeightM: 0.012 } as TurbineMachine
     const model = modelOf(machine, 'wind-stack', 25, { throat: 1, angle: 1, flare: 1 })
     const { ledger } = model.at(0.3 * turbineSummary(model).freeSpeedRadPerS || 10)
     for (const loss of LEDGER_LOSSES) expect(ledger[loss]).toBeGreaterThanOrEqual(-1e-9)
@@ -129,7 +129,7 @@ describe('printed machines far from their design point (common practice, no publ
   const rpm = Math.PI / 30
   const free = (family: Family, machine: TurbineMachine, gaugePa: number, scale = 1) =>
     turbineSummary(modelOf(machine, family, gaugePa, { throat: scale, angle: 1, flare: 1 })).freeSpeedRadPerS / rpm
-  const axial = newMachine('axial') as Extract<TurbineMachine, { family: 'axial' }>
+  const axial = SPECS['axial'].figures() as Extract<TurbineMachine, { family: 'axial' }>
   test.each([
     [36, 4000, 16_000],
     [60, 3000, 14_000],
@@ -146,13 +146,13 @@ describe('printed machines far from their design point (common practice, no publ
   })
   test('a radial wheel turns thousands of rpm at 10 and 20 kPa', () => {
     for (const gaugePa of [10e3, 20e3]) {
-      const speed = free('radial-inflow', newMachine('radial-inflow'), gaugePa)
+      const speed = free('radial-inflow', SPECS['radial-inflow'].figures(), gaugePa)
       expect(speed).toBeGreaterThan(4000)
       expect(speed).toBeLessThan(20_000)
     }
   })
   test('its rim stays below the speed of sound at 3 bar, which no print outlasts', () => {
-    const wheel = newMachine('radial-inflow') as Extract<TurbineMachine, { family: 'radial-inflow' }>
+    const wheel = SPECS['radial-inflow'].figures() as Extract<TurbineMachine, { family: 'radial-inflow' }>
     expect(free('radial-inflow', wheel, 300e3) * rpm * wheel.inletRadiusM).toBeLessThan(300)
   })
 })

@@ -2,7 +2,9 @@ import { airSide, buildRunDown, effectiveNozzle, type AirInput } from '../../cor
 import { nozzleFlow } from '../../core/flow'
 import { makeDemo } from '../../project/demo'
 import {
-  airInput,
+  isThrust,
+  kindOf,
+  thrustInput,
   newHose,
   newPistonRegulator,
   newRegulator,
@@ -23,8 +25,8 @@ import {
   runDownHeatChart,
   skinChart,
 } from '../build/supply/source-charts'
-import { supplyWords } from '../build/station-texts'
-import type { AirPredicted } from '../build/use-build'
+import { supplyWords } from '../build/air-words'
+import type { MachinePredicted as AirPredicted } from '../../project/document'
 import { shownIn } from '../shared/display'
 
 const { project } = makeDemo()
@@ -34,9 +36,9 @@ const fed = (kind: Supply['kind'], change: (b: Build) => void = () => undefined)
   const build = structuredClone(demo('glider-1'))
   build.supply = newSupply(kind)
   if (kind !== 'vessel' && kind !== 'compressor' && kind !== 'steady')
-    build.nozzle = { ...build.nozzle, throatDiameterM: 9e-3, exitDiameterM: 9e-3, inletBoreM: 20e-3 }
+    build.machine.nozzle = { ...build.machine.nozzle, throatDiameterM: 9e-3, exitDiameterM: 9e-3, inletBoreM: 20e-3 }
   change(build)
-  return airInput(build, project.ambient)
+  return kindOf(build).air(build, project.ambient)
 }
 /** The part of a prediction that these charts read. */
 const predictedOf = (input: AirInput): AirPredicted => {
@@ -55,6 +57,10 @@ const predictedOf = (input: AirInput): AirPredicted => {
     nozzle,
     uncertainty: { massFlowKgPerS: 0, jetSpeedMPerS: 0, thrustN: 0, jetPowerW: 0 },
     chain: [],
+    figures: [],
+    overSpeed: null,
+    overAngle: null,
+    hazards: [],
     review: { state: 'fine', findings: [] },
     working: () => undefined,
   }
@@ -85,7 +91,7 @@ describe('charts of the supply', () => {
   test('its cycle rises while the motor runs and falls while it rests', () => {
     const input = fed(
       'compressor',
-      (b) => void (b.nozzle = { ...b.nozzle, throatDiameterM: 0.8e-3, exitDiameterM: 0.8e-3 }),
+      (b) => void (b.machine.nozzle = { ...b.machine.nozzle, throatDiameterM: 0.8e-3, exitDiameterM: 0.8e-3 }),
     )
     const cycle = cycleOf(input, airSide(input))
     if (!cycle || cycle.trace.length === 0) throw new Error('a modest machine lets it rest')
@@ -110,7 +116,7 @@ describe('charts of the supply', () => {
     expect(deliveryChart(input, air, shown)).toBeNull()
   })
   test('a run-down falls from the start, marks its events, and hatches what is wasted', () => {
-    const input = fed('vessel', (b) => void (b.load.leastGaugePressurePa = 100e3))
+    const input = fed('vessel', (b) => void (b.leastGaugePressurePa = 100e3))
     const run = buildRunDown(input)
     if (!run) throw new Error('a bottle runs down')
     const chart = sound(runDownChart(input, run, shown))
@@ -160,7 +166,7 @@ describe('charts of the line', () => {
 describe('what the worker answers', () => {
   const regulated = fed('vessel', (b) => {
     b.line.regulator = newRegulator(150e3)
-    b.load.leastGaugePressurePa = 80e3
+    b.leastGaugePressurePa = 80e3
   })
   test('pulsing: the piston does, and its chart holds the run', () => {
     const run = ask({
@@ -196,11 +202,11 @@ describe('what the worker answers', () => {
       ask({ kind: 'throat', input: regulated, figure: 'thrust', value: 0.3, fromM: 0.3e-3, toM: 6e-3 }).status,
     ).toBe('found')
     const build = demo('glider-1')
-    if (build.machine.family !== 'thrust-body') throw new Error('the glider is pushed by its jet')
+    if (!isThrust(build)) throw new Error('the glider is pushed by its jet')
     expect(
       ask({
         kind: 'outlets',
-        input: { ...airInput(build, project.ambient), body: build.machine },
+        input: thrustInput(build, project.ambient),
         forms: [{ kind: 'round' }],
         areaFactors: [0.5, 1],
       }),
@@ -211,8 +217,8 @@ describe('what the worker answers', () => {
 describe('along the nozzle’s axis', () => {
   test('pressure falls and Mach rises to the throat; a shock lifts the pressure again', () => {
     const build = structuredClone(demo('glider-1'))
-    build.nozzle = { ...build.nozzle, exitDiameterM: 3.4e-3 }
-    const predicted = predictedOf(airInput(build, project.ambient))
+    build.machine.nozzle = { ...build.machine.nozzle, exitDiameterM: 3.4e-3 }
+    const predicted = predictedOf(kindOf(build).air(build, project.ambient))
     expect(predicted.nozzle.shock).not.toBeNull()
     const [pressure, mach] = sound(axisChart(predicted, build, 'pressure', shown)).lines
     expect(Math.max(...mach.points.map((p) => p.y ?? 0))).toBeGreaterThan(1.3)

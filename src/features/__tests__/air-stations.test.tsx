@@ -149,7 +149,7 @@ describe('nozzle', () => {
     at('build=glider-2&station=nozzle')
     type('Radius of the ring', '6')
     expect(screen.getByText(/this outlet reaches across/)).toBeInTheDocument()
-    expect(build('glider-2')?.nozzle.form).toMatchObject({ ringRadiusM: 2.4e-3 })
+    expect(build('glider-2')?.machine.nozzle.form).toMatchObject({ ringRadiusM: 2.4e-3 })
   })
   test('a wanted figure is turned into a throat', async () => {
     at('build=spindle-4&station=nozzle&view=aim')
@@ -158,7 +158,7 @@ describe('nozzle', () => {
       timeout: 10_000,
     })
     act(() => void fireEvent.click(screen.getByRole('button', { name: 'this size' })))
-    expect(build('spindle-4')?.nozzle.throatDiameterM).not.toBe(1.7e-3)
+    expect(build('spindle-4')?.machine.nozzle.throatDiameterM).not.toBe(1.7e-3)
   }, 20_000)
   test('sizing shows the best throat with its drills', async () => {
     at('build=spindle-4&station=nozzle')

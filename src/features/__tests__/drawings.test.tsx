@@ -3,15 +3,12 @@ import './node-globals'
 import { ChakraProvider } from '@chakra-ui/react'
 import { cleanup, render } from '@testing-library/react'
 import fc from 'fast-check'
-import { powerChain, predict, workings } from '../../core/prediction'
 import { PhysicsError } from '../../core/errors'
-import { reviewBuild } from '../../core/safety'
-import { DEFAULT_DISPLAY, newBuild, predictionInput, type TurbineBuild } from '../../project/document'
+import { DEFAULT_DISPLAY, kindOf, newBuild, type RotatingPredicted, type TurbineBuild } from '../../project/document'
 import { variedBuilds } from '../../project/document/varied-builds'
 import { fromSvg } from '../../project/outline/from-svg'
-import { MachineDrawing, drawingsOf } from '../build/drawings/MachineDrawing'
+import { lookOf } from '../build/machines/registry'
 import { Triangles } from '../build/drawings/Triangles'
-import type { Predicted } from '../build/use-build'
 import { MachineGlyph } from '../shared/drawings/MachineGlyph'
 import { shownIn } from '../shared/display'
 import { system } from '../../ui/theme'
@@ -22,28 +19,20 @@ const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidi
 const shown = shownIn(DEFAULT_DISPLAY)
 afterEach(cleanup)
 
-const predictedOf = (build: TurbineBuild): Predicted | null => {
+const predictedOf = (build: TurbineBuild): RotatingPredicted | null => {
   try {
-    const input = predictionInput(build, room)
-    const prediction = predict(input)
-    return {
-      input,
-      prediction,
-      air: prediction.air,
-      nozzle: prediction.nozzle,
-      uncertainty: prediction.uncertainty,
-      chain: powerChain(prediction),
-      review: reviewBuild(input, prediction),
-      working: (id: keyof ReturnType<typeof workings>) => workings(input, prediction)[id],
-    } as unknown as Predicted
+    return kindOf(build).predict(build, { ambient: room }) as RotatingPredicted
   } catch (error) {
     if (error instanceof PhysicsError) return null
     throw error
   }
 }
 
-const svgOf = (build: TurbineBuild, view: string, predicted: Predicted): SVGSVGElement => {
-  const { container } = render(<MachineDrawing build={build} view={view} predicted={predicted} shown={shown} />)
+const drawingsOf = (build: TurbineBuild) => lookOf(build.machine.family).drawings
+
+const svgOf = (build: TurbineBuild, view: string, predicted: RotatingPredicted): SVGSVGElement => {
+  const { Drawing } = drawingsOf(build).find((d) => d.value === view) ?? drawingsOf(build)[0]
+  const { container } = render(<Drawing build={build} predicted={predicted} shown={shown} />)
   return container.querySelector('svg') as SVGSVGElement
 }
 
@@ -102,7 +91,7 @@ describe('to scale', () => {
     const [root, mean, hub, shaft] = radii(svg)
     expect(hub / root).toBeCloseTo(hubRadiusM / (meanRadiusM - bladeDepthM / 2), 6)
     expect(mean / root).toBeCloseTo(meanRadiusM / (meanRadiusM - bladeDepthM / 2), 6)
-    expect(shaft / hub).toBeCloseTo(build.shaft.diameterM / 2 / hubRadiusM, 6)
+    expect(shaft / hub).toBeCloseTo(build.machine.shaft.diameterM / 2 / hubRadiusM, 6)
     expect(svg.querySelectorAll('path[fill-opacity]')).toHaveLength(bladeCount)
   })
   test('a vane motor’s bore and rotor stand as their radii do, off the middle by the eccentricity', () => {

@@ -3,14 +3,7 @@ import '@testing-library/jest-dom'
 import { act, cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { demoStore, show } from './test-room'
 import type { ProjectStore } from '../../store'
-import {
-  FAMILY_WORDS,
-  fieldValue,
-  newBuild,
-  shownFields,
-  tunableFields,
-  type TurbineBuild,
-} from '../../project/document'
+import { SPECS, fieldValue, newBuild, shownFields, tunableFields, type TurbineBuild } from '../../project/document'
 import { BuildRoom } from '../build'
 import ChooserDialog from '../builds/ChooserDialog'
 import { FindRoom } from '../find'
@@ -110,9 +103,9 @@ describe('rotor station of every family', () => {
     const { container } = show(store, <BuildRoom />)
     fireEvent.click(screen.getByRole('tab', { name: 'What a change brings' }))
     const up = await screen.findByRole('button', { name: /^Throat up by/ }, { timeout: 20_000 })
-    const before = build('other-disc-pack')?.nozzle.throatDiameterM ?? 0
+    const before = build('other-disc-pack')?.machine.nozzle.throatDiameterM ?? 0
     fireEvent.click(up)
-    expect(build('other-disc-pack')?.nozzle.throatDiameterM).toBeCloseTo(before + 0.1e-3, 9)
+    expect(build('other-disc-pack')?.machine.nozzle.throatDiameterM).toBeCloseTo(before + 0.1e-3, 9)
     sane(container)
   }, 60_000)
   test('pressure and speed: the map is worked out, and has a table', async () => {
@@ -152,7 +145,7 @@ describe('chooser', () => {
     const vane = await screen.findByRole('button', { name: /Vane motor/ }, { timeout: 90_000 })
     for (const family of FAMILIES.filter((f) => f !== 'wind-stack'))
       expect(
-        screen.getByText(FAMILY_WORDS[family][0].toUpperCase() + FAMILY_WORDS[family].slice(1)),
+        screen.getByText(SPECS[family].words.name[0].toUpperCase() + SPECS[family].words.name.slice(1)),
       ).toBeInTheDocument()
     const rows = screen.getByRole('region', { name: /^Kinds of machine/ }).querySelectorAll('button')
     const does = [...rows].map((r) => r.textContent?.includes('does it') ?? false)

@@ -15,6 +15,7 @@ import { startRun } from '../bench/run-edits'
 import { counted } from '../shared/counted'
 import VersionDialog from '../shared/VersionDialog'
 import WorkingDialog from '../shared/WorkingDialog'
+import { mainMeasurement } from '../../project/measuring'
 
 const went: string[] = []
 jest.mock('next/navigation', () => ({
@@ -73,10 +74,14 @@ function file(name: string, text?: string): File {
   })
   return made
 }
+const measurementNow = () => {
+  const now = store.snapshot().project?.runs.find((r) => r.id === run.id)
+  return now && mainMeasurement(now)
+}
 const panel = (signal: 'count' | 'speed' | 'pulse-times' = 'count') => {
   const rig = store.snapshot().project?.rigs[0]
   if (!rig) throw new Error('the demo has a rig')
-  return show(store, <ImportPanel run={run} rig={{ ...rig, signal }} />)
+  return show(store, <ImportPanel run={run} measurement={mainMeasurement(run)} rig={{ ...rig, signal }} />)
 }
 const choose = (chosen: File) => fireEvent.change(screen.getByLabelText('Recording'), { target: { files: [chosen] } })
 
@@ -94,8 +99,8 @@ describe('bringing a recording in', () => {
     expect(screen.getByLabelText('Pressure, if recorded')).toHaveValue('p_bar')
     fireEvent.change(screen.getByLabelText('Count'), { target: { value: 'spare' } })
     fireEvent.click(screen.getByRole('button', { name: 'Take it into the run' }))
-    await waitFor(() => expect(store.snapshot().project?.runs.find((r) => r.id === run.id)?.recordingId).not.toBeNull())
-    const kept = store.snapshot().project?.runs.find((r) => r.id === run.id)
+    await waitFor(() => expect(measurementNow()?.recordingId).not.toBeNull())
+    const kept = measurementNow()
     expect(kept?.mapping).toMatchObject({ timeColumn: 't_ms', signalColumn: 'spare', pressureColumn: 'p_bar' })
     const bytes = await store.recordingBytes(kept?.recordingId ?? '')
     expect(Buffer.from(bytes ?? []).toString()).toContain('4;2;6;3,5')
@@ -124,7 +129,7 @@ describe('bringing a recording in', () => {
       panel()
       choose(file(name))
       await waitFor(() => expect(screen.getByText(new RegExp(`“${name}” was not taken`))).toBeInTheDocument())
-      expect(store.snapshot().project?.runs.find((r) => r.id === run.id)?.recordingId).toBeNull()
+      expect(measurementNow()?.recordingId).toBeNull()
     },
   )
   test('a dialect that makes no sense of the file leaves what stood there', async () => {
@@ -162,7 +167,16 @@ describe('air line', () => {
     )
   }
   test('the ledger is one picture with every share in words', () => {
-    show(store, <AirLine chain={chainAt(1000)} texts={texts} chosen="rotor" onChoose={jest.fn()} />)
+    show(
+      store,
+      <AirLine
+        chain={chainAt(1000)}
+        texts={texts}
+        left={{ short: 'shaft', long: '' }}
+        chosen="rotor"
+        onChoose={jest.fn()}
+      />,
+    )
     const ledger = within(screen.getByTestId('ledger')).getByRole('img')
     expect(ledger.getAttribute('aria-label')).toMatch(
       /^Where [\d.]+ W went: regulator [\d.]+ %, hose, couplings .* shaft [\d.]+ %$/,
@@ -170,7 +184,16 @@ describe('air line', () => {
     expect(screen.getByRole('tab', { name: /^rotor/ })).toHaveAttribute('aria-selected', 'true')
   })
   test('beyond its free speed it says that the load drives the rotor', () => {
-    show(store, <AirLine chain={chainAt(4000)} texts={texts} chosen="load" onChoose={jest.fn()} />)
+    show(
+      store,
+      <AirLine
+        chain={chainAt(4000)}
+        texts={texts}
+        left={{ short: 'shaft', long: '' }}
+        chosen="load"
+        onChoose={jest.fn()}
+      />,
+    )
     expect(screen.getByText(/the load drives the rotor/)).toBeInTheDocument()
   })
 })
@@ -228,7 +251,7 @@ describe('dialogs', () => {
       changed: 'wall 1.0 → 0.6 mm',
       why: 'closer',
       made: false,
-      nozzle: parent.nozzle,
+      nozzle: parent.machine.nozzle,
     })
     expect(went).toEqual([`/build?build=${made?.id}&station=nozzle`])
   })

@@ -91,7 +91,7 @@ describe('build room', () => {
     query = 'build=spindle-4&station=nozzle'
     show(store, <BuildRoom />)
     act(() => type('Throat', '1.2'))
-    expect(build('spindle-4')?.nozzle).toMatchObject({ throatDiameterM: 0.0012, exitDiameterM: 0.0012 })
+    expect(build('spindle-4')?.machine.nozzle).toMatchObject({ throatDiameterM: 0.0012, exitDiameterM: 0.0012 })
     expect(screen.getByRole('tab', { name: /^Nozzle/ })).toHaveTextContent('convergent 1.20 mm')
   })
   test('a wider exit makes it convergent–divergent, and the shock is drawn where it stands', () => {
@@ -262,12 +262,12 @@ describe('bench room', () => {
     await waitFor(() => expect(screen.getByLabelText('Spin-up from')).toBeInTheDocument(), { timeout: 20_000 })
     act(() => type('Spin-up from', '2'))
     const run = () => store.snapshot().project?.runs.find((r) => r.id === 'run-spindle-3-1')
-    expect(run()?.settings.spinUp?.fromS).toBe(2)
+    expect(run()?.measurements[0].settings.spinUp?.fromS).toBe(2)
     await waitFor(() => expect(screen.getByRole('button', { name: 'Find them again' })).toBeInTheDocument(), {
       timeout: 20_000,
     })
     fireEvent.click(screen.getByRole('button', { name: 'Find them again' }))
-    expect(run()?.settings).toEqual({ spinUp: null, coast: null })
+    expect(run()?.measurements[0].settings).toEqual({ spinUp: null, coast: null })
   }, 60_000)
   test('the rig’s figures follow its fields, for every run on it', async () => {
     query = 'build=spindle-3'

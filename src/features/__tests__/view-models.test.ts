@@ -1,12 +1,17 @@
-import { powerChain, predict, workings } from '../../core/prediction'
-import { reviewBuild } from '../../core/safety'
 import { reduceInertia } from '../../core/bench'
 import { makeDemo } from '../../project/demo'
-import { inertiaRig, isTurbine, predictionInput, type TurbineBuild } from '../../project/document'
+import {
+  isTurbine,
+  kindOf,
+  type MachineOfKind,
+  type RotatingPredicted,
+  type TurbineBuild,
+} from '../../project/document'
+import { inertiaRig, mainMeasurement, mainRig } from '../../project/measuring'
 import { mapTrace, parseTable } from '../../project/recording'
 import { ledgerParts } from '../air-line/ledger-parts'
-import { coastChart, diagnosis, residualChart, rotorChart, traceChart } from '../bench/run-view-model'
-import { stationTexts } from '../build/station-texts'
+import { coastChart, diagnosis, residualChart, rotorChart, traceChart } from '../bench/methods/inertia/charts'
+import { stationTexts } from '../build/air-texts'
 import { performanceChart } from '../build/performance-chart'
 import { layoutTree } from '../builds/tree-layout'
 import { shownIn } from '../shared/display'
@@ -14,20 +19,8 @@ import { shownIn } from '../shared/display'
 const { project, recordings } = makeDemo()
 const shown = shownIn(project.display)
 const turbines = project.builds.filter(isTurbine)
-const predictedOf = (build: TurbineBuild) => {
-  const input = predictionInput(build, project.ambient)
-  const prediction = predict(input)
-  return {
-    input,
-    prediction,
-    air: prediction.air,
-    nozzle: prediction.nozzle,
-    uncertainty: prediction.uncertainty,
-    chain: powerChain(prediction),
-    review: reviewBuild(input, prediction),
-    working: (id: keyof ReturnType<typeof workings>) => workings(input, prediction)[id],
-  }
-}
+const predictedOf = (build: TurbineBuild) =>
+  kindOf(build).predict(build, { ambient: project.ambient }) as RotatingPredicted
 
 test('the air line has a text under each station, pressures say gauge, nothing is NaN', () => {
   for (const build of turbines) {
@@ -40,7 +33,10 @@ test('the air line has a text under each station, pressures say gauge, nothing i
 
 test('the ledger’s shares add up to the whole', () => {
   const { chain } = predictedOf(turbines[2])
-  expect(ledgerParts(chain).reduce((s, p) => s + p.powerW, 0)).toBeCloseTo(chain[0].powerW, 9)
+  expect(ledgerParts(chain, { short: 'shaft', long: '' }).reduce((s, p) => s + p.powerW, 0)).toBeCloseTo(
+    chain[0].powerW,
+    9,
+  )
 })
 
 test('units follow the maker’s choice', () => {
@@ -66,16 +62,18 @@ describe('family tree', () => {
 describe('a run over its prediction', () => {
   const run = project.runs[4]
   const build = turbines.find((b) => b.id === run.buildId) ?? turbines[0]
-  const rig = project.rigs.find((r) => r.id === run.rigId) ?? project.rigs[0]
-  const parsed = parseTable(recordings.get(run.recordingId ?? '') ?? new Uint8Array())
-  if (!parsed.ok || !run.mapping) throw new Error('the demo run can be read')
-  const mapped = mapTrace(parsed.table, run.mapping, rig)
+  const rig = mainRig(project, run) ?? project.rigs[0]
+  const { recordingId, mapping } = mainMeasurement(run)
+  const parsed = parseTable(recordings.get(recordingId ?? '') ?? new Uint8Array())
+  if (!parsed.ok || mapping?.kind !== 'table') throw new Error('the demo run can be read')
+  const mapped = mapTrace(parsed.table, mapping, rig)
   if (!mapped.ok) throw new Error(mapped.message)
   const reduction = reduceInertia(mapped.trace, inertiaRig(rig, build))
-  const { prediction } = predictedOf(build)
+  const predicted = predictedOf(build)
+  const { prediction } = predicted
 
   test('measured lines are solid and have bands, predicted ones are dashed and stand apart', () => {
-    const chart = rotorChart(reduction, prediction, 'shaft', shown)
+    const chart = rotorChart(reduction, predicted, 'shaft', shown)
     const measured = chart.lines.filter((l) => !l.predicted)
     expect(measured.map((l) => l.name)).toEqual(['torque measured', 'power measured, band 95 %'])
     expect(
@@ -107,7 +105,7 @@ describe('a run over its prediction', () => {
           stallTorque: { ...reduction.stallTorque, value: stall * prediction.summary.stallTorqueNm },
           freeSpeed: { ...reduction.freeSpeed, value: free * prediction.summary.freeSpeedRadPerS },
         },
-        prediction,
+        predicted,
       )
     expect(scaled(0.7, 0.98)?.title).toMatch(/Less torque/)
     expect(scaled(1, 0.8)?.title).toMatch(/Free speed lower/)
@@ -117,15 +115,16 @@ describe('a run over its prediction', () => {
 })
 
 test('the performance chart marks where the bearing’s limit begins', () => {
-  const build = { ...turbines[3], shaft: { ...turbines[3].shaft, bearingClassId: '6000' } }
+  const build = turbines[3]
   // a wide jet at 6.5 bar, from a supply that holds it
   const fast: TurbineBuild = {
     ...build,
     supply: { kind: 'steady', gaugePressurePa: 650e3, airTemperatureK: 293.15 },
     line: { regulator: null, parts: [] },
-    nozzle: { ...build.nozzle, throatDiameterM: 2.4e-3, exitDiameterM: 2.4e-3 },
     machine: {
-      ...(build.machine as Extract<TurbineBuild['machine'], { family: 'tangential-impulse' }>),
+      ...(build.machine as MachineOfKind<'tangential-impulse'>),
+      shaft: { ...build.machine.shaft, bearingClassId: '6000' },
+      nozzle: { ...build.machine.nozzle, throatDiameterM: 2.4e-3, exitDiameterM: 2.4e-3 },
       casing: { kind: 'close', clearanceM: 5e-4 },
     },
   }

@@ -1,11 +1,11 @@
 'use client'
 import { Box, Grid, chakra } from '@chakra-ui/react'
 import { memo, useId } from 'react'
-import type { ChainStation, StationId } from '../../core/prediction'
+import type { ChainStation } from '../../core/prediction'
 import { formatNumber } from '../../core/units'
 import { color, useArrowTabs } from '../../ui'
 import { Ledger } from './Ledger'
-import { LOSS_NAMES } from './loss-names'
+import { lossLook, type Losses, type LossLook } from './losses'
 
 const WIDTH = 1232
 const TOP = 4
@@ -13,7 +13,7 @@ const FULL = 84
 const END = TOP + FULL + 26
 
 export interface StationText {
-  readonly id: StationId
+  readonly id: string
   readonly name: string
   readonly lines: readonly [string, string, string]
 }
@@ -31,7 +31,7 @@ function Peel({ x, from, to, fade }: { x: number; from: number; to: number; fade
 }
 
 /** Band of power left, stations along it, losses peeling away below. Everything here is predicted, so its edge is dashed. */
-const Band = memo(function Band({ chain }: { chain: readonly ChainStation[] }) {
+const Band = memo(function Band({ chain, losses }: { chain: readonly ChainStation[]; losses?: Losses }) {
   const gradient = useId()
   const fade = useId()
   const step = WIDTH / chain.length
@@ -102,7 +102,7 @@ const Band = memo(function Band({ chain }: { chain: readonly ChainStation[] }) {
                 {[...e.losses]
                   .sort((a, b) => b.powerW - a.powerW)
                   .slice(0, 2)
-                  .map((l) => LOSS_NAMES[l.id].short)
+                  .map((l) => lossLook(l.id, losses).short)
                   .join(', ')}
               </tspan>
             </text>
@@ -185,13 +185,17 @@ function StationButton({
 export function AirLine({
   chain,
   texts,
+  left,
+  losses,
   chosen,
   onChoose,
 }: {
   chain: readonly ChainStation[]
   texts: readonly StationText[]
-  chosen: StationId
-  onChoose: (id: StationId) => void
+  left: Pick<LossLook, 'short' | 'long'>
+  losses?: Losses
+  chosen: string
+  onChoose: (id: string) => void
 }) {
   const { row, onKeyDown } = useArrowTabs(
     texts.map((t) => t.id),
@@ -201,7 +205,7 @@ export function AirLine({
   return (
     <Box mb="3">
       <Box overflowX="clip" display={{ base: 'none', md: 'block' }}>
-        <Band chain={chain} />
+        <Band chain={chain} losses={losses} />
       </Box>
       <Grid
         ref={row}
@@ -222,7 +226,7 @@ export function AirLine({
           />
         ))}
       </Grid>
-      <Ledger chain={chain} />
+      <Ledger chain={chain} left={left} losses={losses} />
     </Box>
   )
 }

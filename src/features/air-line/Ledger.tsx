@@ -1,32 +1,24 @@
 'use client'
 import { Box, Flex } from '@chakra-ui/react'
 import { memo, useId } from 'react'
-import type { ChainLoss, ChainStation } from '../../core/prediction'
+import type { ChainStation } from '../../core/prediction'
 import { formatNumber } from '../../core/units'
 import { Hatch, color } from '../../ui'
 import { ledgerParts } from './ledger-parts'
-
-/** Shades from air to iron: the further along the way, the darker; what is left at the shaft is copper. */
-const TONES: Record<ChainLoss | 'shaft', [string, number]> = {
-  regulatorW: ['pale', 0.2],
-  lineW: ['pale', 0.35],
-  nozzleW: ['pale', 0.55],
-  mixingW: ['pale', 0.8],
-  spillW: ['pale', 1],
-  passageW: ['pipe', 0.55],
-  leavingW: ['pipe', 0.8],
-  wakeW: ['pipe', 0.55],
-  ventilationW: ['mute', 0.45],
-  discFrictionW: ['mute', 0.7],
-  rubbingW: ['mute', 0.85],
-  bearingW: ['mute', 0.95],
-  shaft: ['copper', 1],
-}
+import type { Losses, LossLook } from './losses'
 
 /** One bar that splits the air's power into where it went, to the last watt. */
-export const Ledger = memo(function Ledger({ chain }: { chain: readonly ChainStation[] }) {
+export const Ledger = memo(function Ledger({
+  chain,
+  left,
+  losses,
+}: {
+  chain: readonly ChainStation[]
+  left: Pick<LossLook, 'short' | 'long'>
+  losses?: Losses
+}) {
   const hatch = useId()
-  const parts = ledgerParts(chain)
+  const parts = ledgerParts(chain, left, losses)
   const whole = chain[0].powerW
   const driven = parts[parts.length - 1].powerW < 0
   const shares = parts.map(
@@ -50,7 +42,7 @@ export const Ledger = memo(function Ledger({ chain }: { chain: readonly ChainSta
         height="14"
         preserveAspectRatio="none"
         role="img"
-        aria-label={`Where ${formatNumber(whole)} W went: ${parts.map((p) => `${p.name} ${percent(p.powerW)}`).join(', ')}`}
+        aria-label={`Where ${formatNumber(whole)} W went: ${parts.map((p) => `${p.short} ${percent(p.powerW)}`).join(', ')}`}
       >
         <defs>
           <Hatch id={hatch} tone="sheet" gap={4} />
@@ -62,10 +54,10 @@ export const Ledger = memo(function Ledger({ chain }: { chain: readonly ChainSta
               width={Math.max(0, shares[i] * 1232 - 1)}
               y="0"
               height="14"
-              fill={color(TONES[part.id][0])}
-              opacity={TONES[part.id][1]}
+              fill={color(part.tone[0])}
+              opacity={part.tone[1]}
             />
-            {part.id === 'shaft' && (
+            {part.left && (
               <rect
                 x={starts[i] * 1232}
                 width={Math.max(0, shares[i] * 1232 - 1)}
@@ -82,20 +74,20 @@ export const Ledger = memo(function Ledger({ chain }: { chain: readonly ChainSta
           {whole < 0.1 ? `${formatNumber(whole * 1000)} mW` : `${formatNumber(whole)} W`} of air
         </Box>
         {parts
-          .filter((part) => part.id === 'shaft' || part.powerW > 0.002 * whole)
+          .filter((part) => part.left || part.powerW > 0.002 * whole)
           .map((part) => (
             <Box
               as="span"
               key={part.id}
               title={part.long}
-              color={part.id === 'shaft' ? 'copper' : undefined}
-              fontWeight={part.id === 'shaft' ? '700' : undefined}
+              color={part.left ? 'copper' : undefined}
+              fontWeight={part.left ? '700' : undefined}
               whiteSpace="nowrap"
             >
               <svg width="8" height="8" aria-hidden style={{ display: 'inline-block', marginRight: 3 }}>
-                <rect width="8" height="8" fill={color(TONES[part.id][0])} opacity={TONES[part.id][1]} />
+                <rect width="8" height="8" fill={color(part.tone[0])} opacity={part.tone[1]} />
               </svg>
-              {part.name} <span className="num">{percent(part.powerW)}</span>
+              {part.short} <span className="num">{percent(part.powerW)}</span>
             </Box>
           ))}
         {driven && (

@@ -1,2 +1,2 @@
 export { AirLine, type StationText } from './AirLine'
-export { LOSS_NAMES } from './loss-names'
+export type { LossLook } from './losses'

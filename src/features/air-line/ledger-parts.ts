@@ -1,32 +1,23 @@
-import type { ChainLoss, ChainStation } from '../../core/prediction'
-import { LOSS_NAMES } from './loss-names'
+import type { ChainStation } from '../../core/prediction'
+import { lossLook, type Losses, type LossLook } from './losses'
 
-export interface LedgerPart {
-  readonly id: ChainLoss | 'shaft'
-  readonly name: string
-  readonly long: string
+export interface LedgerPart extends LossLook {
+  readonly id: string
   readonly powerW: number
+  /** What is left at the end. */
+  readonly left: boolean
 }
 
 /** Losses and what is left, in the order of the air's way. They add up to the supply's power. */
-export function ledgerParts(chain: readonly ChainStation[]): LedgerPart[] {
-  const losses = chain.flatMap((station) =>
-    station.losses.map((l) => ({
-      id: l.id,
-      name: LOSS_NAMES[l.id].short,
-      long: LOSS_NAMES[l.id].long,
-      powerW: l.powerW,
-    })),
-  )
-  const last = chain[chain.length - 1]
-  const turning = last.id === 'load'
+export function ledgerParts(
+  chain: readonly ChainStation[],
+  left: Pick<LossLook, 'short' | 'long'>,
+  losses?: Losses,
+): LedgerPart[] {
   return [
-    ...losses,
-    {
-      id: 'shaft' as const,
-      name: turning ? 'shaft' : 'push',
-      long: turning ? 'Power left at the shaft' : 'Thrust times speed, at top speed',
-      powerW: last.powerW,
-    },
+    ...chain.flatMap((station) =>
+      station.losses.map((l) => ({ ...lossLook(l.id, losses), id: l.id, powerW: l.powerW, left: false })),
+    ),
+    { ...left, id: 'left', tone: ['copper', 1], powerW: chain[chain.length - 1].powerW, left: true },
   ]
 }

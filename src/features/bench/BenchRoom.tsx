@@ -1,156 +1,59 @@
 'use client'
-import { Box, chakra } from '@chakra-ui/react'
+import { Box } from '@chakra-ui/react'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
+import { predictionOfRun } from '../../project/compare'
 import {
-  LIMITS,
   buildTitle,
-  isTurbine,
+  kindOf,
   type Acknowledgement,
+  type Build,
+  type MachinePredicted,
+  type Measurement,
   type Rig,
   type Run,
-  type TurbineBuild,
 } from '../../project/document'
+import { METHOD_IDS, mainMeasurement, methodOf, type MeasuredRun } from '../../project/measuring'
 import { useProject, useStore } from '../../store'
-import {
-  Advice,
-  EmptyState,
-  LinkButton,
-  MainButton,
-  NumberField,
-  QuietButton,
-  RoomTitle,
-  SectionTitle,
-  Sheet,
-  TextField,
-} from '../../ui'
+import { Advice, EmptyState, LinkButton, MainButton, QuietButton, RoomTitle, SectionTitle, Sheet } from '../../ui'
 import { CautionsDialog } from '../safety'
-import { BuildPicker, useReductions, useShown, type RunResult } from '../shared'
+import { BuildPicker, freshId, useMeasurements, useReductions, type RunResult } from '../shared'
 import { ImportPanel } from './ImportPanel'
 import { MeasuredPanel } from './MeasuredPanel'
 import { RigPanel } from './RigPanel'
-import { RunCharts, useRunPrediction } from './RunView'
-import { editRun, findAgain, rigFor, startRun, usualRig } from './run-edits'
+import { Measurements, RunEntry, RunFields } from './RunPanel'
+import { methodView } from './methods/registry'
+import { editMeasurement, findAgain, rigFor, startRun } from './run-edits'
 
-function RunEntry({
-  run,
-  result,
-  chosen,
-  onChoose,
-}: {
-  run: Run
-  result: RunResult | undefined
-  chosen: boolean
-  onChoose: () => void
-}) {
-  const shown = useShown()
-  const said = !result
-    ? 'no recording yet'
-    : result.status === 'waiting'
-      ? 'reading…'
-      : result.status === 'failed'
-        ? 'cannot be reduced'
-        : `● ${shown.text(result.reduced.reduction.peakShaftPower.power.value, 'power', result.reduced.reduction.peakShaftPower.power.standardUncertainty)}`
-  return (
-    <chakra.button
-      type="button"
-      display="block"
-      w="100%"
-      py="2"
-      pl="2"
-      borderBottomWidth="1px"
-      borderLeftWidth="3px"
-      borderLeftColor={chosen ? 'petrol' : 'transparent'}
-      aria-pressed={chosen}
-      onClick={onChoose}
-    >
-      <Box fontWeight="600" fontSize="sm">
-        {run.name} · {shown.text(run.gaugePressurePa, 'gaugePressure')}
-      </Box>
-      <Box fontSize="xs" color="mute">
-        {said}
-      </Box>
-    </chakra.button>
-  )
-}
-
-function RunFields({ run }: { run: Run }) {
-  const store = useStore()
-  const shown = useShown()
-  const edit = editRun(store, run.id)
-  return (
-    <>
-      <SectionTitle>This run</SectionTitle>
-      <TextField
-        label="Name"
-        most={120}
-        value={run.name}
-        onChange={(v) => v.trim() && edit('name of the run', (r) => void (r.name = v), 'name')}
-      />
-      <NumberField
-        label="Pressure held"
-        kind="gaugePressure"
-        unit={shown.unit('gaugePressure').id}
-        suffix="gauge"
-        value={run.gaugePressurePa}
-        limits={LIMITS.supplyGaugePressurePa}
-        note="at the regulator while the air flowed"
-        onChange={(v) => edit('pressure of the run', (r) => void (r.gaugePressurePa = v), 'p')}
-      />
-      <TextField
-        label="What was seen"
-        lines={3}
-        most={20000}
-        value={run.notes}
-        onChange={(v) => edit('notes of the run', (r) => void (r.notes = v), 'notes')}
-      />
-      <Box fontSize="xs" color="mute">
-        Cautions read {new Date(run.cautions.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}:{' '}
-        {run.cautions.state}, {run.cautions.stressMargin.toFixed(1)} × in stress.
-      </Box>
-      <LinkButton
-        fontSize="xs"
-        onClick={() =>
-          store.change(
-            `${run.name} removed`,
-            (p) =>
-              void p.runs.splice(
-                p.runs.findIndex((r) => r.id === run.id),
-                1,
-              ),
-          )
-        }
-      >
-        Remove this run
-      </LinkButton>
-    </>
-  )
-}
-
+/** What came of a measurement: how to bring a recording in, its pictures, or why there are none. */
 function Outcome({
   run,
+  measurement,
   build,
   result,
+  predicted,
   onForget,
-  onFindAgain,
 }: {
   run: Run
-  build: TurbineBuild
+  measurement: Measurement
+  build: Build
   result: RunResult | undefined
+  predicted: MachinePredicted | null
   onForget: () => void
-  onFindAgain: () => void
 }) {
+  const store = useStore()
   const { rigs } = useProject()
-  const rig = rigs.find((r) => r.id === run.rigId)
-  const prediction = useRunPrediction(build, run)
+  const rig = rigs.find((r) => r.id === measurement.rigId)
+  const { Charts } = methodView(measurement.method)
   if (!rig) return null
-  if (!run.recordingId) return <ImportPanel key={run.id} run={run} rig={rig} />
+  if (!measurement.recordingId)
+    return <ImportPanel key={measurement.id} run={run} measurement={measurement} rig={rig} />
   // One structure for both, so that a field being typed in keeps the focus while the new result is on its way.
-  const reduced = result?.status === 'done' ? result.reduced : result?.status === 'waiting' ? result.previous : null
-  if (reduced)
+  const measured = measuredOf(result)
+  if (measured)
     return (
       <Box aria-busy={result?.status === 'waiting'} opacity={result?.status === 'waiting' ? 0.55 : 1}>
-        <RunCharts run={run} reduced={reduced} prediction={prediction} />
+        <Charts run={run} measurement={measurement} build={build} measured={measured} predicted={predicted} />
       </Box>
     )
   if (!result || result.status !== 'failed')
@@ -162,15 +65,19 @@ function Outcome({
   return (
     <Advice tone="warn" title={result.fault.message}>
       {result.fault.nextStep}{' '}
-      {(run.settings.spinUp ?? run.settings.coast) && (
-        <LinkButton onClick={onFindAgain}>Find the spans again</LinkButton>
+      {(measurement.settings.spinUp ?? measurement.settings.coast) && (
+        <LinkButton onClick={() => findAgain(store, run.id, measurement.id)}>Find the spans again</LinkButton>
       )}{' '}
       <LinkButton onClick={onForget}>Bring in another file</LinkButton>
     </Advice>
   )
 }
 
-function Room({ build }: { build: TurbineBuild }) {
+/** The newest result, or the last one while a newer is on its way. */
+const measuredOf = (result: RunResult | undefined): MeasuredRun | null =>
+  result?.status === 'done' ? result.measured : result?.status === 'waiting' ? result.previous : null
+
+function Room({ build }: { build: Build }) {
   const store = useStore()
   const router = useRouter()
   const params = useSearchParams()
@@ -179,12 +86,16 @@ function Room({ build }: { build: TurbineBuild }) {
   const runs = useMemo(() => project.runs.filter((r) => r.buildId === build.id), [project.runs, build.id])
   const results = useReductions(runs)
   const run = runs.find((r) => r.id === params.get('run')) ?? runs[runs.length - 1] ?? null
-  const prediction = useRunPrediction(build, run)
-  const result = run ? results.get(run.id) : undefined
-  const choose = (id: string) => router.replace(`/bench?build=${build.id}&run=${id}`, { scroll: false })
+  const measurement = run ? (run.measurements.find((m) => m.id === params.get('m')) ?? mainMeasurement(run)) : null
+  const ofRun = useMeasurements(run)
+  const predicted = useMemo(() => (run ? predictionOfRun(build, run) : null), [build, run])
+  const result = measurement ? ofRun.get(measurement.id) : undefined
+  const choose = (id: string, m?: string) =>
+    router.replace(`/bench?build=${build.id}&run=${id}${m ? `&m=${m}` : ''}`, { scroll: false })
   const startRig = useMemo(() => {
     const { rig, why } = rigFor(project, build)
-    return { rig: rig ?? usualRig(), why }
+    const method = METHOD_IDS.find((id) => methodOf(id).accepts(build)) ?? METHOD_IDS[0]
+    return { rig: rig ?? methodOf(method).newRig(freshId('rig')), why }
   }, [project, build])
   const begin = (cautions: Acknowledgement, gaugePressurePa: number, rig: Rig) => {
     setCareful(false)
@@ -193,12 +104,17 @@ function Room({ build }: { build: TurbineBuild }) {
   }
   const forget = () =>
     run &&
-    editRun(store, run.id)('recording taken out', (r) => {
-      r.recordingId = null
-      r.mapping = null
+    measurement &&
+    editMeasurement(
+      store,
+      run.id,
+      measurement.id,
+    )('recording taken out', (m) => {
+      m.recordingId = null
+      m.mapping = null
     })
-  const measured = result?.status === 'done' ? result.reduced : result?.status === 'waiting' ? result.previous : null
-  const recording = run?.recordingId ? project.recordings.find((r) => r.id === run.recordingId) : null
+  const measured = measuredOf(result)
+  const recording = measurement?.recordingId ? project.recordings.find((r) => r.id === measurement.recordingId) : null
   return (
     <>
       <RoomTitle
@@ -206,10 +122,10 @@ function Room({ build }: { build: TurbineBuild }) {
         about={recording ? `${recording.fileName}, ${buildTitle(project, build)}` : build.changed}
       >
         <BuildPicker build={build} path="/bench" />
-        {run?.recordingId && <QuietButton onClick={forget}>Another recording</QuietButton>}
+        {measurement?.recordingId && <QuietButton onClick={forget}>Another recording</QuietButton>}
         <MainButton onClick={() => setCareful(true)}>New run…</MainButton>
       </RoomTitle>
-      {run ? (
+      {run && measurement ? (
         <Sheet
           pictureFirst
           left={
@@ -219,31 +135,35 @@ function Room({ build }: { build: TurbineBuild }) {
                 <RunEntry
                   key={r.id}
                   run={r}
+                  judgedBy={kindOf(build).judgedBy}
                   result={results.get(r.id)}
                   chosen={r.id === run.id}
                   onChoose={() => choose(r.id)}
                 />
               ))}
               <RunFields key={run.id} run={run} />
-              <RigPanel run={run} build={build} prediction={prediction} />
+              <Measurements run={run} chosen={measurement} onChoose={(m) => choose(run.id, m)} />
+              <RigPanel run={run} measurement={measurement} build={build} predicted={predicted} />
             </>
           }
           middle={
             <Outcome
               run={run}
+              measurement={measurement}
               build={build}
               result={result}
+              predicted={predicted}
               onForget={() => forget()}
-              onFindAgain={() => findAgain(store, run.id)}
             />
           }
           right={
             measured ? (
               <MeasuredPanel
                 run={run}
+                measurement={measurement}
                 build={build}
-                reduced={measured}
-                prediction={prediction}
+                measured={measured}
+                predicted={predicted}
                 runs={runs}
                 results={results}
               />
@@ -282,19 +202,23 @@ export function BenchRoom() {
         A run belongs to a build. <LinkButton onClick={() => router.push('/')}>Begin with a build</LinkButton>
       </EmptyState>
     )
-  if (!isTurbine(build))
+  if (!METHOD_IDS.some((id) => methodOf(id).accepts(build)))
     return (
       <>
         <RoomTitle title={`Bench: ${build.name}`} about={build.changed}>
           <BuildPicker build={build} path="/bench" />
         </RoomTitle>
-        <EmptyState title="This one is pushed by its jet">
-          The bench reads rotors on a flywheel so far; a thrust stand is still to come. Its jet can be weighed on a
-          scale in the{' '}
-          <LinkButton onClick={() => router.push(`/build?build=${build.id}&station=nozzle&view=weigh`)}>
-            nozzle’s workspace
-          </LinkButton>
-          .
+        <EmptyState title={`No rig reads a ${kindOf(build).words.name} yet`}>
+          The bench reads what turns on a flywheel so far.{' '}
+          {build.machine.nozzle && (
+            <>
+              Its jet can be weighed on a scale in the{' '}
+              <LinkButton onClick={() => router.push(`/build?build=${build.id}&station=nozzle&view=weigh`)}>
+                nozzle’s workspace
+              </LinkButton>
+              .
+            </>
+          )}
         </EmptyState>
       </>
     )

@@ -1,7 +1,8 @@
 'use client'
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useEffect, useRef, useState } from 'react'
-import type { Mapping, Rig, Run } from '../../project/document'
+import type { Measurement, Rig, Run, TableMapping } from '../../project/document'
+import { recordingKey, recordingKind } from '../../project/measuring'
 import { SPEED_UNITS, UNKNOWN_UNIT } from '../../project/recording'
 import { useProject, useStore } from '../../store'
 import { Advice, ChoiceField, FilePicker, MainButton, QuietButton, SectionTitle } from '../../ui'
@@ -17,7 +18,7 @@ type State =
       readonly bytes: Uint8Array
       readonly key: string
       readonly preview: Preview
-      readonly mapping: Mapping
+      readonly mapping: TableMapping
       readonly fault?: string
     }
 
@@ -48,7 +49,7 @@ export function Progress({ what, share, onCancel }: { what: string; share: numbe
   )
 }
 
-function PreviewTable({ preview, mapping }: { preview: Preview; mapping: Mapping }) {
+function PreviewTable({ preview, mapping }: { preview: Preview; mapping: TableMapping }) {
   const use = (header: string) =>
     header === mapping.timeColumn
       ? 'time'
@@ -107,7 +108,7 @@ function MappingStep({
 }: {
   state: Extract<State, { step: 'map' }>
   rig: Rig
-  onChange: (mapping: Mapping) => void
+  onChange: (mapping: TableMapping) => void
   onDialect: (dialect: Dialect) => void
   onTake: () => void
   onBack: () => void
@@ -227,23 +228,25 @@ function MappingStep({
 }
 
 /** Brings a recording into a run: choose or drop a file, see its first rows, map its columns. Nothing is kept until the last step. */
-export function ImportPanel({ run, rig }: { run: Run; rig: Rig }) {
+export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: Measurement; rig: Rig }) {
   const store = useStore()
-  const { runs } = useProject()
+  const { id: projectId, runs } = useProject()
   const [state, setState] = useState<State>({ step: 'choose', fault: null })
   const cancel = useRef<AbortController | null>(null)
   useEffect(() => () => cancel.current?.abort(), [])
   /** The mapping used last on this rig, where its columns are in the new file as well. */
-  const remembered = (headers: readonly string[]) =>
-    [...runs]
-      .reverse()
-      .find(
-        (r) =>
-          r.rigId === rig.id &&
-          r.mapping &&
-          headers.includes(r.mapping.timeColumn) &&
-          headers.includes(r.mapping.signalColumn),
-      )?.mapping ?? null
+  const remembered = (headers: readonly string[]): TableMapping | null => {
+    for (const { measurements } of [...runs].reverse())
+      for (const { rigId, mapping } of measurements)
+        if (
+          rigId === rig.id &&
+          mapping?.kind === 'table' &&
+          headers.includes(mapping.timeColumn) &&
+          headers.includes(mapping.signalColumn)
+        )
+          return mapping
+    return null
+  }
 
   const read = (file: File) => readBytes(file.name, () => file.arrayBuffer(), null, null)
   /** Reads a file; when a corrected dialect makes it unreadable, what stood there before stays, with the reason. */
@@ -261,7 +264,7 @@ export function ImportPanel({ run, rig }: { run: Run; rig: Rig }) {
       const bytes = new Uint8Array(await load())
       const key = freshId('rec')
       const preview = await previewRecording(
-        { key, bytes, signal: rig.signal, dialect },
+        { key: recordingKey(projectId, key), bytes, signal: rig.signal, dialect },
         { signal: control.signal, progress: (share) => setState({ step: 'reading', name, share, cancel: stop }) },
       )
       const known = dialect === null ? remembered(preview.headers.map((h) => h.header)) : null
@@ -281,9 +284,10 @@ export function ImportPanel({ run, rig }: { run: Run; rig: Rig }) {
         id: chosen.key,
         fileName: chosen.name.slice(0, 200),
         byteLength: chosen.bytes.length,
+        kind: recordingKind(chosen.bytes),
         addedAt: new Date().toISOString(),
       })
-      const own = p.runs.find((r) => r.id === run.id)
+      const own = p.runs.find((r) => r.id === run.id)?.measurements.find((m) => m.id === measurement.id)
       if (own) {
         own.recordingId = chosen.key
         own.mapping = chosen.mapping

@@ -1,195 +1,36 @@
 'use client'
-import { MATERIALS } from '../../core/strength'
-import { effectiveInertia } from '../../core/bench'
-import { flywheelFindings } from '../../core/gates'
-import type { Prediction } from '../../core/prediction'
-import { formatNumber } from '../../core/units'
-import {
-  LIMITS,
-  flywheelInertia,
-  flywheelOnRun,
-  inertiaRig,
-  type TurbineBuild,
-  type Rig,
-  type Run,
-} from '../../project/document'
+import type { Build, MachinePredicted, Measurement, Run } from '../../project/document'
+import { methodOf } from '../../project/measuring'
 import { useProject, useStore } from '../../store'
-import { ChoiceField, Figure, LinkButton, NumberField, SectionTitle, TextField } from '../../ui'
-import { FindingList, useShown } from '../shared'
-import { editRig, editRun, usualRig } from './run-edits'
+import { ChoiceField, LinkButton, SectionTitle, TextField } from '../../ui'
+import { freshId } from '../shared'
+import { methodView } from './methods/registry'
+import { editMeasurement, editRig } from './run-edits'
 
-const SIGNALS: { value: Rig['signal']; label: string }[] = [
-  { value: 'count', label: 'running count' },
-  { value: 'pulse-times', label: 'times of marks' },
-  { value: 'speed', label: 'speed' },
-]
-
-function Flywheel({ rig, edit }: { rig: Rig; edit: ReturnType<typeof editRig> }) {
-  const shown = useShown()
-  const mm = shown.unit('length').id
-  const { flywheel } = rig
-  return (
-    <>
-      <ChoiceField
-        label="Flywheel by"
-        value={flywheel.kind}
-        choices={[
-          { value: 'dimensions', label: 'size and material' },
-          { value: 'mass', label: 'mass and radius' },
-        ]}
-        onChange={(kind) =>
-          edit('flywheel', (r) => {
-            const { outerRadiusM, innerRadiusM } = r.flywheel
-            r.flywheel =
-              kind === 'mass'
-                ? { kind, massKg: flywheelInertia(rig).massKg, outerRadiusM, innerRadiusM }
-                : { kind, outerRadiusM, innerRadiusM, widthM: 0.012, materialId: 'steel' }
-          })
-        }
-      />
-      {flywheel.kind === 'mass' ? (
-        <NumberField
-          label="Mass"
-          kind="mass"
-          value={flywheel.massKg}
-          limits={LIMITS.massKg}
-          onChange={(v) =>
-            edit('flywheel mass', (r) => void (r.flywheel.kind === 'mass' && (r.flywheel.massKg = v)), 'mass')
-          }
-        />
-      ) : (
-        <>
-          <ChoiceField
-            label="Material"
-            value={flywheel.materialId}
-            choices={MATERIALS.map((m) => ({ value: m.id, label: m.label }))}
-            onChange={(v) =>
-              edit('flywheel material', (r) => void (r.flywheel.kind === 'dimensions' && (r.flywheel.materialId = v)))
-            }
-          />
-          <NumberField
-            label="Width"
-            kind="length"
-            unit={mm}
-            value={flywheel.widthM}
-            limits={LIMITS.widthM}
-            onChange={(v) =>
-              edit('flywheel width', (r) => void (r.flywheel.kind === 'dimensions' && (r.flywheel.widthM = v)), 'width')
-            }
-          />
-        </>
-      )}
-      <NumberField
-        label="Outer radius"
-        kind="length"
-        unit={mm}
-        value={flywheel.outerRadiusM}
-        limits={LIMITS.radiusM}
-        onChange={(v) => edit('flywheel radius', (r) => void (r.flywheel.outerRadiusM = v), 'ro')}
-      />
-      <NumberField
-        label="Bore radius"
-        kind="length"
-        unit={mm}
-        value={flywheel.innerRadiusM}
-        limits={LIMITS.innerRadiusM}
-        onChange={(v) => edit('flywheel bore', (r) => void (r.flywheel.innerRadiusM = v), 'ri')}
-      />
-      <NumberField
-        label="Inertia known to"
-        kind="share"
-        value={rig.flywheelRelativeUncertainty}
-        limits={LIMITS.relativeUncertainty}
-        note="one standard uncertainty; it carries into every torque"
-        onChange={(v) => edit('flywheel uncertainty', (r) => void (r.flywheelRelativeUncertainty = v), 'uj')}
-      />
-    </>
-  )
-}
-
-/** The rotor's own inertia: reckoned from its drawing, or as its maker measured it (hung on two threads, or run up with and without a ring of known inertia). */
-function RotorInertia({ build }: { build: TurbineBuild }) {
-  const store = useStore()
-  const reckoned = inertiaRig(
-    { ...usualRig(), speedRatio: 1 },
-    { ...build, shaft: { ...build.shaft, rotorInertia: null } },
-  ).rotorInertiaKgM2.value
-  const held = build.shaft.rotorInertia
-  const edit = (recipe: (b: Pick<TurbineBuild, 'shaft'>) => void, key: string) =>
-    store.change(
-      'inertia of the rotor',
-      (p) => {
-        const own = p.builds.find((b) => b.id === build.id)
-        if (own) recipe(own as unknown as TurbineBuild)
-      },
-      `${build.id}:${key}`,
-    )
-  return (
-    <>
-      <ChoiceField
-        label="Rotor’s inertia"
-        value={held ? 'measured' : 'reckoned'}
-        choices={[
-          { value: 'reckoned', label: 'from its drawing' },
-          { value: 'measured', label: 'measured' },
-        ]}
-        note={held ? undefined : 'known to about a tenth: hub, shaft and screws are not in it'}
-        onChange={(v) =>
-          edit(
-            (b) =>
-              void (b.shaft.rotorInertia =
-                v === 'measured' ? { inertiaKgM2: Number(reckoned.toPrecision(3)), relativeUncertainty: 0.03 } : null),
-            'ri-kind',
-          )
-        }
-      />
-      {held && (
-        <NumberField
-          label="Measured"
-          kind="inertia"
-          value={held.inertiaKgM2}
-          limits={LIMITS.rotorInertiaKgM2}
-          note="all that turns on the rotor’s shaft without the flywheel"
-          onChange={(v) =>
-            edit(
-              (b) => void (b.shaft.rotorInertia = { relativeUncertainty: held.relativeUncertainty, inertiaKgM2: v }),
-              'ri',
-            )
-          }
-        />
-      )}
-      {held && (
-        <NumberField
-          label="Known to"
-          kind="share"
-          value={held.relativeUncertainty}
-          limits={LIMITS.relativeUncertainty}
-          onChange={(v) =>
-            edit((b) => void (b.shaft.rotorInertia = { inertiaKgM2: held.inertiaKgM2, relativeUncertainty: v }), 'riu')
-          }
-        />
-      )}
-    </>
-  )
-}
-
-/** The rig of a run: flywheel, gear, sensor. Changes hold for every run on it, whose results follow at once. */
-export function RigPanel({ run, build, prediction }: { run: Run; build: TurbineBuild; prediction: Prediction | null }) {
+/** The rig of a measurement. Changes hold for every run on it, whose results follow at once. */
+export function RigPanel({
+  run,
+  measurement,
+  build,
+  predicted,
+}: {
+  run: Run
+  measurement: Measurement
+  build: Build
+  predicted: MachinePredicted | null
+}) {
   const store = useStore()
   const { rigs, runs } = useProject()
-  const shown = useShown()
-  const rig = rigs.find((r) => r.id === run.rigId)
+  const rig = rigs.find((r) => r.id === measurement.rigId)
   if (!rig) return null
   const edit = editRig(store, rig.id)
-  const { massKg, inertiaKgM2 } = flywheelInertia(rig)
-  const effective = effectiveInertia(inertiaRig(rig, build))
-  const wheel = prediction && flywheelOnRun(rig, build, prediction)
-  const sharing = runs.filter((r) => r.rigId === rig.id).length
+  const { RigFields } = methodView(rig.kind)
+  const sharing = runs.filter((r) => r.measurements.some((m) => m.rigId === rig.id)).length
   const add = () => {
-    const fresh = { ...usualRig(), name: `Rig ${rigs.length + 1}` }
+    const fresh = { ...methodOf(rig.kind).newRig(freshId('rig')), name: `Rig ${rigs.length + 1}` }
     store.change('new rig', (p) => {
       p.rigs.push(fresh)
-      const own = p.runs.find((r) => r.id === run.id)
+      const own = p.runs.find((r) => r.id === run.id)?.measurements.find((m) => m.id === measurement.id)
       if (own) own.rigId = fresh.id
     })
   }
@@ -199,9 +40,9 @@ export function RigPanel({ run, build, prediction }: { run: Run; build: TurbineB
       <ChoiceField
         label="On"
         value={rig.id}
-        choices={rigs.map((r) => ({ value: r.id, label: r.name }))}
+        choices={rigs.filter((r) => r.kind === measurement.method).map((r) => ({ value: r.id, label: r.name }))}
         note={sharing > 1 ? `${sharing} runs are on it; all follow a change` : undefined}
-        onChange={(id) => editRun(store, run.id)('rig of the run', (r) => void (r.rigId = id))}
+        onChange={(id) => editMeasurement(store, run.id, measurement.id)('rig of the run', (m) => void (m.rigId = id))}
       />
       <LinkButton fontSize="xs" onClick={add}>
         Another rig
@@ -213,73 +54,7 @@ export function RigPanel({ run, build, prediction }: { run: Run; build: TurbineB
         value={rig.name}
         onChange={(v) => v.trim() && edit('name of the rig', (r) => void (r.name = v), 'name')}
       />
-      <Flywheel rig={rig} edit={edit} />
-      <NumberField
-        label="Flywheel turns a rotor turn"
-        kind="ratio"
-        value={rig.speedRatio}
-        limits={LIMITS.speedRatio}
-        note={rig.speedRatio < 1 ? `geared down ${formatNumber(1 / rig.speedRatio)} : 1` : undefined}
-        onChange={(v) => edit('gear', (r) => void (r.speedRatio = v), 'gear')}
-      />
-      <ChoiceField
-        label="Sensor on"
-        value={rig.sensorOn}
-        choices={[
-          { value: 'flywheel', label: 'flywheel shaft' },
-          { value: 'rotor', label: 'rotor shaft' },
-        ]}
-        onChange={(v) => edit('sensor', (r) => void (r.sensorOn = v))}
-      />
-      <ChoiceField
-        label="It records"
-        value={rig.signal}
-        choices={SIGNALS}
-        onChange={(v) => edit('signal', (r) => void (r.signal = v))}
-      />
-      {rig.signal !== 'speed' && (
-        <NumberField
-          label="Counts a turn"
-          kind="count"
-          whole
-          value={rig.countsPerTurn}
-          limits={LIMITS.countsPerTurn}
-          onChange={(v) => edit('counts per turn', (r) => void (r.countsPerTurn = Math.round(v)), 'cpt')}
-        />
-      )}
-      <Figure
-        label="Flywheel"
-        origin="plain"
-        value={formatNumber(massKg * 1000)}
-        unit="g"
-        sub={`${formatNumber(inertiaKgM2 * 1e7)} g·cm² about its shaft`}
-      />
-      <RotorInertia build={build} />
-      <Figure
-        label="Felt at the rotor"
-        origin="plain"
-        {...shown.parts(effective.value, 'inertia', effective.standardUncertainty)}
-        sub="gear squared, rotor included"
-      />
-      {wheel && (
-        <>
-          <Figure
-            label="Flywheel at most"
-            origin="predicted"
-            {...shown.parts(wheel.speedRadPerS, 'rotation')}
-            sub={`rim ${Math.round(wheel.rimSpeedMPerS)} m/s, ${shown.text(wheel.storedEnergyJ, 'energy')}${wheel.timeToSpeedS === null ? '' : `, there in about ${wheel.timeToSpeedS < 10 ? wheel.timeToSpeedS.toFixed(1) : Math.round(wheel.timeToSpeedS)} s`}`}
-          />
-          <Figure
-            label="Its margin in stress"
-            origin="predicted"
-            value={wheel.stressMargin === null ? '—' : formatNumber(Math.min(999, wheel.stressMargin), 2)}
-            unit={wheel.stressMargin === null ? '' : '×'}
-            warn={wheel.stressMargin !== null && wheel.stressMargin < 4}
-            sub={wheel.stressMargin === null ? 'give its size and material to know it' : undefined}
-          />
-          <FindingList findings={flywheelFindings(wheel)} />
-        </>
-      )}
+      <RigFields rig={rig} build={build} edit={edit} predicted={predicted} />
     </>
   )
 }

@@ -1,29 +1,18 @@
 import type { Draft } from 'immer'
-import type { Acknowledgement, Build, Project, Rig, Run } from '../../project/document'
+import type { Acknowledgement, Build, Measurement, Project, Rig, Run } from '../../project/document'
+import { mainRig } from '../../project/measuring'
 import type { ProjectStore } from '../../store'
 import { freshId } from '../shared'
-
-/** A rig to begin with: a steel wheel read by a line encoder. */
-export const usualRig = (): Rig => ({
-  id: freshId('rig'),
-  name: 'Flywheel rig',
-  kind: 'inertia',
-  flywheel: { kind: 'dimensions', outerRadiusM: 0.04, innerRadiusM: 0.004, widthM: 0.012, materialId: 'steel' },
-  flywheelRelativeUncertainty: 0.01,
-  speedRatio: 0.3,
-  countsPerTurn: 400,
-  sensorOn: 'flywheel',
-  signal: 'count',
-  notes: '',
-})
 
 /** The rig that a new run of a build starts from: the one last used on this build, else on its machine, else in the project; and why. */
 export function rigFor(
   project: Pick<Project, 'rigs' | 'runs' | 'builds'>,
   build: Pick<Build, 'id' | 'machineId'>,
 ): { readonly rig: Rig | null; readonly why: string } {
-  const lastOf = (ids: ReadonlySet<string>) =>
-    project.rigs.find((r) => r.id === [...project.runs].reverse().find((run) => ids.has(run.buildId))?.rigId)
+  const lastOf = (ids: ReadonlySet<string>) => {
+    const last = [...project.runs].reverse().find((run) => ids.has(run.buildId))
+    return last && mainRig(project, last)
+  }
   const own = lastOf(new Set([build.id]))
   if (own) return { rig: own, why: 'used last on this build' }
   const machine = lastOf(new Set(project.builds.filter((b) => b.machineId === build.machineId).map((b) => b.id)))
@@ -33,6 +22,16 @@ export function rigFor(
     ? { rig: any, why: 'used last in this project, on another machine: look whether it suits' }
     : { rig: null, why: 'a first rig; set it to what stands on your bench' }
 }
+
+/** A measurement on a rig, with nothing recorded yet. */
+const newMeasurement = (rig: Rig): Measurement => ({
+  id: freshId('m'),
+  rigId: rig.id,
+  recordingId: null,
+  mapping: null,
+  method: rig.kind,
+  settings: { spinUp: null, coast: null },
+})
 
 /** Starts a run: only with the cautions acknowledged, which are kept in it. A rig that the project does not have yet is added. */
 export function startRun(
@@ -48,14 +47,11 @@ export function startRun(
   const run: Run = {
     id,
     buildId: build.id,
-    rigId: rig.id,
-    recordingId: null,
     name: `${build.name}, run ${count + 1}`,
     takenAt: cautions.at,
     gaugePressurePa,
     ambient: project.ambient,
-    mapping: null,
-    settings: { spinUp: null, coast: null },
+    measurements: [newMeasurement(rig)],
     cautions,
     notes: '',
   }
@@ -88,6 +84,38 @@ const editIn =
 export const editRun: (store: ProjectStore, runId: string) => EditRun = editIn((p) => p.runs)
 export const editRig: (store: ProjectStore, rigId: string) => EditRig = editIn((p) => p.rigs)
 
-/** Gives the spans of a run back to the finder. */
-export const findAgain = (store: ProjectStore, runId: string): void =>
-  editRun(store, runId)('spans found again', (run) => void (run.settings = { spinUp: null, coast: null }))
+export type EditMeasurement = (label: string, recipe: (measurement: Draft<Measurement>) => void, key?: string) => void
+
+/** Changes one measurement of a run. */
+export const editMeasurement =
+  (store: ProjectStore, runId: string, measurementId: string): EditMeasurement =>
+  (label, recipe, key) =>
+    editRun(store, runId)(
+      label,
+      (run) => {
+        const own = run.measurements.find((m) => m.id === measurementId)
+        if (own) recipe(own)
+      },
+      key && `${measurementId}:${key}`,
+    )
+
+/** Another measurement of a run, on the rig of its last one; returns its id. */
+export function addMeasurement(store: ProjectStore, run: Run, rig: Rig): string {
+  const fresh = newMeasurement(rig)
+  editRun(store, run.id)('another recording', (r) => void r.measurements.push(fresh))
+  return fresh.id
+}
+
+/** Takes a measurement out of a run that has others. */
+export const removeMeasurement = (store: ProjectStore, runId: string, measurementId: string): void =>
+  editRun(store, runId)('measurement removed', (run) => {
+    if (run.measurements.length > 1) run.measurements = run.measurements.filter((m) => m.id !== measurementId)
+  })
+
+/** Gives the spans of a measurement back to the finder. */
+export const findAgain = (store: ProjectStore, runId: string, measurementId: string): void =>
+  editMeasurement(
+    store,
+    runId,
+    measurementId,
+  )('spans found again', (m) => void (m.settings = { spinUp: null, coast: null }))

@@ -3,66 +3,44 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react'
 import { tinykeys } from 'tinykeys'
-import type { ErrorDetail } from '../../core/errors'
-import type { StationId, WorkingId } from '../../core/prediction'
-import { givenTemperature, predict } from '../../core/prediction'
-import { reviewBuild, safePressure } from '../../core/safety'
 import type { Working } from '../../core/working'
-import {
-  atSteadyPressure,
-  buildTitle,
-  isThrust,
-  isTurbine,
-  predictionInput,
-  type Build,
-  type ThrustBuild,
-  type TurbineBuild,
-} from '../../project/document'
+import { buildTitle, type Build } from '../../project/document'
 import { useProject } from '../../store'
 import { Advice, EmptyState, FieldsLocked, LinkButton, MainButton, QuietButton, RoomTitle } from '../../ui'
 import { AirLine, type StationText } from '../air-line'
-import { LateVersionDialog, LateWorkingDialog, useSettled, useShown } from '../shared'
-import { BodyStation } from './stations/BodyStation'
+import { LateVersionDialog, LateWorkingDialog, useDesignJob, useSettled, useShown } from '../shared'
 import { LineStation } from './stations/LineStation'
-import { LoadStation } from './stations/LoadStation'
-import { NozzleStation } from './stations/NozzleStation'
-import { RotorStation } from './stations/RotorStation'
-import { ShaftStation } from './stations/ShaftStation'
 import { SupplyStation } from './stations/SupplyStation'
-import { WayStation } from './stations/WayStation'
-import type { AirStationProps } from './stations/station-props'
+import { stationTexts } from './air-texts'
+import type { MachineView } from './machines/contract'
+import { viewOf } from './machines/registry'
 import { NextStep } from './NextStep'
-import { stationTexts, thrustTexts } from './station-texts'
-import { useBuildEdit, usePrediction, useThrustPrediction, type AirPredicted } from './use-build'
+import { gaugeOf, useBuildEdit, usePrediction, type Outcome } from './use-build'
 
-const TURBINE_STATIONS: readonly StationId[] = ['supply', 'line', 'nozzle', 'rotor', 'shaft', 'load']
-const THRUST_STATIONS: readonly StationId[] = ['supply', 'line', 'nozzle', 'body', 'way']
+/** What the stations of every build are left for. */
+const TOWARDS: Readonly<Record<string, string>> = {
+  supply: 'where the air comes from',
+  line: 'what it loses on its way',
+}
 const STATE_WORDS = { fine: 'fine to run', watch: 'watch', 'do not run': 'do not run' } as const
 const STATE_TONE = { fine: 'moss', watch: 'copper', 'do not run': 'brick' } as const
 type State = keyof typeof STATE_WORDS
 
-/** The highest pressure at which this build's state is no worse than now, worked out after the picture has been drawn. */
-function useSafePressure(build: TurbineBuild, gaugePressurePa: number, state: State): number | null | undefined {
-  const { ambient } = useProject()
+/** The highest pressure at which this build's state is no worse than now, worked out off the page's thread after the picture has been drawn. */
+function useSafePressure(build: Build, gaugePressurePa: number, state: State): number | null | undefined {
+  const project = useProject()
+  const { ambient } = project
+  const gauge = gaugeOf(project, build)
   const late = useSettled(build, 250)
-  return useMemo(() => {
-    const input = predictionInput(late, ambient)
+  const request = useMemo(() => {
     const most =
       late.supply.kind === 'compressor' ? late.supply.cutOutGaugePressurePa : Math.max(gaugePressurePa, 800e3)
-    const temperatureK = givenTemperature(input.supply, ambient)
-    try {
-      return safePressure(most, (pressure) => {
-        const held = atSteadyPressure(input, Math.max(5e3, pressure), temperatureK)
-        const there = reviewBuild(held, predict(held)).state
-        return state === 'fine' ? there === 'fine' : there !== 'do not run'
-      })
-    } catch {
-      return undefined
-    }
-  }, [late, ambient, gaugePressurePa, state])
+    return { kind: 'safe-pressure' as const, build: late, ambient, gauge, mostGaugePa: most, state }
+  }, [late, ambient, gauge, gaugePressurePa, state])
+  return useDesignJob(request).result
 }
 
-const SafeTo = ({ build, gaugePressurePa, state }: { build: TurbineBuild; gaugePressurePa: number; state: State }) => {
+const SafeTo = ({ build, gaugePressurePa, state }: { build: Build; gaugePressurePa: number; state: State }) => {
   const shown = useShown()
   const most = useSafePressure(build, gaugePressurePa, state)
   if (!most || state === 'do not run') return null
@@ -98,30 +76,30 @@ function StateMark({ state, children }: { state: State; children?: ReactNode }) 
 
 interface FrameProps {
   readonly build: Build
-  readonly stations: readonly StationId[]
-  readonly result:
-    { readonly ok: true; readonly predicted: AirPredicted } | { readonly ok: false; readonly error: ErrorDetail }
+  readonly view: MachineView
+  readonly result: Outcome
   readonly texts: readonly StationText[]
   readonly safeTo?: ReactNode
   readonly workspace: (
-    station: StationId,
-    tools: { locked: boolean; openWorking: (working: WorkingId | Working) => void; branch: () => void },
+    station: string,
+    tools: { locked: boolean; openWorking: (working: string | Working) => void; branch: () => void },
   ) => ReactNode
 }
 
 /** What stands round every build's workspace: title and state, air line, the lock on what was tested, dialogs. */
-function Frame({ build, stations, result, texts, safeTo, workspace }: FrameProps) {
+function Frame({ build, view, result, texts, safeTo, workspace }: FrameProps) {
+  const stations = useMemo(() => ['supply', 'line', ...view.stations.map((s) => s.id)], [view])
   const router = useRouter()
   const params = useSearchParams()
-  const station = (stations.find((s) => s === params.get('station')) ?? 'nozzle') as StationId
+  const station = stations.find((s) => s === params.get('station')) ?? stations[2]
   const project = useProject()
   const { runs } = project
-  const [working, setWorking] = useState<WorkingId | Working | null>(null)
+  const [working, setWorking] = useState<string | Working | null>(null)
   const [branching, setBranching] = useState(false)
   const [unlocked, setUnlocked] = useState<string | null>(null)
   const locked = runs.some((r) => r.buildId === build.id) && unlocked !== build.id
   const choose = useCallback(
-    (id: StationId) => router.replace(`/build?build=${build.id}&station=${id}`, { scroll: false }),
+    (id: string) => router.replace(`/build?build=${build.id}&station=${id}`, { scroll: false }),
     [router, build.id],
   )
   const branch = useCallback(() => setBranching(true), [])
@@ -155,7 +133,14 @@ function Frame({ build, stations, result, texts, safeTo, workspace }: FrameProps
   return (
     <>
       {title}
-      <AirLine chain={result.predicted.chain} texts={texts} chosen={station} onChoose={choose} />
+      <AirLine
+        chain={result.predicted.chain}
+        texts={texts}
+        left={view.left}
+        losses={view.losses}
+        chosen={station}
+        onChoose={choose}
+      />
       {locked && (
         <Flex bg="sheet" borderTopWidth="1px" px="4" py="2" gap="3" align="baseline" wrap="wrap" fontSize="sm">
           <Box flex="1">
@@ -175,6 +160,7 @@ function Frame({ build, stations, result, texts, safeTo, workspace }: FrameProps
       <NextStep
         build={build}
         stations={stations}
+        towards={(id) => TOWARDS[id] ?? view.stations.find((s) => s.id === id)?.towards ?? ''}
         station={station}
         name={(id) => texts.find((t) => t.id === id)?.name ?? id}
         onChoose={choose}
@@ -186,57 +172,36 @@ function Frame({ build, stations, result, texts, safeTo, workspace }: FrameProps
   )
 }
 
-/** Supply, line and nozzle, the same for every machine. */
-function airWorkspace(station: StationId, props: AirStationProps): ReactNode {
-  if (station === 'supply') return <SupplyStation {...props} />
-  if (station === 'line') return <LineStation {...props} />
-  return <NozzleStation {...props} />
-}
-
-function TurbineRoom({ build }: { build: TurbineBuild }) {
+/** A build's air line and workspaces: supply and line of any machine, then the stations of its kind. */
+function Room({ build }: { build: Build }) {
   const shown = useShown()
   const result = usePrediction(build)
   const { edit, faultAt } = useBuildEdit(build)
+  const view = viewOf(build)
   const texts = useMemo(() => (result.ok ? stationTexts(build, result.predicted, shown) : []), [build, result, shown])
-  const state = result.ok ? result.predicted.review.state : 'fine'
   return (
     <Frame
       build={build}
-      stations={TURBINE_STATIONS}
+      view={view}
       result={result}
       texts={texts}
       safeTo={
-        result.ok && <SafeTo build={build} state={state} gaugePressurePa={result.predicted.air.supplyGaugePressurePa} />
+        result.ok &&
+        view.safeTo && (
+          <SafeTo
+            build={build}
+            state={result.predicted.review.state}
+            gaugePressurePa={result.predicted.air.supplyGaugePressurePa}
+          />
+        )
       }
       workspace={(station, { locked, ...tools }) => {
         if (!result.ok) return null
         const props = { build, predicted: result.predicted, edit: locked ? tools.branch : edit, faultAt, ...tools }
-        if (station === 'rotor') return <RotorStation {...props} />
-        if (station === 'shaft') return <ShaftStation {...props} />
-        if (station === 'load') return <LoadStation {...props} />
-        return airWorkspace(station, { ...props, edit: props.edit as unknown as AirStationProps['edit'] })
-      }}
-    />
-  )
-}
-
-function ThrustRoom({ build }: { build: ThrustBuild }) {
-  const shown = useShown()
-  const result = useThrustPrediction(build)
-  const { edit, faultAt } = useBuildEdit(build)
-  const texts = useMemo(() => (result.ok ? thrustTexts(build, result.predicted, shown) : []), [build, result, shown])
-  return (
-    <Frame
-      build={build}
-      stations={THRUST_STATIONS}
-      result={result}
-      texts={texts}
-      workspace={(station, { locked, ...tools }) => {
-        if (!result.ok) return null
-        const props = { build, predicted: result.predicted, edit: locked ? tools.branch : edit, faultAt, ...tools }
-        if (station === 'body') return <BodyStation {...props} />
-        if (station === 'way') return <WayStation {...props} />
-        return airWorkspace(station, { ...props, edit: props.edit as unknown as AirStationProps['edit'] })
+        if (station === 'supply') return <SupplyStation {...props} />
+        if (station === 'line') return <LineStation {...props} />
+        const own = view.stations.find((s) => s.id === station)
+        return own ? <own.Workspace {...props} /> : null
       }}
     />
   )
@@ -255,9 +220,5 @@ export function BuildRoom() {
         <LinkButton onClick={() => router.push('/')}>See all builds</LinkButton>
       </EmptyState>
     )
-  return isTurbine(build) ? (
-    <TurbineRoom key={build.id} build={build} />
-  ) : isThrust(build) ? (
-    <ThrustRoom key={build.id} build={build} />
-  ) : null
+  return <Room key={build.id} build={build} />
 }

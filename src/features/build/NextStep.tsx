@@ -1,42 +1,32 @@
 import { Flex } from '@chakra-ui/react'
 import Link from 'next/link'
-import type { StationId } from '../../core/prediction'
 import type { Build } from '../../project/document'
+import { METHOD_IDS, methodOf } from '../../project/measuring'
 import { useProject } from '../../store'
 import { LinkButton } from '../../ui'
-
-/** What each station is left for. */
-const TOWARDS: Readonly<Record<StationId, string>> = {
-  supply: 'where the air comes from',
-  line: 'what it loses on its way',
-  nozzle: 'size the nozzle to what the supply keeps up',
-  rotor: 'the machine itself',
-  shaft: 'will it hold, will the bearings take it?',
-  load: 'what it has to drive',
-  body: 'what is pushed',
-  way: 'how far it goes',
-}
 
 /** What comes next, from every station: along the air, then to the parts, the bench, and the next version. */
 export function NextStep({
   build,
   stations,
   station,
+  towards,
   name,
   onChoose,
   onBranch,
 }: {
   build: Build
-  stations: readonly StationId[]
-  station: StationId
-  name: (id: StationId) => string
-  onChoose: (id: StationId) => void
+  stations: readonly string[]
+  station: string
+  towards: (id: string) => string
+  name: (id: string) => string
+  onChoose: (id: string) => void
   onBranch: () => void
 }) {
   const { runs } = useProject()
   const next = stations[stations.indexOf(station) + 1]
   const tested = runs.some((r) => r.buildId === build.id)
-  const turns = build.machine.family !== 'thrust-body'
+  const measured = METHOD_IDS.some((id) => methodOf(id).accepts(build))
   return (
     <Flex
       as="nav"
@@ -56,7 +46,7 @@ export function NextStep({
       {next ? (
         <>
           <LinkButton onClick={() => onChoose(next)}>{name(next)} →</LinkButton>
-          <span>{TOWARDS[next]}</span>
+          <span>{towards(next)}</span>
         </>
       ) : !build.made ? (
         <>
@@ -67,7 +57,7 @@ export function NextStep({
           </LinkButton>
           <span>print them, put them together, mark them as printed</span>
         </>
-      ) : turns && !tested ? (
+      ) : measured && !tested ? (
         <>
           <LinkButton asChild>
             <Link href={`/bench?build=${build.id}`} prefetch={false}>
@@ -79,7 +69,7 @@ export function NextStep({
       ) : (
         <>
           <LinkButton onClick={onBranch}>Try one change as a new version →</LinkButton>
-          {turns && tested && (
+          {measured && tested && (
             <LinkButton asChild>
               <Link href={`/compare?build=${build.id}`} prefetch={false}>
                 or compare what was measured

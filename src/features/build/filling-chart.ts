@@ -2,7 +2,7 @@ import { balloonFilling, modelAt } from '../../core/prediction'
 import { newSupply } from '../../project/document'
 import type { CurveChartProps } from '../../ui'
 import type { Shown } from '../shared'
-import type { Predicted } from './use-build'
+import type { RotatingPredicted as Predicted } from '../../project/document'
 
 /** Volume and pressure of a usual balloon against time, blown up by a turbine's impeller; null where there is none. */
 export function fillingChart({ prediction, input }: Predicted, shown: Shown): CurveChartProps | null {

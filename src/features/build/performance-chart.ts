@@ -1,5 +1,6 @@
 import { jetSpeedAtRotor, type Prediction } from '../../core/prediction'
 import { airDensity } from '../../core/air'
+import type { BuildOf, RotatingMachine, RotatingPredicted } from '../../project/document'
 import type { CurveChartProps } from '../../ui'
 import type { Shown } from '../shared'
 
@@ -72,3 +73,7 @@ export const jetWidth = (
       )
     : 0
 }
+
+/** The same for a build, all of its jets alike. */
+export const jetWidthOf = (build: BuildOf<RotatingMachine>, { prediction, input }: RotatingPredicted): number =>
+  jetWidth(prediction, build.machine.nozzle.count, input.ambient)

@@ -3,106 +3,110 @@ import { Box, Flex } from '@chakra-ui/react'
 import { memo, useMemo } from 'react'
 import { poolRuns } from '../../core/bench'
 import { PhysicsError } from '../../core/errors'
-import { predict, type Prediction } from '../../core/prediction'
-import { predictionInput, type Project, type TurbineBuild } from '../../project/document'
+import { kindOf, type Build, type MachineCurves, type MachinePredicted, type Project } from '../../project/document'
+import { measuredFigure, type MeasuredRun } from '../../project/measuring'
 import { OriginMark, color } from '../../ui'
 import { CardFrame } from './CardFrame'
 import { MachineGlyph, counted, useShown, type RunResult } from '../shared'
 
 /** The prediction of a build for a card; null where its figures allow none. */
-export function useCardPrediction(build: TurbineBuild, ambient: Project['ambient']): Prediction | null {
-  return useMemo(() => {
-    try {
-      return predict(predictionInput(build, ambient))
-    } catch (error) {
-      if (error instanceof PhysicsError) return null
-      throw error
-    }
-  }, [build, ambient])
+export function cardPrediction(build: Build, ambient: Project['ambient']): MachinePredicted | null {
+  try {
+    return kindOf(build).predict(build, { ambient })
+  } catch (error) {
+    if (error instanceof PhysicsError) return null
+    throw error
+  }
 }
 
-/** Power against speed in small: predicted dashed, measured solid with its peak filled. */
+/** The line that a small picture shows: power over speed, or over the turn. */
+const lineOf = (of: { readonly overSpeed: MachineCurves | null; readonly overAngle: MachineCurves | null } | null) => {
+  const curves = of?.overSpeed ?? of?.overAngle
+  const line = curves?.lines.find((l) => l.id === 'power') ?? curves?.lines[0]
+  return curves && line ? curves.over.map((x, i) => [x, line.values[i]] as const) : null
+}
+
+/** Greatest values of the small pictures of a family of versions, so that they share their scales. */
+export interface Scales {
+  readonly topX: number
+  readonly topY: number
+}
+
+export function scalesOf(predicted: readonly (MachinePredicted | null)[], measured: readonly MeasuredRun[]): Scales {
+  const points = [...predicted, ...measured].flatMap((of) => lineOf(of) ?? [])
+  return { topX: Math.max(1e-9, ...points.map(([x]) => x)), topY: Math.max(1e-9, ...points.map(([, y]) => y)) }
+}
+
+/** A line in small: predicted dashed, measured solid with its greatest point filled. */
 function SmallCurves({
-  prediction,
+  predicted,
   done,
-  topW,
-  topSpeed,
-}: {
-  prediction: Prediction | null
-  done: readonly Extract<RunResult, { status: 'done' }>[]
-  topW: number
-  topSpeed: number
-}) {
-  const x = (w: number) => 4 + (w / topSpeed) * 180
-  const y = (p: number) => 44 - (Math.max(0, p) / topW) * 38
+  topX,
+  topY,
+}: { predicted: MachinePredicted | null; done: readonly MeasuredRun[] } & Scales) {
+  const x = (w: number) => 4 + (w / topX) * 180
+  const y = (p: number) => 44 - (Math.max(0, p) / topY) * 38
   const path = (points: readonly (readonly [number, number])[]) =>
     `M${points.map(([w, p]) => `${x(w).toFixed(1)} ${y(p).toFixed(1)}`).join('L')}`
+  const foreseen = lineOf(predicted)
   return (
     <svg viewBox="0 0 188 48" width="188" height="48" aria-hidden>
       <line x1="4" x2="184" y1="44" y2="44" stroke={color('rule')} />
-      {prediction && (
-        <path
-          d={path(prediction.curve.map((c) => [c.speedRadPerS, c.shaftPowerW]))}
-          fill="none"
-          stroke={color('copper')}
-          strokeWidth="1.4"
-          strokeDasharray="4 3"
-        />
+      {foreseen && (
+        <path d={path(foreseen)} fill="none" stroke={color('copper')} strokeWidth="1.4" strokeDasharray="4 3" />
       )}
-      {done.map(({ reduced: { reduction } }, i) => (
-        <g key={i}>
-          <path
-            d={path(reduction.curve.speedRadPerS.map((w, j) => [w, reduction.curve.shaftPowerW[j]]))}
-            fill="none"
-            stroke={color('copper')}
-            strokeWidth="1.6"
-          />
-          <circle
-            cx={x(reduction.peakShaftPower.speedRadPerS)}
-            cy={y(reduction.peakShaftPower.power.value)}
-            r="2.6"
-            fill={color('ink')}
-          />
-        </g>
-      ))}
+      {done.map((run, i) => {
+        const line = lineOf(run)
+        const top = line?.reduce((a, b) => (b[1] > a[1] ? b : a))
+        return (
+          line &&
+          top && (
+            <g key={i}>
+              <path d={path(line)} fill="none" stroke={color('copper')} strokeWidth="1.6" />
+              <circle cx={x(top[0])} cy={y(top[1])} r="2.6" fill={color('ink')} />
+            </g>
+          )
+        )
+      })}
     </svg>
   )
 }
 
+/** One version of any kind of machine in the family tree: what it is judged by, measured where it was. */
 export const BuildCard = memo(function BuildCard({
   build,
   ambient,
   results,
-  topW,
-  topSpeed,
+  topX,
+  topY,
   best,
 }: {
-  build: TurbineBuild
+  build: Build
   ambient: Project['ambient']
   results: readonly RunResult[]
-  topW: number
-  topSpeed: number
   best: boolean
-}) {
+} & Scales) {
   const shown = useShown()
-  const prediction = useCardPrediction(build, ambient)
-  const done = results.filter((r) => r.status === 'done')
+  const { judgedBy, besides } = kindOf(build)
+  const predicted = useMemo(() => cardPrediction(build, ambient), [build, ambient])
+  const done = results.flatMap((r) => (r.status === 'done' ? [r.measured] : []))
+  const figures = done.flatMap((m) => measuredFigure(m, judgedBy) ?? [])
+  const foreseen = predicted?.figures.find((f) => f.id === judgedBy)
   const pooled =
-    done.length > 0
+    figures.length > 0
       ? poolRuns(
-          done.map((r) => r.reduced.reduction.peakShaftPower.power),
-          done[0].reduced.reduction.sharedRelativeUncertainty,
-        )
+          figures.map((f) => ({ ...f, unit: '' })),
+          done[0].sharedRelativeUncertainty,
+        ).mean
       : null
-  const speed =
-    done.length > 0
-      ? done.reduce((sum, r) => sum + r.reduced.reduction.peakShaftPower.speedRadPerS, 0) / done.length
-      : (prediction?.summary.bestPower.speedRadPerS ?? 0)
   const figure = pooled
-    ? shown.parts(pooled.mean.value, 'power', pooled.mean.standardUncertainty)
-    : prediction
-      ? shown.parts(prediction.figures.bestPowerW, 'power', prediction.uncertainty.bestPowerW)
+    ? shown.parts(pooled.value, figures[0].kind, pooled.standardUncertainty)
+    : foreseen
+      ? shown.parts(foreseen.value, foreseen.kind, foreseen.standardUncertainty)
       : null
+  const seconds = done.flatMap((m) => measuredFigure(m, besides) ?? [])
+  const second = seconds[0] ?? predicted?.figures.find((f) => f.id === besides)
+  const beside = seconds.length > 0 ? seconds.reduce((sum, f) => sum + f.value, 0) / seconds.length : second?.value
   const state = pooled
     ? done.length === results.length
       ? counted(done.length, 'run')
@@ -128,20 +132,20 @@ export const BuildCard = memo(function BuildCard({
             </Flex>
           )}
           <Box fontSize="xs" color="mute">
-            {shown.text(speed, 'rotation')}
+            {second && beside !== undefined ? shown.text(beside, second.kind) : ''}
           </Box>
           <Box fontSize="xs" color="mute">
             {state}
           </Box>
         </Box>
       </Flex>
-      <SmallCurves prediction={prediction} done={done} topW={topW} topSpeed={topSpeed} />
+      <SmallCurves predicted={predicted} done={done} topX={topX} topY={topY} />
       <Box fontSize="xs" color="mute" mt="1" lineClamp="2">
         {build.changed}
       </Box>
       {best && (
         <Box position="absolute" top="-20px" right="0" fontSize="xs" fontWeight="700" color="copper">
-          most power measured
+          best measured
         </Box>
       )}
     </CardFrame>

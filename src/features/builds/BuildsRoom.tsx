@@ -2,16 +2,15 @@
 import { Box, Grid, chakra } from '@chakra-ui/react'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { Suspense, lazy, useMemo, useState } from 'react'
-import { predict } from '../../core/prediction'
 import { judgeIn } from '../../project/compare'
-import { isThrust, isTurbine, predictionInput, removeMachine, type Build, type Project } from '../../project/document'
+import { kindOf, removeMachine, type Build, type Project } from '../../project/document'
+import { METHOD_IDS, measuredFigure, methodOf } from '../../project/measuring'
 import { useProject, useStore } from '../../store'
 import { EmptyState, LinkButton, MainButton, QuietButton, RoomTitle, SectionTitle, TextField, color } from '../../ui'
 import { LateVersionDialog, counted, useReductions, type RunResult } from '../shared'
 import { Beginning } from './Beginning'
-import { BuildCard } from './BuildCard'
+import { BuildCard, cardPrediction, scalesOf, type Scales } from './BuildCard'
 import { CARD } from './CardFrame'
-import { ThrustCard } from './ThrustCard'
 import { layoutTree, type TreePlace } from './tree-layout'
 
 /** Below the tree, and with it what compares builds: it comes after the first look. */
@@ -58,29 +57,14 @@ function Branches({ places, width, height }: { places: readonly TreePlace[]; wid
   )
 }
 
-/** Greatest power and speed over a family, so that all small curves share their scales. */
-function useScales(
-  builds: readonly Build[],
-  results: ReadonlyMap<string, RunResult>,
-): { topW: number; topSpeed: number } {
+/** Scales that the small pictures of a family share. */
+function useScales(builds: readonly Build[], results: ReadonlyMap<string, RunResult>): Scales {
   const { ambient } = useProject()
-  const predicted = useMemo(
-    () =>
-      builds.filter(isTurbine).map((build) => {
-        try {
-          const { figures } = predict(predictionInput(build, ambient))
-          return [figures.bestPowerW, figures.freeSpeedRadPerS]
-        } catch {
-          return [0, 0]
-        }
-      }),
-    [builds, ambient],
+  const predicted = useMemo(() => builds.map((build) => cardPrediction(build, ambient)), [builds, ambient])
+  return scalesOf(
+    predicted,
+    [...results.values()].flatMap((r) => (r.status === 'done' ? [r.measured] : [])),
   )
-  const measured = [...results.values()].flatMap((r) =>
-    r.status === 'done' ? [[r.reduced.reduction.peakShaftPower.power.value, r.reduced.reduction.freeSpeed.value]] : [],
-  )
-  const all = [...predicted, ...measured, [1, 1]]
-  return { topW: Math.max(...all.map(([w]) => w)), topSpeed: Math.max(...all.map(([, s]) => s)) }
 }
 
 function Family({ machineId }: { machineId: string }) {
@@ -100,22 +84,20 @@ function Family({ machineId }: { machineId: string }) {
       .filter((r) => r.buildId === id)
       .flatMap((r) => {
         const result = results.get(r.id)
-        return !result ||
-          (result.status === 'done' &&
-            build &&
-            isTurbine(build) &&
-            !judgeIn(project, build, r, result.reduced.reduction).possible)
+        return !result || (result.status === 'done' && build && !judgeIn(project, build, r, result.measured).possible)
           ? []
           : [result]
       })
   }
-  const peak = (id: string) =>
+  const peak = (build: Build) =>
     Math.max(
-      ...resultsOf(id).map((r) => (r.status === 'done' ? r.reduced.reduction.peakShaftPower.power.value : -1)),
+      ...resultsOf(build.id).map((r) =>
+        r.status === 'done' ? (measuredFigure(r.measured, kindOf(build).judgedBy)?.value ?? -1) : -1,
+      ),
       -1,
     )
-  const best = own.reduce<string | null>(
-    (found, b) => (peak(b.id) > 0 && (found === null || peak(b.id) > peak(found)) ? b.id : found),
+  const best = own.reduce<Build | null>(
+    (found, b) => (peak(b) > 0 && (found === null || peak(b) > peak(found)) ? b : found),
     null,
   )
   return (
@@ -125,23 +107,20 @@ function Family({ machineId }: { machineId: string }) {
           <Branches places={places} width={width} height={height} />
           {places.map((place) => (
             <Box key={place.build.id} position="absolute" left={`${left(place)}px`} top={`${top(place)}px`}>
-              {isTurbine(place.build) && (
-                <BuildCard
-                  build={place.build}
-                  ambient={ambient}
-                  results={resultsOf(place.build.id)}
-                  best={place.build.id === best && own.filter((b) => peak(b.id) > 0).length > 1}
-                  {...scales}
-                />
-              )}
-              {isThrust(place.build) && <ThrustCard build={place.build} ambient={ambient} />}
+              <BuildCard
+                build={place.build}
+                ambient={ambient}
+                results={resultsOf(place.build.id)}
+                best={place.build.id === best?.id && own.filter((b) => peak(b) > 0).length > 1}
+                {...scales}
+              />
             </Box>
           ))}
         </Box>
       </Box>
-      {own.some(isTurbine) && (
+      {own.some((b) => METHOD_IDS.some((id) => methodOf(id).accepts(b))) && (
         <Suspense>
-          <WhatTheyTaught builds={own.filter(isTurbine)} runs={ownRuns} results={results} />
+          <WhatTheyTaught builds={own} runs={ownRuns} results={results} />
         </Suspense>
       )}
     </>

@@ -4,8 +4,8 @@ import { useMemo, useState } from 'react'
 import { PROCESSES, type Process } from '../../core/geometry'
 import { formatNumber } from '../../core/units'
 import {
-  FAMILY_PRACTICE,
-  FAMILY_WORDS,
+  SPECS,
+  isTurbine,
   LIMITS,
   buildTitle,
   byMachine,
@@ -25,7 +25,7 @@ function airChoices(project: Pick<Project, 'builds' | 'machines'>): AirChoice[] 
   return [
     ...usualAirs(),
     ...byMachine(project, project.builds)
-      .filter((b) => b.machine.family !== 'thrust-body')
+      .filter(isTurbine)
       .map((b) => ({ id: b.id, label: `as ${buildTitle(project, b)}`, supply: b.supply, line: b.line })),
   ]
 }
@@ -58,7 +58,7 @@ const Head = ({ children }: { children: string }) => (
 function Row({ choice, chosen, onChoose }: { choice: Choice; chosen: boolean; onChoose: () => void }) {
   const shown = useShown()
   const { family, figures, build } = choice
-  const practice = FAMILY_PRACTICE[family]
+  const practice = SPECS[family].words
   const against = drawbacks(choice, shown.words)
   const fine = figures && choice.reaches >= 1 && against.length === 0
   return (
@@ -84,7 +84,7 @@ function Row({ choice, chosen, onChoose }: { choice: Choice; chosen: boolean; on
     >
       {build ? <MachineGlyph machine={build.machine} size={46} /> : <span />}
       <Box gridColumn={{ base: 'span 2', md: 'auto' }}>
-        <Box fontWeight="700">{FAMILY_WORDS[family][0].toUpperCase() + FAMILY_WORDS[family].slice(1)}</Box>
+        <Box fontWeight="700">{practice.name[0].toUpperCase() + practice.name.slice(1)}</Box>
         <Box fontSize="xs" color="mute">
           {practice.how}
         </Box>

@@ -2,21 +2,21 @@
 import { Box, Grid } from '@chakra-ui/react'
 import Link from 'next/link'
 import { compareBuilds, type ComparedSide, type Comparison } from '../../project/compare'
-import type { Project, Run, TurbineBuild } from '../../project/document'
+import { kindOf, type Build, type Project, type Run } from '../../project/document'
 import { useProject } from '../../store'
 import { LinkButton, SectionTitle } from '../../ui'
 import { comparedRuns, useShown, type RunResult } from '../shared'
 
 interface Step {
-  readonly build: TurbineBuild
-  readonly parent: TurbineBuild
+  readonly build: Build
+  readonly parent: Build
   readonly comparison: Comparison
 }
 
 /** A build with the peaks of its runs that have been read. */
 const side = (
   project: Pick<Project, 'rigs'>,
-  build: TurbineBuild,
+  build: Build,
   runs: readonly Run[],
   results: ReadonlyMap<string, RunResult>,
 ): ComparedSide => ({
@@ -44,7 +44,7 @@ export default function WhatTheyTaught({
   runs,
   results,
 }: {
-  builds: readonly TurbineBuild[]
+  builds: readonly Build[]
   runs: readonly Run[]
   results: ReadonlyMap<string, RunResult>
 }) {
@@ -57,7 +57,7 @@ export default function WhatTheyTaught({
     return a.runs.length > 0 && b.runs.length > 0 ? [{ build, parent, comparison: compareBuilds(a, b) }] : []
   })
   const told = [...steps].sort(
-    (p, q) => Math.abs(q.comparison.power.difference) - Math.abs(p.comparison.power.difference),
+    (p, q) => Math.abs(q.comparison.difference.difference) - Math.abs(p.comparison.difference.difference),
   )
   const unprinted = builds.filter((b) => !b.made)
   const few = builds.filter((b) => b.made && runs.filter((r) => r.buildId === b.id).length < 3)
@@ -77,11 +77,13 @@ export default function WhatTheyTaught({
           <Box key={s.build.id} mb="1">
             {s.build.changed}:{' '}
             <span className="num" style={{ whiteSpace: 'nowrap' }}>
-              {s.comparison.power.difference >= 0 ? '+' : ''}
+              {s.comparison.difference.difference >= 0 ? '+' : ''}
               {shown.text(
-                s.comparison.power.difference,
-                'power',
-                Number.isFinite(s.comparison.power.halfWidth95) ? s.comparison.power.halfWidth95 / 2 : undefined,
+                s.comparison.difference.difference,
+                kindOf(s.build).judgedKind,
+                Number.isFinite(s.comparison.difference.halfWidth95)
+                  ? s.comparison.difference.halfWidth95 / 2
+                  : undefined,
               )}
             </span>
             {VERDICTS[s.comparison.verdict]}.{' '}

@@ -5,18 +5,20 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo } from 'react'
 import { poolRuns } from '../../core/bench'
 import { PhysicsError } from '../../core/errors'
-import { predict, type Prediction } from '../../core/prediction'
+import { COVERAGE_95 } from '../../core/statistics'
 import { formatNumber } from '../../core/units'
 import { compareBuilds, type BuildDifference, type ComparedSide, type Comparison } from '../../project/compare'
 import {
   buildTitle,
   byMachine,
-  isTurbine,
-  predictionInput,
+  kindOf,
+  type Build,
+  type MachineCurves,
+  type MachinePredicted,
   type Project,
-  type TurbineBuild,
   type Run,
 } from '../../project/document'
+import { METHOD_IDS, mainRig, measuredFigure, methodOf } from '../../project/measuring'
 import { useProject } from '../../store'
 import {
   Advice,
@@ -31,7 +33,7 @@ import {
   type ChartLine,
   type CurveChartProps,
 } from '../../ui'
-import { comparedRuns, useReductions, useShown, type RunResult, type Shown } from '../shared'
+import { comparedRuns, figureWords, useReductions, useShown, type RunResult, type Shown } from '../shared'
 
 const rpm = (radPerS: number) => (radPerS * 30) / Math.PI
 const SIDES = ['A', 'B'] as const
@@ -41,32 +43,35 @@ const TONES = ['petrol', 'copper'] as const
 interface Choice {
   readonly id: string
   readonly name: string
-  readonly build: TurbineBuild
+  readonly build: Build
   readonly runs: readonly Run[]
 }
 
 interface Side {
   readonly name: string
-  readonly build: TurbineBuild
+  readonly build: Build
   readonly compared: ComparedSide
   readonly done: readonly Extract<RunResult, { status: 'done' }>[]
   readonly waiting: boolean
-  readonly prediction: Prediction | null
+  readonly predicted: MachinePredicted | null
 }
 
-function predictionOf(build: TurbineBuild, ambient: Project['ambient']): Prediction | null {
+function predictionOf(build: Build, ambient: Project['ambient']): MachinePredicted | null {
   try {
-    return predict(predictionInput(build, ambient))
+    return kindOf(build).predict(build, { ambient })
   } catch (error) {
     if (error instanceof PhysicsError) return null
     throw error
   }
 }
 
+/** Builds that some method can measure, so that they can be judged by runs. */
+const measurable = (build: Build): boolean => METHOD_IDS.some((id) => methodOf(id).accepts(build))
+
 /** All that can be chosen: each build, and under it each of its runs. */
 function choicesOf(project: Pick<Project, 'builds' | 'runs' | 'machines'>): Choice[] {
   const { runs } = project
-  return byMachine(project, project.builds.filter(isTurbine)).flatMap((build) => {
+  return byMachine(project, project.builds.filter(measurable)).flatMap((build) => {
     const own = runs.filter((r) => r.buildId === build.id)
     return [
       { id: build.id, name: buildTitle(project, build), build, runs: own },
@@ -79,7 +84,7 @@ function choicesOf(project: Pick<Project, 'builds' | 'runs' | 'machines'>): Choi
 function useSide({ name, build, runs: own }: Choice, results: ReadonlyMap<string, RunResult>): Side {
   const project = useProject()
   const { ambient } = project
-  const prediction = useMemo(() => predictionOf(build, ambient), [build, ambient])
+  const predicted = useMemo(() => predictionOf(build, ambient), [build, ambient])
   const pairs = own.flatMap((run) => {
     const result = results.get(run.id)
     return result?.status === 'done' ? [{ run, result }] : []
@@ -90,44 +95,66 @@ function useSide({ name, build, runs: own }: Choice, results: ReadonlyMap<string
     compared: { build, runs: comparedRuns(project, build, own, results) },
     done: pairs.map(({ result }) => result),
     waiting: own.some((run) => results.get(run.id)?.status === 'waiting'),
-    prediction,
+    predicted,
   }
 }
 
-/** Power, and torque thin, of both builds on shared axes: A and B by colour, mark and name; measured solid, predicted dashed. */
+/** The line that both sides have: power over speed, or over the turn. */
+const curvesOf = (of: Pick<MachinePredicted, 'overSpeed' | 'overAngle'> | null) =>
+  of?.overSpeed ?? of?.overAngle ?? null
+const LINE = 'power'
+
+/** Points of the compared line, with its band of 95 %. */
+function pointsOf(curves: MachineCurves | null, shown: Shown, banded: boolean): ChartLine['points'] {
+  const line = curves?.lines.find((l) => l.id === LINE)
+  if (!curves || !line) return []
+  const y = (v: number) => shown.number(v, line.kind)
+  return curves.over.map((x, i) => ({
+    x: rpm(x),
+    y: y(line.values[i]),
+    ...(banded
+      ? {
+          lo: y(line.values[i] - COVERAGE_95 * line.standardUncertainty[i]),
+          hi: y(line.values[i] + COVERAGE_95 * line.standardUncertainty[i]),
+        }
+      : {}),
+  }))
+}
+
+/** Power of both builds on shared axes: A and B by colour, mark and name; measured solid, predicted dashed. */
 function overlay(sides: readonly Side[], shown: Shown): CurveChartProps {
-  const p = (w: number) => shown.number(w, 'power')
   const lines = sides.flatMap((side, s): ChartLine[] => {
     const name = `${SIDES[s]} ${side.name}`
-    const measured = side.done.map(({ reduced: { reduction: r } }, i): ChartLine => ({
-      id: `m${s}${i}`,
-      name: `${name}, measured`,
+    const line = (own: Pick<ChartLine, 'id' | 'name' | 'predicted' | 'thin' | 'points'>): ChartLine => ({
       tone: TONES[s],
-      predicted: false,
       axis: 'left',
-      thin: i > 0,
-      points: r.curve.speedRadPerS.map((w, j) => ({
-        x: rpm(w),
-        y: p(r.curve.shaftPowerW[j]),
-        lo: p(r.curve.shaftPowerW[j] - r.curve.powerBandW[j]),
-        hi: p(r.curve.shaftPowerW[j] + r.curve.powerBandW[j]),
-      })),
-    }))
-    const predicted: ChartLine[] = side.prediction
-      ? [
-          {
-            id: `p${s}`,
-            name: `${name}, predicted`,
-            tone: TONES[s],
-            predicted: true,
-            axis: 'left',
-            points: side.prediction.curve.map((c) => ({ x: rpm(c.speedRadPerS), y: p(c.shaftPowerW) })),
-          },
-        ]
-      : []
-    return [...measured, ...predicted]
+      ...own,
+    })
+    const foreseen = pointsOf(curvesOf(side.predicted), shown, false)
+    return [
+      ...side.done.map(({ measured }, i) =>
+        line({
+          id: `m${s}${i}`,
+          name: `${name}, measured`,
+          predicted: false,
+          thin: i > 0,
+          points: pointsOf(curvesOf(measured), shown, true),
+        }),
+      ),
+      ...(foreseen.length > 0
+        ? [line({ id: `p${s}`, name: `${name}, predicted`, predicted: true, points: foreseen })]
+        : []),
+    ]
   })
   const top = Math.max(...lines.flatMap((l) => l.points.map((q) => q.x)), 1)
+  const peaks = (side: Side) => {
+    const { judgedBy, besides } = kindOf(side.build)
+    return side.done.flatMap(({ measured }) => {
+      const [peak, at] = [measuredFigure(measured, judgedBy), measuredFigure(measured, besides)]
+      const y = (v: number) => shown.number(v, peak?.kind ?? 'power')
+      return peak && at ? [{ x: rpm(at.value), y: y(peak.value), e: 2 * y(peak.standardUncertainty) }] : []
+    })
+  }
   return {
     label: 'Power of both builds against speed',
     xLabel: 'rotor speed, rpm',
@@ -143,11 +170,7 @@ function overlay(sides: readonly Side[], shown: Shown): CurveChartProps {
               tone: TONES[s],
               axis: 'left' as const,
               shape: s === 0 ? ('square' as const) : ('circle' as const),
-              points: side.done.map(({ reduced: { reduction: r } }) => ({
-                x: rpm(r.peakShaftPower.speedRadPerS),
-                y: p(r.peakShaftPower.power.value),
-                e: 2 * p(r.peakShaftPower.power.standardUncertainty),
-              })),
+              points: peaks(side),
             },
           ]
         : [],
@@ -166,7 +189,7 @@ function Conditions({ sides, comparison }: { sides: readonly [Side, Side]; compa
   const range = (values: number[], kind: 'gaugePressure' | 'temperature') =>
     values.length === 0 ? '—' : shown.text(values.reduce((a, b) => a + b, 0) / values.length, kind)
   const rigNames = (side: Side) =>
-    [...new Set(side.compared.runs.map((r) => rigs.find((g) => g.id === r.run.rigId)?.name ?? '?'))].join(', ') || '—'
+    [...new Set(side.compared.runs.map((r) => mainRig({ rigs }, r.run)?.name ?? '?'))].join(', ') || '—'
   const rows: [string, string, string][] = [
     ['runs', ...(sides.map((s) => String(s.compared.runs.length)) as [string, string])],
     [
@@ -235,11 +258,12 @@ function Conditions({ sides, comparison }: { sides: readonly [Side, Side]; compa
 
 function Verdict({ sides, comparison }: { sides: readonly [Side, Side]; comparison: Comparison }) {
   const shown = useShown()
-  const { power, verdict, share, unfair } = comparison
+  const { difference, verdict, share, unfair } = comparison
+  const kind = kindOf(sides[0].build).judgedKind
   const [a, b] = sides.map((s) => s.name)
-  const interval = Number.isFinite(power.halfWidth95)
-    ? `${shown.text(power.difference, 'power')}, 95 % interval ${shown.text(power.difference - power.halfWidth95, 'power')} to ${shown.text(power.difference + power.halfWidth95, 'power')}`
-    : shown.text(power.difference, 'power')
+  const interval = Number.isFinite(difference.halfWidth95)
+    ? `${shown.text(difference.difference, kind)}, 95 % interval ${shown.text(difference.difference - difference.halfWidth95, kind)} to ${shown.text(difference.difference + difference.halfWidth95, kind)}`
+    : shown.text(difference.difference, kind)
   const words: Record<Comparison['verdict'], [string, string]> = {
     better: [`${b} gives more`, `${interval} (${formatNumber(100 * share, 2)} %). More than repeats differ.`],
     worse: [`${b} gives less`, `${interval} (${formatNumber(100 * share, 2)} %). More than repeats differ.`],
@@ -249,7 +273,7 @@ function Verdict({ sides, comparison }: { sides: readonly [Side, Side]; comparis
     ],
     'too few runs': [
       'One run is no measurement of spread',
-      `${shown.text(power.difference, 'power')} between ${a} and ${b} so far. Repeat each at least once before believing it.`,
+      `${shown.text(difference.difference, kind)} between ${a} and ${b} so far. Repeat each at least once before believing it.`,
     ],
     impossible: [
       'No verdict: a run cannot be',
@@ -275,28 +299,32 @@ function Verdict({ sides, comparison }: { sides: readonly [Side, Side]; comparis
   )
 }
 
+/** What a side is judged by: the mean of its runs, or the prediction where it has none. */
 function PeakFigures({ side, index }: { side: Side; index: number }) {
   const shown = useShown()
+  const { judgedBy, judgedKind } = kindOf(side.build)
+  const label = `${SIDES[index]} ${figureWords(judgedBy)}`
   const values = side.compared.runs.map((r) => ({
-    value: r.peakPowerW,
-    standardUncertainty: r.uncertaintyW ?? 0,
-    unit: 'W',
+    value: r.value,
+    standardUncertainty: r.standardUncertainty ?? 0,
+    unit: '',
   }))
+  const foreseen = side.predicted?.figures.find((f) => f.id === judgedBy)
   if (values.length === 0)
-    return side.prediction ? (
+    return foreseen ? (
       <Figure
-        label={`${SIDES[index]} peak power`}
+        label={label}
         origin="predicted"
-        {...shown.parts(side.prediction.figures.bestPowerW, 'power', side.prediction.uncertainty.bestPowerW)}
+        {...shown.parts(foreseen.value, foreseen.kind, foreseen.standardUncertainty)}
         sub="no run yet"
       />
     ) : null
   const { mean } = poolRuns(values, Math.max(...side.compared.runs.map((r) => r.sharedRelative ?? 0)))
   return (
     <Figure
-      label={`${SIDES[index]} peak power`}
+      label={label}
       origin="measured"
-      {...shown.parts(mean.value, 'power', mean.standardUncertainty)}
+      {...shown.parts(mean.value, judgedKind, mean.standardUncertainty)}
       sub={
         values.length > 1 ? `mean of ${values.length}; ± holds their spread and what the rig leaves unknown` : 'one run'
       }

@@ -182,10 +182,11 @@ function Room({ build }: { build: TurbineBuild }) {
     own: Parameters<typeof nextVersion>[1],
   ): TurbineBuild => {
     const made = nextVersion(build, own)
-    const plain = build.nozzle.exitDiameterM / build.nozzle.throatDiameterM
+    const plain = build.machine.nozzle.exitDiameterM / build.machine.nozzle.throatDiameterM
     paths.forEach((path, i) => setField(made, path, design.values[i]))
-    if (!paths.includes('nozzle.exitDiameterM')) made.nozzle.exitDiameterM = made.nozzle.throatDiameterM * plain
-    made.nozzle.inletBoreM = Math.max(made.nozzle.inletBoreM, 1.5 * made.nozzle.throatDiameterM)
+    if (!paths.includes('nozzle.exitDiameterM'))
+      made.machine.nozzle.exitDiameterM = made.machine.nozzle.throatDiameterM * plain
+    made.machine.nozzle.inletBoreM = Math.max(made.machine.nozzle.inletBoreM, 1.5 * made.machine.nozzle.throatDiameterM)
     return made
   }
   const against = useMemo(() => {
@@ -489,7 +490,7 @@ function Room({ build }: { build: TurbineBuild }) {
                     label="At the load"
                     origin="predicted"
                     {...shown.parts(here.powerAtLoadW, 'power')}
-                    sub={shown.text(build.load.speedRadPerS, 'rotation')}
+                    sub={shown.text(build.machine.load.speedRadPerS, 'rotation')}
                   />
                   <Figure
                     label="Best power"

@@ -15,8 +15,8 @@ import {
 } from '../../core/geometry'
 import { materialById } from '../../core/strength'
 import { formatNumber } from '../../core/units'
-import { partsInput } from '../../project/parts/parts-input'
-import { LIMITS, buildTitle, fileStem, isTurbine, type Build } from '../../project/document'
+import { partsInput } from '../../project/parts/build-parts'
+import { LIMITS, buildTitle, fileStem, kindOf, type Build } from '../../project/document'
 import { useProject, useStore } from '../../store'
 import {
   Advice,
@@ -190,7 +190,7 @@ function Room({ build }: { build: Build }) {
   const project = useProject()
   const { holeGauges } = project
   const stem = fileStem(project, build)
-  const gauge = holeGauges.find((g) => g.id === build.nozzle.gaugeId)
+  const gauge = holeGauges.find((g) => g.id === build.machine.nozzle.gaugeId)
   const input = useMemo(() => partsInput(build, gauge), [build, gauge])
   const set = useMemo(() => partSet(input), [input])
   const names = useMemo(() => [...new Set([...set.map((p) => p.name), 'hole-gauge' as const])], [set])
@@ -207,7 +207,8 @@ function Room({ build }: { build: Build }) {
     view === 'together',
     gauge,
   )
-  const material = materialById(isTurbine(build) ? build.machine.materialId : 'petg')
+  const print = kindOf(build).print?.(build.machine)
+  const material = materialById(print?.materialId ?? 'petg')
   const mesh = state.status === 'made' ? state.mesh : null
   const box = mesh?.boundingBoxMm
   const size = (k: 0 | 1 | 2) => (box ? shown.text((box.max[k] - box.min[k]) / 1000, 'length') : '')
@@ -430,7 +431,7 @@ function Room({ build }: { build: Build }) {
               origin="predicted"
               value={mesh ? formatNumber(massG, 2) : '…'}
               unit="g"
-              sub={isTurbine(build) ? material.label : `if it is ${material.label}`}
+              sub={print ? material.label : `if it is ${material.label}`}
             />
             <Figure
               label="Mesh"

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useMemo, useState } from 'react'
-import { partsInput } from '../../project/parts/parts-input'
+import { partsInput } from '../../project/parts/build-parts'
 import type { Build, HoleGauge } from '../../project/document'
 import { JobError, inspectPart, makePart, type ThinSpot } from '../../workers'
 import type { PartName } from '../../core/machines'
@@ -13,10 +13,10 @@ export type PartState =
 
 /** The mesh of a part, and then where it is thinner than its process makes; made again whenever what it follows from changes; an unfinished one is cancelled. */
 export function usePart(build: Build, name: PartName, gauge?: HoleGauge): PartState {
-  const { machine, nozzle, shaft, making } = build
+  const { machine, making } = build
   const request = useMemo(
-    () => ({ name, input: partsInput({ machine, nozzle, shaft, making }, gauge) }),
-    [name, machine, nozzle, shaft, making, gauge],
+    () => ({ name, input: partsInput({ machine, making }, gauge) }),
+    [name, machine, making, gauge],
   )
   const [made, setMade] = useState<{ request: unknown; state: PartState } | null>(null)
   useEffect(() => {
@@ -49,11 +49,11 @@ export type SetState =
 
 /** The meshes of several parts, one after the other; asked for only while `wanted`. */
 export function useParts(build: Build, names: readonly PartName[], wanted: boolean, gauge?: HoleGauge): SetState {
-  const { machine, nozzle, shaft, making } = build
+  const { machine, making } = build
   const key = names.join(' ')
   const request = useMemo(
-    () => ({ names: key.split(' ') as PartName[], input: partsInput({ machine, nozzle, shaft, making }, gauge) }),
-    [key, machine, nozzle, shaft, making, gauge],
+    () => ({ names: key.split(' ') as PartName[], input: partsInput({ machine, making }, gauge) }),
+    [key, machine, making, gauge],
   )
   const [made, setMade] = useState<{ request: unknown; state: SetState } | null>(null)
   useEffect(() => {

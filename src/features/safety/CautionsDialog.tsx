@@ -1,22 +1,14 @@
 'use client'
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
-import { flywheelFindings } from '../../core/gates'
-import { predict } from '../../core/prediction'
-import { RUN_CAUTIONS, reviewBuild } from '../../core/safety'
-import { formatNumber } from '../../core/units'
-import {
-  buildTitle,
-  flywheelOnRun,
-  predictionInput,
-  type Acknowledgement,
-  type Rig,
-  type TurbineBuild,
-} from '../../project/document'
+import { RUN_CAUTIONS } from '../../core/safety'
+import { buildTitle, keptHazards, kindOf, type Acknowledgement, type Build, type Rig } from '../../project/document'
+import { methodOf } from '../../project/measuring'
 import { useProject } from '../../store'
-import { ChoiceField, Figure, MainButton, QuietButton, SectionTitle } from '../../ui'
+import { ChoiceField, MainButton, QuietButton, SectionTitle } from '../../ui'
 import Dialog from '../../ui/Dialog'
-import { FindingList, useShown } from '../shared'
+import { FindingList } from '../shared'
+import { HazardFigures } from './HazardFigures'
 
 const OWN_JUDGEMENT = 'own-judgement'
 
@@ -64,7 +56,7 @@ export default function CautionsDialog({
   onDone,
   onClose,
 }: {
-  build: TurbineBuild
+  build: Build
   rigs: readonly Rig[]
   startRig: { readonly rig: Rig; readonly why: string }
   onDone: (acknowledged: Acknowledgement, gaugePressurePa: number, rig: Rig) => void
@@ -72,24 +64,18 @@ export default function CautionsDialog({
 }) {
   const project = useProject()
   const { ambient } = project
-  const shown = useShown()
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
-  const { prediction, review } = useMemo(() => {
-    const input = predictionInput(build, ambient)
-    const made = predict(input)
-    return { prediction: made, review: reviewBuild(input, made) }
-  }, [build, ambient])
+  const predicted = useMemo(() => kindOf(build).predict(build, { ambient }), [build, ambient])
   const [rigId, setRig] = useState(startRig.rig.id)
   const rig = rigs.find((r) => r.id === rigId) ?? startRig.rig
-  const wheel = useMemo(() => flywheelOnRun(rig, build, prediction), [rig, build, prediction])
-  const findings = [...flywheelFindings(wheel), ...review.findings.filter((f) => !f.id.startsWith('range-'))].sort(
+  const ofRig = useMemo(() => methodOf(rig.kind).hazards(rig, build, predicted), [rig, build, predicted])
+  const findings = [...ofRig.findings, ...predicted.review.findings.filter((f) => !f.id.startsWith('range-'))].sort(
     (a, b) => ORDER.indexOf(b.state) - ORDER.indexOf(a.state),
   )
   const state = findings.reduce<Acknowledgement['state']>(
     (worst, f) => (ORDER.indexOf(f.state) > ORDER.indexOf(worst) ? f.state : worst),
     'fine',
   )
-  const { strength: s, summary, bearing } = prediction
   const against = state === 'do not run'
   const needed = [...RUN_CAUTIONS.map((c) => c.id), ...(against ? [OWN_JUDGEMENT] : [])]
   const all = needed.every((id) => ticked.has(id))
@@ -101,19 +87,9 @@ export default function CautionsDialog({
         at: new Date().toISOString(),
         cautions: needed,
         state,
-        burstSpeedRadPerS: s.burstSpeedRadPerS,
-        freeSpeedRadPerS: summary.freeSpeedRadPerS,
-        stressMargin: Math.min(1e9, s.stressMargin),
-        bearingShare: bearing.share,
-        storedEnergyJ: s.storedEnergyJ,
-        flywheel: {
-          speedRadPerS: wheel.speedRadPerS,
-          stressMargin: Math.min(1e9, wheel.stressMargin ?? 0),
-          rimSpeedMPerS: wheel.rimSpeedMPerS,
-          storedEnergyJ: wheel.storedEnergyJ,
-        },
+        hazards: keptHazards([...predicted.hazards, ...ofRig.shown]),
       },
-      prediction.air.supplyGaugePressurePa,
+      predicted.air.supplyGaugePressurePa,
       rig,
     )
   return (
@@ -131,59 +107,9 @@ export default function CautionsDialog({
               setTicked(new Set())
             }}
           />
-          <Figure
-            label="Flywheel at most"
-            origin="predicted"
-            {...shown.parts(wheel.speedRadPerS, 'rotation')}
-            sub={`rim ${Math.round(wheel.rimSpeedMPerS)} m/s${wheel.timeToSpeedS === null ? '' : `, there in about ${wheel.timeToSpeedS < 10 ? wheel.timeToSpeedS.toFixed(1) : Math.round(wheel.timeToSpeedS)} s`}`}
-          />
-          <Figure
-            label="Its margin in stress"
-            origin="predicted"
-            value={wheel.stressMargin === null ? '—' : formatNumber(Math.min(999, wheel.stressMargin), 2)}
-            unit={wheel.stressMargin === null ? '' : '×'}
-            warn={wheel.stressMargin !== null && wheel.stressMargin < 4}
-            sub={wheel.stressMargin === null ? 'its material is not given in the rig' : undefined}
-          />
-          <Figure
-            label="Energy in it"
-            origin="predicted"
-            {...shown.parts(wheel.storedEnergyJ, 'energy')}
-            warn={wheel.storedEnergyJ > 100}
-            sub="what its guard would have to stop"
-          />
+          <HazardFigures hazards={ofRig.shown} />
           <SectionTitle>Margins of this build</SectionTitle>
-          <Figure
-            label="Free speed"
-            origin="predicted"
-            {...shown.parts(summary.freeSpeedRadPerS, 'rotation', prediction.uncertainty.freeSpeedRadPerS)}
-          />
-          <Figure
-            label="Burst speed"
-            origin="predicted"
-            {...shown.parts(s.burstSpeedRadPerS, 'rotation', 0.12 * s.burstSpeedRadPerS)}
-            sub={`the ${s.governing} goes first`}
-          />
-          <Figure
-            label="Margin in stress"
-            origin="predicted"
-            {...shown.parts(s.stressMargin, 'ratio', 0.25 * s.stressMargin)}
-            unit="×"
-            warn={s.stressMargin < 4}
-            sub={`${formatNumber(s.speedMargin, 2)} × in speed is not the same`}
-          />
-          <Figure
-            label="Of the bearing’s limit"
-            origin="predicted"
-            {...shown.parts(bearing.share, 'share')}
-            warn={bearing.share > 1}
-          />
-          <Figure
-            label="Stored energy"
-            origin="predicted"
-            {...shown.parts(s.storedEnergyJ, 'energy')}
-            sub="in the rotor alone"
-          />
+          <HazardFigures hazards={predicted.hazards} />
           <FindingList findings={findings} />
         </Box>
         <Box>

@@ -1,27 +1,29 @@
 import { judgeIn, type ComparedRun } from '../../project/compare'
-import type { Project, Run, TurbineBuild } from '../../project/document'
+import { kindOf, type Build, type Project, type Run } from '../../project/document'
+import { measuredFigure } from '../../project/measuring'
 import type { RunResult } from './reductions'
 
-/** The runs of a build that have been read, as a comparison takes them: peak, what is unknown of it, and whether it is possible at all. */
+/** The runs of a build that have been read, as a comparison takes them: the figure that its kind is judged by, what is unknown of it, and whether it is possible at all. */
 export function comparedRuns(
   project: Pick<Project, 'rigs'>,
-  build: TurbineBuild,
+  build: Build,
   runs: readonly Run[],
   results: ReadonlyMap<string, RunResult>,
 ): ComparedRun[] {
+  const { judgedBy } = kindOf(build)
   return runs.flatMap((run) => {
     const result = results.get(run.id)
-    if (result?.status !== 'done') return []
-    const { reduction } = result.reduced
-    const { value, standardUncertainty } = reduction.peakShaftPower.power
-    return [
-      {
-        run,
-        peakPowerW: value,
-        uncertaintyW: standardUncertainty,
-        sharedRelative: reduction.sharedRelativeUncertainty,
-        possible: judgeIn(project, build, run, reduction).possible,
-      },
-    ]
+    const figure = result?.status === 'done' ? measuredFigure(result.measured, judgedBy) : null
+    return result?.status === 'done' && figure
+      ? [
+          {
+            run,
+            value: figure.value,
+            standardUncertainty: figure.standardUncertainty,
+            sharedRelative: result.measured.sharedRelativeUncertainty,
+            possible: judgeIn(project, build, run, result.measured).possible,
+          },
+        ]
+      : []
   })
 }

@@ -3,23 +3,25 @@ import { RUNNING_GAP_M, outletShare, type Finding } from '../../core/gates'
 import { airFollowed } from '../../core/prediction'
 import { airTable, applyDesign, evaluateDesign, haltonPoint, tableArea, type DesignFigures } from '../../core/search'
 import {
+  SPECS,
   fieldLimits,
+  fieldValue,
   newBuild,
-  newCoefficients,
-  newFeed,
-  newMachine,
   predictionInput,
   tunableFields,
+  type AsMade,
   type Build,
+  type RotatingMachine,
+  type RotatingSpec,
   type NumberFieldSpec,
   type Project,
   type Supply,
   type TurbineBuild,
 } from '../document'
 import { buildFit } from '../parts/build-fit'
-import { partsInput } from '../parts/parts-input'
+import { rotatingParts } from '../parts/rotating-parts'
 import { machinePossible } from '../validation'
-import { FAMILIES, type Family } from '../../core/machines'
+import { FAMILIES, familyOf, type Family } from '../../core/machines'
 
 /** One family on the maker's own air: a machine fitted to it, and what it would do. */
 export interface Choice {
@@ -44,57 +46,6 @@ export interface ChooserInput {
   readonly bedM: number
 }
 
-/** Numbers that are moved to fit a first machine to the air and the speed: its size and its feed, by factors of what it began with. */
-const FITTED: Readonly<Record<Family, readonly (readonly [path: string, from: number, to: number])[]>> = {
-  'tangential-impulse': [
-    ['nozzle.throatDiameterM', 0.5, 2.2],
-    ['machine.meanRadiusM', 0.7, 2.2],
-    ['nozzle.count', 1, 3],
-  ],
-  'supersonic-impulse': [
-    ['nozzle.throatDiameterM', 0.5, 2],
-    ['machine.meanRadiusM', 0.7, 2],
-    ['nozzle.count', 1, 3],
-  ],
-  'radial-inflow': [
-    ['nozzle.throatDiameterM', 0.4, 2.6],
-    ['machine.inletRadiusM', 0.8, 2],
-    ['machine.inletWidthM', 0.6, 2],
-  ],
-  axial: [
-    ['nozzle.throatDiameterM', 0.5, 3],
-    ['machine.meanRadiusM', 0.8, 2.2],
-    ['machine.stages', 0.34, 1.4],
-  ],
-  'disc-pack': [
-    ['nozzle.throatDiameterM', 0.5, 6],
-    ['machine.outerRadiusM', 0.8, 2.4],
-    ['machine.gapWidthM', 0.8, 3],
-    ['machine.innerRadiusM', 0.8, 2.4],
-    ['machine.outletShare', 0.8, 1.4],
-  ],
-  'vane-motor': [
-    ['nozzle.throatDiameterM', 0.4, 1.5],
-    ['machine.lengthM', 0.3, 1.5],
-    ['machine.inletEndsRad', 0.7, 1.4],
-  ],
-  'reaction-rotor': [
-    ['nozzle.throatDiameterM', 0.5, 2.5],
-    ['machine.jetRadiusM', 0.6, 1.14],
-    ['nozzle.count', 1, 2],
-  ],
-  'wind-stack': [
-    ['machine.bladeHeightM', 0.6, 1.4],
-    ['machine.meanRadiusM', 0.8, 1.4],
-    ['nozzle.throatDiameterM', 0.6, 1.4],
-  ],
-  'turbine-compressor': [
-    ['nozzle.throatDiameterM', 0.5, 2],
-    ['machine.meanRadiusM', 0.8, 1.6],
-    ['nozzle.count', 0.5, 1.5],
-  ],
-}
-
 /** Designs tried per family: enough to come within a tenth of its best in three numbers. */
 const TRIED = 90
 /** Of them, those looked at twice, and as many that a table calls starved: the supply's limit is coarse there. */
@@ -102,29 +53,6 @@ const LOOKED_AT = 8
 
 /** Least margin in stress and most of the bearing's limit that a fitted machine keeps. */
 const SAFE = { stressMargin: 2, bearingShare: 1.2 } as const
-
-/** A machine with no gap narrower than its process keeps, worked over by hand, and no wall thinner than comes out. */
-function asMade(machine: TurbineBuild['machine'], process: Process, bedM: number): TurbineBuild['machine'] {
-  const made = structuredClone(machine)
-  const gap = RUNNING_GAP_M[process].worked
-  if ('clearanceM' in made) made.clearanceM = Math.max(made.clearanceM, gap)
-  if ('tipClearanceM' in made) made.tipClearanceM = Math.max(made.tipClearanceM, gap)
-  if ('sealGapM' in made) made.sealGapM = Math.max(made.sealGapM, gap)
-  if ('impeller' in made) made.impeller.clearanceM = Math.max(made.impeller.clearanceM, gap)
-  if ('casing' in made && made.casing.kind === 'close') made.casing.clearanceM = Math.max(made.casing.clearanceM, gap)
-  if ('discThicknessM' in made && made.family === 'disc-pack')
-    made.discThicknessM = Math.max(made.discThicknessM, FITS_OF[process].thinnest / 1000)
-  if (made.family === 'wind-stack') {
-    // tiers as wide as the bed, the wheel and its ring inside them
-    const size = Math.min(1, (0.49 * bedM) / made.stackRadiusM)
-    made.stackRadiusM *= size
-    made.stackHeightM *= size
-    made.meanRadiusM *= size
-    made.bladeHeightM *= size
-    made.chordM *= size
-  }
-  return made
-}
 
 /** A build of a family on the maker's air, as it stands before it is fitted. */
 function firstBuild(
@@ -135,14 +63,16 @@ function firstBuild(
     { id: 'chosen', machineId: 'chosen', name: 'First print', createdAt: '2026-01-01T00:00:00.000Z' },
     family,
   )
+  const spec = SPECS[family] as RotatingSpec<Family>
+  const asMade = (made: AsMade) => ({ ...base.machine, ...spec.asMade(base.machine as never, made) }) as RotatingMachine
   return {
     ...base,
     supply,
     line,
-    machine: asMade(newMachine(family), process, bedM),
-    nozzle: newFeed(family),
-    coefficients: newCoefficients(family),
-    load: { ...base.load, speedRadPerS, wantedPowerW },
+    machine: {
+      ...asMade({ gapM: RUNNING_GAP_M[process].worked, thinnestM: FITS_OF[process].thinnest / 1000, bedM }),
+      load: { ...base.machine.load, speedRadPerS, wantedPowerW },
+    },
     making: { ...base.making, process, bedM },
   }
 }
@@ -152,15 +82,18 @@ function asBuild(start: TurbineBuild, { machine, nozzle }: ReturnType<typeof pre
   const throat = nozzle.throatDiameterM
   return {
     ...start,
-    machine: machine as TurbineBuild['machine'],
+    machine: {
+      ...start.machine,
+      ...machine,
+      nozzle: {
+        ...start.machine.nozzle,
+        throatDiameterM: throat,
+        exitDiameterM: nozzle.exitDiameterM,
+        count: nozzle.count,
+        inletBoreM: Math.max(start.machine.nozzle.inletBoreM, 1.5 * throat),
+      },
+    } as RotatingMachine,
     making: { ...start.making, outlets: 'slots' },
-    nozzle: {
-      ...start.nozzle,
-      throatDiameterM: throat,
-      exitDiameterM: nozzle.exitDiameterM,
-      count: nozzle.count,
-      inletBoreM: Math.max(start.nozzle.inletBoreM, 1.5 * throat),
-    },
   }
 }
 
@@ -169,7 +102,7 @@ export function fittedChoice(family: Family, input: ChooserInput): Choice {
   const start = firstBuild(family, input)
   const base = predictionInput(start, input.ambient)
   const fields = tunableFields(start)
-  const variables = FITTED[family].flatMap(([path, from, to]) => {
+  const variables = SPECS[family].fitted.flatMap(([path, from, to]) => {
     const field = fields.find((f) => f.path === path)
     return field
       ? [
@@ -177,7 +110,7 @@ export function fittedChoice(family: Family, input: ChooserInput): Choice {
             field,
             from,
             to,
-            at: path.split('.').reduce<unknown>((o, k) => (o as Record<string, unknown>)[k], start) as number,
+            at: fieldValue(start, path) as number,
           },
         ]
       : []
@@ -217,15 +150,15 @@ export function fittedChoice(family: Family, input: ChooserInput): Choice {
   const foremost = [...new Set([...first('score'), ...first('fed')])].flatMap(({ design }) => {
     const found = evaluateDesign(design)
     if (!found) return []
+    const driven = familyOf(design.machine).driven !== undefined
     // a driven impeller balances where it will: what is asked here is the power at the speed named
-    const figures =
-      family === 'turbine-compressor'
-        ? { ...found, powerAtLoadW: airFollowed(design).model.at(input.speedRadPerS).shaftPowerW }
-        : found
+    const figures = driven
+      ? { ...found, powerAtLoadW: airFollowed(design).model.at(input.speedRadPerS).shaftPowerW }
+      : found
     const build = asBuild(start, design)
     const held =
       outletShare({
-        parts: { ...partsInput(build), machine: build.machine },
+        parts: rotatingParts(build),
         ambient: input.ambient,
         massFlowKgPerS: figures.massFlowKgPerS,
         nozzlePressurePaAbs: figures.nozzlePressurePaAbs,
@@ -251,10 +184,13 @@ export function fittedChoice(family: Family, input: ChooserInput): Choice {
   }
 }
 
+/** Stands in the wind, and has no use for other air. */
+const suitsWind = (family: Family): boolean => SPECS[family].supply.kind === 'wind'
+
 /** Every family on the same air. A wind stack stands in wind alone, and the others have no use for it. */
 export function balancedChooser(input: ChooserInput, progress: (share: number) => void = () => undefined): Choice[] {
   const windy = input.supply.kind === 'wind'
-  return FAMILIES.filter((f) => (f === 'wind-stack') === windy || (windy && f === 'axial')).map((family, i, all) => {
+  return FAMILIES.filter((f) => suitsWind(f) === windy || (windy && SPECS[f].alsoInWind)).map((family, i, all) => {
     progress(i / all.length)
     return fittedChoice(family, input)
   })

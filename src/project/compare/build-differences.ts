@@ -1,5 +1,5 @@
 import type { QuantityKind } from '../../core/units'
-import { FAMILY_WORDS, MACHINE_FIELDS, fieldTitle, fieldValue, type Build, type TurbineBuild } from '../document'
+import { fieldTitle, fieldValue, kindOf, shownFields, type Build, type TurbineBuild } from '../document'
 
 /** One thing in which two builds differ. Values are SI numbers or words. */
 export interface BuildDifference {
@@ -24,47 +24,50 @@ const FIELDS: Readonly<Record<string, readonly [string, QuantityKind | 'word']>>
   'shaft.bearingCount': ['bearings', 'count'],
 }
 
-/** All fields that two builds of one family are compared by. */
-const fieldsOf = (family: TurbineBuild['machine']['family']): [string, readonly [string, QuantityKind | 'word']][] => [
-  ...Object.entries(FIELDS),
-  ...MACHINE_FIELDS[family].map((f): [string, readonly [string, QuantityKind | 'word']] => [
-    f.path,
-    [fieldTitle(f), f.type === 'choice' ? 'word' : f.kind],
-  ]),
-]
+/** All fields that two builds of one kind are compared by: none that mean nothing for one of them, as the clearance of an open casing. */
+function fieldsOf(a: Build, b: Build): [string, readonly [string, QuantityKind | 'word']][] {
+  const other = new Set(shownFields(b).map((f) => f.path))
+  return [
+    ...Object.entries(FIELDS).filter(([path]) => fieldValue(a, path) !== undefined),
+    ...shownFields(a)
+      .filter((f) => other.has(f.path))
+      .map((f): [string, readonly [string, QuantityKind | 'word']] => [
+        f.path,
+        [fieldTitle(f), f.type === 'choice' ? 'word' : f.kind],
+      ]),
+  ]
+}
 const leaf = (build: Build, path: string): number | string => {
   const value = fieldValue(build, path)
   return typeof value === 'number' ? value : String(value)
 }
 
+/** Whether a build's hole has no divergence: its exit then follows its throat. */
+const isPlain = (build: Build): boolean =>
+  Number(fieldValue(build, 'nozzle.exitDiameterM')) <= Number(fieldValue(build, 'nozzle.throatDiameterM')) * (1 + 1e-9)
+
 /** Fields in which two builds differ. A plain hole's exit follows its throat and an open casing has no clearance: neither counts as a second difference. */
-export function buildDifferences(a: TurbineBuild, b: TurbineBuild): BuildDifference[] {
-  const plain = (build: Build) => build.nozzle.exitDiameterM <= build.nozzle.throatDiameterM * (1 + 1e-9)
+export function buildDifferences(a: Build, b: Build): BuildDifference[] {
   if (a.machine.family !== b.machine.family)
     return [
       {
         path: 'machine.family',
         label: 'kind of machine',
         kind: 'word',
-        a: FAMILY_WORDS[a.machine.family],
-        b: FAMILY_WORDS[b.machine.family],
+        a: kindOf(a).words.name,
+        b: kindOf(b).words.name,
       },
       ...lineDifference(a, b),
       ...formDifference(a, b),
     ]
-  const fields = fieldsOf(a.machine.family).flatMap(([path, [label, kind]]): BuildDifference[] => {
+  const fields = fieldsOf(a, b).flatMap(([path, [label, kind]]): BuildDifference[] => {
     const [va, vb] = [leaf(a, path), leaf(b, path)]
     const same =
       typeof va === 'number' && typeof vb === 'number'
         ? Math.abs(va - vb) <= 1e-9 * Math.max(Math.abs(va), Math.abs(vb))
         : va === vb
     if (same) return []
-    if (path === 'nozzle.exitDiameterM' && plain(a) && plain(b)) return []
-    if (
-      path === 'machine.casing.clearanceM' &&
-      (leaf(a, 'machine.casing.kind') === 'open' || leaf(b, 'machine.casing.kind') === 'open')
-    )
-      return []
+    if (path === 'nozzle.exitDiameterM' && isPlain(a) && isPlain(b)) return []
     return [{ path, label, kind, a: va, b: vb }]
   })
   return [...lineDifference(a, b), ...formDifference(a, b), ...drawingDifference(a, b), ...fields]
@@ -73,8 +76,8 @@ export function buildDifferences(a: TurbineBuild, b: TurbineBuild): BuildDiffere
 const mm = (m: number) => `${Number((m * 1000).toFixed(2))} mm`
 
 /** The blade as the maker drew it: one thing, by the name of its file. */
-function drawingDifference(a: TurbineBuild, b: TurbineBuild): BuildDifference[] {
-  const drawn = ({ machine }: TurbineBuild) => ('outline' in machine ? machine.outline : null)
+function drawingDifference(a: Build, b: Build): BuildDifference[] {
+  const drawn = ({ machine }: Build) => ('outline' in machine ? machine.outline : null)
   const [da, db] = [drawn(a), drawn(b)]
   return JSON.stringify(da) === JSON.stringify(db)
     ? []
@@ -120,8 +123,11 @@ export const FORM_WORDS = {
   ring: 'ring of holes',
 } as const
 
+type Form = TurbineBuild['machine']['nozzle']['form']
+
 function formDifference(a: Build, b: Build): BuildDifference[] {
-  const words = ({ nozzle: { form } }: Build) =>
+  const [fa, fb] = [a, b].map((build) => fieldValue(build, 'nozzle.form') as Form | undefined)
+  const words = (form: Form) =>
     form.kind === 'divided'
       ? form.parts === 2
         ? 'two halves'
@@ -131,7 +137,7 @@ function formDifference(a: Build, b: Build): BuildDifference[] {
         : form.kind === 'slot'
           ? `slot ${Number(form.aspect.toFixed(1))} : 1`
           : FORM_WORDS[form.kind]
-  return JSON.stringify(a.nozzle.form) === JSON.stringify(b.nozzle.form)
+  return !fa || !fb || JSON.stringify(fa) === JSON.stringify(fb)
     ? []
-    : [{ path: 'nozzle.form', label: 'outlet', kind: 'word', a: words(a), b: words(b) }]
+    : [{ path: 'nozzle.form', label: 'outlet', kind: 'word', a: words(fa), b: words(fb) }]
 }

@@ -1,20 +1,22 @@
 import { q } from '../../core/gates'
 import { welchDifference, type MeanDifference } from '../../core/statistics'
-import type { Run, TurbineBuild } from '../document'
+import type { Build, Run } from '../document'
+import { mainMeasurement } from '../measuring'
 import { buildDifferences, type BuildDifference } from './build-differences'
 
 export interface ComparedRun {
   readonly run: Run
-  readonly peakPowerW: number
-  /** Standard uncertainty of the peak, W, and the share of it that all runs on its rig have in common, over the peak. */
-  readonly uncertaintyW?: number
+  /** The figure that its kind is judged by, SI: peak power of a machine that turns. */
+  readonly value: number
+  /** Its standard uncertainty, and the share of it that all runs on its rig have in common, over the figure. */
+  readonly standardUncertainty?: number
   readonly sharedRelative?: number
   /** Its figures are possible on this air; where left out they are. */
   readonly possible?: boolean
 }
 
 export interface ComparedSide {
-  readonly build: TurbineBuild
+  readonly build: Build
   readonly runs: readonly ComparedRun[]
 }
 
@@ -30,8 +32,8 @@ export interface Comparison {
   readonly differences: readonly BuildDifference[]
   /** What differed besides the thing under test: reasons not to believe the difference. */
   readonly unfair: readonly Unfair[]
-  /** Difference of the means; the interval holds the spread of repeats and what their rigs leave unknown. */
-  readonly power: MeanDifference
+  /** Difference of the means of that figure; the interval holds the spread of repeats and what their rigs leave unknown. */
+  readonly difference: MeanDifference
   /** Share by which B's mean exceeds A's. */
   readonly share: number
   readonly verdict: VerdictKind
@@ -65,7 +67,7 @@ function unfairness(a: ComparedSide, b: ComparedSide, differences: readonly Buil
   const [ta, tb] = [a, b].map((side) => mean(side.runs.map((r) => r.run.ambient.temperatureK)))
   if (Math.abs(ta - tb) > TEMPERATURE_TOLERANCE_K)
     because('room', `The room differed by ${Math.round(Math.abs(ta - tb))} K.`)
-  const rigs = new Set([...a.runs, ...b.runs].map((r) => r.run.rigId))
+  const rigs = new Set([...a.runs, ...b.runs].map((r) => mainMeasurement(r.run).rigId))
   if (rigs.size > 1)
     because(
       'rig',
@@ -84,38 +86,41 @@ const FORBIDS: ReadonlySet<Unfair['code']> = new Set(['pressure', 'pressure-with
 
 /** What the rigs leave unknown of a difference: an error of one rig in common is one of the difference alone, those of two rigs are of both powers. */
 function sharedUncertainty(a: ComparedSide, b: ComparedSide): number {
-  const [ma, mb] = [a, b].map((side) => mean(side.runs.map((r) => r.peakPowerW)))
+  const [ma, mb] = [a, b].map((side) => mean(side.runs.map((r) => r.value)))
   const [ra, rb] = [a, b].map((side) => Math.max(0, ...side.runs.map((r) => r.sharedRelative ?? 0)))
-  const one = new Set([...a.runs, ...b.runs].map((r) => r.run.rigId)).size === 1
+  const one = new Set([...a.runs, ...b.runs].map((r) => mainMeasurement(r.run).rigId)).size === 1
   return one ? Math.max(ra, rb) * Math.abs(mb - ma) : Math.hypot(ra * ma, rb * mb)
 }
 
 /** Half-width of a side's own scatter that repeats alone may hide: the runs' own uncertainty, over the root of their number. */
 function ownUncertainty(side: ComparedSide): number {
   const own = side.runs.map((r) =>
-    Math.max(0, (r.uncertaintyW ?? 0) ** 2 - ((r.sharedRelative ?? 0) * r.peakPowerW) ** 2),
+    Math.max(0, (r.standardUncertainty ?? 0) ** 2 - ((r.sharedRelative ?? 0) * r.value) ** 2),
   )
   return Math.sqrt(mean(own) / Math.max(1, own.length))
 }
 
-/** Two builds by their measured peak power: what differed, how far apart they are, and whether that can be told. */
+/** Two builds by the measured figure that their kind is judged by: what differed, how far apart they are, and whether that can be told. */
 export function compareBuilds(a: ComparedSide, b: ComparedSide): Comparison {
   const differences = buildDifferences(a.build, b.build)
   const unfair = unfairness(a, b, differences)
-  const [va, vb] = [a, b].map((side) => side.runs.map((r) => r.peakPowerW))
+  const [va, vb] = [a, b].map((side) => side.runs.map((r) => r.value))
   const welch = welchDifference(va, vb)
   const own = 1.96 * Math.hypot(ownUncertainty(a), ownUncertainty(b))
-  const power = { ...welch, halfWidth95: Math.hypot(Math.max(welch.halfWidth95, own), 1.96 * sharedUncertainty(a, b)) }
+  const difference = {
+    ...welch,
+    halfWidth95: Math.hypot(Math.max(welch.halfWidth95, own), 1.96 * sharedUncertainty(a, b)),
+  }
   const verdict: VerdictKind = [...a.runs, ...b.runs].some((r) => r.possible === false)
     ? 'impossible'
     : unfair.some(({ code }) => FORBIDS.has(code))
       ? 'unfair'
       : va.length < 2 || vb.length < 2
         ? 'too few runs'
-        : Math.abs(power.difference) <= power.halfWidth95
+        : Math.abs(difference.difference) <= difference.halfWidth95
           ? 'not told apart'
-          : power.difference > 0
+          : difference.difference > 0
             ? 'better'
             : 'worse'
-  return { differences, unfair, power, share: mean(vb) / mean(va) - 1, verdict }
+  return { differences, unfair, difference, share: mean(vb) / mean(va) - 1, verdict }
 }

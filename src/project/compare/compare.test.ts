@@ -1,14 +1,18 @@
 import { makeDemo } from '../demo'
-import { inertiaRig, isTurbine } from '../document'
+import { isTurbine, type Project, type Run } from '../document'
+import { mainMeasurement, mainRig, measurementInputs, type InertiaRun } from '../measuring'
 import { handleBench } from '../../workers/bench-handler'
 import { buildDifferences, compareBuilds, judgeRun, type ComparedSide } from '.'
 
 const { project } = makeDemo()
 const turbines = project.builds.filter(isTurbine)
 const build = (id: string) => turbines.find((b) => b.id === id) ?? turbines[0]
+const onRig = (rigId: string) => ({
+  measurements: [{ ...mainMeasurement(project.runs[0]), rigId }],
+})
 const side = (id: string, powers: number[], over: Partial<(typeof project.runs)[number]> = {}): ComparedSide => ({
   build: build(id),
-  runs: powers.map((peakPowerW) => ({ run: { ...project.runs[0], ...over }, peakPowerW })),
+  runs: powers.map((value) => ({ run: { ...project.runs[0], ...over }, value })),
 })
 
 test('differences are named with their kind; a plain hole’s exit and an open casing’s clearance are no second change', () => {
@@ -38,7 +42,7 @@ describe('verdicts', () => {
   test('another rig and two changes at once are said, but leave the verdict', () => {
     const two = compareBuilds(
       side('spindle-1', [9.3, 9.31, 9.29]),
-      side('spindle-2', [9.9, 9.91, 9.89], { rigId: 'wheel-mark' }),
+      side('spindle-2', [9.9, 9.91, 9.89], onRig('wheel-mark')),
     )
     expect(two.unfair.map((u) => u.text).join()).toMatch(/different rigs/)
     expect(two.unfair.map((u) => u.text).join()).toMatch(/2 things were changed/)
@@ -53,8 +57,8 @@ describe('what runs share, and what they cannot be', () => {
   }
   test('one rig’s inertia, unknown by 5 %, is common to both sides and leaves a clear difference clear', () => {
     const of = (id: string, powers: number[], rigId: string) => {
-      const s = runs(id, powers, { uncertaintyW: 0.05 * powers[0], sharedRelative: 0.05 })
-      return { ...s, runs: s.runs.map((r) => ({ ...r, run: { ...r.run, rigId } })) }
+      const s = runs(id, powers, { standardUncertainty: 0.05 * powers[0], sharedRelative: 0.05 })
+      return { ...s, runs: s.runs.map((r) => ({ ...r, run: { ...r.run, ...onRig(rigId) } })) }
     }
     const same = compareBuilds(
       of('spindle-2', [9.8, 9.81, 9.79], 'wheel-encoder'),
@@ -64,10 +68,10 @@ describe('what runs share, and what they cannot be', () => {
       of('spindle-2', [9.8, 9.81, 9.79], 'wheel-encoder'),
       of('spindle-3', [10.3, 10.31, 10.29], 'wheel-mark'),
     )
-    expect(same.power.halfWidth95).toBeLessThan(0.2)
+    expect(same.difference.halfWidth95).toBeLessThan(0.2)
     expect(same.verdict).toBe('better')
     // two rigs err apart: 5 % of each, some 0.7 W together
-    expect(other.power.halfWidth95).toBeGreaterThan(1)
+    expect(other.difference.halfWidth95).toBeGreaterThan(1)
     expect(other.verdict).not.toBe('better')
   })
   test('a run that cannot be leaves no verdict, however great its lead', () => {
@@ -79,29 +83,28 @@ describe('what runs share, and what they cannot be', () => {
   })
 })
 
-test('a demo run read with 60 counts a turn instead of 400: its power is 300 times what it was, no run, and the count that fits is named', () => {
+/** A run of the demo reduced in a project as it stands. */
+function reducedIn(of: Project, run: Run): InertiaRun {
   const { recordings } = makeDemo()
+  const inputs = measurementInputs(of, run, mainMeasurement(run))
+  if (!inputs) throw new Error('the demo has all that it follows from')
+  const { recordingId, dialect, conditions } = inputs
+  const reply = handleBench(
+    { kind: 'reduce', key: recordingId, bytes: recordings.get(recordingId) ?? null, dialect, conditions },
+    () => undefined,
+  )
+  if (reply.kind !== 'reduce') throw new Error('not reduced')
+  return reply.measured as InertiaRun
+}
+
+test('a demo run read with 60 counts a turn instead of 400: its power is 300 times what it was, no run, and the count that fits is named', () => {
   const run = project.runs[0]
-  const rig = project.rigs.find((r) => r.id === run.rigId)
-  if (!rig || !run.mapping) throw new Error('the demo has them')
+  const rig = mainRig(project, run)
+  if (!rig) throw new Error('the demo has it')
   const read = (countsPerTurn: number) => {
     const own = { ...rig, countsPerTurn }
-    const of = build(run.buildId)
-    const reduced = handleBench(
-      {
-        kind: 'reduce',
-        key: `c${countsPerTurn}`,
-        bytes: recordings.get(run.recordingId ?? '') ?? new Uint8Array(),
-        rig: own,
-        inertiaRig: inertiaRig(own, of),
-        mapping: run.mapping!,
-        settings: {},
-        roomPaAbs: 101_325,
-      },
-      () => undefined,
-    )
-    if (reduced.kind !== 'reduce') throw new Error('not reduced')
-    return judgeRun(of, own, run, reduced.reduction)
+    const of = { ...project, rigs: project.rigs.map((r) => (r.id === rig.id ? own : r)) }
+    return judgeRun(build(run.buildId), own, run, reducedIn(of, run))
   }
   expect(read(rig.countsPerTurn)).toMatchObject({ possible: true })
   const wrong = read(60)
@@ -110,27 +113,7 @@ test('a demo run read with 60 counts a turn instead of 400: its power is 300 tim
 })
 
 test('a pressure held that is not the recording’s: figures stay those of the recording, and it is said', () => {
-  const { recordings } = makeDemo()
-  const run = project.runs[0]
-  const rig = project.rigs.find((r) => r.id === run.rigId)
-  if (!rig || !run.mapping) throw new Error('the demo has them')
-  const at = (nominalGaugePressurePa: number) => {
-    const reduced = handleBench(
-      {
-        kind: 'reduce',
-        key: `p${nominalGaugePressurePa}`,
-        bytes: recordings.get(run.recordingId ?? '') ?? new Uint8Array(),
-        rig,
-        inertiaRig: inertiaRig(rig, build(run.buildId)),
-        mapping: run.mapping!,
-        settings: { nominalGaugePressurePa },
-        roomPaAbs: 101_325,
-      },
-      () => undefined,
-    )
-    if (reduced.kind !== 'reduce') throw new Error('not reduced')
-    return reduced.reduction
-  }
+  const at = (gaugePressurePa: number) => reducedIn(project, { ...project.runs[0], gaugePressurePa }).detail
   const [right, near, wrong] = [350e3, 340e3, 250e3].map(at)
   expect(wrong.peakShaftPower.power.value / right.peakShaftPower.power.value).toBeCloseTo(1, 2)
   expect(wrong.notes.join()).toMatch(/said to be at 250 kPa gauge, but its recording begins at 350/)

@@ -1,28 +1,13 @@
-import type { InertiaReduction } from '../../core/bench'
 import { PhysicsError } from '../../core/errors'
-import { measuredFindings, possibleRun, type Finding, type ReadAs } from '../../core/gates'
-import { givenTemperature, predict, type Prediction } from '../../core/prediction'
-import { workingRadius } from '../../core/machines'
-import {
-  airInput,
-  atSteadyPressure,
-  predictionInput,
-  type Project,
-  type Rig,
-  type Run,
-  type TurbineBuild,
-} from '../document'
+import { possibleRun, type Finding, type ReadAs } from '../../core/gates'
+import { kindOf, type MachinePredicted, type RunConditions } from '../machines'
+import { mainMeasurement, mainRig, type MeasuredRun } from '../measuring'
+import type { Build, Measurement, Project, Rig, Run } from '../validation/schema'
 
 /** The prediction of a build at the pressure and in the room of a run; null where its figures allow none. */
-export function predictionOfRun(build: TurbineBuild, run: Pick<Run, 'ambient' | 'gaugePressurePa'>): Prediction | null {
+export function predictionOfRun(build: Build, run: RunConditions): MachinePredicted | null {
   try {
-    return predict(
-      atSteadyPressure(
-        predictionInput(build, run.ambient),
-        run.gaugePressurePa,
-        givenTemperature(airInput(build, run.ambient).supply, run.ambient),
-      ),
-    )
+    return kindOf(build).predict(build, { ambient: run.ambient }, run.gaugePressurePa)
   } catch (error) {
     if (error instanceof PhysicsError) return null
     throw error
@@ -30,9 +15,14 @@ export function predictionOfRun(build: TurbineBuild, run: Pick<Run, 'ambient' | 
 }
 
 /** How a rig's recording was read. */
-export const readAs = (rig: Rig, run: Pick<Run, 'mapping'>): ReadAs =>
+export const readAs = (rig: Rig, { mapping }: Pick<Measurement, 'mapping'>): ReadAs =>
   rig.signal === 'speed'
-    ? { signal: 'speed', unit: run.mapping?.signalUnit ?? '', speedRatio: rig.speedRatio, sensorOn: rig.sensorOn }
+    ? {
+        signal: 'speed',
+        unit: mapping?.kind === 'table' ? mapping.signalUnit : '',
+        speedRatio: rig.speedRatio,
+        sensorOn: rig.sensorOn,
+      }
     : { signal: rig.signal, countsPerTurn: rig.countsPerTurn, speedRatio: rig.speedRatio, sensorOn: rig.sensorOn }
 
 export interface JudgedRun {
@@ -42,71 +32,31 @@ export interface JudgedRun {
 
 const UNJUDGED: JudgedRun = { findings: [], possible: true }
 
-/** A reduced run held against what its air can give at all; nothing is said where there is no prediction. */
+/** A measured run held against what its air can give at all; nothing is said where there is no prediction, or where its kind knows no limit. */
 export function judgeRun(
-  build: TurbineBuild,
+  build: Build,
   rig: Rig,
   run: Run,
-  reduction: InertiaReduction,
-  prediction: Prediction | null = predictionOfRun(build, run),
+  measured: MeasuredRun,
+  predicted: MachinePredicted | null = predictionOfRun(build, run),
 ): JudgedRun {
-  if (!prediction) return UNJUDGED
-  const pa = run.ambient.absolutePressurePa
-  const { point, nozzle, summary, air } = prediction
-  const flow = Math.max(point.massFlowKgPerS, air.massFlowKgPerS)
-  const perKg =
-    point.massFlowKgPerS > 0
-      ? point.ledger.isentropicPowerW / point.massFlowKgPerS
-      : nozzle.massFlowKgPerS > 0
-        ? nozzle.isentropicPowerW / nozzle.massFlowKgPerS
-        : 0
-  // the flow is predicted: as much more as a throat half a tenth wider would pass
-  const airPowerW = 1.1 * perKg * flow
-  const [, , a, b, c] = reduction.law.parameters
-  const half = reduction.freeSpeed.value / 2
-  const drag = (ledger: typeof point.ledger) =>
-    ledger.ventilationW + ledger.discFrictionW + ledger.rubbingW + ledger.bearingW
-  const middle = prediction.curve[Math.floor(prediction.curve.length / 2)]
-  const impulse = ['tangential-impulse', 'supersonic-impulse', 'turbine-compressor'].includes(build.machine.family)
-  const findings = measuredFindings(
-    {
-      peakPower: reduction.peakShaftPower.power,
-      stallTorque: reduction.stallTorque,
-      freeSpeed: reduction.freeSpeed,
-      dragNm: reduction.dragMeasured ? a + b * half + c * half * half : null,
-    },
-    {
-      airPowerW,
-      spoutingSpeedMPerS: Math.sqrt(2 * perKg) || Infinity,
-      radiusM: workingRadius(build.machine),
-      thrustN: impulse && air.nozzlePressurePaAbs > pa ? 1.1 * nozzle.thrustN : null,
-      predicted: {
-        freeSpeedRadPerS: summary.freeSpeedRadPerS,
-        stallTorqueNm: summary.stallTorqueNm,
-        dragNm: middle && middle.speedRadPerS > 0 ? drag(middle.ledger) / middle.speedRadPerS : 0,
-      },
-    },
-    readAs(rig, run),
-  )
+  const { judge } = kindOf(build)
+  if (!predicted || !judge) return UNJUDGED
+  const findings = judge(build, run, measured, readAs(rig, mainMeasurement(run)), predicted)
   return { findings, possible: possibleRun(findings) }
 }
 
-/** Verdicts by the reduction they are of, kept while build, run and rig are the same objects. */
-const kept = new WeakMap<InertiaReduction, { readonly of: readonly unknown[]; readonly judged: JudgedRun }>()
+/** Verdicts by the result they are of, kept while build, run and rig are the same objects. */
+const kept = new WeakMap<MeasuredRun, { readonly of: readonly unknown[]; readonly judged: JudgedRun }>()
 
-/** The rig of a run, and the run judged; what cannot be judged counts as possible. */
-export function judgeIn(
-  project: Pick<Project, 'rigs'>,
-  build: TurbineBuild,
-  run: Run,
-  reduction: InertiaReduction,
-): JudgedRun {
-  const rig = project.rigs.find((r) => r.id === run.rigId)
+/** A run judged on its own rig; what cannot be judged counts as possible. */
+export function judgeIn(project: Pick<Project, 'rigs'>, build: Build, run: Run, measured: MeasuredRun): JudgedRun {
+  const rig = mainRig(project, run)
   if (!rig) return UNJUDGED
   const of = [build, run, rig]
-  const known = kept.get(reduction)
+  const known = kept.get(measured)
   if (known && known.of.every((x, i) => x === of[i])) return known.judged
-  const judged = judgeRun(build, rig, run, reduction)
-  kept.set(reduction, { of, judged })
+  const judged = judgeRun(build, rig, run, measured)
+  kept.set(measured, { of, judged })
   return judged
 }

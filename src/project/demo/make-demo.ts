@@ -1,3 +1,5 @@
+import { inertiaRig } from '../measuring'
+import type { TurbineCoefficients } from '../../core/turbine'
 import { effectiveInertia, encoderCounts, simulateSpinUp, type SpinUpTruth } from '../../core/bench'
 import { predict, type Prediction } from '../../core/prediction'
 import { reviewBuild, RUN_CAUTIONS } from '../../core/safety'
@@ -5,14 +7,14 @@ import { linearLeastSquares, normalDraw, seededRandom } from '../../core/statist
 import { GAUGE_SIZES_M } from '../../core/making'
 import {
   emptyProject,
-  inertiaRig,
   newBuild,
   newFitting,
   newSupply,
   newThrustBuild,
   nextVersion,
   predictionInput,
-  type Build,
+  keptHazards,
+  turningHazards,
   type HoleGauge,
   type Project,
   type Rig,
@@ -42,11 +44,15 @@ const HIDDEN = {
 } as const
 
 function builds(): TurbineBuild[] {
+  const plain = newBuild({ id: 'spindle-1', machineId: 'spindle', name: 'First print', createdAt: moment(0) })
   const first: TurbineBuild = {
-    ...newBuild({ id: 'spindle-1', machineId: 'spindle', name: 'First print', createdAt: moment(0) }),
+    ...plain,
     made: true,
     why: 'Something that turns, to learn from.',
-    load: { label: 'engraving spindle', speedRadPerS: 11_000 * rpm, wantedPowerW: 7, leastGaugePressurePa: 100e3 },
+    machine: {
+      ...plain.machine,
+      load: { label: 'engraving spindle', speedRadPerS: 11_000 * rpm, wantedPowerW: 7 },
+    },
     notes: 'Supports left a rough edge in every second scoop.',
   }
   const second = nextVersion(first, {
@@ -56,7 +62,7 @@ function builds(): TurbineBuild[] {
     changed: 'nozzle gap 4 → 2 mm, angle 18 → 14°',
     why: 'The jet spreads before it reaches the blades.',
   })
-  second.nozzle = { ...second.nozzle, gapM: 2 * mm, angleRad: (14 * Math.PI) / 180 }
+  second.machine.nozzle = { ...second.machine.nozzle, gapM: 2 * mm, angleRad: (14 * Math.PI) / 180 }
   const third = nextVersion(second, {
     id: 'spindle-3',
     name: 'Third print',
@@ -73,7 +79,7 @@ function builds(): TurbineBuild[] {
     changed: 'two 1.05 mm jets opposite each other',
     why: 'Same air, half the side load on the bearings.',
   })
-  twin.nozzle = { ...twin.nozzle, throatDiameterM: 1.05 * mm, exitDiameterM: 1.05 * mm, count: 2 }
+  twin.machine.nozzle = { ...twin.machine.nozzle, throatDiameterM: 1.05 * mm, exitDiameterM: 1.05 * mm, count: 2 }
   const fourth = nextVersion(third, {
     id: 'spindle-4',
     name: 'Fourth print',
@@ -81,9 +87,9 @@ function builds(): TurbineBuild[] {
     changed: 'throat 1.5 → 1.7 mm',
     why: 'The compressor has air to spare at 350 kPa.',
   })
-  fourth.nozzle = { ...fourth.nozzle, throatDiameterM: 1.7 * mm, exitDiameterM: 1.7 * mm }
+  fourth.machine.nozzle = { ...fourth.machine.nozzle, throatDiameterM: 1.7 * mm, exitDiameterM: 1.7 * mm }
   for (const build of [second, third, twin]) build.made = true
-  fourth.nozzle.gaugeId = GAUGE.id
+  fourth.machine.nozzle.gaugeId = GAUGE.id
   return [first, second, third, twin, fourth]
 }
 
@@ -120,15 +126,16 @@ function gliders(): ThrustBuild[] {
       ratedGaugePressurePa: 400e3,
     } as ThrustBuild['supply'],
     line: { regulator: null, parts: [newFitting('ball-valve', 6 * mm)] },
-    nozzle: { ...base.nozzle, throatDiameterM: 1.5 * mm, exitDiameterM: 1.5 * mm },
+    leastGaugePressurePa: 20e3,
     machine: {
       ...base.machine,
+      nozzle: { ...base.machine.nozzle, throatDiameterM: 1.5 * mm, exitDiameterM: 1.5 * mm },
+      label: 'air track in the window, 3.2 m',
       massKg: 0.19,
       lengthM: 0.26,
       diameterM: 60 * mm,
       path: { kind: 'track', slopeRad: 0, rollingShare: 0.004, lengthM: 3.2 },
     },
-    load: { ...base.load, label: 'air track in the window, 3.2 m', leastGaugePressurePa: 20e3 },
     notes: 'The valve is opened by a pull on a thread from behind the glass.',
   }
   const second = nextVersion(first, {
@@ -138,7 +145,11 @@ function gliders(): ThrustBuild[] {
     changed: 'one hole → ring of 5',
     why: 'A quieter jet for the shop.',
   })
-  second.nozzle = { ...second.nozzle, inletBoreM: 8 * mm, form: { kind: 'ring', holes: 5, ringRadiusM: 2.4 * mm } }
+  second.machine.nozzle = {
+    ...second.machine.nozzle,
+    inletBoreM: 8 * mm,
+    form: { kind: 'ring', holes: 5, ringRadiusM: 2.4 * mm },
+  }
   const balloon = nextVersion(first, {
     id: 'glider-balloon',
     name: 'Balloon heron',
@@ -148,9 +159,11 @@ function gliders(): ThrustBuild[] {
   })
   balloon.supply = newSupply('balloon')
   balloon.line = { regulator: null, parts: [] }
-  balloon.nozzle = { ...balloon.nozzle, throatDiameterM: 9 * mm, exitDiameterM: 9 * mm, inletBoreM: 12 * mm }
+  balloon.leastGaugePressurePa = 500
   balloon.machine = {
     ...balloon.machine,
+    nozzle: { ...balloon.machine.nozzle, throatDiameterM: 9 * mm, exitDiameterM: 9 * mm, inletBoreM: 12 * mm },
+    label: 'paper heron',
     massKg: 0.006,
     dragCoefficient: 0.45,
     lengthM: 0.3,
@@ -160,7 +173,6 @@ function gliders(): ThrustBuild[] {
     path: { kind: 'climb' },
     fins: { count: 3, rootChordM: 40 * mm, tipChordM: 20 * mm, spanM: 30 * mm, sweepM: 20 * mm, rootAtM: 0.25 },
   }
-  balloon.load = { ...balloon.load, label: 'paper heron', leastGaugePressurePa: 500 }
   for (const build of [second, balloon]) build.made = false
   return [first, second, balloon]
 }
@@ -273,65 +285,73 @@ function marksCsv(truth: SpinUpTruth, seed: number, fault: boolean): string {
   return `${lines.join('\n')}\n`
 }
 
-function makeRun(planned: PlannedRun, project: Project): { run: Run; csv: string } {
+function makeRun(planned: PlannedRun, project: Project): { run: Run; recordingId: string; csv: string } {
   const { build, rig, seed } = planned
   const random = seededRandom(seed + 7)
   const spread = 1 + 0.012 * normalDraw(random)
   const coefficients = Object.fromEntries(
     Object.entries(HIDDEN).map(([name, value]) => [name, { value, standardUncertainty: 0.01 }]),
-  ) as Build['coefficients']
+  ) as Partial<TurbineCoefficients>
   const input = predictionInput(build, project.ambient)
   const hidden = predict({
     ...input,
-    coefficients: { ...coefficients, capture: { value: HIDDEN.capture * spread, standardUncertainty: 0.01 } },
+    coefficients: {
+      ...input.coefficients,
+      ...coefficients,
+      capture: { value: HIDDEN.capture * spread, standardUncertainty: 0.01 },
+    },
   })
   const truth = truthOf(hidden, effectiveInertia(inertiaRig(rig, build)).value * (1 + 0.006 * normalDraw(random)))
   const gaugePressurePa = hidden.air.supplyGaugePressurePa
   const shown = predict(input)
   const review = reviewBuild(input, shown)
   const csv = rig.signal === 'count' ? countsCsv(truth, gaugePressurePa, seed) : marksCsv(truth, seed, planned.fault)
+  const recordingId = `rec-${build.id}-${planned.repeat}`
   const run: Run = {
     id: `run-${build.id}-${planned.repeat}`,
     buildId: build.id,
-    rigId: rig.id,
-    recordingId: `rec-${build.id}-${planned.repeat}`,
     name: `${build.name}, run ${planned.repeat}`,
     takenAt: moment(planned.day, 25 * planned.repeat),
     gaugePressurePa,
     ambient: project.ambient,
-    mapping:
-      rig.signal === 'count'
-        ? {
-            dialect: null,
-            timeColumn: 'time_ms',
-            signalColumn: 'wheel_count',
-            pressureColumn: 'supply_kPa',
-            timeUnit: 'ms',
-            signalUnit: 'count',
-          }
-        : {
-            dialect: null,
-            timeColumn: 'mark_time_s',
-            signalColumn: 'mark_time_s',
-            pressureColumn: null,
-            timeUnit: 's',
-            signalUnit: 'count',
-          },
-    settings: { spinUp: null, coast: null },
+    measurements: [
+      {
+        id: 'm1',
+        rigId: rig.id,
+        recordingId,
+        mapping:
+          rig.signal === 'count'
+            ? {
+                kind: 'table',
+                dialect: null,
+                timeColumn: 'time_ms',
+                signalColumn: 'wheel_count',
+                pressureColumn: 'supply_kPa',
+                timeUnit: 'ms',
+                signalUnit: 'count',
+              }
+            : {
+                kind: 'table',
+                dialect: null,
+                timeColumn: 'mark_time_s',
+                signalColumn: 'mark_time_s',
+                pressureColumn: null,
+                timeUnit: 's',
+                signalUnit: 'count',
+              },
+        method: 'inertia',
+        settings: { spinUp: null, coast: null },
+      },
+    ],
     cautions: {
       at: moment(planned.day, 25 * planned.repeat - 4),
       cautions: RUN_CAUTIONS.map((c) => c.id),
       state: review.state,
-      burstSpeedRadPerS: shown.strength.burstSpeedRadPerS,
-      freeSpeedRadPerS: shown.summary.freeSpeedRadPerS,
-      stressMargin: shown.strength.stressMargin,
-      bearingShare: shown.bearing.share,
-      storedEnergyJ: shown.strength.storedEnergyJ,
-      flywheel: null,
+      hazards: keptHazards(turningHazards(shown)),
     },
     notes: planned.fault ? 'The mark began to peel at 9 s; half of them were missed for a moment.' : '',
   }
-  return { run, csv }
+  return { run, recordingId, csv }
 }
 
 /** The demo project with its recordings. Deterministic. */
@@ -363,7 +383,7 @@ export function makeDemo(): ProjectBundle {
   made.forEach((build, i) => {
     for (const repeat of [1, 2]) {
       const onMark = build.id === 'spindle-twin'
-      const { run, csv } = makeRun(
+      const { run, recordingId, csv } = makeRun(
         {
           build,
           rig: RIGS[onMark ? 1 : 0],
@@ -377,12 +397,13 @@ export function makeDemo(): ProjectBundle {
       const bytes = new TextEncoder().encode(csv)
       project.runs.push(run)
       project.recordings.push({
-        id: run.recordingId ?? '',
+        id: recordingId,
         fileName: `${build.id}-run-${repeat}.csv`,
         byteLength: bytes.length,
+        kind: 'table',
         addedAt: run.takenAt,
       })
-      recordings.set(run.recordingId ?? '', bytes)
+      recordings.set(recordingId, bytes)
     }
   })
   return { project, recordings }

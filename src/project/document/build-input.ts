@@ -1,10 +1,8 @@
-import type { AirInput, PredictionInput, SupplyInput } from '../../core/prediction'
+import type { AirInput, PredictionInput, SupplyInput, ThrustInput } from '../../core/prediction'
 import { displacementDelivery, fillingDelivery } from '../../core/supply'
-import { stackCapture } from '../../core/machines'
+import { DEFAULT_COEFFICIENTS } from '../../core/turbine'
+import { SPECS } from '../machines/specs'
 import type { Build, Project, Supply, ThrustBuild, TurbineBuild } from '../validation/schema'
-
-export const isTurbine = (build: Build): build is TurbineBuild => build.machine.family !== 'thrust-body'
-export const isThrust = (build: Build): build is ThrustBuild => build.machine.family === 'thrust-body'
 
 /** A supply as the core takes it: a pump's displacement becomes delivery points, nested figures stand where the models want them. */
 export function supplyInput(supply: Supply, ambient: Project['ambient']): SupplyInput {
@@ -39,32 +37,36 @@ export function supplyInput(supply: Supply, ambient: Project['ambient']): Supply
   }
 }
 
-/** The first links of any build: what air reaches its nozzle. */
-export const airInput = (build: Build, ambient: Project['ambient']): AirInput => ({
+/** What an opening lets through, for the air side of any machine. */
+export type Opening = Pick<AirInput, 'nozzle' | 'coefficients'>
+
+/** The first links of any build: what air reaches the opening that its machine takes it through. */
+export const airThrough = <O extends Opening>(
+  build: Pick<Build, 'supply' | 'line' | 'leastGaugePressurePa'>,
+  ambient: Project['ambient'],
+  opening: O,
+): AirInput & O => ({
   ambient,
   supply: supplyInput(build.supply, ambient),
   line: build.line,
-  nozzle: build.nozzle,
-  coefficients: build.coefficients,
-  leastGaugePressurePa: build.load.leastGaugePressurePa,
+  ...opening,
+  leastGaugePressurePa: build.leastGaugePressurePa,
 })
 
-/** What a wind stack's vanes make of the wind: their area and what their slant leaves of it stand for the supply's own figures. */
-const caughtByStack = ({ machine }: TurbineBuild, supply: SupplyInput): SupplyInput =>
-  machine.family === 'wind-stack' && supply.kind === 'wind'
-    ? { ...supply, areaM2: 2 * machine.stackRadiusM * machine.stackHeightM, capture: stackCapture(machine) }
-    : supply
+/** Inputs of a prediction: a rotating build in its project's room. The coefficients that its model does not use stand at their plain values. */
+export function predictionInput(build: TurbineBuild, ambient: Project['ambient']): PredictionInput {
+  const { nozzle, shaft, load, coefficients, ...figures } = build.machine
+  const input = airThrough(build, ambient, { nozzle, coefficients: { ...DEFAULT_COEFFICIENTS, ...coefficients } })
+  const machine = figures as unknown as PredictionInput['machine']
+  const caught = SPECS[machine.family].caught as ((m: typeof machine, s: SupplyInput) => SupplyInput) | undefined
+  return { ...input, supply: caught?.(machine, input.supply) ?? input.supply, machine, shaft, load }
+}
 
-/** Inputs of a prediction: a turbine build in its project's room. */
-export const predictionInput = (build: TurbineBuild, ambient: Project['ambient']): PredictionInput => ({
-  ...airInput(build, ambient),
-  supply: caughtByStack(build, supplyInput(build.supply, ambient)),
-  nozzle: build.nozzle,
-  machine: build.machine,
-  shaft: build.shaft,
-  load: build.load,
-  coefficients: build.coefficients,
-})
+/** Inputs of a body pushed by its jet. */
+export function thrustInput(build: ThrustBuild, ambient: Project['ambient']): ThrustInput {
+  const { nozzle, coefficients, family: _family, label: _label, ...body } = build.machine
+  return { ...airThrough(build, ambient, { nozzle, coefficients }), body }
+}
 
 /** The same build fed at one pressure, as a run was: no regulator before the line. */
 export const atSteadyPressure = <T extends AirInput>(

@@ -3,7 +3,8 @@ import { join } from 'node:path'
 import { makeDemo } from '../demo'
 import { MIGRATIONS, migrateProject } from '../migrations'
 import { PROJECT_VERSION, buildSchema, faultsOf, parseProject, projectSchema, type Project } from '../validation'
-import { emptyProject, flywheelInertia, inertiaRig, isTurbine, newBuild, nextVersion } from '.'
+import { emptyProject, isTurbine, newBuild, nextVersion } from '.'
+import { flywheelInertia, inertiaRig } from '../measuring'
 
 const { project } = makeDemo()
 const changed = (recipe: (p: Project) => void): unknown => {
@@ -29,8 +30,8 @@ describe('what is refused, and where', () => {
     ['a version that is none', { schemaVersion: '1' }, /whole number/],
     [
       'an exit narrower than the throat',
-      changed((p) => void (p.builds[0].nozzle.exitDiameterM = 1e-3)),
-      /builds\[0\]\.nozzle\.exitDiameterM/,
+      changed((p) => void (p.builds[0].machine.nozzle.exitDiameterM = 1e-3)),
+      /builds\[0\]\.machine\.nozzle\.exitDiameterM/,
     ],
     [
       'a hub wider than its disc',
@@ -48,7 +49,7 @@ describe('what is refused, and where', () => {
     ['a run of no build', changed((p) => void (p.runs[0].buildId = 'gone')), /runs\[0\]\.buildId/],
     ['an id twice', changed((p) => void (p.builds[1].id = p.builds[0].id)), /builds\[1\]\.id/],
     ['a build that comes from itself', changed((p) => void (p.builds[0].parentId = p.builds[1].id)), /parentId/],
-    ['not a number', changed((p) => void (p.builds[0].nozzle.throatDiameterM = NaN)), /throatDiameterM/],
+    ['not a number', changed((p) => void (p.builds[0].machine.nozzle.throatDiameterM = NaN)), /throatDiameterM/],
     [
       'a material that is not known',
       changed((p) => void Object.assign(p.builds[0].machine, { materialId: 'cheese' })),
@@ -73,9 +74,9 @@ test('a next version keeps its parent’s stations, hangs under it and has nothi
     { ...parent, made: true, notes: 'seen' },
     { id: 'b', name: 'B', createdAt: '2026-01-02T00:00:00.000Z', changed: 'x', why: 'y' },
   )
-  expect(child).toMatchObject({ parentId: 'a', made: false, notes: '', nozzle: parent.nozzle })
-  child.nozzle.throatDiameterM = 9e-3
-  expect(parent.nozzle.throatDiameterM).toBe(1.5e-3)
+  expect(child).toMatchObject({ parentId: 'a', made: false, notes: '', machine: parent.machine })
+  child.machine.nozzle.throatDiameterM = 9e-3
+  expect(parent.machine.nozzle.throatDiameterM).toBe(1.5e-3)
   expect(buildSchema.safeParse(parent).success).toBe(true)
 })
 

@@ -7,9 +7,7 @@ import { buildDifferences } from '../compare'
 import { balancedChooser } from '../choosing'
 import { buildSchema, machinePossible } from '../validation'
 import {
-  FAMILY_PRACTICE,
-  FAMILY_WORDS,
-  MACHINE_FIELDS,
+  SPECS,
   fieldLimits,
   fieldValue,
   newBuild,
@@ -21,6 +19,7 @@ import {
   type TurbineBuild,
 } from '.'
 import { FAMILIES, type Family } from '../../core/machines'
+import { nozzled } from './testing'
 
 const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 }
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
@@ -53,7 +52,7 @@ describe.each(FAMILIES)('%s', (family) => {
     expect(['fine', 'watch']).toContain(reviewBuild(predictionInput(base, room), p).state)
   })
   test('every field of its form stands in its machine, has limits and a change that keeps within them', () => {
-    for (const field of MACHINE_FIELDS[family]) {
+    for (const field of SPECS[family].fields) {
       expect([field.path, fieldValue(base, field.path) === undefined]).toEqual([field.path, false])
       if (field.type === 'number') {
         const [least, most] = fieldLimits(field)
@@ -62,10 +61,10 @@ describe.each(FAMILIES)('%s', (family) => {
         expect(field.change).toBeLessThanOrEqual(most - least)
       }
     }
-    expect(shownFields(base).length).toBeLessThanOrEqual(MACHINE_FIELDS[family].length)
+    expect(shownFields(base).length).toBeLessThanOrEqual(SPECS[family].fields.length)
     expect(tunableFields(base).every((f) => f.type === 'number')).toBe(true)
-    expect(FAMILY_WORDS[family].length).toBeGreaterThan(3)
-    expect(FAMILY_PRACTICE[family].hazard.length).toBeGreaterThan(5)
+    expect(SPECS[family].words.name.length).toBeGreaterThan(3)
+    expect(SPECS[family].words.hazard.length).toBeGreaterThan(5)
   })
   test('property: over its forms a prediction is finite, its ledger and chain add up, its workings hold no NaN', () => {
     let held = 0
@@ -95,7 +94,15 @@ describe.each(FAMILIES)('%s', (family) => {
     if (family === 'turbine-compressor') return expect(p.compressor).not.toBeNull()
     for (const j of [6, 16, 26, 36]) {
       const { speedRadPerS, shaftPowerW } = p.curve[j]
-      const there = predict(predictionInput({ ...sagging, load: { ...sagging.load, speedRadPerS } }, room))
+      const there = predict(
+        predictionInput(
+          {
+            ...sagging,
+            machine: { ...sagging.machine, load: { ...sagging.machine.load, speedRadPerS } } as typeof sagging.machine,
+          },
+          room,
+        ),
+      )
       expect(Math.abs(there.figures.powerAtLoadW - shaftPowerW)).toBeLessThan(0.01 * p.figures.bestPowerW)
       expect(Math.abs(there.figures.bestPowerW / p.figures.bestPowerW - 1)).toBeLessThan(0.01)
     }
@@ -110,10 +117,10 @@ describe.each(FAMILIES)('%s', (family) => {
 })
 
 test('two families differ in kind, and that is said once', () => {
-  const differences = buildDifferences(newBuild(own, 'axial'), {
-    ...newBuild(own, 'disc-pack'),
-    nozzle: newBuild(own, 'axial').nozzle,
-  })
+  const differences = buildDifferences(
+    newBuild(own, 'axial'),
+    nozzled(newBuild(own, 'disc-pack'), newBuild(own, 'axial').machine.nozzle),
+  )
   expect(differences).toMatchObject([{ label: 'kind of machine', a: 'axial stages', b: 'disc pack' }])
 })
 

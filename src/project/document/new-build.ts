@@ -1,4 +1,9 @@
 import { STANDARD_AMBIENT } from '../../core/air'
+import { FITTING_CLASSES, fittingEstimate } from '../../core/flow'
+import type { Family } from '../../core/machines'
+import { BLOWER_CLASSES, BREATH_CLASSES } from '../../core/supply'
+import type { BuildOf, KindId, MachineOfKind } from '../machines/document-types'
+import { KINDS } from '../machines/registry'
 import type {
   Build,
   Display,
@@ -6,14 +11,9 @@ import type {
   Project,
   Regulator,
   Supply,
-  ThrustBody,
   ThrustBuild,
   TurbineBuild,
 } from '../validation/schema'
-import { newCoefficients, newFeed, newLoad, newMachine, newPressure } from './new-machine'
-import { BLOWER_CLASSES, BREATH_CLASSES } from '../../core/supply'
-import { FITTING_CLASSES, fittingEstimate } from '../../core/flow'
-import type { Family } from '../../core/machines'
 
 const mm = 1e-3
 
@@ -77,7 +77,7 @@ export function newSupply(kind: Supply['kind']): Supply {
     case 'steady':
       return { kind, gaugePressurePa: 350e3, airTemperatureK: 293.15 }
     case 'compressor':
-      return newBuild({ id: 'x', machineId: 'x', name: 'x', createdAt: '2026-01-01T00:00:00.000Z' }).supply
+      return structuredClone(SMALL_COMPRESSOR)
     case 'vessel':
       return {
         kind,
@@ -128,88 +128,52 @@ export function newSupply(kind: Supply['kind']): Supply {
   }
 }
 
-/** A glider of 120 g on a level air track. */
-export const newThrustBody = (): ThrustBody => ({
-  family: 'thrust-body',
-  massKg: 0.12,
-  dragCoefficient: 0.5,
-  lengthM: 0.24,
-  diameterM: 50 * mm,
-  noseLengthM: 60 * mm,
-  noseKind: 'ogive',
-  centreOfMassM: 0.11,
-  fins: null,
-  path: { kind: 'track', slopeRad: 0, rollingShare: 0.004, lengthM: 4 },
-})
+/** The compressor that a small workshop has. */
+const SMALL_COMPRESSOR: Supply = {
+  kind: 'compressor',
+  airTemperatureK: 293.15,
+  pumpEfficiency: 0.65,
+  coil: null,
+  displacement: null,
+  filling: null,
+  delivery: [
+    { gaugePressurePa: 200e3, freeAirM3PerS: 125 / 60_000 },
+    { gaugePressurePa: 400e3, freeAirM3PerS: 105 / 60_000 },
+    { gaugePressurePa: 700e3, freeAirM3PerS: 80 / 60_000 },
+  ],
+  tankVolumeM3: 0.024,
+  cutInGaugePressurePa: 550e3,
+  cutOutGaugePressurePa: 750e3,
+}
 
-/** A build that runs as it is: a small compressor and a first machine of its family (a wind stack stands in the wind). A maker starts from it and changes what is theirs. */
-export function newBuild(
-  own: Pick<Build, 'id' | 'machineId' | 'name' | 'createdAt'>,
-  family: Family = 'tangential-impulse',
-): TurbineBuild {
-  const windy = family === 'wind-stack'
-  const build: TurbineBuild = {
+type Own = Pick<Build, 'id' | 'machineId' | 'name' | 'createdAt'>
+
+/** A build that runs as it is: a first machine of its kind on what usually feeds it. A maker starts from it and changes what is theirs. */
+export function newBuildOf<K extends KindId>(own: Own, kind: K): BuildOf<MachineOfKind<K>> {
+  const { supply, leastGaugePressurePa, start } = KINDS[kind]
+  return {
     ...own,
     parentId: null,
     changed: 'from nothing',
     why: '',
     notes: '',
     made: false,
-    supply: {
-      kind: 'compressor',
-      airTemperatureK: 293.15,
-      pumpEfficiency: 0.65,
-      coil: null,
-      displacement: null,
-      filling: null,
-      delivery: [
-        { gaugePressurePa: 200e3, freeAirM3PerS: 125 / 60_000 },
-        { gaugePressurePa: 400e3, freeAirM3PerS: 105 / 60_000 },
-        { gaugePressurePa: 700e3, freeAirM3PerS: 80 / 60_000 },
-      ],
-      tankVolumeM3: 0.024,
-      cutInGaugePressurePa: 550e3,
-      cutOutGaugePressurePa: 750e3,
-    },
-    line: { regulator: newRegulator(newPressure(family)), parts: structuredClone([...USUAL_LINE]) },
-    nozzle: newFeed(family),
-    machine: newMachine(family),
-    shaft: {
-      bearingClassId: '625',
-      bearingCount: 2,
-      diameterM: 5 * mm,
-      spanM: 30 * mm,
-      overhangM: 0,
-      sideLoadN: 0,
-      balanceGradeMPerS: 6.3e-3,
-      rotorInertia: null,
-    },
-    load: newLoad(family),
-    coefficients: newCoefficients(family),
+    supply: newSupply(supply.kind),
+    line:
+      supply.kind === 'compressor'
+        ? { regulator: newRegulator(supply.gaugePressurePa), parts: structuredClone([...USUAL_LINE]) }
+        : { regulator: null, parts: [] },
+    leastGaugePressurePa,
+    machine: start() as MachineOfKind<K>,
     making: { process: 'filament', lineWidthM: 0.4 * mm, layerHeightM: 0.2 * mm, outlets: 'holes', bedM: 0.22 },
   }
-  return windy
-    ? {
-        ...build,
-        supply: newSupply('wind'),
-        line: { regulator: null, parts: [] },
-        shaft: { ...build.shaft, bearingClassId: '623', diameterM: 3 * mm },
-      }
-    : build
 }
 
+export const newBuild = (own: Own, family: Family = 'tangential-impulse'): TurbineBuild =>
+  newBuildOf(own, family) as TurbineBuild
+
 /** A glider on a track, blown along by a bottle: where a body pushed by its jet starts from. */
-export function newThrustBuild(own: Pick<Build, 'id' | 'machineId' | 'name' | 'createdAt'>): ThrustBuild {
-  const base = newBuild(own)
-  return {
-    ...base,
-    supply: newSupply('vessel'),
-    line: { regulator: null, parts: [] },
-    nozzle: { ...base.nozzle, throatDiameterM: 2.5 * mm, exitDiameterM: 2.5 * mm },
-    machine: newThrustBody(),
-    load: { label: 'track', speedRadPerS: 0, wantedPowerW: 0, leastGaugePressurePa: 20e3 },
-  }
-}
+export const newThrustBuild = (own: Own): ThrustBuild => newBuildOf(own, 'thrust-body') as ThrustBuild
 
 /** A next version: the parent's stations, a place in the tree under it, nothing measured yet. */
 export const nextVersion = <T extends Build>(
@@ -224,7 +188,7 @@ export const nextVersion = <T extends Build>(
 })
 
 export const emptyProject = (own: Pick<Project, 'id' | 'name'>): Project => ({
-  schemaVersion: 4,
+  schemaVersion: 5,
   ...own,
   ambient: { ...STANDARD_AMBIENT },
   display: { ...DEFAULT_DISPLAY },

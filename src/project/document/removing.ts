@@ -24,4 +24,4 @@ export function removeMachine(project: Pick<Project, 'machines' | 'builds' | 'ru
 
 /** Recordings that no run speaks of any more. */
 export const unusedRecordings = ({ recordings, runs }: Pick<Project, 'recordings' | 'runs'>): Recording[] =>
-  recordings.filter((rec) => !runs.some((r) => r.recordingId === rec.id))
+  recordings.filter((rec) => !runs.some((r) => r.measurements.some((m) => m.recordingId === rec.id)))

@@ -1,12 +1,12 @@
 import fc from 'fast-check'
 import { buildSchema } from '../validation'
-import { FEED_FIELDS, MACHINE_FIELDS, fieldLimits, fieldValue, newBuild, setField, type TurbineBuild } from '.'
+import { FEED_FIELDS, machineFields, fieldLimits, fieldValue, newBuild, setField, type TurbineBuild } from '.'
 import type { Family } from '../../core/machines'
 
 /** For tests: a build of a family with every number moved by up to a factor of two either way, where the document takes it. */
 export function variedBuilds(family: Family): fc.Arbitrary<TurbineBuild> {
   const base = newBuild({ id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }, family)
-  const fields = [...MACHINE_FIELDS[family], ...FEED_FIELDS]
+  const fields = [...machineFields(family), ...FEED_FIELDS]
   return fc
     .tuple(
       ...fields.map((f) =>
@@ -25,8 +25,9 @@ export function variedBuilds(family: Family): fc.Arbitrary<TurbineBuild> {
         )
         setField(build, f.path, f.whole ? Math.round(moved) : moved)
       })
-      build.nozzle.exitDiameterM = Math.max(build.nozzle.exitDiameterM, build.nozzle.throatDiameterM)
-      build.nozzle.inletBoreM = Math.max(build.nozzle.inletBoreM, 1.2 * build.nozzle.throatDiameterM)
+      const { nozzle } = build.machine
+      nozzle.exitDiameterM = Math.max(nozzle.exitDiameterM, nozzle.throatDiameterM)
+      nozzle.inletBoreM = Math.max(nozzle.inletBoreM, 1.2 * nozzle.throatDiameterM)
       return build
     })
     .filter((b) => buildSchema.safeParse(b).success)

@@ -5,12 +5,12 @@ import { compensatedHole, holeCorrection } from '../../core/making'
 import { buildDifferences, lineWords } from '../compare'
 import { makeDemo } from '../demo'
 import { migrateProject } from '../migrations'
-import { correctionOf, partsInput } from '../parts/parts-input'
+import { correctionOf, partsInput } from '../parts'
 import { parseProject, type Project } from '../validation'
 import {
-  airInput,
   isThrust,
   isTurbine,
+  kindOf,
   newBuild,
   newFitting,
   newHose,
@@ -58,13 +58,13 @@ describe('version 1 becomes version 2', () => {
           criticalRatio: old.line.criticalRatio,
         },
       ])
-      expect(now.nozzle).toMatchObject({ ...old.nozzle, form: { kind: 'round' }, gaugeId: null })
+      expect(now.machine.nozzle).toMatchObject({ ...old.nozzle, form: { kind: 'round' }, gaugeId: null })
     })
     expect(parsed.project.holeGauges).toEqual([])
   })
   test('and the pressure that the old regulator held is still held', () => {
     for (const build of parsed.project.builds) {
-      const air = airSide(airInput(build, parsed.project.ambient))
+      const air = airSide(kindOf(build).air(build, parsed.project.ambient))
       expect(air.supplyGaugePressurePa).toBeCloseTo(
         Number(frozen.builds.find((b) => b.id === build.id)?.supply.regulatorGaugePressurePa),
         0,
@@ -156,14 +156,14 @@ describe('what the new fields refuse, and where', () => {
     ],
     [
       'an outlet wider than its bore',
-      refused((p) => void (p.builds[0].nozzle.form = { kind: 'ring', holes: 5, ringRadiusM: 9e-3 })),
+      refused((p) => void (p.builds[0].machine.nozzle.form = { kind: 'ring', holes: 5, ringRadiusM: 9e-3 })),
       /nozzle\.form: this outlet reaches across/,
     ],
     [
       'holes that run into one another',
       refused(
         (p) =>
-          void Object.assign(p.builds[0].nozzle, {
+          void Object.assign(p.builds[0].machine.nozzle, {
             inletBoreM: 20e-3,
             throatDiameterM: 5e-3,
             exitDiameterM: 5e-3,
@@ -176,7 +176,7 @@ describe('what the new fields refuse, and where', () => {
       'a ring with too little area',
       refused(
         (p) =>
-          void Object.assign(p.builds[0].nozzle, {
+          void Object.assign(p.builds[0].machine.nozzle, {
             throatDiameterM: 5e-3,
             exitDiameterM: 5e-3,
             form: { kind: 'sector', innerRadiusM: 1e-3, heightM: 0.3e-3 },
@@ -186,7 +186,7 @@ describe('what the new fields refuse, and where', () => {
     ],
     [
       'a gauge that is not there',
-      refused((p) => void (p.builds[0].nozzle.gaugeId = 'gone')),
+      refused((p) => void (p.builds[0].machine.nozzle.gaugeId = 'gone')),
       /gaugeId: hole gauge gone/,
     ],
     [
@@ -249,16 +249,16 @@ describe('hole gauge in the document', () => {
   test('the part is drawn larger by what holes come out small; a plain hole’s exit follows its throat', () => {
     const build = newBuild(own)
     const drawn = partsInput(build, gauge).nozzle
-    expect(drawn.throatDiameterM).toBeCloseTo(build.nozzle.throatDiameterM + 0.15e-3, 9)
+    expect(drawn.throatDiameterM).toBeCloseTo(build.machine.nozzle.throatDiameterM + 0.15e-3, 9)
     expect(drawn.exitDiameterM).toBe(drawn.throatDiameterM)
     const correction = correctionOf(gauge)
     if (!correction) throw new Error('three holes are enough')
-    expect(compensatedHole(correction, build.nozzle.throatDiameterM).modelM).toBe(drawn.throatDiameterM)
-    expect(partsInput(build).nozzle).toEqual(build.nozzle)
+    expect(compensatedHole(correction, build.machine.nozzle.throatDiameterM).modelM).toBe(drawn.throatDiameterM)
+    expect(partsInput(build).nozzle).toEqual(build.machine.nozzle)
   })
   test('a widening nozzle keeps throat and exit both right', () => {
     const build = newBuild(own)
-    build.nozzle = { ...build.nozzle, exitDiameterM: 2.4e-3 }
+    build.machine.nozzle = { ...build.machine.nozzle, exitDiameterM: 2.4e-3 }
     expect(partsInput(build, gauge).nozzle.exitDiameterM).toBeCloseTo(2.55e-3, 9)
   })
 })
@@ -277,7 +277,7 @@ describe('differences in line and outlet', () => {
   })
   test('another outlet is named', () => {
     const b = structuredClone(a)
-    b.nozzle.form = { kind: 'divided', parts: 4, webM: 0.5e-3 }
+    b.machine.nozzle.form = { kind: 'divided', parts: 4, webM: 0.5e-3 }
     expect(buildDifferences(a, b)).toMatchObject([{ label: 'outlet', a: 'round hole', b: 'four quarters' }])
   })
 })

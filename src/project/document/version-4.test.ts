@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { predict } from '../../core/prediction'
 import { parseProject } from '../validation'
-import { isTurbine, predictionInput } from '.'
+import { hazardOf, isTurbine, predictionInput } from '.'
 
 const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v3/heron-window.json'), 'utf8')) as {
   schemaVersion: number
@@ -22,23 +22,33 @@ describe('version 3 becomes version 4', () => {
     expect(project.builds).toHaveLength(frozen.builds.length)
     for (const [i, build] of project.builds.entries()) {
       const old = frozen.builds[i] as unknown as Record<string, unknown>
-      expect(build.machine).toEqual(old.machine)
-      expect(build.nozzle).toEqual({ ...(old.nozzle as object), edge: 'rounded' })
-      expect(build.shaft).toEqual({ ...(old.shaft as object), rotorInertia: null })
+      expect(build.machine).toMatchObject(old.machine as object)
+      const { angleRad, gapM, ...opening } = old.nozzle as Record<string, unknown>
+      expect(build.machine.nozzle).toEqual({
+        ...opening,
+        ...(isTurbine(build) ? { angleRad, gapM } : {}),
+        edge: 'rounded',
+      })
+      if (isTurbine(build)) expect(build.machine.shaft).toEqual({ ...(old.shaft as object), rotorInertia: null })
       expect(build.making).toMatchObject({ ...(old.making as object), bedM: 0.22 })
       if (build.supply.kind === 'compressor') expect(build.supply.filling).toBeNull()
     }
-    project.runs.forEach((run, i) =>
-      expect(run.cautions).toEqual({ ...(frozen.runs[i].cautions as object), flywheel: null }),
-    )
+    project.runs.forEach((run, i) => {
+      const { at, cautions, state, stressMargin } = frozen.runs[i].cautions as Record<string, unknown>
+      expect(run.cautions).toMatchObject({ at, cautions, state })
+      expect(hazardOf(run.cautions.hazards, 'stress-margin')).toBe(stressMargin)
+    })
   })
   test('plain estimates that were too sure are replaced; what a maker changed is kept', () => {
-    const impulse = project.builds.find((b) => b.machine.family === 'tangential-impulse')
-    expect(impulse?.coefficients.capture).toEqual({ value: 0.7, standardUncertainty: 0.12 })
+    const impulse = project.builds.filter(isTurbine).find((b) => b.machine.family === 'tangential-impulse')
+    expect(impulse?.machine.coefficients.capture).toEqual({ value: 0.7, standardUncertainty: 0.12 })
     const own = structuredClone(frozen)
     own.builds[0].coefficients.capture = { value: 0.5, standardUncertainty: 0.04 }
     const again = parseProject(own)
-    expect(again.ok && again.project.builds[0].coefficients.capture).toEqual({ value: 0.5, standardUncertainty: 0.04 })
+    expect(again.ok && again.project.builds.filter(isTurbine)[0].machine.coefficients.capture).toEqual({
+      value: 0.5,
+      standardUncertainty: 0.04,
+    })
   })
   test('every turbine of it is predicted, with a band at free speed that a printed machine deserves', () => {
     for (const build of project.builds.filter(isTurbine)) {

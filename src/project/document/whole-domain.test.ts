@@ -16,11 +16,12 @@ import { BEARING_IDS, MATERIAL_IDS, buildSchema } from '../validation'
 import {
   BLADE_PROFILES,
   LIMITS,
-  airInput,
+  PLAIN_AIR,
+  kindOf,
+  thrustInput,
   newBuild,
   predictionInput,
   setField,
-  type Build,
   type LimitName,
   type LinePart,
   type Supply,
@@ -166,7 +167,7 @@ const part: fc.Arbitrary<LinePart> = fc.oneof(
     criticalRatio: any('criticalRatio'),
   }),
 )
-const form: fc.Arbitrary<Build['nozzle']['form']> = fc.oneof(
+const form: fc.Arbitrary<TurbineBuild['machine']['nozzle']['form']> = fc.oneof(
   fc.constant({ kind: 'round' as const }),
   fc.record({ kind: fc.constant('slot' as const), aspect: any('slotAspect') }),
   fc.record({ kind: fc.constant('sector' as const), innerRadiusM: any('ringRadiusM'), heightM: any('sectorHeightM') }),
@@ -181,30 +182,32 @@ const form: fc.Arbitrary<Build['nozzle']['form']> = fc.oneof(
 const stations = {
   supply,
   line: fc.record({ regulator: fc.option(regulator), parts: fc.array(part, { maxLength: 4 }) }),
-  nozzle: fc
-    .record({
-      throatDiameterM: any('throatDiameterM'),
-      exitDiameterM: any('exitDiameterM'),
-      count: whole('nozzleCount'),
-      inletBoreM: any('inletBoreM'),
-      angleRad: any('nozzleAngleRad'),
-      gapM: any('nozzleGapM'),
-      form,
-      edge: fc.constantFrom('rounded' as const, 'sharp' as const),
-      gaugeId: fc.constant(null),
-    })
-    .map((n) =>
-      n.form.kind === 'round'
-        ? n
-        : { ...n, inletBoreM: LIMITS.inletBoreM[1], throatDiameterM: Math.min(n.throatDiameterM, 12e-3) },
-    ),
-  load: fc.record({
-    label: fc.constant(''),
-    speedRadPerS: any('speedRadPerS'),
-    wantedPowerW: any('wantedPowerW'),
-    leastGaugePressurePa: any('leastGaugePressurePa'),
-  }),
+  leastGaugePressurePa: any('leastGaugePressurePa'),
 }
+
+const nozzle = fc
+  .record({
+    throatDiameterM: any('throatDiameterM'),
+    exitDiameterM: any('exitDiameterM'),
+    count: whole('nozzleCount'),
+    inletBoreM: any('inletBoreM'),
+    angleRad: any('nozzleAngleRad'),
+    gapM: any('nozzleGapM'),
+    form,
+    edge: fc.constantFrom('rounded' as const, 'sharp' as const),
+    gaugeId: fc.constant(null),
+  })
+  .map((n) =>
+    n.form.kind === 'round'
+      ? n
+      : { ...n, inletBoreM: LIMITS.inletBoreM[1], throatDiameterM: Math.min(n.throatDiameterM, 12e-3) },
+  )
+
+const load = fc.record({
+  label: fc.constant(''),
+  speedRadPerS: any('speedRadPerS'),
+  wantedPowerW: any('wantedPowerW'),
+})
 
 /** Builds from all over what the document takes; those it refuses (a hub wider than its disc) are passed over. */
 const build: fc.Arbitrary<TurbineBuild> = fc
@@ -230,18 +233,21 @@ const build: fc.Arbitrary<TurbineBuild> = fc
       infill: any('infill'),
       loadedAcrossLayers: fc.boolean(),
       outline: fc.constant(null),
-    }),
-    shaft: fc.record({
-      bearingClassId: fc.constantFrom(...BEARING_IDS),
-      bearingCount: whole('bearingCount'),
-      diameterM: any('shaftDiameterM'),
-      spanM: any('bearingSpanM'),
-      overhangM: any('overhangM'),
-      sideLoadN: any('sideLoadN'),
-      balanceGradeMPerS: any('balanceGradeMPerS'),
-      rotorInertia: fc.option(
-        fc.record({ inertiaKgM2: wide('rotorInertiaKgM2'), relativeUncertainty: any('relativeUncertainty') }),
-      ),
+      nozzle,
+      load,
+      shaft: fc.record({
+        bearingClassId: fc.constantFrom(...BEARING_IDS),
+        bearingCount: whole('bearingCount'),
+        diameterM: any('shaftDiameterM'),
+        spanM: any('bearingSpanM'),
+        overhangM: any('overhangM'),
+        sideLoadN: any('sideLoadN'),
+        balanceGradeMPerS: any('balanceGradeMPerS'),
+        rotorInertia: fc.option(
+          fc.record({ inertiaKgM2: wide('rotorInertiaKgM2'), relativeUncertainty: any('relativeUncertainty') }),
+        ),
+      }),
+      coefficients: fc.constant(plain.machine.coefficients),
     }),
   })
   .map((parts): TurbineBuild => ({ ...plain, ...parts }))
@@ -279,6 +285,9 @@ const thrustBuild: fc.Arbitrary<ThrustBuild> = fc
           lengthM: any('trackLengthM'),
         }),
       ),
+      label: fc.constant(''),
+      nozzle: nozzle.map(({ angleRad: _angle, gapM: _gap, ...opening }) => opening),
+      coefficients: fc.constant(PLAIN_AIR),
     }),
   })
   .map((parts): ThrustBuild => ({ ...plain, ...parts }))
@@ -396,7 +405,7 @@ describe('bodies pushed by their jet, and run-downs, over everything that the do
     () =>
       fc.assert(
         fc.property(thrustBuild, ambient, (b, room) => {
-          const input = { ...airInput(b, room), body: b.machine }
+          const input = thrustInput(b, room)
           let p: ReturnType<typeof predictThrust>
           try {
             p = predictThrust(input)
@@ -422,7 +431,7 @@ describe('bodies pushed by their jet, and run-downs, over everything that the do
           thrustBuild.filter((b) => b.supply.kind === 'vessel' || b.supply.kind === 'balloon'),
           ambient,
           (b, room) => {
-            const run = buildRunDown(airInput(b, room), { samples: 40 })
+            const run = buildRunDown(kindOf(b).air(b, room), { samples: 40 })
             if (!run) throw new Error('these run down')
             expect(unfinite(run, 'run', [])).toEqual([])
             run.trace.slice(1).forEach((s, i) => expect(s.massKg).toBeLessThanOrEqual(run.trace[i].massKg * (1 + 1e-9)))
@@ -455,7 +464,7 @@ describe('bodies pushed by their jet, and run-downs, over everything that the do
           (b) => {
             const rows = sizingCurve(
               {
-                ...airInput(b, { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 }),
+                ...kindOf(b).air(b, { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 }),
                 line: { ...b.line, regulator: null },
               },
               [0.5e-3, 1e-3, 2e-3, 4e-3, 8e-3],
@@ -500,7 +509,7 @@ describe('more of one thing (all else kept) moves figures the way physics says',
     const near = at(tall)
     const far = at((b) => {
       tall(b)
-      b.nozzle.gapM = 9e-3
+      b.machine.nozzle.gapM = 9e-3
     })
     expect(far.freeSpeedRadPerS).toBeLessThan(near.freeSpeedRadPerS)
     expect(far.stallTorqueNm / near.stallTorqueNm).toBeCloseTo(1, 1)

@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import { makeDemo } from '../demo'
 import type { Project } from '../document'
 import { applyEdits, editsBetween, inverseOf, joinEdits } from '.'
+import { nozzled } from '../document/testing'
 
 const { project } = makeDemo()
 const small: Project = { ...project, builds: project.builds.slice(0, 4), runs: project.runs.slice(0, 3) }
@@ -87,17 +88,17 @@ test('a build that is gone takes its edits with it, in words', () => {
 test('the same field changed by another hand is a conflict that names both; forced, the later one stands', () => {
   const mine = editsBetween(
     small,
-    edited(first.id, (b) => ({ ...b, nozzle: { ...b.nozzle, gapM: 7e-3 } })),
+    edited(first.id, (b) => nozzled(b, { gapM: 7e-3 })),
   )
-  const theirs = edited(first.id, (b) => ({ ...b, nozzle: { ...b.nozzle, gapM: 9e-3 } }))
+  const theirs = edited(first.id, (b) => nozzled(b, { gapM: 9e-3 }))
   expect(applyEdits(theirs, mine)).toMatchObject({
     ok: false,
-    conflict: { code: 'changed-elsewhere', path: ['nozzle', 'gapM'], wanted: 7e-3, stands: 9e-3 },
+    conflict: { code: 'changed-elsewhere', path: ['machine', 'nozzle', 'gapM'], wanted: 7e-3, stands: 9e-3 },
   })
   const forced = applyEdits(theirs, mine, { force: true })
-  expect(forced.ok && forced.project.builds[0].nozzle.gapM).toBe(7e-3)
+  expect(forced.ok && forced.project.builds[0].machine.nozzle).toMatchObject({ gapM: 7e-3 })
   // another field of the same build is none of its business
-  const beside = edited(first.id, (b) => ({ ...b, nozzle: { ...b.nozzle, count: b.nozzle.count + 1 } }))
+  const beside = edited(first.id, (b) => nozzled(b, { count: b.machine.nozzle.count + 1 }))
   expect(applyEdits(beside, mine).ok).toBe(true)
 })
 

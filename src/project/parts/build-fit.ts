@@ -1,6 +1,6 @@
 import { fitFindings, type Finding } from '../../core/gates'
-import type { HoleGauge, Project, TurbineBuild } from '../document'
-import { partsInput } from './parts-input'
+import type { HoleGauge, Project, TurbineBuild } from '../validation/schema'
+import { rotatingParts } from './rotating-parts'
 
 /** What of a build does not go together, on the air that it takes: outlets, bed, gaps. */
 export function buildFit(
@@ -9,9 +9,8 @@ export function buildFit(
   air: { readonly massFlowKgPerS: number; readonly nozzlePressurePaAbs: number },
   gauge?: HoleGauge,
 ): Finding[] {
-  const parts = partsInput(build, gauge)
   return fitFindings({
-    parts: { ...parts, machine: build.machine },
+    parts: rotatingParts(build, gauge),
     process: build.making.process,
     bedM: build.making.bedM,
     ambient,

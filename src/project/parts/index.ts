@@ -1,2 +1,3 @@
 export * from './formats'
+export * from './build-parts'
 export * from './parts-input'

@@ -3,7 +3,7 @@ import { outletPressureLoss } from '../../core/geometry'
 import { predict } from '../../core/prediction'
 import { PhysicsError } from '../../core/errors'
 import { predictionInput, type Project, type TurbineBuild } from '../document'
-import { partsInput } from './parts-input'
+import { rotatingParts } from './rotating-parts'
 import { housingOutletArea } from '../../core/machines'
 
 export interface OutletCheck {
@@ -17,7 +17,7 @@ export interface OutletCheck {
 
 /** Whether the air of a build gets out of its printed housing; null for machines without one, and where no air is predicted. */
 export function outletCheck(build: TurbineBuild, ambient: Project['ambient']): OutletCheck | null {
-  const areaM2 = housingOutletArea(partsInput(build))
+  const areaM2 = housingOutletArea(rotatingParts(build))
   if (areaM2 === null) return null
   try {
     const { air } = predict(predictionInput(build, ambient))

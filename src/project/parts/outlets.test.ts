@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import Module, { type ManifoldToplevel } from 'manifold-3d'
 import { newBuild } from '../document'
-import { partsInput } from './parts-input'
+import { partsInput } from './build-parts'
 import { outletCheck } from './outlet-check'
 import {
   casingOutlets,
@@ -111,7 +111,7 @@ describe('what outlets keep back', () => {
       temperatureRiseK: 0,
     }
     windy.line = { regulator: null, parts: [] }
-    Object.assign(windy.nozzle, { throatDiameterM: 9e-3, exitDiameterM: 9e-3, count: 16, inletBoreM: 14e-3 })
+    Object.assign(windy.machine.nozzle, { throatDiameterM: 9e-3, exitDiameterM: 9e-3, count: 16, inletBoreM: 14e-3 })
     windy.machine = { ...windy.machine, meanRadiusM: 12e-3, hubRadiusM: 4e-3 } as typeof windy.machine
     const hard = outletCheck(windy, room)
     expect(hard?.share).toBeGreaterThan(0.05)

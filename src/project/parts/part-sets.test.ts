@@ -7,7 +7,7 @@ import { PhysicsError } from '../../core/errors'
 import { thinnestFeature } from '../../core/search'
 import { newBuild, predictionInput, type TurbineBuild } from '../document'
 import { variedBuilds } from '../document/varied-builds'
-import { partsInput } from './parts-input'
+import { partsInput } from './build-parts'
 import {
   partWords,
   notesOfPart,

@@ -1,8 +1,6 @@
-import { fitsFor } from '../../core/geometry'
+import { fitsFor, type Fits } from '../../core/geometry'
 import { compensatedHole, holeCorrection, type HoleCorrection } from '../../core/making'
-import { bearingClass } from '../../core/turbine'
-import type { Build, HoleGauge } from '../document'
-import type { PartsInput } from '../../core/machines'
+import type { Build, HoleGauge } from '../validation/schema'
 
 /** The correction of a gauge from the holes that were measured; null while there are too few. */
 export const correctionOf = (gauge: HoleGauge | undefined): HoleCorrection | null =>
@@ -12,8 +10,10 @@ export const correctionOf = (gauge: HoleGauge | undefined): HoleCorrection | nul
       )
     : null
 
+type Drawn = { readonly throatDiameterM: number; readonly exitDiameterM: number; readonly inletBoreM: number }
+
 /** The nozzle as it must be drawn, so that it comes out as wanted on the maker's printer. */
-function drawnNozzle(nozzle: Build['nozzle'], correction: HoleCorrection | null): Build['nozzle'] {
+function drawnNozzle<N extends Drawn>(nozzle: N, correction: HoleCorrection | null): N {
   if (!correction) return nozzle
   const ratio = nozzle.exitDiameterM / nozzle.throatDiameterM
   const throatDiameterM = Math.min(nozzle.inletBoreM * 0.98, compensatedHole(correction, nozzle.throatDiameterM).modelM)
@@ -31,18 +31,12 @@ function holesSmaller(correction: HoleCorrection | null): number {
   return Math.max(-0.2, Math.min(0.6, (compensatedHole(correction, size).modelM - size) * 1000))
 }
 
-/** What the parts of a build follow from, its holes drawn so that they come out as wanted. A body pushed by its jet has an insert only. */
-export function partsInput(
-  build: Pick<Build, 'machine' | 'nozzle' | 'shaft' | 'making'>,
+/** A nozzle drawn so that it comes out as wanted, and the fits of its process. */
+export const printedNozzle = <N extends Drawn>(
+  nozzle: N,
+  making: Build['making'],
   gauge?: HoleGauge,
-): PartsInput {
-  const machine = build.machine.family === 'thrust-body' ? { family: build.machine.family } : build.machine
-  return {
-    machine,
-    nozzle: drawnNozzle(build.nozzle, correctionOf(gauge)),
-    bearing: bearingClass(build.shaft.bearingClassId),
-    shaftDiameterM: build.shaft.diameterM,
-    fits: fitsFor(build.making.process, holesSmaller(correctionOf(gauge))),
-    outlets: build.making.outlets,
-  }
+): { readonly nozzle: N; readonly fits: Fits } => {
+  const correction = correctionOf(gauge)
+  return { nozzle: drawnNozzle(nozzle, correction), fits: fitsFor(making.process, holesSmaller(correction)) }
 }

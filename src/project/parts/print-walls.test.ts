@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { newBuild } from '../document'
-import { partsInput } from './parts-input'
+import { partsInput } from './build-parts'
 import { FITS_OF, fitsFor, partMeasures, PROCESSES, setScrewAt, wallFill } from '../../core/geometry'
 import { FAMILIES, impulseInput, notesOfPart, partSet, wallsOfPart } from '../../core/machines'
 
@@ -86,7 +86,7 @@ describe('an insert in its casing', () => {
   const input = (over: { throat?: number; bore?: number; angle?: number; radius?: number } = {}) => {
     const build = newBuild(own)
     if (build.machine.family !== 'tangential-impulse') throw new Error('another family')
-    Object.assign(build.nozzle, {
+    Object.assign(build.machine.nozzle, {
       throatDiameterM: over.throat ?? 1.6e-3,
       exitDiameterM: over.throat ?? 1.6e-3,
       inletBoreM: over.bore ?? 6e-3,

@@ -1,5 +1,5 @@
 import { angleOfCounts, angleOfPulses, angleOfSpeed, type PressureTrace, type RepairedTrace } from '../../core/bench'
-import type { Mapping, Rig } from '../document'
+import type { Rig, TableMapping } from '../document'
 import type { Table, TableColumn } from './parse-table'
 import { splitHeader } from './units'
 
@@ -17,7 +17,7 @@ export const UNKNOWN_UNIT = ''
 const nameLike = (column: TableColumn, pattern: RegExp) => pattern.test(column.name) || pattern.test(column.header)
 
 /** A first guess of which column is what; the maker confirms it. */
-export function guessMapping(columns: readonly TableColumn[], signal: SignalKind): Mapping {
+export function guessMapping(columns: readonly TableColumn[], signal: SignalKind): TableMapping {
   const time =
     columns.find((c) => c.unit?.kind === 'time') ??
     columns.find((c) => nameLike(c, /time|zeit|temps|tiempo|^t$/i)) ??
@@ -33,6 +33,7 @@ export function guessMapping(columns: readonly TableColumn[], signal: SignalKind
         time)
   const pressure = rest.find((c) => c.unit?.kind === 'pressure')
   return {
+    kind: 'table',
     dialect: null,
     timeColumn: time.header,
     signalColumn: found.header,
@@ -58,7 +59,7 @@ const columnOf = (table: Table, header: string) =>
 /** Rotor angle against time from the mapped columns of a table. */
 export function mapTrace(
   table: Table,
-  mapping: Mapping,
+  mapping: TableMapping,
   rig: Pick<Rig, 'signal' | 'countsPerTurn' | 'sensorOn' | 'speedRatio'>,
   roomPaAbs = 101_325,
 ): MappedTrace {
@@ -105,7 +106,7 @@ export function mapTrace(
 const isAbsolute = (column: TableColumn): boolean => /(^|[^a-z])abs(olute)?([^a-z]|$)/i.test(column.header)
 
 /** What is wrong with the units of the mapped columns, and what to do; null when they can be what they are taken for. */
-function unitFault(kind: SignalKind, time: TableColumn, signal: TableColumn, mapping: Mapping): string | null {
+function unitFault(kind: SignalKind, time: TableColumn, signal: TableColumn, mapping: TableMapping): string | null {
   if (time.unit && time.unit.kind !== 'time')
     return `The time column “${time.header}” is in ${time.unit.id}, which is no time. Choose another column.`
   if (kind === 'pulse-times') return null
@@ -126,7 +127,7 @@ function traceOf(
   kind: SignalKind,
   timeS: Float64Array,
   signal: TableColumn,
-  mapping: Mapping,
+  mapping: TableMapping,
   scale: { countsPerTurn: number; rotorTurnsPerSensorTurn: number },
 ): RepairedTrace {
   if (kind === 'pulse-times') return angleOfPulses(timeS, scale)

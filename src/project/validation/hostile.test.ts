@@ -3,6 +3,7 @@ import { makeDemo } from '../demo'
 import { emptyProject, newBuild, type Project } from '../document'
 import { markKnown, numberFault, parseProject, projectFaults, projectSchema, salvageProject } from '.'
 import { tooLarge } from './too-large'
+import { nozzled } from '../document/testing'
 
 const { project } = makeDemo()
 const plain = emptyProject({ id: 'plain', name: 'Plain' })
@@ -27,8 +28,9 @@ describe('documents that a schema’s computing must not meet', () => {
     expect(
       refusedIn(
         withFirst((b) => ({
-          ...b,
-          nozzle: { ...(b.nozzle as object), form: { kind: 'ring', holes: 1e9, ringRadiusM: 0.01 } },
+          ...nozzled(b as unknown as Project['builds'][number], {
+            form: { kind: 'ring', holes: 1e9, ringRadiusM: 0.01 },
+          }),
         })),
       ),
     ).toMatch(/holes/)
@@ -93,14 +95,14 @@ describe('the check inside a write says what the whole schema says', () => {
       'a build of no hole gauge',
       (p) => ({
         ...p,
-        builds: p.builds.map((b, i) => (i === 0 ? { ...b, nozzle: { ...b.nozzle, gaugeId: 'gone' } } : b)),
+        builds: p.builds.map((b, i) => (i === 0 ? nozzled(b, { gaugeId: 'gone' }) : b)),
       }),
     ],
     [
       'a throat wider than its bore',
       (p) => ({
         ...p,
-        builds: p.builds.map((b, i) => (i === 2 ? { ...b, nozzle: { ...b.nozzle, inletBoreM: 1e-3 } } : b)),
+        builds: p.builds.map((b, i) => (i === 2 ? nozzled(b, { inletBoreM: 1e-3 }) : b)),
       }),
     ],
     ['a key of its own', (p) => ({ ...p, extra: 1 })],
@@ -142,7 +144,7 @@ describe('as far as it is sound', () => {
     if (!parent) throw new Error('the demo has such a build')
     const value = {
       ...project,
-      builds: project.builds.map((b) => (b.id === parent.id ? { ...b, nozzle: { ...b.nozzle, count: -3 } } : b)),
+      builds: project.builds.map((b) => (b.id === parent.id ? nozzled(b, { count: -3 }) : b)),
     }
     const { project: kept, what, setAside } = salvage(value)
     expect(kept.builds).toHaveLength(project.builds.length - 1)

@@ -1,5 +1,5 @@
 import type { PredictionInput } from '../../core/prediction'
-import { turbineSchema } from './machine-schema'
+import { turbineSchema } from '../machines/schemas'
 
 /** True when a machine's parts leave room for each other and its feed is not wider than it may be: what a document would take. */
 export const machinePossible = ({ machine, nozzle }: PredictionInput): boolean =>

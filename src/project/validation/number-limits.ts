@@ -1,6 +1,6 @@
 import * as z from 'zod'
-import { turbineSchema } from './machine-schema'
-import { loadSchema, nozzleSchema, shaftSchema } from './schema'
+import { FIGURES } from '../machines/schemas'
+import { loadSchema, nozzleSchema, shaftSchema } from '../machines/schema-parts'
 import type { TurbineMachine } from '../../core/machines'
 
 const own = (schema: z.ZodType, key: string): z.ZodType | null => {
@@ -10,9 +10,6 @@ const own = (schema: z.ZodType, key: string): z.ZodType | null => {
   return null
 }
 
-const machineOf = (family: TurbineMachine['family']): z.ZodType =>
-  turbineSchema.options.find((o) => o.shape.family.value === family) ?? turbineSchema
-
 /**
  * Why a number may not stand at a path of a build (nozzle.throatDiameterM, machine.bladeCount); null when it may.
  * By the document's own schemas, so that fields, files, search and command line have one table of limits.
@@ -21,7 +18,7 @@ export function numberFault(family: TurbineMachine['family'], path: string, valu
   const [section, ...keys] = path.split('.')
   const sections: Readonly<Record<string, z.ZodType>> = {
     nozzle: nozzleSchema,
-    machine: machineOf(family),
+    machine: FIGURES[family],
     shaft: shaftSchema,
     load: loadSchema,
   }

@@ -5,20 +5,19 @@ export interface References {
     readonly id: string
     readonly machineId: string
     readonly parentId: string | null
-    readonly nozzle: { readonly gaugeId: string | null }
+    readonly machine: { readonly nozzle?: { readonly gaugeId: string | null } }
   }[]
   readonly rigs: readonly { readonly id: string }[]
   readonly runs: readonly {
     readonly buildId: string
-    readonly rigId: string
-    readonly recordingId: string | null
+    readonly measurements: readonly { readonly rigId: string; readonly recordingId: string | null }[]
   }[]
   readonly recordings: readonly { readonly id: string }[]
   readonly holeGauges: readonly { readonly id: string }[]
 }
 
 export interface Dangling {
-  readonly path: readonly [list: 'builds' | 'runs', index: number, ...field: string[]]
+  readonly path: readonly [list: 'builds' | 'runs', index: number, ...field: (string | number)[]]
   readonly message: string
 }
 
@@ -55,9 +54,14 @@ export function danglingReferences(p: References): Dangling[] {
       ...(machines.has(b.machineId)
         ? []
         : [{ path: ['builds', i, 'machineId'] as const, message: missing('machine', b.machineId) }]),
-      ...(b.nozzle.gaugeId === null || gauges.has(b.nozzle.gaugeId)
+      ...(!b.machine.nozzle?.gaugeId || gauges.has(b.machine.nozzle.gaugeId)
         ? []
-        : [{ path: ['builds', i, 'nozzle', 'gaugeId'] as const, message: missing('hole gauge', b.nozzle.gaugeId) }]),
+        : [
+            {
+              path: ['builds', i, 'machine', 'nozzle', 'gaugeId'] as const,
+              message: missing('hole gauge', b.machine.nozzle.gaugeId),
+            },
+          ]),
       ...(b.parentId === null || builds.has(b.parentId)
         ? []
         : [{ path: ['builds', i, 'parentId'] as const, message: missing('parent', b.parentId) }]),
@@ -69,10 +73,19 @@ export function danglingReferences(p: References): Dangling[] {
       ...(builds.has(r.buildId)
         ? []
         : [{ path: ['runs', i, 'buildId'] as const, message: missing('build', r.buildId) }]),
-      ...(rigs.has(r.rigId) ? [] : [{ path: ['runs', i, 'rigId'] as const, message: missing('rig', r.rigId) }]),
-      ...(r.recordingId === null || recordings.has(r.recordingId)
-        ? []
-        : [{ path: ['runs', i, 'recordingId'] as const, message: missing('recording', r.recordingId) }]),
+      ...r.measurements.flatMap((m, j): Dangling[] => [
+        ...(rigs.has(m.rigId)
+          ? []
+          : [{ path: ['runs', i, 'measurements', j, 'rigId'] as const, message: missing('rig', m.rigId) }]),
+        ...(m.recordingId === null || recordings.has(m.recordingId)
+          ? []
+          : [
+              {
+                path: ['runs', i, 'measurements', j, 'recordingId'] as const,
+                message: missing('recording', m.recordingId),
+              },
+            ]),
+      ]),
     ]),
   ]
 }

@@ -1,6 +1,6 @@
 import type * as z from 'zod'
 import { migrateProject } from '../migrations'
-import { faultsOf, pathWords, type Fault } from './faults'
+import { faultsOf, type Fault } from './faults'
 import { danglingReferences } from './references'
 import { LIST_ITEMS, PROJECT_VERSION, headFields, projectSchema, type Project } from './schema'
 import { tooLarge } from './too-large'
@@ -92,46 +92,60 @@ export function salvageProject(value: unknown, plain: Project): Salvaged {
     : { ok: false, message: `What is sound of it does not hold together: ${words(faultsOf(whole.error))}` }
 }
 
-/** References that may stand empty. */
-const CUT: Readonly<Record<string, 'parents' | 'gauges' | 'recordings'>> = {
-  parentId: 'parents',
-  'nozzle.gaugeId': 'gauges',
-  recordingId: 'recordings',
+/** References that may stand empty, by the last name of their path. */
+const CUT: Readonly<Record<string, string>> = {
+  parentId: 'parent',
+  gaugeId: 'hole gauge',
+  recordingId: 'recording',
 }
 
-const CUT_WORDS = { parents: 'parent', gauges: 'hole gauge', recordings: 'recording' } as const
+type Entry = Project['builds'][number] | Project['runs'][number]
 
-/** Cuts references to nothing; entries that mean nothing without what they speak of are set aside too, and what speaks of those. */
+/** An entry with one reference to nothing cut; null where it means nothing without what it speaks of. A measurement goes with its rig, a run with its last one. */
+function withoutReference(entry: Entry, field: readonly (string | number)[]): Entry | null {
+  if ('measurements' in entry && field[0] === 'measurements') {
+    const gone = entry.measurements[field[1] as number]
+    if (field[2] === 'recordingId')
+      return { ...entry, measurements: entry.measurements.map((m) => (m === gone ? { ...m, recordingId: null } : m)) }
+    const left = entry.measurements.filter((m) => m !== gone)
+    return left.length > 0 ? { ...entry, measurements: left } : null
+  }
+  if ('machine' in entry && field[0] === 'parentId') return { ...entry, parentId: null }
+  if ('machine' in entry && field[0] === 'machine')
+    return {
+      ...entry,
+      machine: { ...entry.machine, nozzle: { ...entry.machine.nozzle, gaugeId: null } },
+    } as Entry
+  return null
+}
+
+/** Cuts references to nothing, one an entry at a time; entries that mean nothing without what they speak of are set aside too, and what speaks of those. */
 function withoutDangling(project: Project, setAside: SetAside[]): Project {
   let at = project
   for (let dangling = danglingReferences(at); dangling.length > 0; dangling = danglingReferences(at)) {
-    const gone = { builds: new Set<number>(), runs: new Set<number>() }
-    const cut = { parents: new Set<number>(), gauges: new Set<number>(), recordings: new Set<number>() }
+    const next = { builds: [...at.builds] as (Entry | null)[], runs: [...at.runs] as (Entry | null)[] }
+    const touched = new Set<string>()
     for (const { path, message } of dangling) {
-      const [list, index] = path
-      const field = pathWords(path.slice(2))
+      const [list, index, ...field] = path
+      // one reference of an entry a round: the next round finds what is left of it
+      if (touched.has(`${list} ${index}`)) continue
+      touched.add(`${list} ${index}`)
       const what = named(list, at[list][index], index)
-      const optional = CUT[field]
+      const mended = withoutReference(at[list][index], field)
+      next[list][index] = mended
+      const optional = CUT[String(field[field.length - 1])]
       setAside.push(
-        optional
-          ? { what: `the ${CUT_WORDS[optional]} of ${what}`, why: 'it is not there, or was set aside', kept: true }
-          : { what, why: `what it belongs to is not there, or was set aside (${message})`, kept: false },
+        mended && optional
+          ? { what: `the ${optional} of ${what}`, why: 'it is not there, or was set aside', kept: true }
+          : mended
+            ? { what: `a measurement of ${what}`, why: 'its rig is not there, or was set aside', kept: true }
+            : { what, why: `what it belongs to is not there, or was set aside (${message})`, kept: false },
       )
-      if (optional) cut[optional].add(index)
-      else gone[list].add(index)
     }
     at = {
       ...at,
-      builds: at.builds
-        .map((b, i) => ({
-          ...b,
-          parentId: cut.parents.has(i) ? null : b.parentId,
-          nozzle: cut.gauges.has(i) ? { ...b.nozzle, gaugeId: null } : b.nozzle,
-        }))
-        .filter((_, i) => !gone.builds.has(i)),
-      runs: at.runs
-        .map((r, i) => (cut.recordings.has(i) ? { ...r, recordingId: null } : r))
-        .filter((_, i) => !gone.runs.has(i)),
+      builds: next.builds.filter((b) => b !== null) as Project['builds'],
+      runs: next.runs.filter((r) => r !== null) as Project['runs'],
     }
   }
   return at

@@ -4,6 +4,7 @@ import { emptyProject, newBuild, type Project } from '../../project/document'
 import { parseProject } from '../../project/validation'
 import { KettleDb } from '../db'
 import { ProjectStore } from '../project-store'
+import { nozzled } from '../../project/document/testing'
 
 /** What a maker may do in one of several windows. Builds are chosen by a number, taken round among those that the window shows. */
 export type Act =
@@ -61,8 +62,8 @@ function meaning(act: Act, seen: Project, label: string): Change | null {
   if (act.kind === 'notes') return onBuild(id, (b) => ({ ...b, notes: act.to }))
   if (act.kind !== 'bore' && act.kind !== 'throat') return null
   const mm = act.mm / 1000
-  if (act.kind === 'bore') return onBuild(id, (b) => ({ ...b, nozzle: { ...b.nozzle, inletBoreM: mm } }))
-  return onBuild(id, (b) => ({ ...b, nozzle: { ...b.nozzle, throatDiameterM: mm, exitDiameterM: mm } }))
+  if (act.kind === 'bore') return onBuild(id, (b) => nozzled(b, { inletBoreM: mm }))
+  return onBuild(id, (b) => nozzled(b, { throatDiameterM: mm, exitDiameterM: mm }))
 }
 
 /**

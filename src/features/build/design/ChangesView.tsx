@@ -54,9 +54,9 @@ export function ChangesView({ build, predicted, edit }: StationProps) {
       setField(b, f.path, f.whole ? Math.round(value) : value)
       if (
         f.path === 'nozzle.throatDiameterM' &&
-        build.nozzle.exitDiameterM <= build.nozzle.throatDiameterM * (1 + 1e-9)
+        build.machine.nozzle.exitDiameterM <= build.machine.nozzle.throatDiameterM * (1 + 1e-9)
       )
-        b.nozzle.exitDiameterM = value
+        b.machine.nozzle.exitDiameterM = value
     })
   const watts = (w: number | null) => (w === null ? '—' : `${w >= 0 ? '+' : '−'}${shown.text(Math.abs(w), 'power')}`)
   return (

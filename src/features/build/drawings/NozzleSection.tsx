@@ -3,7 +3,7 @@ import { memo, useId } from 'react'
 import { nozzleStations, nozzleWall } from '../../../core/geometry'
 import { isentropicAreaRatio, machAlong, machOfAreaRatio, type NozzleResult } from '../../../core/flow'
 import type { AirSide } from '../../../core/prediction'
-import type { Build } from '../../../project/document'
+import type { Machine } from '../../../project/document'
 import { Dimension, Hatch, color } from '../../../ui'
 import type { Shown } from '../../shared'
 
@@ -17,7 +17,7 @@ export const NozzleSection = memo(function NozzleSection({
   flow,
   shown,
 }: {
-  nozzle: Build['nozzle']
+  nozzle: Machine['nozzle']
   air: AirSide
   flow: NozzleResult
   shown: Shown

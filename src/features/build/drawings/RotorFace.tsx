@@ -1,8 +1,8 @@
 'use client'
 import { memo, useId } from 'react'
-import type { TurbineBuild } from '../../../project/document'
+import type { BuildOf, MachineOfKind } from '../../../project/document'
 import { Dimension, Hatch, color } from '../../../ui'
-import { rotorPaths, type BladedMachine, type Shown } from '../../shared'
+import { rotorPaths, type Shown } from '../../shared'
 
 /** The rotor's face to scale with nozzle, jet and casing; dimensioned, turned so that the jet comes in along the top. */
 export const RotorFace = memo(function RotorFace({
@@ -10,12 +10,13 @@ export const RotorFace = memo(function RotorFace({
   jetWidthM,
   shown,
 }: {
-  build: TurbineBuild & { machine: BladedMachine }
+  build: BuildOf<MachineOfKind<'tangential-impulse' | 'turbine-compressor'>>
   jetWidthM: number
   shown: Shown
 }) {
   const hatch = useId()
-  const { machine, nozzle } = build
+  const { machine } = build
+  const { nozzle } = machine
   const { rootM, tipM, blades } = rotorPaths(machine)
   const wallIn = machine.casing.kind === 'close' ? tipM + machine.casing.clearanceM : 0
   const reach = (wallIn || tipM) + 4e-3
@@ -64,7 +65,7 @@ export const RotorFace = memo(function RotorFace({
           strokeDasharray={`${8 / scale} ${3 / scale} ${2 / scale} ${3 / scale}`}
         />
         <circle r={machine.hubRadiusM * mm} fill={color('sheet')} stroke={color('ink')} strokeWidth={1.2 / scale} />
-        <circle r={(build.shaft.diameterM * mm) / 2} fill={color('mute')} opacity="0.6" />
+        <circle r={(build.machine.shaft.diameterM * mm) / 2} fill={color('mute')} opacity="0.6" />
         {jets.map((angle) => (
           <g key={angle} transform={`rotate(${angle})`}>
             <path

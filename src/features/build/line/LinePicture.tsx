@@ -4,7 +4,7 @@ import type { Build } from '../../../project/document'
 import { areaOfConductance } from '../../../core/flow'
 import { Hatch, color } from '../../../ui'
 import type { Shown } from '../../shared'
-import type { AirPredicted } from '../use-build'
+import type { MachinePredicted as AirPredicted } from '../../../project/document'
 
 const [W, TOP, BASE] = [620, 26, 128]
 
@@ -58,7 +58,7 @@ function places(build: Build, { air, input }: AirPredicted): Place[] {
       kind: 'nozzle',
       beforePa: gauge(air.nozzlePressurePaAbs),
       afterPa: gauge(air.nozzlePressurePaAbs),
-      boreM: build.nozzle.throatDiameterM,
+      boreM: build.machine.nozzle.throatDiameterM,
       choked: false,
       mach: null,
     },

@@ -4,7 +4,7 @@ import { droopCurve, setSpring, type RegulatorRun } from '../../../core/supply'
 import type { BottlePicture } from '../../../workers'
 import type { CurveChartProps } from '../../../ui'
 import type { Shown } from '../../shared'
-import type { AirPredicted } from '../use-build'
+import type { MachinePredicted as AirPredicted } from '../../../project/document'
 
 /** Pressure and power at the nozzle against how wide the line is: the bore of its longest hose, or all of its fittings alike. */
 export function widthChart({ input, air }: AirPredicted, shown: Shown): CurveChartProps | null {

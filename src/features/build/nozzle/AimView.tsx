@@ -41,12 +41,12 @@ function Answer({ props, answer, figure }: { props: AirStationProps; answer: Siz
         {answer.above ? 'More needs more pressure, a better line, or another supply.' : 'Less needs a lower pressure.'}
       </Advice>
     )
-  const ratio = build.nozzle.exitDiameterM / build.nozzle.throatDiameterM
+  const ratio = build.machine.nozzle.exitDiameterM / build.machine.nozzle.throatDiameterM
   const put = (diameterM: number, name: string) =>
     edit(
       `throat ${name}`,
       (b) =>
-        void Object.assign(b.nozzle, {
+        void Object.assign(b.machine.nozzle, {
           throatDiameterM: diameterM,
           exitDiameterM: Math.max(diameterM, diameterM * ratio),
         }),
@@ -121,14 +121,14 @@ export function AimView(props: AirStationProps) {
       figure,
       value,
       fromM: LIMITS.throatDiameterM[0],
-      toM: Math.max(0.4e-3, Math.min(LIMITS.throatDiameterM[1], build.nozzle.inletBoreM * 0.95)),
+      toM: Math.max(0.4e-3, Math.min(LIMITS.throatDiameterM[1], build.machine.nozzle.inletBoreM * 0.95)),
     }),
-    [input, figure, value, build.nozzle.inletBoreM],
+    [input, figure, value, build.machine.nozzle.inletBoreM],
   )
   const { result, failed } = useAirJob(request)
   const pa = predicted.input.ambient.absolutePressurePa
-  const exit = onDesignExit(build.nozzle.throatDiameterM, Math.max(predicted.air.nozzlePressurePaAbs, pa), pa)
-  const chokes = exit > build.nozzle.throatDiameterM * 1.001
+  const exit = onDesignExit(build.machine.nozzle.throatDiameterM, Math.max(predicted.air.nozzlePressurePaAbs, pa), pa)
+  const chokes = exit > build.machine.nozzle.throatDiameterM * 1.001
   const kind = WANTED[figure].kind
   return (
     <Box maxW="420px">
@@ -169,8 +169,8 @@ export function AimView(props: AirStationProps) {
         {chokes
           ? `Wider wastes the jet in shocks, narrower leaves pressure unused. Below about ${shown.text(200e3, 'gaugePressure')} a plain hole loses little, and its exit cannot be printed wrong.`
           : 'The air does not reach the speed of sound, so a widening exit would only slow it.'}{' '}
-        {chokes && !locked && build.nozzle.form.kind === 'round' && (
-          <LinkButton onClick={() => edit('exit on design', (b) => void (b.nozzle.exitDiameterM = exit))}>
+        {chokes && !locked && build.machine.nozzle.form.kind === 'round' && (
+          <LinkButton onClick={() => edit('exit on design', (b) => void (b.machine.nozzle.exitDiameterM = exit))}>
             Put this exit in
           </LinkButton>
         )}

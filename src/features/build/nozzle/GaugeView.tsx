@@ -77,7 +77,7 @@ function Gauge({ gauge, props }: { gauge: HoleGauge; props: AirStationProps }) {
       },
       key ? `${gauge.id}:${key}` : null,
     )
-  const throat = props.build.nozzle.throatDiameterM
+  const throat = props.build.machine.nozzle.throatDiameterM
   const hole = correction ? compensatedHole(correction, throat) : null
   return (
     <>
@@ -142,7 +142,7 @@ export function GaugeView(props: AirStationProps) {
   const store = useStore()
   const { holeGauges } = useProject()
   const { build, edit } = props
-  const chosen = holeGauges.find((g) => g.id === build.nozzle.gaugeId)
+  const chosen = holeGauges.find((g) => g.id === build.machine.nozzle.gaugeId)
   const add = () => {
     const id = freshId('gauge')
     const gauge: HoleGauge = {
@@ -152,7 +152,7 @@ export function GaugeView(props: AirStationProps) {
       holes: GAUGE_SIZES_M.map((modelM) => ({ modelM, measuredM: null })),
     }
     const made = store.change('hole gauge', (p) => void p.holeGauges.push(gauge))
-    if (made.ok) edit('gauge of the nozzle', (b) => void (b.nozzle.gaugeId = id))
+    if (made.ok) edit('gauge of the nozzle', (b) => void (b.machine.nozzle.gaugeId = id))
   }
   return (
     <Box>
@@ -160,12 +160,14 @@ export function GaugeView(props: AirStationProps) {
         <ChoiceField
           wide
           label="Corrected by"
-          value={build.nozzle.gaugeId ?? 'none'}
+          value={build.machine.nozzle.gaugeId ?? 'none'}
           choices={[
             { value: 'none', label: 'nothing: drawn as wanted' },
             ...holeGauges.map((g) => ({ value: g.id, label: g.name })),
           ]}
-          onChange={(v) => edit('gauge of the nozzle', (b) => void (b.nozzle.gaugeId = v === 'none' ? null : v))}
+          onChange={(v) =>
+            edit('gauge of the nozzle', (b) => void (b.machine.nozzle.gaugeId = v === 'none' ? null : v))
+          }
         />
       </Box>
       {chosen ? (

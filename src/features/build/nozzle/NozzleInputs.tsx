@@ -3,13 +3,13 @@ import type { Draft } from 'immer'
 import { outletOfForm, outletSection, type OutletForm } from '../../../core/flow'
 import { compensatedHole } from '../../../core/making'
 import { nearestDrills } from '../../../core/units'
-import { LIMITS, type Build } from '../../../project/document'
+import { LIMITS, kindOf, type Machine } from '../../../project/document'
 import { correctionOf } from '../../../project/parts/parts-input'
 import { useProject } from '../../../store'
 import { ChoiceField, NumberField, SectionTitle } from '../../../ui'
 import { useShown } from '../../shared'
+import type { FeedLook } from '../stations/nozzle-station'
 import type { AirStationProps } from '../stations/station-props'
-import { workingRadius } from '../../../core/machines'
 
 const FORMS: readonly { readonly value: string; readonly label: string }[] = [
   { value: 'round', label: 'round hole' },
@@ -41,16 +41,16 @@ export function newForm(id: string, boreM: number, rotorRadiusM: number): Outlet
   }
 }
 
-type Nozzle = Build['nozzle']
+type Nozzle = Machine['nozzle']
 
 function FormFields({ build, edit, faultAt }: AirStationProps) {
   const shown = useShown()
-  const { nozzle } = build
+  const { nozzle } = build.machine
   const { form } = nozzle
   const mm = shown.unit('length').id
   const section = outletSection(outletOfForm(form, nozzle.throatDiameterM))
   const change = (label: string, recipe: (n: Draft<Nozzle>) => void, key: string) =>
-    edit(label, (b) => recipe(b.nozzle), `form-${key}`)
+    edit(label, (b) => recipe(b.machine.nozzle), `form-${key}`)
   /** Sets the area, and with it the throat of equal area; the exit keeps its ratio. */
   const setArea = (n: Draft<Nozzle>, areaM2: number) => {
     const throat = Math.sqrt((4 * areaM2) / Math.PI)
@@ -170,18 +170,15 @@ function useGaugeNote(nozzle: Nozzle): string | undefined {
   return `drawn ${shown.text(hole.modelM, 'length')} by your gauge, comes out ±${shown.text(hole.standardUncertaintyM, 'length')}`
 }
 
-/** Families whose nozzle blows over a gap into blades. */
-const GAPPED: ReadonlySet<string> = new Set(['tangential-impulse', 'supersonic-impulse', 'turbine-compressor'])
-
-export function NozzleInputs(props: AirStationProps) {
+export function NozzleInputs({ feed, ...props }: AirStationProps & { readonly feed: FeedLook | null }) {
   const { build, edit, faultAt } = props
   const shown = useShown()
-  const { nozzle, coefficients } = build
+  const { nozzle, coefficients } = build.machine
   const mm = shown.unit('length').id
   const convergent = nozzle.exitDiameterM <= nozzle.throatDiameterM * (1 + 1e-9)
   const round = nozzle.form.kind === 'round'
   const gaugeNote = useGaugeNote(nozzle)
-  const rotorRadiusM = build.machine.family === 'thrust-body' ? 20e-3 : workingRadius(build.machine)
+  const rotorRadiusM = kindOf(build).jetRadiusM?.(build.machine) ?? 20e-3
   return (
     <>
       <SectionTitle first>Nozzle</SectionTitle>
@@ -191,15 +188,16 @@ export function NozzleInputs(props: AirStationProps) {
         choices={FORMS}
         onChange={(id) =>
           edit('form of the outlet', (b) => {
-            const form = newForm(id, b.nozzle.inletBoreM, rotorRadiusM)
-            if (form.kind === 'divided' && b.nozzle.inletBoreM < 2 * b.nozzle.throatDiameterM)
-              b.nozzle.inletBoreM = 2 * b.nozzle.throatDiameterM
-            if (form.kind === 'slot' && b.nozzle.inletBoreM < 2.2 * b.nozzle.throatDiameterM)
-              b.nozzle.inletBoreM = 2.2 * b.nozzle.throatDiameterM
-            if (form.kind === 'ring' && b.nozzle.inletBoreM < 2.6 * b.nozzle.throatDiameterM)
-              b.nozzle.inletBoreM = 2.6 * b.nozzle.throatDiameterM
-            if (form.kind !== 'round') b.nozzle.exitDiameterM = b.nozzle.throatDiameterM
-            b.nozzle.form = form.kind === 'ring' ? { ...form, ringRadiusM: 0.3 * b.nozzle.inletBoreM } : form
+            const form = newForm(id, b.machine.nozzle.inletBoreM, rotorRadiusM)
+            if (form.kind === 'divided' && b.machine.nozzle.inletBoreM < 2 * b.machine.nozzle.throatDiameterM)
+              b.machine.nozzle.inletBoreM = 2 * b.machine.nozzle.throatDiameterM
+            if (form.kind === 'slot' && b.machine.nozzle.inletBoreM < 2.2 * b.machine.nozzle.throatDiameterM)
+              b.machine.nozzle.inletBoreM = 2.2 * b.machine.nozzle.throatDiameterM
+            if (form.kind === 'ring' && b.machine.nozzle.inletBoreM < 2.6 * b.machine.nozzle.throatDiameterM)
+              b.machine.nozzle.inletBoreM = 2.6 * b.machine.nozzle.throatDiameterM
+            if (form.kind !== 'round') b.machine.nozzle.exitDiameterM = b.machine.nozzle.throatDiameterM
+            b.machine.nozzle.form =
+              form.kind === 'ring' ? { ...form, ringRadiusM: 0.3 * b.machine.nozzle.inletBoreM } : form
           })
         }
       />
@@ -222,8 +220,8 @@ export function NozzleInputs(props: AirStationProps) {
           edit(
             'throat',
             (b) => {
-              if (convergent) b.nozzle.exitDiameterM = v
-              b.nozzle.throatDiameterM = v
+              if (convergent) b.machine.nozzle.exitDiameterM = v
+              b.machine.nozzle.throatDiameterM = v
             },
             'throat',
           )
@@ -239,7 +237,7 @@ export function NozzleInputs(props: AirStationProps) {
           limits={LIMITS.exitDiameterM}
           fault={faultAt('nozzle.exitDiameterM')}
           note={convergent ? 'as the throat: a plain hole' : undefined}
-          onChange={(v) => edit('nozzle exit', (b) => void (b.nozzle.exitDiameterM = v), 'exit')}
+          onChange={(v) => edit('nozzle exit', (b) => void (b.machine.nozzle.exitDiameterM = v), 'exit')}
         />
       )}
       <NumberField
@@ -248,7 +246,7 @@ export function NozzleInputs(props: AirStationProps) {
         whole
         value={nozzle.count}
         limits={LIMITS.nozzleCount}
-        onChange={(v) => edit('number of nozzles', (b) => void (b.nozzle.count = Math.round(v)), 'count')}
+        onChange={(v) => edit('number of nozzles', (b) => void (b.machine.nozzle.count = Math.round(v)), 'count')}
       />
       <NumberField
         label="Inlet bore"
@@ -257,25 +255,33 @@ export function NozzleInputs(props: AirStationProps) {
         value={nozzle.inletBoreM}
         limits={LIMITS.inletBoreM}
         fault={faultAt('nozzle.inletBoreM')}
-        onChange={(v) => edit('inlet bore', (b) => void (b.nozzle.inletBoreM = v), 'bore')}
+        onChange={(v) => edit('inlet bore', (b) => void (b.machine.nozzle.inletBoreM = v), 'bore')}
       />
-      {build.machine.family !== 'thrust-body' && (
+      {feed && 'angleRad' in nozzle && (
         <>
           <NumberField
-            label={build.machine.family === 'reaction-rotor' ? 'Angle from straight back' : 'Angle to the rim'}
+            label={feed.angleLabel}
             kind="angle"
             value={nozzle.angleRad}
             limits={LIMITS.nozzleAngleRad}
-            onChange={(v) => edit('nozzle angle', (b) => void (b.nozzle.angleRad = v), 'angle')}
+            onChange={(v) =>
+              edit(
+                'nozzle angle',
+                (b) => void ('angleRad' in b.machine.nozzle && (b.machine.nozzle.angleRad = v)),
+                'angle',
+              )
+            }
           />
-          {GAPPED.has(build.machine.family) && (
+          {feed.gapped && (
             <NumberField
               label="Gap to the blades"
               kind="length"
               unit={mm}
               value={nozzle.gapM}
               limits={LIMITS.nozzleGapM}
-              onChange={(v) => edit('nozzle gap', (b) => void (b.nozzle.gapM = v), 'gap')}
+              onChange={(v) =>
+                edit('nozzle gap', (b) => void ('gapM' in b.machine.nozzle && (b.machine.nozzle.gapM = v)), 'gap')
+              }
             />
           )}
         </>
@@ -291,8 +297,8 @@ export function NozzleInputs(props: AirStationProps) {
         note={nozzle.edge === 'sharp' ? 'the jet contracts behind the edge, less as the pressure rises' : undefined}
         onChange={(v) =>
           edit('entry of the nozzle', (b) => {
-            b.nozzle.edge = v
-            b.coefficients.discharge =
+            b.machine.nozzle.edge = v
+            b.machine.coefficients.discharge =
               v === 'sharp' ? { value: 0.61, standardUncertainty: 0.02 } : { value: 0.9, standardUncertainty: 0.03 }
           })
         }
@@ -307,7 +313,7 @@ export function NozzleInputs(props: AirStationProps) {
             ? `at low pressure; estimate ±${coefficients.discharge.standardUncertainty}`
             : `estimate ±${coefficients.discharge.standardUncertainty}, short drilled holes (practice)`
         }
-        onChange={(v) => edit('discharge coefficient', (b) => void (b.coefficients.discharge.value = v), 'cd')}
+        onChange={(v) => edit('discharge coefficient', (b) => void (b.machine.coefficients.discharge.value = v), 'cd')}
       />
       <NumberField
         label="Speed, φ"
@@ -315,7 +321,7 @@ export function NozzleInputs(props: AirStationProps) {
         value={coefficients.velocity.value}
         limits={LIMITS.flowCoefficient}
         note="what rubs: it costs pressure, not flow"
-        onChange={(v) => edit('speed coefficient', (b) => void (b.coefficients.velocity.value = v), 'phi')}
+        onChange={(v) => edit('speed coefficient', (b) => void (b.machine.coefficients.velocity.value = v), 'phi')}
       />
     </>
   )

@@ -136,7 +136,7 @@ function Verdict({
 }) {
   const shown = useShown()
   const { best } = picture
-  const now = props.build.nozzle.throatDiameterM
+  const now = props.build.machine.nozzle.throatDiameterM
   const { kind, most } = GOALS[goal]
   if (!best)
     return (
@@ -156,12 +156,12 @@ function Verdict({
           : `Best at ${shown.text(best.throatDiameterM, 'length')}; nearest drills ${drills.map((d) => d.label).join(', ')}.`}
       </Advice>
     )
-  const ratio = props.build.nozzle.exitDiameterM / now
+  const ratio = props.build.machine.nozzle.exitDiameterM / now
   const put = (diameterM: number, label: string) =>
     props.edit(
       `throat ${label}`,
       (b) =>
-        void Object.assign(b.nozzle, {
+        void Object.assign(b.machine.nozzle, {
           throatDiameterM: diameterM,
           exitDiameterM: Math.max(diameterM, diameterM * ratio),
         }),
@@ -198,7 +198,7 @@ export function SizingView(props: AirStationProps) {
   const request = useMemo(() => {
     const now = input.nozzle.throatDiameterM
     const fromM = Math.max(LIMITS.throatDiameterM[0], 0.35 * now)
-    const toM = Math.max(fromM * 1.2, Math.min(build.nozzle.inletBoreM * 0.95, 2.4 * now))
+    const toM = Math.max(fromM * 1.2, Math.min(build.machine.nozzle.inletBoreM * 0.95, 2.4 * now))
     return {
       kind: 'sizing' as const,
       input,
@@ -208,7 +208,7 @@ export function SizingView(props: AirStationProps) {
       goal,
       leastJetPowerW: goal === 'run-time' ? leastJetPowerW : 0,
     }
-  }, [input, build.nozzle.inletBoreM, goal, leastJetPowerW])
+  }, [input, build.machine.nozzle.inletBoreM, goal, leastJetPowerW])
   const { result, working, failed } = useAirJob(request)
   const chart = useMemo(
     () => (result ? chartOf(result, goal, input.nozzle.throatDiameterM, shown) : null),

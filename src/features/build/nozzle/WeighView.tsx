@@ -50,7 +50,7 @@ export function WeighView({ build, predicted, edit, openWorking }: AirStationPro
   }
   return (
     <Box>
-      <PlatePicture diameterM={build.nozzle.throatDiameterM} forceN={force.value} shown={shown} />
+      <PlatePicture diameterM={build.machine.nozzle.throatDiameterM} forceN={force.value} shown={shown} />
       <Box maxW="420px">
         <NumberField
           label="Scale reads"
@@ -89,7 +89,7 @@ export function WeighView({ build, predicted, edit, openWorking }: AirStationPro
               edit(
                 'discharge coefficient weighed',
                 (b) =>
-                  void (b.coefficients.discharge = {
+                  void (b.machine.coefficients.discharge = {
                     value: Number(cd.value.toPrecision(4)),
                     standardUncertainty: Number(Math.max(0.003, cd.standardUncertainty).toPrecision(2)),
                   }),

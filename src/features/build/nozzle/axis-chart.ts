@@ -3,7 +3,7 @@ import { nozzleStations, nozzleWall } from '../../../core/geometry'
 import type { Build } from '../../../project/document'
 import type { CurveChartProps } from '../../../ui'
 import type { Shown } from '../../shared'
-import type { AirPredicted } from '../use-build'
+import type { MachinePredicted as AirPredicted } from '../../../project/document'
 
 /** Mach number, pressure and temperature along the insert, with the shock where it stands. */
 export function axisChart(
@@ -12,7 +12,7 @@ export function axisChart(
   show: 'pressure' | 'temperature',
   shown: Shown,
 ): CurveChartProps {
-  const { nozzle } = build
+  const { nozzle } = build.machine
   const wall = nozzleWall(nozzle)
   const { throatM } = nozzleStations(nozzle)
   const rt = nozzle.throatDiameterM / 2

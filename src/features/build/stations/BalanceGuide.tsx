@@ -67,7 +67,7 @@ export function BalanceGuide({ build, predicted, openWorking }: StationProps) {
                 ? 'so little is within its grade: leave it'
                 : `takes ${shown.text(hole.massKg, 'mass')} away`
             }
-            warn={hole.depthM > build.shaft.diameterM * 4}
+            warn={hole.depthM > build.machine.shaft.diameterM * 4}
           />
           <Figure
             label="Unbalance of that putty"

@@ -4,8 +4,8 @@ import { stabilityWorking } from '../../../core/prediction'
 import { LIMITS, type ThrustBuild } from '../../../project/document'
 import { Advice, ChoiceField, Dimension, Figure, NumberField, SectionTitle, Sheet, color } from '../../../ui'
 import { bodyPath, useShown, type Shown } from '../../shared'
-import { STABILITY_WORDS } from '../station-texts'
-import type { ThrustPredicted } from '../use-build'
+import { STABILITY_WORDS } from '../air-words'
+import type { ThrustPredicted } from '../../../project/document'
 import type { ThrustStationProps } from './station-props'
 
 function Inputs({ build, edit, faultAt }: ThrustStationProps) {

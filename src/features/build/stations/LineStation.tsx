@@ -9,7 +9,7 @@ import { LineInputs } from '../line/LineInputs'
 import { LinePicture } from '../line/LinePicture'
 import { RegulatorSizing } from '../line/RegulatorSizing'
 import { bottleChart, droopChart, pulseChart, settingChart, widthChart } from '../line/line-charts'
-import type { AirPredicted } from '../use-build'
+import type { MachinePredicted as AirPredicted } from '../../../project/document'
 import { Findings } from './Findings'
 import type { AirStationProps } from './station-props'
 
@@ -104,8 +104,8 @@ function WithOrWithout({ build, predicted }: { build: Build; predicted: AirPredi
       ) : (
         <Advice tone="note" title={`Without a regulator it lasts ${bare.run.timeS.toFixed(1)} s`}>
           {(100 * bare.wastedShare).toFixed(0)} % of its air is left when the machine stops at{' '}
-          {shown.text(build.load.leastGaugePressurePa, 'gaugePressure')}. Put a regulator in on the left to see both
-          side by side.
+          {shown.text(build.leastGaugePressurePa, 'gaugePressure')}. Put a regulator in on the left to see both side by
+          side.
         </Advice>
       )}
       {charts.setting && (

@@ -24,12 +24,12 @@ export function LoadStation({ build, predicted, edit, openWorking }: StationProp
   const shown = useShown()
   const project = useProject()
   const late = useSettled(predicted)
-  const lateLoad = useSettled(build.load)
+  const lateLoad = useSettled(build.machine.load)
   const chart = useMemo(() => performanceChart(late.prediction, shown, lateLoad), [late, shown, lateLoad])
   const filling = useMemo(() => fillingChart(late, shown), [late, shown])
   const { figures: f, uncertainty: u, point, compressor } = predicted.prediction
-  const spare = f.powerAtLoadW - build.load.wantedPowerW
-  const ratio = f.bestSpeedRadPerS / Math.max(1, build.load.speedRadPerS)
+  const spare = f.powerAtLoadW - build.machine.load.wantedPowerW
+  const ratio = f.bestSpeedRadPerS / Math.max(1, build.machine.load.speedRadPerS)
   const bestSpeed = shown.text(f.bestSpeedRadPerS, 'rotation')
   return (
     <Sheet
@@ -38,25 +38,25 @@ export function LoadStation({ build, predicted, edit, openWorking }: StationProp
           <SectionTitle first>What it drives</SectionTitle>
           <TextField
             label="Name"
-            value={build.load.label}
+            value={build.machine.load.label}
             most={120}
-            onChange={(v) => edit('load', (b) => void (b.load.label = v), 'load-label')}
+            onChange={(v) => edit('load', (b) => void (b.machine.load.label = v), 'load-label')}
           />
           <NumberField
             label="Speed"
             kind="rotation"
             unit="rpm"
-            value={build.load.speedRadPerS}
+            value={build.machine.load.speedRadPerS}
             limits={LIMITS.speedRadPerS}
-            onChange={(v) => edit('speed of the load', (b) => void (b.load.speedRadPerS = v), 'load-speed')}
+            onChange={(v) => edit('speed of the load', (b) => void (b.machine.load.speedRadPerS = v), 'load-speed')}
           />
           <NumberField
             label="Power wanted"
             kind="power"
             unit={shown.unit('power').id}
-            value={build.load.wantedPowerW}
+            value={build.machine.load.wantedPowerW}
             limits={LIMITS.wantedPowerW}
-            onChange={(v) => edit('power wanted', (b) => void (b.load.wantedPowerW = v), 'load-power')}
+            onChange={(v) => edit('power wanted', (b) => void (b.machine.load.wantedPowerW = v), 'load-power')}
           />
           <SectionTitle>Notes of this build</SectionTitle>
           <TextField
@@ -175,7 +175,9 @@ export function LoadStation({ build, predicted, edit, openWorking }: StationProp
               At {bestSpeed} it gives {shown.text(f.bestPowerW, 'power')}. A gear of{' '}
               {formatNumber(ratio > 1 ? ratio : 1 / ratio, 3)} : 1 {ratio > 1 ? 'down' : 'up'} to the load would use it.{' '}
               <LinkButton
-                onClick={() => edit('speed of the load', (b) => void (b.load.speedRadPerS = f.bestSpeedRadPerS))}
+                onClick={() =>
+                  edit('speed of the load', (b) => void (b.machine.load.speedRadPerS = f.bestSpeedRadPerS))
+                }
               >
                 Set the speed to {bestSpeed}
               </LinkButton>

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react'
 import { pushOutForce, screwEngagement, shoulderThickness } from '../../../core/making'
 import { effectiveNozzle, pushOutWorking } from '../../../core/prediction'
 import { allowableStrength, materialById } from '../../../core/strength'
-import { isTurbine } from '../../../project/document'
+import { kindOf } from '../../../project/document'
 import { Advice, ChartBlock, Figure, SectionTitle, Sheet, Views } from '../../../ui'
 import { useSettled, useShown, type Shown } from '../../shared'
 import { NozzleSection } from '../drawings/NozzleSection'
@@ -15,8 +15,9 @@ import { NozzleInputs } from '../nozzle/NozzleInputs'
 import { SizingView } from '../nozzle/SizingView'
 import { WeighView } from '../nozzle/WeighView'
 import { axisChart } from '../nozzle/axis-chart'
-import { REGIME_WORDS } from '../station-texts'
+import { REGIME_WORDS } from '../air-words'
 import { Findings } from './Findings'
+import type { FeedLook } from './nozzle-station'
 import type { AirStationProps } from './station-props'
 
 const VIEWS = [
@@ -33,13 +34,14 @@ type View = (typeof VIEWS)[number]['value']
 function PushOut({ build, predicted, openWorking }: AirStationProps) {
   const shown = useShown()
   const { air, input } = predicted
-  const bore = build.nozzle.inletBoreM
+  const bore = build.machine.nozzle.inletBoreM
   const sealed = bore + 2 * Math.max(2.4e-3, 0.35 * bore)
   const gauge = air.nozzlePressurePaAbs - input.ambient.absolutePressurePa
   const force = pushOutForce(sealed, gauge)
-  const material = materialById(isTurbine(build) ? build.machine.materialId : 'petg')
+  const print = kindOf(build).print?.(build.machine)
+  const material = materialById(print?.materialId ?? 'petg')
   const allowable = allowableStrength(material, {
-    infill: isTurbine(build) ? build.machine.infill : 1,
+    infill: print?.infill ?? 1,
     loadedAcrossLayers: true,
     temperatureK: Math.max(air.temperatureK, input.ambient.temperatureK),
   })
@@ -58,7 +60,7 @@ function PushOut({ build, predicted, openWorking }: AirStationProps) {
   )
 }
 
-export function NozzleStation(props: AirStationProps) {
+export function NozzleStation({ feed, ...props }: AirStationProps & { readonly feed: FeedLook | null }) {
   const { build, predicted, openWorking } = props
   const shown = useShown()
   const params = useSearchParams()
@@ -76,18 +78,18 @@ export function NozzleStation(props: AirStationProps) {
   const { nozzle, uncertainty: u, air } = predicted
   const figure = (si: number, kind: Parameters<Shown['parts']>[1], uncertainty?: number) =>
     shown.parts(si, kind, uncertainty)
-  const round = build.nozzle.form.kind === 'round'
+  const round = build.machine.nozzle.form.kind === 'round'
   return (
     <Sheet
-      left={<NozzleInputs {...props} />}
+      left={<NozzleInputs {...props} feed={feed} />}
       middle={
         <>
           <SectionTitle first>{round ? 'Section, to scale' : 'Outlet from the front, to scale'}</SectionTitle>
           {round ? (
-            <NozzleSection nozzle={build.nozzle} air={air} flow={nozzle} shown={shown} />
+            <NozzleSection nozzle={build.machine.nozzle} air={air} flow={nozzle} shown={shown} />
           ) : (
             <OutletFace
-              nozzle={build.nozzle}
+              nozzle={build.machine.nozzle}
               shapeFactor={effectiveNozzle(predicted.input).shapeFactor}
               shown={shown}
             />

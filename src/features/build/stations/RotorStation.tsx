@@ -2,12 +2,11 @@
 import { Fragment, useMemo, useState } from 'react'
 import { formatNumber } from '../../../core/units'
 import {
-  FAMILY_PRACTICE,
-  FAMILY_WORDS,
   LIMITS,
   fieldLimits,
   fieldTitle,
   fieldValue,
+  kindOf,
   setField,
   shownFields,
   type MachineFieldSpec,
@@ -32,13 +31,16 @@ import { useProject } from '../../../store'
 import { JobError, readDrawing } from '../../../workers'
 import { useSettled, useShown } from '../../shared'
 import { COEFFICIENT_WORDS } from '../coefficient-words'
-import { drawingsOf, MachineDrawing } from '../drawings/MachineDrawing'
 import { Triangles } from '../drawings/Triangles'
 import { MapView } from '../design/MapView'
 import { ChangesView } from '../design/ChangesView'
 import { performanceChart } from '../performance-chart'
 import { Findings } from './Findings'
 import type { StationProps } from './station-props'
+import type { AnyLook } from '../machines/rotating'
+import { isRecorded } from '../../../project/measuring'
+
+type RotorProps = StationProps & { readonly look: AnyLook }
 
 /** One field of the machine, whatever its family. */
 export function MachineField({
@@ -80,13 +82,12 @@ export function MachineField({
 const ON_SHAFT = new Set(['machine.discThicknessM', 'machine.hubRadiusM'])
 
 /** A blade of the maker's own, read from a drawing: its depth, thickness and angles are measured from it, the parts are made with it. */
-function OwnBlade({ build, edit }: Pick<StationProps, 'build' | 'edit'>) {
+function OwnBlade({ build, edit, look }: Pick<RotorProps, 'build' | 'edit' | 'look'>) {
   const locked = useLocked()
   const [said, setSaid] = useState<readonly string[]>([])
   const [busy, setBusy] = useState<AbortController | null>(null)
   const { machine } = build
   if (!('outline' in machine)) return null
-  const along = machine.family === 'axial' || machine.family === 'supersonic-impulse' || machine.family === 'wind-stack'
   const reading = async (file: File): Promise<OutlineOutcome> => {
     const control = new AbortController()
     setBusy(control)
@@ -149,8 +150,10 @@ function OwnBlade({ build, edit }: Pick<StationProps, 'build' | 'edit'>) {
       )}
       <Box fontSize="xs" color="mute">
         drawn in millimetres:{' '}
-        {along ? 'outlet edge to the left, inlet edge to the right' : 'root to the left, tip to the right'}, travel
-        upwards
+        {look.bladeAlongShaft
+          ? 'outlet edge to the left, inlet edge to the right'
+          : 'root to the left, tip to the right'}
+        , travel upwards
       </Box>
       {busy && (
         <Box fontSize="xs" role="status">
@@ -166,7 +169,7 @@ function OwnBlade({ build, edit }: Pick<StationProps, 'build' | 'edit'>) {
   )
 }
 
-function Inputs(props: StationProps) {
+function Inputs(props: RotorProps) {
   const fields = shownFields(props.build).filter((f) => !(ON_SHAFT.has(f.path) && f.group === 'Body'))
   return (
     <>
@@ -199,17 +202,19 @@ function Extras({ predicted }: Pick<StationProps, 'predicted'>) {
   )
 }
 
-export function RotorStation(props: StationProps) {
-  const { build, predicted, openWorking } = props
+export function RotorStation(props: RotorProps) {
+  const { build, predicted, openWorking, look } = props
   const shown = useShown()
   const { runs } = useProject()
-  const tested = runs.some((r) => r.buildId === build.id && r.recordingId !== null)
-  const drawings = drawingsOf(build)
+  const tested = runs.some((r) => r.buildId === build.id && isRecorded(r))
+  const { drawings } = look
+  const words = kindOf(build).words
   const [view, setView] = useState<string>(drawings[0].value)
   const [below, setBelow] = useState<'curve' | 'map' | 'changes'>('curve')
+  const { Drawing } = drawings.find((d) => d.value === view) ?? drawings[0]
   const { prediction } = predicted
   const late = useSettled(predicted)
-  const lateLoad = useSettled(build.load)
+  const lateLoad = useSettled(build.machine.load)
   const chart = useMemo(() => performanceChart(late.prediction, shown, lateLoad), [late, shown, lateLoad])
   const { figures: f, uncertainty: u, ideal } = prediction
   const worst = [...prediction.shares].sort((a, b) => Math.abs(b.powerW) - Math.abs(a.powerW)).slice(0, 2)
@@ -228,7 +233,7 @@ export function RotorStation(props: StationProps) {
           {view === 'triangles' && turned ? (
             <Triangles point={prediction.point} />
           ) : (
-            <MachineDrawing build={build} view={view} predicted={predicted} shown={shown} />
+            <Drawing build={build} predicted={predicted} shown={shown} />
           )}
           <Views
             label="What it does"
@@ -310,19 +315,12 @@ export function RotorStation(props: StationProps) {
           {prediction.notes
             .filter((n) => !/nozzle|exit pressure|air leaves below/i.test(n))
             .map((note) => (
-              <Advice
-                key={note}
-                tone="advice"
-                title={
-                  FAMILY_WORDS[build.machine.family][0].toUpperCase() + FAMILY_WORDS[build.machine.family].slice(1)
-                }
-              >
+              <Advice key={note} tone="advice" title={words.name[0].toUpperCase() + words.name.slice(1)}>
                 {note}
               </Advice>
             ))}
           <Advice tone="note" title="Making it">
-            {FAMILY_PRACTICE[build.machine.family].how} It takes {FAMILY_PRACTICE[build.machine.family].make}. Mind:{' '}
-            {FAMILY_PRACTICE[build.machine.family].hazard}.
+            {words.how} It takes {words.make}. Mind: {words.hazard}.
           </Advice>
           <Findings findings={predicted.review.findings} ids={['burst', 'outlets', 'bed', 'gap', 'range-']} />
         </>

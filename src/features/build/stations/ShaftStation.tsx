@@ -17,7 +17,7 @@ import {
   type CurveChartProps,
 } from '../../../ui'
 import { useSettled, useShown, type Shown } from '../../shared'
-import type { Predicted } from '../use-build'
+import type { RotatingPredicted as Predicted } from '../../../project/document'
 import { Findings } from './Findings'
 import { BalanceGuide } from './BalanceGuide'
 import { MachineField } from './RotorStation'
@@ -27,7 +27,8 @@ function Inputs(props: StationProps) {
   const { build, edit } = props
   const shown = useShown()
   const mm = shown.unit('length').id
-  const { machine, shaft } = build
+  const { machine } = build
+  const { shaft } = machine
   const body = shownFields(build).filter((f) => f.group === 'Body')
   return (
     <>
@@ -39,7 +40,7 @@ function Inputs(props: StationProps) {
           value: b.id,
           label: `${b.id}: ${[b.boreM, b.outerM, b.widthM].map((m) => Math.round(m * 1000)).join(' × ')}`,
         }))}
-        onChange={(v) => edit('bearing class', (b) => void (b.shaft.bearingClassId = v))}
+        onChange={(v) => edit('bearing class', (b) => void (b.machine.shaft.bearingClassId = v))}
       />
       <NumberField
         label="How many"
@@ -47,7 +48,7 @@ function Inputs(props: StationProps) {
         whole
         value={shaft.bearingCount}
         limits={LIMITS.bearingCount}
-        onChange={(v) => edit('bearing count', (b) => void (b.shaft.bearingCount = Math.round(v)), 'bearings')}
+        onChange={(v) => edit('bearing count', (b) => void (b.machine.shaft.bearingCount = Math.round(v)), 'bearings')}
       />
       <NumberField
         label="Shaft"
@@ -55,7 +56,7 @@ function Inputs(props: StationProps) {
         unit={mm}
         value={shaft.diameterM}
         limits={LIMITS.shaftDiameterM}
-        onChange={(v) => edit('shaft diameter', (b) => void (b.shaft.diameterM = v), 'shaft')}
+        onChange={(v) => edit('shaft diameter', (b) => void (b.machine.shaft.diameterM = v), 'shaft')}
       />
       <NumberField
         label="Between the bearings"
@@ -63,7 +64,7 @@ function Inputs(props: StationProps) {
         unit={mm}
         value={shaft.spanM}
         limits={LIMITS.bearingSpanM}
-        onChange={(v) => edit('bearing span', (b) => void (b.shaft.spanM = v), 'span')}
+        onChange={(v) => edit('bearing span', (b) => void (b.machine.shaft.spanM = v), 'span')}
       />
       <NumberField
         label="Rotor overhangs by"
@@ -72,7 +73,7 @@ function Inputs(props: StationProps) {
         value={shaft.overhangM}
         limits={LIMITS.overhangM}
         note={shaft.overhangM > 0 ? 'beyond the nearer bearing' : '0: the rotor sits between them'}
-        onChange={(v) => edit('overhang', (b) => void (b.shaft.overhangM = v), 'overhang')}
+        onChange={(v) => edit('overhang', (b) => void (b.machine.shaft.overhangM = v), 'overhang')}
       />
       <NumberField
         label="Side pull"
@@ -81,13 +82,13 @@ function Inputs(props: StationProps) {
         value={shaft.sideLoadN}
         limits={LIMITS.sideLoadN}
         note="of a belt, gear or wheel"
-        onChange={(v) => edit('side pull', (b) => void (b.shaft.sideLoadN = v), 'side')}
+        onChange={(v) => edit('side pull', (b) => void (b.machine.shaft.sideLoadN = v), 'side')}
       />
       <ChoiceField
         label="Balanced to"
         value={String(shaft.balanceGradeMPerS)}
         choices={GRADES.map(([grade, label]) => ({ value: String(grade), label }))}
-        onChange={(v) => edit('balance grade', (b) => void (b.shaft.balanceGradeMPerS = Number(v)))}
+        onChange={(v) => edit('balance grade', (b) => void (b.machine.shaft.balanceGradeMPerS = Number(v)))}
       />
       <SectionTitle>Rotor body</SectionTitle>
       <ChoiceField

@@ -29,7 +29,7 @@ import {
   type FillingBalance,
   type RunDown,
 } from '../../../core/supply'
-import { isTurbine } from '../../../project/document'
+import { kindOf } from '../../../project/document'
 import { Advice, ChartBlock, Figure, SectionTitle, Sheet, Views } from '../../../ui'
 import { useSettled, useShown } from '../../shared'
 import { FillingPicture } from '../supply/FillingPicture'
@@ -45,7 +45,7 @@ import {
   runDownHeatChart,
   skinChart,
 } from '../supply/source-charts'
-import type { AirPredicted } from '../use-build'
+import type { MachinePredicted as AirPredicted } from '../../../project/document'
 import { Findings } from './Findings'
 import type { AirStationProps } from './station-props'
 
@@ -105,7 +105,8 @@ function Middle({ props, run }: { props: AirStationProps; run: RunDown | null })
     return cycle && cycle.trace.length > 0 ? cycleChart(cycle, shown) : null
   }, [view, input, air, run, shown])
   const filling = view === 'filling' && run ? fillingOf(input, run) : null
-  const material = isTurbine(build) ? materialById(build.machine.materialId) : null
+  const print = kindOf(build).print?.(build.machine)
+  const material = print ? materialById(print.materialId) : null
   if (build.supply.kind === 'steady')
     return (
       <Advice tone="note" title="A steady pressure is taken as given">
@@ -233,7 +234,7 @@ function VesselFigures({ build, predicted, openWorking, run }: AirStationProps &
         sub={
           starved
             ? 'it starts below the machine’s least pressure'
-            : `until ${shown.text(build.load.leastGaugePressurePa, 'gaugePressure')} at the nozzle`
+            : `until ${shown.text(build.leastGaugePressurePa, 'gaugePressure')} at the nozzle`
         }
         warn={starved}
         onOpen={() => openWorking(runTimeWorking(input, run))}

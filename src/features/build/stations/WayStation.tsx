@@ -17,7 +17,7 @@ import {
   type CurveChartProps,
 } from '../../../ui'
 import { useAirJob, useSettled, useShown, type Shown } from '../../shared'
-import type { ThrustPredicted } from '../use-build'
+import type { ThrustPredicted } from '../../../project/document'
 import type { ThrustStationProps } from './station-props'
 
 function Inputs({ build, edit }: ThrustStationProps) {
@@ -28,9 +28,9 @@ function Inputs({ build, edit }: ThrustStationProps) {
       <SectionTitle first>Where it goes</SectionTitle>
       <TextField
         label="What it is for"
-        value={build.load.label}
+        value={build.machine.label}
         most={120}
-        onChange={(v) => edit('what it is for', (b) => void (b.load.label = v), 'label')}
+        onChange={(v) => edit('what it is for', (b) => void (b.machine.label = v), 'label')}
       />
       <ChoiceField
         label="Way"
@@ -95,10 +95,10 @@ function Inputs({ build, edit }: ThrustStationProps) {
           kind="gaugePressure"
           unit={shown.unit('gaugePressure').id}
           suffix="gauge"
-          value={build.load.leastGaugePressurePa}
+          value={build.leastGaugePressurePa}
           limits={LIMITS.leastGaugePressurePa}
           note="for the time held still"
-          onChange={(v) => edit('least pressure', (b) => void (b.load.leastGaugePressurePa = v), 'least')}
+          onChange={(v) => edit('least pressure', (b) => void (b.leastGaugePressurePa = v), 'least')}
         />
       )}
     </>

@@ -3,7 +3,7 @@ import { useId } from 'react'
 import type { CompressedAirHeat } from '../../../core/supply'
 import { Hatch, color } from '../../../ui'
 import type { Shown } from '../../shared'
-import type { AirPredicted } from '../use-build'
+import type { MachinePredicted as AirPredicted } from '../../../project/document'
 
 const [LEFT, RIGHT, TOP, BOTTOM] = [60, 600, 24, 168]
 

@@ -4,7 +4,7 @@ import { restVolume } from '../../../core/supply'
 import type { Build } from '../../../project/document'
 import { Dimension, Hatch, color } from '../../../ui'
 import type { Shown } from '../../shared'
-import type { AirPredicted } from '../use-build'
+import type { MachinePredicted as AirPredicted } from '../../../project/document'
 import type { SupplyOf } from './supply-edit'
 
 interface DrawingProps<S> {
@@ -386,7 +386,7 @@ export function SourceDrawing({ build, predicted, shown }: { build: Build; predi
     case 'compressor':
       return <TankDrawing supply={supply} settingPa={build.line.regulator?.setGaugePressurePa ?? null} {...props} />
     case 'vessel':
-      return <BottleDrawing supply={supply} leastPa={build.load.leastGaugePressurePa} {...props} />
+      return <BottleDrawing supply={supply} leastPa={build.leastGaugePressurePa} {...props} />
     case 'blower':
       return <BlowerDrawing supply={supply} {...props} />
     case 'breath':

@@ -120,10 +120,10 @@ function VesselInputs({ supply, build, edit, faultAt }: SourceProps<'vessel'>) {
         kind="gaugePressure"
         unit={p}
         suffix="gauge"
-        value={build.load.leastGaugePressurePa}
+        value={build.leastGaugePressurePa}
         limits={LIMITS.leastGaugePressurePa}
         note="at the nozzle; the air below is wasted"
-        onChange={(v) => edit('least pressure', (b) => void (b.load.leastGaugePressurePa = v), 'least')}
+        onChange={(v) => edit('least pressure', (b) => void (b.leastGaugePressurePa = v), 'least')}
       />
       <SectionTitle>Heat from its wall</SectionTitle>
       <ChoiceField
@@ -540,9 +540,9 @@ function BalloonInputs({ supply, build, edit, faultAt }: SourceProps<'balloon'>)
         kind="gaugePressure"
         unit={shown.unit('gaugePressure').id}
         suffix="gauge"
-        value={build.load.leastGaugePressurePa}
+        value={build.leastGaugePressurePa}
         limits={LIMITS.leastGaugePressurePa}
-        onChange={(v) => edit('least pressure', (b) => void (b.load.leastGaugePressurePa = v), 'least')}
+        onChange={(v) => edit('least pressure', (b) => void (b.leastGaugePressurePa = v), 'least')}
       />
     </>
   )
@@ -583,7 +583,7 @@ export function SourceInputs(props: AirStationProps) {
       if (b.supply.kind === 'steady' && before !== null) b.supply.gaugePressurePa = before
       b.line.regulator = kind === 'compressor' ? newRegulator(before !== null && before < 500e3 ? before : 350e3) : null
       if (kind === 'balloon' || kind === 'vessel')
-        b.load.leastGaugePressurePa = Math.min(b.load.leastGaugePressurePa, kind === 'balloon' ? 500 : 150e3)
+        b.leastGaugePressurePa = Math.min(b.leastGaugePressurePa, kind === 'balloon' ? 500 : 150e3)
     })
   return (
     <>

@@ -1,12 +1,12 @@
 'use client'
 import { memo } from 'react'
 import type { CompressorBalance } from '../../../../core/turbine'
-import type { TurbineBuild } from '../../../../project/document'
+import type { BuildOf, MachineOfKind } from '../../../../project/document'
 import { color } from '../../../../ui'
 import type { Shown } from '../../../shared'
 import { Drawing, H, Legend, pathOf } from './frame'
 
-type Driven = Extract<TurbineBuild['machine'], { family: 'turbine-compressor' }>
+type Driven = MachineOfKind<'turbine-compressor'>
 
 /** The impeller's face to scale, blades as log spirals that end at their backsweep. */
 export const ImpellerFace = memo(function ImpellerFace({
@@ -14,7 +14,7 @@ export const ImpellerFace = memo(function ImpellerFace({
   balance,
   shown,
 }: {
-  build: TurbineBuild & { machine: Driven }
+  build: BuildOf<Driven>
   balance: CompressorBalance | null
   shown: Shown
 }) {
@@ -47,7 +47,7 @@ export const ImpellerFace = memo(function ImpellerFace({
         <path key={i} d={blade(i)} fill="none" stroke={color('ink')} strokeWidth="2.4" />
       ))}
       <circle cx={cx} cy={cy} r={eye * scale} fill={color('pale')} fillOpacity="0.7" stroke={color('ink')} />
-      <circle cx={cx} cy={cy} r={(build.shaft.diameterM / 2) * scale} fill={color('mute')} />
+      <circle cx={cx} cy={cy} r={(build.machine.shaft.diameterM / 2) * scale} fill={color('mute')} />
       <Legend
         x={cx + impeller.tipRadiusM * scale + 34}
         y={34}

@@ -1,30 +1,32 @@
 'use client'
 import { memo } from 'react'
-import type { Prediction } from '../../../../core/prediction'
-import type { TurbineBuild } from '../../../../project/document'
+import type { BuildOf, MachineOfKind, RotatingPredicted } from '../../../../project/document'
 import { Dimension, color } from '../../../../ui'
 import type { Shown } from '../../../shared'
 import { Drawing, H, Legend, pathOf } from './frame'
 
-type Pack = Extract<TurbineBuild['machine'], { family: 'disc-pack' }>
+type Pack = MachineOfKind<'disc-pack'>
 
 /** Face with the way of the air as it spirals in at the load's speed, and the section with its gaps; to scale. */
 export const PackDrawing = memo(function PackDrawing({
   build,
-  prediction,
+  predicted,
   shown,
 }: {
-  build: TurbineBuild & { machine: Pack }
-  prediction: Prediction
+  build: BuildOf<Pack>
+  predicted: RotatingPredicted
   shown: Shown
 }) {
-  const { machine, nozzle } = build
+  const { machine } = build
+  const { prediction } = predicted
+  const { nozzle } = machine
   const r = machine.outerRadiusM
   const scale = (H - 30) / (2 * r)
   const [cx, cy] = [150, H / 2]
   // the spiral from whirl and through-flow at rim and outlet, both taken straight between
-  const out = prediction.point.extras.find((e) => e.unit === 'm/s')?.value ?? 0
-  const whirlIn = build.coefficients.capture.value * prediction.nozzle.jetSpeedMPerS * Math.cos(nozzle.angleRad)
+  const out = prediction.point.extras.find((e) => e.code === 'whirl-out')?.value ?? 0
+  const whirlIn =
+    predicted.input.coefficients.capture.value * prediction.nozzle.jetSpeedMPerS * Math.cos(nozzle.angleRad)
   const density = 1.2
   const flow =
     prediction.point.massFlowKgPerS / Math.max(1, machine.discs - 1) / (density * 2 * Math.PI * machine.gapWidthM)
@@ -69,7 +71,7 @@ export const PackDrawing = memo(function PackDrawing({
           stroke={color('ink')}
         />
       ))}
-      <circle cx={cx} cy={cy} r={(build.shaft.diameterM / 2) * scale} fill={color('mute')} />
+      <circle cx={cx} cy={cy} r={(build.machine.shaft.diameterM / 2) * scale} fill={color('mute')} />
       <path
         d={pathOf(spiral(-Math.PI / 2), false)}
         fill="none"
@@ -103,9 +105,9 @@ export const PackDrawing = memo(function PackDrawing({
       })}
       <rect
         x={sx - 26}
-        y={sy - (build.shaft.diameterM / 2) * s2}
+        y={sy - (build.machine.shaft.diameterM / 2) * s2}
         width={width * s2 + 52}
-        height={(build.shaft.diameterM / 2) * s2}
+        height={(build.machine.shaft.diameterM / 2) * s2}
         fill={color('mute')}
         opacity="0.6"
       />

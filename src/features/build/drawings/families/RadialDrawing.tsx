@@ -1,11 +1,11 @@
 'use client'
 import { memo, useId } from 'react'
-import type { TurbineBuild } from '../../../../project/document'
+import type { BuildOf, MachineOfKind } from '../../../../project/document'
 import { Dimension, Hatch, color } from '../../../../ui'
 import type { Shown } from '../../../shared'
 import { Drawing, H, Legend, pathOf } from './frame'
 
-type Radial = Extract<TurbineBuild['machine'], { family: 'radial-inflow' }>
+type Radial = MachineOfKind<'radial-inflow'>
 const mm = 1000
 
 /** A volute's outer wall: the flow area shrinks evenly round the wheel, from the feed's own to nothing. */
@@ -19,15 +19,10 @@ export function voluteWall(machine: Radial, feedAreaM2: number, steps = 72): [nu
 }
 
 /** Face with the volute or the box's slots and the wheel, and the half section through the shaft; to scale. */
-export const RadialDrawing = memo(function RadialDrawing({
-  build,
-  shown,
-}: {
-  build: TurbineBuild & { machine: Radial }
-  shown: Shown
-}) {
+export const RadialDrawing = memo(function RadialDrawing({ build, shown }: { build: BuildOf<Radial>; shown: Shown }) {
   const hatch = useId()
-  const { machine, nozzle } = build
+  const { machine } = build
+  const { nozzle } = machine
   const feedArea = (nozzle.count * Math.PI * nozzle.throatDiameterM ** 2) / 4
   const wall = voluteWall(machine, feedArea)
   const reach =
@@ -137,7 +132,7 @@ export const RadialDrawing = memo(function RadialDrawing({
           stroke={color('ink')}
           strokeWidth={1.2 / scale}
         />
-        <circle r={(build.shaft.diameterM * mm) / 2} fill={color('mute')} opacity="0.6" />
+        <circle r={(build.machine.shaft.diameterM * mm) / 2} fill={color('mute')} opacity="0.6" />
       </g>
       <path
         d={`${pathOf([...hub, [rx(depth), ry(0)], [rx(-machine.discThicknessM), ry(0)], [rx(-machine.discThicknessM), ry(machine.inletRadiusM)]])}`}

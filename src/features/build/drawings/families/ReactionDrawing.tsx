@@ -1,22 +1,23 @@
 'use client'
 import { memo, useId } from 'react'
-import type { TurbineBuild } from '../../../../project/document'
+import type { BuildOf, MachineOfKind } from '../../../../project/document'
 import { Dimension, Hatch, color } from '../../../../ui'
 import type { Shown } from '../../../shared'
 import { Drawing, H, Legend } from './frame'
 
-type Reaction = Extract<TurbineBuild['machine'], { family: 'reaction-rotor' }>
+type Reaction = MachineOfKind<'reaction-rotor'>
 
 /** Face with the channels and their jets, and the half section with inlet, gap and pivot; to scale. */
 export const ReactionDrawing = memo(function ReactionDrawing({
   build,
   shown,
 }: {
-  build: TurbineBuild & { machine: Reaction }
+  build: BuildOf<Reaction>
   shown: Shown
 }) {
   const hatch = useId()
-  const { machine, nozzle } = build
+  const { machine } = build
+  const { nozzle } = machine
   const scale = (H - 40) / (2 * machine.bodyRadiusM)
   const [cx, cy] = [160, H / 2]
   const bore = Math.max(2, nozzle.throatDiameterM * scale)
@@ -114,7 +115,14 @@ export const ReactionDrawing = memo(function ReactionDrawing({
         {machine.pivot === 'point' ? (
           <path d={`M${sx} ${sy + 30}L${sx + 10} ${sy + 4}H${sx}Z`} fill={color('ink')} />
         ) : (
-          <rect x={sx} y={sy} width={(build.shaft.diameterM / 2) * s2} height="34" fill={color('mute')} opacity="0.6" />
+          <rect
+            x={sx}
+            y={sy}
+            width={(build.machine.shaft.diameterM / 2) * s2}
+            height="34"
+            fill={color('mute')}
+            opacity="0.6"
+          />
         )}
         <path
           d={`M${sx} ${sy - machine.bodyHeightM * s2 - 44}V${sy + 44}`}

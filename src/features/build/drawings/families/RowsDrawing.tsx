@@ -1,12 +1,12 @@
 'use client'
 import { memo, useId } from 'react'
 import { rowOutline, type Point } from '../../../../core/geometry'
-import type { TurbineBuild } from '../../../../project/document'
+import type { BuildOf, MachineOfKind } from '../../../../project/document'
 import { Dimension, Hatch, color } from '../../../../ui'
 import type { Shown } from '../../../shared'
 import { Drawing, H, Legend, pathOf } from './frame'
 
-type RowMachine = Extract<TurbineBuild['machine'], { family: 'axial' | 'supersonic-impulse' | 'wind-stack' }>
+type RowMachine = MachineOfKind<'axial' | 'supersonic-impulse' | 'wind-stack'>
 
 /** One row's blades unrolled, in user units: `flip` turns them for a stator. */
 function row(
@@ -33,16 +33,11 @@ function row(
 }
 
 /** Blade rows unrolled onto the page, to scale: air from above, rotors travel to the right; beside them the section through the shaft. */
-export const RowsDrawing = memo(function RowsDrawing({
-  build,
-  shown,
-}: {
-  build: TurbineBuild & { machine: RowMachine }
-  shown: Shown
-}) {
+export const RowsDrawing = memo(function RowsDrawing({ build, shown }: { build: BuildOf<RowMachine>; shown: Shown }) {
   const hatch = useId()
   const clip = useId()
-  const { machine, nozzle } = build
+  const { machine } = build
+  const { nozzle } = machine
   const stages = machine.family === 'axial' ? machine.stages : 1
   const chord = machine.family === 'supersonic-impulse' ? machine.bladeDepthM : machine.chordM
   const gap = Math.max(0.25 * chord, machine.family === 'supersonic-impulse' ? nozzle.gapM : 0.001)
@@ -196,9 +191,9 @@ export const RowsDrawing = memo(function RowsDrawing({
         ))}
         <rect
           x={z(-0.6 * chord)}
-          y={r(build.shaft.diameterM / 2)}
+          y={r(build.machine.shaft.diameterM / 2)}
           width={(stages + 1.2) * chord * sectionScale}
-          height={(build.shaft.diameterM / 2) * sectionScale}
+          height={(build.machine.shaft.diameterM / 2) * sectionScale}
           fill={color('mute')}
           opacity="0.6"
         />

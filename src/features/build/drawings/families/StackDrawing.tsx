@@ -1,21 +1,15 @@
 'use client'
 import { memo } from 'react'
-import type { TurbineBuild } from '../../../../project/document'
+import type { BuildOf, MachineOfKind } from '../../../../project/document'
 import { Arrow, Dimension, color } from '../../../../ui'
 import type { Shown } from '../../../shared'
 import { Drawing, H, Legend } from './frame'
 import { stackCapture } from '../../../../core/machines'
 
-type Stack = Extract<TurbineBuild['machine'], { family: 'wind-stack' }>
+type Stack = MachineOfKind<'wind-stack'>
 
 /** The stack from the side, to scale: slanted vanes that turn the wind down to the wheel at its foot. */
-export const StackDrawing = memo(function StackDrawing({
-  build,
-  shown,
-}: {
-  build: TurbineBuild & { machine: Stack }
-  shown: Shown
-}) {
+export const StackDrawing = memo(function StackDrawing({ build, shown }: { build: BuildOf<Stack>; shown: Shown }) {
   const { machine, supply } = build
   const foot = (machine.meanRadiusM + machine.bladeHeightM / 2) * 1.2
   const tall = machine.stackHeightM + 2.2 * foot

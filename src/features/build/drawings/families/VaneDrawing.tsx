@@ -2,12 +2,12 @@
 import { memo, useId } from 'react'
 import { boreReach, cellVolume } from '../../../../core/turbine'
 import type { Prediction } from '../../../../core/prediction'
-import type { TurbineBuild } from '../../../../project/document'
+import type { BuildOf, MachineOfKind } from '../../../../project/document'
 import { Hatch, color } from '../../../../ui'
 import type { Shown } from '../../../shared'
 import { Drawing, H, Legend, pathOf } from './frame'
 
-type Vane = Extract<TurbineBuild['machine'], { family: 'vane-motor' }>
+type Vane = MachineOfKind<'vane-motor'>
 
 /** Section across the shaft with vanes, cells shaded by their pressure, and ports; below the pressure in one cell round the turn. To scale. */
 export const VaneDrawing = memo(function VaneDrawing({
@@ -16,7 +16,7 @@ export const VaneDrawing = memo(function VaneDrawing({
   ambientPa,
   shown,
 }: {
-  build: TurbineBuild & { machine: Vane }
+  build: BuildOf<Vane>
   prediction: Prediction
   ambientPa: number
   shown: Shown
@@ -99,7 +99,7 @@ export const VaneDrawing = memo(function VaneDrawing({
           />
         )
       })}
-      <circle cx={cx} cy={cy} r={(build.shaft.diameterM / 2) * scale} fill={color('mute')} />
+      <circle cx={cx} cy={cy} r={(build.machine.shaft.diameterM / 2) * scale} fill={color('mute')} />
       <path
         d={arc(Math.max(0.1, machine.inletEndsRad - step * 0.9), machine.inletEndsRad - 0.05)}
         fill="none"

@@ -1,0 +1,14 @@
+const WORDS: Readonly<Record<string, string>> = {
+  bestPowerW: 'peak power',
+  bestSpeedRadPerS: 'speed of peak power',
+  powerAtLoadW: 'power at the load',
+  stallTorqueNm: 'torque at rest',
+  freeSpeedRadPerS: 'free speed',
+  massFlowKgPerS: 'air',
+  thrust: 'push',
+  topSpeed: 'top speed',
+  distance: 'distance',
+}
+
+/** What a figure is called; its code where nobody named it. */
+export const figureWords = (id: string): string => WORDS[id] ?? id

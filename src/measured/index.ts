@@ -1,0 +1,1 @@
+export { ask, onResult, resultOf, wanted, type MeasuredResult, type Wanted } from './results'

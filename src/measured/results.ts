@@ -1,0 +1,96 @@
+import type { Project, Run, Measurement } from '../project/document'
+import { measurementInputs, type MeasuredRun, type MeasurementInputs } from '../project/measuring'
+import type { ProjectStore } from '../store'
+import { JobError, reduceRecording, type JobFault } from '../workers'
+
+/** `previous` is the measurement's last result, from other inputs: to be shown as such while the new one is on its way. */
+export type MeasuredResult =
+  | { readonly status: 'waiting'; readonly previous: MeasuredRun | null }
+  | { readonly status: 'done'; readonly measured: MeasuredRun }
+  | { readonly status: 'failed'; readonly fault: JobFault }
+
+const WAITING: MeasuredResult = { status: 'waiting', previous: null }
+const KEPT = 400
+/** Results by everything they follow from: a change of rig, mapping or machine makes a new one, so nothing goes stale. */
+const cache = new Map<string, MeasuredResult>()
+/** The last result of each measurement, whatever it followed from, and the job that is under way for it. */
+const latest = new Map<string, MeasuredRun>()
+const underWay = new Map<string, { readonly key: string; readonly control: AbortController }>()
+const listeners = new Set<() => void>()
+
+/** A measurement of a run, with what its result follows from. */
+export interface Wanted {
+  readonly owner: string
+  readonly inputs: MeasurementInputs
+}
+
+/** What a measurement's result is asked for by; null while something that it follows from is missing. */
+export function wanted(project: Project, run: Run, measurement: Measurement): Wanted | null {
+  const inputs = measurementInputs(project, run, measurement)
+  return inputs && { owner: `${project.id}/${run.id}/${measurement.id}`, inputs }
+}
+
+function keep(key: string, result: MeasuredResult): void {
+  cache.set(key, result)
+  if (cache.size > KEPT) cache.delete(cache.keys().next().value as string)
+  for (const listener of listeners) listener()
+}
+
+const UNKNOWN: JobFault = {
+  code: 'NO_RECORDING',
+  message: 'The recording is not in this browser.',
+  nextStep: 'Bring the file in again.',
+}
+
+class NoRecording extends Error {}
+
+async function work(store: ProjectStore, { owner, inputs }: Wanted, signal: AbortSignal): Promise<void> {
+  const { key, recordingKey, recordingId, dialect, conditions } = inputs
+  try {
+    const load = async () => {
+      const bytes = await store.recordingBytes(recordingId)
+      if (!bytes) throw new NoRecording()
+      return bytes
+    }
+    const measured = await reduceRecording({ key: recordingKey, dialect, conditions, load }, { signal })
+    latest.set(owner, measured)
+    keep(key, { status: 'done', measured })
+  } catch (error) {
+    if (error instanceof JobError && error.fault.code === 'CANCELLED') cache.delete(key)
+    else
+      keep(key, {
+        status: 'failed',
+        fault:
+          error instanceof JobError
+            ? error.fault
+            : error instanceof NoRecording
+              ? UNKNOWN
+              : { code: 'UNEXPECTED', message: (error as Error).message, nextStep: '' },
+      })
+  } finally {
+    if (underWay.get(owner)?.key === key) underWay.delete(owner)
+  }
+}
+
+/** Asks for a result that is not there yet. What the same measurement was asked before and is still under way, nobody waits for: it is ended. */
+export function ask(store: ProjectStore, asked: Wanted): void {
+  const { owner, inputs } = asked
+  if (cache.has(inputs.key)) return
+  underWay.get(owner)?.control.abort()
+  const control = new AbortController()
+  underWay.set(owner, { key: inputs.key, control })
+  cache.set(inputs.key, WAITING)
+  void work(store, asked, control.signal)
+}
+
+/** What is known now. */
+export function resultOf({ owner, inputs }: Wanted): MeasuredResult {
+  const result = cache.get(inputs.key) ?? WAITING
+  return result.status === 'waiting' ? { status: 'waiting', previous: latest.get(owner) ?? null } : result
+}
+
+/** Calls back whenever a result comes in; returns how to stop that. */
+export function onResult(listener: () => void): () => void {
+  listeners.add(listener)
+  return () => void listeners.delete(listener)
+}

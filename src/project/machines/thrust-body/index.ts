@@ -1,0 +1,125 @@
+import {
+  givenTemperature,
+  thrustChain,
+  predictThrust,
+  workingsOfAir,
+  type ThrustInput,
+  type ThrustPrediction,
+} from '../../../core/prediction'
+import { reviewThrust } from '../../../core/safety'
+import { bearingClass } from '../../../core/turbine'
+import { atSteadyPressure, thrustInput } from '../../document/build-input'
+import { printedNozzle } from '../../parts/parts-input'
+import type { Working } from '../../../core/working'
+import type { MachineKind, MachinePredicted } from '../contract'
+import type { MachineOfKind } from '../document-types'
+import { PLAIN_AIR } from '../plain-air'
+
+type ThrustBody = MachineOfKind<'thrust-body'>
+
+export interface ThrustPredicted extends MachinePredicted {
+  readonly input: ThrustInput
+  readonly thrust: ThrustPrediction
+}
+
+const mm = 1e-3
+
+/** A body pushed by its own jet: a glider on a track, a balloon rocket. */
+export const thrustBody: MachineKind<ThrustBody, ThrustPredicted> = {
+  words: {
+    name: 'body pushed by its jet',
+    how: 'The air’s own push drives it along a track or up.',
+    difficulty: 1,
+    make: 'a light body, one nozzle',
+    hazard: 'flies off; a bottle past its limit bursts',
+  },
+  fields: () => [],
+  start: () => ({
+    family: 'thrust-body',
+    massKg: 0.12,
+    dragCoefficient: 0.5,
+    lengthM: 0.24,
+    diameterM: 50 * mm,
+    noseLengthM: 60 * mm,
+    noseKind: 'ogive',
+    centreOfMassM: 0.11,
+    fins: null,
+    path: { kind: 'track', slopeRad: 0, rollingShare: 0.004, lengthM: 4 },
+    label: 'track',
+    nozzle: {
+      throatDiameterM: 2.5 * mm,
+      exitDiameterM: 2.5 * mm,
+      count: 1,
+      inletBoreM: 6 * mm,
+      form: { kind: 'round' },
+      edge: 'rounded',
+      gaugeId: null,
+    },
+    coefficients: structuredClone(PLAIN_AIR),
+  }),
+  supply: { kind: 'vessel' },
+  leastGaugePressurePa: 20e3,
+  air: thrustInput,
+  predict: (build, { ambient }, held) => {
+    const own = thrustInput(build, ambient)
+    const input = held === undefined ? own : atSteadyPressure(own, held, givenTemperature(own.supply, ambient))
+    const thrust = predictThrust(input)
+    const { air, nozzle, thrustRelativeUncertainty } = thrust
+    const { discharge, velocity } = input.coefficients
+    const [cd, phi] = [discharge.standardUncertainty / discharge.value, velocity.standardUncertainty / velocity.value]
+    const uncertainty = {
+      massFlowKgPerS: cd * nozzle.massFlowKgPerS,
+      jetSpeedMPerS: phi * nozzle.jetSpeedMPerS,
+      thrustN: thrustRelativeUncertainty * nozzle.thrustN,
+      jetPowerW: Math.hypot(cd, 2 * phi) * nozzle.jetPowerW,
+    }
+    const workings = (): Readonly<Record<string, Working | undefined>> => ({
+      ...workingsOfAir(input, { air, nozzle, uncertainty }),
+    })
+    return {
+      input,
+      thrust,
+      air,
+      nozzle,
+      uncertainty,
+      chain: thrustChain(thrust),
+      figures: [
+        { id: 'thrust', kind: 'force', value: nozzle.thrustN, standardUncertainty: uncertainty.thrustN },
+        {
+          id: 'topSpeed',
+          kind: 'speed',
+          value: thrust.flight.topSpeedMPerS,
+          standardUncertainty: 0.5 * thrust.distanceRelativeUncertainty * thrust.flight.topSpeedMPerS,
+        },
+        {
+          id: 'distance',
+          kind: 'length',
+          value: thrust.flight.distanceM,
+          standardUncertainty: thrust.distanceRelativeUncertainty * thrust.flight.distanceM,
+        },
+      ],
+      overSpeed: null,
+      overAngle: null,
+      hazards: [{ id: 'thrust', kind: 'force', value: nozzle.thrustN, standardUncertainty: uncertainty.thrustN }],
+      review: reviewThrust(input, air, nozzle),
+      working: (id) => workings()[id],
+    }
+  },
+  stateAt: (build, { ambient }, gaugePressurePa) => {
+    const input = thrustInput(build, ambient)
+    const held = atSteadyPressure(input, gaugePressurePa, givenTemperature(input.supply, ambient))
+    const { air, nozzle } = predictThrust(held)
+    return reviewThrust(held, air, nozzle).state
+  },
+  parts: ({ machine, making }, gauge) => ({
+    machine: { family: 'thrust-body' },
+    ...printedNozzle({ ...machine.nozzle, angleRad: 0, gapM: 0 }, making, gauge),
+    // its insert asks for no bearing
+    bearing: bearingClass('625'),
+    shaftDiameterM: 5 * mm,
+    outlets: making.outlets,
+  }),
+  judgedBy: 'distance',
+  judgedKind: 'length',
+  besides: 'topSpeed',
+}

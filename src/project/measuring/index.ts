@@ -1,0 +1,7 @@
+export * from './contract'
+export { InputFault } from './input-fault'
+export type { InertiaRun } from './inertia/method'
+export * from './inertia/rig'
+export * from './measurement'
+export * from './recordings'
+export { METHODS, METHOD_IDS, methodOf } from './registry'

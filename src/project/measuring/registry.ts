@@ -1,0 +1,11 @@
+import type { Measurement } from '../validation/schema'
+import type { Method } from './contract'
+import { inertia } from './inertia/method'
+
+/** Every way of measuring. The one list of them above the core. */
+export const METHODS = { inertia } satisfies { readonly [M in Measurement['method']]: unknown }
+
+export const METHOD_IDS = Object.keys(METHODS) as readonly Measurement['method'][]
+
+/** The method of a measurement, or of the rig that is made for it. */
+export const methodOf = (id: Measurement['method']): Method => METHODS[id] as unknown as Method

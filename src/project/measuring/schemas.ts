@@ -1,0 +1,29 @@
+import * as z from 'zod'
+import { id, name, text } from '../validation/schema-base'
+import { inertiaRigFields, inertiaSettings } from './inertia/schema'
+
+/** Every way of measuring: its rig, and the settings that one reduction of it is kept with. The one list of them in the document. */
+export const METHOD_SCHEMAS = {
+  inertia: { rig: inertiaRigFields, settings: inertiaSettings },
+}
+export type MethodId = keyof typeof METHOD_SCHEMAS
+type Schemas = typeof METHOD_SCHEMAS
+
+const methods = Object.keys(METHOD_SCHEMAS) as MethodId[]
+const rigFields = { id, name, notes: text }
+
+/** A rig of any kind, with the name its maker gave it. */
+const rigs = methods.map((method) => z.strictObject({ ...rigFields, ...METHOD_SCHEMAS[method].rig }))
+type RigSchema = { [M in MethodId]: z.ZodObject<typeof rigFields & Schemas[M]['rig']> }[MethodId]
+export const rigSchema = z.discriminatedUnion('kind', rigs as unknown as [RigSchema, ...RigSchema[]])
+
+/** A measurement by any method: what it is of, with the method's own settings. */
+export function measurementOf<S extends z.ZodRawShape>(fields: S) {
+  type One = {
+    [M in MethodId]: z.ZodObject<S & { method: z.ZodLiteral<M>; settings: Schemas[M]['settings'] }>
+  }[MethodId]
+  const all = methods.map((method) =>
+    z.strictObject({ ...fields, method: z.literal(method), settings: METHOD_SCHEMAS[method].settings }),
+  )
+  return z.discriminatedUnion('method', all as unknown as [One, ...One[]])
+}
