@@ -17,7 +17,9 @@ module.exports = {
     layer('measured-below-features', '^src/measured/', '^src/(app|features|ui)/'),
     layer('store-and-workers-below-measured', '^src/(store|workers)/', '^src/measured/'),
     layer('features-below-app', '^src/features/', '^src/app/'),
-    layer('cli-is-thin', '^cli/', '^src/(app|features|ui|workers|devices|store)/'),
+    layer('cli-is-thin', '^cli/', '^src/(app|features|ui|workers|devices|store|measured)/'),
+    layer('words-know-core-and-project', '^src/words/', '^src/(app|features|ui|workers|devices|store|measured)/'),
+    layer('core-and-project-have-no-words', '^src/(core|project)/', '^src/words/'),
     {
       name: 'a-feature-has-one-door',
       severity: 'error',

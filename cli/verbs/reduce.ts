@@ -4,6 +4,7 @@ import { guessMapping, mapTrace, parseTable, type Table } from '../../src/projec
 import type { reduceVerbInput } from '../schemas'
 import { badInput } from '../fault'
 import { readBytes } from '../files'
+import { noteSentence } from '../notes'
 
 type Input = z.infer<typeof reduceVerbInput>
 
@@ -82,6 +83,6 @@ export function reduceVerb(input: Input) {
     points: r.points.map((p) => ({ ...p })),
     phases: r.phases,
     repairs: [...r.repairs],
-    notes: [...table.notes, ...r.notes],
+    notes: [...table.notes, ...r.notes].map(noteSentence),
   }
 }

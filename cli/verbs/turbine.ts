@@ -1,9 +1,11 @@
 import type { z } from 'zod'
-import { rangeWords, turbineSummary } from '../../src/core/turbine'
+import { turbineSummary } from '../../src/core/turbine'
 import { modelAt, predict, type PredictionInput } from '../../src/core/prediction'
 import type { buildInput, turbineVerbInput } from '../schemas'
 import { badInput } from '../fault'
 import { absolutePressure } from './nozzle'
+import { extraWords, plainWords, rangeWords } from '../../src/words'
+import { noteSentence } from '../notes'
 
 type Given = Pick<z.infer<typeof turbineVerbInput>, 'supply' | 'ambient'> & {
   readonly build: z.infer<typeof buildInput>
@@ -58,7 +60,7 @@ export function turbineVerb(given: z.infer<typeof turbineVerbInput>) {
         efficiency,
         behindNozzlePaAbs,
         ledger,
-        extras,
+        extras: extras.map((e) => ({ ...e, label: extraWords(e.code) })),
       }
     }),
     freeSpeedRadPerS: summary.freeSpeedRadPerS,
@@ -68,8 +70,11 @@ export function turbineVerb(given: z.infer<typeof turbineVerbInput>) {
     compressor,
     notes: [
       'Estimate: the band is one standard uncertainty from coefficients that no drawing fixes; stallTorqueNm is on the blades, before bearing friction.',
-      ...turbine.notes,
-      ...range.map(rangeWords),
+      ...turbine.notes.map(noteSentence),
+      ...range.map((r) => {
+        const { what, why } = rangeWords(r)
+        return plainWords(`${what} ${why}`)
+      }),
     ],
   }
 }

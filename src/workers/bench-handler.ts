@@ -10,6 +10,7 @@ import {
 import type { Rig, TableMapping } from '../project/document'
 import { guessMapping, parseTable, type Dialect, type Table } from '../project/recording'
 import { RecordingWanted } from './job-faults'
+import type { Said } from '../core/said'
 
 export interface PreviewRequest {
   readonly kind: 'preview'
@@ -39,7 +40,7 @@ export interface Preview {
   readonly headers: readonly { readonly header: string; readonly unit: string | null }[]
   readonly firstRows: readonly (readonly number[])[]
   readonly rows: number
-  readonly notes: readonly string[]
+  readonly notes: readonly Said[]
   readonly comments: readonly string[]
   readonly guess: TableMapping
 }

@@ -19,6 +19,7 @@ import {
   type InertiaRig,
   type SpinUpTruth,
 } from '.'
+import { noteWords } from '../../words'
 
 const rpm = Math.PI / 30
 const fixtures = join(__dirname, '../../project/fixtures/recordings')
@@ -192,7 +193,7 @@ describe('what cannot be reduced, or only in part', () => {
   test('without coasting the drag is unknown and that is said', () => {
     const r = reduceInertia(counted({ ...TRUTH, endS: 11.9 }), rig)
     expect(r.dragMeasured).toBe(false)
-    expect(r.notes.join()).toMatch(/No coasting/)
+    expect(r.notes.map(noteWords).join()).toMatch(/No coasting/)
     expect(r.peakShaftPower.power.value).toBeCloseTo(r.peakBladePower.power.value, 6)
   })
   test('too few readings are refused with the next step', () =>
@@ -202,7 +203,7 @@ describe('what cannot be reduced, or only in part', () => {
   test('a rotor that never turns is refused', () =>
     expect(() => reduceInertia(counted({ ...TRUTH, stallTorqueNm: 0 }), rig)).toThrow())
   test('a rig without stated uncertainty is told so', () =>
-    expect(reduceInertia(counted(TRUTH), rig).notes.join()).toMatch(/no uncertainty of its flywheel/))
+    expect(reduceInertia(counted(TRUTH), rig).notes.map(noteWords).join()).toMatch(/no uncertainty of its flywheel/))
   test('start and end set by hand are kept', () =>
     expect(reduceInertia(counted(TRUTH), rig, { spinUp: { fromS: 1.5, toS: 9 } }).phases.spinUp).toEqual({
       fromS: 1.5,

@@ -8,6 +8,7 @@ import { effectiveInertia, type InertiaRig } from './rig'
 import type { AngleTrace, Repair } from './repair'
 import { driveOf, fallOf, type PressureFall, type PressureTrace } from './pressure-drive'
 import { fitTrajectory, type TrajectoryFit } from './trajectory-fit'
+import { said, type Said } from '../said'
 
 export interface InertiaSettings {
   /** Where the rotor spun up and coasted, when the maker knows better than the finder. */
@@ -85,7 +86,7 @@ export interface InertiaReduction {
   /** How much alike neighbouring residuals are, 0 to 1: near 1 the law does not lie on the recording. */
   readonly autocorrelation: number
   readonly repairs: readonly Repair[]
-  readonly notes: readonly string[]
+  readonly notes: readonly Said[]
 }
 
 /** A crystal clock: no speed is known better than this, whatever the scatter says. */
@@ -245,46 +246,32 @@ function notesFor(result: {
   fall: PressureFall
   motion: TrajectoryFit
   asked: number | undefined
-}): string[] {
-  const notes: string[] = []
-  if (!result.dragMeasured)
-    notes.push(
-      'No coasting was found, so drag is unknown: blade torque is shown equal to shaft torque and is too low by the drag. Record until the rotor has slowed with the air shut.',
-    )
+}): Said[] {
+  const notes: Said[] = []
+  if (!result.dragMeasured) notes.push(said('reduction-no-coasting'))
   const { fall, motion } = result
-  const percent = (m: Measured) => `${(100 * m.value).toFixed(1)} ± ${(196 * m.standardUncertainty).toFixed(1)} %`
   if (fall.from === 'motion' && fall.share.value > 3 * fall.share.standardUncertainty && fall.share.value > 0.003)
     notes.push(
-      `The torque fell by ${percent(fall.share)} on the way, as it does when the pressure sags; the figures are those of its start, and their bands hold this. Record the pressure along with the rotor to be sure.`,
+      said('reduction-torque-fell', { share: fall.share.value, standardUncertainty: fall.share.standardUncertainty }),
     )
-  const kPa = (pa: number) => `${Math.round(pa / 1000)} kPa gauge`
   if (fall.nominalGaugePa !== null && result.asked !== undefined && fall.nominalGaugePa !== result.asked)
     notes.push(
-      `The run is said to be at ${kPa(result.asked)}, but its recording begins at ${kPa(fall.nominalGaugePa)}; the figures are those of the recording. Correct the pressure held, or take no column for it.`,
+      said('reduction-pressure-said', {
+        saidGaugePa: result.asked,
+        recordedGaugePa: fall.nominalGaugePa,
+      }),
     )
   if (fall.from === 'column' && Math.abs(fall.share.value) > 0.003)
     notes.push(
-      `The pressure ${fall.share.value > 0 ? 'fell' : 'rose'} by ${Math.abs(100 * fall.share.value).toFixed(1)} % during the spin-up; the figures are carried to ${fall.nominalGaugePa === null ? 'its start' : kPa(fall.nominalGaugePa)}.`,
+      said('reduction-pressure-moved', { share: fall.share.value, nominalGaugePa: fall.nominalGaugePa ?? NaN }),
     )
-  if (motion.status !== 'singular' && motion.autocorrelation > 0.7)
-    notes.push(
-      'The fitted law does not lie on the recording: what is left runs in waves, and the bands are widened for it. Look at the trace for a slipping belt, a valve opened slowly or a load that changes.',
-    )
+  if (motion.status !== 'singular' && motion.autocorrelation > 0.7) notes.push(said('reduction-waves'))
   if (Math.abs(result.curvatureSigmas) > 3 && fall.share.value < 3 * fall.share.standardUncertainty)
-    notes.push(
-      'Torque does not fall in a straight line: the pressure may have sagged during the run, or the rotor pumps air. The peak from the line is less sure than its band says.',
-    )
-  if (result.reducedChiSquare > 9)
-    notes.push(
-      'Readings scatter more than the recording allows: look at what the fit leaves for a slipping belt, a loose sensor or an unsteady supply.',
-    )
+    notes.push(said('reduction-bent'))
+  if (result.reducedChiSquare > 9) notes.push(said('reduction-scatter'))
   const share = result.rig.rotorInertiaKgM2.value / result.inertia.value
-  if (share > 0.3)
-    notes.push(
-      'More than 30 % of the inertia is the rotor itself, which is known less well than a flywheel: use a heavier wheel.',
-    )
-  if (result.rig.flywheelInertiaKgM2.standardUncertainty === 0)
-    notes.push('The rig states no uncertainty of its flywheel: the bands hold only the scatter of the recording.')
+  if (share > 0.3) notes.push(said('reduction-rotor-heavy'))
+  if (result.rig.flywheelInertiaKgM2.standardUncertainty === 0) notes.push(said('reduction-no-uncertainty'))
   return notes
 }
 

@@ -13,6 +13,7 @@ import {
   shockPressureRatio,
   shockTotalPressureRatio,
 } from './isentropic'
+import { said, type Said } from '../said'
 
 export type NozzleRegime = 'unchoked' | 'choked' | 'shock-in-divergence' | 'overexpanded' | 'design' | 'underexpanded'
 
@@ -61,7 +62,7 @@ export interface NozzleResult {
   readonly contraction: number
   /** Where a normal shock stands: area over throat area, and the Mach number before it. */
   readonly shock: { readonly areaRatio: number; readonly machBefore: number } | null
-  readonly notes: readonly string[]
+  readonly notes: readonly Said[]
 }
 
 export const circleArea = (diameterM: number): number => (Math.PI / 4) * diameterM * diameterM
@@ -210,31 +211,30 @@ function notesFor(
   conditions: NozzleConditions,
   exitTemperatureK: number,
   contraction: number,
-): string[] {
-  const notes: string[] = []
-  if (exit.regime === 'shock-in-divergence')
-    notes.push(
-      'A normal shock stands inside the divergence and wastes total pressure: a narrower exit, or a plain hole, gives more thrust.',
-    )
+): Said[] {
+  const notes: Said[] = []
+  if (exit.regime === 'shock-in-divergence') notes.push(said('nozzle-shock'))
   if (exit.regime === 'overexpanded' && exit.exitPaAbs < 0.4 * conditions.backPressurePaAbs)
-    notes.push(
-      'Exit pressure is below 0.4 of the room: the flow leaves the wall inside the nozzle (common practice), and the thrust here is too low to trust.',
-    )
-  if (exitTemperatureK < 273.15) notes.push('The air leaves below 0 °C: moist air can grow ice at the exit.')
-  if (contraction > 1.005)
-    notes.push(
-      'The coefficients contradict each other: so much friction leaves too little room for this flow. Lower the discharge coefficient or raise the velocity coefficient.',
-    )
+    notes.push(said('nozzle-separates'))
+  if (exitTemperatureK < 273.15) notes.push(said('nozzle-below-freezing'))
+  if (contraction > 1.005) notes.push(said('nozzle-contradiction'))
   if (conditions.totalPressurePaAbs > NOZZLE_RANGE.totalPressurePaAbs[1])
     notes.push(
-      `Outside the model's range: ${(conditions.totalPressurePaAbs / 1e6).toPrecision(2)} MPa absolute at the nozzle, made for up to ${NOZZLE_RANGE.totalPressurePaAbs[1] / 1e6} MPa; real air departs from the ideal gas by more than 1 %.`,
+      said('nozzle-range-pressure', {
+        pressurePaAbs: conditions.totalPressurePaAbs,
+        mostPaAbs: NOZZLE_RANGE.totalPressurePaAbs[1],
+      }),
     )
   if (
     conditions.totalTemperatureK < NOZZLE_RANGE.totalTemperatureK[0] ||
     conditions.totalTemperatureK > NOZZLE_RANGE.totalTemperatureK[1]
   )
     notes.push(
-      `Outside the model's range: air at ${Math.round(conditions.totalTemperatureK)} K, made for ${NOZZLE_RANGE.totalTemperatureK.join('-')} K; its heat capacity is no longer constant.`,
+      said('nozzle-range-temperature', {
+        temperatureK: conditions.totalTemperatureK,
+        fromK: NOZZLE_RANGE.totalTemperatureK[0],
+        toK: NOZZLE_RANGE.totalTemperatureK[1],
+      }),
     )
   return notes
 }

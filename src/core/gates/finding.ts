@@ -1,46 +1,14 @@
-import { formatQuantity, unitOf, type QuantityKind } from '../units'
-
 /** How a finding bears on what is to be done with a figure or a run. */
 export type SafetyState = 'fine' | 'watch' | 'do not run'
 
-/** Something to know before a figure is believed or the air goes on: what, why it matters, what would mend it. The `id` is what decisions hang on; the words come last. */
+/** What a finding's words are made from: SI numbers, words, and what is the case. */
+export type FindingValues = Readonly<Record<string, number | string | boolean | null>>
+
+/** Something to know before a figure is believed or the air goes on. The `id` is what decisions hang on; what it says, why it matters and what would mend it is put into words where it is shown. */
 export interface Finding {
   readonly id: string
   readonly state: SafetyState
-  readonly what: string
-  readonly why: string
-  readonly mend: string
+  readonly values: FindingValues
 }
 
-export const finding = (id: string, state: SafetyState, what: string, why: string, mend: string): Finding => ({
-  id,
-  state,
-  what,
-  why,
-  mend,
-})
-
-/** A speed for words, to three digits. */
-export const rpmWords = (radPerS: number): string =>
-  `${Number(((radPerS * 30) / Math.PI).toPrecision(3))
-    .toLocaleString('en')
-    .replace(/,/g, '\u202f')} rpm`
-export const timesWords = (x: number): string => (x >= 10 ? x.toFixed(0) : x.toFixed(1))
-/** Three digits, no trailing noughts. */
-export const digits = (x: number): string => String(Number(x.toPrecision(3)))
-
-/** A quantity inside a finding's words, SI: it is put into the maker's unit where the words are shown. */
-export const q = (kind: QuantityKind, si: number): string => `\u27e6${kind}:${si}\u27e7`
-
-/** Words with their quantities put in by `render`. */
-export const spoken = (text: string, render: (si: number, kind: QuantityKind) => string): string =>
-  text.replace(/\u27e6(\w+):([^\u27e7]+)\u27e7/g, (_, kind: string, si: string) =>
-    render(Number(si), kind as QuantityKind),
-  )
-
-/** The same in workshop units, for the command line and files. */
-export const plainWords = (text: string): string =>
-  spoken(text, (si, kind) => {
-    const { value, unit } = formatQuantity(si, unitOf(kind, undefined))
-    return `${value} ${unit}${kind === 'gaugePressure' ? ' gauge' : ''}`.trim()
-  })
+export const finding = (id: string, state: SafetyState, values: FindingValues = {}): Finding => ({ id, state, values })

@@ -1,7 +1,7 @@
 import { outletPressureLoss, type FedParts, type Process } from '../geometry'
 import { airDensity, type Ambient } from '../air'
 import { housingOutletArea, familyOf, type TurbineMachine } from '../machines'
-import { finding, q, type Finding } from './finding'
+import { finding, type Finding } from './finding'
 
 /** Whether a machine can be put together as drawn, and lets its air out again. */
 export interface FitInput {
@@ -51,42 +51,22 @@ export function fitFindings(input: FitInput): Finding[] {
   const { machine } = input.parts
   const share = outletShare(input)
   if (share !== null && share > OUTLETS.told)
-    found.push(
-      finding(
-        'outlets',
-        share > OUTLETS.choked ? 'do not run' : 'watch',
-        share >= 1
-          ? 'The housing’s outlets keep back all of the pressure.'
-          : `The housing’s outlets keep back about ${Math.round(100 * share)} % of the pressure.`,
-        'What stands behind the rotor is lost before it; the prediction does not have it.',
-        'Slots in place of holes, a wider outlet (a larger inner radius, more open area), or fewer grams of air.',
-      ),
-    )
+    found.push(finding('outlets', share > OUTLETS.choked ? 'do not run' : 'watch', { share }))
   const family = familyOf(machine)
   const across = Math.max(2 * family.outerRadiusM(machine), family.tallestM?.(machine) ?? 0)
   if (input.process !== 'machined' && across > input.bedM)
-    found.push(
-      finding(
-        'bed',
-        'watch',
-        `Its largest part is ${q('length', across)} across; the bed is ${q('length', input.bedM)}.`,
-        'It cannot be printed in one piece.',
-        'Make it smaller, or set the bed’s size where parts are made.',
-      ),
-    )
+    found.push(finding('bed', 'watch', { acrossM: across, bedM: input.bedM }))
   const gap = family.runningGap(machine)
   const least = RUNNING_GAP_M[input.process]
   if (gap && gap.gapM < least.asMade * 0.999)
     found.push(
-      finding(
-        'gap',
-        gap.gapM < least.worked * 0.999 ? 'watch' : 'fine',
-        `${gap.of[0].toUpperCase()}${gap.of.slice(1)} is ${q('length', gap.gapM)}; ${input.process} keeps ${q('length', least.asMade)} as it comes, ${q('length', least.worked)} worked over by hand.`,
-        gap.gapM < least.worked * 0.999
-          ? 'It will touch, or it will not be what is reckoned with here.'
-          : 'It has to be sanded or lapped to fit.',
-        'Draw the gap that the process keeps, and see what the leak costs.',
-      ),
+      finding('gap', gap.gapM < least.worked * 0.999 ? 'watch' : 'fine', {
+        of: gap.of,
+        gapM: gap.gapM,
+        process: input.process,
+        asMadeM: least.asMade,
+        workedM: least.worked,
+      }),
     )
   return found
 }

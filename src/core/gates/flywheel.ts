@@ -1,5 +1,6 @@
 import { discPeakHoopStress, allowableStrength, materialById } from '../strength'
-import { finding, q, rpmWords, timesWords, type Finding } from './finding'
+import { finding, type Finding } from './finding'
+import { STANDARD_GRAVITY } from '../units/gravity'
 
 /** The wheel of a spin-up rig. Without a material its strength is not known, and says so. */
 export interface FlywheelBody {
@@ -62,37 +63,24 @@ export const GUARD_ENERGY_J = 100
 /** What to know of a wheel before it turns. */
 export function flywheelFindings(state: FlywheelState): Finding[] {
   const found: Finding[] = []
-  const at = `At the ${rpmWords(state.speedRadPerS)} that this run can bring it to, the flywheel`
-  const mend = 'A smaller wheel, a gear that turns it slower, or a lower pressure.'
   if (state.stressMargin === null && state.rimSpeedMPerS > UNKNOWN_RIM_LIMIT)
     found.push(
-      finding(
-        'flywheel-unknown',
-        'watch',
-        `${at} has a rim speed of ${Math.round(state.rimSpeedMPerS)} m/s; its material is not given.`,
-        'Nobody can tell how far it is from bursting.',
-        'Give its dimensions and material in the rig.',
-      ),
+      finding('flywheel-unknown', 'watch', { speedRadPerS: state.speedRadPerS, rimSpeedMPerS: state.rimSpeedMPerS }),
     )
   if (state.stressMargin !== null && state.stressMargin < 4)
     found.push(
-      finding(
-        'flywheel-burst',
-        state.stressMargin < 2 ? 'do not run' : 'watch',
-        `${at} is at 1/${timesWords(state.stressMargin)} of its strength.`,
-        'A keyway, a flaw or a glued joint can eat this margin; a wheel throws far heavier pieces than a rotor.',
-        mend,
-      ),
+      finding('flywheel-burst', state.stressMargin < 2 ? 'do not run' : 'watch', {
+        speedRadPerS: state.speedRadPerS,
+        margin: state.stressMargin,
+      }),
     )
   if (state.storedEnergyJ > GUARD_ENERGY_J)
     found.push(
-      finding(
-        'flywheel-energy',
-        'watch',
-        `${at} holds ${q('energy', state.storedEnergyJ)}.`,
-        `That is a 1 kg hammer from ${Math.round(state.storedEnergyJ / 9.80665)} m: a sheet-metal or wooden guard does not stop it, and it takes long to stop.`,
-        `A guard of steel plate, nobody in its plane; or: ${mend.toLowerCase()}`,
-      ),
+      finding('flywheel-energy', 'watch', {
+        speedRadPerS: state.speedRadPerS,
+        energyJ: state.storedEnergyJ,
+        fallM: state.storedEnergyJ / STANDARD_GRAVITY,
+      }),
     )
   return found
 }

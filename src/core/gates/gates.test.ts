@@ -9,11 +9,8 @@ import {
   flywheelState,
   measuredFindings,
   mostSourcePower,
-  plainWords,
   possibleRun,
-  q,
   rangeFindings,
-  spoken,
   supplyFindings,
   timeToSpeed,
   type AirOfRun,
@@ -21,6 +18,7 @@ import {
   type ReadAs,
 } from '.'
 import { nozzled } from '../../project/document/testing'
+import { findingWords, plainWords, q, spoken } from '../../words'
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const rpm = Math.PI / 30
@@ -51,7 +49,7 @@ describe('a run held against what is possible', () => {
     const found = measuredFindings(wrong, air, lines(60))
     expect(found.map((f) => f.id)).toEqual(expect.arrayContaining(['power-beyond-air', 'torque-beyond-jet']))
     expect(possibleRun(found)).toBe(false)
-    expect(found[0].mend).toMatch(/400 instead of 60 counts a turn/)
+    expect(findingWords(found[0]).mend).toMatch(/400 instead of 60 counts a turn/)
   })
   test('a rim faster than any air at this pressure', () =>
     expect(ids({ ...run, freeSpeed: sure(200_000 * rpm) })).toContain('speed-beyond-jet'))
@@ -63,8 +61,9 @@ describe('a run held against what is possible', () => {
   test('drag that no bearing explains', () => expect(ids({ ...run, dragNm: 8e-3 })).toContain('drag-far'))
   test('a speed column in another unit', () => {
     expect(fittingFigure({ signal: 'speed', unit: 'rad/s', speedRatio: 1, sensorOn: 'rotor' }, 30 / Math.PI)).toEqual({
-      field: 'unit of the speed column',
-      value: 'rpm instead of rad/s',
+      field: 'speed-unit',
+      value: 'rpm',
+      now: 'rad/s',
     })
     expect(fittingFigure(lines(100), 1.02)).toBeNull()
   })
@@ -90,7 +89,7 @@ describe('the flywheel as a hazard of its own', () => {
     expect(state.storedEnergyJ / 2200).toBeCloseTo(1, 1)
     expect(state.rimSpeedMPerS).toBeCloseTo(119.4, 0)
     const told = flywheelFindings(state).find((f) => f.id === 'flywheel-energy')
-    expect(plainWords(told?.what ?? '')).toMatch(/kJ|J/)
+    expect(told && plainWords(findingWords(told).what)).toMatch(/kJ|J/)
   })
   test('its margin is that of an even disc in stress; twice as fast a quarter is left', () => {
     const [slow, fast] = [1000, 2000].map((w) => flywheelState(wheel, w, null).stressMargin ?? NaN)
@@ -152,7 +151,7 @@ describe('ranges and supplies', () => {
   test('a disc pack with a wide gap is beyond the solution it is reckoned by, and says so', () => {
     const p = predict(predictionInput(newBuild(own, 'disc-pack'), STANDARD_AMBIENT))
     expect(p.range.map((r) => r.code)).toContain('gap-group')
-    expect(rangeFindings(p)[0].what).toMatch(/made for 0 to 1\.5/)
+    expect(findingWords(rangeFindings(p)[0]).what).toMatch(/made for 0 to 1\.5/)
   })
   test('the most that a straight source gives is at half of both figures: p0 q0 / 4', () => {
     const breath = {
@@ -180,7 +179,7 @@ describe('ranges and supplies', () => {
         ),
         STANDARD_AMBIENT,
       )
-      return supplyFindings(input, predict(input).air).map((f) => f.mend)
+      return supplyFindings(input, predict(input).air).map((f) => findingWords(f).mend)
     }
     expect(at(1.5e-3).join()).toMatch(/larger nozzle/)
   })

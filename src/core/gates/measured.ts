@@ -1,5 +1,5 @@
 import type { Measured } from '../statistics'
-import { digits, finding, q, rpmWords, type Finding } from './finding'
+import { finding, type Finding } from './finding'
 
 /** What a run says, as far as it can be held against what is possible. */
 export interface MeasuredRun {
@@ -47,17 +47,21 @@ const USUAL_COUNTS = [
 const nearest = (value: number): number =>
   USUAL_COUNTS.reduce((best, c) => (Math.abs(Math.log(c / value)) < Math.abs(Math.log(best / value)) ? c : best))
 
+/** A figure of the rig or of how it was read, what it would have to be, and what it is. */
+export interface Fit {
+  readonly field: 'counts-per-turn' | 'speed-unit'
+  readonly value: number | string
+  readonly now: number | string
+}
+
 /** The figure of the rig that would bring a reading to what was expected; null where none comes within a factor of 1.6. */
-export function fittingFigure(
-  read: ReadAs,
-  measuredOverExpected: number,
-): { readonly field: string; readonly value: string } | null {
+export function fittingFigure(read: ReadAs, measuredOverExpected: number): Fit | null {
   const close = (ratio: number) => ratio > 1 / 1.6 && ratio < 1.6
   if (read.signal !== 'speed') {
     const wanted = read.countsPerTurn * measuredOverExpected
     const counts = nearest(wanted)
     return counts !== read.countsPerTurn && close(counts / wanted)
-      ? { field: 'counts a turn', value: `${counts} instead of ${read.countsPerTurn}` }
+      ? { field: 'counts-per-turn', value: counts, now: read.countsPerTurn }
       : null
   }
   const units: Record<string, number> = { rpm: Math.PI / 30, 'rad/s': 1, Hz: 2 * Math.PI }
@@ -66,7 +70,7 @@ export function fittingFigure(
   const found = Object.entries(units).find(
     ([unit, si]) => unit !== read.unit && close((measuredOverExpected * si) / now),
   )
-  return found ? { field: 'unit of the speed column', value: `${found[0]} instead of ${read.unit}` } : null
+  return found ? { field: 'speed-unit', value: found[0], now: read.unit } : null
 }
 
 /** Free speed, torque and drag this many times off what was expected are looked at before they are believed: predictions themselves are good to a factor of about 1.5. */
@@ -86,53 +90,33 @@ export function measuredFindings(run: MeasuredRun, air: AirOfRun, read: ReadAs):
   const found: Finding[] = []
   const speedOff = air.predicted.freeSpeedRadPerS > 0 ? run.freeSpeed.value / air.predicted.freeSpeedRadPerS : NaN
   const fit = Number.isFinite(speedOff) ? fittingFigure(read, speedOff) : null
-  const mend = fit
-    ? `${fit.value} ${fit.field} would fit what was expected. Look at the rig and at how the columns are read.`
-    : 'Look at the counts a turn, the gear ratio, the flywheel and the columns that were mapped.'
-  const wrong = 'A figure of the rig or a column is read wrongly: nothing of this run can be judged until it is mended.'
+  const fitted = { fitField: fit?.field ?? null, fitValue: fit?.value ?? null, fitNow: fit?.now ?? null }
   const surely = (m: Measured) => m.value - 2 * m.standardUncertainty
   const noFigure = [run.peakPower, run.stallTorque, run.freeSpeed].some(
     (m) => !(m.standardUncertainty < m.value) || !Number.isFinite(m.value),
   )
-  if (noFigure)
-    found.push(
-      finding(
-        'no-figure',
-        'watch',
-        'The uncertainty of this run is as large as its figures.',
-        'It says nothing about the machine: too few readings, a signal that is none, or the wrong column.',
-        'Look at the mapped columns, and record longer or with more counts a turn.',
-      ),
-    )
+  if (noFigure) found.push(finding('no-figure', 'watch'))
   if (air.airPowerW > 0 && surely(run.peakPower) > air.airPowerW)
     found.push(
-      finding(
-        'power-beyond-air',
-        'do not run',
-        `${q('power', run.peakPower.value)} at the shaft is ${Math.round((100 * run.peakPower.value) / air.airPowerW)} % of the ${q('power', air.airPowerW)} that the air holds at this pressure.`,
-        wrong,
-        mend,
-      ),
+      finding('power-beyond-air', 'do not run', { powerW: run.peakPower.value, airPowerW: air.airPowerW, ...fitted }),
     )
   if (surely(run.freeSpeed) * air.radiusM > air.spoutingSpeedMPerS)
     found.push(
-      finding(
-        'speed-beyond-jet',
-        'do not run',
-        `${rpmWords(run.freeSpeed.value)} would move the rim at ${Math.round(run.freeSpeed.value * air.radiusM)} m/s; air at this pressure cannot go faster than ${Math.round(air.spoutingSpeedMPerS)} m/s.`,
-        wrong,
-        mend,
-      ),
+      finding('speed-beyond-jet', 'do not run', {
+        freeRadPerS: run.freeSpeed.value,
+        rimMPerS: run.freeSpeed.value * air.radiusM,
+        spoutingMPerS: air.spoutingSpeedMPerS,
+        ...fitted,
+      }),
     )
   if (air.thrustN !== null && surely(run.stallTorque) > 2 * air.thrustN * air.radiusM)
     found.push(
-      finding(
-        'torque-beyond-jet',
-        'do not run',
-        `${q('torque', run.stallTorque.value)} at rest is more than a jet of ${q('force', air.thrustN)} can give on this radius, even turned right back (${q('torque', 2 * air.thrustN * air.radiusM)}).`,
-        wrong,
-        mend,
-      ),
+      finding('torque-beyond-jet', 'do not run', {
+        torqueNm: run.stallTorque.value,
+        thrustN: air.thrustN,
+        mostNm: 2 * air.thrustN * air.radiusM,
+        ...fitted,
+      }),
     )
   if (
     run.dragNm !== null &&
@@ -140,29 +124,13 @@ export function measuredFindings(run: MeasuredRun, air: AirOfRun, read: ReadAs):
     !noFigure &&
     (run.dragNm > FAR.drag * air.predicted.dragNm || run.dragNm > run.stallTorque.value)
   )
-    found.push(
-      finding(
-        'drag-far',
-        'watch',
-        `The drag found in coasting, ${q('torque', run.dragNm)} half-way, is ${digits(run.dragNm / air.predicted.dragNm)} times what bearings and air explain.`,
-        'Something rubs, a belt grips, or the air was not shut while it was read as coasting.',
-        'Turn the rotor by hand; set the span of the coasting by hand.',
-      ),
-    )
+    found.push(finding('drag-far', 'watch', { dragNm: run.dragNm, times: run.dragNm / air.predicted.dragNm }))
   if (
     found.every((f) => f.id === 'no-figure') &&
     !noFigure &&
     Number.isFinite(speedOff) &&
     (speedOff > FAR.above || speedOff < FAR.below)
   )
-    found.push(
-      finding(
-        'speed-far',
-        'watch',
-        `The free speed read is ${digits(speedOff)} times the expected one.`,
-        'Possible, but rarely so far off: a wrong count a turn looks just like this.',
-        mend,
-      ),
-    )
+    found.push(finding('speed-far', 'watch', { times: speedOff, ...fitted }))
   return found
 }

@@ -1,7 +1,7 @@
 import { isentropicPower, massFlowOfFreeAir } from '../air'
 import { fallingSource, type AirInput, type AirSide } from '../prediction'
 import { deliveryAt, roomDensity } from '../supply'
-import { finding, q, type Finding } from './finding'
+import { finding, type Finding } from './finding'
 
 /** Most power that a source's air holds at any flow it can keep up, and the gauge pressure there; null for sources that hold a pressure whatever is taken. */
 export function mostSourcePower(
@@ -45,16 +45,13 @@ export function supplyFindings(input: AirInput, air: AirSide): Finding[] {
   const best = mostSourcePower(input, air.temperatureK)
   if (!best || !(air.sourcePowerW < FAR_FROM_BEST * best.powerW)) return []
   const gauge = air.sourcePressurePaAbs - input.ambient.absolutePressurePa
-  const throttled = gauge > best.gaugePa
   return [
-    finding(
-      'supply-match',
-      'fine',
-      `The machine takes ${q('power', air.sourcePowerW)} of air; this source gives ${q('power', best.powerW)} at ${q('gaugePressure', best.gaugePa)}.`,
-      throttled
-        ? `At ${q('gaugePressure', gauge)} it runs near shut-off: much pressure, little air.`
-        : `At ${q('gaugePressure', gauge)} it blows nearly free: much air, little pressure.`,
-      throttled ? 'A larger nozzle, or more of them.' : 'A smaller nozzle, or a machine that holds the air back more.',
-    ),
+    finding('supply-match', 'fine', {
+      takenW: air.sourcePowerW,
+      bestW: best.powerW,
+      bestGaugePa: best.gaugePa,
+      gaugePa: gauge,
+      throttled: gauge > best.gaugePa,
+    }),
   ]
 }

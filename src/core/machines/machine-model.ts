@@ -16,14 +16,8 @@ export const turbineModel = (machine: TurbineMachine, around: TurbineSurrounding
 
 const SHARED: readonly RangeRule<TurbineMachine>[] = [
   // beyond this a rim outruns sound in its own air
-  rangeRule(
-    'rim-mach',
-    'rim speed over the speed of sound, running free',
-    '',
-    0,
-    0.9,
-    'the rim nears the speed of sound: drag rises steeply and any print bursts long before',
-    ({ workingRadiusM, free, inlet }) => machOf(free.speedRadPerS * workingRadiusM, inlet.ambientTemperatureK),
+  rangeRule('rim-mach', '', 0, 0.9, ({ workingRadiusM, free, inlet }) =>
+    machOf(free.speedRadPerS * workingRadiusM, inlet.ambientTemperatureK),
   ),
 ]
 

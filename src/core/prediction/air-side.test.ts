@@ -5,6 +5,8 @@ import { reviewThrust } from '../safety'
 import { BETZ_LIMIT, BLOWER_CLASSES, roomDensity, windPower, type Regulator } from '../supply'
 import { DEFAULT_COEFFICIENTS } from '../turbine'
 import { airSide, effectiveNozzle, fallingSource, givenTemperature, roomFlow, type AirInput, type SupplyInput } from '.'
+import type { Finding } from '../gates'
+import { findingWords } from '../../words'
 
 const PA = STANDARD_AMBIENT.absolutePressurePa
 const regulator: Regulator = {
@@ -151,7 +153,8 @@ describe('what the review of the air finds', () => {
   ] as const)('a bottle %s: %s', (_, supply, state) => {
     const found = review(fed(supply))
     expect(found.state).toBe(state)
-    if (state !== 'fine') expect(found.findings.find((f) => f.id === 'vessel')?.mend.length).toBeGreaterThan(20)
+    if (state !== 'fine')
+      expect(findingWords(found.findings.find((f) => f.id === 'vessel') as Finding).mend.length).toBeGreaterThan(20)
   })
   test('a regulator above what the supply has only hinders the air, and is said to', () => {
     expect(review(fed(steady(150e3), { line: { regulator, parts: [] } })).findings.map((f) => f.id)).toContain(

@@ -2,6 +2,7 @@ import { conductanceMassFlow, nozzleFlow } from '../flow'
 import { reviewBuild, safePressure } from '../safety'
 import { COEFFICIENT_NAMES, DEFAULT_COEFFICIENTS, LEDGER_LOSSES } from '../turbine'
 import { airSide, powerChain, predict, sizingCurve, workings, type PredictionInput } from '.'
+import { findingWords } from '../../words'
 
 const deg = Math.PI / 180
 const PART = { kind: 'fitting' as const, sonicConductance: 1.9e-8, criticalRatio: 0.25 }
@@ -199,7 +200,7 @@ describe('review before a run', () => {
       },
     })
     expect(weak.state).toBe('do not run')
-    expect(weak.findings[0].mend.length).toBeGreaterThan(10)
+    expect(findingWords(weak.findings[0]).mend.length).toBeGreaterThan(10)
   })
   test('one bearing, a bearing beyond its limit, warm air, a starved supply are each found', () => {
     expect(ids({ shaft: { ...input.shaft, bearingCount: 1 } })).toContain('one-bearing')

@@ -32,6 +32,7 @@ import {
   familyOf,
   type TurbineMachine,
 } from '../machines'
+import type { Said } from '../said'
 
 export interface Band {
   /** Standard uncertainty of shaft torque and shaft power at each point of the curve. */
@@ -86,7 +87,7 @@ export interface Prediction {
   readonly range: readonly RangeBreach[]
   /** What a supply that lasts only so long brings it to, from rest; null where the supply does not end. */
   readonly reach: Reach | null
-  readonly notes: readonly string[]
+  readonly notes: readonly Said[]
 }
 
 const CURVE_POINTS = 41

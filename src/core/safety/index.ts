@@ -1,3 +1,2 @@
-export { plainWords, spoken } from '../gates'
 export type { Finding, SafetyState } from '../gates'
 export * from './review'

@@ -1,7 +1,5 @@
 import { bearingClass, type BearingClass } from '../turbine'
-
-/** Standard fall, m/s2. */
-const GRAVITY = 9.80665
+import { STANDARD_GRAVITY } from '../units/gravity'
 
 /** Where the rotor sits: between two bearings, or beyond the outer one. */
 export interface ShaftLayout {
@@ -103,7 +101,8 @@ export function bearingDuty(
   },
 ): BearingDuty {
   const bearing = bearingClass(classId)
-  const forceN = load.rotorMassKg * GRAVITY + load.sideLoadN + unbalanceForce(load.unbalanceKgM, load.speedRadPerS)
+  const forceN =
+    load.rotorMassKg * STANDARD_GRAVITY + load.sideLoadN + unbalanceForce(load.unbalanceKgM, load.speedRadPerS)
   const loadsN = bearingLoads(layout, forceN)
   const dynamicRatingN = DYNAMIC_RATING_N[classId]
   const worst = Math.max(loadsN[0], 1e-6)

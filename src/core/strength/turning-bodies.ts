@@ -1,6 +1,8 @@
 import { allowableStrength, materialById, type Material } from './materials'
 import { discPeakHoopStress, rimPullHoopStress } from './disc-stress'
 import { profileDiscStress, thicknessAt, type ProfileDisc, type ProfileStress } from './profile-disc'
+import { said, type Said } from '../said'
+import { STANDARD_GRAVITY } from '../units/gravity'
 
 /** Pieces that hang on a disc's rim and pull on it: blades, or what stands between slots. */
 export interface HangingPieces {
@@ -174,7 +176,7 @@ export interface BodiesStrength extends Omit<BodyStrength, 'name'> {
   readonly stressMargin: number
   readonly storedEnergyJ: number
   readonly tipSpeedMPerS: number
-  readonly notes: readonly string[]
+  readonly notes: readonly Said[]
 }
 
 /**
@@ -191,15 +193,10 @@ export function bodiesStrength(
   const sum = (of: (b: BodyStrength) => number) => bodies.reduce((a, b) => a + of(b), 0)
   const { materialId, infill } = turning[0]
   const material = materialById(materialId)
-  const notes: string[] = []
+  const notes: Said[] = []
   if (temperatureK > material.softeningK - 10)
-    notes.push(
-      `${material.label} softens near ${Math.round(material.softeningK - 273.15)} °C: cool the air first or choose another material.`,
-    )
-  if (infill < 1)
-    notes.push(
-      'Infill below solid: walls carry more than the middle, so the estimate is cautious for stress and rough for inertia.',
-    )
+    notes.push(said('strength-softens', { material: material.label, softeningK: material.softeningK }))
+  if (infill < 1) notes.push(said('strength-infill'))
   const speedMargin = speedRadPerS > 0 ? weakest.burstSpeedRadPerS / speedRadPerS : Infinity
   const inertiaKgM2 = sum((b) => b.inertiaKgM2)
   const outerRadiusM = Math.max(...bodies.map((b) => b.outerRadiusM))
@@ -219,6 +216,6 @@ export function bodiesStrength(
 
 /** What an energy is like, in words: a fall of half a kilogram. */
 export const energyInWords = (energyJ: number): string => {
-  const height = energyJ / (0.5 * 9.80665)
+  const height = energyJ / (0.5 * STANDARD_GRAVITY)
   return `a ${energyJ < 0.5 ? 'tool of 0.5 kg lifted' : '0.5 kg hammer dropped'} ${height < 1 ? `${(100 * height).toFixed(0)} cm` : `${height.toFixed(1)} m`}`
 }

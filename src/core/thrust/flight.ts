@@ -1,8 +1,9 @@
 import { airDensity, type Ambient } from '../air'
 import { integrate } from '../numerics'
+import { STANDARD_GRAVITY } from '../units/gravity'
 
 /** Standard gravity, m/s2. ISO 80000-3. */
-export const GRAVITY = 9.80665
+export { STANDARD_GRAVITY as GRAVITY }
 
 /** Where a jet-pushed body may go. */
 export type Path =
@@ -81,7 +82,7 @@ export function flight(body: MovingBody, samples: readonly PushSample[], ambient
   const { path } = body
   const climb = path.kind === 'climb'
   const holding = (s: PushSample): number => {
-    const weight = (body.massKg + s.heavyAirKg) * GRAVITY
+    const weight = (body.massKg + s.heavyAirKg) * STANDARD_GRAVITY
     return climb ? weight : weight * (Math.sin(path.slopeRad) + path.rollingShare * Math.cos(path.slopeRad))
   }
   const acceleration = (t: number, v: number): number => {

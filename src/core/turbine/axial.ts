@@ -24,6 +24,7 @@ import {
   type TurbineSurroundings,
   type VelocityTriangles,
 } from './turbine'
+import { said, type Said } from '../said'
 
 /** Rotors on one shaft with fixed stators between; the nozzle is the lid whose holes feed the first rotor. Angles from the direction of travel. */
 export interface AxialMachine extends TurbineSurroundings {
@@ -280,9 +281,9 @@ export function axialTurbine(machine: AxialMachine, inlet: TurbineInlet): Turbin
         triangles: result.triangles,
         behindNozzlePaAbs: found.behindPaAbs,
         extras: [
-          { code: 'exit-mach', label: 'Mach number leaving the last rotor', value: result.exitMach, unit: '' },
-          { code: 'admission', label: 'rim fed by the lid', value: 100 * rimShare(machine), unit: '%' },
-          { code: 'leak', label: 'passes over the tips', value: 100 * spill, unit: '%' },
+          { code: 'exit-mach', value: result.exitMach, unit: '' },
+          { code: 'lid-admission', value: 100 * rimShare(machine), unit: '%' },
+          { code: 'tip-leak', value: 100 * spill, unit: '%' },
         ],
       },
     )
@@ -307,19 +308,10 @@ export const STILL = {
   leavingW: 0,
 } as const
 
-function notesOf(machine: AxialMachine, atRest: TurbinePoint): string[] {
-  const notes: string[] = []
-  if (rimShare(machine) < 0.5)
-    notes.push(
-      'The lid feeds less than half of the rim: its jets lose much while they spread. More holes, evenly spaced, at the same total area, lose less.',
-    )
-  if ((atRest.extras.find((e) => e.code === 'exit-mach')?.value ?? 0) > 0.9)
-    notes.push(
-      'The last row runs close to the speed of sound: it holds the flow back. A flatter pitch of its blades (a larger outlet angle) or taller blades open it.',
-    )
-  if (machine.tipClearanceM > 0.1 * machine.bladeHeightM)
-    notes.push(
-      'The tip gap is more than a tenth of the blade height: the leak over the tips is beyond what the model was made for.',
-    )
+function notesOf(machine: AxialMachine, atRest: TurbinePoint): Said[] {
+  const notes: Said[] = []
+  if (rimShare(machine) < 0.5) notes.push(said('axial-lid-feeds-little'))
+  if ((atRest.extras.find((e) => e.code === 'exit-mach')?.value ?? 0) > 0.9) notes.push(said('axial-last-row-chokes'))
+  if (machine.tipClearanceM > 0.1 * machine.bladeHeightM) notes.push(said('axial-tip-gap'))
   return notes
 }

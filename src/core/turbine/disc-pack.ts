@@ -10,6 +10,7 @@ import {
   type TurbinePoint,
   type TurbineSurroundings,
 } from './turbine'
+import { said } from '../said'
 
 /** Discs or nested cones close together on a shaft; air spirals inward between them and leaves through holes near the middle. */
 export interface DiscPackMachine extends TurbineSurroundings {
@@ -231,26 +232,19 @@ export function discPackTurbine(machine: DiscPackMachine, inlet: TurbineInlet): 
         triangles: [],
         behindNozzlePaAbs: found.behindPaAbs,
         extras: [
-          { code: 'gap-reynolds', label: 'Reynolds number in the gap', value: result.reynolds, unit: '' },
+          { code: 'gap-reynolds', value: result.reynolds, unit: '' },
           {
             code: 'gap-group',
-            label: 'gap against the layer at the discs, (b/2)√(ω/ν)',
             value: result.profileNumber,
             unit: '',
           },
-          { code: 'whirl-out', label: 'whirl left at the outlet', value: result.whirlOut, unit: 'm/s' },
+          { code: 'whirl-out', value: result.whirlOut, unit: 'm/s' },
         ],
       },
     )
   }
   const notes = [...nozzle.notes]
-  if (openShare < 0.3)
-    notes.push(
-      'Discs take more than two thirds of the rim: the jets hit their edges. Thinner discs or wider gaps let them in.',
-    )
-  if (machine.nozzle.angleRad > (25 * Math.PI) / 180)
-    notes.push(
-      'The jets come in steeply: packs like them nearly along the rim (common practice: the inlet angle is touchy).',
-    )
+  if (openShare < 0.3) notes.push(said('pack-discs-thick'))
+  if (machine.nozzle.angleRad > (25 * Math.PI) / 180) notes.push(said('pack-jets-steep'))
   return { at, nozzle, speedLimitRadPerS: (1.05 * spoutingSpeed(inlet)) / machine.outerRadiusM, notes }
 }

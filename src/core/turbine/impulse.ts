@@ -11,6 +11,7 @@ import {
   type Velocity,
   type VelocityTriangles,
 } from './turbine'
+import { said, type Said } from '../said'
 
 /** Blade shapes a maker prints. `flat` turns the air a quarter turn only; the others turn it back. `aerofoil` has a rounded, thicker nose. */
 export type BladeProfile = 'scoop' | 'c-shape' | 'constant-width' | 'aerofoil' | 'flat'
@@ -194,16 +195,12 @@ function captured(machine: ImpulseMachine, jet: JetAtRotor): number {
   return Math.min(1, machine.coefficients.capture.value * covered)
 }
 
-function notesOf(machine: ImpulseMachine, nozzle: NozzleResult, jet: JetAtRotor): string[] {
-  const notes: string[] = []
-  if (jet.widthM > machine.rotor.bladeHeightM)
-    notes.push(
-      'The spread jet is wider than the blades are tall: part of it passes by. Move the nozzle closer or make the blades taller.',
-    )
+function notesOf(machine: ImpulseMachine, nozzle: NozzleResult, jet: JetAtRotor): Said[] {
+  const notes: Said[] = []
+  if (jet.widthM > machine.rotor.bladeHeightM) notes.push(said('impulse-jet-wide'))
   if ((machine.nozzle.count ?? 1) * jet.widthM > Math.PI * machine.rotor.meanRadiusM)
-    notes.push('The jets cover more than half the rim; the model was made for partial admission and is less sure here.')
-  if (nozzle.regime === 'unchoked')
-    notes.push('The nozzle is not choked: flow changes with the pressure behind it as well.')
+    notes.push(said('impulse-jets-cover'))
+  if (nozzle.regime === 'unchoked') notes.push(said('impulse-not-choked'))
   return notes
 }
 
@@ -253,8 +250,8 @@ export function impulseTurbine(
   const bearing = bearingClass(machine.bearings.classId)
   const jetPowerW = 0.5 * jet.massFlowKgPerS * jet.speed ** 2
   const extras = [
-    { code: 'mixed-jet', label: 'jet at the blades, mixed', value: jet.speed, unit: 'm/s' },
-    { code: 'admission', label: 'rim under the jets', value: 100 * covered, unit: '%' },
+    { code: 'mixed-jet', value: jet.speed, unit: 'm/s' },
+    { code: 'admission', value: 100 * covered, unit: '%' },
   ]
 
   const at = (speedRadPerS: number): TurbinePoint => {

@@ -24,6 +24,7 @@ import {
   type TurbineSurroundings,
   type VelocityTriangles,
 } from './turbine'
+import { said } from '../said'
 
 /** Air spirals in from a volute or through slots of a box, turns to the shaft in the rotor and leaves through its middle. Angles from the direction of travel. */
 export interface RadialMachine extends TurbineSurroundings {
@@ -245,26 +246,19 @@ export function radialTurbine(machine: RadialMachine, inlet: TurbineInlet): Turb
         behindNozzlePaAbs: found.behindPaAbs,
         extras: [
           {
-            code: 'speed-ratio',
-            label: 'blade speed over spouting speed',
+            code: 'spouting-ratio',
             value: (speedRadPerS * machine.inletRadiusM) / spoutingSpeed(inlet),
             unit: '',
           },
-          { code: 'exit-mach', label: 'Mach number in the outlet', value: result.exitMach, unit: '' },
-          { code: 'leak', label: 'passes by the blades', value: 100 * leak, unit: '%' },
+          { code: 'outlet-mach', value: result.exitMach, unit: '' },
+          { code: 'blade-leak', value: 100 * leak, unit: '%' },
         ],
       },
     )
   }
   const atRest = at(0)
   const notes = [...nozzle.notes]
-  if ((atRest.extras.find((e) => e.code === 'exit-mach')?.value ?? 0) > 0.9)
-    notes.push(
-      'The outlet runs close to the speed of sound: it chokes the machine. A wider outlet, or a larger outlet angle, opens it.',
-    )
-  if (machine.outletTipRadiusM > 0.75 * machine.inletRadiusM)
-    notes.push(
-      'The outlet reaches beyond three quarters of the inlet radius: little of the radius is left to work over.',
-    )
+  if ((atRest.extras.find((e) => e.code === 'outlet-mach')?.value ?? 0) > 0.9) notes.push(said('radial-outlet-chokes'))
+  if (machine.outletTipRadiusM > 0.75 * machine.inletRadiusM) notes.push(said('radial-outlet-wide'))
   return { at, nozzle, speedLimitRadPerS: (1.2 * spoutingSpeed(inlet)) / machine.inletRadiusM, notes }
 }

@@ -10,6 +10,8 @@ import {
   type TurbinePoint,
   type TurbineSurroundings,
 } from './turbine'
+import { said } from '../said'
+import { STANDARD_GRAVITY } from '../units/gravity'
 
 /** Air enters a rotor at its middle and leaves through channels at its rim that point backwards. The nozzle's passages are these channels; its angle is theirs, from straight back. */
 export interface ReactionMachine extends TurbineSurroundings {
@@ -27,9 +29,6 @@ export interface ReactionMachine extends TurbineSurroundings {
   readonly sealGapM: number
   readonly sealRadiusM: number
 }
-
-/** Standard fall, m/s2. */
-const GRAVITY = 9.80665
 
 /** State in the turning rotor before its jets: the hub's, raised by the swing out to the rim (rothalpy). */
 export function rimState(
@@ -97,7 +96,7 @@ export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): 
     const onPoint = machine.pivot === 'point'
     const rubbingNm =
       onPoint && (speedRadPerS > 0 || m > 0)
-        ? coefficients.sliding.value * machine.massKg * GRAVITY * machine.pointRadiusM * (2 / 3)
+        ? coefficients.sliding.value * machine.massKg * STANDARD_GRAVITY * machine.pointRadiusM * (2 / 3)
         : 0
     return closePoint(
       speedRadPerS,
@@ -133,21 +132,17 @@ export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): 
         extras: [
           {
             code: 'pressure-rise',
-            label: 'pressure at the jets over that at the hub',
             value: rimState(inlet, u).totalPressurePaAbs / inlet.totalPressurePaAbs,
             unit: '×',
           },
-          { code: 'relative-jet', label: 'jet in the turning frame', value: w, unit: 'm/s' },
-          { code: 'leak', label: 'lost at the seal', value: m + leak > 0 ? (100 * leak) / (m + leak) : 0, unit: '%' },
+          { code: 'relative-jet', value: w, unit: 'm/s' },
+          { code: 'seal-leak', value: m + leak > 0 ? (100 * leak) / (m + leak) : 0, unit: '%' },
         ],
       },
     )
   }
   const notes = [...nozzle.notes]
-  notes.push(
-    'A reaction rotor has no runaway speed of its own: only drag holds it. Let it run free for moments only, and mind its burst speed.',
-  )
-  if (machine.pivot === 'point')
-    notes.push('A point wears blunt at high speed (common practice): a hardened or ceramic tip in a cup lasts longer.')
+  notes.push(said('reaction-no-limit'))
+  if (machine.pivot === 'point') notes.push(said('reaction-point'))
   return { at, nozzle, speedLimitRadPerS: Math.max(1, spoutingSpeed(inlet) / machine.jetRadiusM), notes }
 }

@@ -25,6 +25,7 @@ import {
   type TurbinePoint,
   type TurbineSurroundings,
 } from './turbine'
+import { said } from '../said'
 
 /** Convergent-divergent nozzles blow from the side on blades round a rim. Blade height along the radius, depth along the shaft. */
 export interface SupersonicMachine extends TurbineSurroundings {
@@ -133,27 +134,20 @@ export function supersonicTurbine(machine: SupersonicMachine, inlet: TurbineInle
         triangles: [triangles],
         behindNozzlePaAbs: inlet.backPressurePaAbs,
         extras: [
-          { code: 'inlet-mach', label: 'Mach number into the passages', value: mach, unit: '' },
+          { code: 'inlet-mach', value: mach, unit: '' },
           {
-            code: 'starting',
-            label: started ? 'passages start' : 'passages do not start',
+            code: started ? 'passages-start' : 'passages-do-not-start',
             value: contraction,
             unit: 'of their inlet left',
           },
-          { code: 'admission', label: 'rim under the jets', value: 100 * admission, unit: '%' },
+          { code: 'admission', value: 100 * admission, unit: '%' },
         ],
       },
     )
   }
   const notes = [...nozzle.notes]
   const atRest = machOf(jetSpeed, staticK)
-  if (atRest > 1 && contraction < startingContraction(atRest))
-    notes.push(
-      'The passages narrow too much for the stream to start in them at low speed: a shock stands before the blades. Thinner or fewer blades mend it.',
-    )
-  if (ends > 0.3)
-    notes.push(
-      'A blade pitch is long against the arc under a jet: much air is caught by half-filled passages. More blades, or nozzles side by side, mend it.',
-    )
+  if (atRest > 1 && contraction < startingContraction(atRest)) notes.push(said('supersonic-no-start'))
+  if (ends > 0.3) notes.push(said('supersonic-pitch-long'))
   return { at, nozzle, speedLimitRadPerS: Math.max(1, spoutingSpeed(inlet) / rotor.meanRadiusM), notes }
 }

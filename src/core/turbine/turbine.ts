@@ -1,5 +1,6 @@
 import type { NozzleGeometry, NozzleResult } from '../flow'
 import type { TurbineCoefficients } from './coefficients'
+import type { Said } from '../said'
 
 /** Total state at a turbine's nozzle and the pressure it breathes out into. Pressures absolute. */
 export interface TurbineInlet {
@@ -83,7 +84,6 @@ export interface TurbinePoint {
   /** What is particular to the family at this speed: vane lift, exit Mach number and so on; words and a number with its unit. */
   readonly extras: readonly {
     readonly code: string
-    readonly label: string
     readonly value: number
     readonly unit: string
   }[]
@@ -96,7 +96,7 @@ export interface TurbineModel {
   readonly speedLimitRadPerS: number
   /** The nozzle alone, breathing into the room: the yardstick of what the machine lets through. */
   readonly nozzle: NozzleResult
-  readonly notes: readonly string[]
+  readonly notes: readonly Said[]
 }
 
 /** Drags that every family has, N m each. */

@@ -9,6 +9,7 @@ import {
   type TurbinePoint,
   type TurbineSurroundings,
 } from './turbine'
+import { said } from '../said'
 
 /** Sliding vanes in a rotor that sits off the middle of a round bore. Angles from where rotor and bore nearly touch, in the direction of travel. */
 export interface VaneMachine extends TurbineSurroundings {
@@ -152,11 +153,10 @@ export function vaneTurbine(machine: VaneMachine, inlet: TurbineInlet): TurbineM
         triangles: [],
         behindNozzlePaAbs: fillPa,
         extras: [
-          { code: 'leak', label: 'air lost past ends and tips', value: m > 0 ? (100 * leak) / m : 0, unit: '%' },
-          { code: 'expansion', label: 'expansion in the cell', value: volumes.openedM3 / volumes.filledM3, unit: '×' },
+          { code: 'end-leak', value: m > 0 ? (100 * leak) / m : 0, unit: '%' },
+          { code: 'expansion', value: volumes.openedM3 / volumes.filledM3, unit: '×' },
           {
             code: 'tip-speed',
-            label: 'vane tip speed',
             value: speedRadPerS * (machine.rotorRadiusM + meanLift),
             unit: 'm/s',
           },
@@ -166,19 +166,11 @@ export function vaneTurbine(machine: VaneMachine, inlet: TurbineInlet): TurbineM
   }
   const notes = [...nozzle.notes]
   const opened = p0 * (volumes.filledM3 / volumes.openedM3) ** GAMMA
-  if (opened < pa)
-    notes.push(
-      'The cells expand below the pressure of the room before the exhaust opens and are sucked back: let the inlet stay open longer, or open the exhaust earlier.',
-    )
-  if (opened > 2.5 * pa)
-    notes.push('The cells open with much pressure left: an inlet that ends earlier uses more of it.')
-  notes.push(
-    'Vane tips above some 10 m/s wear and soften in print (common practice): it is a machine for torque at low speed.',
-  )
-  if (machine.vanes < 4)
-    notes.push('Fewer than four vanes: inlet and exhaust may see each other, and it may stop on a dead spot.')
-  if (machine.vaneHeightM < 2 * vaneLift(machine, Math.PI))
-    notes.push('Less than half of a vane stays in its slot when it is furthest out: it tilts and jams.')
+  if (opened < pa) notes.push(said('vane-overexpands'))
+  if (opened > 2.5 * pa) notes.push(said('vane-much-left'))
+  notes.push(said('vane-tips-wear'))
+  if (machine.vanes < 4) notes.push(said('vane-few'))
+  if (machine.vaneHeightM < 2 * vaneLift(machine, Math.PI)) notes.push(said('vane-tilts'))
   // beyond the speed at which friction of turning alone eats the torque of full filling
   const stall = (machine.vanes * Math.max(0, cellWork(volumes, p0, pa).workJ)) / (2 * Math.PI)
   const perSpeed =

@@ -1,3 +1,4 @@
+import { STANDARD_GRAVITY } from './gravity'
 import Qty from 'js-quantities'
 
 /** Kinds of quantity a maker meets. Gauge and absolute pressure are different kinds on purpose. */
@@ -52,7 +53,6 @@ const unit = (id: string, libraryUnit: string, base: string, label = id): Unit =
 })
 
 /** The library rounds pound-force and psi to six or seven figures; they follow exactly from pound, inch and standard gravity (9.80665 m/s2). */
-const STANDARD_GRAVITY = 9.80665
 const poundForce = si('lbs', 'kg') * STANDARD_GRAVITY
 const psi: Unit = { id: 'psi', label: 'psi', si: poundForce / si('in', 'm') ** 2 }
 

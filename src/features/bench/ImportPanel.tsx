@@ -7,7 +7,7 @@ import { SPEED_UNITS, UNKNOWN_UNIT } from '../../project/recording'
 import { useProject, useStore } from '../../store'
 import { Advice, ChoiceField, FilePicker, MainButton, QuietButton, SectionTitle } from '../../ui'
 import { JobError, previewRecording, type Preview } from '../../workers'
-import { freshId } from '../shared'
+import { freshId, Notes } from '../shared'
 
 type State =
   | { readonly step: 'choose'; readonly fault: string | null }
@@ -207,11 +207,7 @@ function MappingStep({
           In the file: {preview.comments.slice(0, 3).join(' · ')}
         </Box>
       )}
-      {preview.notes.map((note) => (
-        <Advice key={note} tone="advice" title="Read with care">
-          {note}
-        </Advice>
-      ))}
+      <Notes notes={preview.notes} title="Read with care" />
       <Flex gap="3" mt="4">
         <MainButton disabled={unasked} onClick={onTake}>
           Take it into the run

@@ -6,7 +6,7 @@ import { kindOf, type Build, type MachinePredicted, type Measurement, type Run }
 import { measuredFigure, type MeasuredRun } from '../../project/measuring'
 import { useProject } from '../../store'
 import { Advice, SectionTitle } from '../../ui'
-import { FindingList, useShown, type RunResult } from '../shared'
+import { FindingList, useShown, type RunResult, Notes } from '../shared'
 import { methodView } from './methods/registry'
 
 /** Two runs of one rotor by hand differ by so much of their power: the pressure is set and read anew. Common practice; no published source. */
@@ -101,11 +101,7 @@ export function MeasuredPanel({
           ))}
         </Advice>
       )}
-      {measured.notes.map((note) => (
-        <Advice key={note} tone="advice" title="Note">
-          {note}
-        </Advice>
-      ))}
+      <Notes notes={measured.notes} title="Note" />
     </>
   )
 }

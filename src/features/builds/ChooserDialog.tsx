@@ -19,6 +19,7 @@ import Dialog from '../../ui/Dialog'
 import { usualAirs, type AirChoice } from './usual-airs'
 import { MachineGlyph, useDesignJob, useSettled, useShown } from '../shared'
 import { FAMILIES } from '../../core/machines'
+import { findingWords } from '../../words'
 
 /** Air that a maker may begin with: a usual source of any kind, or that of a build of theirs. */
 function airChoices(project: Pick<Project, 'builds' | 'machines'>): AirChoice[] {
@@ -39,7 +40,7 @@ function drawbacks({ figures, reaches, findings }: Choice, words: (text: string)
   if (figures.stressMargin < 2) found.push('too near to bursting when it runs free')
   if (figures.bearingShare > 1) found.push('beyond its bearings when it runs free')
   if (!figures.keepsUp) found.push('the supply cannot hold its setting')
-  return [...found, ...findings.filter((f) => f.state !== 'fine').map((f) => words(f.what))]
+  return [...found, ...findings.filter((f) => f.state !== 'fine').map((f) => words(findingWords(f).what))]
 }
 
 /** A table's columns where there is room; picture and name over two columns of figures on a phone. */

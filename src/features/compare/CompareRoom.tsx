@@ -34,6 +34,7 @@ import {
   type CurveChartProps,
 } from '../../ui'
 import { comparedRuns, figureWords, useReductions, useShown, type RunResult, type Shown } from '../shared'
+import { unfairWords } from '../../words'
 
 const rpm = (radPerS: number) => (radPerS * 30) / Math.PI
 const SIDES = ['A', 'B'] as const
@@ -285,9 +286,9 @@ function Verdict({ sides, comparison }: { sides: readonly [Side, Side]; comparis
     <>
       {unfair.length > 0 && (
         <Advice tone="warn" title="What else differed">
-          {unfair.map(({ code, text }) => (
-            <Box key={code + text} mb="1">
-              {shown.words(text)}
+          {unfair.map((reason, i) => (
+            <Box key={reason.code + i} mb="1">
+              {shown.words(unfairWords(reason))}
             </Box>
           ))}
         </Advice>

@@ -1,6 +1,6 @@
 'use client'
 import { useMemo } from 'react'
-import { spoken } from '../../core/safety'
+import { spoken } from '../../words'
 import { formatQuantity, fromSi, unitOf, type QuantityKind, type Unit } from '../../core/units'
 import type { Display } from '../../project/document'
 import { useProject } from '../../store'

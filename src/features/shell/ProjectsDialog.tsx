@@ -13,6 +13,7 @@ import { Copies } from './Copies'
 import { exportOpen, exportRaw } from './hand-out'
 import { fetchDemo } from './open-store'
 import { StorageRoom } from './StorageRoom'
+import { noteWords } from '../../words'
 
 const emptyBundle = (): ProjectBundle => ({
   project: emptyProject({ id: freshId('project'), name: 'New project' }),
@@ -110,7 +111,7 @@ export default function ProjectsDialog({ onClose }: { onClose: () => void }) {
       await store.add(opened.bundle)
       // what an importer left out is read before the dialog is closed
       if (opened.notes.length === 0) return onClose()
-      setNotes(opened.notes)
+      setNotes(opened.notes.map(noteWords))
     })
   const remove = (id: string) =>
     attempt('Removing…', async () => {

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { strToU8, zipSync, unzipSync, strFromU8 } from 'fflate'
 import { makeDemo } from '../demo'
 import { openArchive, packArchive, packRaw } from '.'
+import { noteWords } from '../../words'
 
 const demo = makeDemo()
 const refused = (bytes: Uint8Array) => {
@@ -42,7 +43,7 @@ test('a recording that is not at hand is listed and does not keep the rest; read
   const opened = openArchive(packed)
   if (!opened.ok) throw new Error(opened.message)
   expect([...opened.bundle.recordings.keys()].sort()).toEqual(rest.map((r) => r.id).sort())
-  expect(opened.notes.join()).toContain(first.fileName)
+  expect(opened.notes.map(noteWords).join()).toContain(first.fileName)
 })
 
 test('a project that cannot be opened is packed as it lies', () => {

@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate'
 import * as z from 'zod'
 import { parseProject, projectSchema, type Project } from '../validation'
+import { said, type Said } from '../../core/said'
 
 /** A project with the raw bytes of its recordings, by recording id. */
 export interface ProjectBundle {
@@ -15,7 +16,7 @@ export interface RawProject {
 }
 
 export type OpenedArchive =
-  | { readonly ok: true; readonly bundle: ProjectBundle; readonly notes: readonly string[] }
+  | { readonly ok: true; readonly bundle: ProjectBundle; readonly notes: readonly Said[] }
   | { readonly ok: false; readonly message: string }
 
 export const MAX_ARCHIVE_BYTES = 512 * 1024 * 1024
@@ -96,12 +97,12 @@ export function openArchive(bytes: Uint8Array): OpenedArchive {
   }
   const parsed = parseProject(value)
   if (!parsed.ok) return refuse(parsed.message)
-  const notes: string[] = []
+  const notes: Said[] = []
   const recordings = new Map<string, Uint8Array>()
   for (const { id, fileName, byteLength } of parsed.project.recordings) {
     const content = files[recordingPath(id)]
     if (!content) {
-      notes.push(`The recording ${fileName} is not in the archive: its run is there, its curve cannot be drawn.`)
+      notes.push(said('archive-recording-missing', { fileName }))
       continue
     }
     if (content.length !== byteLength)
@@ -114,6 +115,6 @@ export function openArchive(bytes: Uint8Array): OpenedArchive {
     (f) => f !== 'project.json' && ![...recordings.keys()].some((id) => recordingPath(id) === f) && !f.endsWith('/'),
   )
   if (extra.length > 0)
-    notes.push(`Not used: ${extra.slice(0, 5).join(', ')}${extra.length > 5 ? ` and ${extra.length - 5} more` : ''}.`)
+    notes.push(said('archive-not-used', { names: extra.slice(0, 5).join(', '), more: Math.max(0, extra.length - 5) }))
   return { ok: true, bundle: { project: parsed.project, recordings }, notes }
 }

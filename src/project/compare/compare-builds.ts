@@ -1,4 +1,3 @@
-import { q } from '../../core/gates'
 import { welchDifference, type MeanDifference } from '../../core/statistics'
 import type { Build, Run } from '../document'
 import { mainMeasurement } from '../measuring'
@@ -22,10 +21,10 @@ export interface ComparedSide {
 
 export type VerdictKind = 'better' | 'worse' | 'not told apart' | 'too few runs' | 'unfair' | 'impossible'
 
-/** Why two sides do not compare, by a code that decides and words that tell. */
+/** Why two sides do not compare, by a code that decides, and what its words are made from. SI. */
 export interface Unfair {
   readonly code: 'pressure' | 'pressure-within' | 'room' | 'rig' | 'many-changes'
-  readonly text: string
+  readonly values: Readonly<Record<string, number | string>>
 }
 
 export interface Comparison {
@@ -44,40 +43,24 @@ const PRESSURE_TOLERANCE = 0.03
 const TEMPERATURE_TOLERANCE_K = 5
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length)
-const held = (pa: number) => q('gaugePressure', pa)
 
 function unfairness(a: ComparedSide, b: ComparedSide, differences: readonly BuildDifference[]): Unfair[] {
   const reasons: Unfair[] = []
-  const because = (code: Unfair['code'], text: string) => void reasons.push({ code, text })
+  const because = (code: Unfair['code'], values: Unfair['values'] = {}) => void reasons.push({ code, values })
   const pressures = [a, b].map((side) => side.runs.map((r) => r.run.gaugePressurePa))
   const [pa, pb] = pressures.map(mean)
-  if (Math.abs(pb / pa - 1) > PRESSURE_TOLERANCE)
-    because(
-      'pressure',
-      `The pressures differ: ${held(pa)} against ${held(pb)}. Repeat one of them at the other’s pressure.`,
-    )
+  if (Math.abs(pb / pa - 1) > PRESSURE_TOLERANCE) because('pressure', { aPa: pa, bPa: pb })
   for (const [i, side] of [a, b].entries()) {
-    const spread = (Math.max(...pressures[i]) - Math.min(...pressures[i])) / mean(pressures[i])
-    if (spread > PRESSURE_TOLERANCE)
-      because(
-        'pressure-within',
-        `The runs of ${side.build.name} were taken at different pressures (${held(Math.min(...pressures[i]))} to ${held(Math.max(...pressures[i]))}).`,
-      )
+    const [least, most] = [Math.min(...pressures[i]), Math.max(...pressures[i])]
+    if ((most - least) / mean(pressures[i]) > PRESSURE_TOLERANCE)
+      because('pressure-within', { name: side.build.name, leastPa: least, mostPa: most })
   }
   const [ta, tb] = [a, b].map((side) => mean(side.runs.map((r) => r.run.ambient.temperatureK)))
-  if (Math.abs(ta - tb) > TEMPERATURE_TOLERANCE_K)
-    because('room', `The room differed by ${Math.round(Math.abs(ta - tb))} K.`)
+  if (Math.abs(ta - tb) > TEMPERATURE_TOLERANCE_K) because('room', { byK: Math.abs(ta - tb) })
   const rigs = new Set([...a.runs, ...b.runs].map((r) => mainMeasurement(r.run).rigId))
-  if (rigs.size > 1)
-    because(
-      'rig',
-      'They were measured on different rigs: an error of one flywheel shows as a difference between rotors.',
-    )
+  if (rigs.size > 1) because('rig')
   if (differences.length > 1)
-    because(
-      'many-changes',
-      `${differences.length} things were changed at once (${differences.map((d) => d.label).join(', ')}): which of them did it cannot be told.`,
-    )
+    because('many-changes', { count: differences.length, what: differences.map((d) => d.label).join(', ') })
   return reasons
 }
 

@@ -20,6 +20,7 @@ import {
 } from '.'
 import { FAMILIES, type Family } from '../../core/machines'
 import { nozzled } from './testing'
+import { findingWords } from '../../words'
 
 const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 }
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
@@ -80,7 +81,8 @@ describe.each(FAMILIES)('%s', (family) => {
         expect(p.point.massFlowKgPerS / Math.max(1e-9, p.air.massFlowKgPerS)).toBeLessThan(1.01)
         for (const w of Object.values(workings(predictionInput(build, room), p)))
           for (const { value } of w.inputs) expect(Number.isFinite(value)).toBe(true)
-        for (const f of reviewBuild(predictionInput(build, room), p).findings) expect(f.mend.length).toBeGreaterThan(8)
+        for (const f of reviewBuild(predictionInput(build, room), p).findings)
+          expect(findingWords(f).mend.length).toBeGreaterThan(8)
       }),
       { seed: 17, numRuns: 25, endOnFailure: true },
     )

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { predict } from '../../core/prediction'
 import { migrateProject } from '../migrations'
-import { parseProject } from '../validation'
+import { PROJECT_VERSION, parseProject } from '../validation'
 import { isTurbine, predictionInput } from '.'
 
 const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v2/heron-window.json'), 'utf8')) as {
@@ -56,7 +56,7 @@ describe('version 2 becomes version 3 and goes on', () => {
     const oldest = JSON.parse(readFileSync(join(__dirname, '../fixtures/v1/heron-window.json'), 'utf8')) as {
       schemaVersion: number
     }
-    expect(migrateProject(oldest).schemaVersion).toBe(4)
+    expect(migrateProject(oldest).schemaVersion).toBe(PROJECT_VERSION)
   })
   test.each([
     [{ schemaVersion: 2 }],

@@ -28,6 +28,7 @@ import {
   type ThrustBuild,
   type TurbineBuild,
 } from '.'
+import { findingWords } from '../../words'
 
 /** Any number that a field would take, from end to end of its limits. */
 const any = (name: LimitName) => fc.double({ min: LIMITS[name][0], max: LIMITS[name][1], noNaN: true })
@@ -387,8 +388,11 @@ describe('over everything that the document takes', () => {
           const input = predictionInput(b, room)
           const { state, findings } = reviewBuild(input, p)
           expect(['fine', 'watch', 'do not run']).toContain(state)
-          for (const f of findings) expect(Math.min(f.what.length, f.why.length, f.mend.length)).toBeGreaterThan(10)
-          expect(findings.map((f) => f.what).join()).not.toMatch(/NaN|undefined/)
+          for (const f of findings)
+            expect(
+              Math.min(findingWords(f).what.length, findingWords(f).why.length, findingWords(f).mend.length),
+            ).toBeGreaterThan(10)
+          expect(findings.map((f) => findingWords(f).what).join()).not.toMatch(/NaN|undefined/)
           expect(unfinite(workings(input, p), 'workings', ['result.value', 'standardUncertainty', 'inputs'])).toEqual(
             [],
           )

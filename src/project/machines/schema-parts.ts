@@ -4,6 +4,7 @@ import { outletOfForm } from '../../core/flow'
 import { outletReach } from '../../core/geometry'
 import { MATERIALS } from '../../core/strength'
 import { BLADE_PROFILES } from '../document/limits'
+import { heldCoefficients, type AirCoefficient } from './plain-air'
 import { outletFormSchema } from '../validation/air-schema'
 import { id, sound, whole, within } from '../validation/schema-base'
 
@@ -154,16 +155,9 @@ export const loadSchema = z.strictObject({
 
 const uncertain = z.strictObject({ value: within('coefficient'), standardUncertainty: z.number().min(0).max(5) })
 
-/** What every air side needs; a model may need more. */
-const AIR_COEFFICIENTS = ['discharge', 'velocity'] as const
-type AirCoefficient = (typeof AIR_COEFFICIENTS)[number]
 type CoefficientShape = Record<AirCoefficient, typeof uncertain> &
   Record<Exclude<CoefficientName, AirCoefficient>, z.ZodOptional<typeof uncertain>>
 
 /** The coefficients that a model and its air side use, and no others: those named must all be there. */
 export const coefficientsSchema = (names: readonly CoefficientName[]) =>
-  z.strictObject(
-    Object.fromEntries(
-      [...new Set([...AIR_COEFFICIENTS, ...names])].map((c) => [c, uncertain]),
-    ) as unknown as CoefficientShape,
-  )
+  z.strictObject(Object.fromEntries(heldCoefficients(names).map((c) => [c, uncertain])) as unknown as CoefficientShape)

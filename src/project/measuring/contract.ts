@@ -6,6 +6,7 @@ import type { Build, Measurement, Recording, Rig, Run } from '../validation/sche
 import type { Hazard } from '../document/hazards'
 import type { Table } from '../recording/parse-table'
 import type { Sound } from './recordings/sound'
+import type { Said } from '../../core/said'
 
 /** What a recording holds once it is read. */
 export type Channels =
@@ -28,7 +29,7 @@ export interface MeasuredRun<D = unknown> {
   readonly overAngle: MachineCurves | null
   /** What was mended in the recording. */
   readonly repairs: readonly Repair[]
-  readonly notes: readonly string[]
+  readonly notes: readonly Said[]
   /** Supply pressure where it was recorded, Pa gauge. */
   readonly pressurePa: { readonly mean: number; readonly least: number; readonly most: number } | null
   /** The method's own result, for its own pictures and workings. */

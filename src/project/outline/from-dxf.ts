@@ -1,11 +1,12 @@
 import DxfParser from 'dxf-parser'
 import type { Point } from './chains'
 import { soundDxf } from './sound-dxf'
+import { said, type Said } from '../../core/said'
 
 /** What a drawing holds: runs of points in millimetres, open or closed, and what was passed over. */
 export interface Drawn {
   readonly runs: Point[][]
-  readonly notes: string[]
+  readonly notes: Said[]
 }
 
 /** Millimetres of the drawing's unit, by the header; a file that names none is taken as millimetres. */
@@ -122,13 +123,12 @@ function runOf(e: Entity): Point[] {
 export function fromDxf(text: string): Drawn {
   const { text: sound, passed: undrawn } = soundDxf(text)
   const drawing = new DxfParser().parseSync(sound)
-  const notes: string[] = []
+  const notes: Said[] = []
   const unit = Number((drawing?.header as Record<string, unknown> | undefined)?.['$INSUNITS'] ?? 4)
   const scale = UNITS[unit] ?? 1
-  if (!UNITS[unit]) notes.push('The drawing names no unit: taken as millimetres.')
+  if (!UNITS[unit]) notes.push(said('drawing-no-unit'))
   const runs = ((drawing?.entities ?? []) as unknown as Entity[]).map(runOf)
   const passed = undrawn + runs.filter((r) => r.length < 2).length
-  if (passed > 0)
-    notes.push(`${passed} ${passed === 1 ? 'thing that is no line was' : 'things that are no lines were'} passed over.`)
+  if (passed > 0) notes.push(said('drawing-no-lines', { count: passed }))
   return { runs: runs.filter((r) => r.length > 1).map((r) => r.map(([x, y]): Point => [x * scale, y * scale])), notes }
 }

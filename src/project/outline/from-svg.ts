@@ -3,6 +3,7 @@ import { svgPathProperties } from 'svg-path-properties'
 import svgpath from 'svgpath'
 import type { Point } from './chains'
 import type { Drawn } from './from-dxf'
+import { said, type Said } from '../../core/said'
 
 /** Millimetres of a length in an SVG's width; null where there is none or it is a share. */
 function svgLength(value: unknown): number | null {
@@ -95,16 +96,15 @@ export function fromSvg(text: string): Drawn {
     if (tree.svg === '') return { runs: [], notes: [] }
     throw new Error('there is no svg element')
   }
-  const notes: string[] = []
+  const notes: Said[] = []
   const width = svgLength(root['@width'])
   const box = String(root['@viewBox'] ?? '')
     .trim()
     .split(/[\s,]+/)
     .map(Number)
   const scale = width !== null && box.length === 4 && box[2] > 0 ? width / box[2] : width !== null ? 25.4 / 96 : 1
-  if (width === null) notes.push('The drawing gives no width: one of its units is taken as a millimetre.')
-  if (/<use[\s>]/.test(text))
-    notes.push('Copies made by reference are passed over: save it with them turned into plain paths.')
+  if (width === null) notes.push(said('drawing-no-width'))
+  if (/<use[\s>]/.test(text)) notes.push(said('drawing-references'))
   const runs = drawnPaths(root, []).flatMap(({ d, transforms }) => {
     // the innermost transform acts first
     const moved = [...transforms]

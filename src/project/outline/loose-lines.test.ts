@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { readOutline, type ReadOutline } from '.'
 import { joinChains, type Point } from './chains'
 import { fromDxf } from './from-dxf'
+import { noteWords } from '../../words'
 
 const read = (name: string, text: string): ReadOutline => {
   const outcome = readOutline(name, text)
@@ -136,7 +137,7 @@ describe('loose lines', () => {
       1,
       'blade',
     ])
-    expect(read('t.dxf', text).notes.join(' ')).toMatch(
+    expect(read('t.dxf', text).notes.map(noteWords).join(' ')).toMatch(
       /1 thing that is no line was passed over.*1 open line was passed over/,
     )
   })
@@ -189,8 +190,8 @@ describe('transforms of an SVG', () => {
     ).toBeCloseTo(1, 3)
   })
   test('copies by reference are passed over, and that is said', () => {
-    expect(read('u.svg', svg('<rect id="a" width="4" height="4"/><use href="#a" x="20"/>')).notes.join()).toMatch(
-      /Copies made by reference/,
-    )
+    expect(
+      read('u.svg', svg('<rect id="a" width="4" height="4"/><use href="#a" x="20"/>')).notes.map(noteWords).join(),
+    ).toMatch(/Copies made by reference/)
   })
 })

@@ -1,6 +1,7 @@
 import { bladeOutline, measureBlade, scaledBlade } from '../../core/geometry'
 import { toDxf, toSvg } from '../parts'
 import { readOutline, type ReadOutline } from '.'
+import { noteWords } from '../../words'
 
 const read = (name: string, text: string): ReadOutline => {
   const outcome = readOutline(name, text)
@@ -134,7 +135,7 @@ describe('drawings of other programs', () => {
     const text =
       '<svg width="10mm" viewBox="0 0 10 10"><polygon points="0,0 1,0 1,1"/><polygon points="0,0 9,0 9,9 0,9"/></svg>'
     expect(area(read('d.svg', text).points)).toBeCloseTo(81, 6)
-    expect(read('d.svg', text).notes.join()).toMatch(/2 closed outlines found/)
+    expect(read('d.svg', text).notes.map(noteWords).join()).toMatch(/2 closed outlines found/)
   })
 })
 

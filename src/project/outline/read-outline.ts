@@ -1,12 +1,13 @@
 import { joinChains, type Point } from './chains'
 import { fromDxf, type Drawn } from './from-dxf'
 import { fromSvg } from './from-svg'
+import { said, type Said } from '../../core/said'
 
 /** A closed outline, mm, counter-clockwise. */
 export interface ReadOutline {
   readonly points: readonly (readonly [number, number])[]
   /** What was passed over on the way. */
-  readonly notes: readonly string[]
+  readonly notes: readonly Said[]
 }
 
 export type OutlineOutcome =
@@ -78,8 +79,8 @@ export function readOutline(fileName: string, text: string): OutlineOutcome {
   if (!simple(thinned)) return refuse('its outline crosses itself. Mend it where the lines cross.')
   const notes = [
     ...drawn.notes,
-    ...(sound.length > 1 ? [`${sound.length} closed outlines found: the largest is taken.`] : []),
-    ...(open > 0 ? [`${open} open ${open === 1 ? 'line was' : 'lines were'} passed over.`] : []),
+    ...(sound.length > 1 ? [said('drawing-many-outlines', { count: sound.length })] : []),
+    ...(open > 0 ? [said('drawing-open-lines', { count: open })] : []),
   ]
   return { ok: true, outline: { points: area(thinned) < 0 ? [...thinned].reverse() : thinned, notes } }
 }

@@ -1,5 +1,7 @@
+import { said, type Said } from '../../core/said'
+
 export type Decoded =
-  | { readonly ok: true; readonly text: string; readonly notes: readonly string[] }
+  | { readonly ok: true; readonly text: string; readonly notes: readonly Said[] }
   | { readonly ok: false; readonly message: string }
 
 /** Bytes of a file as text: UTF-8 or UTF-16 with a mark, else UTF-8, else Windows-1252. What is no text is refused. */
@@ -22,7 +24,7 @@ export function decodeText(bytes: Uint8Array): Decoded {
     return {
       ok: true,
       text: new TextDecoder('windows-1252').decode(bytes),
-      notes: ['The file is not UTF-8; it was read as Windows-1252. Check the column names.'],
+      notes: [said('table-not-utf8')],
     }
   }
 }

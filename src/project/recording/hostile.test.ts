@@ -1,10 +1,15 @@
 /** @jest-environment node */
 import { parseTable } from '.'
+import { noteWords } from '../../words'
 
 const read = (text: string) => {
   const began = performance.now()
   const parsed = parseTable(new TextEncoder().encode(text))
-  return { parsed, said: parsed.ok ? parsed.table.notes.join(' ') : parsed.message, ms: performance.now() - began }
+  return {
+    parsed,
+    said: parsed.ok ? parsed.table.notes.map(noteWords).join(' ') : parsed.message,
+    ms: performance.now() - began,
+  }
 }
 const rows = (n: number) => Array.from({ length: n }, (_, i) => `${i},${i * i}`).join('\n')
 

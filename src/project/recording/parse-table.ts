@@ -2,6 +2,7 @@ import Papa from 'papaparse'
 import { decodeText } from './decode'
 import { guessDialect, type Dialect } from './dialect'
 import { splitHeader, type HeaderUnit } from './units'
+import { said, type Said } from '../../core/said'
 
 export interface TableColumn {
   readonly name: string
@@ -19,7 +20,7 @@ export interface Table {
   /** Further headers met inside the file, by line. */
   readonly laterHeaders: readonly { readonly line: number; readonly headers: readonly string[] }[]
   readonly comments: readonly string[]
-  readonly notes: readonly string[]
+  readonly notes: readonly Said[]
 }
 
 export type ParsedTable =
@@ -94,7 +95,7 @@ class TableReader {
   private badCount = 0
   private bads: { line: number; example: string }[] = []
   readonly laterHeaders: { line: number; headers: string[] }[] = []
-  readonly notes: string[] = []
+  readonly notes: Said[] = []
   /** One row's numbers, used again for each row. */
   private readonly scratch: number[] = []
   constructor(private readonly dialect: Dialect) {}
@@ -119,7 +120,7 @@ class TableReader {
     this.setUnits(this.headers.map((h) => h.unit))
     this.columns = this.headers.map(() => new Growing())
     if (!isHeader) {
-      this.notes.push('The file has no header line: columns are numbered, and units have to be chosen.')
+      this.notes.push(said('table-no-header'))
       this.waiting.push({ cells, line })
     }
   }
@@ -253,11 +254,12 @@ export function parseTable(
   const notes = [...decoded.notes, ...reader.notes]
   if (badRows.count > 0)
     notes.push(
-      `${badRows.count} rows were left out because they hold something that is not a number (lines ${badRows.lines.join(', ')}${badRows.count > badRows.lines.length ? ', …' : ''}).`,
+      said('table-bad-rows', {
+        count: badRows.count,
+        lines: `${badRows.lines.join(', ')}${badRows.count > badRows.lines.length ? ', …' : ''}`,
+      }),
     )
   for (const later of reader.laterHeaders)
-    notes.push(
-      `A second header stands at line ${later.line} (${later.headers.join(', ')}): its units hold from there on.`,
-    )
+    notes.push(said('table-second-header', { line: later.line, headers: later.headers.join(', ') }))
   return { ok: true, table: { dialect, columns, rows, badRows, laterHeaders: reader.laterHeaders, comments, notes } }
 }

@@ -1,3 +1,4 @@
+import { STANDARD_GRAVITY } from '../../core/units/gravity'
 /** A unit found in a column's header and what one of it is in SI. `kind` groups what can stand for one another. */
 export interface HeaderUnit {
   readonly id: string
@@ -39,7 +40,7 @@ const KNOWN: Readonly<Record<string, HeaderUnit>> = Object.fromEntries(
       ['N·m', 'nm n·m n.m n*m', 1, 'torque'],
       ['mN·m', 'mnm mn·m mn.m mn*m', 1e-3, 'torque'],
       ['N', 'n', 1, 'force'],
-      ['g', 'g gf', 9.80665e-3, 'force'],
+      ['g', 'g gf', 1e-3 * STANDARD_GRAVITY, 'force'],
       ['count', 'count counts ticks pulses lines', 1, 'count'],
       ['W', 'w', 1, 'power'],
       ['mm', 'mm', 1e-3, 'length'],

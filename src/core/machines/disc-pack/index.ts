@@ -42,15 +42,7 @@ export const discPack: RotatingFamily<DiscPack> = {
     RANGE.pressure(0.2, 300),
     RANGE.diameter(20, 150),
     RANGE.rimSpeed(250),
-    rangeRule(
-      'gap-group',
-      'gap against the layer at the discs, (b/2)·√(ω/ν), at best power',
-      '',
-      0,
-      1.5,
-      'the layers part in the middle of the gap, which the solution does not have; narrower gaps come back into it',
-      ({ best }) => extraOf(best, 'gap-group'),
-    ),
+    rangeRule('gap-group', '', 0, 1.5, ({ best }) => extraOf(best, 'gap-group')),
   ],
   working: {
     torque: 'T = ṁ · (ro·vo − ri·vi), dW/dx = (48x/Re − 1/x)·W − 2',

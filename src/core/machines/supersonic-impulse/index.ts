@@ -30,15 +30,7 @@ export const supersonicImpulse: RotatingFamily<SupersonicImpulse> = {
     RANGE.diameter(20, 150),
     RANGE.rimSpeed(300),
     RANGE.blades,
-    rangeRule(
-      'mach',
-      'Mach number into the passages at best power',
-      '',
-      0,
-      3,
-      'the stream was reckoned to Mach 3',
-      ({ best }) => extraOf(best, 'inlet-mach'),
-    ),
+    rangeRule('mach', '', 0, 3, ({ best }) => extraOf(best, 'inlet-mach')),
   ],
   working: {
     torque: 'T = κ · ṁmix · r · (c1u − c2u), passages that do not start lose a normal shock',

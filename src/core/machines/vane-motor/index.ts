@@ -39,24 +39,8 @@ export const vaneMotor: RotatingFamily<VaneMotor> = {
   range: [
     RANGE.pressure(30, 800),
     RANGE.diameter(10, 100),
-    rangeRule(
-      'vanes',
-      'number of vanes',
-      '',
-      3,
-      12,
-      'cells see inlet and outlet at once, or the slots weaken the rotor',
-      ({ machine }) => machine.vanes,
-    ),
-    rangeRule(
-      'tip-speed',
-      'speed of the vane tips at best power',
-      'm/s',
-      0,
-      20,
-      'friction and wear rise as no constant coefficient has them',
-      ({ best }) => extraOf(best, 'tip-speed'),
-    ),
+    rangeRule('vanes', '', 3, 12, ({ machine }) => machine.vanes),
+    rangeRule('tip-speed', 'm/s', 0, 20, ({ best }) => extraOf(best, 'tip-speed')),
   ],
   working: {
     torque: 'T = z/2π · ∮ p dV of one cell, filled through the port',

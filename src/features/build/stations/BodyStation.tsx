@@ -1,6 +1,7 @@
 'use client'
 import { memo } from 'react'
 import { stabilityWorking } from '../../../core/prediction'
+import { STANDARD_GRAVITY } from '../../../core/units'
 import { LIMITS, type ThrustBuild } from '../../../project/document'
 import { Advice, ChoiceField, Dimension, Figure, NumberField, SectionTitle, Sheet, color } from '../../../ui'
 import { bodyPath, useShown, type Shown } from '../../shared'
@@ -277,7 +278,7 @@ export function BodyStation(props: ThrustStationProps) {
   const shown = useShown()
   const { stability, nozzle } = predicted.thrust
   const guided = build.machine.path.kind === 'track'
-  const weight = build.machine.massKg * 9.80665
+  const weight = build.machine.massKg * STANDARD_GRAVITY
   const poor = stability.verdict === 'unstable' || stability.verdict === 'doubtful'
   return (
     <Sheet

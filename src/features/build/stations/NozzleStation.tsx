@@ -6,7 +6,7 @@ import { effectiveNozzle, pushOutWorking } from '../../../core/prediction'
 import { allowableStrength, materialById } from '../../../core/strength'
 import { kindOf } from '../../../project/document'
 import { Advice, ChartBlock, Figure, SectionTitle, Sheet, Views } from '../../../ui'
-import { useSettled, useShown, type Shown } from '../../shared'
+import { useSettled, useShown, type Shown, Notes } from '../../shared'
 import { NozzleSection } from '../drawings/NozzleSection'
 import { OutletFace } from '../drawings/OutletFace'
 import { AimView } from '../nozzle/AimView'
@@ -146,13 +146,7 @@ export function NozzleStation({ feed, ...props }: AirStationProps & { readonly f
           />
           <PushOut {...props} />
           <Findings findings={predicted.review.findings} ids={['starved', 'ice']} />
-          {nozzle.notes
-            .filter((n) => !n.includes('below 0 °C'))
-            .map((note) => (
-              <Advice key={note} tone="advice" title="Flow">
-                {note}
-              </Advice>
-            ))}
+          <Notes notes={nozzle.notes.filter((n) => n.code !== 'nozzle-below-freezing')} title="Flow" />
           <Advice tone="note" title="The jet">
             It goes through skin and hurts eyes and ears: never point it at anyone, and cover your ears.
           </Advice>

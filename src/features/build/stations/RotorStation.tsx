@@ -29,7 +29,7 @@ import {
 import type { OutlineOutcome } from '../../../project/outline'
 import { useProject } from '../../../store'
 import { JobError, readDrawing } from '../../../workers'
-import { useSettled, useShown } from '../../shared'
+import { useSettled, useShown, Notes } from '../../shared'
 import { COEFFICIENT_WORDS } from '../coefficient-words'
 import { Triangles } from '../drawings/Triangles'
 import { MapView } from '../design/MapView'
@@ -39,6 +39,7 @@ import { Findings } from './Findings'
 import type { StationProps } from './station-props'
 import type { AnyLook } from '../machines/rotating'
 import { isRecorded } from '../../../project/measuring'
+import { capital, extraWords, noteWords } from '../../../words'
 
 type RotorProps = StationProps & { readonly look: AnyLook }
 
@@ -120,7 +121,7 @@ function OwnBlade({ build, edit, look }: Pick<RotorProps, 'build' | 'edit' | 'lo
       m.inletAngleRad = clamp(measured.inletAngleRad, LIMITS.bladeAngleRad, tenth)
       m.outletAngleRad = clamp(measured.outletAngleRad, LIMITS.bladeAngleRad, tenth)
     })
-    setSaid(outcome.outline.notes)
+    setSaid(outcome.outline.notes.map(noteWords))
   }
   return (
     <Box py="2">
@@ -191,8 +192,8 @@ function Extras({ predicted }: Pick<StationProps, 'predicted'>) {
     <>
       {extras.map((e) => (
         <Figure
-          key={e.label}
-          label={e.label[0].toUpperCase() + e.label.slice(1)}
+          key={e.code}
+          label={capital(extraWords(e.code))}
           origin="predicted"
           value={formatNumber(e.value)}
           unit={e.unit}
@@ -312,13 +313,7 @@ export function RotorStation(props: RotorProps) {
               : ''}
             .
           </Advice>
-          {prediction.notes
-            .filter((n) => !/nozzle|exit pressure|air leaves below/i.test(n))
-            .map((note) => (
-              <Advice key={note} tone="advice" title={words.name[0].toUpperCase() + words.name.slice(1)}>
-                {note}
-              </Advice>
-            ))}
+          <Notes notes={prediction.notes.filter((n) => !n.code.startsWith('nozzle-'))} title={capital(words.name)} />
           <Advice tone="note" title="Making it">
             {words.how} It takes {words.make}. Mind: {words.hazard}.
           </Advice>

@@ -16,7 +16,7 @@ import {
   color,
   type CurveChartProps,
 } from '../../../ui'
-import { useSettled, useShown, type Shown } from '../../shared'
+import { useSettled, useShown, type Shown, Notes } from '../../shared'
 import type { RotatingPredicted as Predicted } from '../../../project/document'
 import { Findings } from './Findings'
 import { BalanceGuide } from './BalanceGuide'
@@ -308,11 +308,7 @@ export function ShaftStation(props: StationProps) {
             findings={predicted.review.findings}
             ids={['critical', 'overhang', 'bearing-load', 'burst', 'bearing', 'one-bearing', 'warm']}
           />
-          {s.notes.map((note) => (
-            <Advice key={note} tone="advice" title="Print">
-              {note}
-            </Advice>
-          ))}
+          <Notes notes={s.notes} title="Print" />
           <Advice tone="note" title="This certifies nothing">
             Printed strength varies by a quarter. A guard that stops a fragment stands between the rotor and everyone,
             at every speed.

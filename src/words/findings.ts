@@ -1,0 +1,226 @@
+import type { Finding } from '../core/gates'
+import { rangeParts } from './figures'
+import { capital, digits, q, rpmWords, timesWords } from './tokens'
+
+/** What a finding says: what was found, why it matters, what would mend it. Quantities are tokens. */
+export interface FindingWords {
+  readonly what: string
+  readonly why: string
+  readonly mend: string
+}
+
+/** Values come as they were found; each finding knows which are numbers and which are words. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+type Sentences = (values: any, finding: Finding) => FindingWords
+
+const WRONG_FIGURE =
+  'A figure of the rig or a column is read wrongly: nothing of this run can be judged until it is mended.'
+const FIT_FIELDS: Readonly<Record<string, string>> = {
+  'counts-per-turn': 'counts a turn',
+  'speed-unit': 'unit of the speed column',
+}
+const fitWords = ({ fitField, fitValue, fitNow }: { fitField: string | null; fitValue: unknown; fitNow: unknown }) =>
+  fitField
+    ? `${fitValue} instead of ${fitNow} ${FIT_FIELDS[fitField]} would fit what was expected. Look at the rig and at how the columns are read.`
+    : 'Look at the counts a turn, the gear ratio, the flywheel and the columns that were mapped.'
+const WHEEL_MEND = 'A smaller wheel, a gear that turns it slower, or a lower pressure.'
+const atTop = (speedRadPerS: number) => `At the ${rpmWords(speedRadPerS)} that this run can bring it to, the flywheel`
+
+/** Of machines: strength, shaft, bearings, fit. */
+const MACHINES: Readonly<Record<string, Sentences>> = {
+  burst: ({ freeRadPerS, governing, margin, speedMargin }, { state }) => ({
+    what: `At its free speed of ${rpmWords(freeRadPerS)} the ${governing} is at 1/${timesWords(margin)} of its strength (${timesWords(speedMargin)}× in speed).`,
+    why:
+      state === 'do not run'
+        ? 'A print varies by a quarter in strength: it may burst on the first run.'
+        : 'A flaw or warm air can eat this margin.',
+    mend: 'Lower the pressure, make the rotor smaller or thicker at the bore, or print it solid in a stronger material.',
+  }),
+  critical: ({ criticalRadPerS, freeRadPerS }) => ({
+    what: `The shaft’s first critical speed is ${rpmWords(criticalRadPerS)} with stiff bearings; the free speed is ${rpmWords(freeRadPerS)}.`,
+    why: 'Near it the shaft bows and whips; a printed housing lowers it by up to a third.',
+    mend: 'A thicker shaft, bearings closer to the rotor, or a lighter rotor.',
+  }),
+  overhang: ({ spanM }) => ({
+    what: `The rotor overhangs by more than the ${q('length', spanM)} between the bearings.`,
+    why: 'The near bearing carries more than twice the load and the shaft swings.',
+    mend: 'Move the bearings apart or the rotor closer.',
+  }),
+  'bearing-load': ({ loadN, share }) => ({
+    what: `The harder worked bearing carries ${q('force', loadN)}, ${timesWords(share)} of what its class stands at rest.`,
+    why: 'Balls dent their tracks; it runs rough and hot.',
+    mend: 'A larger bearing class, less side pull, better balance.',
+  }),
+  bearing: ({ freeRadPerS, share, classId }) => ({
+    what: `Free speed ${rpmWords(freeRadPerS)} is ${timesWords(share)}× the limit of bearing class ${classId}.`,
+    why: 'Past its limit a bearing heats, loses grease and can seize.',
+    mend: 'Choose a smaller bearing class, or never let it run free.',
+  }),
+  'one-bearing': () => ({
+    what: 'One bearing holds the rotor.',
+    why: 'An overhung rotor on one bearing wobbles until it breaks (common practice).',
+    mend: 'Support the shaft in two bearings.',
+  }),
+  outlets: ({ share }) => ({
+    what:
+      share >= 1
+        ? 'The housing’s outlets keep back all of the pressure.'
+        : `The housing’s outlets keep back about ${Math.round(100 * share)} % of the pressure.`,
+    why: 'What stands behind the rotor is lost before it; the prediction does not have it.',
+    mend: 'Slots in place of holes, a wider outlet (a larger inner radius, more open area), or fewer grams of air.',
+  }),
+  bed: ({ acrossM, bedM }) => ({
+    what: `Its largest part is ${q('length', acrossM)} across; the bed is ${q('length', bedM)}.`,
+    why: 'It cannot be printed in one piece.',
+    mend: 'Make it smaller, or set the bed’s size where parts are made.',
+  }),
+  gap: ({ of, gapM, process, asMadeM, workedM }, { state }) => ({
+    what: `${capital(of)} is ${q('length', gapM)}; ${process} keeps ${q('length', asMadeM)} as it comes, ${q('length', workedM)} worked over by hand.`,
+    why:
+      state === 'watch'
+        ? 'It will touch, or it will not be what is reckoned with here.'
+        : 'It has to be sanded or lapped to fit.',
+    mend: 'Draw the gap that the process keeps, and see what the leak costs.',
+  }),
+}
+
+/** Of the air: source, vessel, warmth, ice. */
+const AIR: Readonly<Record<string, Sentences>> = {
+  starved: ({ wantedGaugePa, gaugePa }) => ({
+    what: `The compressor cannot hold ${q('gaugePressure', wantedGaugePa)}: it settles at ${q('gaugePressure', gaugePa)}.`,
+    why: 'Runs taken while the pressure sags cannot be compared.',
+    mend: 'Use a smaller throat or a lower setting.',
+  }),
+  setting: ({ above, setGaugePa, gaugePa }) =>
+    above === 'cut-out'
+      ? {
+          what: 'The regulator is set above the compressor’s cut-out.',
+          why: 'The tank never reaches that pressure.',
+          mend: 'Set the regulator below the cut-in.',
+        }
+      : {
+          what: `The regulator is set to ${q('gaugePressure', setGaugePa)}, the supply has ${q('gaugePressure', gaugePa)}: it stands wide open.`,
+          why: 'It then only hinders the air.',
+          mend: 'Set it lower, or take it out.',
+        },
+  vessel: ({ gaugePa, ratedGaugePa }) =>
+    ratedGaugePa === null
+      ? {
+          what: 'No pressure limit is given for the vessel.',
+          why: 'Nobody can tell how far it is from bursting; bottles are made for drinks, not for this.',
+          mend: 'Find the limit its maker states and fill it in. Local codes may ask for more.',
+        }
+      : {
+          what: `The vessel is pumped to ${q('gaugePressure', gaugePa)}; ${q('gaugePressure', ratedGaugePa)} is written on it.`,
+          why: 'A vessel past its maker’s limit can burst, with all it holds.',
+          mend: 'Pump it less, or use one made for the pressure. Its maker’s limit and local codes decide.',
+        },
+  warm: ({ temperatureK, material, softeningK }) => ({
+    what: `The air comes at ${q('temperature', temperatureK)}; ${material} softens near ${q('temperature', softeningK)}.`,
+    why: 'Warm air from the compressor softens prints under load.',
+    mend: 'Cool the air in a coil or choose a material that stands it.',
+  }),
+  ice: ({ dewPointK }) => ({
+    what: 'The jet leaves below freezing.',
+    why: `The room’s dew point is ${q('temperature', dewPointK)}: its moisture can grow ice in a small exit during long runs.`,
+    mend: 'Drain the tank, dry the air, keep runs short.',
+  }),
+  'supply-match': ({ takenW, bestW, bestGaugePa, gaugePa, throttled }) => ({
+    what: `The machine takes ${q('power', takenW)} of air; this source gives ${q('power', bestW)} at ${q('gaugePressure', bestGaugePa)}.`,
+    why: throttled
+      ? `At ${q('gaugePressure', gaugePa)} it runs near shut-off: much pressure, little air.`
+      : `At ${q('gaugePressure', gaugePa)} it blows nearly free: much air, little pressure.`,
+    mend: throttled
+      ? 'A larger nozzle, or more of them.'
+      : 'A smaller nozzle, or a machine that holds the air back more.',
+  }),
+}
+
+/** Of runs and rigs: what was measured, and the flywheel. */
+const RUNS: Readonly<Record<string, Sentences>> = {
+  'flywheel-unknown': ({ speedRadPerS, rimSpeedMPerS }) => ({
+    what: `${atTop(speedRadPerS)} has a rim speed of ${Math.round(rimSpeedMPerS)} m/s; its material is not given.`,
+    why: 'Nobody can tell how far it is from bursting.',
+    mend: 'Give its dimensions and material in the rig.',
+  }),
+  'flywheel-burst': ({ speedRadPerS, margin }) => ({
+    what: `${atTop(speedRadPerS)} is at 1/${timesWords(margin)} of its strength.`,
+    why: 'A keyway, a flaw or a glued joint can eat this margin; a wheel throws far heavier pieces than a rotor.',
+    mend: WHEEL_MEND,
+  }),
+  'flywheel-energy': ({ speedRadPerS, energyJ, fallM }) => ({
+    what: `${atTop(speedRadPerS)} holds ${q('energy', energyJ)}.`,
+    why: `That is a 1 kg hammer from ${Math.round(fallM)} m: a sheet-metal or wooden guard does not stop it, and it takes long to stop.`,
+    mend: `A guard of steel plate, nobody in its plane; or: ${WHEEL_MEND.toLowerCase()}`,
+  }),
+  'no-figure': () => ({
+    what: 'The uncertainty of this run is as large as its figures.',
+    why: 'It says nothing about the machine: too few readings, a signal that is none, or the wrong column.',
+    mend: 'Look at the mapped columns, and record longer or with more counts a turn.',
+  }),
+  'power-beyond-air': ({ powerW, airPowerW, ...fit }) => ({
+    what: `${q('power', powerW)} at the shaft is ${Math.round((100 * powerW) / airPowerW)} % of the ${q('power', airPowerW)} that the air holds at this pressure.`,
+    why: WRONG_FIGURE,
+    mend: fitWords(fit),
+  }),
+  'speed-beyond-jet': ({ freeRadPerS, rimMPerS, spoutingMPerS, ...fit }) => ({
+    what: `${rpmWords(freeRadPerS)} would move the rim at ${Math.round(rimMPerS)} m/s; air at this pressure cannot go faster than ${Math.round(spoutingMPerS)} m/s.`,
+    why: WRONG_FIGURE,
+    mend: fitWords(fit),
+  }),
+  'torque-beyond-jet': ({ torqueNm, thrustN, mostNm, ...fit }) => ({
+    what: `${q('torque', torqueNm)} at rest is more than a jet of ${q('force', thrustN)} can give on this radius, even turned right back (${q('torque', mostNm)}).`,
+    why: WRONG_FIGURE,
+    mend: fitWords(fit),
+  }),
+  'drag-far': ({ dragNm, times }) => ({
+    what: `The drag found in coasting, ${q('torque', dragNm)} half-way, is ${digits(times)} times what bearings and air explain.`,
+    why: 'Something rubs, a belt grips, or the air was not shut while it was read as coasting.',
+    mend: 'Turn the rotor by hand; set the span of the coasting by hand.',
+  }),
+  'speed-far': ({ times, ...fit }) => ({
+    what: `The free speed read is ${digits(times)} times the expected one.`,
+    why: 'Possible, but rarely so far off: a wrong count a turn looks just like this.',
+    mend: fitWords(fit),
+  }),
+}
+
+const ALL = { ...MACHINES, ...AIR, ...RUNS }
+export const FINDING_CODES = Object.keys(ALL)
+
+/** A figure of a range, to be shown in the maker's units where it has any. */
+const amount = (unit: string, x: number): string =>
+  unit === 'kPa gauge'
+    ? q('gaugePressure', 1000 * x)
+    : unit === 'mm'
+      ? q('length', x / 1000)
+      : `${digits(x)}${unit ? ` ${unit}` : ''}`
+
+/** A figure outside the range of a model. */
+export interface Breach {
+  readonly code: string
+  readonly unit: string
+  readonly value: number
+  readonly from: number
+  readonly to: number
+}
+
+/** What lies outside the range of a model, in one sentence and its reason. */
+export function rangeWords({ code, unit, value, from, to }: Breach): Pick<FindingWords, 'what' | 'why'> {
+  const { quantity, why } = rangeParts(code)
+  return {
+    what: `Outside the model's range: ${quantity} is ${amount(unit, value)}, made for ${amount(unit, from)} to ${amount(unit, to)}.`,
+    why: `${capital(why)}; the band does not cover it.`,
+  }
+}
+
+/** The words of a finding; its code where nobody wrote any. */
+export function findingWords(finding: Finding): FindingWords {
+  const { id, values } = finding
+  if (id.startsWith('range-'))
+    return {
+      ...rangeWords({ ...(values as unknown as Omit<Breach, 'code'>), code: id.slice(6) }),
+      mend: 'Take the figures as a direction, not as a number, until a run has told.',
+    }
+  return ALL[id]?.(values, finding) ?? { what: id, why: '', mend: '' }
+}

@@ -1,0 +1,6 @@
+/** Sentences for what the core and the project find: English, in this one folder. */
+export * from './compare'
+export * from './figures'
+export * from './findings'
+export * from './notes'
+export * from './tokens'

@@ -1,0 +1,104 @@
+import type { Said } from '../core/said'
+import { q } from './tokens'
+
+/** Values come as they were said; each sentence knows which are numbers and which are words. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+type Sentence = string | ((values: any) => string)
+
+/** What each fact says. Quantities are tokens, put into the maker's units where they are shown. */
+const NOTES: Readonly<Record<string, Sentence>> = {
+  // Of nozzles.
+  'nozzle-shock':
+    'A normal shock stands inside the divergence and wastes total pressure: a narrower exit, or a plain hole, gives more thrust.',
+  'nozzle-separates':
+    'Exit pressure is below 0.4 of the room: the flow leaves the wall inside the nozzle (common practice), and the thrust here is too low to trust.',
+  'nozzle-below-freezing': 'The air leaves below 0 °C: moist air can grow ice at the exit.',
+  'nozzle-contradiction':
+    'The coefficients contradict each other: so much friction leaves too little room for this flow. Lower the discharge coefficient or raise the velocity coefficient.',
+  'nozzle-range-pressure': ({ pressurePaAbs, mostPaAbs }) =>
+    `Outside the model's range: ${(pressurePaAbs / 1e6).toPrecision(2)} MPa absolute at the nozzle, made for up to ${mostPaAbs / 1e6} MPa; real air departs from the ideal gas by more than 1 %.`,
+  'nozzle-range-temperature': ({ temperatureK, fromK, toK }) =>
+    `Outside the model's range: air at ${Math.round(temperatureK)} K, made for ${fromK}-${toK} K; its heat capacity is no longer constant.`,
+  'impulse-not-choked': 'The nozzle is not choked: flow changes with the pressure behind it as well.',
+  // Of machines and what they are made of.
+  'radial-outlet-chokes':
+    'The outlet runs close to the speed of sound: it chokes the machine. A wider outlet, or a larger outlet angle, opens it.',
+  'radial-outlet-wide':
+    'The outlet reaches beyond three quarters of the inlet radius: little of the radius is left to work over.',
+  'pack-discs-thick':
+    'Discs take more than two thirds of the rim: the jets hit their edges. Thinner discs or wider gaps let them in.',
+  'pack-jets-steep':
+    'The jets come in steeply: packs like them nearly along the rim (common practice: the inlet angle is touchy).',
+  'supersonic-no-start':
+    'The passages narrow too much for the stream to start in them at low speed: a shock stands before the blades. Thinner or fewer blades mend it.',
+  'supersonic-pitch-long':
+    'A blade pitch is long against the arc under a jet: much air is caught by half-filled passages. More blades, or nozzles side by side, mend it.',
+  'impulse-jet-wide':
+    'The spread jet is wider than the blades are tall: part of it passes by. Move the nozzle closer or make the blades taller.',
+  'impulse-jets-cover':
+    'The jets cover more than half the rim; the model was made for partial admission and is less sure here.',
+  'reaction-no-limit':
+    'A reaction rotor has no runaway speed of its own: only drag holds it. Let it run free for moments only, and mind its burst speed.',
+  'reaction-point':
+    'A point wears blunt at high speed (common practice): a hardened or ceramic tip in a cup lasts longer.',
+  'vane-overexpands':
+    'The cells expand below the pressure of the room before the exhaust opens and are sucked back: let the inlet stay open longer, or open the exhaust earlier.',
+  'vane-much-left': 'The cells open with much pressure left: an inlet that ends earlier uses more of it.',
+  'vane-tips-wear':
+    'Vane tips above some 10 m/s wear and soften in print (common practice): it is a machine for torque at low speed.',
+  'vane-few': 'Fewer than four vanes: inlet and exhaust may see each other, and it may stop on a dead spot.',
+  'vane-tilts': 'Less than half of a vane stays in its slot when it is furthest out: it tilts and jams.',
+  'axial-lid-feeds-little':
+    'The lid feeds less than half of the rim: its jets lose much while they spread. More holes, evenly spaced, at the same total area, lose less.',
+  'axial-last-row-chokes':
+    'The last row runs close to the speed of sound: it holds the flow back. A flatter pitch of its blades (a larger outlet angle) or taller blades open it.',
+  'axial-tip-gap':
+    'The tip gap is more than a tenth of the blade height: the leak over the tips is beyond what the model was made for.',
+  'strength-softens': ({ material, softeningK }) =>
+    `${material} softens near ${q('temperature', softeningK)}: cool the air first or choose another material.`,
+  'strength-infill':
+    'Infill below solid: walls carry more than the middle, so the estimate is cautious for stress and rough for inertia.',
+  // Of recordings, drawings and archives, and what was made of them.
+  'reduction-no-coasting':
+    'No coasting was found, so drag is unknown: blade torque is shown equal to shaft torque and is too low by the drag. Record until the rotor has slowed with the air shut.',
+  'reduction-torque-fell': ({ share, standardUncertainty }) =>
+    `The torque fell by ${(100 * share).toFixed(1)} ± ${(196 * standardUncertainty).toFixed(1)} % on the way, as it does when the pressure sags; the figures are those of its start, and their bands hold this. Record the pressure along with the rotor to be sure.`,
+  'reduction-pressure-said': ({ saidGaugePa, recordedGaugePa }) =>
+    `The run is said to be at ${q('gaugePressure', saidGaugePa)}, but its recording begins at ${q('gaugePressure', recordedGaugePa)}; the figures are those of the recording. Correct the pressure held, or take no column for it.`,
+  'reduction-pressure-moved': ({ share, nominalGaugePa }) =>
+    `The pressure ${share > 0 ? 'fell' : 'rose'} by ${Math.abs(100 * share).toFixed(1)} % during the spin-up; the figures are carried to ${Number.isFinite(nominalGaugePa) ? q('gaugePressure', nominalGaugePa) : 'its start'}.`,
+  'reduction-waves':
+    'The fitted law does not lie on the recording: what is left runs in waves, and the bands are widened for it. Look at the trace for a slipping belt, a valve opened slowly or a load that changes.',
+  'reduction-bent':
+    'Torque does not fall in a straight line: the pressure may have sagged during the run, or the rotor pumps air. The peak from the line is less sure than its band says.',
+  'reduction-scatter':
+    'Readings scatter more than the recording allows: look at what the fit leaves for a slipping belt, a loose sensor or an unsteady supply.',
+  'reduction-rotor-heavy':
+    'More than 30 % of the inertia is the rotor itself, which is known less well than a flywheel: use a heavier wheel.',
+  'reduction-no-uncertainty':
+    'The rig states no uncertainty of its flywheel: the bands hold only the scatter of the recording.',
+  'table-no-header': 'The file has no header line: columns are numbered, and units have to be chosen.',
+  'table-bad-rows': ({ count, lines }) =>
+    `${count} rows were left out because they hold something that is not a number (lines ${lines}).`,
+  'table-second-header': ({ line, headers }) =>
+    `A second header stands at line ${line} (${headers}): its units hold from there on.`,
+  'table-not-utf8': 'The file is not UTF-8; it was read as Windows-1252. Check the column names.',
+  'drawing-no-unit': 'The drawing names no unit: taken as millimetres.',
+  'drawing-no-lines': ({ count }) =>
+    `${count} ${count === 1 ? 'thing that is no line was' : 'things that are no lines were'} passed over.`,
+  'drawing-no-width': 'The drawing gives no width: one of its units is taken as a millimetre.',
+  'drawing-references': 'Copies made by reference are passed over: save it with them turned into plain paths.',
+  'drawing-many-outlines': ({ count }) => `${count} closed outlines found: the largest is taken.`,
+  'drawing-open-lines': ({ count }) => `${count} open ${count === 1 ? 'line was' : 'lines were'} passed over.`,
+  'archive-recording-missing': ({ fileName }) =>
+    `The recording ${fileName} is not in the archive: its run is there, its curve cannot be drawn.`,
+  'archive-not-used': ({ names, more }) => `Not used: ${names}${more > 0 ? ` and ${more} more` : ''}.`,
+}
+
+/** The sentence of a fact; its code where nobody wrote one. */
+export function noteWords({ code, values }: Said): string {
+  const sentence = NOTES[code]
+  return sentence === undefined ? code : typeof sentence === 'string' ? sentence : sentence(values)
+}
+
+export const NOTE_CODES = Object.keys(NOTES)
