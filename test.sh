@@ -30,11 +30,12 @@ check "Types" npm run --silent typecheck
 check "Format" npm run --silent format:check
 check "Lint" npm run --silent lint
 check "Layers" npm run --silent layers
+check "Unused exports and files" npm run --silent unused
 
 mkdir -p .cache
 note "Unit tests"
 # Silent: what tests print would bury the failures.
-npx jest --silent --json --outputFile=.cache/jest.json || true
+npx jest --silent --maxWorkers=2 --json --outputFile=.cache/jest.json || true
 note "Build"
 if npm run --silent build; then passed=$((passed + 1)); else failed=$((failed + 1)); fi
 note "The interface in Chromium"

@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { newBuild } from '../src/project/document'
+import { SPECS, newBuild } from '../src/project/document'
 import { run } from './run'
 import { FAMILIES } from '../src/core/machines'
 
@@ -74,7 +74,7 @@ describe.each(FAMILIES)('turbine of family %s', (family) => {
   const first = newBuild({ id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }, family)
   const { nozzle } = first.machine
   const own = family === 'tangential-impulse' ? { meanRadiusM: 0.03, bladeHeightM: 0.01 } : {}
-  const supply = { gaugePressurePa: family === 'wind-stack' ? 60 : 60_000 }
+  const supply = { gaugePressurePa: SPECS[family].supply.kind === 'wind' ? 60 : 60_000 }
   test('a machine by its family alone is filled in, runs, and its ledger adds up', async () => {
     const { exit, out, stderr } = await call(['turbine', '-'], {
       build: { machine: { family, ...own }, nozzle },

@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import { nozzleFlow } from '../../src/core/flow'
 import type { nozzleVerbInput, supplyInput } from '../schemas'
 import { badInput } from '../fault'
+import { noteSentence } from '../notes'
 
 /** Absolute supply pressure, whichever way it was given. */
 export const absolutePressure = (supply: z.infer<typeof supplyInput>, ambientPa: number): number =>
@@ -14,8 +15,9 @@ export function nozzleVerb({ supply, ambient, nozzle }: z.infer<typeof nozzleVer
       'supply.absolutePressurePa',
       `${totalPressurePaAbs} lies below the ambient pressure of ${ambient.absolutePressurePa}; at least that is expected`,
     )
-  return nozzleFlow(
+  const flow = nozzleFlow(
     { totalPressurePaAbs, totalTemperatureK: supply.temperatureK, backPressurePaAbs: ambient.absolutePressurePa },
     nozzle,
   )
+  return { ...flow, notes: flow.notes.map(noteSentence) }
 }

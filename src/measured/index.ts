@@ -1,1 +1,1 @@
-export { ask, onResult, resultOf, wanted, type MeasuredResult, type Wanted } from './results'
+export { ask, onResult, resultOf, wanted, type MeasuredResult } from './results'

@@ -25,7 +25,3 @@ export const adiabaticOutlet = ({ fromPaAbs, toPaAbs, temperatureK }: Squeeze, e
 /** Work of adiabatic compression with an isentropic efficiency, J/kg. */
 export const adiabaticWork = (squeeze: Squeeze, efficiency: number): number =>
   CP * (adiabaticOutlet(squeeze, efficiency) - squeeze.temperatureK)
-
-/** Useful work in a steady flow of air that may exchange heat with the room, J/kg: R T ln(p/p0) at room temperature (flow exergy). */
-export const flowExergy = (absolutePressurePa: number, roomPressurePaAbs: number, roomTemperatureK: number): number =>
-  GAS_CONSTANT * roomTemperatureK * Math.log(absolutePressurePa / roomPressurePaAbs)

@@ -1,10 +1,10 @@
 import type { FedParts, PartInSet, WallOfPart } from '../geometry'
 import { axialParts } from './axial/parts'
 import { discPackParts } from './disc-pack/parts'
-import type { PartSpec, PartsKind } from './part-kind'
+import type { PartSpec, PartsKind, RotatingParts } from './part-kind'
 import { radialParts } from './radial-inflow/parts'
 import { reactionParts } from './reaction-rotor/parts'
-import type { Family } from './registry'
+import type { Family, TurbineMachine } from './registry'
 import { holeGauge } from './shared-parts'
 import { supersonicParts } from './supersonic-impulse/parts'
 import { tangentialParts } from './tangential-impulse/parts'
@@ -32,7 +32,10 @@ export const BESIDE = { 'hole-gauge': holeGauge }
 
 export type PartsFamily = keyof typeof PARTS
 type KindOf<F extends PartsFamily> = (typeof PARTS)[F]
-type InputOf<F extends PartsFamily> = Parameters<KindOf<F>['set']>[0]
+/** What a kind's parts follow from: a rotating family's machine with its feed and shaft, or what another kind's set asks for. */
+type InputOf<F extends PartsFamily> = F extends Family
+  ? RotatingParts<Extract<TurbineMachine, { family: F }>>
+  : Parameters<KindOf<F>['set']>[0]
 type IfFed<F extends PartsFamily, Yes, No> = InputOf<F> extends FedParts ? Yes : No
 /** Every machine that nozzles feed and a shaft carries, by what its parts follow from. */
 type FedMachine = { [F in PartsFamily]: IfFed<F, InputOf<F>['machine'] & { readonly family: F }, never> }[PartsFamily]

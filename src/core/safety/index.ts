@@ -1,2 +1,2 @@
-export type { Finding, SafetyState } from '../gates'
+export type { Finding } from '../gates'
 export * from './review'

@@ -187,9 +187,3 @@ export function vaneTurbine(machine: VaneMachine, inlet: TurbineInlet): TurbineM
     notes,
   }
 }
-
-/** Greatest fall of temperature in a cell that expands without heat, K: what ices a vane motor. */
-export const cellCooling = (machine: VaneMachine, totalTemperatureK: number): number => {
-  const v = portVolumes(machine)
-  return totalTemperatureK * (1 - (v.filledM3 / v.openedM3) ** (GAMMA - 1))
-}

@@ -6,6 +6,7 @@ import type { ProjectStore } from '../../store'
 import { BuildRoom } from '../build'
 import { MakeRoom } from '../make'
 import { BenchRoom } from '../bench'
+import type * as WorkersHere from './workers-here'
 
 const mockPlace = { query: '', went: [] as string[] }
 jest.mock('next/navigation', () => ({
@@ -19,17 +20,7 @@ jest.mock('next/navigation', () => ({
 jest.mock('next/dynamic', () => () => () => null)
 jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', setTheme: jest.fn() }) }))
 jest.mock('tinykeys', () => ({ tinykeys: () => () => undefined }))
-// Workers run in the same thread here, through the same handlers.
-jest.mock('../../workers', () => {
-  const { handleAir } = jest.requireActual<{ handleAir: (request: unknown, progress: () => void) => unknown }>(
-    '../../workers/air-handler',
-  )
-  return {
-    runAir: (request: unknown) => Promise.resolve(handleAir(request, () => undefined)),
-    makePart: () => new Promise(() => undefined),
-    JobError: class JobError extends Error {},
-  }
-})
+jest.mock('../../workers', () => jest.requireActual<typeof WorkersHere>('./workers-here').workersHere())
 
 let store: ProjectStore
 beforeEach(async () => {
@@ -191,6 +182,6 @@ describe('a body pushed by its jet', () => {
     expect(screen.queryByRole('button', { name: /^Rotor/ })).not.toBeInTheDocument()
     cleanup()
     show(store, <BenchRoom />)
-    expect(screen.getByText('This one is pushed by its jet')).toBeInTheDocument()
+    expect(screen.getByText(/^No rig reads a body pushed by its jet/)).toBeInTheDocument()
   })
 })

@@ -10,6 +10,7 @@ import { FindRoom } from '../find'
 import { fieldName, fieldWords, firstRange, firstVariables, variablesOf } from '../find/find-view-model'
 import type { Shown } from '../shared'
 import { FAMILIES } from '../../core/machines'
+import type * as WorkersHere from './workers-here'
 
 const mockPlace = { query: '', went: [] as string[] }
 jest.mock('next/navigation', () => ({
@@ -23,25 +24,7 @@ jest.mock('next/navigation', () => ({
 jest.mock('next/dynamic', () => () => () => null)
 jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', setTheme: jest.fn() }) }))
 jest.mock('tinykeys', () => ({ tinykeys: () => () => undefined }))
-// Workers run in the same thread here, through the same handlers.
-jest.mock('../../workers', () => {
-  const { handleDesign } = jest.requireActual<{ handleDesign: (request: unknown, progress: () => void) => unknown }>(
-    '../../workers/design-handler',
-  )
-  const { handleAir } = jest.requireActual<{ handleAir: (request: unknown, progress: () => void) => unknown }>(
-    '../../workers/air-handler',
-  )
-  return {
-    runDesign: (request: unknown) => Promise.resolve().then(() => handleDesign(request, () => undefined)),
-    runSearchPool: (spec: { designs: number }) =>
-      Promise.resolve().then(() =>
-        handleDesign({ kind: 'search', spec: { ...spec, designs: Math.min(200, spec.designs) } }, () => undefined),
-      ),
-    runAir: (request: unknown) => Promise.resolve(handleAir(request, () => undefined)),
-    makePart: () => new Promise(() => undefined),
-    JobError: class JobError extends Error {},
-  }
-})
+jest.mock('../../workers', () => jest.requireActual<typeof WorkersHere>('./workers-here').workersHere())
 
 let store: ProjectStore
 beforeEach(async () => {
@@ -143,7 +126,7 @@ describe('chooser', () => {
     const chosen: TurbineBuild[] = []
     const { container } = show(store, <ChooserDialog onClose={() => undefined} onChoose={(b) => void chosen.push(b)} />)
     const vane = await screen.findByRole('button', { name: /Vane motor/ }, { timeout: 90_000 })
-    for (const family of FAMILIES.filter((f) => f !== 'wind-stack'))
+    for (const family of FAMILIES.filter((f) => SPECS[f].supply.kind !== 'wind'))
       expect(
         screen.getByText(SPECS[family].words.name[0].toUpperCase() + SPECS[family].words.name.slice(1)),
       ).toBeInTheDocument()

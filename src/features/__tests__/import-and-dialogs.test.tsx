@@ -8,7 +8,6 @@ import { powerChain, predict, workings } from '../../core/prediction'
 import { reduceInertia, reductionWorkings, simulateSpinUp, angleOfSpeed } from '../../core/bench'
 import { isTurbine, predictionInput, type Run } from '../../project/document'
 import type { ProjectStore } from '../../store'
-import type { handleBench } from '../../workers/bench-handler'
 import { AirLine } from '../air-line'
 import { ImportPanel } from '../bench/ImportPanel'
 import { startRun } from '../bench/run-edits'
@@ -16,6 +15,7 @@ import { counted } from '../shared/counted'
 import VersionDialog from '../shared/VersionDialog'
 import WorkingDialog from '../shared/WorkingDialog'
 import { mainMeasurement } from '../../project/measuring'
+import type * as WorkersHere from './workers-here'
 
 const went: string[] = []
 jest.mock('next/navigation', () => ({
@@ -24,28 +24,10 @@ jest.mock('next/navigation', () => ({
   usePathname: () => '/',
 }))
 jest.mock('next/dynamic', () => () => () => null)
-jest.mock('../../workers', () => {
-  const { handleBench: handle } = jest.requireActual<{ handleBench: typeof handleBench }>('../../workers/bench-handler')
-  class JobError extends Error {
-    constructor(readonly fault: { code: string; message: string; nextStep: string }) {
-      super(fault.message)
-    }
-  }
-  return {
-    JobError,
-    previewRecording: (request: object, options: { progress?: (share: number) => void }) => {
-      options.progress?.(0.5)
-      return new Promise((resolve, reject) => {
-        try {
-          resolve(handle({ kind: 'preview', ...request } as never, () => undefined))
-        } catch (error) {
-          reject(new JobError({ code: 'INPUT', message: (error as Error).message, nextStep: '' }))
-        }
-      })
-    },
-    reduceRecording: () => new Promise(() => undefined),
-  }
-})
+jest.mock('../../workers', () => ({
+  ...jest.requireActual<typeof WorkersHere>('./workers-here').workersHere(),
+  reduceRecording: () => new Promise(() => undefined),
+}))
 
 let store: ProjectStore
 let run: Run
@@ -251,7 +233,7 @@ describe('dialogs', () => {
       changed: 'wall 1.0 → 0.6 mm',
       why: 'closer',
       made: false,
-      nozzle: parent.machine.nozzle,
+      machine: { nozzle: parent.machine.nozzle },
     })
     expect(went).toEqual([`/build?build=${made?.id}&station=nozzle`])
   })

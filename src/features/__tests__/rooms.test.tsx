@@ -2,6 +2,7 @@
 import '@testing-library/jest-dom'
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { isTurbine } from '../../project/document'
+import { hazardOf } from '../../project/document/hazards'
 import { demoStore, show } from './test-room'
 import type { ProjectStore } from '../../store'
 import { BenchRoom } from '../bench'
@@ -13,7 +14,7 @@ import CautionsDialog from '../safety/CautionsDialog'
 import ProjectsDialog from '../shell/ProjectsDialog'
 import ShortcutsDialog from '../shell/ShortcutsDialog'
 import UnitsDialog from '../shell/UnitsDialog'
-import type { handleBench } from '../../workers/bench-handler'
+import type * as WorkersHere from './workers-here'
 
 const replaced: string[] = []
 let query = ''
@@ -25,35 +26,7 @@ jest.mock('next/navigation', () => ({
 // Charts and the view in space are loaded late and drawn by libraries of their own: their places stand empty here.
 jest.mock('next/dynamic', () => () => () => null)
 jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', setTheme: jest.fn() }) }))
-// Workers run in the same thread here, through the same handlers.
-jest.mock('../../workers', () => {
-  const { handleBench: handle } = jest.requireActual<{ handleBench: typeof handleBench }>('../../workers/bench-handler')
-  class JobError extends Error {
-    constructor(readonly fault: { code: string; message: string; nextStep: string }) {
-      super(fault.message)
-    }
-  }
-  const run = (request: Parameters<typeof handleBench>[0]) =>
-    new Promise((resolve, reject) => {
-      try {
-        resolve(handle(request, () => undefined))
-      } catch (error) {
-        reject(new JobError({ code: 'INPUT', message: (error as Error).message, nextStep: '' }))
-      }
-    })
-  const air = jest.requireActual<{ handleAir: (request: unknown, progress: () => void) => unknown }>(
-    '../../workers/air-handler',
-  )
-  return {
-    runAir: (request: unknown) => Promise.resolve(air.handleAir(request, () => undefined)),
-    JobError,
-    previewRecording: (request: object) => run({ kind: 'preview', ...request } as never),
-    reduceRecording: (request: object) => run({ kind: 'reduce', ...request } as never),
-    makePart: () => new Promise(() => undefined),
-    packProject: jest.fn(),
-    openProject: () => Promise.resolve({ ok: false, message: 'not a project archive' }),
-  }
-})
+jest.mock('../../workers', () => jest.requireActual<typeof WorkersHere>('./workers-here').workersHere())
 jest.mock('tinykeys', () => ({ tinykeys: () => () => undefined }))
 
 let store: ProjectStore
@@ -315,10 +288,11 @@ describe('cautions', () => {
     fireEvent.click(start)
     const record = onDone.mock.calls[0][0] as Record<string, unknown>
     expect(record.cautions).toEqual(['fragments', 'pressure', 'noise', 'eyes', 'loose', 'steps'])
-    expect(record.stressMargin).toBeGreaterThan(1)
-    expect((record.flywheel as { storedEnergyJ: number }).storedEnergyJ).toBeGreaterThan(5)
+    const hazard = (id: string) => hazardOf(record.hazards as never, id) ?? 0
+    expect(hazard('stress-margin')).toBeGreaterThan(1)
+    expect(hazard('flywheel-stored-energy')).toBeGreaterThan(5)
     expect(onDone.mock.calls[0][2]).toBe(rigs()[0])
-    expect(record.burstSpeedRadPerS).toBeGreaterThan(record.freeSpeedRadPerS as number)
+    expect(hazard('burst-speed')).toBeGreaterThan(hazard('free-speed'))
   })
   test('a build that must not run asks for one acknowledgement more', () => {
     const target = build('spindle-4')

@@ -8,12 +8,7 @@ import type { RotatingPredicted as Predicted } from '../../project/document'
 export function fillingChart({ prediction, input }: Predicted, shown: Shown): CurveChartProps | null {
   const { machine, ambient } = input
   const balloon = newSupply('balloon')
-  if (
-    machine.family !== 'turbine-compressor' ||
-    balloon.kind !== 'balloon' ||
-    !(prediction.summary.freeSpeedRadPerS > 0)
-  )
-    return null
+  if (!('impeller' in machine) || balloon.kind !== 'balloon' || !(prediction.summary.freeSpeedRadPerS > 0)) return null
   const model = modelAt(input, prediction.air.nozzlePressurePaAbs, prediction.air.temperatureK)
   const run = balloonFilling(model, prediction.summary.freeSpeedRadPerS, machine.impeller, balloon, ambient)
   const stops =

@@ -1,4 +1,4 @@
-import { FAMILIES, type Family } from '../../core/machines'
+import { FAMILIES } from '../../core/machines'
 import type { Build, ThrustBuild, TurbineBuild } from '../validation/schema'
 
 const rotating = new Set<string>(FAMILIES)
@@ -6,6 +6,3 @@ const rotating = new Set<string>(FAMILIES)
 /** A build whose machine is of a family of rotating machines. */
 export const isTurbine = (build: Build): build is TurbineBuild => rotating.has(build.machine.family)
 export const isThrust = (build: Build): build is ThrustBuild => build.machine.family === 'thrust-body'
-
-/** The figures of a rotating machine as the core takes them. */
-export type Figures<F extends Family> = Extract<TurbineBuild['machine'], { family: F }>

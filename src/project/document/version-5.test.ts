@@ -38,7 +38,7 @@ describe('version 4 becomes version 5', () => {
           [...new Set(['discharge', 'velocity', ...coefficientsOf(machine.family as Family)])].sort(),
         )
       } else {
-        expect(machine.label).toBe(old.load.label)
+        expect(machine).toHaveProperty('label', old.load.label)
         expect(machine.nozzle).not.toHaveProperty('angleRad')
         expect(names.sort()).toEqual(['discharge', 'velocity'])
       }

@@ -1,3 +1,3 @@
 export { applyEdits, inverseOf, joinEdits } from './apply-edits'
-export { LISTS, type Conflict, type Edit, type ListName } from './edit'
+export { type Conflict, type Edit, type ListName } from './edit'
 export { editsBetween } from './edits-between'

@@ -2,7 +2,6 @@ import type { Manifold } from 'manifold-3d'
 import { bearingSeat, keyedBore, lugs, mm, polar } from '../../geometry/solids/common'
 import type { SolidKit } from '../../geometry/solids/toolkit'
 import type { FedParts } from '../../geometry'
-import { vaneLift } from '../../turbine'
 import type { VaneMotor } from '.'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
@@ -85,9 +84,6 @@ export function vaneEndSolid(kit: SolidKit, m: VaneMotor, input: FedParts): Mani
   const lug = lugs(kit, input.fits, outer, 0, height)
   return kit.cut(kit.union([kit.cylinder(outer, 0, height), ...lug.bodies]), [seat.hollow, ...lug.holes])
 }
-
-/** Largest lift of a vane, mm: what a maker checks the slots with. */
-export const greatestLift = (m: VaneMotor): number => vaneLift(m, Math.PI) * mm
 
 export const vaneSolids: SolidsKind<RotatingParts<VaneMotor>, PartOf<'vane-motor'>> = {
   'vane-rotor': { make: (kit, input) => vaneRotorSolid(kit, input.machine, input) },
