@@ -124,7 +124,7 @@ test('a project that cannot be opened goes out as it lies, and opens as far as i
   expect(out.name).toBe('heron-window-as-it-lies.zip')
   expect(Object.keys(out.files).filter((f) => f.startsWith('recordings/')).length).toBeGreaterThan(5)
   await told.getByRole('button', { name: 'Open what is sound of it' }).click()
-  await expect(page.getByText('build “Second print”: nozzle.count')).toBeVisible()
+  await expect(page.getByText('build “Second print”: machine.nozzle.count')).toBeVisible()
   await look(page, 'sound')
   await expect(page.getByRole('heading', { name: 'Engraving spindle' })).toBeVisible()
   await expect(page.getByRole('link', { name: /^Second print/ })).toHaveCount(0)

@@ -6,7 +6,7 @@ test('the family tree: measured peaks filled, the unprinted one hollow, the best
   for (const name of ['First print', 'Second print', 'Third print', 'Twin jets'])
     await expect(card(name)).toContainText('2 runs', { timeout: 30_000 })
   await expect(card('Third print').getByRole('img', { name: 'measured' })).toBeVisible()
-  await expect(card('First print')).toContainText('most power measured')
+  await expect(card('First print')).toContainText('best measured')
   await expect(card('Fourth print').getByRole('img', { name: 'predicted' })).toBeVisible()
   await expect(page.getByText(/casing closed to 1\.0 mm: \+0\.6/)).toBeVisible()
   await page.getByRole('link', { name: 'Compare' }).last().click()

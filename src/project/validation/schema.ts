@@ -94,6 +94,23 @@ export const measurementSchema = measurementOf({
   mapping: mappingSchema.nullable(),
 })
 
+/** A list of entries, each with an id of its own. */
+const listed = <T extends z.ZodType<{ id: string }>>(item: T, most: number, least = 0) =>
+  z
+    .array(item)
+    .min(least)
+    .max(most)
+    .superRefine(
+      sound((items, ctx) => {
+        const seen = new Set<string>()
+        items.forEach((entry, i) => {
+          if (seen.has(entry.id))
+            ctx.addIssue({ code: 'custom', path: [i, 'id'], message: `the id ${entry.id} stands twice` })
+          seen.add(entry.id)
+        })
+      }),
+    )
+
 export const runSchema = z.strictObject({
   id,
   buildId: id,
@@ -101,7 +118,7 @@ export const runSchema = z.strictObject({
   takenAt: moment,
   gaugePressurePa: within('supplyGaugePressurePa'),
   ambient: ambientSchema,
-  measurements: z.array(measurementSchema).min(1).max(20),
+  measurements: listed(measurementSchema, 20, 1),
   cautions: acknowledgementSchema,
   notes: text,
 })
@@ -127,21 +144,6 @@ export const holeGaugeSchema = z.strictObject({
 })
 
 export const PROJECT_VERSION = 5
-
-const listed = <T extends z.ZodType<{ id: string }>>(item: T, most: number) =>
-  z
-    .array(item)
-    .max(most)
-    .superRefine(
-      sound((items, ctx) => {
-        const seen = new Set<string>()
-        items.forEach((entry, i) => {
-          if (seen.has(entry.id))
-            ctx.addIssue({ code: 'custom', path: [i, 'id'], message: `the id ${entry.id} stands twice` })
-          seen.add(entry.id)
-        })
-      }),
-    )
 
 /** What belongs to the project itself. */
 export const headFields = {
