@@ -28,7 +28,8 @@ const tamper = (page: Page, change: 'a build broken' | 'newer') =>
               document: { schemaVersion: number; builds: { id: string; machine: { nozzle: { count: number } } }[] }
             }
             if (how === 'newer') row.document.schemaVersion = 99
-            for (const b of row.document.builds) if (how !== 'newer' && b.id === 'spindle-2') b.machine.nozzle.count = -3
+            for (const b of row.document.builds)
+              if (how !== 'newer' && b.id === 'spindle-2') b.machine.nozzle.count = -3
             rows.put(row)
           }
           tx.oncomplete = () => (opening.result.close(), done())

@@ -31,6 +31,8 @@ for (const [name, path, scheme, view] of PICTURES)
     if (view) await page.getByRole('tab', { name: view }).click()
     if (name === 'beginning') await page.getByRole('button', { name: 'Another machine…' }).click()
     if (name === 'find') await page.getByRole('button', { name: 'Search', exact: true }).click()
+    // results of the runs come from a worker
+    await page.getByText('reading its runs').first().waitFor({ state: 'detached', timeout: 60_000 })
     await page.waitForTimeout(name === 'find' ? 12_000 : 5000)
     await page.screenshot({ path: `docs/screenshots/${name}.png` })
     await context.close()

@@ -70,7 +70,7 @@ test.each(KIND_IDS)('%s: every room shows its first build, and no figure that is
   expect(screen.getAllByText(build.name).length).toBeGreaterThan(0)
   sane(`build=${build.id}`, <MakeRoom />)
   for (const { name } of partSet(kindOf(build).parts(build)))
-    expect(screen.getByRole('button', { name: new RegExp(`^${partWords(name).name}`) })).toBeInTheDocument()
+    expect(screen.getAllByRole('button', { name: new RegExp(partWords(name).name) }).length).toBeGreaterThan(0)
   sane(`build=${build.id}`, <BenchRoom />)
   sane(`a=${build.id}&b=spindle-4`, <CompareRoom />)
 })
