@@ -95,7 +95,11 @@ export async function benchAir() {
     },
     pulseRun: await timed(10, 4, () =>
       handleAir(
-        { kind: 'pulse', input: { ...kindOf(project.builds[4]).air(project.builds[4], project.ambient) }, seconds: 1.2 },
+        {
+          kind: 'pulse',
+          input: { ...kindOf(project.builds[4]).air(project.builds[4], project.ambient) },
+          seconds: 1.2,
+        },
         () => undefined,
       ),
     ),
