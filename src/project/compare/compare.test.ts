@@ -40,6 +40,15 @@ describe('verdicts', () => {
     expect(unfair.verdict).toBe('unfair')
     expect(unfair.unfair.map(unfairWords).join()).toMatch(/pressures differ/)
   })
+  test('pressures 3 % and rooms 5 K apart are where it is said', () => {
+    const { gaugePressurePa, ambient } = project.runs[0]
+    const said = (over: Partial<Run>) =>
+      compareBuilds(a, side('spindle-3', [13.2, 13.4, 13.3], over)).unfair.map((u) => u.code)
+    expect(said({ gaugePressurePa: 1.029 * gaugePressurePa })).not.toContain('pressure')
+    expect(said({ gaugePressurePa: 1.031 * gaugePressurePa })).toContain('pressure')
+    expect(said({ ambient: { ...ambient, temperatureK: ambient.temperatureK + 4.9 } })).not.toContain('room')
+    expect(said({ ambient: { ...ambient, temperatureK: ambient.temperatureK + 5.1 } })).toContain('room')
+  })
   test('another rig and two changes at once are said, but leave the verdict', () => {
     const two = compareBuilds(
       side('spindle-1', [9.3, 9.31, 9.29]),

@@ -59,6 +59,7 @@ describe('version 1 becomes version 2', () => {
         },
       ])
       expect(now.machine.nozzle).toMatchObject({ ...old.nozzle, form: { kind: 'round' }, gaugeId: null })
+      expect(now.leastGaugePressurePa).toBe(50_000)
     })
     expect(parsed.project.holeGauges).toEqual([])
   })

@@ -139,3 +139,33 @@ describe('mapping', () => {
       ),
     ).toMatchObject({ ok: false, message: expect.stringMatching(/“turns”.*wheel_count/) as string }))
 })
+
+/** What a column's header makes of a figure, SI. Definitions: NIST SP 811 (2008) appendix B, from memory. */
+test.each([
+  ['t [ms]', 1e-3],
+  ['t [us]', 1e-6],
+  ['t [min]', 60],
+  ['speed [rpm]', (2 * Math.PI) / 60],
+  ['speed [rad/s]', 1],
+  ['speed [Hz]', 2 * Math.PI],
+  ['p [Pa]', 1],
+  ['p [kPa]', 1e3],
+  ['p [MPa]', 1e6],
+  ['p [bar]', 1e5],
+  ['p [psi]', 6894.757293168361],
+  ['T [Nm]', 1],
+  ['T [mNm]', 1e-3],
+  ['F [N]', 1],
+  ['F [gf]', 9.80665e-3],
+  ['n [counts]', 1],
+  ['P [W]', 1],
+  ['s [mm]', 1e-3],
+  ['u [V]', 1],
+  ['i [A]', 1],
+  ['air [degC]', 1],
+  ['air [degF]', 1 / 1.8],
+] as const)('a column headed %s', (header, si) => {
+  const parsed = parseTable(new TextEncoder().encode(`time_s,${header}\n0,1\n1,2\n2,3\n`))
+  if (!parsed.ok) throw new Error(parsed.message)
+  expect((parsed.table.columns[1].unit?.si ?? NaN) / si).toBeCloseTo(1, 7)
+})
