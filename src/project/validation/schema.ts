@@ -95,21 +95,17 @@ export const measurementSchema = measurementOf({
 })
 
 /** A list of entries, each with an id of its own. */
-const listed = <T extends z.ZodType<{ id: string }>>(item: T, most: number, least = 0) =>
-  z
-    .array(item)
-    .min(least)
-    .max(most)
-    .superRefine(
-      sound((items, ctx) => {
-        const seen = new Set<string>()
-        items.forEach((entry, i) => {
-          if (seen.has(entry.id))
-            ctx.addIssue({ code: 'custom', path: [i, 'id'], message: `the id ${entry.id} stands twice` })
-          seen.add(entry.id)
-        })
-      }),
-    )
+const listed = <T extends z.ZodType<{ id: string }>>(item: T, most: number, least?: number) =>
+  (least === undefined ? z.array(item) : z.array(item).min(least)).max(most).superRefine(
+    sound((items, ctx) => {
+      const seen = new Set<string>()
+      items.forEach((entry, i) => {
+        if (seen.has(entry.id))
+          ctx.addIssue({ code: 'custom', path: [i, 'id'], message: `the id ${entry.id} stands twice` })
+        seen.add(entry.id)
+      })
+    }),
+  )
 
 export const runSchema = z.strictObject({
   id,
