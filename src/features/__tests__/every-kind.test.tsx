@@ -4,6 +4,7 @@ import { cleanup, screen } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { partSet, partWords } from '../../core/machines'
 import { KIND_IDS, kindOf, newBuildOf, type Build, type KindId } from '../../project/document'
+import { METHOD_IDS, methodOf } from '../../project/measuring'
 import type { ProjectStore } from '../../store'
 import { BenchRoom } from '../bench'
 import { BuildRoom } from '../build'
@@ -73,4 +74,7 @@ test.each(KIND_IDS)('%s: every room shows its first build, and no figure that is
     expect(screen.getAllByRole('button', { name: new RegExp(partWords(name).name) }).length).toBeGreaterThan(0)
   sane(`build=${build.id}`, <BenchRoom />)
   sane(`a=${build.id}&b=spindle-4`, <CompareRoom />)
+  // what cannot be compared is said, not left out without a word
+  const read = METHOD_IDS.some((id) => methodOf(id).accepts(build))
+  expect(screen.queryAllByText(/cannot be set side by side yet/)).toHaveLength(read ? 0 : 1)
 })

@@ -319,7 +319,7 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
       }}
     >
       <Box fontWeight="700" mb="1">
-        This run has no recording yet
+        {run.measurements.length > 1 ? 'This recording is not brought in yet' : 'This run has no recording yet'}
       </Box>
       <Box color="mute" mb="4">
         Drop a CSV or TSV of the spin-up and the coasting here. Commas, semicolons or tabs; decimal point or comma;

@@ -49,6 +49,8 @@ function SmallCurves({
   const path = (points: readonly (readonly [number, number])[]) =>
     `M${points.map(([w, p]) => `${x(w).toFixed(1)} ${y(p).toFixed(1)}`).join('L')}`
   const foreseen = lineOf(predicted)
+  // its place stays, so that all cards of a tree are of one height
+  if (!foreseen && !done.some(lineOf)) return <Box h="48px" />
   return (
     <svg viewBox="0 0 188 48" width="188" height="48" aria-hidden>
       <line x1="4" x2="184" y1="44" y2="44" stroke={color('rule')} />

@@ -416,5 +416,17 @@ export function CompareRoom() {
         Make a new version of a build, test both, and see here whether the change was one.
       </EmptyState>
     )
-  return <Room a={a} b={b} choices={choices} />
+  const asked = ['a', 'b', 'build'].map((name) => params.get(name))
+  const unread = builds.find((x) => asked.includes(x.id) && !measurable(x))
+  return (
+    <>
+      {unread && (
+        <Advice tone="note" title={`${unread.name} cannot be set side by side yet`}>
+          No rig reads a {kindOf(unread).words.name} so far, and only measurements decide. Shown instead: {a.build.name}{' '}
+          with {b.build.name}.
+        </Advice>
+      )}
+      <Room a={a} b={b} choices={choices} />
+    </>
+  )
 }

@@ -54,6 +54,7 @@ const STEPS: readonly {
   { from: 'W', to: 'mW', below: 0.1 },
   { from: 'N', to: 'mN', below: 0.1 },
   { from: 'mm²', to: 'cm²', above: 1e-3 },
+  { from: 'mm', to: 'm', above: 1 },
 ]
 
 function stepped(kind: QuantityKind, chosen: Unit, si: number): Unit {

@@ -140,22 +140,24 @@ function OwnBlade({ build, edit, look }: Pick<RotorProps, 'build' | 'edit' | 'lo
         </Box>
       )}
       {!locked && (
-        <FilePicker
-          label="Drawing of a blade, DXF or SVG"
-          accept=".dxf,.svg"
-          as={QuietButton}
-          onFile={(file) => void read(file)}
-        >
-          Own blade from DXF or SVG…
-        </FilePicker>
+        <>
+          <FilePicker
+            label="Drawing of a blade, DXF or SVG"
+            accept=".dxf,.svg"
+            as={QuietButton}
+            onFile={(file) => void read(file)}
+          >
+            Own blade from DXF or SVG…
+          </FilePicker>
+          <Box fontSize="xs" color="mute">
+            drawn in millimetres:{' '}
+            {look.bladeAlongShaft
+              ? 'outlet edge to the left, inlet edge to the right'
+              : 'root to the left, tip to the right'}
+            , travel upwards
+          </Box>
+        </>
       )}
-      <Box fontSize="xs" color="mute">
-        drawn in millimetres:{' '}
-        {look.bladeAlongShaft
-          ? 'outlet edge to the left, inlet edge to the right'
-          : 'root to the left, tip to the right'}
-        , travel upwards
-      </Box>
       {busy && (
         <Box fontSize="xs" role="status">
           Reading the drawing… <LinkButton onClick={() => busy.abort()}>Stop</LinkButton>
