@@ -1,15 +1,19 @@
 import { Worker } from 'node:worker_threads'
 import {
+  applyDesign,
+  designValues,
+  evaluateDesign,
   mergeSearches,
   performanceMap,
   runSearch,
+  searchTable,
   sensitivities,
   type SearchResult,
   type SearchSpec,
 } from '../src/core/search'
-import { predict } from '../src/core/prediction'
+import { predict, predictPlain } from '../src/core/prediction'
 import { newBuild, predictionInput, tunableFields } from '../src/project/document'
-import { machinePossible } from '../src/project/validation'
+import { machinePossible, possibleWithin } from '../src/project/validation'
 import { timed } from './timing'
 import { FAMILIES } from '../src/core/machines'
 
@@ -52,6 +56,51 @@ async function pooled(spec: SearchSpec, threads: number): Promise<{ milliseconds
   return { milliseconds: performance.now() - started, allowed: mergeSearches(parts).allowed }
 }
 
+/** One design of a search in one thread, warm, by family: microseconds, and times quicker than a whole prediction without its band. */
+function perDesign(): Record<string, { readonly microseconds: number; readonly timesAPlainPrediction: number }> {
+  return Object.fromEntries(
+    FAMILIES.map((family) => {
+      const base = predictionInput(newBuild(own, family), room)
+      const throat = base.nozzle.throatDiameterM
+      const variables = [
+        { path: 'nozzle.throatDiameterM', from: 0.8 * throat, to: 1.5 * throat },
+        { path: 'nozzle.angleRad', from: 0.1, to: 0.5 },
+      ]
+      const table = searchTable({ base, variables })
+      const inputs = Array.from({ length: 4000 }, (_, i) =>
+        applyDesign(
+          base,
+          variables.map((v) => v.path),
+          designValues(variables, i, 1),
+        ),
+      )
+      const quickest = (work: () => void) =>
+        Math.min(
+          ...Array.from({ length: 3 }, () => {
+            const started = performance.now()
+            work()
+            return performance.now() - started
+          }),
+        )
+      const whole = quickest(() => inputs.slice(0, 60).forEach((input) => predictPlain(input))) / 60
+      const one = quickest(() => inputs.forEach((input) => evaluateDesign(input, table))) / inputs.length
+      return [family, { microseconds: 1000 * one, timesAPlainPrediction: whole / one }]
+    }),
+  )
+}
+
+/** From the start of a search in this thread to the first picture that holds something; milliseconds are those of the whole call. */
+function firstPicture(): void {
+  const enough = new Error('seen')
+  try {
+    runSearch(BIG_SEARCH, possibleWithin(BIG_SEARCH), (_, soFar) => {
+      if (soFar().front.length > 0) throw enough
+    })
+  } catch (error) {
+    if (error !== enough) throw error
+  }
+}
+
 /** Search, map, sensitivities and predictions of every family. */
 export async function benchDesigns() {
   const predictions: Record<string, unknown> = {}
@@ -64,9 +113,13 @@ export async function benchDesigns() {
   }
   const build = newBuild(own)
   const input = predictionInput(build, room)
-  const one = await timed(3, 1, () => runSearch({ ...BIG_SEARCH, designs: 10_000 }, machinePossible))
   return {
-    search: { designs: BIG_SEARCH.designs, twoThreads: await pooled(BIG_SEARCH, 2), oneThread10000: one },
+    search: {
+      twoThreads: { ...(await pooled(BIG_SEARCH, 2)), designs: BIG_SEARCH.designs },
+      million: { ...(await pooled({ ...BIG_SEARCH, designs: 1_000_000 }, 2)), designs: 1_000_000 },
+      firstPictureMs: await timed(5, 1, firstPicture),
+      microsecondsADesign: perDesign(),
+    },
     map60x60: maps,
     predictions,
     sensitivities: await timed(5, 1, () =>

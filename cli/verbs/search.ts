@@ -8,7 +8,7 @@ import {
   type SearchResult,
   type SearchSpec,
 } from '../../src/core/search'
-import { machinePossible, numberFault } from '../../src/project/validation'
+import { machinePossible, numberFault, possibleWithin } from '../../src/project/validation'
 import type { searchVerbInput } from '../schemas'
 import { searchVerbOutput } from '../schemas'
 import { badInput } from '../fault'
@@ -54,7 +54,7 @@ export function searchVerb(
     return given.search ? polishSearch(specOf(given.search, whole, 'search.'), merged, machinePossible) : merged
   }
   const spec = specOf(given, options.shard ?? whole, '')
-  const found = runSearch(spec, machinePossible)
+  const found = runSearch(spec, possibleWithin(spec))
   return options.shard ? found : polishSearch(spec, found, machinePossible)
 }
 

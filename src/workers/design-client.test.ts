@@ -1,4 +1,4 @@
-import type { SearchSpec } from '../core/search'
+import type { SearchResult, SearchSpec } from '../core/search'
 import { newBuild, predictionInput } from '../project/document'
 import { runSearchPool } from './design-client'
 import { handleDesign, type DesignRequest, type DesignResults } from './design-handler'
@@ -58,6 +58,23 @@ test('three workers give what one gives, and are ended afterwards', async () => 
   expect(pooled.best[0].score).toBeGreaterThan(alone.best[0].score)
   expect(made).toHaveLength(3)
   expect(made.every((m) => m.ended())).toBe(true)
+})
+
+test('a picture is there at once and holds only designs that the whole search holds or betters', async () => {
+  const { make } = clients()
+  const pictures: SearchResult[] = []
+  const whole = await runSearchPool(spec, { soFar: (found) => pictures.push(found) }, 2, make)
+  expect(pictures.length).toBeGreaterThan(0)
+  expect(pictures.length).toBeLessThan(4)
+  for (const { tried, front, best } of pictures) {
+    expect(tried).toBeLessThan(spec.designs)
+    for (const d of [...front, ...best])
+      expect(
+        whole.front.some(
+          (w) => w.figures.bestPowerW >= d.figures.bestPowerW && w.figures.massFlowKgPerS <= d.figures.massFlowKgPerS,
+        ),
+      ).toBe(true)
+  }
 })
 
 test('cancelling ends all of them', async () => {

@@ -14,10 +14,31 @@ export const runDesign = <Q extends DesignRequest>(
 /** Workers of the pool: one less than the machine has cores, so that the page stays quick, but two where it has two; at most eight. */
 const POOL = Math.max(2, Math.min(8, (typeof navigator === 'undefined' ? 2 : navigator.hardwareConcurrency || 2) - 1))
 
+/** The least time between two pictures of a search that still runs, ms. */
+const PICTURES_MS = 250
+
+/** What the workers of a pool have found so far, put together: at once when it is the first, then now and again. */
+function together(tell: ((found: SearchResult) => void) | undefined): (index: number, found: SearchResult) => void {
+  const parts: SearchResult[] = []
+  let last = -Infinity
+  return (index, found) => {
+    parts[index] = found
+    const now = performance.now()
+    if (!tell || now - last < PICTURES_MS) return
+    last = now
+    tell(mergeSearches(Object.values(parts)))
+  }
+}
+
+export interface SearchOptions extends Pick<JobOptions, 'signal' | 'progress'> {
+  /** The picture as it grows: designs of machines that hold the air back stand in it by the air at their working speed. */
+  readonly soFar?: (found: SearchResult) => void
+}
+
 /** A search shared out over a pool of workers; progress is that of all together, cancelling ends all. The result is that of one machine doing it alone, its best few polished. */
 export async function runSearchPool(
   spec: SearchSpec,
-  { signal, progress }: JobOptions = {},
+  { signal, progress, soFar }: SearchOptions = {},
   size = POOL,
   makeClient = () => new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(make),
 ): Promise<SearchResult> {
@@ -26,6 +47,7 @@ export async function runSearchPool(
   signal?.addEventListener('abort', () => ended.abort(), { once: true })
   if (signal?.aborted) ended.abort()
   const clients = shares.map(makeClient)
+  const grow = together(soFar)
   try {
     const parts = await Promise.all(
       clients.map((own, index) =>
@@ -37,6 +59,7 @@ export async function runSearchPool(
               shares[index] = share
               progress?.(shares.reduce((a, b) => a + b, 0) / size)
             },
+            soFar: (found) => grow(index, found as SearchResult),
           },
         ),
       ),

@@ -17,7 +17,8 @@ import type { SafetyState } from '../core/gates'
 import { safePressure } from '../core/safety'
 import { kindOf, type Build, type HoleGauge, type Project } from '../project/document'
 import { balancedChooser, type ChooserInput, type Choice } from '../project/choosing'
-import { machinePossible } from '../project/validation'
+import { machinePossible, possibleWithin } from '../project/validation'
+import type { Progress } from './job-client'
 
 /** Finding designs: too long for the page's thread. */
 export type DesignRequest =
@@ -57,17 +58,14 @@ export interface DesignResults {
   readonly 'safe-pressure': number | null
 }
 
-export function handleDesign(
-  request: DesignRequest,
-  progress: (share: number) => void,
-): DesignResults[DesignRequest['kind']] {
+export function handleDesign(request: DesignRequest, progress: Progress): DesignResults[DesignRequest['kind']] {
   switch (request.kind) {
     case 'map':
       return performanceMap(request.input, request.columns, request.rows)
     case 'changes':
       return sensitivities(request.input, request.changes, request.goal, machinePossible)
     case 'search':
-      return runSearch(request.spec, machinePossible, progress)
+      return runSearch(request.spec, possibleWithin(request.spec), progress)
     case 'polish':
       return polishSearch(request.spec, request.result, machinePossible, progress)
     case 'sweep':

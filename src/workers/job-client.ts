@@ -6,7 +6,7 @@ export interface JobFault {
 }
 
 export type JobMessage<R> =
-  | { readonly id: number; readonly kind: 'progress'; readonly share: number }
+  | { readonly id: number; readonly kind: 'progress'; readonly share: number; readonly soFar?: unknown }
   | { readonly id: number; readonly kind: 'done'; readonly result: R }
   | { readonly id: number; readonly kind: 'failed'; readonly fault: JobFault }
 
@@ -20,6 +20,8 @@ export class JobError extends Error {
 export interface JobOptions {
   readonly signal?: AbortSignal
   readonly progress?: (share: number) => void
+  /** What a job that grows has found so far; only some tell. */
+  readonly soFar?: (found: unknown) => void
   /** Longest that the job may take once it runs, ms; then its worker is ended. For what a file can make endless. */
   readonly deadlineMs?: number
 }
@@ -109,8 +111,13 @@ export class JobClient<Q, R> {
 
   private take(message: JobMessage<R>): void {
     if (!this.current || message.id !== this.current.id) return
-    if (message.kind === 'progress')
-      return this.current.leaving === undefined ? this.current.options.progress?.(message.share) : undefined
+    if (message.kind === 'progress') {
+      const { leaving, options } = this.current
+      if (leaving !== undefined) return
+      options.progress?.(message.share)
+      if (message.soFar !== undefined) options.soFar?.(message.soFar)
+      return
+    }
     if (message.kind === 'failed') return this.fail(message.fault, false)
     const { resolve, leaving, deadline } = this.current
     clearTimeout(leaving)
@@ -145,19 +152,22 @@ export class JobClient<Q, R> {
   }
 }
 
+/** Tells how far a job is, and what it has found so far, worked out only when it is sent. */
+export type Progress = (share: number, soFar?: () => unknown) => void
+
 /** Answers requests inside a worker: progress at most every 80 ms, faults as plain data. */
 export function serveJobs<Q, R>(
   scope: { postMessage(message: unknown): void; onmessage: ((event: MessageEvent) => void) | null },
-  handle: (request: Q, progress: (share: number) => void) => R | Promise<R>,
+  handle: (request: Q, progress: Progress) => R | Promise<R>,
   faultOf: (error: unknown) => JobFault,
 ): void {
   scope.onmessage = ({ data }: MessageEvent<{ id: number; request: Q }>) => {
     let last = 0
-    const progress = (share: number) => {
+    const progress: Progress = (share, soFar) => {
       const now = performance.now()
       if (now - last < 80) return
       last = now
-      scope.postMessage({ id: data.id, kind: 'progress', share })
+      scope.postMessage({ id: data.id, kind: 'progress', share, soFar: soFar?.() })
     }
     void (async () => {
       try {

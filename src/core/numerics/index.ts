@@ -1,4 +1,4 @@
 export { bisect } from './bisect'
-export { maximise } from './golden'
+export { maximise } from './maximise'
 export * from './ode'
 export * from './root'

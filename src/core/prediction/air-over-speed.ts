@@ -86,7 +86,9 @@ export function followed(
   const pressures = air.map((n) => n.pressurePaAbs)
   if (Math.max(...pressures) - Math.min(...pressures) < 1e-4 * (Math.max(...pressures) - ambientPa)) return model
   return {
-    ...model,
+    nozzle: model.nozzle,
+    speedLimitRadPerS: model.speedLimitRadPerS,
+    notes: model.notes,
     at: (speed) => {
       const { pressurePaAbs, temperatureK } = airAt(air, speed)
       return modelOf(pressurePaAbs, temperatureK).at(speed)

@@ -21,6 +21,7 @@ export interface EffectiveNozzle {
 export function effectiveNozzle(
   input: Pick<AirInput, 'nozzle' | 'coefficients' | 'ambient' | 'flowShare'>,
   nozzle: NozzleInput = input.nozzle,
+  flowShare = input.flowShare ?? 1,
 ): EffectiveNozzle {
   const section = outletSection(outletOfForm(nozzle.form, nozzle.throatDiameterM))
   const factor =
@@ -35,7 +36,7 @@ export function effectiveNozzle(
     throatDiameterM: section.equalAreaDiameterM,
     exitDiameterM: (section.equalAreaDiameterM * nozzle.exitDiameterM) / nozzle.throatDiameterM,
     count: nozzle.count * section.passages,
-    dischargeCoefficient: input.coefficients.discharge.value * factor * (input.flowShare ?? 1),
+    dischargeCoefficient: input.coefficients.discharge.value * factor * flowShare,
     velocityCoefficient: input.coefficients.velocity.value,
     edge: nozzle.edge ?? 'rounded',
     shapeFactor: factor,

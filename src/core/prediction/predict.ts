@@ -91,8 +91,8 @@ export interface Prediction {
 }
 
 const CURVE_POINTS = 41
-/** Steps towards the best speed where only a difference is wanted: 0.1 % of the free speed, a millionth of the power. */
-const COARSE = 14
+/** How closely the best speed is sought where only a difference is wanted, of the free speed: a millionth of the power. */
+const COARSE = 1e-3
 
 interface Evaluation {
   readonly air: AirSide
@@ -111,7 +111,7 @@ export const holdsBack = (input: Pick<PredictionInput, 'machine'>): boolean => f
 
 /** A machine's model at the pressure that its air side gives. */
 export function modelAt(input: PredictionInput, pressurePaAbs: number, temperatureK: number): TurbineModel {
-  const jet = effectiveNozzle({ ...input, flowShare: 1 })
+  const jet = effectiveNozzle(input, input.nozzle, 1)
   const { discharge } = input.coefficients
   return turbineModel(
     input.machine,
@@ -125,7 +125,10 @@ export function modelAt(input: PredictionInput, pressurePaAbs: number, temperatu
         gapM: input.nozzle.gapM,
       },
       bearings: { classId: input.shaft.bearingClassId, count: input.shaft.bearingCount },
-      coefficients: { ...input.coefficients, discharge: { ...discharge, value: jet.dischargeCoefficient } },
+      coefficients:
+        jet.dischargeCoefficient === discharge.value
+          ? input.coefficients
+          : { ...input.coefficients, discharge: { ...discharge, value: jet.dischargeCoefficient } },
     },
     {
       totalPressurePaAbs: pressurePaAbs,
@@ -187,7 +190,7 @@ export function airFollowed(input: PredictionInput): { readonly air: AirSide; re
 }
 
 /** Evaluates a build; where only the discharge coefficient changes the air's side it can be handed on for all others. */
-function evaluate(input: PredictionInput, known?: AirSide, steps?: number, near?: Evaluation): Evaluation {
+function evaluate(input: PredictionInput, known?: AirSide, tolerance?: number, near?: Evaluation): Evaluation {
   const given = known && !holdsBack(input)
   const balanced = given
     ? { air: known, model: modelAt(input, known.nozzlePressurePaAbs, known.temperatureK), flowShare: 1 }
@@ -203,7 +206,7 @@ function evaluate(input: PredictionInput, known?: AirSide, steps?: number, near?
       : buildAirOverSpeed(input, balanced)
     : null
   const model = overSpeed ? followedModel(input, balanced.model, overSpeed) : balanced.model
-  const summary = turbineSummary(model, steps)
+  const summary = turbineSummary(model, tolerance)
   const { machine, ambient } = input
   const compressor = drivenBalance(machine, model, summary.freeSpeedRadPerS, ambient)
   const workingSpeedRadPerS = compressor?.speedRadPerS ?? input.load.speedRadPerS
@@ -244,7 +247,7 @@ export function drivenBalance(
 
 /** The nozzle against the pressure that the machine keeps behind it. */
 function behindNozzle(input: PredictionInput, air: AirSide, backPressurePaAbs: number): NozzleResult {
-  const jet = effectiveNozzle({ ...input, flowShare: 1 })
+  const jet = effectiveNozzle(input, input.nozzle, 1)
   return nozzleFlow(
     {
       totalPressurePaAbs: air.nozzlePressurePaAbs,

@@ -12,6 +12,9 @@ import {
 import { machineRadius, burstSpeed, familyOf } from '../machines'
 import { bearingClass, turbineSummary, type TurbineModel } from '../turbine'
 
+/** How closely a design's best speed is sought, of its free speed: a hundred-thousandth of its power. */
+const CLOSE = 3e-3
+
 /** What a design gives: the figures by which designs are chosen. */
 export interface DesignFigures {
   readonly bestPowerW: number
@@ -43,14 +46,27 @@ export interface AirState {
 /** The air at the nozzle over effective area. */
 export type AirTable = (areaFactorM2: number) => AirState
 
+interface TableRow extends AirState {
+  /** Logarithm of the area. */
+  readonly x: number
+}
+
+/** What a table may be off between its rows, of gauge pressure and of temperature. */
+const TABLE_MISS = 2e-4
+/** Stretches that a table begins with, and the narrowest it is cut to: where the supply stops keeping up, in logarithms of area. */
+const TABLE_BEGINS = 12
+const TABLE_ENDS = 1e-6
+
 /**
  * The air side as a table over nozzle area: of all that a search moves, only the throat's area, count, discharge and share change it.
- * Logarithms of area against pressure, joined straight; where the supply stops keeping up, the very area is found and stands in the table on both sides, so that no design is refused for its neighbour's sake. Error: 0.2 % of gauge pressure.
+ * Logarithms of area against pressure, joined straight, cut finer until the middle of a stretch lies on its line; where the supply stops keeping up, the very area is found and
+ * stands in the table on both sides, so that no design is refused for its neighbour's sake. Error: 0.02 % of gauge pressure.
  */
-export function airTable(input: PredictionInput, areas: readonly [number, number], samples = 48): AirTable {
+export function airTable(input: PredictionInput, areas: readonly [number, number]): AirTable {
   const base = input.nozzle.count * input.nozzle.throatDiameterM ** 2 * input.coefficients.discharge.value
+  const pa = input.ambient.absolutePressurePa
   const [low, high] = [Math.log(areas[0]), Math.log(Math.max(areas[1], areas[0] * 1.001))]
-  const rowAt = (x: number) => {
+  const rowAt = (x: number): TableRow => {
     const air = airSide({
       ...input,
       nozzle: { ...input.nozzle, form: { kind: 'round' } },
@@ -63,18 +79,23 @@ export function airTable(input: PredictionInput, areas: readonly [number, number
       keepsUp: air.sustained?.keepsUp ?? !air.droppedOut,
     }
   }
-  const even = Array.from({ length: samples }, (_, i) => rowAt(low + ((high - low) * i) / (samples - 1)))
-  const rows = even.flatMap((row, i) => {
-    const before = even[i - 1]
-    if (!before || before.keepsUp === row.keepsUp) return [row]
-    let [from, to] = [before, row]
-    for (let n = 0; n < 30 && to.x - from.x > 1e-6; n++) {
-      const middle = rowAt((from.x + to.x) / 2)
-      if (middle.keepsUp === from.keepsUp) from = middle
-      else to = middle
-    }
-    return [from, to, row]
-  })
+  /** The rows after `from` up to `to`. */
+  const between = (from: TableRow, to: TableRow): TableRow[] => {
+    const middle = rowAt((from.x + to.x) / 2)
+    const straight =
+      from.keepsUp === to.keepsUp &&
+      Math.abs(middle.pressurePaAbs - (from.pressurePaAbs + to.pressurePaAbs) / 2) <=
+        TABLE_MISS * (middle.pressurePaAbs - pa) &&
+      Math.abs(middle.temperatureK - (from.temperatureK + to.temperatureK) / 2) <= TABLE_MISS * middle.temperatureK
+    return straight || to.x - from.x < TABLE_ENDS ? [middle, to] : [...between(from, middle), ...between(middle, to)]
+  }
+  let last = rowAt(low)
+  const rows = [last]
+  for (let i = 1; i <= TABLE_BEGINS; i++) {
+    const next = rowAt(low + ((high - low) * i) / TABLE_BEGINS)
+    rows.push(...between(last, next))
+    last = next
+  }
   return (area) => {
     const x = Math.min(high, Math.max(low, Math.log(area)))
     let [i, j] = [0, rows.length - 1]
@@ -140,6 +161,23 @@ function airAndModel(
   }
 }
 
+/** One figure that is not finite leaves no finite sum. */
+const allFinite = (f: DesignFigures): boolean =>
+  Number.isFinite(
+    f.bestPowerW +
+      f.bestSpeedRadPerS +
+      f.powerAtLoadW +
+      f.freeSpeedRadPerS +
+      f.stallTorqueNm +
+      f.massFlowKgPerS +
+      f.isentropicPowerW +
+      f.stressMargin +
+      f.bearingShare +
+      f.nozzlePressurePaAbs +
+      f.outerRadiusM +
+      f.thinnestM,
+  )
+
 /**
  * Figures of one design; null where its geometry or air allows none.
  * Through a table they are those of the pressure at the working speed, a tenth of the work; without one the air follows the speed, as in a prediction.
@@ -150,7 +188,7 @@ export function evaluateDesign(
 ): DesignFigures | null {
   try {
     const { state, model } = airAndModel(input, table)
-    const summary = turbineSummary(model, 14)
+    const summary = turbineSummary(model, table ? CLOSE : undefined)
     const { machine, ambient } = input
     const working =
       drivenBalance(machine, model, summary.freeSpeedRadPerS, ambient)?.speedRadPerS ?? input.load.speedRadPerS
@@ -176,7 +214,7 @@ export function evaluateDesign(
       outerRadiusM: machineRadius(machine),
       thinnestM: thinnestFeature(input),
     }
-    return Object.values(figures).every((v) => typeof v !== 'number' || Number.isFinite(v)) ? figures : null
+    return allFinite(figures) ? figures : null
   } catch (error) {
     if (error instanceof PhysicsError || error instanceof RangeError) return null
     throw error

@@ -26,3 +26,27 @@ export function withNumbers<T extends object>(
   }
   return copy as T
 }
+
+const deepCopy = <T>(of: T): T =>
+  Array.isArray(of)
+    ? (of.map(deepCopy) as T)
+    : of !== null && typeof of === 'object'
+      ? (Object.fromEntries(Object.entries(of).map(([key, value]) => [key, deepCopy(value)])) as T)
+      : of
+
+/** A private copy of an object whose numbers at some paths are set anew, in place, by each call: the same object every time, for work that reads it and lets it go. */
+export function scratchCopy<T extends object>(object: T, paths: readonly string[]): (values: readonly number[]) => T {
+  const copy = deepCopy(object)
+  const leaves = paths.map((path) => {
+    const keys = path.split('.')
+    const last = keys.pop() as string
+    return {
+      branch: keys.reduce<Record<string, unknown>>((at, key) => at[key] as Record<string, unknown>, copy as never),
+      last,
+    }
+  })
+  return (values) => {
+    for (let i = 0; i < leaves.length; i++) leaves[i].branch[leaves[i].last] = values[i]
+    return copy
+  }
+}

@@ -1,5 +1,7 @@
 export * from './evaluate'
 export * from './field-path'
 export * from './map'
+export * from './points'
 export * from './search'
+export * from './around'
 export * from './polish'

@@ -18,8 +18,8 @@ export interface PerformanceMap {
 
 /** Pressures and speeds at which machines that hold the air back are worked out; the grid between is joined straight. */
 const COARSE = { rows: 13, columns: 25 } as const
-/** Steps towards the best speed: a thousandth of the free speed. */
-const STEPS = 14
+/** How closely the best speed is sought, of the free speed. */
+const CLOSE = 1e-3
 
 interface MapPoint {
   readonly powerW: number
@@ -89,7 +89,7 @@ export function performanceMap(
   const [n, m] = coarse ? [COARSE.rows, COARSE.columns] : [rows, columns]
   const worked = (gaugePressurePa: number): MapRow => {
     const model = modelAt(input, pa + gaugePressurePa, air.temperatureK)
-    const summary = turbineSummary(model, STEPS)
+    const summary = turbineSummary(model, CLOSE)
     const free = summary.freeSpeedRadPerS
     const points = Array.from({ length: m }, (_, i): MapPoint => {
       const { shaftPowerW, efficiency } = model.at((free * i) / (m - 1))

@@ -1,8 +1,8 @@
 import { nelderMead } from 'fmin/src/nelderMead.js'
 import type { PredictionInput } from '../prediction'
 import { evaluateDesign, type AirTable } from './evaluate'
+import { applyDesign } from './points'
 import {
-  applyDesign,
   brokenBy,
   paretoFront,
   scoreOf,

@@ -1,8 +1,7 @@
 import fc from 'fast-check'
-import { modelAt, predict, type PredictionInput } from '../prediction'
+import { modelAt, predict, predictPlain, type PredictionInput } from '../prediction'
 import { DEFAULT_COEFFICIENTS } from '../turbine'
 import {
-  airTable,
   applyDesign,
   brokenBy,
   designValues,
@@ -15,7 +14,7 @@ import {
   polishSearch,
   runSearch,
   sensitivities,
-  tableArea,
+  searchTable,
   withNumbers,
   type Design,
   type SearchSpec,
@@ -196,12 +195,46 @@ test('property: a front holds the greatest power and is rising in both', () => {
   )
 })
 
-test('the air table is the air side, to a few parts in a thousand', () => {
-  const table = airTable(base, [1e-7, 2e-5])
-  for (const throatDiameterM of [0.9e-3, 1.7e-3, 2.6e-3]) {
-    const input = { ...base, nozzle: { ...base.nozzle, throatDiameterM, exitDiameterM: throatDiameterM } }
-    expect(table(tableArea(input)).pressurePaAbs / predict(input).air.nozzlePressurePaAbs).toBeCloseTo(1, 2)
-  }
+describe.each([
+  ['a supply that keeps up for most', [125, 80]],
+  ['one that is too small for most', [45, 30]],
+] as const)('each design through the table, from %s', (_, [low, high]) => {
+  const supply = {
+    ...base.supply,
+    delivery: [
+      { gaugePressurePa: 200e3, freeAirM3PerS: low / 60_000 },
+      { gaugePressurePa: 700e3, freeAirM3PerS: high / 60_000 },
+    ],
+  } as PredictionInput['supply']
+  const fed = { ...spec, base: { ...base, supply } }
+  const table = searchTable(fed)
+  const paths = spec.variables.map((v) => v.path)
+  test('is its whole prediction within 0.1 %: power, speeds, air and strength', () => {
+    for (let i = 0; i < 60; i++) {
+      const input = applyDesign(fed.base, paths, designValues(spec.variables, i, 5))
+      const design = evaluateDesign(input, table)
+      if (!design) throw new Error('no figures')
+      const whole = predictPlain(input)
+      const off = [
+        design.bestPowerW / whole.figures.bestPowerW - 1,
+        (design.powerAtLoadW - whole.figures.powerAtLoadW) / whole.figures.bestPowerW,
+        design.freeSpeedRadPerS / whole.figures.freeSpeedRadPerS - 1,
+        design.stallTorqueNm / whole.figures.stallTorqueNm - 1,
+        design.massFlowKgPerS / whole.figures.massFlowKgPerS - 1,
+        design.bearingShare / whole.bearing.share - 1,
+        (design.nozzlePressurePaAbs - whole.air.nozzlePressurePaAbs) / (whole.air.nozzlePressurePaAbs - 101_325),
+        // the disc in closed form against the same in steps
+        (design.stressMargin / whole.strength.stressMargin - 1) / 5,
+      ]
+      expect([i, Math.max(...off.map(Math.abs)) < 1e-3]).toEqual([i, true])
+    }
+  })
+  test('keeps up where its prediction does', () => {
+    for (let i = 0; i < 60; i++) {
+      const input = applyDesign(fed.base, paths, designValues(spec.variables, i, 5))
+      expect([i, evaluateDesign(input, table)?.keepsUp]).toEqual([i, predictPlain(input).air.sustained?.keepsUp])
+    }
+  })
 })
 
 test('watts per printable change: the wider throat tells more than half a degree', () => {

@@ -1,14 +1,7 @@
 import { holdsBack, type PredictionInput } from '../prediction'
 import { airTable, evaluateDesign, tableArea, type AirTable, type DesignFigures } from './evaluate'
-import { numberAt, withNumbers } from './field-path'
-
-/** One number that a search may move. `path` is within a build: nozzle.throatDiameterM, machine.bladeCount and so on. */
-export interface SearchVariable {
-  readonly path: string
-  readonly from: number
-  readonly to: number
-  readonly whole?: boolean
-}
+import { numberAt, scratchCopy } from './field-path'
+import { applyDesign, designPaths, designValues, type SearchVariable } from './points'
 
 export interface SearchConstraints {
   /** Least allowable over actual stress at the free speed. */
@@ -68,50 +61,6 @@ export interface SearchResult {
   readonly own: { readonly design: Design; readonly broken: readonly (keyof SearchConstraints)[] } | null
 }
 
-const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37]
-
-/** Van der Corput's number of an index in a base, in [0, 1). */
-function vanDerCorput(index: number, base: number): number {
-  let [result, fraction] = [0, 1 / base]
-  for (let i = index; i > 0; i = Math.floor(i / base)) {
-    result += fraction * (i % base)
-    fraction /= base
-  }
-  return result
-}
-
-/**
- * Point `index` of a Halton sequence, shifted by a seed: fills a box evenly, and any share of it does too.
- * Source: Halton (1960); the shift modulo one is Cranley & Patterson's (1976).
- */
-export const haltonPoint = (index: number, dimensions: number, seed: number): number[] =>
-  Array.from(
-    { length: dimensions },
-    (_, d) =>
-      (vanDerCorput(index + 1, PRIMES[d % PRIMES.length]) + (((seed * 0.754877666 + d * 0.569840291) % 1) + 1)) % 1,
-  )
-
-/** Values of the variables at one design of a search. */
-export function designValues(variables: readonly SearchVariable[], index: number, seed: number): number[] {
-  const point = haltonPoint(index, variables.length, seed)
-  return variables.map((v, i) =>
-    v.whole ? Math.min(v.to, v.from + Math.floor(point[i] * (v.to - v.from + 1))) : v.from + point[i] * (v.to - v.from),
-  )
-}
-
-/** A base with a design's values put in; a plain hole's exit follows its throat. */
-export function applyDesign(
-  base: PredictionInput,
-  paths: readonly string[],
-  values: readonly number[],
-): PredictionInput {
-  const changes = paths.map((path, i): [string, number] => [path, values[i]])
-  const at = paths.indexOf('nozzle.throatDiameterM')
-  if (at >= 0 && !paths.includes('nozzle.exitDiameterM'))
-    changes.push(['nozzle.exitDiameterM', (values[at] * base.nozzle.exitDiameterM) / base.nozzle.throatDiameterM])
-  return withNumbers(base, changes)
-}
-
 export const scoreOf = (figures: DesignFigures, goal: SearchGoal): number => {
   switch (goal) {
     case 'best-power':
@@ -162,6 +111,8 @@ export function paretoFront(designs: readonly Design[], goal: SearchGoal): Desig
 }
 
 const KEPT = 40
+/** Designs between two times that progress is told. */
+const TELLS = 25
 const FRONT_KEPT = 200
 /** Fewer where each is worked out twice. */
 const FOLLOWED_KEPT = 60
@@ -189,7 +140,9 @@ export function searchTable({ base, variables }: Pick<SearchSpec, 'base' | 'vari
   const paths = variables.map((v) => v.path)
   const area = (values: readonly number[]) => tableArea(applyDesign(base, paths, values))
   const ends = [area(variables.map((v) => v.from)), area(variables.map((v) => v.to)), tableArea(base)]
-  return base.nozzle.form.kind === 'round' ? airTable(base, [0.02 * Math.min(...ends), 3 * Math.max(...ends)]) : null
+  // a machine that holds the air back lets through a part of what its nozzle would, or more where it draws it on
+  const [less, more] = holdsBack(base) ? [0.02, 3] : [0.999, 1.001]
+  return base.nozzle.form.kind === 'round' ? airTable(base, [less * Math.min(...ends), more * Math.max(...ends)]) : null
 }
 
 /** The build as it stands, worked out whole. */
@@ -210,16 +163,19 @@ function ownDesign({ base, variables, goal, constraints }: SearchSpec, possible:
 
 /**
  * A share of a search: designs spread evenly over the box of the variables, each worked out whole; the front and the best that keep the constraints.
- * The air side is a table over nozzle area; what is kept of machines that hold the air back is worked out again with air that follows the speed, and must keep the constraints then too. `possible` judges the geometry before anything is worked out.
+ * The air side is a table over nozzle area; what is kept of machines that hold the air back is worked out again with air that follows the speed, and must keep the constraints then too. `possible` judges the geometry before anything is worked out;
+ * it is handed the same object every time, with other numbers in it. `progress` is told now and again how far it is, and may ask what has been found so far.
  */
 export function runSearch(
   spec: SearchSpec,
   possible: Possible = () => true,
-  progress: (share: number) => void = () => undefined,
+  progress: (share: number, soFar: () => SearchResult) => void = () => undefined,
 ): SearchResult {
   const { base, variables, goal, shard } = spec
   const paths = variables.map((v) => v.path)
   const table = searchTable(spec)
+  const all = designPaths(base, paths)
+  const put = scratchCopy(base, all.paths)
   const own = shard.index === 0 ? ownDesign(spec, possible) : null
   const kept = own && own.broken.length === 0 ? [own.design] : []
   let designs: Design[] = [...kept]
@@ -231,13 +187,27 @@ export function runSearch(
     best = best.sort((a, b) => b.score - a.score || a.number - b.number).slice(0, KEPT)
     if (best.length === KEPT) bar = best[KEPT - 1].score
   }
+  const found = (): SearchResult => {
+    settle()
+    return {
+      goal,
+      paths,
+      tried,
+      possible: possibleCount,
+      allowed,
+      broken: { ...broken },
+      front: thinned(designs, FRONT_KEPT),
+      best: [...best],
+      own,
+    }
+  }
   const first = Math.floor((shard.index * spec.designs) / shard.of)
   const end = Math.floor(((shard.index + 1) * spec.designs) / shard.of)
   for (let number = first; number < end; number++) {
-    if (tried % 500 === 0) progress(tried / (end - first))
+    if (tried % TELLS === 0) progress(tried / (end - first), found)
     tried++
     const values = designValues(variables, number, spec.seed)
-    const input = applyDesign(base, paths, values)
+    const input = put(all.values(values))
     if (!possible(input)) continue
     const figures = evaluateDesign(input, table)
     if (!figures) continue
@@ -251,37 +221,22 @@ export function runSearch(
     if (design.score >= bar) best.push(design)
     if (designs.length > 2000 || best.length > 4 * KEPT) settle()
   }
-  settle()
-  if (!holdsBack(base))
-    return {
-      goal,
-      paths,
-      tried,
-      possible: possibleCount,
-      allowed,
-      broken,
-      front: thinned(designs, FRONT_KEPT),
-      best,
-      own,
-    }
+  return holdsBack(base) ? workedWhole(spec, found()) : found()
+}
+
+/** What was found through the table, its front and its best worked out again with air that follows the speed; what then breaks a constraint falls out. */
+function workedWhole({ base, constraints, goal }: SearchSpec, found: SearchResult): SearchResult {
   const whole = (kept: readonly Design[]) =>
     kept.flatMap((d) => {
-      const figures = evaluateDesign(applyDesign(base, paths, d.values))
-      return figures && brokenBy(figures, spec.constraints).length === 0
+      const figures = evaluateDesign(applyDesign(base, found.paths, d.values))
+      return figures && brokenBy(figures, constraints).length === 0
         ? [{ ...d, figures, score: scoreOf(figures, goal) }]
         : []
     })
-  const front = paretoFront(whole(thinned(designs, FOLLOWED_KEPT)), goal)
   return {
-    goal,
-    paths,
-    tried,
-    possible: possibleCount,
-    allowed,
-    broken,
-    front,
-    own,
-    best: whole(best).sort((a, b) => b.score - a.score || a.number - b.number),
+    ...found,
+    front: paretoFront(whole(thinned(found.front, FOLLOWED_KEPT)), goal),
+    best: whole(found.best).sort((a, b) => b.score - a.score || a.number - b.number),
   }
 }
 
@@ -311,51 +266,4 @@ export function mergeSearches(parts: readonly SearchResult[]): SearchResult {
       .sort((a, b) => b.score - a.score || a.number - b.number)
       .slice(0, KEPT),
   }
-}
-
-/** What a small change of one number brings, all else as it is; null where that side cannot be built. */
-export interface Sensitivity {
-  readonly path: string
-  readonly change: number
-  readonly upW: number | null
-  readonly downW: number | null
-}
-
-/** One number over its range, all else as it is. */
-export function sweep(
-  base: PredictionInput,
-  variable: SearchVariable,
-  points: number,
-  possible: Possible = () => true,
-): { readonly value: number; readonly figures: DesignFigures | null }[] {
-  const { path, from, to, whole } = variable
-  const n = whole ? Math.min(points, to - from + 1) : points
-  return Array.from({ length: n }, (_, i) => {
-    const raw = n > 1 ? from + ((to - from) * i) / (n - 1) : from
-    const value = whole ? Math.round(raw) : raw
-    const input = applyDesign(base, [path], [value])
-    return { value, figures: possible(input) ? evaluateDesign(input) : null }
-  })
-}
-
-/** Watts per printable change of each number: best power, or power at the load, with it moved up and down by its change. Null where a side cannot be built. */
-export function sensitivities(
-  base: PredictionInput,
-  changes: readonly { readonly path: string; readonly change: number }[],
-  goal: SearchGoal,
-  possible: Possible = () => true,
-): Sensitivity[] {
-  const power = (input: PredictionInput): number | null => {
-    if (!possible(input)) return null
-    const figures = evaluateDesign(input)
-    return figures ? tradePower(figures, goal) : null
-  }
-  const here = power(base)
-  return changes.map(({ path, change }) => {
-    const side = (sign: number) => {
-      const there = power(applyDesign(base, [path], [numberAt(base, path) + sign * change]))
-      return there === null || here === null ? null : there - here
-    }
-    return { path, change, upW: side(1), downW: side(-1) }
-  })
 }

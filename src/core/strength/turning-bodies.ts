@@ -163,7 +163,15 @@ export function bodiesBurstSpeed(bodies: readonly TurningBody[], temperatureK: n
       }) +
         hung)
     const worst = Math.max(disc, pieces ? (pieces.cornerFactor * pull) / pieces.rootAreaM2 : 0)
-    return worst > 0 ? Math.sqrt(allowableStrength(material, { ...body, temperatureK }) / worst) : Infinity
+    return worst > 0
+      ? Math.sqrt(
+          allowableStrength(material, {
+            infill: body.infill,
+            loadedAcrossLayers: body.loadedAcrossLayers,
+            temperatureK,
+          }) / worst,
+        )
+      : Infinity
   })
   return Math.min(...speeds)
 }

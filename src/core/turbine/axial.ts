@@ -1,3 +1,4 @@
+import { feedGeometry } from './feed'
 import { CP, airDensity, airViscosity } from '../air'
 import { nozzleFlow, type NozzleResult } from '../flow'
 import { discFrictionTorque } from './disc-friction'
@@ -245,11 +246,7 @@ function drags(
  * Sources: Euler's turbine equation; Soderberg (1949); Traupel's ventilation form; Daily & Nece (1960).
  */
 export function axialTurbine(machine: AxialMachine, inlet: TurbineInlet): TurbineModel {
-  const nozzle = nozzleFlow(inlet, {
-    ...machine.nozzle,
-    dischargeCoefficient: machine.coefficients.discharge.value,
-    velocityCoefficient: machine.coefficients.velocity.value,
-  })
+  const nozzle = nozzleFlow(inlet, feedGeometry(machine))
   const spill = tipShare(machine)
   const at = (speedRadPerS: number): TurbinePoint => {
     const u = speedRadPerS * machine.meanRadiusM

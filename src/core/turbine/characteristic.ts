@@ -11,31 +11,43 @@ export interface TurbineSummary {
 /** Near rest, where the shaft torque must be positive for a machine to start. */
 const nearRest = (model: TurbineModel): number => 1e-3 * model.speedLimitRadPerS
 
+/** Shaft torque over speed, N m, by the shortest way that the machine has. */
+export const torqueOver = (model: TurbineModel): ((speedRadPerS: number) => number) =>
+  model.torqueAt ?? ((speed) => model.at(speed).torqueNm)
+
 /**
  * The first speed at which the shaft torque, which must start out positive, falls to nothing; 0 when it cannot turn at all.
  * Where drag does not hold a machine within eight times its limit, that is its free speed.
  */
-export function freeSpeed(model: TurbineModel): number {
-  const torque = (speed: number) => model.at(speed).torqueNm
-  if (!(torque(nearRest(model)) > 0)) return 0
+export function freeSpeed(model: TurbineModel, tolerance = 1e-9): number {
+  const torque = torqueOver(model)
+  const slow = nearRest(model)
+  const first = torque(slow)
+  if (!(first > 0)) return 0
   let limit = model.speedLimitRadPerS
-  for (let i = 0; i < 3 && torque(limit) > 0; i++) limit *= 2
-  return torque(limit) > 0 ? limit : rootBetween(torque, nearRest(model), limit, 1e-9)
+  let last = torque(limit)
+  for (let i = 0; i < 3 && last > 0; i++) {
+    limit *= 2
+    last = torque(limit)
+  }
+  return last > 0 ? limit : rootBetween(torque, slow, limit, tolerance, [first, last])
 }
 
 /**
  * Stall torque (on the blades, less what rubs), free speed and the point of best power of any turbine.
- * Error: 1e-6 relative; fewer `steps` for the best speed, 0.618 to their power of the free speed (power is flat there).
+ * Error: the free speed `tolerance` / 1000, 1e-9 relative unless said; the best speed `tolerance` of it (power is flat there: its error goes with the square).
  */
-export function turbineSummary(model: TurbineModel, steps?: number): TurbineSummary {
+export function turbineSummary(model: TurbineModel, tolerance = 1e-6): TurbineSummary {
   const slow = nearRest(model)
   // what slides grips from the first; bearings hardly do
   const rubbingNm = model.at(slow).ledger.rubbingW / slow
   const stallTorqueNm = Math.max(0, model.at(0).bladeTorqueNm - rubbingNm)
-  const freeSpeedRadPerS = freeSpeed(model)
+  const freeSpeedRadPerS = freeSpeed(model, 1e-3 * tolerance)
   if (freeSpeedRadPerS === 0) return { stallTorqueNm, freeSpeedRadPerS, bestPower: { speedRadPerS: 0, powerW: 0 } }
-  const speedRadPerS = maximise((speed) => model.at(speed).shaftPowerW, 0, freeSpeedRadPerS, steps)
-  return { stallTorqueNm, freeSpeedRadPerS, bestPower: { speedRadPerS, powerW: model.at(speedRadPerS).shaftPowerW } }
+  const torque = torqueOver(model)
+  const power = (speed: number) => speed * torque(speed)
+  const speedRadPerS = maximise(power, 0, freeSpeedRadPerS, tolerance)
+  return { stallTorqueNm, freeSpeedRadPerS, bestPower: { speedRadPerS, powerW: power(speedRadPerS) } }
 }
 
 /** Points at evenly spaced speeds from rest to `toRadPerS`, both ends included. */

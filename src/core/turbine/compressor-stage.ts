@@ -1,4 +1,4 @@
-import { CP, GAS_CONSTANT, airViscosity } from '../air'
+import { CP, GAS_CONSTANT, airViscosity, pressureOfTemperature } from '../air'
 import { rootBetween } from '../numerics'
 import { discFrictionTorque } from './disc-friction'
 import { wiesnerSlip } from './radial'
@@ -41,7 +41,7 @@ export const workCoefficient = (impeller: Pick<Impeller, 'blades' | 'backsweepRa
 
 /** Total pressure ratio from work, efficiency and inlet temperature. */
 export const stagePressureRatio = (workJPerKg: number, efficiency: number, inletTemperatureK: number): number =>
-  Math.max(0.1, 1 + (efficiency * workJPerKg) / (CP * inletTemperatureK)) ** 3.5
+  pressureOfTemperature(Math.max(0.1, 1 + (efficiency * workJPerKg) / (CP * inletTemperatureK)))
 
 /** All stages at a speed and a delivered flow. Efficiency falls with the square of the flow's distance from its best (estimate). */
 export function compress(

@@ -1,3 +1,4 @@
+import { feedGeometry } from './feed'
 import { CP, GAS_CONSTANT, airDensity, airViscosity } from '../air'
 import { nozzleFlow, type NozzleResult } from '../flow'
 import { STILL } from './axial'
@@ -52,12 +53,16 @@ interface Gap {
 }
 
 const STEPS = 12
+/** Ends of the steps from rim to outlet: closer together at the rim, where the whirl is given up. */
+const sharesOf = (steps: number): readonly number[] => Array.from({ length: steps + 1 }, (_, i) => (i / steps) ** 1.7)
+const SHARES = sharesOf(STEPS)
+const stepShares = (steps: number) => (steps === STEPS ? SHARES : sharesOf(steps))
 
 /** Shear over that of laminar flow: 1 up to a gap Reynolds number (on twice the gap) of 2000, towards the smooth-wall law above. */
 function shearFactor(reynolds: number): number {
   if (reynolds <= 2000) return 1
   const laminar = 96 / reynolds
-  const rough = Math.max(laminar, 0.316 / reynolds ** 0.25)
+  const rough = Math.max(laminar, 0.316 / Math.sqrt(Math.sqrt(reynolds)))
   const blend = Math.min(1, (reynolds - 2000) / 2000)
   return 1 + blend * (rough / laminar - 1)
 }
@@ -97,10 +102,10 @@ export function throughGap(
   t = temperature(rim.whirl, (each * GAS_CONSTANT * t) / (p * 2 * Math.PI * ro * b), ro)
   // radius times the whirl's excess over the disc
   let excess = ro * (rim.whirl - speedRadPerS * ro)
-  // closer together at the rim, where the whirl is given up
+  const shares = stepShares(steps)
   for (let i = 0; i < steps; i++) {
-    const from = ro - (ro - ri) * (i / steps) ** 1.7
-    const to = ro - (ro - ri) * ((i + 1) / steps) ** 1.7
+    const from = ro - (ro - ri) * shares[i]
+    const to = ro - (ro - ri) * shares[i + 1]
     const [h, r] = [from - to, (from + to) / 2]
     let [atRadius, atExcess, atP, atT, after, slope, drag, rho, through] = [from, excess, p, t, excess, 0, 0, 0, 0]
     // half a step with what stands at its start, then the whole with what stands in its middle
@@ -108,7 +113,9 @@ export function throughGap(
       rho = atP / (GAS_CONSTANT * atT)
       through = each / (rho * 2 * Math.PI * atRadius * b)
       const slip = atExcess / atRadius
-      const f = machine.coefficients.shear.value * shearFactor((rho * Math.hypot(slip, through) * 2 * b) / viscosity)
+      const f =
+        machine.coefficients.shear.value *
+        shearFactor((rho * Math.sqrt(slip * slip + through * through) * 2 * b) / viscosity)
       const k = (f * 24 * Math.PI * viscosity) / (b * each * cosine)
       const end = half ? r : to
       const settled = (2 * speedRadPerS) / k
@@ -154,11 +161,7 @@ export function throughGap(
  * Sources: Carey (2010) for the gap, here with density and friction along the way; Daily & Nece (1960) for the outer faces.
  */
 export function discPackTurbine(machine: DiscPackMachine, inlet: TurbineInlet): TurbineModel {
-  const nozzle = nozzleFlow(inlet, {
-    ...machine.nozzle,
-    dischargeCoefficient: machine.coefficients.discharge.value,
-    velocityCoefficient: machine.coefficients.velocity.value,
-  })
+  const nozzle = nozzleFlow(inlet, feedGeometry(machine))
   const viscosity = airViscosity(inlet.totalTemperatureK)
   const densityKgPerM3 = airDensity(inlet.backPressurePaAbs, inlet.ambientTemperatureK)
   const packWidth = machine.discs * machine.discThicknessM + (machine.discs - 1) * machine.gapWidthM

@@ -1,7 +1,8 @@
 import { airDensity, airViscosity } from '../air'
 import { nozzleFlow, type NozzleResult } from '../flow'
+import { feedGeometry } from './feed'
 import { bearingClass, bearingTorque } from './bearing-friction'
-import { discFrictionTorque } from './disc-friction'
+import { discFriction } from './disc-friction'
 import {
   closePoint,
   type TurbineInlet,
@@ -106,8 +107,10 @@ export function ventilationPower(blades: {
 }
 
 /** Outlet angle of the relative flow: a flat paddle lets it go square to the travel, whatever is drawn. */
-const outletAngle = (rotor: ImpulseRotor): number => (rotor.profile === 'flat' ? Math.PI / 2 : rotor.outletAngleRad)
-const inletAngle = (rotor: ImpulseRotor): number => (rotor.profile === 'flat' ? Math.PI / 2 : rotor.inletAngleRad)
+const outletAngle = (rotor: Pick<ImpulseRotor, 'profile' | 'outletAngleRad'>): number =>
+  rotor.profile === 'flat' ? Math.PI / 2 : rotor.outletAngleRad
+const inletAngle = (rotor: Pick<ImpulseRotor, 'profile' | 'inletAngleRad'>): number =>
+  rotor.profile === 'flat' ? Math.PI / 2 : rotor.inletAngleRad
 
 /** A rounded nose helps up to the first of these angles off the blade's own, and not at all beyond the second. Estimate. */
 const NOSE_HELPS = [(35 * Math.PI) / 180, (75 * Math.PI) / 180] as const
@@ -124,34 +127,49 @@ export function keptAtEntry(incidenceRad: number, profile: BladeProfile): number
 }
 
 /**
- * Velocity triangles of one blade row at constant radius.
+ * One row of moving blades at constant radius before a jet: its velocity triangles at a blade speed, and the swirl it takes out there, m/s, alone.
  * Only the part of the relative speed along the blade survives the entry (incidence); flat paddles take the jet square on and lose none of it here.
  */
-export function impulseTriangles(
-  jet: { speed: number; angleRad: number },
-  rotor: ImpulseRotor,
-  bladeSpeed: number,
+export function bladeRow(
+  jet: { readonly speed: number; readonly angleRad: number },
+  rotor: Pick<ImpulseRotor, 'profile' | 'inletAngleRad' | 'outletAngleRad'>,
   passageFactor: number,
-): VelocityTriangles {
-  const c1 = { tangential: jet.speed * Math.cos(jet.angleRad), meridional: jet.speed * Math.sin(jet.angleRad) }
-  const w1 = { tangential: c1.tangential - bladeSpeed, meridional: c1.meridional }
-  const relative = Math.hypot(w1.tangential, w1.meridional)
-  const flowAngle = Math.atan2(w1.meridional, w1.tangential)
+): { readonly triangles: (bladeSpeed: number) => VelocityTriangles; readonly turned: (bladeSpeed: number) => number } {
+  const [swirl, through] = [jet.speed * Math.cos(jet.angleRad), jet.speed * Math.sin(jet.angleRad)]
   const beta1 = inletAngle(rotor)
   const beta2 = outletAngle(rotor)
-  const along = rotor.profile === 'flat' ? 1 : keptAtEntry(flowAngle - beta1, rotor.profile)
+  const [sin2, cos2] = [Math.sin(beta2), Math.cos(beta2)]
   const psi = Math.min(1, passageFactor * passageVelocityCoefficient(Math.PI - beta1 - beta2))
-  const w2Speed = psi * along * relative
-  const w2 = { tangential: -w2Speed * Math.cos(beta2), meridional: w2Speed * Math.sin(beta2) }
+  /** Relative speed behind the row. */
+  const behind = (u: number): number => {
+    const w = swirl - u
+    const relative = Math.sqrt(w * w + through * through)
+    const kept = rotor.profile === 'flat' ? 1 : keptAtEntry(Math.atan2(through, w) - beta1, rotor.profile)
+    return psi * kept * relative
+  }
   return {
-    bladeSpeed,
-    outletBladeSpeed: bladeSpeed,
-    c1,
-    w1,
-    w2,
-    c2: { tangential: w2.tangential + bladeSpeed, meridional: w2.meridional },
+    turned: (u) => swirl + behind(u) * cos2 - u,
+    triangles: (u) => {
+      const w2 = behind(u)
+      return {
+        bladeSpeed: u,
+        outletBladeSpeed: u,
+        c1: { tangential: swirl, meridional: through },
+        w1: { tangential: swirl - u, meridional: through },
+        w2: { tangential: -w2 * cos2, meridional: w2 * sin2 },
+        c2: { tangential: u - w2 * cos2, meridional: w2 * sin2 },
+      }
+    },
   }
 }
+
+/** Velocity triangles of one blade row; see `bladeRow`. */
+export const impulseTriangles = (
+  jet: { readonly speed: number; readonly angleRad: number },
+  rotor: Pick<ImpulseRotor, 'profile' | 'inletAngleRad' | 'outletAngleRad'>,
+  bladeSpeed: number,
+  passageFactor: number,
+): VelocityTriangles => bladeRow(jet, rotor, passageFactor).triangles(bladeSpeed)
 
 export const speedSquared = (v: Velocity) => v.tangential ** 2 + v.meridional ** 2
 
@@ -176,9 +194,15 @@ export function mixingWay(machine: Pick<ImpulseMachine, 'rotor' | 'nozzle'>): nu
 function jetAtRotor(machine: ImpulseMachine, nozzle: NozzleResult, ambientDensity: number): JetAtRotor {
   const count = machine.nozzle.count ?? 1
   const distanceM = mixingWay(machine)
-  const each = { massFlowKgPerS: nozzle.massFlowKgPerS / count, momentumFluxN: Math.max(0, nozzle.thrustN) / count }
-  const mixed = mixedJetMassFlow({ ...each, distanceM, ambientDensity, factor: machine.coefficients.entrainment.value })
-  const speed = mixed > 0 ? each.momentumFluxN / mixed : 0
+  const momentumFluxN = Math.max(0, nozzle.thrustN) / count
+  const mixed = mixedJetMassFlow({
+    massFlowKgPerS: nozzle.massFlowKgPerS / count,
+    momentumFluxN,
+    distanceM,
+    ambientDensity,
+    factor: machine.coefficients.entrainment.value,
+  })
+  const speed = mixed > 0 ? momentumFluxN / mixed : 0
   const widthM = speed > 0 ? Math.sqrt((4 * mixed) / (Math.PI * ambientDensity * speed)) : 0
   return { massFlowKgPerS: mixed * count, speed, widthM }
 }
@@ -236,17 +260,11 @@ export function impulseTurbine(
   inlet: TurbineInlet,
 ): TurbineModel & { readonly nozzle: NozzleResult; readonly jetSpeedAtRotor: number } {
   const { coefficients, rotor } = machine
-  const nozzle = nozzleFlow(inlet, {
-    ...machine.nozzle,
-    dischargeCoefficient: coefficients.discharge.value,
-    velocityCoefficient: coefficients.velocity.value,
-  })
+  const nozzle = nozzleFlow(inlet, feedGeometry(machine))
   const density = airDensity(inlet.backPressurePaAbs, inlet.ambientTemperatureK)
-  const viscosity = airViscosity(inlet.ambientTemperatureK)
   const jet = jetAtRotor(machine, nozzle, density)
   const share = captured(machine, jet)
   const covered = admission(machine, jet)
-  const casing = casingVentilationFactor(machine.casing, rotor.bladeHeightM)
   const bearing = bearingClass(machine.bearings.classId)
   const jetPowerW = 0.5 * jet.massFlowKgPerS * jet.speed ** 2
   const extras = [
@@ -254,46 +272,48 @@ export function impulseTurbine(
     { code: 'admission', value: 100 * covered, unit: '%' },
   ]
 
-  const at = (speedRadPerS: number): TurbinePoint => {
-    const u = speedRadPerS * rotor.meanRadiusM
-    const triangles = impulseTriangles(
-      { speed: jet.speed, angleRad: machine.nozzle.angleRad },
-      rotor,
-      u,
-      coefficients.passage.value,
-    )
-    const through = share * jet.massFlowKgPerS
-    const ventilationW =
-      coefficients.ventilation.value *
-      casing *
-      ventilationPower({
-        densityKgPerM3: density,
-        meanDiameterM: 2 * rotor.meanRadiusM,
-        heightM: rotor.bladeHeightM,
-        bladeSpeed: u,
-        bladeAngleRad: inletAngle(rotor),
-        admission: covered,
-      })
-    const hubRadiusM = Math.max(1e-3, rotor.meanRadiusM - rotor.bladeDepthM / 2)
-    const gapM = machine.casing.kind === 'open' ? 0.2 * hubRadiusM : Math.max(5e-4, machine.casing.clearanceM)
-    const discTorque = discFrictionTorque({
-      radiusM: hubRadiusM,
-      gapM,
-      speedRadPerS,
+  const through = share * jet.massFlowKgPerS
+  const hubRadiusM = Math.max(1e-3, rotor.meanRadiusM - rotor.bladeDepthM / 2)
+  const face = discFriction({
+    radiusM: hubRadiusM,
+    gapM: machine.casing.kind === 'open' ? 0.2 * hubRadiusM : Math.max(5e-4, machine.casing.clearanceM),
+    densityKgPerM3: density,
+    viscosityPaS: airViscosity(inlet.ambientTemperatureK),
+  })
+  // goes with the cube of the speed
+  const ventilationAtOne =
+    coefficients.ventilation.value *
+    casingVentilationFactor(machine.casing, rotor.bladeHeightM) *
+    ventilationPower({
       densityKgPerM3: density,
-      viscosityPaS: viscosity,
+      meanDiameterM: 2 * rotor.meanRadiusM,
+      heightM: rotor.bladeHeightM,
+      bladeSpeed: rotor.meanRadiusM,
+      bladeAngleRad: inletAngle(rotor),
+      admission: covered,
     })
-    const bearingNm = coefficients.bearing.value * bearingTorque(bearing, machine.bearings.count, speedRadPerS)
-    const ventilationNm = speedRadPerS > 0 ? ventilationW / speedRadPerS : 0
+  const row = bladeRow({ speed: jet.speed, angleRad: machine.nozzle.angleRad }, rotor, coefficients.passage.value)
+  const bladeTorque = (speed: number) => through * rotor.meanRadiusM * row.turned(speed * rotor.meanRadiusM)
+  const ventilation = (speed: number) => ventilationAtOne * speed * speed
+  const bearings = (speed: number) => coefficients.bearing.value * bearingTorque(bearing, machine.bearings.count, speed)
+
+  const at = (speedRadPerS: number): TurbinePoint => {
+    const triangles = row.triangles(speedRadPerS * rotor.meanRadiusM)
     return closePoint(
       speedRadPerS,
       caughtJet(nozzle, { powerW: jetPowerW, speed: jet.speed }, through, rotor.meanRadiusM, triangles),
-      { ventilationNm, discFrictionNm: discTorque, rubbingNm: 0, bearingNm },
+      {
+        ventilationNm: ventilation(speedRadPerS),
+        discFrictionNm: face(speedRadPerS),
+        rubbingNm: 0,
+        bearingNm: bearings(speedRadPerS),
+      },
       { triangles: [triangles], behindNozzlePaAbs: inlet.backPressurePaAbs, extras },
     )
   }
   return {
     at,
+    torqueAt: (speed) => bladeTorque(speed) - ventilation(speed) - face(speed) - bearings(speed),
     nozzle,
     jetSpeedAtRotor: jet.speed,
     speedLimitRadPerS: Math.max(1, jet.speed / rotor.meanRadiusM),

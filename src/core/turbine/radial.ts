@@ -1,4 +1,5 @@
-import { CP, airDensity, airViscosity } from '../air'
+import { feedGeometry } from './feed'
+import { CP, airDensity, airViscosity, pressureOfTemperature } from '../air'
 import { nozzleFlow, type NozzleResult } from '../flow'
 import { STILL } from './axial'
 import { discFrictionTorque } from './disc-friction'
@@ -110,7 +111,7 @@ function marchRotor(
   const t0r = static1 + (relative * relative) / (2 * CP)
   const t0out = t0r + (u3 * u3 - u2 * u2) / (2 * CP)
   if (t0out < 50) return { exitPaAbs: 0, result: EMPTY }
-  const p0out = totalPressure(fed.pressurePaAbs, t0r, kept) * (t0out / t0r) ** 3.5
+  const p0out = totalPressure(fed.pressurePaAbs, t0r, kept) * pressureOfTemperature(t0out / t0r)
   const psi = Math.min(1, machine.coefficients.passage.value)
   const exit = rowExit({
     totalPressurePaAbs: p0out,
@@ -185,11 +186,7 @@ const EMPTY: Marched = {
  * Sources: Euler's turbine equation; Wiesner (1967); Daily & Nece (1960).
  */
 export function radialTurbine(machine: RadialMachine, inlet: TurbineInlet): TurbineModel {
-  const nozzle = nozzleFlow(inlet, {
-    ...machine.nozzle,
-    dischargeCoefficient: machine.coefficients.discharge.value,
-    velocityCoefficient: machine.coefficients.velocity.value,
-  })
+  const nozzle = nozzleFlow(inlet, feedGeometry(machine))
   const densityKgPerM3 = airDensity(inlet.backPressurePaAbs, inlet.ambientTemperatureK)
   const viscosityPaS = airViscosity(inlet.ambientTemperatureK)
   const leak = gapShare(machine)

@@ -1,7 +1,8 @@
-import { CP, airDensity, airViscosity } from '../air'
+import { CP, airDensity, airViscosity, pressureOfTemperature } from '../air'
 import { nozzleFlow, type NozzleResult } from '../flow'
 import { discFrictionTorque } from './disc-friction'
 import { ventilationPower } from './impulse'
+import { feedGeometry } from './feed'
 import { availablePower, bearingDrag, gapFlow, spoutingSpeed } from './rows'
 import {
   closePoint,
@@ -38,7 +39,7 @@ export function rimState(
   const totalTemperatureK = inlet.totalTemperatureK + rimSpeed ** 2 / (2 * CP)
   return {
     totalTemperatureK,
-    totalPressurePaAbs: inlet.totalPressurePaAbs * (totalTemperatureK / inlet.totalTemperatureK) ** 3.5,
+    totalPressurePaAbs: inlet.totalPressurePaAbs * pressureOfTemperature(totalTemperatureK / inlet.totalTemperatureK),
   }
 }
 
@@ -49,11 +50,7 @@ export function rimState(
  */
 export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): TurbineModel {
   const { coefficients, nozzle: channels } = machine
-  const feed = {
-    ...channels,
-    dischargeCoefficient: coefficients.discharge.value,
-    velocityCoefficient: coefficients.velocity.value,
-  }
+  const feed = feedGeometry(machine)
   const nozzle = nozzleFlow(inlet, feed)
   const densityKgPerM3 = airDensity(inlet.backPressurePaAbs, inlet.ambientTemperatureK)
   const viscosityPaS = airViscosity(inlet.ambientTemperatureK)

@@ -1,9 +1,11 @@
-import { CP, GAMMA, GAS_CONSTANT } from '../air'
+import { CP, GAMMA, GAS_CONSTANT, pressureOfTemperature } from '../air'
 import { massFlowOfNozzle, nozzleFlow, type NozzleResult } from '../flow'
 import { rootBetween } from '../numerics'
+import { feedGeometry } from './feed'
 import { bearingClass, bearingTorque } from './bearing-friction'
 import type { TurbineInlet, TurbineSurroundings } from './turbine'
 
+/** Exponent of pressure over temperature without heat; 3.5 for air. */
 const EXPONENT = GAMMA / (GAMMA - 1)
 
 /**
@@ -45,26 +47,31 @@ export function rowExit(row: {
   const k = 1 + row.lossCoefficient
   const wanted = (row.massFlowKgPerS * GAS_CONSTANT * t0) / (row.throatAreaM2 * p0 * Math.sqrt(2 * CP * t0))
   if (!(wanted > 0)) return { speed: 0, pressurePaAbs: p0, temperatureK: t0 }
-  const flow = (x: number) => (Math.sqrt(x) * (1 - k * x) ** EXPONENT) / (1 - x)
+  const flow = (x: number) => (Math.sqrt(x) * pressureOfTemperature(1 - k * x)) / (1 - x)
   // where the flow is greatest: the root of 6 k x^2 - (8 k - 1) x + 1
   const b = 8 * k - 1
   const most = (b - Math.sqrt(b * b - 24 * k)) / (12 * k)
   if (wanted > flow(most)) return null
-  // concave and rising: Newton from the left never oversteps
-  let x = Math.min(wanted * wanted * 0.25, most * 0.5)
+  // concave and rising: Newton from the left never oversteps, and the flow lies below the root of x
+  let x = Math.min(wanted * wanted, most)
   for (let i = 0; i < 40; i++) {
     const f = flow(x)
     const slope = f * (0.5 / x - (EXPONENT * k) / (1 - k * x) + 1 / (1 - x))
     const step = (wanted - f) / slope
     x = Math.min(most, x + step)
-    if (Math.abs(step) < 1e-13 * x) break
+    // it doubles its digits each time
+    if (Math.abs(step) < 1e-8 * x) break
   }
-  return { speed: Math.sqrt(2 * CP * t0 * x), pressurePaAbs: p0 * (1 - k * x) ** EXPONENT, temperatureK: t0 * (1 - x) }
+  return {
+    speed: Math.sqrt(2 * CP * t0 * x),
+    pressurePaAbs: p0 * pressureOfTemperature(1 - k * x),
+    temperatureK: t0 * (1 - x),
+  }
 }
 
 /** Total pressure of a stream of a speed at static pressure and total temperature. */
 export const totalPressure = (pressurePaAbs: number, totalTemperatureK: number, speed: number): number =>
-  pressurePaAbs * (totalTemperatureK / Math.max(1, totalTemperatureK - (speed * speed) / (2 * CP))) ** EXPONENT
+  pressurePaAbs * pressureOfTemperature(totalTemperatureK / Math.max(1, totalTemperatureK - (speed * speed) / (2 * CP)))
 
 /** Air in a ring (across the shaft or round a rim) fed by jets. */
 export interface RingInlet {
@@ -141,9 +148,8 @@ export function balanceBehindNozzle<T>(
   readonly result: T
   readonly choked: boolean
 } | null {
-  const { discharge, velocity } = feed.coefficients
   const pa = inlet.backPressurePaAbs
-  const geometry = { ...feed.nozzle, dischargeCoefficient: discharge.value, velocityCoefficient: velocity.value }
+  const geometry = feedGeometry(feed)
   const jetAt = (p: number) =>
     nozzleFlow(
       {
@@ -225,18 +231,27 @@ export function shareOut<K extends string>(
   return { shares, closure: lossW > 0 ? sum / lossW : 1 }
 }
 
-/** Mass flow through a gap of an area, kg/s, as a plain orifice; none backwards. */
+interface Gap {
+  readonly areaM2: number
+  readonly dischargeCoefficient: number
+}
+
+/** Mass flow through a gap of an area, kg/s, as a plain orifice, over the pressures and temperature it is asked for; none backwards. */
+export function gapFlows({
+  areaM2,
+  dischargeCoefficient,
+}: Gap): (fromPaAbs: number, temperatureK: number, toPaAbs: number) => number {
+  if (!(areaM2 > 0)) return () => 0
+  const flow = massFlowOfNozzle({ throatDiameterM: Math.sqrt((4 * areaM2) / Math.PI), dischargeCoefficient })
+  return (from, temperatureK, to) => (from > to ? flow(from, temperatureK, to) : 0)
+}
+
+/** Mass flow through a gap at one state, kg/s; see `gapFlows`. */
 export const gapFlow = (
-  gap: { readonly areaM2: number; readonly dischargeCoefficient: number },
+  gap: Gap,
   from: { readonly pressurePaAbs: number; readonly temperatureK: number },
   toPaAbs: number,
-): number =>
-  gap.areaM2 > 0 && from.pressurePaAbs > toPaAbs
-    ? massFlowOfNozzle({
-        throatDiameterM: Math.sqrt((4 * gap.areaM2) / Math.PI),
-        dischargeCoefficient: gap.dischargeCoefficient,
-      })(from.pressurePaAbs, from.temperatureK, toPaAbs)
-    : 0
+): number => gapFlows(gap)(from.pressurePaAbs, from.temperatureK, toPaAbs)
 
 /** Mach number of a speed at a static temperature. */
 export const machOf = (speed: number, temperatureK: number): number =>

@@ -1,3 +1,4 @@
+import { feedGeometry } from './feed'
 import { CP, airDensity, airViscosity } from '../air'
 import {
   isentropicAreaRatio,
@@ -65,11 +66,7 @@ const passageThroat = (rotor: SupersonicMachine['rotor']): number => {
  */
 export function supersonicTurbine(machine: SupersonicMachine, inlet: TurbineInlet): TurbineModel {
   const { coefficients, rotor, nozzle: feed } = machine
-  const nozzle = nozzleFlow(inlet, {
-    ...feed,
-    dischargeCoefficient: coefficients.discharge.value,
-    velocityCoefficient: coefficients.velocity.value,
-  })
+  const nozzle = nozzleFlow(inlet, feedGeometry(machine))
   const density = airDensity(inlet.backPressurePaAbs, inlet.ambientTemperatureK)
   const viscosityPaS = airViscosity(inlet.ambientTemperatureK)
   const count = feed.count ?? 1

@@ -92,6 +92,8 @@ export interface TurbinePoint {
 /** One interface for every family: a machine whose point at any speed can be asked. */
 export interface TurbineModel {
   at(speedRadPerS: number): TurbinePoint
+  /** The shaft torque of `at` alone, N m, where that costs less than a whole point: what seeks a speed asks this. */
+  torqueAt?(speedRadPerS: number): number
   /** Speed beyond which the search for free speed need not look, rad/s; there the torque is negative. */
   readonly speedLimitRadPerS: number
   /** The nozzle alone, breathing into the room: the yardstick of what the machine lets through. */
@@ -151,6 +153,8 @@ export function closePoint(
       bearingW: drags.bearingNm * speedRadPerS,
       shaftW,
     },
-    ...rest,
+    triangles: rest.triangles,
+    behindNozzlePaAbs: rest.behindNozzlePaAbs,
+    extras: rest.extras,
   }
 }

@@ -1,7 +1,8 @@
 import { GAMMA, GAS_CONSTANT } from '../air'
-import { nozzleFlow } from '../flow'
+import { massFlowOfNozzle, nozzleFlow } from '../flow'
 import { rootBetween } from '../numerics'
-import { availablePower, bearingDrag, gapFlow, spoutingSpeed } from './rows'
+import { feedGeometry } from './feed'
+import { availablePower, bearingDrag, gapFlows, spoutingSpeed } from './rows'
 import {
   closePoint,
   type TurbineInlet,
@@ -75,20 +76,33 @@ function portVolumes(machine: VaneMachine): Cycle {
   }
 }
 
+/** Pressure of the room's air that a cell closes on, squeezed until its inlet opens, Pa absolute. */
+const trappedPressure = (v: Cycle, pa: number): number => pa * (v.closedM3 / v.clearanceM3) ** GAMMA
+
+/** Air that a cell takes in over a turn, kg: what the trapped air does not already fill, counted at the temperature of the inlet. */
+const cellMass = (v: Cycle, fillPa: number, pa: number, temperatureK: number): number =>
+  Math.max(
+    0,
+    (fillPa * v.filledM3 - Math.min(trappedPressure(v, pa), fillPa) * v.clearanceM3) / (GAS_CONSTANT * temperatureK),
+  )
+
+/** Pressure to which the cells fill, where what they and the gaps take is what the port passes. */
+function fillOf(miss: (fillPa: number) => number, pa: number, p0: number): number {
+  const atRoom = miss(pa)
+  if (atRoom >= 0) return pa
+  const most = p0 - 1e-7 * (p0 - pa)
+  const atMost = miss(most)
+  return atMost <= 0 ? most : rootBetween(miss, pa, most, 1e-9, [atRoom, atMost])
+}
+
 /** Work of one cell over a turn, J, filled to a pressure: filling, expansion without heat, exhaust against the room, and what is left squeezed until the inlet opens. */
-function cellWork(v: Cycle, fillPa: number, pa: number): { workJ: number; massKg: (temperatureK: number) => number } {
+function cellWork(v: Cycle, fillPa: number, pa: number): number {
   const opened = fillPa * (v.filledM3 / v.openedM3) ** GAMMA
-  const trapped = pa * (v.closedM3 / v.clearanceM3) ** GAMMA
   const fill = fillPa * (v.filledM3 - v.clearanceM3)
   const expand = (fillPa * v.filledM3 - opened * v.openedM3) / (GAMMA - 1)
   const exhaust = -pa * (v.openedM3 - v.closedM3)
-  const squeeze = -(trapped * v.clearanceM3 - pa * v.closedM3) / (GAMMA - 1)
-  // what the trapped air does not already fill, counted at the temperature of the inlet
-  return {
-    workJ: fill + expand + exhaust + squeeze,
-    massKg: (temperatureK) =>
-      Math.max(0, (fillPa * v.filledM3 - Math.min(trapped, fillPa) * v.clearanceM3) / (GAS_CONSTANT * temperatureK)),
-  }
+  const squeeze = -(trappedPressure(v, pa) * v.clearanceM3 - pa * v.closedM3) / (GAMMA - 1)
+  return fill + expand + exhaust + squeeze
 }
 
 /**
@@ -97,36 +111,28 @@ function cellWork(v: Cycle, fillPa: number, pa: number): { workJ: number; massKg
  * Sources: first law of an open volume; ISO 6358-like flow of gaps at the choked limit. Friction coefficients are estimates.
  */
 export function vaneTurbine(machine: VaneMachine, inlet: TurbineInlet): TurbineModel {
-  const { coefficients, nozzle: port } = machine
+  const { coefficients } = machine
   const { totalPressurePaAbs: p0, totalTemperatureK: t0, backPressurePaAbs: pa } = inlet
-  const feed = {
-    ...port,
-    dischargeCoefficient: coefficients.discharge.value,
-    velocityCoefficient: coefficients.velocity.value,
-  }
+  const feed = feedGeometry(machine)
   const nozzle = nozzleFlow(inlet, feed)
+  const fed = massFlowOfNozzle(feed)
   const volumes = portVolumes(machine)
   const leakArea =
     coefficients.leakage.value *
     machine.clearanceM *
     (2 * machine.rotorRadiusM + machine.lengthM + 2 * vaneLift(machine, Math.PI / 2))
   const meanLift = vaneLift(machine, Math.PI / 2)
+  const leaks = gapFlows({ areaM2: leakArea, dischargeCoefficient: 0.7 })
   const vaneMass = machine.vaneDensityKgPerM3 * machine.vaneThicknessM * machine.vaneHeightM * machine.lengthM
   const at = (speedRadPerS: number): TurbinePoint => {
     const cellsPerS = (machine.vanes * speedRadPerS) / (2 * Math.PI)
-    const taken = (fillPa: number) => ({
-      cells: cellsPerS * cellWork(volumes, fillPa, pa).massKg(t0),
-      leak: gapFlow({ areaM2: leakArea, dischargeCoefficient: 0.7 }, { pressurePaAbs: fillPa, temperatureK: t0 }, pa),
-    })
-    const passes = (fillPa: number) =>
-      nozzleFlow({ totalPressurePaAbs: p0, totalTemperatureK: t0, backPressurePaAbs: fillPa }, feed).massFlowKgPerS
-    const miss = (fillPa: number) => taken(fillPa).cells + taken(fillPa).leak - passes(fillPa)
-    const most = p0 - 1e-7 * (p0 - pa)
-    const fillPa = !(p0 > pa) ? pa : miss(pa) >= 0 ? pa : miss(most) <= 0 ? most : rootBetween(miss, pa, most, 1e-9)
-    const { cells, leak } = p0 > pa ? taken(fillPa) : { cells: 0, leak: 0 }
-    const m = cells + leak
+    const cellFlow = (fillPa: number) => cellsPerS * cellMass(volumes, fillPa, pa, t0)
+    const miss = (fillPa: number) => cellFlow(fillPa) + leaks(fillPa, t0, pa) - fed(p0, t0, fillPa)
+    const fillPa = p0 > pa ? fillOf(miss, pa, p0) : pa
+    const leak = p0 > pa ? leaks(fillPa, t0, pa) : 0
+    const m = p0 > pa ? cellFlow(fillPa) + leak : 0
     const isentropicPowerW = availablePower(m, inlet)
-    const { workJ } = cellWork(volumes, fillPa, pa)
+    const workJ = cellWork(volumes, fillPa, pa)
     const bladeTorqueNm = p0 > pa ? (machine.vanes * workJ) / (2 * Math.PI) : 0
     const usable = availablePower(m, { ...inlet, totalPressurePaAbs: Math.max(fillPa, pa) })
     const leakW = Math.min(usable, availablePower(leak, { ...inlet, totalPressurePaAbs: Math.max(fillPa, pa) }))
@@ -172,7 +178,7 @@ export function vaneTurbine(machine: VaneMachine, inlet: TurbineInlet): TurbineM
   if (machine.vanes < 4) notes.push(said('vane-few'))
   if (machine.vaneHeightM < 2 * vaneLift(machine, Math.PI)) notes.push(said('vane-tilts'))
   // beyond the speed at which friction of turning alone eats the torque of full filling
-  const stall = (machine.vanes * Math.max(0, cellWork(volumes, p0, pa).workJ)) / (2 * Math.PI)
+  const stall = (machine.vanes * Math.max(0, cellWork(volumes, p0, pa))) / (2 * Math.PI)
   const perSpeed =
     coefficients.sliding.value *
     machine.vanes *

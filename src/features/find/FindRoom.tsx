@@ -108,7 +108,7 @@ function RangeField({
   )
 }
 
-const COUNTS = [2_000, 10_000, 50_000, 100_000] as const
+const COUNTS = [2_000, 10_000, 100_000, 1_000_000] as const
 
 /** What is being done, and how far it is. */
 type Work =
@@ -149,6 +149,7 @@ function Room({ build }: { build: TurbineBuild }) {
   const [chosen, setChosen] = useState<Design | null>(null)
   const [took, setTook] = useState(0)
   const cancel = useRef<AbortController | null>(null)
+  const picked = useRef(false)
   useEffect(() => () => cancel.current?.abort(), [])
   const variables = variablesOf(fields, ranges)
   const run = async () => {
@@ -157,14 +158,19 @@ function Room({ build }: { build: TurbineBuild }) {
     cancel.current = own
     setWork({ status: 'running', share: 0 })
     const started = performance.now()
+    const show = (found: SearchResult) => {
+      setTook(performance.now() - started)
+      setResult(found)
+      // what was picked while the picture grows stays
+      if (!picked.current) setChosen(found.best[0] ?? null)
+    }
+    picked.current = false
     try {
       const found = await runSearchPool(
         { base: input, variables, constraints, goal, designs: count, seed: 1, shard: { index: 0, of: 1 } },
-        { signal: own.signal, progress: (share) => setWork({ status: 'running', share }) },
+        { signal: own.signal, progress: (share) => setWork({ status: 'running', share }), soFar: show },
       )
-      setTook(performance.now() - started)
-      setResult(found)
-      setChosen(found.best[0] ?? null)
+      show(found)
       setWork({ status: 'idle' })
     } catch (error) {
       if (error instanceof JobError && error.fault.code === 'CANCELLED') setWork({ status: 'idle' })
@@ -387,7 +393,10 @@ function Room({ build }: { build: TurbineBuild }) {
                     here={here}
                     against={axis}
                     chosen={chosen?.number ?? null}
-                    onChoose={setChosen}
+                    onChoose={(design) => {
+                      picked.current = true
+                      setChosen(design)
+                    }}
                   />
                 )}
                 {result && (

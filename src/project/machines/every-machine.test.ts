@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { FAMILIES, turbineModel } from '../../core/machines'
-import { LEDGER_LOSSES, turbineSummary, type TurbineInlet } from '../../core/turbine'
+import { LEDGER_LOSSES, torqueOver, turbineSummary, type TurbineInlet } from '../../core/turbine'
 import { newBuild, predictionInput } from '../document'
 import { SPECS } from './specs'
 
@@ -62,6 +62,13 @@ describe.each(FAMILIES)('%s on its own, as a maker begins with it', (family) => 
       ),
       { seed: 4, numRuns: 60, endOnFailure: true },
     )
+  })
+  test('its torque alone is the torque of its point', () => {
+    const model = modelAt(pressure)
+    for (const share of [0, 1e-3, 0.2, 0.5, 0.9, 1.3, 2.5]) {
+      const speed = share * model.speedLimitRadPerS
+      expect(torqueOver(model)(speed)).toBeCloseTo(model.at(speed).torqueNm, 12)
+    }
   })
   test('more pressure never makes it stall weaker', () => {
     const stall = [0.2, 0.5, 1, 2].map((s) => modelAt(pressure * s).at(0).bladeTorqueNm)

@@ -1,4 +1,4 @@
-import { bladedRim, evenDisc, printOf } from '../../strength'
+import { bladedRim, evenDisc } from '../../strength'
 import { IMPULSE_RANGE, impulseTurbine, type BladedDisc, type Print } from '../../turbine'
 import { passage, type RotatingFamily } from '../rotating'
 
@@ -6,10 +6,15 @@ export type TangentialImpulse = { readonly family: 'tangential-impulse' } & Blad
 
 /** The wheel of a rotor whose blades stand on its rim, their depth along the radius. */
 export const rimWheel = (m: BladedDisc & Print) => ({
-  ...printOf(m),
   name: 'rotor',
   profile: evenDisc(m.hubRadiusM, m.meanRadiusM - m.bladeDepthM / 2, m.discThicknessM),
   pieces: bladedRim(m, m.bladeDepthM, Math.min(m.bladeHeightM, m.discThicknessM), m.bladeHeightM),
+  materialId: m.materialId,
+  infill: m.infill,
+  loadedAcrossLayers: m.loadedAcrossLayers,
+  carried: 0,
+  holeFactor: 1,
+  copies: 1,
 })
 
 export const rimFeatures = (m: BladedDisc): readonly number[] =>
@@ -19,7 +24,17 @@ export const tangentialImpulse: RotatingFamily<TangentialImpulse> = {
   coefficients: ['discharge', 'velocity', 'entrainment', 'capture', 'passage', 'ventilation', 'bearing'],
   plainCoefficients: {},
   holdsBack: false,
-  model: (m, around, inlet) => impulseTurbine({ ...around, rotor: m, casing: m.casing }, inlet),
+  model: (m, around, inlet) =>
+    impulseTurbine(
+      {
+        nozzle: around.nozzle,
+        bearings: around.bearings,
+        coefficients: around.coefficients,
+        rotor: m,
+        casing: m.casing,
+      },
+      inlet,
+    ),
   workingRadiusM: (m) => m.meanRadiusM,
   outerRadiusM: (m) => m.meanRadiusM + m.bladeDepthM / 2,
   runningGap: ({ casing }) =>
