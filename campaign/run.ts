@@ -4,12 +4,13 @@ import { playTabs } from '../src/store/testing/tabs-model'
 import { tryInputs, type Tally } from './inputs'
 import { killBrowsers } from './kills'
 import { reductionTable } from './reduction'
+import { tryProperties } from './properties'
 
 /**
  * What takes too long for every check: `npm run campaign` does the quick form of all, `npm run campaign KIND N` one kind as often as wanted.
  * Prints what was tried and what failed; exit 1 when something did. docs/campaign.md says what each is.
  */
-const QUICK = { cli: 10_000, importers: 10_000, tabs: 1000, kills: 5, reduction: 100 } as const
+const QUICK = { cli: 10_000, importers: 10_000, tabs: 1000, kills: 5, reduction: 100, properties: 10 } as const
 type Kind = keyof typeof QUICK
 
 const say = (line: string) => console.log(line)
@@ -46,6 +47,7 @@ const RUNS: Readonly<Record<Kind, (n: number) => Promise<number> | number>> = {
     return failures.length
   },
   reduction: reductionTable,
+  properties: (n) => (tryProperties(n) ? 0 : 1),
 }
 
 const [kind, count] = process.argv.slice(2)

@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import { sample } from '../core/check-values/sample'
 import fc from 'fast-check'
 import { act } from './testing/tabs-acts'
 import { playTabs } from './testing/tabs-model'
@@ -13,12 +14,12 @@ test('three windows at once: what is stored always opens, and no act is lost or 
       acts += verdict.acts
       held += verdict.held
     }),
-    { seed: 26, numRuns: 25, endOnFailure: true },
+    { seed: 26, numRuns: sample(8), endOnFailure: true },
   )
-  expect(acts).toBeGreaterThan(300)
+  expect(acts).toBeGreaterThan(15 * sample(8))
   // the windows do get into each other's way, or this test would show nothing
-  expect(held).toBeGreaterThan(5)
-}, 240_000)
+  expect(held).toBeGreaterThan(0.2 * sample(8))
+})
 
 test('throat 4 in one window and bore 3 in the other, each valid alone: the later is held back in words', async () => {
   const { kept, held, faults } = await playTabs(

@@ -1,3 +1,4 @@
+import { sample } from '../check-values/sample'
 import fc from 'fast-check'
 import type { TurbineModel } from '../turbine'
 import { airAt, airOverSpeed, balancedShare, followed, shiftedAir, type AirOverSpeed } from '.'
@@ -32,7 +33,7 @@ describe('air over speed', () => {
           expect(asked.length).toBeLessThan(20)
         },
       ),
-      { seed: 12, numRuns: 200, endOnFailure: true },
+      { seed: 12, numRuns: sample(60), endOnFailure: true },
     )
   })
   test('a machine that runs faster as the pressure rises is followed to where it ends', () => {
@@ -104,7 +105,7 @@ describe('what a machine takes and what it is given', () => {
           expect(rounds).toBeLessThanOrEqual(16)
         },
       ),
-      { seed: 13, numRuns: 300, endOnFailure: true },
+      { seed: 13, numRuns: sample(100), endOnFailure: true },
     )
   })
   test('a machine that takes all it is given is asked once', () => {

@@ -1,15 +1,8 @@
 import { isentropicPower } from '../air'
 import { PhysicsError } from '../errors'
-import {
-  airFollowed,
-  airSide,
-  balancedShare,
-  drivenBalance,
-  holdsBack,
-  modelAt,
-  type PredictionInput,
-} from '../prediction'
+import { airFollowed, balancedShare, drivenBalance, holdsBack, modelAt, type PredictionInput } from '../prediction'
 import { machineRadius, burstSpeed, familyOf } from '../machines'
+import { tableArea, type AirState } from './air-table'
 import { bearingClass, turbineSummary, type TurbineModel } from '../turbine'
 
 /** How closely a design's best speed is sought, of its free speed: a hundred-thousandth of its power. */
@@ -35,88 +28,6 @@ export interface DesignFigures {
   /** Thinnest wall, gap or hole that must be printed, m. */
   readonly thinnestM: number
 }
-
-/** State of the air at the nozzle, as a search asks for it. */
-export interface AirState {
-  readonly pressurePaAbs: number
-  readonly temperatureK: number
-  readonly keepsUp: boolean
-}
-
-/** The air at the nozzle over effective area. */
-export type AirTable = (areaFactorM2: number) => AirState
-
-interface TableRow extends AirState {
-  /** Logarithm of the area. */
-  readonly x: number
-}
-
-/** What a table may be off between its rows, of gauge pressure and of temperature. */
-const TABLE_MISS = 2e-4
-/** Stretches that a table begins with, and the narrowest it is cut to: where the supply stops keeping up, in logarithms of area. */
-const TABLE_BEGINS = 12
-const TABLE_ENDS = 1e-6
-
-/**
- * The air side as a table over nozzle area: of all that a search moves, only the throat's area, count, discharge and share change it.
- * Logarithms of area against pressure, joined straight, cut finer until the middle of a stretch lies on its line; where the supply stops keeping up, the very area is found and
- * stands in the table on both sides, so that no design is refused for its neighbour's sake. Error: 0.02 % of gauge pressure.
- */
-export function airTable(input: PredictionInput, areas: readonly [number, number]): AirTable {
-  const base = input.nozzle.count * input.nozzle.throatDiameterM ** 2 * input.coefficients.discharge.value
-  const pa = input.ambient.absolutePressurePa
-  const [low, high] = [Math.log(areas[0]), Math.log(Math.max(areas[1], areas[0] * 1.001))]
-  const rowAt = (x: number): TableRow => {
-    const air = airSide({
-      ...input,
-      nozzle: { ...input.nozzle, form: { kind: 'round' } },
-      flowShare: Math.exp(x) / base,
-    })
-    return {
-      x,
-      pressurePaAbs: air.nozzlePressurePaAbs,
-      temperatureK: air.temperatureK,
-      keepsUp: air.sustained?.keepsUp ?? !air.droppedOut,
-    }
-  }
-  /** The rows after `from` up to `to`. */
-  const between = (from: TableRow, to: TableRow): TableRow[] => {
-    const middle = rowAt((from.x + to.x) / 2)
-    const straight =
-      from.keepsUp === to.keepsUp &&
-      Math.abs(middle.pressurePaAbs - (from.pressurePaAbs + to.pressurePaAbs) / 2) <=
-        TABLE_MISS * (middle.pressurePaAbs - pa) &&
-      Math.abs(middle.temperatureK - (from.temperatureK + to.temperatureK) / 2) <= TABLE_MISS * middle.temperatureK
-    return straight || to.x - from.x < TABLE_ENDS ? [middle, to] : [...between(from, middle), ...between(middle, to)]
-  }
-  let last = rowAt(low)
-  const rows = [last]
-  for (let i = 1; i <= TABLE_BEGINS; i++) {
-    const next = rowAt(low + ((high - low) * i) / TABLE_BEGINS)
-    rows.push(...between(last, next))
-    last = next
-  }
-  return (area) => {
-    const x = Math.min(high, Math.max(low, Math.log(area)))
-    let [i, j] = [0, rows.length - 1]
-    while (j - i > 1) {
-      const middle = (i + j) >> 1
-      if (rows[middle].x <= x) i = middle
-      else j = middle
-    }
-    const [a, b] = [rows[i], rows[j]]
-    const t = b.x > a.x ? (x - a.x) / (b.x - a.x) : 0
-    return {
-      pressurePaAbs: a.pressurePaAbs + t * (b.pressurePaAbs - a.pressurePaAbs),
-      temperatureK: a.temperatureK + t * (b.temperatureK - a.temperatureK),
-      keepsUp: t < 1 ? a.keepsUp : b.keepsUp,
-    }
-  }
-}
-
-/** Effective area times a constant: what an air table is asked with. */
-export const tableArea = (input: PredictionInput): number =>
-  input.nozzle.count * input.nozzle.throatDiameterM ** 2 * input.coefficients.discharge.value
 
 /** Thinnest wall, gap between blades or hole that a printer must make, m. */
 export function thinnestFeature(input: PredictionInput): number {

@@ -1,3 +1,4 @@
+export * from './air-table'
 export * from './evaluate'
 export * from './field-path'
 export * from './map'

@@ -1,6 +1,7 @@
 import { nelderMead } from 'fmin/src/nelderMead.js'
 import type { PredictionInput } from '../prediction'
-import { evaluateDesign, type AirTable } from './evaluate'
+import type { AirTable } from './air-table'
+import { evaluateDesign } from './evaluate'
 import { applyDesign } from './points'
 import {
   brokenBy,

@@ -1,5 +1,6 @@
 import { holdsBack, type PredictionInput } from '../prediction'
-import { airTable, evaluateDesign, tableArea, type AirTable, type DesignFigures } from './evaluate'
+import { airTable, tableArea, type AirTable } from './air-table'
+import { evaluateDesign, type DesignFigures } from './evaluate'
 import { numberAt, scratchCopy } from './field-path'
 import { applyDesign, designPaths, designValues, type SearchVariable } from './points'
 

@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import { sample } from '../check-values/sample'
 import fc from 'fast-check'
 import { SPECS } from '../../project/document'
 import { LEDGER_LOSSES, turbineSummary } from '.'
@@ -56,30 +57,26 @@ describe.each(FAMILIES)('%s: energy never comes from nothing', (family) => {
     flare: fc.oneof(fc.constant(0), unit),
     share: fc.constantFrom(0.02, 0.1, 0.3, 0.6, 1),
   })
-  test(
-    'each loss by its own formula is none below nothing, and together they are what is missing, but for reheat',
-    () =>
-      void fc.assert(
-        fc.property(drawn, (d) => {
-          const gaugePa = 10 ** (1.5 + 4 * d.pressure)
-          const model = modelOf(varied(family, d.sizes), family, gaugePa, {
-            throat: 0.5 + 1.5 * d.throat,
-            angle: 0.6 + 0.8 * d.angle,
-            flare: 1 + 0.3 * d.flare,
-          })
-          const point = model.at(d.share * model.speedLimitRadPerS)
-          if (!(point.massFlowKgPerS > 0)) return
-          const { isentropicPowerW: whole } = point.ledger
-          for (const loss of LEDGER_LOSSES) expect(point.ledger[loss] / whole).toBeGreaterThanOrEqual(-1e-6)
-          expect(point.bladeTorqueNm * point.speedRadPerS).toBeLessThanOrEqual(whole * (1 + 1e-9))
-          // a disc pack's friction is summed over a dozen steps; reheat can only make the losses' sum larger than what is lost, and hardly at low pressure
-          expect(point.closure).toBeGreaterThan(family === 'disc-pack' ? 1 - 0.01 : 1 - 1e-4)
-          expect(point.closure).toBeLessThan(1 + 2.2 * (1 - (ROOM / (ROOM + gaugePa)) ** (1 / 3.5)) + 0.02)
-        }),
-        { seed: 31, numRuns: 120 },
-      ),
-    120_000,
-  )
+  test('each loss by its own formula is none below nothing, and together they are what is missing, but for reheat', () =>
+    void fc.assert(
+      fc.property(drawn, (d) => {
+        const gaugePa = 10 ** (1.5 + 4 * d.pressure)
+        const model = modelOf(varied(family, d.sizes), family, gaugePa, {
+          throat: 0.5 + 1.5 * d.throat,
+          angle: 0.6 + 0.8 * d.angle,
+          flare: 1 + 0.3 * d.flare,
+        })
+        const point = model.at(d.share * model.speedLimitRadPerS)
+        if (!(point.massFlowKgPerS > 0)) return
+        const { isentropicPowerW: whole } = point.ledger
+        for (const loss of LEDGER_LOSSES) expect(point.ledger[loss] / whole).toBeGreaterThanOrEqual(-1e-6)
+        expect(point.bladeTorqueNm * point.speedRadPerS).toBeLessThanOrEqual(whole * (1 + 1e-9))
+        // a disc pack's friction is summed over a dozen steps; reheat can only make the losses' sum larger than what is lost, and hardly at low pressure
+        expect(point.closure).toBeGreaterThan(family === 'disc-pack' ? 1 - 0.01 : 1 - 1e-4)
+        expect(point.closure).toBeLessThan(1 + 2.2 * (1 - (ROOM / (ROOM + gaugePa)) ** (1 / 3.5)) + 0.02)
+      }),
+      { seed: 31, numRuns: sample(40) },
+    ))
 })
 
 describe('jets into a ring', () => {

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { sample } from '../../core/check-values/sample'
 import './node-globals'
 import { ChakraProvider } from '@chakra-ui/react'
 import { cleanup, render } from '@testing-library/react'
@@ -66,10 +67,10 @@ describe.each(FAMILIES)('%s', (family) => {
           cleanup()
         }
       }),
-      { seed: 31, numRuns: 20, endOnFailure: true },
+      { seed: 31, numRuns: sample(5), endOnFailure: true },
     )
-    expect(drawn).toBeGreaterThan(10)
-  }, 120_000)
+    expect(drawn).toBeGreaterThan(0.5 * sample(5))
+  })
   test('its small picture in the tree of builds is there and finite', () => {
     const { container } = render(<MachineGlyph machine={newBuild(own, family).machine} size={90} />)
     expect(container.querySelector('svg, path, circle')).not.toBeNull()

@@ -1,3 +1,4 @@
+import { sample } from '../../core/check-values/sample'
 import fc from 'fast-check'
 import { PhysicsError } from '../../core/errors'
 import { powerChain, predict, workings, type Prediction } from '../../core/prediction'
@@ -84,10 +85,10 @@ describe.each(FAMILIES)('%s', (family) => {
         for (const f of reviewBuild(predictionInput(build, room), p).findings)
           expect(findingWords(f).mend.length).toBeGreaterThan(8)
       }),
-      { seed: 17, numRuns: 25, endOnFailure: true },
+      { seed: 17, numRuns: sample(5), endOnFailure: true },
     )
-    expect(held).toBeGreaterThan(15)
-  }, 120_000)
+    expect(held).toBeGreaterThan(0.6 * sample(5))
+  })
   test('its curve at any speed is what it would give if that were its working speed, though the supply sags', () => {
     const sagging = structuredClone(base)
     if (sagging.supply.kind === 'compressor') for (const point of sagging.supply.delivery) point.freeAirM3PerS *= 0.7

@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import { sample } from '../../core/check-values/sample'
 import fc from 'fast-check'
 import { makeDemo } from '../demo'
 import type { Project } from '../document'
@@ -44,7 +45,7 @@ test('what differs between two states leads from one to the other, and back', ()
       expect(applied(a, edits)).toEqual(b)
       expect(applied(b, inverseOf(edits))).toEqual(a)
     }),
-    { seed: 8, numRuns: 300 },
+    { seed: 8, numRuns: sample(100) },
   ))
 
 test('steps put together lead as far as one after the other, and back', () =>
@@ -54,7 +55,7 @@ test('steps put together lead as far as one after the other, and back', () =>
       expect(applied(a, joined)).toEqual(c)
       expect(applied(c, inverseOf(joined))).toEqual(a)
     }),
-    { seed: 9, numRuns: 150 },
+    { seed: 9, numRuns: sample(50) },
   ))
 
 const edited = (id: string, change: (b: Project['builds'][number]) => Project['builds'][number]): Project => ({

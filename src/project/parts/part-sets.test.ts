@@ -1,3 +1,4 @@
+import { sample } from '../../core/check-values/sample'
 import fc from 'fast-check'
 import Module, { type ManifoldToplevel } from 'manifold-3d'
 import { FITS_OF, axialLengths, rowOutline } from '../../core/geometry'
@@ -28,6 +29,9 @@ beforeAll(async () => {
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const first = (family: Family) => partsInput(newBuild(own, family))
 const mm = 1000
+/** Machines of each family. */
+const RUNS = sample(4)
+let lookedThrough = 0
 const ROOM = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
 
 /** Volume of a part by a formula of its own, mm3; null where there is none. Circles are 96-sided: 0.07 % small. */
@@ -81,7 +85,7 @@ describe.each(FAMILIES)('%s', (family) => {
     }
   })
   test('property: every part of random valid machines is watertight and in one piece, of the right volume where a formula tells it, or says in words why it cannot be made; nothing of it is thinner than its process makes where no figure is', () => {
-    let [sound, refused, looked, run] = [0, 0, 0, 0]
+    let [sound, refused, looked] = [0, 0, 0]
     fc.assert(
       fc.property(
         variedBuilds(family),
@@ -89,8 +93,7 @@ describe.each(FAMILIES)('%s', (family) => {
         fc.constantFrom('holes' as const, 'slots' as const),
         (build, process, outlets) => {
           const input = partsInput({ ...build, making: { ...build.making, process, outlets } })
-          // every third set is cut through as well: that takes as long as making it
-          const fine = run++ % 3 === 0 && thinnestFeature(predictionInput(build, ROOM)) * mm >= input.fits.thinnest
+          const fine = thinnestFeature(predictionInput(build, ROOM)) * mm >= input.fits.thinnest
           for (const name of new Set(partSet(input).map((p) => p.name))) {
             const part = made(name, input)
             if (part instanceof PhysicsError) {
@@ -109,13 +112,16 @@ describe.each(FAMILIES)('%s', (family) => {
           }
         },
       ),
-      { seed: 23, numRuns: 56, endOnFailure: true },
+      { seed: 23, numRuns: RUNS, endOnFailure: true },
     )
-    expect(sound).toBeGreaterThan(100)
-    expect(looked).toBeGreaterThan(20)
-    expect(refused / (sound + refused)).toBeLessThan(0.05)
-  }, 300_000)
+    expect(sound).toBeGreaterThan(RUNS)
+    lookedThrough += looked
+    // hardly any machine that a document takes cannot be made
+    expect(refused).toBeLessThanOrEqual(Math.max(1, 0.05 * (sound + refused)))
+  })
 })
+
+test('of all these parts enough were cut through and looked at', () => expect(lookedThrough).toBeGreaterThan(4 * RUNS))
 
 describe('parts fit each other', () => {
   test('a stator’s ring goes into the barrel with the process’s play, and the rings together fill it', () => {

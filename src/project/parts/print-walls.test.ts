@@ -1,3 +1,4 @@
+import { sample } from '../../core/check-values/sample'
 import fc from 'fast-check'
 import { newBuild } from '../document'
 import { partsInput } from './build-parts'
@@ -39,7 +40,7 @@ describe('how lines fill a wall', () => {
           }
         },
       ),
-      { seed: 6, numRuns: 300 },
+      { seed: 6, numRuns: sample(100) },
     )
   })
   test.each(FAMILIES)(
@@ -118,7 +119,7 @@ describe('an insert in its casing', () => {
           }
         },
       ),
-      { seed: 7, numRuns: 200, endOnFailure: true },
+      { seed: 7, numRuns: sample(70), endOnFailure: true },
     )
   })
   test('elsewhere it is as long as its nozzle; the note tells of the screw only where there is one', () => {

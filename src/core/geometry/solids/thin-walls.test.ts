@@ -1,3 +1,4 @@
+import { sample } from '../../check-values/sample'
 import fc from 'fast-check'
 import Module, { type Manifold, type ManifoldToplevel } from 'manifold-3d'
 import { FITS_OF } from '../fits'
@@ -34,7 +35,7 @@ describe('walls thinner than asked', () => {
             expect(Math.abs(s.wallMm / (thickness / (1 + thickness / 30)) - 1)).toBeLessThan(0.02)
         },
       ),
-      { seed: 4, numRuns: 40, endOnFailure: true },
+      { seed: 4, numRuns: sample(12), endOnFailure: true },
     )
   })
   test('property: a floor is judged by its own measure, in any place', () => {
@@ -50,7 +51,7 @@ describe('walls thinner than asked', () => {
           for (const s of found) expect([s.level, Math.abs(s.at[2] - (z + thickness / 2)) < 0.6]).toEqual([true, true])
         },
       ),
-      { seed: 5, numRuns: 30, endOnFailure: true },
+      { seed: 5, numRuns: sample(10), endOnFailure: true },
     )
   })
   test('a short web behind a groove is found at its place, a sound one is not', () => {
