@@ -7,7 +7,8 @@ export default defineConfig({
   testIgnore: 'screenshots/**',
   timeout: 90_000,
   expect: { timeout: 15_000 },
-  workers: 1,
+  // two files at a time; a page has processes of its own, so that more only wait for each other
+  workers: 2,
   // A second try tells a loaded machine from a fault; what needed one is listed as flaky.
   retries: 1,
   reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],

@@ -1,22 +1,31 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
 
+/** Watches a page from now on; what is called in the end fails when it logged an error or asked for anything outside its own origin, and begins anew. */
+export function watched(page: Page, baseURL = 'none'): () => void {
+  const errors: string[] = []
+  const foreign: string[] = []
+  page.on('console', (message) => {
+    if (message.type() === 'error') errors.push(message.text())
+  })
+  page.on('pageerror', (error) => errors.push(error.message))
+  page.on('request', (request) => {
+    const url = request.url()
+    if (!url.startsWith(baseURL) && !/^(data|blob):/.test(url)) foreign.push(url)
+  })
+  return () => {
+    const seen = [errors.splice(0), foreign.splice(0)]
+    expect(seen[0], 'nothing is logged as an error').toEqual([])
+    expect(seen[1], 'no request leaves the origin').toEqual([])
+  }
+}
+
 /** Every test fails when the page logs an error or asks for anything outside its own origin. */
 export const test = base.extend({
   page: async ({ page, baseURL }, provide) => {
-    const errors: string[] = []
-    const foreign: string[] = []
-    page.on('console', (message) => {
-      if (message.type() === 'error') errors.push(message.text())
-    })
-    page.on('pageerror', (error) => errors.push(error.message))
-    page.on('request', (request) => {
-      const url = request.url()
-      if (!url.startsWith(baseURL ?? 'none') && !/^(data|blob):/.test(url)) foreign.push(url)
-    })
+    const quiet = watched(page, baseURL)
     await provide(page)
-    expect(errors, 'nothing is logged as an error').toEqual([])
-    expect(foreign, 'no request leaves the origin').toEqual([])
+    quiet()
   },
 })
 export { expect }

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { accessible, expect, open, test } from './helpers'
+import { accessible, expect, open, test, watched } from './helpers'
 
 const VIEWS: [string, string, string | RegExp][] = [
   ['Builds', '/', 'Engraving spindle'],
@@ -31,18 +31,32 @@ const VIEWS: [string, string, string | RegExp][] = [
   ['Compare', '/compare?a=spindle-2&b=spindle-3', 'What can be said'],
 ]
 
-for (const scheme of ['light', 'dark'] as const)
-  test.describe(scheme, () => {
-    test.use({ colorScheme: scheme })
-    for (const [name, path, heading] of VIEWS)
-      test(`${name}: no accessibility fault, no sideways scrolling`, async ({ page }) => {
-        await open(page, path)
-        await expect(page.getByRole('heading', { name: heading }).first()).toBeVisible()
-        await page.waitForTimeout(1200)
-        expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
-        await accessible(page)
-      })
+test.describe('every view, by day and by night', () => {
+  // one page for all: opening the demo anew takes longer than the checks
+  let page: Page
+  let quiet: () => void
+  test.beforeAll(async ({ browser }) => {
+    page = await (await browser.newContext()).newPage()
+    quiet = watched(page, test.info().project.use.baseURL)
   })
+  test.afterAll(() => page.context().close())
+  for (const [name, path, heading] of VIEWS)
+    test(`${name}: no accessibility fault, no sideways scrolling`, async () => {
+      await page.emulateMedia({ colorScheme: 'light' })
+      await open(page, path)
+      await expect(page.getByRole('heading', { name: heading }).first()).toBeVisible()
+      await page.waitForTimeout(1000)
+      expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
+      await accessible(page)
+      const ink = () => page.evaluate(() => getComputedStyle(document.body).color)
+      const day = await ink()
+      await page.emulateMedia({ colorScheme: 'dark' })
+      await expect.poll(ink).not.toBe(day)
+      await page.waitForTimeout(300)
+      await accessible(page)
+      quiet()
+    })
+})
 
 test('the page’s policy is strict and holds', async ({ page }) => {
   const response = await page.goto('/')
