@@ -1,3 +1,4 @@
+/* eslint-disable @typescript-eslint/no-require-imports -- loaded by jest itself, before anything that could turn it into a module */
 /* Loaded before every test file of a mutated copy: which fault is planted, and which ones a file comes by. */
 const { appendFileSync } = require('node:fs')
 

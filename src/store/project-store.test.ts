@@ -41,6 +41,24 @@ test('the first visit opens the fallback and keeps it; the next one opens what w
   again.close()
 })
 
+test('while an own change is on its way, what another window writes does not push it out of sight; both are kept', async () => {
+  const { db, store } = await fresh()
+  const other = new ProjectStore(db, now)
+  await other.openLast(() => Promise.reject(new Error('not needed')))
+  other.change('note', (p) => void (p.machines[0].purpose = 'from the other window'))
+  await other.settled()
+  const names: (string | undefined)[] = []
+  const leave = store.subscribe(() => void names.push(name(store)))
+  rename(store, 'Mine')
+  await store.settled()
+  await until(() => store.snapshot().project?.machines[0].purpose === 'from the other window')
+  leave()
+  expect(new Set(names)).toEqual(new Set(['Mine']))
+  expect(name(store)).toBe('Mine')
+  store.close()
+  other.close()
+})
+
 test('undo and redo, also after a reload; a new change drops what was undone', async () => {
   const { db, store } = await fresh()
   rename(store, 'One')

@@ -59,6 +59,19 @@ describe('outlet sections', () => {
       2 * Math.PI + 4,
       6,
     ))
+  test('four quarter circles of no web have the edge of a circle and eight radii; a web takes what it covers', () => {
+    const quarters = (webM: number) => outletSection({ kind: 'divided', diameterM: 2, parts: 4, webM }).wettedPerimeterM
+    expect(quarters(1e-9)).toBeCloseTo(2 * Math.PI + 8, 6)
+    // one quarter walked round in small steps: its arc, and both straight sides from the web's corner to the rim
+    const [h, n] = [0.15, 20_000]
+    const [from, to] = [Math.asin(h), Math.acos(h)]
+    let arc = 0
+    for (let i = 0; i < n; i++) {
+      const [a, b] = [from + ((to - from) * i) / n, from + ((to - from) * (i + 1)) / n]
+      arc += Math.hypot(Math.cos(b) - Math.cos(a), Math.sin(b) - Math.sin(a))
+    }
+    expect(quarters(2 * h)).toBeCloseTo(4 * (arc + 2 * (Math.cos(from) - h)), 6)
+  })
   test.each(shapes)('scaled to an area, it has it: %j', (shape) =>
     expect(outletSection(scaledToArea(shape, 9e-6)).areaM2 / 9e-6).toBeCloseTo(1, 9),
   )

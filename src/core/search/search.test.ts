@@ -1,7 +1,8 @@
 import fc from 'fast-check'
-import { modelAt, predict, predictPlain, type PredictionInput } from '../prediction'
+import { airSide, modelAt, predict, predictPlain, type PredictionInput } from '../prediction'
 import { DEFAULT_COEFFICIENTS } from '../turbine'
 import {
+  airTable,
   applyDesign,
   brokenBy,
   designValues,
@@ -15,6 +16,7 @@ import {
   runSearch,
   sensitivities,
   searchTable,
+  tableArea,
   withNumbers,
   type Design,
   type SearchSpec,
@@ -235,6 +237,20 @@ describe.each([
       expect([i, evaluateDesign(input, table)?.keepsUp]).toEqual([i, predictPlain(input).air.sustained?.keepsUp])
     }
   })
+})
+
+test('the table knows to a hundred-thousandth of the area where the supply stops keeping up', () => {
+  const keeps = (area: number) => airSide({ ...base, flowShare: area / tableArea(base) }).sustained?.keepsUp ?? false
+  let [holds, sags] = [0.1 * tableArea(base), 20 * tableArea(base)]
+  expect([keeps(holds), keeps(sags)]).toEqual([true, false])
+  for (let i = 0; i < 50; i++) {
+    const middle = Math.sqrt(holds * sags)
+    if (keeps(middle)) holds = middle
+    else sags = middle
+  }
+  const table = airTable(base, [0.1 * tableArea(base), 20 * tableArea(base)])
+  expect(table(holds * (1 - 1e-5)).keepsUp).toBe(true)
+  expect(table(holds * (1 + 1e-5)).keepsUp).toBe(false)
 })
 
 test('watts per printable change: the wider throat tells more than half a degree', () => {

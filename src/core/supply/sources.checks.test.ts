@@ -6,6 +6,7 @@ import {
   polytropicOutlet,
   polytropicWork,
   CP,
+  airViscosity,
 } from '../air'
 import { checksOf, expectCheck, given } from '../check-values/check-values'
 import { bisect } from '../numerics'
@@ -28,6 +29,7 @@ import {
   shutOffPressure,
   skinWork,
   sustainedSupply,
+  tankConductance,
   tubeHeatTransfer,
   volumetricEfficiency,
   windPower,
@@ -199,6 +201,22 @@ describe('heat', () => {
   test('Gnielinski at Re 10,000 and Pr 0.707: Nusselt 31 (handbook tables, from memory, within 5 %)', () => {
     const flow = (10_000 * Math.PI * 0.006 * 1.81e-5) / 4
     expect((tubeHeatTransfer(flow, 0.006, 293.15) * 0.006) / 0.0276 / 31).toBeCloseTo(1, 1)
+  })
+  test('laminar below Re 2300: Nusselt 3.66 (round tube of one temperature, text-book value); straight from there to Gnielinski at 3000', () => {
+    const nusselt = (re: number) => {
+      const flow = (re * Math.PI * 0.006 * airViscosity(293.15)) / 4
+      return (tubeHeatTransfer(flow, 0.006, 293.15) * 0.006) / 0.0276
+    }
+    for (const re of [100, 1500, 2290]) expect(nusselt(re)).toBeCloseTo(3.66, 6)
+    // by hand: friction (0.79 ln 3000 - 1.64)^-2 = 0.04556, so 8.053 / 0.8022
+    expect(nusselt(3000)).toBeCloseTo(10.04, 2)
+    expect(nusselt(2650)).toBeCloseTo((3.66 + nusselt(3000)) / 2, 6)
+  })
+  test('a tank’s shell: a cylinder three times as long as wide, with its ends, at 10 W/(m2 K)', () => {
+    const d = 0.2
+    const volume = (Math.PI / 4) * d * d * (3 * d)
+    const area = Math.PI * d * 3 * d + 2 * (Math.PI / 4) * d * d
+    expect(tankConductance(volume)).toBeCloseTo(10 * area, 9)
   })
   test('a long coil brings air to its bath, none leaves it alone; the way between is exp(-NTU)', () => {
     const coil = { lengthM: 3, boreM: 6e-3, bathTemperatureK: 283.15 }

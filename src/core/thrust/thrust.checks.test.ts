@@ -59,6 +59,13 @@ describe('Barrowman & Barrowman (1966): centre of pressure', () => {
     expect(stability({ ...body, noseKind: 'ogive' }).centreOfPressureM).toBeCloseTo(0.466 * 0.08, 9)
     expect(stability(body).verdict).toBe('unstable')
   })
+  test('slender-body theory: a nose’s lift acts at its length less its volume over its base; cone and half sphere', () => {
+    const r = 0.02
+    const by = (lengthM: number, volumeM3: number) => lengthM - volumeM3 / (Math.PI * r * r)
+    const round = stability({ ...body, noseKind: 'round', noseLengthM: r })
+    expect(round.centreOfPressureM).toBeCloseTo(by(r, (2 / 3) * Math.PI * r ** 3), 9)
+    expect(stability(body).centreOfPressureM).toBeCloseTo(by(0.08, (Math.PI * r * r * 0.08) / 3), 9)
+  })
   test('four rectangular fins by hand', () => {
     // root = tip = 40 mm, span 40 mm, no sweep, at 360 mm: interference 1 + 20/60, 4*4*1 / (1 + sqrt(1 + (2*40/80)^2))
     const s = stability({

@@ -406,6 +406,33 @@ describe('vane motor', () => {
 })
 
 describe('reaction rotor (Euler with rothalpy)', () => {
+  test('on a point it rubs with two thirds of its radius: a flat end pressed evenly (text-book result), at any speed; in bearings not at all', () => {
+    const machine = {
+      ...(machines['reaction-rotor'] as Extract<TurbineMachine, { family: 'reaction-rotor' }>),
+      massKg: 0.04,
+      pointRadiusM: 0.5 * mm,
+    }
+    const surroundings = {
+      nozzle: { throatDiameterM: 1.2 * mm, count: 2, angleRad: 5 * deg, gapM: 0 },
+      bearings: { classId: '623', count: 2 },
+      coefficients: defaultCoefficients('reaction-rotor'),
+    }
+    const rubbing = (pivot: 'point' | 'bearings', speed: number) => {
+      const { ledger } = reactionTurbine({ ...machine, ...surroundings, pivot }, inlet(50e3)).at(speed)
+      return ledger.rubbingW / speed
+    }
+    // the friction over the area, by rings
+    let torque = 0
+    for (let i = 0; i < 1000; i++) {
+      const r = ((i + 0.5) / 1000) * 0.5 * mm
+      torque += ((0.04 * 9.80665) / (0.5 * mm) ** 2) * 2 * r * ((0.5 * mm) / 1000) * r
+    }
+    const { sliding } = defaultCoefficients('reaction-rotor')
+    for (const speed of [10, 800]) {
+      expect(rubbing('point', speed) / (sliding.value * torque)).toBeCloseTo(1, 5)
+      expect(rubbing('bearings', speed)).toBe(0)
+    }
+  })
   const matched = (p: number) => (p + 101325) / 101325
   const model = (gaugePa: number, converging: boolean) => {
     const mach = Math.sqrt(5 * (matched(gaugePa) ** (1 / 3.5) - 1))

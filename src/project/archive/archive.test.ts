@@ -57,6 +57,19 @@ test('a project that cannot be opened is packed as it lies', () => {
 })
 
 describe('what is refused', () => {
+  /** A small archive whose list says that a recording unpacks to so much. */
+  const claiming = (bytes: number): Uint8Array => {
+    const zip = zipSync({ 'project.json': strToU8('{}'), 'recordings/a.csv': strToU8('x'.repeat(50)) }, { level: 6 })
+    const view = new DataView(zip.buffer, zip.byteOffset)
+    for (let i = 0; i < zip.length - 4; i++)
+      if (view.getUint32(i, true) === 0x02014b50 && zip[i + 46] === 'r'.charCodeAt(0))
+        view.setUint32(i + 24, bytes, true)
+    return zip
+  }
+  test('what would unpack to more than 1 GB, by its own list, before anything is unpacked', () => {
+    expect(refused(claiming(1024 ** 3))).toMatch(/more than 1 GB/)
+    expect(refused(claiming(50))).not.toMatch(/more than 1 GB/)
+  })
   const document = (p: unknown) => ({ 'project.json': strToU8(JSON.stringify(p)) })
   test.each<[string, () => Uint8Array, RegExp]>([
     ['no ZIP at all', () => strToU8('hello'), /not a project archive/],

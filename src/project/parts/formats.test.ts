@@ -34,6 +34,24 @@ test('3MF: the three files of the core specification, millimetres, a named objec
   expect(model).not.toMatch(/xmlns:/)
 })
 
+test('3MF: parts side by side along the bed, 5 mm apart, each standing on it', () => {
+  const sunk: PartMesh = {
+    ...mesh,
+    name: 'wheel',
+    vertices: mesh.vertices.map((v, i) => (i % 3 === 2 ? v - 3 : i % 3 === 0 ? v - 7 : v)),
+    boundingBoxMm: { min: [-7, 0, -3], max: [-6, 1, -2] },
+  }
+  const model = strFromU8(unzipSync(to3mf([mesh, sunk, mesh], 'Three'))['3D/3dmodel.model'])
+  const placed = [...model.matchAll(/transform="([^"]*)"/g)].map((m) => m[1].split(' ').map(Number))
+  expect(placed.map((t) => t.slice(0, 9))).toEqual(Array.from({ length: 3 }, () => [1, 0, 0, 0, 1, 0, 0, 0, 1]))
+  // x: 0, then behind 1 mm of part and 5 mm of room; what lay below the bed is lifted onto it
+  expect(placed.map((t) => t.slice(9))).toEqual([
+    [0, 0, 0],
+    [13, 0, 3],
+    [12, 0, 0],
+  ])
+})
+
 test('DXF and SVG carry the outline in millimetres', () => {
   const profile = {
     outlines: [

@@ -169,3 +169,13 @@ test.each([
   if (!parsed.ok) throw new Error(parsed.message)
   expect((parsed.table.columns[1].unit?.si ?? NaN) / si).toBeCloseTo(1, 7)
 })
+
+describe('rows that do not fit the header', () => {
+  test('a row with more cells than the header is left out and named, one with fewer too; the rest stays', () => {
+    const parsed = parseTable(bytes('time,speed\n0,10\n1,11,99\n2,12\n3\n4,14\n'))
+    if (!parsed.ok) throw new Error(parsed.message)
+    expect(parsed.table.rows).toBe(3)
+    expect([...(parsed.table.columns[1].values ?? [])]).toEqual([10, 12, 14])
+    expect(parsed.table.badRows.lines).toEqual([3, 5])
+  })
+})

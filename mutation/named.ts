@@ -1,0 +1,211 @@
+/** A fault that the tests let pass once: what stands in a file, what is put in its place, and the tests that must find it now. */
+export interface NamedFault {
+  readonly name: string
+  readonly file: string
+  readonly was: string
+  readonly becomes: string
+  readonly tests: readonly string[]
+}
+
+const fault = (name: string, file: string, was: string, becomes: string, ...tests: string[]): NamedFault => ({
+  name,
+  file,
+  was,
+  becomes,
+  tests,
+})
+
+export const NAMED: readonly NamedFault[] = [
+  fault(
+    'critical-speed share',
+    'src/core/safety/review.ts',
+    'const real = 0.75 *',
+    'const real = 1.05 *',
+    'src/project/document/thresholds',
+  ),
+  fault(
+    'bearing do not run',
+    'src/core/safety/review.ts',
+    'bearing.share > 1.3 ?',
+    'bearing.share > 13 ?',
+    'src/project/document/thresholds',
+  ),
+  fault(
+    'disc-pack hole factor',
+    'src/core/machines/disc-pack/index.ts',
+    'const HOLES = 2',
+    'const HOLES = 1',
+    'src/core/machines',
+  ),
+  fault(
+    'blade-root area',
+    'src/core/strength/turning-bodies.ts',
+    'rootAreaM2: heldM * m.bladeThicknessM',
+    'rootAreaM2: 2 * heldM * m.bladeThicknessM',
+    'src/core/machines',
+    'src/core/strength',
+  ),
+  fault(
+    'least overhang',
+    'src/core/strength/critical-speed.ts',
+    'Math.max(1e-3, shaft.overhangM)',
+    'Math.max(1e-1, shaft.overhangM)',
+    'src/core/strength',
+  ),
+  fault(
+    'strength ignores the room',
+    'src/core/prediction/predict.ts',
+    'Math.max(input.ambient.temperatureK, base.air.temperatureK)',
+    'base.air.temperatureK',
+    'src/core/prediction',
+    'src/project/document/thresholds',
+  ),
+  fault(
+    'ozf·in by 12',
+    'src/core/units/quantities.ts',
+    '(poundForce / 16) * si',
+    '(poundForce / 12) * si',
+    'src/core/units',
+  ),
+  fault(
+    'gf column',
+    'src/project/recording/units.ts',
+    "'g gf', 1e-3 * STANDARD_GRAVITY",
+    "'g gf', STANDARD_GRAVITY",
+    'src/project/recording',
+  ),
+  fault(
+    'least pressure of version 1',
+    'src/project/migrations/v1-to-v2.ts',
+    'leastGaugePressurePa: 50_000',
+    'leastGaugePressurePa: 500_000',
+    'src/project/document/version',
+  ),
+  fault(
+    'rooms 5 K apart',
+    'src/project/compare/compare-builds.ts',
+    'TEMPERATURE_TOLERANCE_K = 5',
+    'TEMPERATURE_TOLERANCE_K = 50',
+    'src/project/compare',
+  ),
+  fault(
+    'over-long rows',
+    'src/project/recording/parse-table.ts',
+    'if (cells.length > this.headers.length) return this.bad(cells, line)\n    const row',
+    'const row',
+    'src/project/recording/parse-table',
+  ),
+  fault(
+    'clock-restart share',
+    'src/core/bench/clean-time.ts',
+    'top - 0.5 * (top - begun)',
+    'top - 0.95 * (top - begun)',
+    'src/core/bench/clean-time',
+  ),
+  fault(
+    'fin position',
+    'src/project/machines/thrust-body/schema.ts',
+    'b.fins.rootAtM > b.lengthM',
+    'b.fins.rootAtM > 9 * b.lengthM',
+    'src/project/validation/references',
+  ),
+  fault(
+    'bore equality',
+    'src/project/machines/schema-parts.ts',
+    'n.inletBoreM <= n.throatDiameterM',
+    'n.inletBoreM < n.throatDiameterM',
+    'src/project/validation/references',
+  ),
+  fault(
+    'wind-stack area halved',
+    'src/project/machines/wind-stack/index.ts',
+    'areaM2: 2 * m.stackRadiusM',
+    'areaM2: m.stackRadiusM',
+    'src/project/validation/references',
+  ),
+  fault(
+    '3MF spacing axis',
+    'src/project/parts/formats.ts',
+    'boundingBoxMm.max[0] - mesh.boundingBoxMm.min[0] + 5',
+    'boundingBoxMm.max[1] - mesh.boundingBoxMm.min[1] + 50',
+    'src/project/parts/formats',
+  ),
+  fault(
+    'unpack limit',
+    'src/project/archive/archive.ts',
+    'MAX_UNPACKED_BYTES = 1024 * 1024 * 1024',
+    'MAX_UNPACKED_BYTES = 1024 * 1024 * 1024 * 1000',
+    'src/project/archive/archive',
+  ),
+  fault(
+    'other-window guard',
+    'src/store/project-store.ts',
+    'if (this.jobs.length > 0) {\n      this.waiting',
+    'if (this.jobs.length > 99) {\n      this.waiting',
+    'src/store',
+  ),
+  fault(
+    'parent-id check',
+    'src/project/validation/references.ts',
+    'b.parentId === null || builds.has(b.parentId)',
+    'b.parentId === null || builds.size > 0',
+    'src/project/validation',
+  ),
+  fault(
+    'perimeter of quarters',
+    'src/core/flow/outlet.ts',
+    'perimeterM: 4 * (r * arc + 2 * (reach - h))',
+    'perimeterM: 4 * (r * arc + (reach - h))',
+    'src/core/flow/outlet',
+  ),
+  fault(
+    'shell of a tank',
+    'src/core/supply/heat.ts',
+    'diameter * diameter * 3.5',
+    'diameter * diameter * 7',
+    'src/core/supply',
+  ),
+  fault(
+    'range of Gnielinski',
+    'src/core/supply/heat.ts',
+    '(reynolds - 2300) / 700',
+    '(reynolds - 1000) / 700',
+    'src/core/supply',
+  ),
+  fault('round nose', 'src/core/thrust/stability.ts', 'round: 1 / 3', 'round: 2 / 3', 'src/core/thrust'),
+  fault(
+    'friction of a point',
+    'src/core/turbine/reaction.ts',
+    'machine.pointRadiusM * (2 / 3)',
+    'machine.pointRadiusM * (1 / 3)',
+    'src/core/turbine/families',
+  ),
+  fault(
+    'floor of the free speed',
+    'src/core/prediction/predict.ts',
+    '    Math.max(1, freeSpeedRadPerS),',
+    '    freeSpeedRadPerS,',
+    'src/project/document/still',
+  ),
+  fault(
+    'over-expansion',
+    'src/core/flow/nozzle.ts',
+    '< 0.4 * conditions',
+    '< 0.6 * conditions',
+    'src/core/flow/separation',
+  ),
+  fault(
+    'uncertainty of thrust',
+    'src/core/prediction/predict-thrust.ts',
+    'Math.hypot(cd, phi)\n',
+    'cd + phi\n',
+    'src/project/document/still',
+  ),
+  fault(
+    'where a supply stops keeping up',
+    'src/core/search/air-table.ts',
+    'from.keepsUp === to.keepsUp &&\n      middle.keepsUp === to.keepsUp &&',
+    '',
+    'src/core/search',
+  ),
+]
