@@ -9,6 +9,8 @@ export interface Site {
   readonly kind: string
   readonly was: string
   readonly becomes: string
+  /** A statement begins with it: a bracket there would be taken as the end of the line before. */
+  readonly begins: boolean
 }
 
 const OPERATORS: Readonly<Partial<Record<ts.SyntaxKind, string>>> = {
@@ -48,6 +50,16 @@ function outOfReach(node: ts.Node): boolean {
   return false
 }
 
+/** Whether a statement begins where a node does. */
+function beginsStatement(node: ts.Node, source: ts.SourceFile): boolean {
+  const start = node.getStart(source)
+  for (let at = node.parent; at.getStart(source) === start; at = at.parent) {
+    if (ts.isExpressionStatement(at)) return true
+    if (ts.isSourceFile(at)) return false
+  }
+  return false
+}
+
 /** Every fault that can be planted in a file, in the order of the file. */
 export function sitesOf(file: string, text: string): Site[] {
   const source = ts.createSourceFile(file, text, ts.ScriptTarget.ES2023, true, ts.ScriptKind.TS)
@@ -62,6 +74,7 @@ export function sitesOf(file: string, text: string): Site[] {
       kind,
       was: text.slice(start, node.getEnd()),
       becomes,
+      begins: beginsStatement(node, source),
     })
   }
   const visit = (node: ts.Node): void => {

@@ -1,4 +1,4 @@
-import { formatQuantity, unitOf, type QuantityKind } from '../core/units'
+import { formatQuantity, unitOf, type QuantityKind, inRpm } from '../core/units'
 
 /** A quantity inside a sentence, SI: it is put into the maker's unit where the words are shown. */
 export const q = (kind: QuantityKind, si: number): string => `\u27e6${kind}:${si}\u27e7`
@@ -18,9 +18,7 @@ export const plainWords = (text: string): string =>
 
 /** A speed for words, to three digits. */
 export const rpmWords = (radPerS: number): string =>
-  `${Number(((radPerS * 30) / Math.PI).toPrecision(3))
-    .toLocaleString('en')
-    .replace(/,/g, '\u202f')} rpm`
+  `${Number(inRpm(radPerS).toPrecision(3)).toLocaleString('en').replace(/,/g, '\u202f')} rpm`
 export const timesWords = (x: number): string => (x >= 10 ? x.toFixed(0) : x.toFixed(1))
 /** Three digits, no trailing noughts. */
 export const digits = (x: number): string => String(Number(x.toPrecision(3)))

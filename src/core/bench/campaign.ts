@@ -1,3 +1,4 @@
+import { RPM as rpm } from '../units/rotation'
 import { maximise } from '../numerics'
 import { normalDraw, seededRandom } from '../statistics'
 import { angleOfPulses } from './angle-trace'
@@ -33,8 +34,6 @@ export interface CampaignRow {
   /** Mean standard uncertainty over the truth. */
   readonly relative: number
 }
-
-const rpm = Math.PI / 30
 
 /** Truth of one repeat: machines differ from run to run, so that no single case is tuned to. */
 function drawTruth(random: () => number): SpinUpTruth {

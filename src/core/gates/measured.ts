@@ -1,3 +1,4 @@
+import { RPM } from '../units/rotation'
 import type { Measured } from '../statistics'
 import { finding, type Finding } from './finding'
 
@@ -64,7 +65,7 @@ export function fittingFigure(read: ReadAs, measuredOverExpected: number): Fit |
       ? { field: 'counts-per-turn', value: counts, now: read.countsPerTurn }
       : null
   }
-  const units: Record<string, number> = { rpm: Math.PI / 30, 'rad/s': 1, Hz: 2 * Math.PI }
+  const units: Record<string, number> = { rpm: RPM, 'rad/s': 1, Hz: 2 * Math.PI }
   const now = units[read.unit]
   if (!now) return null
   const found = Object.entries(units).find(

@@ -1,3 +1,4 @@
+import { mean } from '../statistics/mean'
 import type { Point } from './point'
 
 /** What the turbine model needs of a blade that a maker drew. Lengths in the outline's unit. */
@@ -43,7 +44,7 @@ export function measureBlade(points: readonly Point[]): MeasuredBlade {
   const base = middle(0.02)
   return {
     depth,
-    thickness: across.reduce((a, b) => a + b, 0) / across.length,
+    thickness: mean(across),
     inletAngleRad: angle(towards(slope(0.7, 0.86), slope(0.5, 0.7))),
     outletAngleRad: angle(towards(slope(0.14, 0.3), slope(0.3, 0.5))),
     points: points.map(([x, y]): Point => [x - least, y - base]),

@@ -1,3 +1,4 @@
+export * from './mean'
 export * from './least-squares'
 export * from './measured'
 export * from './median'

@@ -1,3 +1,4 @@
+import { mean } from './mean'
 import jStat from 'jstat'
 
 /** Difference of two means with its 95 % interval. */
@@ -10,7 +11,6 @@ export interface MeanDifference {
   readonly t: number
 }
 
-const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
 const variance = (values: readonly number[]) =>
   values.reduce((s, v) => s + (v - mean(values)) ** 2, 0) / (values.length - 1)
 

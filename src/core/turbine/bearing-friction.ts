@@ -1,3 +1,4 @@
+import { RPM as rpm } from '../units/rotation'
 /** A class of small deep-groove ball bearing. Speed limits and drag are catalogue-class values from memory (practice), not those of one maker. */
 export interface BearingClass {
   readonly id: string
@@ -12,7 +13,6 @@ export interface BearingClass {
   readonly viscousTorqueNms: number
 }
 
-const rpm = Math.PI / 30
 const mm = 1e-3
 
 export const BEARING_CLASSES: readonly BearingClass[] = [

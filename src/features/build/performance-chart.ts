@@ -1,3 +1,4 @@
+import { inRpm } from '../../core/units'
 import { jetSpeedAtRotor, type Prediction } from '../../core/prediction'
 import { airDensity } from '../../core/air'
 import type { BuildOf, RotatingMachine, RotatingPredicted } from '../../project/document'
@@ -13,7 +14,7 @@ export function performanceChart(
   shown: Shown,
   load: { speedRadPerS: number; label: string },
 ): CurveChartProps {
-  const krpm = (w: number) => (w * 30) / Math.PI
+  const krpm = inRpm
   const torque = (t: number) => shown.number(t, 'torque')
   const power = (w: number) => shown.number(w, 'power')
   const top = krpm(Math.max(p.summary.freeSpeedRadPerS * 1.08, load.speedRadPerS))

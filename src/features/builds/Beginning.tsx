@@ -1,4 +1,5 @@
 'use client'
+import { RPM as rpm } from '../../core/units'
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react'
 import dynamic from 'next/dynamic'
 import { useState, type ReactNode } from 'react'
@@ -10,8 +11,6 @@ import { freshId, useShown } from '../shared'
 import { usualAirs } from './usual-airs'
 
 const ChooserDialog = dynamic(() => import('./ChooserDialog'), { ssr: false })
-
-const rpm = Math.PI / 30
 
 /** What is to be done, with the figures that go with it. `turns` leads to a choice among machines; the others are one kind of their own. */
 const WANTS: readonly {

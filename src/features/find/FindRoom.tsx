@@ -1,22 +1,12 @@
 'use client'
 import { Box, Flex } from '@chakra-ui/react'
 import { useRouter, useSearchParams } from 'next/navigation'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { FITS_OF } from '../../core/geometry'
-import {
-  evaluateDesign,
-  OWN,
-  SEARCH_GOALS,
-  type Design,
-  type SearchConstraints,
-  type SearchGoal,
-  type SearchResult,
-} from '../../core/search'
-import { formatNumber, unitOf } from '../../core/units'
+import { evaluateDesign, type Design, type SearchConstraints, type SearchGoal } from '../../core/search'
+import { formatNumber } from '../../core/units'
 import {
   buildTitle,
-  fieldLimits,
-  fieldValue,
   isTurbine,
   nextVersion,
   predictionInput,
@@ -27,22 +17,19 @@ import {
 } from '../../project/document'
 import { buildFit } from '../../project/parts/build-fit'
 import { useProject, useStore } from '../../store'
-import { JobError, runSearchPool } from '../../workers'
 import {
   Advice,
   ChoiceField,
   EmptyState,
-  Figure,
   LinkButton,
   MainButton,
-  NumberField,
   QuietButton,
   RoomTitle,
   SectionTitle,
   Sheet,
   Views,
 } from '../../ui'
-import { FindingList, BuildPicker, freshId, useShown } from '../shared'
+import { BuildPicker, freshId, useShown } from '../shared'
 import {
   CONSTRAINT_WORDS,
   GOAL_WORDS,
@@ -52,69 +39,16 @@ import {
   firstVariables,
   variablesOf,
 } from './find-view-model'
+import { BuildNow, ChosenDesign } from './ChosenDesign'
+import { RangeField } from './RangeField'
 import { SweepView } from './SweepView'
 import { TradePicture, type Against } from './TradePicture'
+import { useSearch } from './use-search'
+import { Wanted } from './Wanted'
 
 type Ranges = Readonly<Record<string, readonly [number, number]>>
 
-/** One number of the search: in or out, and its range. */
-function RangeField({
-  field,
-  range,
-  onRange,
-  value,
-}: {
-  field: NumberFieldSpec
-  range: readonly [number, number] | undefined
-  onRange: (range: readonly [number, number] | null) => void
-  value: readonly [number, number]
-}) {
-  const shown = useShown()
-  const unit = field.kind === 'length' ? shown.unit('length').id : undefined
-  return (
-    <Box borderBottomWidth="1px" py="1">
-      <label>
-        <input
-          type="checkbox"
-          checked={range !== undefined}
-          onChange={(e) => onRange(e.target.checked ? value : null)}
-          style={{ accentColor: 'var(--gk-colors-petrol)', marginRight: 8 }}
-        />
-        {fieldName(field)}
-      </label>
-      {range && (
-        <Box pl="5">
-          <NumberField
-            label="from"
-            kind={field.kind}
-            unit={unit}
-            whole={field.whole}
-            value={range[0]}
-            limits={fieldLimits(field)}
-            onChange={(v) => onRange([v, range[1]])}
-          />
-          <NumberField
-            label="to"
-            kind={field.kind}
-            unit={unit}
-            whole={field.whole}
-            value={range[1]}
-            limits={fieldLimits(field)}
-            onChange={(v) => onRange([range[0], v])}
-          />
-        </Box>
-      )}
-    </Box>
-  )
-}
-
 const COUNTS = [2_000, 10_000, 100_000, 1_000_000] as const
-
-/** What is being done, and how far it is. */
-type Work =
-  | { readonly status: 'idle' }
-  | { readonly status: 'running'; readonly share: number }
-  | { readonly status: 'failed'; readonly message: string }
 
 function Room({ build }: { build: TurbineBuild }) {
   const shown = useShown()
@@ -144,43 +78,11 @@ function Room({ build }: { build: TurbineBuild }) {
   const [count, setCount] = useState<number>(10_000)
   const [axis, setAxis] = useState<Against>('air')
   const [view, setView] = useState<'search' | 'sweep'>('search')
-  const [work, setWork] = useState<Work>({ status: 'idle' })
-  const [result, setResult] = useState<SearchResult | null>(null)
-  const [chosen, setChosen] = useState<Design | null>(null)
-  const [took, setTook] = useState(0)
-  const cancel = useRef<AbortController | null>(null)
-  const picked = useRef(false)
-  useEffect(() => () => cancel.current?.abort(), [])
+  const search = useSearch()
+  const { work, result, chosen, took } = search
   const variables = variablesOf(fields, ranges)
-  const run = async () => {
-    cancel.current?.abort()
-    const own = new AbortController()
-    cancel.current = own
-    setWork({ status: 'running', share: 0 })
-    const started = performance.now()
-    const show = (found: SearchResult) => {
-      setTook(performance.now() - started)
-      setResult(found)
-      // what was picked while the picture grows stays
-      if (!picked.current) setChosen(found.best[0] ?? null)
-    }
-    picked.current = false
-    try {
-      const found = await runSearchPool(
-        { base: input, variables, constraints, goal, designs: count, seed: 1, shard: { index: 0, of: 1 } },
-        { signal: own.signal, progress: (share) => setWork({ status: 'running', share }), soFar: show },
-      )
-      show(found)
-      setWork({ status: 'idle' })
-    } catch (error) {
-      if (error instanceof JobError && error.fault.code === 'CANCELLED') setWork({ status: 'idle' })
-      else
-        setWork({
-          status: 'failed',
-          message: error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error),
-        })
-    }
-  }
+  const run = () =>
+    search.run({ base: input, variables, constraints, goal, designs: count, seed: 1, shard: { index: 0, of: 1 } })
   /** The build with a design's values put in. */
   const withDesign = (
     paths: readonly string[],
@@ -227,11 +129,8 @@ function Room({ build }: { build: TurbineBuild }) {
     })
     const done = store.change(`${made.name} from a search`, (p) => void p.builds.push(made))
     if (done.ok) router.push(`/build?build=${made.id}&station=rotor`)
-    else setWork({ status: 'failed', message: done.faults[0]?.message ?? 'This design cannot be built.' })
+    else search.fail(done.faults[0]?.message ?? 'This design cannot be built.')
   }
-  const limit = (key: keyof SearchConstraints, value: number | undefined) =>
-    setConstraints((c) => ({ ...c, [key]: value }))
-  const mm = shown.unit('length').id
   return (
     <>
       <RoomTitle title={<>Find: {buildTitle(project, build)}</>} about="move any of its numbers, keep what must hold">
@@ -240,62 +139,7 @@ function Room({ build }: { build: TurbineBuild }) {
       <Sheet
         left={
           <>
-            <SectionTitle first>What is wanted</SectionTitle>
-            <ChoiceField
-              label="Most of"
-              value={goal}
-              choices={SEARCH_GOALS.map((g) => ({ value: g, label: GOAL_WORDS[g] }))}
-              onChange={(v) => setGoal(v as SearchGoal)}
-            />
-            <SectionTitle>What must hold</SectionTitle>
-            <NumberField
-              label="Margin in stress"
-              kind="ratio"
-              value={constraints.leastStressMargin ?? 1}
-              limits={[1, 20]}
-              note="at free speed; 4 is twice in speed"
-              onChange={(v) => limit('leastStressMargin', v)}
-            />
-            <NumberField
-              label="Of the bearing’s limit"
-              kind="share"
-              value={constraints.mostBearingShare ?? 1}
-              limits={[0.1, 3]}
-              onChange={(v) => limit('mostBearingShare', v)}
-            />
-            <NumberField
-              label="Thinnest feature"
-              kind="length"
-              unit={mm}
-              value={constraints.leastFeatureM ?? 0}
-              limits={[0, 5e-3]}
-              note="wall, gap or hole that must be printed"
-              onChange={(v) => limit('leastFeatureM', v)}
-            />
-            <NumberField
-              label="Printer’s bed"
-              kind="length"
-              unit={mm}
-              value={constraints.bedM ?? 1}
-              limits={[0.03, 4]}
-              onChange={(v) => limit('bedM', v)}
-            />
-            <NumberField
-              label="Air at most"
-              kind="massFlow"
-              value={constraints.mostMassFlowKgPerS ?? 0.05}
-              limits={[1e-5, 1]}
-              onChange={(v) => limit('mostMassFlowKgPerS', v)}
-            />
-            <ChoiceField
-              label="Supply"
-              value={constraints.supplyHolds ? 'holds' : 'any'}
-              choices={[
-                { value: 'holds', label: 'must hold its setting' },
-                { value: 'any', label: 'may sag' },
-              ]}
-              onChange={(v) => setConstraints((c) => ({ ...c, supplyHolds: v === 'holds' }))}
-            />
+            <Wanted goal={goal} onGoal={setGoal} constraints={constraints} onConstraints={setConstraints} />
             <SectionTitle>What may change</SectionTitle>
             {fields.map((f) => (
               <RangeField
@@ -347,7 +191,7 @@ function Room({ build }: { build: TurbineBuild }) {
                       <Box className="num" fontSize="sm">
                         {Math.round(100 * work.share)} %
                       </Box>
-                      <QuietButton onClick={() => cancel.current?.abort()}>Cancel</QuietButton>
+                      <QuietButton onClick={search.cancel}>Cancel</QuietButton>
                     </>
                   ) : (
                     <MainButton disabled={variables.length === 0 || variables.length > 12} onClick={() => void run()}>
@@ -393,10 +237,7 @@ function Room({ build }: { build: TurbineBuild }) {
                     here={here}
                     against={axis}
                     chosen={chosen?.number ?? null}
-                    onChoose={(design) => {
-                      picked.current = true
-                      setChosen(design)
-                    }}
+                    onChoose={search.choose}
                   />
                 )}
                 {result && (
@@ -425,99 +266,17 @@ function Room({ build }: { build: TurbineBuild }) {
         }
         right={
           chosen && result ? (
-            <>
-              <SectionTitle first>
-                {chosen.number === OWN ? 'This build, as it stands' : `Design ${chosen.number}`}
-              </SectionTitle>
-              {result.best[0]?.number === OWN && (
-                <Advice tone="note" title="Yours is better">
-                  None of the {result.tried.toLocaleString('en')} tried, nor what was polished from the best of them,
-                  gives more {GOAL_WORDS[result.goal]} and keeps what must hold. Widen a range, or let another number
-                  change.
-                </Advice>
-              )}
-              {result.own && result.own.broken.length > 0 && (
-                <Advice tone="note" title="This build itself does not keep what must hold">
-                  {result.own.broken.map((key) => CONSTRAINT_WORDS[key]).join(', ')}: it is not among the designs.
-                </Advice>
-              )}
-              {result.paths.map((path, i) => {
-                const field = fields.find((f) => f.path === path)
-                if (!field) return null
-                const unit = unitOf(field.kind, field.kind === 'length' ? mm : undefined)
-                const n = chosen.values[i] / unit.si
-                return (
-                  <Figure
-                    key={path}
-                    label={fieldName(field)}
-                    origin="plain"
-                    value={field.whole ? String(Math.round(n)) : formatNumber(n)}
-                    unit={unit.label}
-                    sub={`now ${fieldWords(field, fieldValue(build, path) as number, shown)}`}
-                  />
-                )
-              })}
-              <Figure
-                label="At the load"
-                origin="predicted"
-                {...shown.parts(chosen.figures.powerAtLoadW, 'power')}
-                sub={here ? `now ${shown.text(here.powerAtLoadW, 'power')}` : undefined}
-              />
-              <Figure
-                label="Best power"
-                origin="predicted"
-                {...shown.parts(chosen.figures.bestPowerW, 'power')}
-                sub={`at ${shown.text(chosen.figures.bestSpeedRadPerS, 'rotation')}`}
-              />
-              <Figure
-                label="Air"
-                origin="predicted"
-                {...shown.parts(chosen.figures.massFlowKgPerS, 'massFlow')}
-                sub={here ? `now ${shown.text(here.massFlowKgPerS, 'massFlow')}` : undefined}
-              />
-              <Figure
-                label="Margin in stress"
-                origin="predicted"
-                {...shown.parts(chosen.figures.stressMargin, 'ratio')}
-                unit="×"
-              />
-              <FindingList findings={against} />
-              <MainButton mt="3" disabled={chosen.number === OWN} onClick={() => toBuild(chosen)}>
-                Open as a version
-              </MainButton>
-              <Advice tone="note" title="How sure is this?">
-                The same estimate as everywhere: differences between designs are surer than their power. Round to what
-                you can print, and change one thing at a time on the bench.
-              </Advice>
-            </>
+            <ChosenDesign
+              build={build}
+              chosen={chosen}
+              result={result}
+              here={here}
+              fields={fields}
+              against={against}
+              onOpen={() => toBuild(chosen)}
+            />
           ) : (
-            <>
-              <SectionTitle first>This build now</SectionTitle>
-              {here && (
-                <>
-                  <Figure
-                    label="At the load"
-                    origin="predicted"
-                    {...shown.parts(here.powerAtLoadW, 'power')}
-                    sub={shown.text(build.machine.load.speedRadPerS, 'rotation')}
-                  />
-                  <Figure
-                    label="Best power"
-                    origin="predicted"
-                    {...shown.parts(here.bestPowerW, 'power')}
-                    sub={`at ${shown.text(here.bestSpeedRadPerS, 'rotation')}`}
-                  />
-                  <Figure label="Air" origin="predicted" {...shown.parts(here.massFlowKgPerS, 'massFlow')} />
-                  <Figure
-                    label="Margin in stress"
-                    origin="predicted"
-                    {...shown.parts(here.stressMargin, 'ratio')}
-                    unit="×"
-                  />
-                  <Figure label="Thinnest feature" origin="predicted" {...shown.parts(here.thinnestM, 'length')} />
-                </>
-              )}
-            </>
+            <BuildNow build={build} here={here} />
           )
         }
       />

@@ -1,4 +1,5 @@
 'use client'
+import { inRpm } from '../../core/units'
 import { Box, Flex } from '@chakra-ui/react'
 import { memo, useState } from 'react'
 import { tradePower, type Design, type DesignFigures, type SearchResult } from '../../core/search'
@@ -11,7 +12,7 @@ const PAD = { left: 52, right: 16, top: 14, bottom: 34 } as const
 
 export type Against = 'air' | 'speed'
 const xOf = (f: DesignFigures, against: Against, shown: Shown) =>
-  against === 'air' ? shown.number(f.massFlowKgPerS, 'massFlow') : (f.bestSpeedRadPerS * 30) / Math.PI
+  against === 'air' ? shown.number(f.massFlowKgPerS, 'massFlow') : inRpm(f.bestSpeedRadPerS)
 
 /** Power against air used or against speed: designs that no other beats, the best ones, and where the build stands now. Each can be chosen. */
 export const TradePicture = memo(function TradePicture({
@@ -63,7 +64,7 @@ export const TradePicture = memo(function TradePicture({
       d.number,
       power(d.figures),
       shown.number(d.figures.massFlowKgPerS, 'massFlow'),
-      (d.figures.bestSpeedRadPerS * 30) / Math.PI,
+      inRpm(d.figures.bestSpeedRadPerS),
       d.figures.stressMargin,
       ...d.values,
     ]),

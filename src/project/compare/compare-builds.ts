@@ -1,4 +1,4 @@
-import { welchDifference, type MeanDifference } from '../../core/statistics'
+import { welchDifference, type MeanDifference, mean } from '../../core/statistics'
 import type { Build, Run } from '../document'
 import { mainMeasurement } from '../measuring'
 import { buildDifferences, type BuildDifference } from './build-differences'
@@ -41,8 +41,6 @@ export interface Comparison {
 /** Pressures further apart than this cannot be set against each other: power goes with about the 1.3th power of pressure. */
 const PRESSURE_TOLERANCE = 0.03
 const TEMPERATURE_TOLERANCE_K = 5
-
-const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length)
 
 function unfairness(a: ComparedSide, b: ComparedSide, differences: readonly BuildDifference[]): Unfair[] {
   const reasons: Unfair[] = []

@@ -1,3 +1,4 @@
+import { RPM as rpm } from '../../core/units/rotation'
 import { inertiaRig } from '../measuring'
 import type { TurbineCoefficients } from '../../core/turbine'
 import { effectiveInertia, encoderCounts, simulateSpinUp, type SpinUpTruth } from '../../core/bench'
@@ -30,7 +31,6 @@ const DAY = 24 * 3600 * 1000
 const START = Date.UTC(2026, 8, 7, 9, 0)
 const moment = (day: number, minutes = 0) => new Date(START + day * DAY + minutes * 60_000).toISOString()
 const mm = 1e-3
-const rpm = Math.PI / 30
 
 /** What the simulated workshop's rotors really do: hidden from the application, which only sees recordings. */
 const HIDDEN = {

@@ -1,5 +1,5 @@
+import { RPM as rpm } from '../../core/units/rotation'
 const deg = Math.PI / 180
-const rpm = Math.PI / 30
 
 /** Least and most of each input, SI: one table for the schemas and for the fields. */
 export const LIMITS = {

@@ -1,10 +1,10 @@
+import { RPM as rpm } from '../../core/units/rotation'
 import { angleOfCounts, angleOfPulses, angleOfSpeed, type PressureTrace, type RepairedTrace } from '../../core/bench'
 import type { Rig, TableMapping } from '../document'
 import type { Table, TableColumn } from './parse-table'
 import { splitHeader } from './units'
 
 const TIME_SI = { s: 1, ms: 1e-3, us: 1e-6 } as const
-const rpm = Math.PI / 30
 
 /** Units a speed signal without one in its header may be in. */
 export const SPEED_UNITS: Readonly<Record<string, number>> = { rpm, 'rad/s': 1, Hz: 2 * Math.PI }

@@ -1,3 +1,4 @@
+import { RPM as rpm } from '../../core/units/rotation'
 import { STANDARD_GRAVITY } from '../../core/units/gravity'
 /** A unit found in a column's header and what one of it is in SI. `kind` groups what can stand for one another. */
 export interface HeaderUnit {
@@ -17,7 +18,6 @@ export interface HeaderUnit {
     | 'temperature'
 }
 
-const rpm = Math.PI / 30
 const turn = 2 * Math.PI
 const psi = 6894.757293168361
 

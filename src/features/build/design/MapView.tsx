@@ -1,4 +1,5 @@
 'use client'
+import { inRpm } from '../../../core/units'
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { PerformanceMap } from '../../../core/search'
@@ -76,9 +77,9 @@ export function MapView({ build, predicted }: Pick<StationProps, 'build' | 'pred
     ],
     rows: map.gaugePressurePa.map((p, i) => [
       shown.number(p, 'gaugePressure'),
-      (map.bestSpeedRadPerS[i] * 30) / Math.PI,
+      inRpm(map.bestSpeedRadPerS[i]),
       shown.number(map.bestPowerW[i], 'power'),
-      (map.freeSpeedRadPerS[i] * 30) / Math.PI,
+      inRpm(map.freeSpeedRadPerS[i]),
       map.massFlowKgPerS[i] * 1000,
     ]),
   }
@@ -128,7 +129,7 @@ export function MapView({ build, predicted }: Pick<StationProps, 'build' | 'pred
                 textAnchor="middle"
                 fill={color('mute')}
               >
-                {w === 0 ? '0' : `${Math.round((w * 30) / Math.PI / 100) / 10}k`}
+                {w === 0 ? '0' : `${Math.round(inRpm(w) / 100) / 10}k`}
               </text>
             ))}
             {ticks(mostPressure).map((p) => (

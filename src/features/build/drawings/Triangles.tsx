@@ -2,7 +2,7 @@
 import { Box } from '@chakra-ui/react'
 import { memo, useState } from 'react'
 import type { TurbinePoint } from '../../../core/turbine'
-import { formatNumber } from '../../../core/units'
+import { formatNumber, inRpm } from '../../../core/units'
 import { Arrow, Views, color } from '../../../ui'
 
 const W = 620
@@ -48,7 +48,7 @@ export const Triangles = memo(function Triangles({ point }: { point: TurbinePoin
         viewBox={`0 0 ${W} ${H}`}
         width="100%"
         role="img"
-        aria-label={`Velocity triangles at ${formatNumber((point.speedRadPerS * 30) / Math.PI)} rpm: jet ${speed(t.c1)}, relative in ${speed(t.w1)}, relative out ${speed(t.w2)}, leaving ${speed(t.c2)}, blade ${formatNumber(t.bladeSpeed)} metres per second`}
+        aria-label={`Velocity triangles at ${formatNumber(inRpm(point.speedRadPerS))} rpm: jet ${speed(t.c1)}, relative in ${speed(t.w1)}, relative out ${speed(t.w2)}, leaving ${speed(t.c2)}, blade ${formatNumber(t.bladeSpeed)} metres per second`}
       >
         <text x="16" y="18" fontSize="12" fontWeight="700" fill={color('ink')}>
           into the blades, m/s
@@ -115,7 +115,7 @@ export const Triangles = memo(function Triangles({ point }: { point: TurbinePoin
           dashed
         />
         <text x={W - 8} y={H - 8} fontSize="11" textAnchor="end" fill={color('mute')}>
-          predicted at {formatNumber((point.speedRadPerS * 30) / Math.PI)} rpm · blades travel to the right
+          predicted at {formatNumber(inRpm(point.speedRadPerS))} rpm · blades travel to the right
         </text>
       </svg>
     </>

@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react'
 import { workingRadius } from '../../../core/machines'
-import { formatNumber } from '../../../core/units'
+import { formatNumber, inRpm } from '../../../core/units'
 import type { BuildOf, MachineOfKind, RotatingMachine, RotatingPredicted } from '../../../project/document'
 import type { Shown } from '../../shared'
 import { nozzleStation } from '../stations/nozzle-station'
@@ -35,7 +35,7 @@ export interface RotatingLook<F extends RotatingMachine['family']> {
 
 export type AnyLook = RotatingLook<RotatingMachine['family']>
 
-const rpm = (radPerS: number) => `${formatNumber((radPerS * 30) / Math.PI)} rpm`
+const rpm = (radPerS: number) => `${formatNumber(inRpm(radPerS))} rpm`
 
 /** How its rotor stands, in a word or two. */
 const standing = ({ machine }: BuildOf<RotatingMachine>): string =>

@@ -2,7 +2,7 @@
 import { useId, useMemo } from 'react'
 import { MATERIALS, energyInWords } from '../../../core/strength'
 import { BEARING_CLASSES } from '../../../core/turbine'
-import { formatNumber } from '../../../core/units'
+import { formatNumber, inRpm } from '../../../core/units'
 import { LIMITS, shownFields } from '../../../project/document'
 import {
   Advice,
@@ -186,7 +186,7 @@ function SpeedLine({ predicted }: { predicted: Predicted }) {
       summary.freeSpeedRadPerS,
     ) * 1.08
   const x = (w: number) => 20 + (w / most) * 580
-  const rpm = (w: number) => `${formatNumber((w * 30) / Math.PI)} rpm`
+  const rpm = (w: number) => `${formatNumber(inRpm(w))} rpm`
   const half = strength.burstSpeedRadPerS / Math.SQRT2
   const marks = [
     ['best power', figures.bestSpeedRadPerS, 26],

@@ -1,8 +1,6 @@
 'use client'
-import { Box, chakra } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
-import type { OutletForm } from '../../../core/flow'
-import { impulseWorking, runTimeUncertainty, wayWorking, type OutletRow } from '../../../core/prediction'
+import { impulseWorking, runTimeUncertainty, wayWorking } from '../../../core/prediction'
 import { LIMITS } from '../../../project/document'
 import {
   Advice,
@@ -14,11 +12,11 @@ import {
   Sheet,
   TextField,
   Views,
-  type CurveChartProps,
 } from '../../../ui'
-import { useAirJob, useSettled, useShown, type Shown } from '../../shared'
-import type { ThrustPredicted } from '../../../project/document'
+import { useSettled, useShown } from '../../shared'
 import type { ThrustStationProps } from './station-props'
+import { motionChart, thrustChart } from './way-charts'
+import { Ranking } from './OutletRanking'
 
 function Inputs({ build, edit }: ThrustStationProps) {
   const shown = useShown()
@@ -101,163 +99,6 @@ function Inputs({ build, edit }: ThrustStationProps) {
           onChange={(v) => edit('least pressure', (b) => void (b.leastGaugePressurePa = v), 'least')}
         />
       )}
-    </>
-  )
-}
-
-function motionChart({ thrust }: ThrustPredicted, climb: boolean, shown: Shown): CurveChartProps {
-  const { trace } = thrust.flight
-  return {
-    label: 'Speed and way against time',
-    xLabel: 'time, s',
-    left: { label: 'm/s', domain: [0, 'auto'] },
-    right: { label: climb ? 'height, m' : 'way, m', domain: [0, 'auto'] },
-    lines: [
-      {
-        id: 'v',
-        name: 'speed',
-        tone: 'copper',
-        predicted: true,
-        axis: 'left',
-        points: trace.map((s) => ({ x: s.timeS, y: shown.number(s.speedMPerS, 'speed') })),
-      },
-      {
-        id: 's',
-        name: climb ? 'height' : 'way',
-        tone: 'petrol',
-        predicted: true,
-        axis: 'right',
-        points: trace.map((s) => ({ x: s.timeS, y: s.distanceM })),
-      },
-    ],
-    height: 230,
-  }
-}
-
-function thrustChart({ thrust }: ThrustPredicted, shown: Shown): CurveChartProps {
-  const last = thrust.flight.trace[thrust.flight.trace.length - 1]
-  const steady = [
-    { timeS: 0, t: thrust.nozzle.thrustN },
-    { timeS: last?.timeS ?? 1, t: thrust.nozzle.thrustN },
-  ]
-  const points = thrust.rest
-    ? thrust.rest.trace.map((s, i, all) => ({
-        timeS: s.timeS,
-        t: i < all.length - 1 ? (all[i + 1].impulseNs - s.impulseNs) / Math.max(1e-12, all[i + 1].timeS - s.timeS) : 0,
-      }))
-    : steady
-  return {
-    label: 'Thrust held still, against time',
-    xLabel: 'time, s',
-    left: { label: shown.unit('force').label, domain: [0, 'auto'] },
-    lines: [
-      {
-        id: 'f',
-        name: 'thrust, held still',
-        tone: 'copper',
-        predicted: true,
-        axis: 'left',
-        points: points.map((p) => ({ x: p.timeS, y: shown.number(p.t, 'force') })),
-      },
-    ],
-    height: 230,
-  }
-}
-
-const FORMS: readonly { readonly name: string; readonly form: OutletForm }[] = [
-  { name: 'one hole', form: { kind: 'round' } },
-  { name: 'two halves', form: { kind: 'divided', parts: 2, webM: 0.6e-3 } },
-  { name: 'four quarters', form: { kind: 'divided', parts: 4, webM: 0.6e-3 } },
-  { name: 'slot 6 : 1', form: { kind: 'slot', aspect: 6 } },
-  { name: 'ring of 7', form: { kind: 'ring', holes: 7, ringRadiusM: 8e-3 } },
-]
-const AREAS = [0.5, 1, 2]
-const AREA_WORDS: Record<number, string> = { 0.5: 'half the area', 1: 'this area', 2: 'twice the area' }
-
-/** Outlets ranked by both metrics; the best of each column is marked in words. */
-function Ranking({ predicted, climb }: { predicted: ThrustPredicted; climb: boolean }) {
-  const shown = useShown()
-  const input = useSettled(predicted.input, 250)
-  const { result, failed } = useAirJob(
-    useMemo(() => ({ kind: 'outlets' as const, input, forms: FORMS.map((f) => f.form), areaFactors: AREAS }), [input]),
-  )
-  if (failed)
-    return (
-      <Advice tone="warn" title={failed}>
-        Check supply and nozzle.
-      </Advice>
-    )
-  if (!result)
-    return (
-      <Box h="220px" color="mute" role="status">
-        Trying fifteen outlets…
-      </Box>
-    )
-  const best = (read: (r: OutletRow) => number) => result.reduce((a, b) => (read(b) > read(a) ? b : a))
-  const [longest, strongest, farthest] = [
-    best((r) => r.restTimeS ?? 0),
-    best((r) => r.impulseNs ?? 0),
-    best((r) => r.distanceM),
-  ]
-  const name = (r: OutletRow) =>
-    `${FORMS.find((f) => JSON.stringify(f.form) === JSON.stringify(r.form))?.name ?? r.form.kind}, ${AREA_WORDS[r.areaFactor]}`
-  const cell = (text: string, winner: boolean) => (
-    <chakra.td
-      py="3px"
-      px="1"
-      textAlign="right"
-      className="num"
-      fontWeight={winner ? '700' : '500'}
-      color={winner ? 'petrol' : undefined}
-    >
-      {winner ? '★ ' : ''}
-      {text}
-    </chakra.td>
-  )
-  return (
-    <>
-      <chakra.table w="100%" fontSize="xs">
-        <caption className="sr-only">
-          Outlets compared held still and in motion; a star marks the best of a column
-        </caption>
-        <thead>
-          <chakra.tr borderBottomWidth="1px" color="mute">
-            <th style={{ textAlign: 'left' }}>outlet</th>
-            <th style={{ textAlign: 'right' }}>push at first</th>
-            <th style={{ textAlign: 'right' }}>lasts, held still</th>
-            <th style={{ textAlign: 'right' }}>impulse</th>
-            <th style={{ textAlign: 'right' }}>{climb ? 'height' : 'way'}</th>
-          </chakra.tr>
-        </thead>
-        <tbody>
-          {result.map((r, i) => (
-            <chakra.tr key={i} borderBottomWidth="1px">
-              <td>{name(r)}</td>
-              {cell(shown.text(r.startThrustN, 'force'), false)}
-              {cell(
-                r.restTimeS === null ? '—' : shown.text(r.restTimeS, 'time'),
-                r === longest && r.restTimeS !== null,
-              )}
-              {cell(
-                r.impulseNs === null ? '—' : shown.text(r.impulseNs, 'impulse'),
-                r === strongest && r.impulseNs !== null,
-              )}
-              {cell(r.leaves ? `${r.distanceM.toPrecision(3)} m` : 'stays', r === farthest && r.leaves)}
-            </chakra.tr>
-          ))}
-        </tbody>
-      </chakra.table>
-      <Advice
-        tone="note"
-        title={
-          longest === farthest
-            ? 'Here the outlet that lasts longest also gets farthest'
-            : `Longest: ${name(longest)}. ${climb ? 'Highest' : 'Farthest'}: ${name(farthest)}.`
-        }
-      >
-        Time on the ground and {climb ? 'height' : 'way'} rank outlets differently: a small hole lasts but pushes too
-        little. Judge by what you want. The shapes’ own losses are estimates; the areas count for more.
-      </Advice>
     </>
   )
 }

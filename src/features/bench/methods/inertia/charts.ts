@@ -1,9 +1,8 @@
+import { inRpm } from '../../../../core/units'
 import type { InertiaReduction } from '../../../../core/bench'
 import type { MachinePredicted } from '../../../../project/document'
 import type { CurveChartProps } from '../../../../ui'
 import type { Shown } from '../../../shared'
-
-const rpm = (radPerS: number) => (radPerS * 30) / Math.PI
 
 /** What was recorded: speed in short steps, the fitted law over it. */
 export function traceChart(r: InertiaReduction): CurveChartProps {
@@ -20,7 +19,7 @@ export function traceChart(r: InertiaReduction): CurveChartProps {
         predicted: false,
         axis: 'left',
         broad: true,
-        points: timeS.map((t, i) => ({ x: t, y: rpm(speedRadPerS[i]) })),
+        points: timeS.map((t, i) => ({ x: t, y: inRpm(speedRadPerS[i]) })),
       },
       {
         id: 'fit',
@@ -28,7 +27,7 @@ export function traceChart(r: InertiaReduction): CurveChartProps {
         tone: 'copper',
         predicted: false,
         axis: 'left',
-        points: timeS.map((t, i) => ({ x: t, y: fittedRadPerS[i] === null ? null : rpm(fittedRadPerS[i]) })),
+        points: timeS.map((t, i) => ({ x: t, y: fittedRadPerS[i] === null ? null : inRpm(fittedRadPerS[i]) })),
       },
     ],
     limits: [],
@@ -40,9 +39,9 @@ export function traceChart(r: InertiaReduction): CurveChartProps {
 export function residualChart(r: InertiaReduction): CurveChartProps {
   const { timeS, speedRadPerS, fittedRadPerS } = r.trace
   const points = timeS.flatMap((t, i) =>
-    fittedRadPerS[i] === null ? [] : [{ x: t, y: rpm(speedRadPerS[i] - fittedRadPerS[i]) }],
+    fittedRadPerS[i] === null ? [] : [{ x: t, y: inRpm(speedRadPerS[i] - fittedRadPerS[i]) }],
   )
-  const most = 4 * Math.max(1, rpm(r.residualRadPerS))
+  const most = 4 * Math.max(1, inRpm(r.residualRadPerS))
   return {
     label: 'What the fit leaves',
     xLabel: 'time, s',
@@ -51,7 +50,7 @@ export function residualChart(r: InertiaReduction): CurveChartProps {
     lines: [
       {
         id: 'left',
-        name: `what the fit leaves, ±${Math.round(rpm(r.residualRadPerS))} rpm`,
+        name: `what the fit leaves, ±${Math.round(inRpm(r.residualRadPerS))} rpm`,
         tone: 'mute',
         predicted: false,
         axis: 'left',
@@ -71,7 +70,7 @@ export function coastChart(r: InertiaReduction, shown: Shown): CurveChartProps {
   return {
     label: 'Drag while coasting',
     xLabel: 'rotor speed, rpm',
-    xDomain: [0, rpm(top)],
+    xDomain: [0, inRpm(top)],
     left: { label: shown.unit('torque').label, domain: [0, 'auto'] },
     lines: [
       {
@@ -80,7 +79,7 @@ export function coastChart(r: InertiaReduction, shown: Shown): CurveChartProps {
         tone: 'petrol',
         predicted: false,
         axis: 'left',
-        points: grid.map((w) => ({ x: rpm(w), y: t(a + b * w + c * w * w) })),
+        points: grid.map((w) => ({ x: inRpm(w), y: t(a + b * w + c * w * w) })),
       },
     ],
     dots: [
@@ -90,7 +89,7 @@ export function coastChart(r: InertiaReduction, shown: Shown): CurveChartProps {
         tone: 'ink',
         axis: 'left',
         shape: 'square',
-        points: r.coastPoints.map((p) => ({ x: rpm(p.speedRadPerS), y: t(p.dragNm), e: 2 * t(p.uncertaintyNm) })),
+        points: r.coastPoints.map((p) => ({ x: inRpm(p.speedRadPerS), y: t(p.dragNm), e: 2 * t(p.uncertaintyNm) })),
       },
     ],
     height: 310,
@@ -116,7 +115,7 @@ export function rotorChart(
   const line = over?.lines.find((l) => l.id === (at === 'shaft' ? 'torque' : 'bladeTorque'))
   const foreseen = over && line ? over.over.map((w, i) => ({ w, torque: line.values[i] })) : []
   const top =
-    rpm(Math.max(curve.speedRadPerS[curve.speedRadPerS.length - 1], foreseen[foreseen.length - 1]?.w ?? 0)) * 1.03
+    inRpm(Math.max(curve.speedRadPerS[curve.speedRadPerS.length - 1], foreseen[foreseen.length - 1]?.w ?? 0)) * 1.03
   return {
     label: `Measured torque and power ${at === 'shaft' ? 'at the shaft' : 'on the blades'}`,
     xLabel: 'rotor speed, rpm',
@@ -131,7 +130,7 @@ export function rotorChart(
         predicted: false,
         axis: 'left',
         points: curve.speedRadPerS.map((w, i) => ({
-          x: rpm(w),
+          x: inRpm(w),
           y: t(torque[i]),
           lo: t(torque[i] - curve.torqueBandNm[i]),
           hi: t(torque[i] + curve.torqueBandNm[i]),
@@ -144,7 +143,7 @@ export function rotorChart(
         predicted: false,
         axis: 'right',
         points: curve.speedRadPerS.map((w, i) => ({
-          x: rpm(w),
+          x: inRpm(w),
           y: p(power[i]),
           lo: p(power[i] - curve.powerBandW[i]),
           hi: p(power[i] + curve.powerBandW[i]),
@@ -158,7 +157,7 @@ export function rotorChart(
               tone: 'petrol',
               predicted: true,
               axis: 'left' as const,
-              points: foreseen.map((c) => ({ x: rpm(c.w), y: t(c.torque) })),
+              points: foreseen.map((c) => ({ x: inRpm(c.w), y: t(c.torque) })),
             },
             {
               id: 'pp',
@@ -166,7 +165,7 @@ export function rotorChart(
               tone: 'copper',
               predicted: true,
               axis: 'right' as const,
-              points: foreseen.map((c) => ({ x: rpm(c.w), y: p(c.torque * c.w) })),
+              points: foreseen.map((c) => ({ x: inRpm(c.w), y: p(c.torque * c.w) })),
             },
           ]
         : []),
@@ -178,7 +177,7 @@ export function rotorChart(
         tone: 'petrol',
         axis: 'left',
         shape: 'square',
-        points: r.points.map((q) => ({ x: rpm(q.speedRadPerS), y: t(of(q)), e: 2 * t(q.torqueUncertaintyNm) })),
+        points: r.points.map((q) => ({ x: inRpm(q.speedRadPerS), y: t(of(q)), e: 2 * t(q.torqueUncertaintyNm) })),
       },
       {
         id: 'dp',
@@ -187,7 +186,7 @@ export function rotorChart(
         axis: 'right',
         shape: 'circle',
         points: r.points.map((q) => ({
-          x: rpm(q.speedRadPerS),
+          x: inRpm(q.speedRadPerS),
           y: p(of(q) * q.speedRadPerS),
           e: 2 * p(q.torqueUncertaintyNm * q.speedRadPerS),
         })),

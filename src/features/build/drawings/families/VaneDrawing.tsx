@@ -1,4 +1,5 @@
 'use client'
+import { GAMMA } from '../../../../core/air'
 import { memo, useId } from 'react'
 import { boreReach, cellVolume } from '../../../../core/turbine'
 import type { Prediction } from '../../../../core/prediction'
@@ -34,7 +35,8 @@ export const VaneDrawing = memo(function VaneDrawing({
   /** Pressure in the cell whose leading vane stands at an angle. */
   const pressure = (leading: number) => {
     if (leading <= machine.inletEndsRad) return fill
-    if (leading < machine.exhaustOpensRad) return fill * (filled / Math.max(1e-12, cellVolume(machine, leading))) ** 1.4
+    if (leading < machine.exhaustOpensRad)
+      return fill * (filled / Math.max(1e-12, cellVolume(machine, leading))) ** GAMMA
     return ambientPa
   }
   const leads = Array.from({ length: machine.vanes }, (_, i) => 0.35 + i * step)
