@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process'
 import { existsSync, readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { chromium, type Page } from '@playwright/test'
+import { FAMILIES } from '../src/core/machines'
 import { summary, type Times } from './timing'
 
 const PORT = 4327
@@ -19,12 +20,24 @@ export function firstLoadSizes(): Record<string, number> {
   )
 }
 
-/** From the input event of a typed digit to the frame that shows the new figure, ms, in the page. */
-async function inputToPaint(page: Page, label: string, values: readonly string[]): Promise<Times> {
-  const times = await page.evaluate(
-    async ({ label, values }) => {
+interface Typing extends Times {
+  readonly p95Ms: number
+  /** Tasks of the page's thread over 50 ms while typing, and the longest of all that the browser tells, ms. */
+  readonly tasksOver50Ms: number
+  readonly longestTaskMs: number
+}
+
+/** From the input event of a typed digit to the frame that shows the new figure, ms, in the page, while a field moves by half a percent each time. */
+async function inputToPaint(page: Page, label: string): Promise<Typing> {
+  const { times, tasks } = await page.evaluate(
+    async ({ label }) => {
       const input = [...document.querySelectorAll('label')].find((l) => l.textContent?.trim() === label)
         ?.control as HTMLInputElement
+      const first = Number(input.value)
+      const values = Array.from({ length: 23 }, (_, i) => (first * (1 + 0.005 * (i + 1))).toPrecision(4))
+      const tasks: number[] = []
+      const watch = new PerformanceObserver((list) => tasks.push(...list.getEntries().map((e) => e.duration)))
+      watch.observe({ type: 'longtask' })
       const shown = document.querySelector('main')
       const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set
       const painted = () =>
@@ -47,11 +60,35 @@ async function inputToPaint(page: Page, label: string, values: readonly string[]
         measured.push(performance.now() - started)
         await new Promise((r) => setTimeout(r, 250))
       }
-      return measured
+      await new Promise((r) => setTimeout(r, 500))
+      watch.disconnect()
+      return { times: measured.slice(3), tasks }
     },
-    { label, values: [...values] },
+    { label },
   )
-  return summary(times.slice(3))
+  const sorted = [...times].sort((a, b) => a - b)
+  return {
+    ...summary(times),
+    p95Ms: sorted[Math.floor(0.95 * (sorted.length - 1))],
+    tasksOver50Ms: tasks.length,
+    longestTaskMs: Math.max(0, ...tasks),
+  }
+}
+
+/** From the click on Search to the first picture of the trade-off, and to the end, ms. */
+async function searchInPage(page: Page): Promise<{ readonly firstPictureMs: number; readonly wholeMs: number }> {
+  const button = page.getByRole('button', { name: 'Search', exact: true })
+  await button.waitFor()
+  const started = Date.now()
+  await button.click()
+  await page
+    .locator('svg[role="img"], svg[aria-label]')
+    .filter({ hasText: /air used/ })
+    .first()
+    .waitFor()
+  const firstPictureMs = Date.now() - started
+  await button.waitFor({ timeout: 120_000 })
+  return { firstPictureMs, wholeMs: Date.now() - started }
 }
 
 /** The built application in headless Chromium. */
@@ -77,18 +114,22 @@ export async function benchPage() {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     // The runner keeps function names by a helper that the page does not have.
     await page.addInitScript({ content: 'globalThis.__name = (f) => f' })
-    const sweep = (from: number, step: number) => Array.from({ length: 23 }, (_, i) => (from + i * step).toFixed(2))
-    const open = async (station: string) => {
-      await page.goto(`${origin}/build?build=spindle-4&station=${station}`)
+    const open = async (build: string, station: string) => {
+      await page.goto(`${origin}/build?build=${build}&station=${station}`)
       await page.getByRole('tab', { name: /^Nozzle/ }).waitFor()
       await page.waitForTimeout(2500)
     }
-    await open('nozzle')
-    const throat = await inputToPaint(page, 'Throat', sweep(1.3, 0.03))
-    await open('rotor')
-    const radius = await inputToPaint(page, 'Mean radius', sweep(24, 0.2))
+    await open('spindle-4', 'rotor')
+    const meanRadius = await inputToPaint(page, 'Mean radius')
+    const throat: Record<string, Typing> = {}
+    for (const family of FAMILIES) {
+      await open(family === 'tangential-impulse' ? 'spindle-4' : `other-${family}`, 'nozzle')
+      throat[family] = await inputToPaint(page, 'Throat')
+    }
+    await page.goto(`${origin}/find?build=spindle-4`)
+    const search = await searchInPage(page)
     await browser.close()
-    return { throat, meanRadius: radius }
+    return { typing: { throat, meanRadius }, search }
   } finally {
     server.kill()
   }
