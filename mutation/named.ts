@@ -160,9 +160,9 @@ export const NAMED: readonly NamedFault[] = [
   ),
   fault(
     'shell of a tank',
-    'src/core/supply/heat.ts',
-    'diameter * diameter * 3.5',
-    'diameter * diameter * 7',
+    'src/core/supply/vessel.ts',
+    '3.5 * Math.PI * diameter',
+    '7 * Math.PI * diameter',
     'src/core/supply',
   ),
   fault(

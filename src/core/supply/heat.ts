@@ -1,3 +1,4 @@
+import { cylinderShell } from './vessel'
 import {
   CP,
   adiabaticWork,
@@ -66,10 +67,7 @@ export interface CompressedAirHeat {
 }
 
 /** Conductance of a compressor's tank to the room, W/K: about 10 W/(m2 K) over its shell, radiation included (common practice, a factor of two either way). */
-export function tankConductance(volumeM3: number): number {
-  const diameter = Math.cbrt((4 * volumeM3) / (3 * Math.PI))
-  return 10 * Math.PI * diameter * diameter * 3.5
-}
+export const tankConductance = (volumeM3: number): number => 10 * cylinderShell(volumeM3)
 
 /**
  * Temperatures and water of compressed air on its way from intake to line, at a steady flow.

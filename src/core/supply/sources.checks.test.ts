@@ -31,6 +31,7 @@ import {
   sustainedSupply,
   tankConductance,
   tubeHeatTransfer,
+  wallConductance,
   volumetricEfficiency,
   windPower,
   windPressure,
@@ -212,11 +213,12 @@ describe('heat', () => {
     expect(nusselt(3000)).toBeCloseTo(10.04, 2)
     expect(nusselt(2650)).toBeCloseTo((3.66 + nusselt(3000)) / 2, 6)
   })
-  test('a tank’s shell: a cylinder three times as long as wide, with its ends, at 10 W/(m2 K)', () => {
+  test('a tank’s shell: a cylinder three times as long as wide, with its ends, at 10 W/(m2 K); a bottle’s at 6', () => {
     const d = 0.2
     const volume = (Math.PI / 4) * d * d * (3 * d)
     const area = Math.PI * d * 3 * d + 2 * (Math.PI / 4) * d * d
     expect(tankConductance(volume)).toBeCloseTo(10 * area, 9)
+    expect(wallConductance(volume)).toBeCloseTo(6 * area, 9)
   })
   test('a long coil brings air to its bath, none leaves it alone; the way between is exp(-NTU)', () => {
     const coil = { lengthM: 3, boreM: 6e-3, bathTemperatureK: 283.15 }

@@ -220,8 +220,13 @@ export function runDown(input: RunDownInput): RunDown {
 
 /** Conductance of a vessel's wall from its volume, W/K: free convection inside at about 6 W/(m2 K) over a cylinder three diameters long. Estimate, a factor of two either way (common practice). */
 export function wallConductance(volumeM3: number): number {
+  return 6 * cylinderShell(volumeM3)
+}
+
+/** Shell of a cylinder three diameters long of a volume, with its ends, m2. */
+export function cylinderShell(volumeM3: number): number {
   const diameter = Math.cbrt((4 * volumeM3) / (3 * Math.PI))
-  return 6 * Math.PI * diameter * diameter * 3.5
+  return 3.5 * Math.PI * diameter * diameter
 }
 
 export interface HandPump {
