@@ -481,6 +481,23 @@ describe('impellers', () => {
   test.each(checksOf('comp.work.D'))('%s', (_, c) =>
     expectCheck(workCoefficient({ blades: given(c, 'Z'), backsweepRad: given(c, 'beta2') * deg }, given(c, 'phi2')), c),
   )
+  test.each(checksOf('comp.T02'))('%s', (_, c) => {
+    const u = given(c, 'n') * rpm * (given(c, 'D2') / 2000)
+    const work =
+      workCoefficient({ blades: given(c, 'Z'), backsweepRad: given(c, 'beta2') * deg }, given(c, 'phi2')) * u * u
+    expectCheck(given(c, 'T01') + work / CP, c)
+  })
+  test.each(checksOf('power.spouting'))('%s', (_, c) =>
+    expectCheck(
+      spoutingSpeed({
+        totalPressurePaAbs: given(c, 'p1'),
+        totalTemperatureK: given(c, 'T1'),
+        backPressurePaAbs: given(c, 'p2'),
+        ambientTemperatureK: 293.15,
+      }),
+      c,
+    ),
+  )
   test.each(checksOf('comp.pr.D'))('%s', (_, c) => {
     const u = given(c, 'n') * rpm * (given(c, 'D2') / 2000)
     const work =

@@ -46,6 +46,10 @@ describe('closed-form limits of the impulse turbine (Euler)', () => {
   test.each(checksOf('imp.Tstall'))('%s', (_, c) => expectCheck(idealOf(c).ideal.stallTorqueNm, c))
   test.each(checksOf('imp.nrun'))('%s', (_, c) => expectCheck(idealOf(c).ideal.freeSpeedRadPerS / rpm, c))
   test.each(checksOf('imp.Pmax'))('%s', (_, c) => expectCheck(idealOf(c).ideal.powerW, c))
+  test.each(checksOf('imp.T20k'))('%s', (_, c) => {
+    const { ideal } = idealOf(c)
+    expectCheck(ideal.stallTorqueNm * (1 - (20_000 * rpm) / ideal.freeSpeedRadPerS), c)
+  })
   test.each(checksOf('imp.uc_opt'))('%s', (_, c) => {
     const { flow, ideal } = idealOf(c)
     expectCheck((ideal.speedRadPerS * given(c, 'r_mean')) / 1000 / flow.jetSpeedMPerS, c)

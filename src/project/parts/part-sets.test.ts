@@ -75,6 +75,7 @@ describe.each(FAMILIES)('%s', (family) => {
     const input = first(family)
     const set = partSet(input)
     expect(set.length).toBeGreaterThan(1)
+    const figures: string[] = []
     for (const { name, copies, atMm } of set) {
       expect(atMm).toHaveLength(copies)
       const part = buildPart(wasm, name, input)
@@ -82,7 +83,12 @@ describe.each(FAMILIES)('%s', (family) => {
       expect(part.profile.outlines.length + part.profile.circles.length).toBeGreaterThan(0)
       expect(partWords(name).name.length).toBeGreaterThan(2)
       expect(notesOfPart(name, input).length).toBeGreaterThan(0)
+      const { min, max } = part.boundingBoxMm
+      const digits = (values: readonly number[]) => values.map((v) => Number(v.toPrecision(5)))
+      figures.push(JSON.stringify([name, digits([part.volumeMm3]), digits(min), digits(max), digits(atMm)]))
     }
+    // no part changes its size or place unnoticed; where one is meant to, look at it, then `npx jest part-sets -u`
+    expect(figures.join('\n')).toMatchSnapshot()
   })
   test('property: every part of random valid machines is watertight and in one piece, of the right volume where a formula tells it, or says in words why it cannot be made; nothing of it is thinner than its process makes where no figure is', () => {
     let [sound, refused, looked] = [0, 0, 0]
