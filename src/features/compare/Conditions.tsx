@@ -72,7 +72,7 @@ export function Conditions({ sides, comparison }: { sides: readonly [Side, Side]
             <chakra.th textAlign="left" fontWeight="inherit" color="mute" py="1" pr="2" verticalAlign="top">
               {label}
             </chakra.th>
-            <chakra.td px="1" py="1" verticalAlign="top">
+            <chakra.td px="1" py="1" verticalAlign="top" color={a === b ? 'mute' : 'ink'}>
               {a}
             </chakra.td>
             <chakra.td px="1" py="1" verticalAlign="top" color={a === b ? 'mute' : 'ink'}>

@@ -42,6 +42,8 @@ export function Ranking({ predicted, climb }: { predicted: ThrustPredicted; clim
     best((r) => r.impulseNs ?? 0),
     best((r) => r.distanceM),
   ]
+  // those that reach the end of their track all get equally far
+  const alone = result.filter((r) => r.distanceM >= farthest.distanceM * (1 - 1e-9)).length === 1
   const name = (r: OutletRow) =>
     `${FORMS.find((f) => JSON.stringify(f.form) === JSON.stringify(r.form))?.name ?? r.form.kind}, ${AREA_WORDS[r.areaFactor]}`
   const cell = (text: string, winner: boolean) => (
@@ -85,7 +87,7 @@ export function Ranking({ predicted, climb }: { predicted: ThrustPredicted; clim
                 r.impulseNs === null ? '—' : shown.text(r.impulseNs, 'impulse'),
                 r === strongest && r.impulseNs !== null,
               )}
-              {cell(r.leaves ? `${r.distanceM.toPrecision(3)} m` : 'stays', r === farthest && r.leaves)}
+              {cell(r.leaves ? `${r.distanceM.toPrecision(3)} m` : 'stays', r === farthest && alone && r.leaves)}
             </chakra.tr>
           ))}
         </tbody>
@@ -93,9 +95,11 @@ export function Ranking({ predicted, climb }: { predicted: ThrustPredicted; clim
       <Advice
         tone="note"
         title={
-          longest === farthest
-            ? 'Here the outlet that lasts longest also gets farthest'
-            : `Longest: ${name(longest)}. ${climb ? 'Highest' : 'Farthest'}: ${name(farthest)}.`
+          !alone
+            ? `Longest: ${name(longest)}. Several get equally far: the way does not tell them apart.`
+            : longest === farthest
+              ? 'Here the outlet that lasts longest also gets farthest'
+              : `Longest: ${name(longest)}. ${climb ? 'Highest' : 'Farthest'}: ${name(farthest)}.`
         }
       >
         Time on the ground and {climb ? 'height' : 'way'} rank outlets differently: a small hole lasts but pushes too
