@@ -14,6 +14,8 @@ const headers = [
 
 const config: NextConfig = {
   reactStrictMode: true,
+  // Keeps every element whose inputs did not change, so that a typed digit renders what follows from it and no more.
+  reactCompiler: true,
   poweredByHeader: false,
   devIndicators: false,
   // Types are checked by their own command, before any build.

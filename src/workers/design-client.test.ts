@@ -1,6 +1,6 @@
 import type { SearchResult, SearchSpec } from '../core/search'
 import { newBuild, predictionInput } from '../project/document'
-import { runSearchPool } from './design-client'
+import { keepingPool, runSearchPool } from './design-client'
 import { handleDesign, type DesignRequest, type DesignResults } from './design-handler'
 import { JobClient, JobError, serveJobs, type WorkerLike } from './job-client'
 import { faultOf } from './job-faults'
@@ -43,27 +43,31 @@ const clients = (dead = false) => {
   const made: ReturnType<typeof standIn>[] = []
   return {
     made,
-    make: () =>
-      new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(
-        () => (made.push(standIn(dead)), made[made.length - 1].worker),
-      ),
+    pool: keepingPool(
+      2,
+      () =>
+        new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(
+          () => (made.push(standIn(dead)), made[made.length - 1].worker),
+        ),
+    ),
   }
 }
 
-test('three workers give what one gives, and are ended afterwards', async () => {
-  const { made, make } = clients()
-  const pooled = await runSearchPool(spec, {}, 3, make)
+test('three workers give what one gives; as many as are kept serve the next search, the rest are ended', async () => {
+  const { made, pool } = clients()
+  const pooled = await runSearchPool(spec, {}, 3, pool)
   const alone = handleDesign({ kind: 'search', spec }, () => undefined) as DesignResults['search']
   expect(pooled).toEqual(handleDesign({ kind: 'polish', spec, result: alone }, () => undefined))
   expect(pooled.best[0].score).toBeGreaterThan(alone.best[0].score)
+  expect(made.map((m) => m.ended())).toEqual([false, false, true])
+  expect(await runSearchPool(spec, {}, 2, pool)).toEqual(pooled)
   expect(made).toHaveLength(3)
-  expect(made.every((m) => m.ended())).toBe(true)
 })
 
 test('a picture is there at once and holds only designs that the whole search holds or betters', async () => {
-  const { make } = clients()
+  const { pool } = clients()
   const pictures: SearchResult[] = []
-  const whole = await runSearchPool(spec, { soFar: (found) => pictures.push(found) }, 2, make)
+  const whole = await runSearchPool(spec, { soFar: (found) => pictures.push(found) }, 2, pool)
   expect(pictures.length).toBeGreaterThan(0)
   expect(pictures.length).toBeLessThan(4)
   for (const { tried, front, best } of pictures) {
@@ -78,18 +82,27 @@ test('a picture is there at once and holds only designs that the whole search ho
 })
 
 test('cancelling ends all of them', async () => {
-  const { made, make } = clients(true)
+  const { made, pool } = clients(true)
   const cancel = new AbortController()
-  const running = runSearchPool(spec, { signal: cancel.signal }, 2, make)
+  const running = runSearchPool(spec, { signal: cancel.signal }, 2, pool)
   await Promise.resolve()
   cancel.abort()
   await expect(running).rejects.toThrow(JobError)
   expect(made.every((m) => m.ended())).toBe(true)
 })
 
+test('workers made ready beforehand are those that search', async () => {
+  const { made, pool } = clients()
+  pool.warm()
+  pool.warm()
+  expect(made).toHaveLength(2)
+  await runSearchPool(spec, {}, 2, pool)
+  expect(made.map((m) => m.ended())).toEqual([false, false])
+})
+
 test('cancelled before it began, nothing is started', async () => {
-  const { made, make } = clients()
-  await expect(runSearchPool(spec, { signal: AbortSignal.abort() }, 2, make)).rejects.toThrow(JobError)
+  const { made, pool } = clients()
+  await expect(runSearchPool(spec, { signal: AbortSignal.abort() }, 2, pool)).rejects.toThrow(JobError)
   expect(made).toHaveLength(0)
 })
 

@@ -17,6 +17,32 @@ const POOL = Math.max(2, Math.min(8, (typeof navigator === 'undefined' ? 2 : nav
 /** The least time between two pictures of a search that still runs, ms. */
 const PICTURES_MS = 250
 
+type Client = JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>
+const newClient = (): Client => new JobClient(make)
+
+/** Where a search takes its clients from, and gives them back when they have done all they were asked. */
+export interface ClientPool {
+  take(): Client
+  give(client: Client): void
+}
+
+/** Keeps as many as a search needs, their code loaded, for the next one. */
+export function keepingPool(size: number, create: () => Client): ClientPool & { warm(): void } {
+  const spare: Client[] = []
+  return {
+    take: () => spare.pop() ?? create(),
+    give: (client) => (spare.length < size ? void spare.push(client) : client.close()),
+    warm: () => {
+      while (spare.length < size) spare.push(create())
+      spare.forEach((client) => client.warm())
+    },
+  }
+}
+
+const shared = keepingPool(POOL, newClient)
+/** Has the workers ready before a search is asked for. */
+export const warmSearchPool = (): void => shared.warm()
+
 /** What the workers of a pool have found so far, put together: at once when it is the first, then now and again. */
 function together(tell: ((found: SearchResult) => void) | undefined): (index: number, found: SearchResult) => void {
   const parts: SearchResult[] = []
@@ -40,13 +66,13 @@ export async function runSearchPool(
   spec: SearchSpec,
   { signal, progress, soFar }: SearchOptions = {},
   size = POOL,
-  makeClient = () => new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(make),
+  pool: ClientPool = shared,
 ): Promise<SearchResult> {
   const shares = Array.from({ length: size }, () => 0)
   const ended = new AbortController()
   signal?.addEventListener('abort', () => ended.abort(), { once: true })
   if (signal?.aborted) ended.abort()
-  const clients = shares.map(makeClient)
+  const clients = shares.map(() => pool.take())
   const grow = together(soFar)
   try {
     const parts = await Promise.all(
@@ -64,15 +90,16 @@ export async function runSearchPool(
         ),
       ),
     )
-    return (await clients[0].run(
+    const result = (await clients[0].run(
       { kind: 'polish', spec, result: mergeSearches(parts as SearchResult[]) },
       { signal: ended.signal },
     )) as SearchResult
+    clients.forEach((own) => pool.give(own))
+    return result
   } catch (error) {
-    // one failed share ends the rest
+    // one failed share ends the rest, and what its workers were at
     ended.abort()
-    throw error
-  } finally {
     clients.forEach((own) => own.close())
+    throw error
   }
 }

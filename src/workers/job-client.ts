@@ -82,6 +82,11 @@ export class JobClient<Q, R> {
     })
   }
 
+  /** Starts the worker, so that its code is loaded by the time a job comes. */
+  warm(): void {
+    this.worker ??= this.start()
+  }
+
   /** Ends the worker; what still waits is not answered. */
   close(): void {
     clearTimeout(this.current?.leaving)

@@ -1,3 +1,4 @@
+import { straightAt } from '../numerics'
 import { linearLeastSquares, median, varianceOf, type Measured } from '../statistics'
 import { blockAverage, type BlockTrace } from './decimate'
 import { equalSpeedWindows, localMotion, type LocalMotion } from './local-fit'
@@ -156,13 +157,7 @@ function notesFor(result: {
 
 /** The fitted speed at a time, joined straight between the fit's blocks; null outside its stretches. */
 function fittedAt(blocksS: Float64Array, fitted: Float64Array, timeS: number): number | null {
-  let [low, high] = [0, blocksS.length - 1]
-  while (high - low > 1) {
-    const middle = (low + high) >> 1
-    if (blocksS[middle] <= timeS) low = middle
-    else high = middle
-  }
-  const value = fitted[low] + ((timeS - blocksS[low]) / (blocksS[high] - blocksS[low])) * (fitted[high] - fitted[low])
+  const value = straightAt(blocksS, fitted, timeS)
   return Number.isFinite(value) ? value : null
 }
 

@@ -1,6 +1,6 @@
 import { freeAirFlow } from '../air'
 import { checksOf, expectCheck, given } from '../check-values/check-values'
-import { bisect } from '../numerics'
+import { rootBetween } from '../numerics'
 import { fromSi, unitOf } from '../units'
 import { conductanceMassFlow } from './conductance'
 
@@ -17,7 +17,7 @@ describe('ISO 6358-1:2013 flow equation', () => {
   })
   test.each(checksOf('iso6358.series').filter(([, c]) => c.unit.startsWith('Pa')))('%s', (_, c) => {
     const t = given(c, 'T')
-    const between = bisect(
+    const between = rootBetween(
       (p) =>
         conductanceMassFlow(
           part(given(c, 'C1'), given(c, 'b1')),

@@ -1,4 +1,4 @@
-import { rootBetween } from '../numerics'
+import { rootBetween, straightAt } from '../numerics'
 import { lineInlet, type LinePart } from './line'
 
 /** Mass flow of a nozzle from total pressure, total temperature and back pressure, as `massFlowOfNozzle` gives it. */
@@ -52,17 +52,6 @@ export function downstreamExact(
 
 const SAMPLES = 72
 
-/** Straight line through sorted samples, the end slopes carried on. */
-function straight(xs: Float64Array, ys: Float64Array, x: number): number {
-  let [low, high] = [0, xs.length - 1]
-  while (high - low > 1) {
-    const middle = (low + high) >> 1
-    if (xs[middle] <= x) low = middle
-    else high = middle
-  }
-  return ys[low] + ((x - xs[low]) / (xs[high] - xs[low])) * (ys[high] - ys[low])
-}
-
 /**
  * The same taker from a table, for run-downs that ask thousands of times: logarithms of flow and of pressure above the room, joined straight.
  * Flow in series goes with the root of temperature, but for the hose's Reynolds number. Error: 0.1 % of flow up to the greatest pressure, 200-400 K.
@@ -94,7 +83,7 @@ export function downstreamTable(
   }
   return {
     backPressurePaAbs: pa,
-    massFlow: (p, t) => (p > pa ? Math.exp(straight(x, flow, Math.log(p - pa))) * Math.sqrt(temperatureK / t) : 0),
-    nozzlePressure: (p) => (p > pa ? Math.min(p, pa + Math.exp(straight(x, behind, Math.log(p - pa)))) : p),
+    massFlow: (p, t) => (p > pa ? Math.exp(straightAt(x, flow, Math.log(p - pa))) * Math.sqrt(temperatureK / t) : 0),
+    nozzlePressure: (p) => (p > pa ? Math.min(p, pa + Math.exp(straightAt(x, behind, Math.log(p - pa)))) : p),
   }
 }

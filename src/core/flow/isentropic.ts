@@ -1,6 +1,6 @@
 import { PhysicsError } from '../errors'
 import { GAMMA } from '../air'
-import { bisect } from '../numerics'
+import { rootBetween } from '../numerics'
 
 /** Static over total pressure at which a nozzle chokes: (2/(g+1))^(g/(g-1)) = 0.5283. Source: NACA Report 1135 (1953), eq. 44 form. */
 export const CRITICAL_PRESSURE_RATIO = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1))
@@ -38,7 +38,7 @@ export function machOfAreaRatio(areaRatio: number, branch: 'subsonic' | 'superso
     })
   if (areaRatio < 1 + 1e-14) return 1
   const miss = (mach: number) => isentropicAreaRatio(mach) - areaRatio
-  return branch === 'subsonic' ? bisect(miss, 1e-9, 1) : bisect(miss, 1, 50)
+  return branch === 'subsonic' ? rootBetween(miss, 1e-9, 1) : rootBetween(miss, 1, 50)
 }
 
 /** Mach number behind a normal shock, upstream Mach >= 1. NACA Report 1135, normal shock. */

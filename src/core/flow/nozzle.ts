@@ -1,5 +1,5 @@
 import { CP, GAMMA, GAS_CONSTANT, freeAirFlow, isentropicPower } from '../air'
-import { bisect } from '../numerics'
+import { rootBetween } from '../numerics'
 import {
   CHOKED_FLOW_FACTOR,
   CRITICAL_PRESSURE_RATIO,
@@ -196,7 +196,7 @@ function exitState(stream: Stream): ExitState {
       ? 1
       : kept <= shockTotalPressureRatio(fastest)
         ? fastest
-        : bisect((mach) => shockTotalPressureRatio(mach) - kept, 1, fastest)
+        : rootBetween((mach) => shockTotalPressureRatio(mach) - kept, 1, fastest)
   return { ...quiet, shock: { machBefore, areaRatio: Math.min(areaRatio, isentropicAreaRatio(machBefore)) } }
 }
 

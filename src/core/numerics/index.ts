@@ -1,4 +1,5 @@
-export { bisect } from './bisect'
+export * from './lookup'
 export { maximise } from './maximise'
 export * from './ode'
 export * from './root'
+export * from './runge-kutta'

@@ -79,11 +79,25 @@ describe('air over speed', () => {
     expect(moving.at(900)).toEqual([3e5, 900])
     expect(moving.notes).toEqual(['kept'])
   })
-  test('a build close by has the same air, moved', () =>
-    expect(shiftedAir([at(0, 2e5), at(10, 1e5)], -500, 2)).toEqual([
-      { speedRadPerS: 0, pressurePaAbs: 199_500, temperatureK: 292 },
-      { speedRadPerS: 10, pressurePaAbs: 99_500, temperatureK: 292 },
-    ]))
+  test('a build close by has its air moved: as a whole where it hardly hangs on speed, else as it is at every third speed', () => {
+    const never = (): never => {
+      throw new Error('not asked')
+    }
+    const flat = shiftedAir([at(0, 2e5), at(10, 2e5 - 1)], 101_325, { ...at(10, 1.9e5), temperatureK: 292 }, never)
+    expect(flat.map((n) => n.pressurePaAbs / 1.9e5)).toEqual([expect.closeTo(1, 4), 1])
+    expect(flat.map((n) => n.temperatureK)).toEqual([292, 292])
+    const asked: number[] = []
+    const bent = shiftedAir(
+      [at(0, 3e5), at(10, 2.8e5), at(20, 2.6e5), at(30, 2.4e5), at(40, 2.2e5)],
+      101_325,
+      at(20, 2.6e5),
+      (w) => (asked.push(w), at(w, w === 0 ? 3.3e5 : w === 30 ? 2.16e5 : 2.2e5)),
+    )
+    expect(asked).toEqual([0, 30, 40])
+    // ten per cent up at rest, unmoved at the known speed, ten down at the fourth: straight between
+    const expected = [3.3e5, 2.8e5 * 1.05, 2.6e5, 2.16e5, 2.2e5]
+    bent.forEach((n, i) => expect(n.pressurePaAbs).toBeCloseTo(expected[i], 4))
+  })
 })
 
 describe('what a machine takes and what it is given', () => {

@@ -1,3 +1,4 @@
+import { straightAt, stretchOf } from '../numerics'
 import type { TurbineModel } from '../turbine'
 
 /** Air at the nozzle. */
@@ -66,14 +67,26 @@ export function airOverSpeed(
 
 /** The air at a speed, joined straight between the nodes, held at its ends. */
 export function airAt(air: AirOverSpeed, speedRadPerS: number): NozzleAir {
-  const above = air.findIndex((n) => n.speedRadPerS >= speedRadPerS)
-  if (above <= 0) return air[above === 0 ? 0 : air.length - 1]
-  const [a, b] = [air[above - 1], air[above]]
+  const [first, last] = [air[0], air[air.length - 1]]
+  if (speedRadPerS <= first.speedRadPerS) return first
+  if (speedRadPerS >= last.speedRadPerS) return last
+  const i = stretchOf(
+    air.map((n) => n.speedRadPerS),
+    speedRadPerS,
+  )
+  const [a, b] = [air[i], air[i + 1]]
   const t = (speedRadPerS - a.speedRadPerS) / (b.speedRadPerS - a.speedRadPerS)
   return {
     pressurePaAbs: a.pressurePaAbs + t * (b.pressurePaAbs - a.pressurePaAbs),
     temperatureK: a.temperatureK + t * (b.temperatureK - a.temperatureK),
   }
+}
+
+/** The nodes agree to a ten-thousandth of the gauge pressure. */
+function hardlyMoves(air: AirOverSpeed, ambientPa: number): boolean {
+  const pressures = air.map((n) => n.pressurePaAbs)
+  const most = Math.max(...pressures)
+  return most - Math.min(...pressures) < 1e-4 * (most - ambientPa)
 }
 
 /** A machine whose air follows its speed; where the nodes agree to a ten-thousandth it is the model at their one pressure. */
@@ -83,12 +96,13 @@ export function followed(
   ambientPa: number,
   modelOf: (pressurePaAbs: number, temperatureK: number) => TurbineModel,
 ): TurbineModel {
-  const pressures = air.map((n) => n.pressurePaAbs)
-  if (Math.max(...pressures) - Math.min(...pressures) < 1e-4 * (Math.max(...pressures) - ambientPa)) return model
+  if (hardlyMoves(air, ambientPa)) return model
   return {
     nozzle: model.nozzle,
     speedLimitRadPerS: model.speedLimitRadPerS,
-    notes: model.notes,
+    get notes() {
+      return model.notes
+    },
     at: (speed) => {
       const { pressurePaAbs, temperatureK } = airAt(air, speed)
       return modelOf(pressurePaAbs, temperatureK).at(speed)
@@ -96,10 +110,33 @@ export function followed(
   }
 }
 
-/** The air over speed of a build close by: moved by as much as its air at the working speed is. */
-export const shiftedAir = (near: AirOverSpeed, pressurePa: number, temperatureK: number): AirOverSpeed =>
-  near.map((n) => ({
-    speedRadPerS: n.speedRadPerS,
-    pressurePaAbs: n.pressurePaAbs + pressurePa,
-    temperatureK: n.temperatureK + temperatureK,
+/** Every how many nodes the air of a build close by is balanced anew. */
+const EVERY = 3
+
+/**
+ * The air over speed of a build close by: known at one of its nodes, balanced anew at both ends and every third one, between them moved as those are.
+ * Where the air hangs on the speed by less than a ten-thousandth, moved as a whole by what it is at the one that is known.
+ */
+export function shiftedAir(
+  near: AirOverSpeed,
+  ambientPa: number,
+  known: AirOverSpeed[number],
+  balanced: (speedRadPerS: number) => NozzleAir,
+): AirOverSpeed {
+  const own = near.findIndex((n) => n.speedRadPerS === known.speedRadPerS)
+  const last = near.length - 1
+  const flat = hardlyMoves(near, ambientPa)
+  const anew = [...near.keys()].filter((i) => i === own || (!flat && (i % EVERY === 0 || i === last)))
+  const speeds = anew.map((i) => near[i].speedRadPerS)
+  const moves = anew.map((i) => {
+    const now = i === own ? known : balanced(near[i].speedRadPerS)
+    return { share: now.pressurePaAbs / near[i].pressurePaAbs - 1, warmer: now.temperatureK - near[i].temperatureK }
+  })
+  const shares = moves.map((m) => m.share)
+  const warmer = moves.map((m) => m.warmer)
+  return near.map(({ speedRadPerS, pressurePaAbs, temperatureK }) => ({
+    speedRadPerS,
+    pressurePaAbs: pressurePaAbs * (1 + (flat ? shares[0] : straightAt(speeds, shares, speedRadPerS))),
+    temperatureK: temperatureK + (flat ? warmer[0] : straightAt(speeds, warmer, speedRadPerS)),
   }))
+}

@@ -1,4 +1,5 @@
 import type { TurbineModel } from '../turbine'
+import { rungeKutta } from '../numerics'
 import { roomDensity } from '../supply'
 import type { AirSide } from './air-side'
 import type { PredictionInput } from './input'
@@ -80,16 +81,13 @@ export function reachFromRest(
     return along(i) + (x - i) * (along(i + 1) - along(i))
   }
   const h = supply.lastsS / STEPS
+  // no step may run past where its own torque has vanished
+  const within = (w: number) => Math.max(0, Math.min(top, w))
   const rate = (t: number, w: number) => (w <= 0 ? Math.max(0, torque(0, t)) : torque(w, t)) / inertiaKgM2
   let [w, speedRadPerS, atS] = [0, 0, 0]
   for (let i = 0; i < STEPS; i++) {
     const t = i * h
-    // no step may run past where its own torque has vanished
-    const k1 = rate(t, w)
-    const k2 = rate(t + h / 2, Math.max(0, Math.min(top, w + (h / 2) * k1)))
-    const k3 = rate(t + h / 2, Math.max(0, Math.min(top, w + (h / 2) * k2)))
-    const k4 = rate(t + h, Math.max(0, Math.min(top, w + h * k3)))
-    w = Math.max(0, Math.min(top, w + (h / 6) * (k1 + 2 * k2 + 2 * k3 + k4)))
+    w = within(rungeKutta((time, [speed]) => [rate(time, within(speed))], t, [w], h)[0])
     if (w > speedRadPerS) [speedRadPerS, atS] = [w, t + h]
   }
   return { lastsS: supply.lastsS, speedRadPerS: Math.min(speedRadPerS, known.freeSpeedRadPerS), atS, inertiaKgM2 }

@@ -1,3 +1,5 @@
+import { rungeKutta } from '../numerics'
+
 /** A turning disc whose thickness changes with radius. */
 export interface ProfileDisc {
   /** Radius and full thickness, m, from bore (or middle) to rim, radii rising; straight between. */
@@ -66,7 +68,7 @@ export function profileDiscStress(disc: ProfileDisc): ProfileStress {
     let u = start * e * from
     let n = bore > 0 ? 0 : (start * e * thicknessAt(profile, from)) / (1 - nu)
     const [radial, hoop] = [new Float64Array(last + 1), new Float64Array(last + 1)]
-    const rate = (r: number, uu: number, nn: number): [number, number] => {
+    const rate = (r: number, [uu, nn]: readonly [number, number]): readonly [number, number] => {
       const t = thicknessAt(profile, r)
       const sr = nn / t
       const st = uu / r + nu * sr
@@ -78,13 +80,7 @@ export function profileDiscStress(disc: ProfileDisc): ProfileStress {
       radial[i] = n / t
       hoop[i] = u / r + nu * radial[i]
       if (i === last) break
-      const h = radiusM[i + 1] - r
-      const [a1, b1] = rate(r, u, n)
-      const [a2, b2] = rate(r + h / 2, u + (h / 2) * a1, n + (h / 2) * b1)
-      const [a3, b3] = rate(r + h / 2, u + (h / 2) * a2, n + (h / 2) * b2)
-      const [a4, b4] = rate(r + h, u + h * a3, n + h * b3)
-      u += (h / 6) * (a1 + 2 * a2 + 2 * a3 + a4)
-      n += (h / 6) * (b1 + 2 * b2 + 2 * b3 + b4)
+      ;[u, n] = rungeKutta(rate, r, [u, n], radiusM[i + 1] - r)
     }
     return { radial, hoop }
   }

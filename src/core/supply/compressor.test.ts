@@ -1,5 +1,5 @@
 import { GAS_CONSTANT, massFlowOfFreeAir } from '../air'
-import { bisect, maximise } from '../numerics'
+import { rootBetween, maximise } from '../numerics'
 import { deliveryAt, sustainedSupply, type Compressor } from '.'
 
 const lpm = (x: number) => x / 60_000
@@ -58,14 +58,14 @@ describe('sustained pressure', () => {
 })
 
 describe('numerics', () => {
-  test('bisection finds the root of two and the ends themselves', () => {
-    expect(bisect((x) => x * x - 2, 0, 2)).toBeCloseTo(Math.SQRT2, 11)
-    expect(bisect((x) => x, 0, 1)).toBe(0)
-    expect(bisect((x) => x - 1, 0, 1)).toBe(1)
+  test('rootBetweenion finds the root of two and the ends themselves', () => {
+    expect(rootBetween((x) => x * x - 2, 0, 2)).toBeCloseTo(Math.SQRT2, 11)
+    expect(rootBetween((x) => x, 0, 1)).toBe(0)
+    expect(rootBetween((x) => x - 1, 0, 1)).toBe(1)
   })
   test('without a change of sign it says so', () => {
-    expect(() => bisect(() => 1, 0, 1)).toThrow(/No change of sign/)
-    expect(() => bisect(() => NaN, 0, 1)).toThrow(/No change of sign/)
+    expect(() => rootBetween(() => 1, 0, 1)).toThrow(/No change of sign/)
+    expect(() => rootBetween(() => NaN, 0, 1)).toThrow(/No change of sign/)
   })
   test('golden section finds the top of a hump', () => expect(maximise((x) => x * (4 - x), 0, 4)).toBeCloseTo(2, 3))
 })

@@ -9,7 +9,7 @@ import {
   airViscosity,
 } from '../air'
 import { checksOf, expectCheck, given } from '../check-values/check-values'
-import { bisect } from '../numerics'
+import { rootBetween } from '../numerics'
 import { circleArea } from '../flow'
 import {
   BETZ_LIMIT,
@@ -53,7 +53,7 @@ describe('fans in series and in parallel against an orifice (closed forms)', () 
     }
     const area = circleArea(given(c, 'd_orifice') / 1000)
     const orifice = (q: number) => (given(c, 'rho') / 2) * (q / (given(c, 'Cd') * area)) ** 2
-    const q = bisect((x) => blowerPressure(blower, x) - orifice(x), 0, freeFlow(blower))
+    const q = rootBetween((x) => blowerPressure(blower, x) - orifice(x), 0, freeFlow(blower))
     expectCheck(c.unit === 'm3/s' ? q : c.unit === 'Pa' ? orifice(q) : q * orifice(q), c)
   })
   test('fan laws: at half speed half the flow and a quarter of the pressure', () => {

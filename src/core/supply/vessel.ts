@@ -1,6 +1,6 @@
 import { CP, GAMMA, GAS_CONSTANT, isentropicPower } from '../air'
 import type { Downstream } from '../flow'
-import { integrate, type OdeEvent } from '../numerics'
+import { integrate, straightAt, type OdeEvent } from '../numerics'
 import { dropOutPressure, regulated, setSpring, type Regulator } from './regulator'
 
 /** How the air in a vessel takes heat from its wall: none, all it can, or by a conductance. */
@@ -105,14 +105,7 @@ function regulatedTable(
   const x = Float64Array.from([...below, ...above])
   const y = x.map((p) => regulated(regulator, spring, p, temperatureK, behind).outletPaAbs)
   return (p) => {
-    if (p <= x[0]) return Math.max(p, pa)
-    let [low, high] = [0, x.length - 1]
-    while (high - low > 1) {
-      const middle = (low + high) >> 1
-      if (x[middle] <= p) low = middle
-      else high = middle
-    }
-    return y[low] + ((p - x[low]) / (x[high] - x[low])) * (y[high] - y[low])
+    return p <= x[0] ? Math.max(p, pa) : straightAt(x, y, p)
   }
 }
 

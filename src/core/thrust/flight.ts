@@ -1,5 +1,5 @@
 import { airDensity, type Ambient } from '../air'
-import { integrate } from '../numerics'
+import { integrate, stretchOf } from '../numerics'
 import { STANDARD_GRAVITY } from '../units/gravity'
 
 /** Standard gravity, m/s2. ISO 80000-3. */
@@ -49,16 +49,11 @@ export interface Flight {
 }
 
 /** Straight between samples; nothing after the last. */
-function sampleAt(samples: readonly PushSample[], timeS: number): PushSample {
+function sampleAt(samples: readonly PushSample[], times: readonly number[], timeS: number): PushSample {
   const last = samples[samples.length - 1]
   if (timeS >= last.timeS) return { ...last, thrustN: 0 }
-  let [low, high] = [0, samples.length - 1]
-  while (high - low > 1) {
-    const middle = (low + high) >> 1
-    if (samples[middle].timeS <= timeS) low = middle
-    else high = middle
-  }
-  const [a, b] = [samples[low], samples[high]]
+  const i = stretchOf(times, timeS)
+  const [a, b] = [samples[i], samples[i + 1]]
   const s = b.timeS > a.timeS ? (timeS - a.timeS) / (b.timeS - a.timeS) : 0
   const mix = (x: number, y: number) => x + s * (y - x)
   return {
@@ -78,6 +73,7 @@ const LONGEST_COAST_S = 120
  * Error: that of thrust and drag coefficient; a real balloon wanders, so its height is an upper figure (common practice).
  */
 export function flight(body: MovingBody, samples: readonly PushSample[], ambient: Ambient): Flight {
+  const times = samples.map((s) => s.timeS)
   const rho = airDensity(ambient.absolutePressurePa, ambient.temperatureK)
   const { path } = body
   const climb = path.kind === 'climb'
@@ -86,7 +82,7 @@ export function flight(body: MovingBody, samples: readonly PushSample[], ambient
     return climb ? weight : weight * (Math.sin(path.slopeRad) + path.rollingShare * Math.cos(path.slopeRad))
   }
   const acceleration = (t: number, v: number): number => {
-    const s = sampleAt(samples, t)
+    const s = sampleAt(samples, times, t)
     const drag = 0.5 * rho * body.dragCoefficient * s.frontalAreaM2 * v * Math.abs(v)
     return (s.thrustN - drag - holding(s)) / (body.massKg + s.airMassKg)
   }
@@ -132,7 +128,7 @@ export function flight(body: MovingBody, samples: readonly PushSample[], ambient
     const y = solution.at(t)
     return {
       timeS: startS + t,
-      thrustN: sampleAt(samples, startS + t).thrustN,
+      thrustN: sampleAt(samples, times, startS + t).thrustN,
       speedMPerS: Math.max(0, y[1]),
       distanceM: y[0],
       accelerationMPerS2: acceleration(startS + t, y[1]),

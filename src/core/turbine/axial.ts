@@ -289,7 +289,10 @@ export function axialTurbine(machine: AxialMachine, inlet: TurbineInlet): Turbin
     at,
     nozzle,
     speedLimitRadPerS: spoutingSpeed(inlet) / machine.meanRadiusM,
-    notes: [...nozzle.notes, ...notesOf(machine, at(0))],
+    // worked out when asked: one more point at rest
+    get notes() {
+      return [...nozzle.notes, ...notesOf(machine, at(0))]
+    },
   }
 }
 

@@ -50,6 +50,33 @@ export function turbineSummary(model: TurbineModel, tolerance = 1e-6): TurbineSu
   return { stallTorqueNm, freeSpeedRadPerS, bestPower: { speedRadPerS, powerW: power(speedRadPerS) } }
 }
 
+/** How far round the old best speed the new one is sought, as a share of it. */
+const AROUND = 0.12
+
+/**
+ * The same of a machine that differs little from one whose summary is known: the free speed from where it was, the best power from a parabola through three speeds about the old best.
+ * Made for differences of two such: what the parabola leaves out is the same on both sides. Where anything lies further off, the whole search is made.
+ */
+export function summaryNear(model: TurbineModel, near: TurbineSummary): TurbineSummary {
+  const whole = () => turbineSummary(model, 1e-3)
+  if (near.freeSpeedRadPerS === 0) return whole()
+  const slow = nearRest(model)
+  const stallTorqueNm = Math.max(0, model.at(0).bladeTorqueNm - model.at(slow).ledger.rubbingW / slow)
+  const torque = torqueOver(model)
+  const [least, most] = [0.9 * near.freeSpeedRadPerS, 1.1 * near.freeSpeedRadPerS]
+  const ends: readonly [number, number] = [torque(least), torque(most)]
+  const best = near.bestPower.speedRadPerS
+  const [p0, p1, p2] = [1 - AROUND, 1, 1 + AROUND].map((share) => share * best * torque(share * best))
+  const bend = p0 - 2 * p1 + p2
+  const off = (p0 - p2) / (2 * bend)
+  if (!(ends[0] > 0 && ends[1] < 0 && bend < 0 && Math.abs(off) < 1)) return whole()
+  return {
+    stallTorqueNm,
+    freeSpeedRadPerS: rootBetween(torque, least, most, 1e-6, ends),
+    bestPower: { speedRadPerS: best * (1 + AROUND * off), powerW: p1 - ((p0 - p2) * off) / 4 },
+  }
+}
+
 /** Points at evenly spaced speeds from rest to `toRadPerS`, both ends included. */
 export function turbineCurve(model: TurbineModel, toRadPerS: number, points: number): TurbinePoint[] {
   return Array.from({ length: points }, (_, i) => model.at((toRadPerS * i) / (points - 1)))

@@ -253,9 +253,19 @@ export function radialTurbine(machine: RadialMachine, inlet: TurbineInlet): Turb
       },
     )
   }
-  const atRest = at(0)
-  const notes = [...nozzle.notes]
-  if ((atRest.extras.find((e) => e.code === 'outlet-mach')?.value ?? 0) > 0.9) notes.push(said('radial-outlet-chokes'))
-  if (machine.outletTipRadiusM > 0.75 * machine.inletRadiusM) notes.push(said('radial-outlet-wide'))
-  return { at, nozzle, speedLimitRadPerS: (1.2 * spoutingSpeed(inlet)) / machine.inletRadiusM, notes }
+  const notes = () => {
+    const found = [...nozzle.notes]
+    if ((at(0).extras.find((e) => e.code === 'outlet-mach')?.value ?? 0) > 0.9) found.push(said('radial-outlet-chokes'))
+    if (machine.outletTipRadiusM > 0.75 * machine.inletRadiusM) found.push(said('radial-outlet-wide'))
+    return found
+  }
+  return {
+    at,
+    nozzle,
+    speedLimitRadPerS: (1.2 * spoutingSpeed(inlet)) / machine.inletRadiusM,
+    // worked out when asked: one more point at rest
+    get notes() {
+      return notes()
+    },
+  }
 }

@@ -173,10 +173,17 @@ export function balanceBehindNozzle<T>(
   }
   const most = inlet.totalPressurePaAbs - 1e-6 * (inlet.totalPressurePaAbs - pa)
   if (!(inlet.totalPressurePaAbs > pa)) return null
-  const atMost = miss(most)
-  if (atMost <= 0) return null
   const least = miss(pa)
-  let behindPaAbs = least >= 0 ? pa : rootBetween(miss, pa, most, (1e-7 * (most - pa)) / most, [least, atMost])
+  let behindPaAbs = pa
+  if (least < 0) {
+    // what lies behind takes less the higher this pressure is, so that it need not rise by more than what is missing; where a row chokes it must
+    const enough = pa - least
+    const close = enough < most ? miss(enough) : -1
+    const atMost = close > 0 ? close : miss(most)
+    if (atMost <= 0) return null
+    const [from, to] = close > 0 ? [pa, enough] : [enough < most && close < 0 ? enough : pa, most]
+    behindPaAbs = rootBetween(miss, from, to, (1e-7 * (most - pa)) / to, [from === pa ? least : close, atMost])
+  }
   let state = seen.findLast((s) => s.p === behindPaAbs) ?? ask(behindPaAbs)
   // the root may have stopped on the choked side of a step
   for (let i = 0; !state.found && i < 40; i++) {

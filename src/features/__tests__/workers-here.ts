@@ -27,6 +27,7 @@ export function workersHere() {
     JobError,
     runAir: (request: unknown) => air(request, nothing),
     runDesign: (request: unknown) => design(request, nothing),
+    warmSearchPool: () => undefined,
     // a few designs are enough to show a room
     runSearchPool: (spec: { designs: number }) =>
       design({ kind: 'search', spec: { ...spec, designs: Math.min(200, spec.designs) } }, nothing),

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import type { Design, SearchResult, SearchSpec } from '../../core/search'
-import { JobError, runSearchPool } from '../../workers'
+import { JobError, runSearchPool, warmSearchPool } from '../../workers'
 
 /** What is being done, and how far it is. */
 type Work =
@@ -16,7 +16,10 @@ export function useSearch() {
   const [took, setTook] = useState(0)
   const ending = useRef<AbortController | null>(null)
   const picked = useRef(false)
-  useEffect(() => () => ending.current?.abort(), [])
+  useEffect(() => {
+    warmSearchPool()
+    return () => ending.current?.abort()
+  }, [])
   const fail = (message: string) => setWork({ status: 'failed', message })
   const run = async (spec: SearchSpec) => {
     ending.current?.abort()

@@ -1,5 +1,5 @@
 'use client'
-import { useEffect, useRef, useState } from 'react'
+import { startTransition, useEffect, useRef, useState } from 'react'
 import {
   JobError,
   runAir,
@@ -42,7 +42,7 @@ function useLatest<Q, R>(request: Q | null, run: (request: Q) => Promise<R>): Ai
       const done = (result: R | null, failed: string | null) => {
         queue.busy = false
         if (queue.gone) return
-        setState({ request: own, result, failed })
+        startTransition(() => setState({ request: own, result, failed }))
         const { next } = queue
         queue.next = null
         if (next) start(next)

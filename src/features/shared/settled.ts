@@ -1,16 +1,17 @@
 'use client'
-import { useEffect, useState } from 'react'
+import { startTransition, useEffect, useState } from 'react'
 
 /**
  * The value as it was when it last stood still for a moment after being painted.
- * Figures follow an input in the same frame; what is dear to draw or to work out follows from this, a moment later.
+ * Figures follow an input in the same frame; what is dear to draw or to work out follows from this, a moment later,
+ * and in pieces, so that the next key need not wait for it.
  */
 export function useSettled<T>(value: T, milliseconds = 40): T {
   const [settled, setSettled] = useState(value)
   useEffect(() => {
     let timer = 0
     const frame = requestAnimationFrame(() => {
-      timer = window.setTimeout(() => setSettled(() => value), milliseconds)
+      timer = window.setTimeout(() => startTransition(() => setSettled(() => value)), milliseconds)
     })
     return () => {
       cancelAnimationFrame(frame)

@@ -16,7 +16,7 @@ import {
 } from 'recharts'
 import { Hatch } from '../drawing/Dimension'
 import { color } from '../theme'
-import type { ChartDots, ChartLine, CurveChartProps } from './chart-types'
+import type { ChartDots, ChartLine, ChartPoint, CurveChartProps } from './chart-types'
 
 const tickStyle = { fontFamily: 'var(--gk-fonts-mono)', fontSize: 11, fill: color('mute') }
 const axisName = { position: 'absolute', top: -5, fontSize: 11, color: color('mute') } as const
@@ -63,6 +63,33 @@ function dotShape(dots: ChartDots) {
   }
 }
 
+const bandOf = (p: ChartPoint) => [p.lo, p.hi]
+/** Where a drawn thing finds its points: a column of the chart's table, or its own. */
+const column = (name: string) => ({ dataKey: name })
+const own = <K,>(line: ChartLine, dataKey: K) => ({ data: line.points as never, dataKey: dataKey as never })
+
+/**
+ * Lines over the same places as one table, so that a change of all of them is one change of the chart; which lines are in it.
+ * Others keep their own points.
+ */
+function tableOf(lines: readonly ChartLine[]): {
+  readonly rows: Readonly<Record<string, unknown>>[]
+  readonly shared: readonly boolean[]
+} {
+  const first = lines[0]?.points ?? []
+  const shared = lines.map(({ points }) => points.length === first.length && points.every((p, i) => p.x === first[i].x))
+  const rows = first.map(({ x }, j) => {
+    const row: Record<string, unknown> = { x }
+    lines.forEach(({ points }, i) => {
+      if (!shared[i]) return
+      row[`y${i}`] = points[j].y
+      if (points[j].lo !== undefined) row[`band${i}`] = bandOf(points[j])
+    })
+    return row
+  })
+  return { rows, shared }
+}
+
 const dashOf = (line: ChartLine) => (line.dotted ? '1.5 3' : line.predicted ? '6 4' : undefined)
 
 /** Curves, bands, measured points, limits and one marker on shared axes. Predicted lines are dashed, measured ones solid. */
@@ -80,12 +107,17 @@ function CurveChart({
 }: CurveChartProps) {
   const hatchId = useId()
   const range = rangeOf(xDomain, lines)
+  const { rows, shared } = tableOf(lines)
   return (
     <div role="img" aria-label={label} style={{ width: '100%', height, position: 'relative' }}>
       <span style={{ ...axisName, left: 4 }}>{left.label}</span>
       {right && <span style={{ ...axisName, right: 0 }}>{right.label}</span>}
       <ResponsiveContainer width="100%" height="100%" minWidth={0} debounce={0}>
-        <ComposedChart margin={{ top: 14, right: right ? 4 : 12, bottom: 18, left: 0 }} accessibilityLayer={false}>
+        <ComposedChart
+          data={rows}
+          margin={{ top: 14, right: right ? 4 : 12, bottom: 18, left: 0 }}
+          accessibilityLayer={false}
+        >
           <defs>
             <Hatch id={hatchId} tone="brick" gap={7} />
           </defs>
@@ -145,14 +177,12 @@ function CurveChart({
               }}
             />
           ))}
-          {lines
-            .filter((line) => line.points.some((p) => p.lo !== undefined))
-            .map((line) => (
+          {lines.map((line, i) =>
+            line.points.some((p) => p.lo !== undefined) ? (
               <Area
                 key={`${line.id}-band`}
                 yAxisId={line.axis}
-                data={line.points as never}
-                dataKey={(p: { lo?: number; hi?: number }) => [p.lo, p.hi]}
+                {...(shared[i] ? column(`band${i}`) : own(line, bandOf))}
                 stroke="none"
                 fill={color(line.tone)}
                 fillOpacity={line.predicted ? 0.1 : 0.2}
@@ -160,14 +190,14 @@ function CurveChart({
                 activeDot={false}
                 tooltipType="none"
               />
-            ))}
-          {lines.map((line) => (
+            ) : null,
+          )}
+          {lines.map((line, i) => (
             <Line
               key={line.id}
               name={line.name}
               yAxisId={line.axis}
-              data={line.points as never}
-              dataKey="y"
+              {...(shared[i] ? column(`y${i}`) : own(line, 'y'))}
               stroke={color(line.tone)}
               strokeWidth={line.thin ? 1 : line.broad ? 6 : 2}
               strokeOpacity={line.broad ? 0.4 : 1}

@@ -38,9 +38,13 @@ function rightLine(rows: readonly SizingRow[], goal: SizingGoal, shown: Shown): 
   }
 }
 
-function chartOf({ rows, best }: SizingPicture, goal: SizingGoal, nowM: number, shown: Shown): CurveChartProps {
+/** Every second size is drawn: the chart has some 400 pixels. */
+const drawnOf = (rows: readonly SizingRow[]) => rows.filter((_, i) => i % 2 === 0 || i === rows.length - 1)
+
+function chartOf({ rows: all, best }: SizingPicture, goal: SizingGoal, nowM: number, shown: Shown): CurveChartProps {
   const x = (m: number) => shown.number(m, 'length')
-  const starved = rows.find((r) => !r.keepsUp)
+  const rows = drawnOf(all)
+  const starved = all.find((r) => !r.keepsUp)
   const last = rows[rows.length - 1]
   const { kind, most } = GOALS[goal]
   const value = best ? (goalValue(best, goal) ?? 0) : 0
