@@ -47,12 +47,15 @@ export const warmSearchPool = (): void => shared.warm()
 function together(tell: ((found: SearchResult) => void) | undefined): (index: number, found: SearchResult) => void {
   const parts: SearchResult[] = []
   let last = -Infinity
-  return (index, found) => {
-    parts[index] = found
+  return (index, part) => {
+    parts[index] = part
     const now = performance.now()
     if (!tell || now - last < PICTURES_MS) return
+    const found = mergeSearches(Object.values(parts))
+    // before any design holds there is nothing to see
+    if (found.front.length === 0) return
     last = now
-    tell(mergeSearches(Object.values(parts)))
+    tell(found)
   }
 }
 
