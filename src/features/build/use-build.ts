@@ -1,5 +1,5 @@
 'use client'
-import type { Draft } from 'immer'
+import { original, type Draft } from 'immer'
 import { useCallback, useMemo, useState } from 'react'
 import { PhysicsError, type ErrorDetail } from '../../core/errors'
 import {
@@ -53,7 +53,9 @@ export function useBuildEdit(build: Build): {
       const result = store.change(
         label,
         (project) => {
-          const own = project.builds.find((b) => b.id === id)
+          // looked for in what stands, so that no other build is drafted
+          const at = original(project)?.builds.findIndex((b) => b.id === id) ?? -1
+          const own = at < 0 ? undefined : project.builds[at]
           // another window may have made another kind of machine of it
           if (own?.machine.family === family) recipe(own)
         },
