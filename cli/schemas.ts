@@ -1,3 +1,4 @@
+import { COEFFICIENT_ORIGINS } from '../src/core/calibration'
 import * as z from 'zod'
 import { BEARING_CLASSES, COEFFICIENT_NAMES, DEFAULT_COEFFICIENTS } from '../src/core/turbine'
 import { OUTLET_SHAPES, PROCESSES } from '../src/core/geometry'
@@ -87,7 +88,12 @@ export const buildNozzleInput = z.strictObject({
   gaugeId: z.string().nullable().optional(),
 })
 
-const uncertain = z.strictObject({ value: within('coefficient'), standardUncertainty: z.number().min(0).max(5) })
+const uncertain = z.strictObject({
+  value: within('coefficient'),
+  standardUncertainty: within('coefficientUncertainty'),
+  /** Read over: where a project has it from. */
+  from: z.enum(COEFFICIENT_ORIGINS).optional(),
+})
 export const coefficientsInput = z
   .strictObject(
     Object.fromEntries(

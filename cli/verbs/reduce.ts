@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { reduceInertia } from '../../src/core/bench'
 import { guessMapping, mapTrace, parseTable, type Table } from '../../src/project/recording'
+import { repairWords } from '../../src/words'
 import type { reduceVerbInput } from '../schemas'
 import { badInput } from '../fault'
 import { readBytes } from '../files'
@@ -82,7 +83,12 @@ export function reduceVerb(input: Input) {
     curve: { ...r.curve } as unknown as Record<string, number[]>,
     points: r.points.map((p) => ({ ...p })),
     phases: r.phases,
-    repairs: [...r.repairs],
+    repairs: r.repairs.map((repair) => ({
+      kind: repair.kind,
+      count: repair.count,
+      firstAtS: repair.firstAtS,
+      message: repairWords(repair),
+    })),
     notes: [...table.notes, ...r.notes].map(noteSentence),
   }
 }

@@ -1,6 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { FINDING_CODES, NOTE_CODES, extraWords, findingWords, noteWords, plainWords, rangeParts } from '.'
+import { FINDING_CODES, NOTE_CODES, extraWords, findingWords, noteWords, plainWords, rangeParts, repairWords } from '.'
+import { REPAIR_KINDS } from '../core/bench'
 import { finding } from '../core/gates'
 import { said } from '../core/said'
 
@@ -32,6 +33,11 @@ test('every range and every figure particular to a family is named', () => {
   const extras = [...codes(/\{ code: '([\w-]+)', value/g), ...codes(/code: started \? '([\w-]+)'/g)]
   expect(extras.length).toBeGreaterThan(10)
   for (const code of extras) expect(extraWords(code)).not.toBe(code)
+})
+test.each(REPAIR_KINDS)('a repair says how often: %s', (kind) => {
+  const at = (count: number) => repairWords({ kind, count, firstAtS: 1, values: { taken: 2, other: 3, spans: '256' } })
+  expect(at(1)).not.toMatch(/undefined|NaN|\b1 (?:rows|marks|times|gaps)\b/)
+  expect(at(7)).toMatch(/\b7 (?:rows|marks|times|gaps)\b/)
 })
 test('a code that nobody wrote words for is shown as it is, not as nothing', () => {
   expect(noteWords(said('no-such'))).toBe('no-such')

@@ -41,16 +41,9 @@ export function angleOfPulses(pulseTimeS: Float64Array, scale: SensorScale): Rep
     trace: { timeS: counted.timeS, angleRad: counted.number.map((m) => m * perMark) },
     repairs: [
       ...repairs,
-      ...doubled.report(
-        'double pulse',
-        (n) => `${n === 1 ? '1 mark was' : `${n} marks were`} read twice; the second reading was dropped.`,
-      ),
-      ...missed.report('missed pulse', (n) => `${n === 1 ? '1 mark was' : `${n} marks were`} missed and counted in.`),
-      ...undecided.report(
-        'undecided gap',
-        (n) =>
-          `${n === 1 ? '1 gap fits' : `${n} gaps fit`} no whole number of marks; the first was taken as ${first.taken}, it may be ${first.other}. Look at the speed there.`,
-      ),
+      ...doubled.report('double pulse'),
+      ...missed.report('missed pulse'),
+      ...undecided.report('undecided gap', first && { taken: first.taken, other: first.other }),
     ],
   }
 }

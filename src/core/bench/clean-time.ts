@@ -1,7 +1,5 @@
 import { RepairCount, type Repair } from './repair'
 
-const rowCount = (n: number) => (n === 1 ? '1 row' : `${n} rows`)
-
 /**
  * Keeps the rows whose time rises; sets aside rows out of order, repeated times and rows that are not numbers.
  * After a clock restart (the clock falls back and never catches up with where it was) the longest stretch is kept.
@@ -34,14 +32,10 @@ export function risingRows(timeS: Float64Array, signal: Float64Array): { rows: I
   return {
     rows: best,
     repairs: [
-      ...notNumber.report('not a number', (n) => `${rowCount(n)} without a number left out.`),
-      ...repeated.report('repeated time', (n) => `${rowCount(n)} with the same time as the one before left out.`),
-      ...backwards.report('row out of order', (n) => `${rowCount(n)} running backwards in time left out.`),
-      ...restart.report(
-        'clock restart',
-        (n) =>
-          `The clock restarted ${n === 1 ? 'once' : `${n} times`}: only the longest stretch is used. Split the file to use the rest.`,
-      ),
+      ...notNumber.report('not a number'),
+      ...repeated.report('repeated time'),
+      ...backwards.report('row out of order'),
+      ...restart.report('clock restart'),
     ],
   }
 }

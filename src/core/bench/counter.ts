@@ -80,16 +80,8 @@ export function angleOfCounts(timeS: Float64Array, counts: Float64Array, scale: 
     trace: { timeS: t, angleRad: travelled.map((n) => n * perCount) },
     repairs: [
       ...repairs,
-      ...over.report(
-        'counter wrap',
-        (n) =>
-          `The counter ran over ${n === 1 ? 'once' : `${n} times`} (at ${[...spans].join(', ')}) and was carried on.`,
-      ),
-      ...reset.report(
-        'counter reset',
-        (n) =>
-          `The counter was set back ${n === 1 ? 'once' : `${n} times`}; it was carried on with the step of its neighbours.`,
-      ),
+      ...over.report('counter wrap', { spans: [...spans].join(', ') }),
+      ...reset.report('counter reset'),
     ],
   }
 }

@@ -1,20 +1,26 @@
+import type { Said } from '../said'
+
+export const REPAIR_KINDS = [
+  'double pulse',
+  'missed pulse',
+  'row out of order',
+  'repeated time',
+  'clock restart',
+  'counter wrap',
+  'counter reset',
+  'undecided gap',
+  'not a number',
+] as const
+export type RepairKind = (typeof REPAIR_KINDS)[number]
+
 /** Something found in a recording and mended or set aside, counted and placed so that the maker can look. */
 export interface Repair {
-  readonly kind:
-    | 'double pulse'
-    | 'missed pulse'
-    | 'row out of order'
-    | 'repeated time'
-    | 'clock restart'
-    | 'counter wrap'
-    | 'counter reset'
-    | 'undecided gap'
-    | 'not a number'
-    | 'outlier'
+  readonly kind: RepairKind
   readonly count: number
   /** Time of the first one, s. */
   readonly firstAtS: number
-  readonly message: string
+  /** What else its sentence needs. */
+  readonly values: Said['values']
 }
 
 /** Angle of the rotor against time, both rising. */
@@ -36,7 +42,7 @@ export class RepairCount {
     if (this.count === 0) this.firstAtS = atS
     this.count += times
   }
-  report(kind: Repair['kind'], say: (count: number) => string): Repair[] {
-    return this.count === 0 ? [] : [{ kind, count: this.count, firstAtS: this.firstAtS, message: say(this.count) }]
+  report(kind: RepairKind, values: Repair['values'] = {}): Repair[] {
+    return this.count === 0 ? [] : [{ kind, count: this.count, firstAtS: this.firstAtS, values }]
   }
 }

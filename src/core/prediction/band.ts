@@ -1,7 +1,7 @@
 import { cubicAt } from '../numerics'
 import { propagate } from '../statistics'
-import type { TurbinePoint } from '../turbine'
-import type { Evaluation, PredictedFigures, Side } from './evaluate'
+import type { CoefficientName, TurbinePoint } from '../turbine'
+import type { PredictedFigures, Side } from './evaluate'
 
 export interface Band {
   /** Standard uncertainty of shaft torque and shaft power at each point of the curve. */
@@ -10,16 +10,28 @@ export interface Band {
   readonly bladeTorqueNm: readonly number[]
 }
 
-const spread = <T>(sides: readonly { readonly down: T; readonly up: T }[], figure: (e: T) => number): number =>
-  propagate(sides.length, (i, sigmas) => figure(sigmas > 0 ? sides[i].up : sides[i].down))
+/** What one standard uncertainty of a coefficient changes in each figure. */
+export interface CoefficientChange {
+  readonly name: CoefficientName
+  readonly figures: PredictedFigures
+}
+
+const eachFigure = (figures: PredictedFigures, of: (name: keyof PredictedFigures) => number): PredictedFigures =>
+  Object.fromEntries(
+    (Object.keys(figures) as (keyof PredictedFigures)[]).map((name) => [name, of(name)]),
+  ) as unknown as PredictedFigures
+
+/** By symmetric differences. JCGM 100, 5.1.3 note 2. */
+export const changeOf = ({ name, down, up }: Side): CoefficientChange => ({
+  name,
+  figures: eachFigure(up.figures, (figure) => (up.figures[figure] - down.figures[figure]) / 2),
+})
 
 /** Standard uncertainty of each figure. */
-export function uncertaintyOf(figures: PredictedFigures, sides: readonly Side[]): PredictedFigures {
-  const names = Object.keys(figures) as (keyof PredictedFigures)[]
-  return Object.fromEntries(
-    names.map((name) => [name, spread(sides, (e: Evaluation) => e.figures[name])]),
-  ) as unknown as PredictedFigures
-}
+export const uncertaintyOf = (figures: PredictedFigures, sides: readonly Side[]): PredictedFigures =>
+  eachFigure(figures, (name) =>
+    propagate(sides.length, (i, sigmas) => (sigmas > 0 ? sides[i].up : sides[i].down).figures[name]),
+  )
 
 /** Every how many points of a curve its band is worked out; there must be a multiple of it and one. */
 const EVERY = 4

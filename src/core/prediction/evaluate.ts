@@ -188,8 +188,12 @@ function keeping(input: PredictionInput): {
   }
 }
 
-/** The supply from what it was asked before: a wider discharge is to it as a greater share. */
+/** Least reach of the shares that a supply was asked with, last over first, for a straight line between them to carry on. */
+const LEAST_REACH = 1.05
+
+/** The supply from what it was asked before: a wider discharge is to it as a greater share. Asked anew where that was too little. */
 function recalled(s: SupplySamples, input: PredictionInput): Supplied<SuppliedAir> {
+  if (!(s.shares[s.shares.length - 1] >= LEAST_REACH * s.shares[0])) return exactAir(input)
   const wider = input.coefficients.discharge.value / s.discharge
   return (share) => ({
     nozzlePressurePaAbs: Math.max(

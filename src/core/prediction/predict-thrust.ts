@@ -1,3 +1,4 @@
+import { uncertaintyOfChanges, type Changes } from '../calibration'
 import { airDensity } from '../air'
 import { circleArea, nozzleFlow, type NozzleResult, type OutletForm } from '../flow'
 import { balloonVolume, type RunDown } from '../supply'
@@ -33,6 +34,8 @@ export interface ThrustPrediction {
   readonly thrustRelativeUncertainty: number
   readonly impulseRelativeUncertainty: number
   readonly distanceRelativeUncertainty: number
+  /** What one standard uncertainty of the jet's speed and of the drag changes in the way and the top speed. */
+  readonly changes: { readonly distanceM: Changes; readonly topSpeedMPerS: Changes }
 }
 
 /** Longest push looked at where the supply never runs down, s. */
@@ -40,7 +43,7 @@ const STEADY_PUSH_S = 60
 const SAMPLES = 240
 
 /** Drag of such bodies is known to a fifth (common practice). */
-const DRAG_UNCERTAINTY = 0.2
+export const DRAG_UNCERTAINTY = 0.2
 
 /** What pushes the body over time: from the run-down, or for ever from a steady supply. */
 function pushes(input: ThrustInput, nozzle: NozzleResult, rest: RunDown | null): PushSample[] {
@@ -97,19 +100,23 @@ export function predictThrust(input: ThrustInput): ThrustPrediction {
   const cd = discharge.standardUncertainty / discharge.value
   const phi = velocity.standardUncertainty / velocity.value
   const thrustRelativeUncertainty = Math.hypot(cd, phi)
-  const farther = (thrust: number, drag: number) =>
+  const flightWith = (thrust: number, drag: number) =>
     flight(
       { ...input.body, dragCoefficient: input.body.dragCoefficient * drag },
       samples.map((s) => ({ ...s, thrustN: s.thrustN * thrust })),
       input.ambient,
-    ).distanceM
-  const halves =
-    moved.leaves && !moved.reachedEnd
-      ? [
-          (farther(1 + phi, 1) - farther(1 - phi, 1)) / 2,
-          (farther(1, 1 + DRAG_UNCERTAINTY) - farther(1, 1 - DRAG_UNCERTAINTY)) / 2,
-        ]
-      : [0, 0]
+    )
+  const [quicker, slower] = [flightWith(1 + phi, 1), flightWith(1 - phi, 1)]
+  const [dragged, slipping] = [flightWith(1, 1 + DRAG_UNCERTAINTY), flightWith(1, 1 - DRAG_UNCERTAINTY)]
+  const changesOf = (figure: 'distanceM' | 'topSpeedMPerS'): Changes => {
+    // both sides at the end of the track are no difference, whatever the integration's last digit
+    const half = (more: number, less: number) => (Math.abs(more - less) > 1e-9 * moved[figure] ? (more - less) / 2 : 0)
+    return {
+      velocity: half(quicker[figure], slower[figure]),
+      drag: half(dragged[figure], slipping[figure]),
+    }
+  }
+  const changes = { distanceM: changesOf('distanceM'), topSpeedMPerS: changesOf('topSpeedMPerS') }
   return {
     air,
     nozzle,
@@ -120,7 +127,8 @@ export function predictThrust(input: ThrustInput): ThrustPrediction {
     stability: stability(input.body),
     thrustRelativeUncertainty,
     impulseRelativeUncertainty: phi,
-    distanceRelativeUncertainty: moved.distanceM > 0 ? Math.hypot(halves[0], halves[1]) / moved.distanceM : 0,
+    distanceRelativeUncertainty: moved.distanceM > 0 ? uncertaintyOfChanges(changes.distanceM) / moved.distanceM : 0,
+    changes,
   }
 }
 

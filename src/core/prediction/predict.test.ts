@@ -153,7 +153,7 @@ const bladed = input.machine as Extract<PredictionInput['machine'], { family: 't
 
 describe('band', () => {
   const p = predict(input)
-  const share = (name: string) => p.shares.find((s) => s.name === name)?.powerW
+  const share = (name: string) => p.changes.find((s) => s.name === name)?.figures.bestPowerW
   test('carries every coefficient: without their uncertainties it is nothing', () => {
     const sure = Object.fromEntries(
       COEFFICIENT_NAMES.map((n) => [n, { value: input.coefficients[n].value, standardUncertainty: 0 }]),
@@ -163,7 +163,7 @@ describe('band', () => {
     expect(p.uncertainty.bestPowerW / p.figures.bestPowerW).toBeLessThan(0.6)
   })
   test('is the root of the sum of squares of the shares', () => {
-    const sum = Math.sqrt(p.shares.reduce((s, x) => s + x.powerW * x.powerW, 0))
+    const sum = Math.hypot(...p.changes.map((x) => x.figures.bestPowerW))
     expect(sum / p.uncertainty.bestPowerW).toBeCloseTo(1, 6)
   })
   test('more catching gives more power, more pumping less', () => {

@@ -6,14 +6,13 @@ import {
   bearingClass,
   idealImpulse,
   turbineCurve,
-  type CoefficientName,
   type CompressorBalance,
   type RangeBreach,
   type TurbinePoint,
   type TurbineSummary,
 } from '../turbine'
 import type { AirSide } from './air-side'
-import { bandOf, uncertaintyOf, type Band } from './band'
+import { bandOf, changeOf, uncertaintyOf, type Band, type CoefficientChange } from './band'
 import { evaluate, holdsBack, modelAt, sidesOf, type Evaluation, type PredictedFigures } from './evaluate'
 import type { PredictionInput } from './input'
 import { reachFromRest, type Reach } from './reach'
@@ -38,8 +37,8 @@ export interface Prediction {
   readonly figures: PredictedFigures
   /** Standard uncertainty of each figure from the uncertain coefficients (JCGM 100). */
   readonly uncertainty: PredictedFigures
-  /** Change of best power for one standard uncertainty of each coefficient the family uses, W. */
-  readonly shares: readonly { readonly name: CoefficientName; readonly powerW: number }[]
+  /** What one standard uncertainty of each coefficient that the family uses changes in each figure. */
+  readonly changes: readonly CoefficientChange[]
   /** Loss-free rotor on the same jet; null where jets do not make the family's limit. */
   readonly ideal: ReturnType<typeof idealImpulse> | null
   /** At the free speed, the fastest this air can turn it. */
@@ -83,7 +82,7 @@ function shaftFigures({ shaft }: PredictionInput, strength: MachineStrength, fre
 }
 
 /** A prediction without its band: what a review asks, in a fraction of the time. */
-export type PlainPrediction = Omit<Prediction, 'curve' | 'band' | 'uncertainty' | 'shares'>
+export type PlainPrediction = Omit<Prediction, 'curve' | 'band' | 'uncertainty' | 'changes'>
 
 function plainOf(input: PredictionInput, base: Evaluation): PlainPrediction {
   const free = base.summary.freeSpeedRadPerS
@@ -155,10 +154,7 @@ export function predict(input: PredictionInput): Prediction {
     curve,
     band: bandOf(curve, sides),
     uncertainty: uncertaintyOf(base.figures, sides),
-    shares: sides.map(({ name, down, up }) => ({
-      name,
-      powerW: (up.figures.bestPowerW - down.figures.bestPowerW) / 2,
-    })),
+    changes: sides.map(changeOf),
   }
 }
 

@@ -1,8 +1,4 @@
-/** An uncertain number of a model: value and standard uncertainty (one sigma). */
-export interface Uncertain {
-  readonly value: number
-  readonly standardUncertainty: number
-}
+import type { Uncertain } from '../calibration'
 
 /** The coefficients that no drawing fixes. They carry the band of a prediction and are what a build's own runs can teach. A family uses those of `COEFFICIENTS_OF`. */
 export interface TurbineCoefficients {
@@ -46,9 +42,15 @@ export const COEFFICIENT_NAMES: readonly CoefficientName[] = [
   'shear',
 ]
 
+/** Discharge of a nozzle by its entry. A rounded or long hole by common practice; a sharp edge in a thin plate at low pressure, the contraction of free streamline theory (0.611). */
+export const PLAIN_DISCHARGE: Readonly<Record<'rounded' | 'sharp', Uncertain>> = {
+  rounded: { value: 0.9, standardUncertainty: 0.03 },
+  sharp: { value: 0.61, standardUncertainty: 0.02 },
+}
+
 /** Plain defaults. Estimates: discharge and velocity from common practice of drilled short holes, the rest set by order of magnitude, not by a published source. */
 export const DEFAULT_COEFFICIENTS: TurbineCoefficients = {
-  discharge: { value: 0.9, standardUncertainty: 0.03 },
+  discharge: PLAIN_DISCHARGE.rounded,
   velocity: { value: 0.96, standardUncertainty: 0.02 },
   entrainment: { value: 1.2, standardUncertainty: 0.25 },
   capture: { value: 0.7, standardUncertainty: 0.12 },

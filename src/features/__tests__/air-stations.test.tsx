@@ -185,3 +185,31 @@ describe('a body pushed by its jet', () => {
     expect(screen.getByText(/^No rig reads a body pushed by its jet/)).toBeInTheDocument()
   })
 })
+
+test('what no drawing fixes: a typed value is told from a plain one, its ± counts, and the way back is there', () => {
+  at('build=spindle-4&station=rotor')
+  fireEvent.click(screen.getByRole('tab', { name: 'What no drawing fixes' }))
+  const held = () => {
+    const machine = build('spindle-4')?.machine
+    return machine && 'capture' in machine.coefficients ? machine.coefficients.capture : undefined
+  }
+  expect(held()).toMatchObject({ from: 'default', value: 0.7 })
+  expect(screen.getAllByText(/Plain estimate; leaves ±/).length).toBe(7)
+  type('share caught', '0.6')
+  expect(held()).toEqual({ value: 0.6, standardUncertainty: 0.12, from: 'typed' })
+  type('± of share caught', '0.05')
+  expect(held()).toEqual({ value: 0.6, standardUncertainty: 0.05, from: 'typed' })
+  expect(screen.getByText(/Your own; leaves ±/)).toBeInTheDocument()
+  fireEvent.click(screen.getByText('Back to the plain value'))
+  expect(held()).toEqual({ value: 0.7, standardUncertainty: 0.12, from: 'default' })
+})
+
+test('the flow of a hole says where its Cd comes from', () => {
+  at('build=spindle-4&station=nozzle')
+  expect(screen.getByText(/plain estimate ±0.03, short drilled holes/)).toBeInTheDocument()
+  type('Discharge, Cd', '0.8')
+  expect(build('spindle-4')?.machine.coefficients.discharge).toMatchObject({ value: 0.8, from: 'typed' })
+  expect(screen.getByText('your own ±0.03')).toBeInTheDocument()
+  act(() => void fireEvent.change(screen.getByLabelText('Its entry'), { target: { value: 'sharp' } }))
+  expect(screen.getByText(/plain estimate ±0.02, at low pressure/)).toBeInTheDocument()
+})

@@ -344,6 +344,8 @@ test('compare room: conditions stand before the verdict', async () => {
     timeout: 20_000,
   })
   expect(screen.getByRole('row', { name: /^casing/ })).toHaveTextContent('openclose')
+  // and what was foreseen of it
+  expect(screen.getByText(/what no drawing fixes is taken to be off alike in both/)).toBeInTheDocument()
   fireEvent.change(screen.getByLabelText('B'), { target: { value: 'spindle-4' } })
   expect(replaced).toEqual(['/compare?a=spindle-2&b=spindle-4'])
 }, 40_000)

@@ -8,6 +8,7 @@ import { useProject } from '../../store'
 import { Advice, SectionTitle } from '../../ui'
 import { FindingList, useShown, type RunResult, Notes } from '../shared'
 import { methodView } from './methods/registry'
+import { repairWords } from '../../words'
 
 /** Two runs of one rotor by hand differ by so much of their power: the pressure is set and read anew. Common practice; no published source. */
 const REPEAT_SHARE = 0.02
@@ -96,7 +97,7 @@ export function MeasuredPanel({
         <Advice tone="advice" title="Mended in the recording">
           {measured.repairs.map((repair) => (
             <Box key={repair.kind}>
-              {repair.message} First at {formatNumber(repair.firstAtS)} s.
+              {repairWords(repair)} First at {formatNumber(repair.firstAtS)} s.
             </Box>
           ))}
         </Advice>

@@ -11,7 +11,7 @@ import { useReductions, useShown } from '../shared'
 import { type Choice, measurable, choicesOf, useSide } from './sides'
 import { overlay } from './overlay'
 import { Conditions } from './Conditions'
-import { Verdict, PeakFigures } from './Verdict'
+import { Foreseen, Verdict, PeakFigures } from './Verdict'
 
 function Room({ a, b, choices }: { a: Choice; b: Choice; choices: readonly Choice[] }) {
   const router = useRouter()
@@ -51,6 +51,7 @@ function Room({ a, b, choices }: { a: Choice; b: Choice; choices: readonly Choic
             <SectionTitle first>What can be said</SectionTitle>
             <PeakFigures side={left} index={0} />
             <PeakFigures side={right} index={1} />
+            <Foreseen sides={sides} />
             {comparison && <Verdict sides={sides} comparison={comparison} />}
             {!comparison && (left.waiting || right.waiting) && <Box color="mute">Reading the runs…</Box>}
             {!comparison && !left.waiting && !right.waiting && (

@@ -2,7 +2,7 @@
 import { Box } from '@chakra-ui/react'
 import { poolRuns } from '../../core/bench'
 import { formatNumber } from '../../core/units'
-import { type Comparison } from '../../project/compare'
+import { predictedDifference, type Comparison } from '../../project/compare'
 import { kindOf } from '../../project/document'
 import { Advice, Figure } from '../../ui'
 import { figureWords, useShown } from '../shared'
@@ -81,6 +81,26 @@ export function PeakFigures({ side, index }: { side: Side; index: number }) {
       sub={
         values.length > 1 ? `mean of ${values.length}; ± holds their spread and what the rig leaves unknown` : 'one run'
       }
+    />
+  )
+}
+
+/** What the predictions say of the difference, where both sides are one kind of machine. */
+export function Foreseen({ sides: [a, b] }: { sides: readonly [Side, Side] }) {
+  const shown = useShown()
+  if (!a.predicted || !b.predicted) return null
+  const found = predictedDifference(
+    { build: a.build, predicted: a.predicted },
+    { build: b.build, predicted: b.predicted },
+  )
+  if (!found || found.difference === 0) return null
+  const { difference, standardUncertainty, share } = found
+  return (
+    <Figure
+      label="B less A"
+      origin="predicted"
+      {...shown.parts(difference, kindOf(a.build).judgedKind, standardUncertainty)}
+      sub={`${share === null ? '' : `${share > 0 ? '+' : ''}${formatNumber(100 * share, 2)} %; `}what no drawing fixes is taken to be off alike in both`}
     />
   )
 }

@@ -31,9 +31,10 @@ describe.each(FAMILIES)('the band of %s', (family) => {
     expect(off(p.band.powerW, power)).toBeLessThan(0.05)
   })
   test('each coefficient’s share is what moving it alone does', () => {
-    expect(sidesOf(input, evaluate(input)).map((s) => s.name)).toEqual(p.shares.map((s) => s.name))
+    expect(sidesOf(input, evaluate(input)).map((s) => s.name)).toEqual(p.changes.map((s) => s.name))
     const whole = fresh.map(({ down, up }) => (up.figures.bestPowerW - down.figures.bestPowerW) / 2)
     const greatest = Math.max(...whole.map(Math.abs))
-    for (const [i, w] of whole.entries()) expect(Math.abs(p.shares[i].powerW - w)).toBeLessThan(0.02 * greatest)
+    for (const [i, w] of whole.entries())
+      expect(Math.abs(p.changes[i].figures.bestPowerW - w)).toBeLessThan(0.02 * greatest)
   })
 })

@@ -82,6 +82,7 @@ export const LIMITS = {
   nozzleAngleRad: [0, 60 * deg],
   nozzleGapM: [0, 50e-3],
   coefficient: [0.05, 5],
+  coefficientUncertainty: [0, 5],
   flowCoefficient: [0.3, 1],
   meanRadiusM: [5e-3, 150e-3],
   bladeHeightM: [1e-3, 60e-3],

@@ -14,6 +14,7 @@ import type {
   ThrustBuild,
   TurbineBuild,
 } from '../validation/schema'
+import { PROJECT_VERSION } from '../validation/schema'
 
 const mm = 1e-3
 
@@ -188,7 +189,7 @@ export const nextVersion = <T extends Build>(
 })
 
 export const emptyProject = (own: Pick<Project, 'id' | 'name'>): Project => ({
-  schemaVersion: 5,
+  schemaVersion: PROJECT_VERSION,
   ...own,
   ambient: { ...STANDARD_AMBIENT },
   display: { ...DEFAULT_DISPLAY },

@@ -41,7 +41,7 @@ describe.each(FAMILIES)('%s', (family) => {
       lines({
         figures: p.figures,
         uncertainty: p.uncertainty,
-        shares: p.shares,
+        changes: p.changes.map(({ name, figures }) => [name, figures.bestPowerW]),
         air,
         nozzle: p.nozzle,
         curve: p.curve.filter((_, i) => i % 8 === 0).map((q) => [q.torqueNm, q.massFlowKgPerS, q.closure]),

@@ -41,13 +41,14 @@ describe('version 3 becomes version 4', () => {
   })
   test('plain estimates that were too sure are replaced; what a maker changed is kept', () => {
     const impulse = project.builds.filter(isTurbine).find((b) => b.machine.family === 'tangential-impulse')
-    expect(impulse?.machine.coefficients.capture).toEqual({ value: 0.7, standardUncertainty: 0.12 })
+    expect(impulse?.machine.coefficients.capture).toMatchObject({ value: 0.7, standardUncertainty: 0.12 })
     const own = structuredClone(frozen)
     own.builds[0].coefficients.capture = { value: 0.5, standardUncertainty: 0.04 }
     const again = parseProject(own)
     expect(again.ok && again.project.builds.filter(isTurbine)[0].machine.coefficients.capture).toEqual({
       value: 0.5,
       standardUncertainty: 0.04,
+      from: 'runs',
     })
   })
   test('every turbine of it is predicted, with a band at free speed that a printed machine deserves', () => {

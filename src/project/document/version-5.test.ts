@@ -25,7 +25,8 @@ describe('version 4 becomes version 5', () => {
       expect(shared).toMatchObject({ supply: old.supply, line: old.line, making: old.making })
       expect(shared.leastGaugePressurePa).toBe(old.load.leastGaugePressurePa)
       const names = Object.keys(machine.coefficients)
-      for (const name of names) expect(machine.coefficients).toHaveProperty(name, old.coefficients[name])
+      for (const [name, held] of Object.entries(machine.coefficients))
+        expect(held).toMatchObject(old.coefficients[name] as object)
       if ('shaft' in machine) {
         expect(machine.shaft).toEqual(old.shaft)
         expect(machine.nozzle).toEqual(old.nozzle)

@@ -17,7 +17,7 @@ import { BEARING_IDS, MATERIAL_IDS, buildSchema } from '../validation'
 import {
   BLADE_PROFILES,
   LIMITS,
-  PLAIN_AIR,
+  plainCoefficients,
   kindOf,
   thrustInput,
   newBuild,
@@ -289,7 +289,7 @@ const thrustBuild: fc.Arbitrary<ThrustBuild> = fc
       ),
       label: fc.constant(''),
       nozzle: nozzle.map(({ angleRad: _angle, gapM: _gap, ...opening }) => opening),
-      coefficients: fc.constant(PLAIN_AIR),
+      coefficients: fc.constant(plainCoefficients(['discharge', 'velocity'])),
     }),
   })
   .map((parts): ThrustBuild => ({ ...plain, ...parts }))

@@ -1,3 +1,4 @@
+import type { Changes, Coefficient } from '../../core/calibration'
 import type { AirFigures, AirInput, ChainStation } from '../../core/prediction'
 import type { Review } from '../../core/safety'
 import type { Print } from '../../core/turbine'
@@ -31,6 +32,8 @@ export interface MachineFigure {
   readonly kind: QuantityKind
   readonly value: number
   readonly standardUncertainty: number
+  /** What one standard uncertainty of each uncertain number of its model changes in it. */
+  readonly changes: Changes
 }
 
 /** Lines over one quantity that they share, each with its standard uncertainty at every point. SI. */
@@ -75,6 +78,8 @@ export interface MachineKind<M extends Machine = Machine, P extends MachinePredi
   start(): M
   readonly supply: SupplyStart
   readonly leastGaugePressurePa: number
+  /** What no drawing fixes: the uncertain numbers of its model as this machine holds them. */
+  coefficients(machine: M): Readonly<Record<string, Coefficient>>
   /** The air that it takes from its line. */
   air(build: BuildOf<M>, ambient: Project['ambient']): AirInput
   /** On its own supply, or held at one gauge pressure whatever feeds it, as a run was. @throws PhysicsError where its figures allow none. */

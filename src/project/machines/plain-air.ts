@@ -1,4 +1,11 @@
-import { DEFAULT_COEFFICIENTS, type CoefficientName } from '../../core/turbine'
+import type { Coefficient } from '../../core/calibration'
+import { defaultCoefficients, type Family } from '../../core/machines'
+import {
+  DEFAULT_COEFFICIENTS,
+  PLAIN_DISCHARGE,
+  type CoefficientName,
+  type TurbineCoefficients,
+} from '../../core/turbine'
 
 const { discharge, velocity } = DEFAULT_COEFFICIENTS
 
@@ -12,3 +19,22 @@ const AIR = Object.keys(PLAIN_AIR) as AirCoefficient[]
 export const heldCoefficients = (own: readonly CoefficientName[]): readonly CoefficientName[] => [
   ...new Set([...AIR, ...own]),
 ]
+
+/** Those coefficients at the plain values of their model. */
+export const plainCoefficients = <N extends CoefficientName>(
+  own: readonly N[],
+  plain: TurbineCoefficients = DEFAULT_COEFFICIENTS,
+): Record<N | AirCoefficient, Coefficient> =>
+  Object.fromEntries(heldCoefficients(own).map((name) => [name, { ...plain[name], from: 'default' }])) as Record<
+    N | AirCoefficient,
+    Coefficient
+  >
+
+/** The plain value of one coefficient of a rotating machine, for the entry that its nozzle has. */
+export const plainCoefficient = (
+  machine: { readonly family: Family; readonly nozzle: { readonly edge: keyof typeof PLAIN_DISCHARGE } },
+  name: CoefficientName,
+): Coefficient => ({
+  ...(name === 'discharge' ? PLAIN_DISCHARGE[machine.nozzle.edge] : defaultCoefficients(machine.family)[name]),
+  from: 'default',
+})

@@ -28,12 +28,13 @@ export interface RotatingPredicted extends MachinePredicted {
 
 type RotatingBuild = BuildOf<RotatingMachine>
 
-function figuresOf({ figures, uncertainty }: Prediction): MachineFigure[] {
+function figuresOf({ figures, uncertainty, changes }: Prediction): MachineFigure[] {
   const figure = (id: keyof Prediction['figures'], kind: MachineFigure['kind']): MachineFigure => ({
     id,
     kind,
     value: figures[id],
     standardUncertainty: uncertainty[id],
+    changes: Object.fromEntries(changes.map((c) => [c.name, c.figures[id]])),
   })
   return [
     figure('bestPowerW', 'power'),
@@ -99,6 +100,7 @@ export function rotatingKind<F extends Family>(
     start: () => firstMachine(family, spec),
     supply: spec.supply,
     leastGaugePressurePa: spec.leastGaugePressurePa,
+    coefficients: ({ coefficients }) => coefficients,
     air: predictionInput,
     predict: (build, room, held) => {
       const input = heldAt(predictionInput(build, room.ambient), held)

@@ -1,6 +1,6 @@
 import { coefficientsOf, defaultCoefficients, type Family, type TurbineMachine } from '../../core/machines'
 import type { SupplyInput } from '../../core/prediction'
-import { heldCoefficients } from './plain-air'
+import { plainCoefficients } from './plain-air'
 import type { MachineFieldSpec } from './field-spec'
 import type { Refuse } from './refuse'
 import type { MachineWords, SupplyStart } from './contract'
@@ -62,6 +62,6 @@ export function firstMachine<F extends Family>(family: F, spec: RotatingSpec<F>)
       rotorInertia: null,
     },
     load: spec.load,
-    coefficients: Object.fromEntries(heldCoefficients(coefficientsOf(family)).map((name) => [name, plain[name]])),
+    coefficients: plainCoefficients(coefficientsOf(family), plain),
   }) as unknown as RotatingMachineOf<F>
 }

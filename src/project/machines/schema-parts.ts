@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { COEFFICIENT_ORIGINS } from '../../core/calibration'
 import { BEARING_CLASSES, type CoefficientName } from '../../core/turbine'
 import { outletOfForm } from '../../core/flow'
 import { outletReach } from '../../core/geometry'
@@ -153,11 +154,17 @@ export const loadSchema = z.strictObject({
   wantedPowerW: within('wantedPowerW'),
 })
 
-const uncertain = z.strictObject({ value: within('coefficient'), standardUncertainty: z.number().min(0).max(5) })
+const coefficient = z.strictObject({
+  value: within('coefficient'),
+  standardUncertainty: within('coefficientUncertainty'),
+  from: z.enum(COEFFICIENT_ORIGINS),
+})
 
-type CoefficientShape = Record<AirCoefficient, typeof uncertain> &
-  Record<Exclude<CoefficientName, AirCoefficient>, z.ZodOptional<typeof uncertain>>
+type CoefficientShape = Record<AirCoefficient, typeof coefficient> &
+  Record<Exclude<CoefficientName, AirCoefficient>, z.ZodOptional<typeof coefficient>>
 
 /** The coefficients that a model and its air side use, and no others: those named must all be there. */
 export const coefficientsSchema = (names: readonly CoefficientName[]) =>
-  z.strictObject(Object.fromEntries(heldCoefficients(names).map((c) => [c, uncertain])) as unknown as CoefficientShape)
+  z.strictObject(
+    Object.fromEntries(heldCoefficients(names).map((c) => [c, coefficient])) as unknown as CoefficientShape,
+  )

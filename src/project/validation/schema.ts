@@ -139,7 +139,7 @@ export const holeGaugeSchema = z.strictObject({
     .max(24),
 })
 
-export const PROJECT_VERSION = 5
+export const PROJECT_VERSION = 6
 
 /** What belongs to the project itself. */
 export const headFields = {

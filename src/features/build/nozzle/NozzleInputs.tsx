@@ -2,12 +2,14 @@
 import type { Draft } from 'immer'
 import { outletOfForm, outletSection, type OutletForm } from '../../../core/flow'
 import { compensatedHole } from '../../../core/making'
+import { PLAIN_DISCHARGE } from '../../../core/turbine'
 import { nearestDrills } from '../../../core/units'
 import { LIMITS, kindOf, type Machine } from '../../../project/document'
 import { correctionOf } from '../../../project/parts/parts-input'
 import { useProject } from '../../../store'
 import { ChoiceField, NumberField, SectionTitle } from '../../../ui'
 import { useShown } from '../../shared'
+import { ORIGIN_WORDS } from '../coefficient-words'
 import type { FeedLook } from '../stations/nozzle-station'
 import type { AirStationProps } from '../stations/station-props'
 
@@ -298,8 +300,7 @@ export function NozzleInputs({ feed, ...props }: AirStationProps & { readonly fe
         onChange={(v) =>
           edit('entry of the nozzle', (b) => {
             b.machine.nozzle.edge = v
-            b.machine.coefficients.discharge =
-              v === 'sharp' ? { value: 0.61, standardUncertainty: 0.02 } : { value: 0.9, standardUncertainty: 0.03 }
+            b.machine.coefficients.discharge = { ...PLAIN_DISCHARGE[v], from: 'default' }
           })
         }
       />
@@ -308,12 +309,20 @@ export function NozzleInputs({ feed, ...props }: AirStationProps & { readonly fe
         kind="ratio"
         value={coefficients.discharge.value}
         limits={LIMITS.flowCoefficient}
-        note={
+        note={`${ORIGIN_WORDS[coefficients.discharge.from].toLowerCase()} ±${coefficients.discharge.standardUncertainty}${
           nozzle.edge === 'sharp'
-            ? `at low pressure; estimate ±${coefficients.discharge.standardUncertainty}`
-            : `estimate ±${coefficients.discharge.standardUncertainty}, short drilled holes (practice)`
+            ? ', at low pressure'
+            : coefficients.discharge.from === 'default'
+              ? ', short drilled holes (practice)'
+              : ''
+        }`}
+        onChange={(value) =>
+          edit(
+            'discharge coefficient',
+            (b) => void Object.assign(b.machine.coefficients.discharge, { value, from: 'typed' }),
+            'cd',
+          )
         }
-        onChange={(v) => edit('discharge coefficient', (b) => void (b.machine.coefficients.discharge.value = v), 'cd')}
       />
       <NumberField
         label="Speed, φ"
@@ -321,7 +330,13 @@ export function NozzleInputs({ feed, ...props }: AirStationProps & { readonly fe
         value={coefficients.velocity.value}
         limits={LIMITS.flowCoefficient}
         note="what rubs: it costs pressure, not flow"
-        onChange={(v) => edit('speed coefficient', (b) => void (b.machine.coefficients.velocity.value = v), 'phi')}
+        onChange={(value) =>
+          edit(
+            'speed coefficient',
+            (b) => void Object.assign(b.machine.coefficients.velocity, { value, from: 'typed' }),
+            'phi',
+          )
+        }
       />
     </>
   )

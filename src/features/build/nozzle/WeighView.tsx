@@ -92,6 +92,7 @@ export function WeighView({ build, predicted, edit, openWorking }: AirStationPro
                   void (b.machine.coefficients.discharge = {
                     value: Number(cd.value.toPrecision(4)),
                     standardUncertainty: Number(Math.max(0.003, cd.standardUncertainty).toPrecision(2)),
+                    from: 'runs',
                   }),
               )
             }

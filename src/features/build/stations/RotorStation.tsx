@@ -34,6 +34,7 @@ import { COEFFICIENT_WORDS } from '../coefficient-words'
 import { Triangles } from '../drawings/Triangles'
 import { MapView } from '../design/MapView'
 import { ChangesView } from '../design/ChangesView'
+import { CoefficientsView } from '../design/CoefficientsView'
 import { performanceChart } from '../performance-chart'
 import { Findings } from './Findings'
 import type { StationProps } from './station-props'
@@ -213,14 +214,17 @@ export function RotorStation(props: RotorProps) {
   const { drawings } = look
   const words = kindOf(build).words
   const [view, setView] = useState<string>(drawings[0].value)
-  const [below, setBelow] = useState<'curve' | 'map' | 'changes'>('curve')
+  const [below, setBelow] = useState<'curve' | 'map' | 'changes' | 'unsure'>('curve')
   const { Drawing } = drawings.find((d) => d.value === view) ?? drawings[0]
   const { prediction } = predicted
   const late = useSettled(predicted)
   const lateLoad = useSettled(build.machine.load)
   const chart = useMemo(() => performanceChart(late.prediction, shown, lateLoad), [late, shown, lateLoad])
   const { figures: f, uncertainty: u, ideal } = prediction
-  const worst = [...prediction.shares].sort((a, b) => Math.abs(b.powerW) - Math.abs(a.powerW)).slice(0, 2)
+  const worst = prediction.changes
+    .map(({ name, figures }) => ({ name, powerW: figures.bestPowerW }))
+    .sort((a, b) => Math.abs(b.powerW) - Math.abs(a.powerW))
+    .slice(0, 2)
   const turned = prediction.point.triangles.length > 0
   return (
     <Sheet
@@ -245,12 +249,14 @@ export function RotorStation(props: RotorProps) {
               { value: 'curve', label: 'Torque and power' },
               { value: 'map', label: 'Pressure and speed' },
               { value: 'changes', label: 'What a change brings' },
+              { value: 'unsure', label: 'What no drawing fixes' },
             ]}
             onChange={setBelow}
           />
           {below === 'curve' && <ChartBlock {...chart} />}
           {below === 'map' && <MapView build={build} predicted={predicted} />}
           {below === 'changes' && <ChangesView {...props} />}
+          {below === 'unsure' && <CoefficientsView {...props} />}
         </>
       }
       right={

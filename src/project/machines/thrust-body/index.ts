@@ -1,4 +1,6 @@
+import { uncertaintyOfChanges } from '../../../core/calibration'
 import {
+  DRAG_UNCERTAINTY,
   givenTemperature,
   thrustChain,
   predictThrust,
@@ -13,7 +15,7 @@ import { printedNozzle } from '../../parts/parts-input'
 import type { Working } from '../../../core/working'
 import type { MachineKind, MachinePredicted } from '../contract'
 import type { MachineOfKind } from '../document-types'
-import { PLAIN_AIR } from '../plain-air'
+import { plainCoefficients } from '../plain-air'
 
 type ThrustBody = MachineOfKind<'thrust-body'>
 
@@ -55,16 +57,20 @@ export const thrustBody: MachineKind<ThrustBody, ThrustPredicted> = {
       edge: 'rounded',
       gaugeId: null,
     },
-    coefficients: structuredClone(PLAIN_AIR),
+    coefficients: plainCoefficients(['discharge', 'velocity']),
   }),
   supply: { kind: 'vessel' },
   leastGaugePressurePa: 20e3,
+  coefficients: ({ coefficients, dragCoefficient }) => ({
+    ...coefficients,
+    drag: { value: dragCoefficient, standardUncertainty: DRAG_UNCERTAINTY * dragCoefficient, from: 'typed' },
+  }),
   air: thrustInput,
   predict: (build, { ambient }, held) => {
     const own = thrustInput(build, ambient)
     const input = held === undefined ? own : atSteadyPressure(own, held, givenTemperature(own.supply, ambient))
     const thrust = predictThrust(input)
-    const { air, nozzle, thrustRelativeUncertainty } = thrust
+    const { air, nozzle, thrustRelativeUncertainty, changes } = thrust
     const { discharge, velocity } = input.coefficients
     const [cd, phi] = [discharge.standardUncertainty / discharge.value, velocity.standardUncertainty / velocity.value]
     const uncertainty = {
@@ -73,6 +79,12 @@ export const thrustBody: MachineKind<ThrustBody, ThrustPredicted> = {
       thrustN: thrustRelativeUncertainty * nozzle.thrustN,
       jetPowerW: Math.hypot(cd, 2 * phi) * nozzle.jetPowerW,
     }
+    const thrustFigure = {
+      id: 'thrust',
+      kind: 'force',
+      value: nozzle.thrustN,
+      standardUncertainty: uncertainty.thrustN,
+    } as const
     const workings = (): Readonly<Record<string, Working | undefined>> => ({
       ...workingsOfAir(input, { air, nozzle, uncertainty }),
     })
@@ -84,23 +96,25 @@ export const thrustBody: MachineKind<ThrustBody, ThrustPredicted> = {
       uncertainty,
       chain: thrustChain(thrust),
       figures: [
-        { id: 'thrust', kind: 'force', value: nozzle.thrustN, standardUncertainty: uncertainty.thrustN },
+        { ...thrustFigure, changes: { discharge: cd * nozzle.thrustN, velocity: phi * nozzle.thrustN } },
         {
           id: 'topSpeed',
           kind: 'speed',
           value: thrust.flight.topSpeedMPerS,
-          standardUncertainty: 0.5 * thrust.distanceRelativeUncertainty * thrust.flight.topSpeedMPerS,
+          standardUncertainty: uncertaintyOfChanges(changes.topSpeedMPerS),
+          changes: changes.topSpeedMPerS,
         },
         {
           id: 'distance',
           kind: 'length',
           value: thrust.flight.distanceM,
-          standardUncertainty: thrust.distanceRelativeUncertainty * thrust.flight.distanceM,
+          standardUncertainty: uncertaintyOfChanges(changes.distanceM),
+          changes: changes.distanceM,
         },
       ],
       overSpeed: null,
       overAngle: null,
-      hazards: [{ id: 'thrust', kind: 'force', value: nozzle.thrustN, standardUncertainty: uncertainty.thrustN }],
+      hazards: [thrustFigure],
       review: reviewThrust(input, air, nozzle),
       working: (id) => workings()[id],
     }

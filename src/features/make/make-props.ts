@@ -1,0 +1,13 @@
+import type { PartInSet } from '../../core/geometry'
+import type { PartName, PartsInput } from '../../core/machines'
+import type { Build } from '../../project/document'
+
+/** What all of the room works on: a build, its parts, and the one that is looked at. */
+export interface MakeProps {
+  readonly build: Build
+  readonly input: PartsInput
+  readonly set: readonly PartInSet<PartName>[]
+  readonly part: PartName
+}
+
+export type MakeView = 'solid' | 'cut' | 'together' | 'flat'
