@@ -5,7 +5,6 @@ import { PROCESSES, type Process } from '../../core/geometry'
 import { formatNumber } from '../../core/units'
 import {
   SPECS,
-  isTurbine,
   LIMITS,
   buildTitle,
   byMachine,
@@ -25,9 +24,12 @@ import { findingWords } from '../../words'
 function airChoices(project: Pick<Project, 'builds' | 'machines'>): AirChoice[] {
   return [
     ...usualAirs(),
-    ...byMachine(project, project.builds)
-      .filter(isTurbine)
-      .map((b) => ({ id: b.id, label: `as ${buildTitle(project, b)}`, supply: b.supply, line: b.line })),
+    ...byMachine(project, project.builds).map((b) => ({
+      id: b.id,
+      label: `as ${buildTitle(project, b)}`,
+      supply: b.supply,
+      line: b.line,
+    })),
   ]
 }
 

@@ -20,7 +20,7 @@ export function Conditions({ sides, comparison }: { sides: readonly [Side, Side]
   const rigNames = (side: Side) =>
     [...new Set(side.compared.runs.map((r) => mainRig({ rigs }, r.run)?.name ?? '?'))].join(', ') || '—'
   const rows: [string, string, string][] = [
-    ['runs', ...(sides.map((s) => String(s.compared.runs.length)) as [string, string])],
+    ['runs', ...(sides.map((s) => (s.waiting ? '…' : String(s.compared.runs.length))) as [string, string])],
     [
       'pressure',
       ...(sides.map((s) =>

@@ -69,7 +69,7 @@ export function PeakFigures({ side, index }: { side: Side; index: number }) {
         label={label}
         origin="predicted"
         {...shown.parts(foreseen.value, foreseen.kind, foreseen.standardUncertainty)}
-        sub="no run yet"
+        sub={side.waiting ? 'its runs are being read' : 'no run yet'}
       />
     ) : null
   const { mean } = poolRuns(values, Math.max(...side.compared.runs.map((r) => r.sharedRelative ?? 0)))

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useState } from 'react'
-import { isTurbine, type Build } from '../../project/document'
+import type { Build } from '../../project/document'
 import type { OutletCheck } from '../../project/parts/outlet-check'
 import { useProject } from '../../store'
 
@@ -10,10 +10,9 @@ export function useOutlets(build: Build): OutletCheck | null {
   const [found, setFound] = useState<{ build: Build; check: OutletCheck | null } | null>(null)
   useEffect(() => {
     let wanted = true
-    if (isTurbine(build))
-      void import('../../project/parts/outlet-check').then(
-        ({ outletCheck }) => wanted && setFound({ build, check: outletCheck(build, ambient) }),
-      )
+    void import('../../project/parts/outlet-check').then(
+      ({ outletCheck }) => wanted && setFound({ build, check: outletCheck(build, ambient) }),
+    )
     return () => {
       wanted = false
     }

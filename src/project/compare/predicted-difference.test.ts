@@ -39,7 +39,13 @@ describe('what predictions say of a difference', () => {
     if (held) held.from = 'typed'
     const apart = predictedDifference(a, side(own))
     expect(apart?.difference).toBeCloseTo(found.difference, 9)
-    expect(apart?.standardUncertainty).toBeGreaterThan(2 * found.standardUncertainty)
+    // what it changes in each counts with both squares, no longer with their difference
+    const changes = [a, b].map((s) => s.predicted.figures.find((f) => f.id === 'bestPowerW')?.changes.capture ?? 0)
+    const expected = Math.sqrt(
+      found.standardUncertainty ** 2 - (changes[1] - changes[0]) ** 2 + changes[0] ** 2 + changes[1] ** 2,
+    )
+    expect(apart?.standardUncertainty).toBeCloseTo(expected, 9)
+    expect(expected).toBeGreaterThan(1.5 * found.standardUncertainty)
   })
   test('between kinds nothing is said, and no difference is none', () => {
     expect(predictedDifference(a, side(build('other-axial')))).toBeNull()
@@ -47,7 +53,9 @@ describe('what predictions say of a difference', () => {
   })
   test('bodies pushed by their jet: thrust and drag are theirs', () => {
     const gliders = ['glider-1', 'glider-2'].map((id) => structuredClone(build(id))) as Build[]
-    for (const g of gliders) if (g.machine.family === 'thrust-body') g.machine.path = { kind: 'climb' }
+    for (const g of gliders)
+      if (g.machine.family === 'thrust-body')
+        g.machine.path = { kind: 'track', slopeRad: 0, rollingShare: 0.02, lengthM: 200 }
     const [one, two] = gliders.map(side)
     const said = predictedDifference(one, two)
     expect(said && Math.abs(said.difference)).toBeGreaterThan(0)

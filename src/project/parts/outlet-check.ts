@@ -1,9 +1,7 @@
 import { airDensity } from '../../core/air'
 import { outletPressureLoss } from '../../core/geometry'
-import { predict } from '../../core/prediction'
 import { PhysicsError } from '../../core/errors'
-import { predictionInput, type Project, type TurbineBuild } from '../document'
-import { rotatingParts } from './rotating-parts'
+import { kindOf, type Build, type Project } from '../document'
 import { housingOutletArea } from '../../core/machines'
 
 export interface OutletCheck {
@@ -16,11 +14,11 @@ export interface OutletCheck {
 }
 
 /** Whether the air of a build gets out of its printed housing; null for machines without one, and where no air is predicted. */
-export function outletCheck(build: TurbineBuild, ambient: Project['ambient']): OutletCheck | null {
-  const areaM2 = housingOutletArea(rotatingParts(build))
+export function outletCheck(build: Build, ambient: Project['ambient']): OutletCheck | null {
+  const areaM2 = housingOutletArea(kindOf(build).parts(build))
   if (areaM2 === null) return null
   try {
-    const { air } = predict(predictionInput(build, ambient))
+    const { air } = kindOf(build).predict(build, { ambient })
     const density = airDensity(ambient.absolutePressurePa, ambient.temperatureK)
     const gauge = Math.max(1, air.nozzlePressurePaAbs - ambient.absolutePressurePa)
     const lossPa = areaM2 > 0 ? outletPressureLoss(areaM2, air.massFlowKgPerS, density) : gauge

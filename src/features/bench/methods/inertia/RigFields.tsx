@@ -4,7 +4,7 @@ import { effectiveInertia } from '../../../../core/bench'
 import { flywheelFindings } from '../../../../core/gates'
 import { MATERIALS } from '../../../../core/strength'
 import { formatNumber } from '../../../../core/units'
-import { LIMITS, isTurbine, kindOf, type Rig, type TurbineBuild } from '../../../../project/document'
+import { LIMITS, kindOf, type Rig, type TurbineBuild } from '../../../../project/document'
 import { flywheelInertia, flywheelOnRun, inertiaRig } from '../../../../project/measuring'
 import { useStore } from '../../../../store'
 import { ChoiceField, Figure, NumberField } from '../../../../ui'
@@ -223,7 +223,7 @@ export function InertiaRigFields({ rig, build, edit, predicted }: RigFieldsProps
         unit="g"
         sub={`${formatNumber(inertiaKgM2 * 1e7)} g·cm² about its shaft`}
       />
-      {isTurbine(build) && <RotorInertia build={build} />}
+      {'shaft' in build.machine && <RotorInertia build={build as TurbineBuild} />}
       <Figure
         label="Felt at the rotor"
         origin="plain"
