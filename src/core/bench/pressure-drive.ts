@@ -1,6 +1,7 @@
 import { linearLeastSquares, type Measured } from '../statistics'
 import type { Phases } from './phases'
-import type { Drive, TrajectoryFit } from './trajectory-fit'
+import type { TrajectoryFit } from './trajectory-fit'
+import type { Drive } from './trajectory-march'
 
 /** Supply pressure recorded along with the rotor, gauge. */
 export interface PressureTrace {

@@ -1,15 +1,8 @@
 import { Matrix, inverse } from 'ml-matrix'
 import type { BlockTrace } from './decimate'
 import type { Phases } from './phases'
-
-/**
- * What drives the blades over time, over what drives them at the nominal pressure: 1 and departures, each with the factor by which torque follows it, as far as that is known beforehand.
- */
-export interface Drive {
-  readonly factors: readonly { readonly value: number; readonly standardUncertainty: number }[]
-  /** Writes the departures at a time, one for each factor. */
-  readonly at: (timeS: number, out: Float64Array) => void
-}
+import { FACTORS, march, type Drive, type Stretch } from './trajectory-march'
+import { autocorrelationOf, scatterOf, varianceAt, type Scatter } from './trajectory-scatter'
 
 export interface TrajectoryFit {
   readonly status: 'converged' | 'mostSteps' | 'singular'
@@ -25,95 +18,138 @@ export interface TrajectoryFit {
   readonly fittedRadPerS: Float64Array
 }
 
-/** Places among the parameters: T0, k, a, b, c; from here the factors of the departures; then speed and angle at the start of the spin-up and of the coasting. */
-const FACTORS = 5
-
-interface Stretch {
-  readonly from: number
-  readonly to: number
-  readonly open: boolean
-  /** Places of its own starting speed and angle among the parameters. */
-  readonly at: number
+/** What is fitted to what: the recording's stretches, the drive, and the places of the parameters that the recording can tell. */
+interface Problem {
+  readonly trace: BlockTrace
+  readonly drive: Drive
+  readonly stretches: readonly Stretch[]
+  /** Number of parameters of the law, and of all: each stretch has a speed and an angle of its own at its start. */
+  readonly law: number
+  readonly size: number
+  readonly free: readonly number[]
+  readonly counts: readonly number[]
 }
 
-/** Integration steps no longer than this, s. */
-const LONGEST_STEP = 0.06
+/** Shortest stretch that tells anything, blocks. */
+const LEAST_BLOCKS = 8
 
-/**
- * Angle of one stretch by the law, with its derivatives by every parameter: J w' = (T0 - k w)(1 + f d(t)) - a - b w - c w^2, all over J.
- * Runge-Kutta 4 on speed and variational equations together; angle by Simpson. `visit` gets block, angle, acceleration, speed and the row of derivatives.
- */
-function march(
-  size: number,
-  trace: BlockTrace,
-  stretch: Stretch,
-  x: readonly number[],
-  drive: Drive,
-  visit: (block: number, angle: number, acceleration: number, speed: number, row: Float64Array) => void,
-): void {
-  const [t0, k, a, b, c] = x
-  const { from, to, open, at } = stretch
-  const s = new Float64Array(size)
-  const row = new Float64Array(size)
-  const [k1, k2, k3, k4, mid] = [0, 1, 2, 3, 4].map(() => new Float64Array(size))
-  let w = x[at]
-  let angle = x[at + 1]
-  s[at] = 1
-  row[at + 1] = 1
-  let t = trace.timeS[from]
-  let slope = 0
-  const departed = new Float64Array(drive.factors.length)
-  const f = x.slice(FACTORS, FACTORS + departed.length)
-  let known = NaN
-  const rate = (time: number, speed: number, sens: Float64Array, out: Float64Array): number => {
-    let p = 1
-    if (open) {
-      if (time !== known) drive.at((known = time), departed)
-      for (let i = 0; i < f.length; i++) p += f[i] * departed[i]
-    }
-    const blade = t0 - k * speed
-    const gain = (open ? -k * p : 0) - b - 2 * c * speed
-    for (let i = 0; i < size; i++) out[i] = gain * sens[i]
-    if (open) {
-      out[0] += p
-      out[1] -= speed * p
-      for (let i = 0; i < departed.length; i++) out[FACTORS + i] += blade * departed[i]
-    }
-    out[2] -= 1
-    out[3] -= speed
-    out[4] -= speed * speed
-    return (open ? blade * p : 0) - a - b * speed - c * speed * speed
+function problemOf(trace: BlockTrace, phases: Phases, blockOf: (timeS: number) => number, drive: Drive): Problem {
+  const law = FACTORS + drive.factors.length
+  const stretch = (span: { fromS: number; toS: number }, open: boolean, at: number): Stretch => ({
+    from: blockOf(span.fromS),
+    to: Math.min(trace.timeS.length, blockOf(span.toS) + 1),
+    open,
+    at,
+  })
+  const stretches = [
+    stretch(phases.spinUp, true, law),
+    ...(phases.coast ? [stretch(phases.coast, false, law + 2)] : []),
+  ].filter((s) => s.to - s.from >= LEAST_BLOCKS)
+  const withDrag = stretches.length > 1
+  return {
+    trace,
+    drive,
+    stretches,
+    law,
+    size: law + 4,
+    // without coasting drag cannot be told from torque: T0 and k hold both
+    free: [
+      0,
+      1,
+      ...(withDrag ? [2, 3, 4] : []),
+      ...drive.factors.map((_, i) => FACTORS + i),
+      law,
+      law + 1,
+      ...(withDrag ? [law + 2, law + 3] : []),
+    ],
+    counts: stretches.flatMap((s) => Array.from(trace.count.subarray(s.from, s.to))),
   }
-  for (let i = from; i < to; i++) {
-    const span = trace.timeS[i] - t
-    const steps = Math.max(1, Math.ceil(span / LONGEST_STEP))
-    const h = span / steps
-    for (let n = 0; span > 0 && n < steps; n++) {
-      const a1 = rate(t, w, s, k1)
-      for (let j = 0; j < size; j++) mid[j] = s[j] + (h / 2) * k1[j]
-      const w2 = w + (h / 2) * a1
-      const a2 = rate(t + h / 2, w2, mid, k2)
-      for (let j = 0; j < size; j++) mid[j] = s[j] + (h / 2) * k2[j]
-      const w3 = w + (h / 2) * a2
-      const a3 = rate(t + h / 2, w3, mid, k3)
-      for (let j = 0; j < size; j++) mid[j] = s[j] + h * k3[j]
-      const a4 = rate(t + h, w + h * a3, mid, k4)
-      // angle and its derivatives: the same method on speed, closed
-      angle += h * w + ((h * h) / 6) * (a1 + a2 + a3)
-      w += (h / 6) * (a1 + 2 * a2 + 2 * a3 + a4)
-      for (let j = 0; j < size; j++) {
-        row[j] += h * s[j] + ((h * h) / 6) * (k1[j] + k2[j] + k3[j])
-        s[j] += (h / 6) * (k1[j] + 2 * k2[j] + 2 * k3[j] + k4[j])
+}
+
+/** Normal equations and cost at a set of parameters. */
+interface Normal {
+  readonly n: readonly Float64Array[]
+  readonly right: Float64Array
+  readonly cost: number
+}
+
+/** What was left at each block, and the speed there, when it was last looked at. */
+interface Left {
+  readonly residual: Float64Array
+  readonly speeds: Float64Array
+}
+
+/** `left` is filled anew where `fill`; else its speeds give the weights. */
+function normalOf(problem: Problem, at: readonly number[], scatter: Scatter, left: Left, fill: boolean): Normal {
+  const { trace, drive, stretches, size } = problem
+  const n = Array.from({ length: size }, () => new Float64Array(size))
+  const right = new Float64Array(size)
+  let cost = 0
+  let place = 0
+  for (const s of stretches)
+    march(size, trace, s, at, drive, (block, angle, acceleration, speed, row) => {
+      const r = trace.angleRad[block] - angle - 0.5 * acceleration * trace.timeVariance[block]
+      if (fill) {
+        left.residual[place] = r
+        left.speeds[place] = speed
       }
-      t += h
-      slope = a4
-    }
-    if (i === from) slope = rate(t, w, s, k1)
-    visit(i, angle, slope, w, row)
+      const weight = trace.count[block] / varianceAt(scatter, left.speeds[place])
+      place++
+      cost += weight * r * r
+      for (let i = 0; i < size; i++) {
+        const wr = weight * row[i]
+        right[i] += wr * r
+        for (let j = 0; j <= i; j++) n[i][j] += wr * row[j]
+      }
+    })
+  drive.factors.forEach((factor, i) => {
+    const prior = 1 / factor.standardUncertainty ** 2
+    const off = factor.value - at[FACTORS + i]
+    n[FACTORS + i][FACTORS + i] += prior
+    right[FACTORS + i] += prior * off
+    cost += prior * off * off
+  })
+  return { n, right, cost }
+}
+
+/** The step to the least cost, and the inverse of the normal matrix, by places among the free parameters. */
+function solved(free: readonly number[], { n, right }: Normal) {
+  const scale = free.map((i) => Math.sqrt(n[i][i]) || 1)
+  const m = Matrix.zeros(free.length, free.length)
+  free.forEach((i, p) => free.forEach((j, q) => m.set(p, q, (i >= j ? n[i][j] : n[j][i]) / scale[p] / scale[q])))
+  const inv = inverse(m)
+  return {
+    step: free.map((_, p) => free.reduce((sum, j, q) => sum + (inv.get(p, q) * right[j]) / scale[p] / scale[q], 0)),
+    inv: (p: number, q: number) => inv.get(p, q) / scale[p] / scale[q],
   }
 }
 
 const MOST_ROUNDS = 8
+/** A share of the cost that is nothing. */
+const SETTLED = 1e-6
+
+/** Gauss-Newton from a set of parameters: steps halved until they better the cost, until none does. */
+function descended(
+  problem: Problem,
+  from: { readonly x: readonly number[]; readonly state: Normal },
+  cost: (x: readonly number[]) => Normal,
+): { readonly x: readonly number[]; readonly state: Normal; readonly settled: boolean } {
+  let { x, state } = from
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const { step } = solved(problem.free, state)
+    let [next, found] = [[...x], state]
+    for (let share = 1; share > 1 / 64; share /= 2) {
+      next = [...x]
+      problem.free.forEach((i, p) => (next[i] += share * step[p]))
+      found = cost(next)
+      if (found.cost <= state.cost) break
+    }
+    const moved = found.cost <= state.cost ? 1 - found.cost / Math.max(1e-300, state.cost) : 0
+    if (moved > 0) [x, state] = [next, found]
+    if (moved < SETTLED) return { x, state, settled: true }
+  }
+  return { x, state, settled: false }
+}
 
 /**
  * One law of torque and drag fitted to the angle itself over spin-up and coasting, by Gauss-Newton with halved steps on the integrated motion.
@@ -128,163 +164,48 @@ export function fitTrajectory(
   start: { readonly law: readonly number[]; readonly speed: Float64Array },
   drive: Drive,
 ): TrajectoryFit {
-  const LAW = FACTORS + drive.factors.length
-  const SIZE = LAW + 4
-  const stretch = (span: { fromS: number; toS: number }, open: boolean, at: number): Stretch => ({
-    from: blockOf(span.fromS),
-    to: Math.min(trace.timeS.length, blockOf(span.toS) + 1),
-    open,
-    at,
-  })
-  const stretches = [
-    stretch(phases.spinUp, true, LAW),
-    ...(phases.coast ? [stretch(phases.coast, false, LAW + 2)] : []),
-  ].filter((s) => s.to - s.from >= 8)
-  const withDrag = stretches.length > 1
-  // without coasting drag cannot be told from torque: T0 and k hold both
-  const free = [
-    0,
-    1,
-    ...(withDrag ? [2, 3, 4] : []),
-    ...drive.factors.map((_, i) => FACTORS + i),
-    LAW,
-    LAW + 1,
-    ...(withDrag ? [LAW + 2, LAW + 3] : []),
-  ]
-  let x = [...start.law.slice(0, 5), ...drive.factors.map((factor) => factor.value), 0, 0, 0, 0]
+  const problem = problemOf(trace, phases, blockOf, drive)
+  const { stretches, free, law, counts } = problem
+  const first = [...start.law.slice(0, 5), ...drive.factors.map((factor) => factor.value), 0, 0, 0, 0]
   for (const s of stretches) {
     // a smoothed start: the first blocks' own slope
-    x[s.at] = start.speed[s.from]
-    x[s.at + 1] = trace.angleRad[s.from]
+    first[s.at] = start.speed[s.from]
+    first[s.at + 1] = trace.angleRad[s.from]
   }
-  const total = stretches.reduce((n, s) => n + s.to - s.from, 0)
-  const counts = stretches.flatMap((s) => Array.from(trace.count.subarray(s.from, s.to)))
-  const residual = new Float64Array(total)
-  const speeds = new Float64Array(total)
-  // variance of one reading: of the angle itself, and of the clock times speed squared
-  let scatter: readonly [number, number] = [1e-4, 0]
-  const varianceAt = (speed: number) => scatter[0] + scatter[1] * speed * speed
-  /** Normal equations and cost at a set of parameters. */
-  const normal = (at: readonly number[], fill: boolean) => {
-    const n = Array.from({ length: SIZE }, () => new Float64Array(SIZE))
-    const right = new Float64Array(SIZE)
-    let cost = 0
-    let place = 0
-    for (const s of stretches)
-      march(SIZE, trace, s, at, drive, (block, angle, acceleration, speed, row) => {
-        const r = trace.angleRad[block] - angle - 0.5 * acceleration * trace.timeVariance[block]
-        if (fill) {
-          residual[place] = r
-          speeds[place] = speed
-        }
-        const weight = trace.count[block] / varianceAt(fill ? speed : speeds[place])
-        place++
-        cost += weight * r * r
-        for (let i = 0; i < SIZE; i++) {
-          const wr = weight * row[i]
-          right[i] += wr * r
-          for (let j = 0; j <= i; j++) n[i][j] += wr * row[j]
-        }
-      })
-    drive.factors.forEach((factor, i) => {
-      const prior = 1 / factor.standardUncertainty ** 2
-      const off = factor.value - at[FACTORS + i]
-      n[FACTORS + i][FACTORS + i] += prior
-      right[FACTORS + i] += prior * off
-      cost += prior * off * off
-    })
-    return { n, right, cost }
-  }
-  const solve = ({ n, right }: ReturnType<typeof normal>) => {
-    const scale = free.map((i) => Math.sqrt(n[i][i]) || 1)
-    const m = Matrix.zeros(free.length, free.length)
-    free.forEach((i, p) => free.forEach((j, q) => m.set(p, q, (i >= j ? n[i][j] : n[j][i]) / scale[p] / scale[q])))
-    const inv = inverse(m)
-    return {
-      step: free.map((_, p) => free.reduce((sum, j, q) => sum + (inv.get(p, q) * right[j]) / scale[p] / scale[q], 0)),
-      inv: (p: number, q: number) => inv.get(p, q) / scale[p] / scale[q],
-    }
-  }
-  /** The two variances from squared residuals: weighted least squares, neither below nothing, a few rounds since the weights hang on them. */
-  const reweigh = () => {
-    const freedom = total / Math.max(1, total - free.length)
-    let mean = 0
-    for (let i = 0; i < total; i++) mean += (counts[i] * residual[i] ** 2 * freedom) / total
-    let found: [number, number] = [Math.max(1e-20, mean), 0]
-    for (let round = 0; round < 6; round++) {
-      let [n, x, xx, y, xy] = [0, 0, 0, 0, 0]
-      for (let i = 0; i < total; i++) {
-        const v = speeds[i] ** 2
-        const weight = 1 / (found[0] + found[1] * v) ** 2
-        const square = counts[i] * residual[i] ** 2 * freedom
-        n += weight
-        x += weight * v
-        xx += weight * v * v
-        y += weight * square
-        xy += weight * v * square
-      }
-      const spread = n * xx - x * x
-      let [angle, clock] = spread > 0 ? [(y * xx - x * xy) / spread, (n * xy - x * y) / spread] : [y / n, 0]
-      if (!(clock > 0)) [angle, clock] = [y / n, 0]
-      if (!(angle > 0)) [angle, clock] = [1e-3 * (y / n), xx > 0 ? xy / xx : 0]
-      found = [Math.max(1e-20, angle), Math.max(0, clock)]
-    }
-    scatter = found
-  }
-  let status: TrajectoryFit['status'] = 'mostSteps'
-  let state = normal(x, true)
+  const left: Left = { residual: new Float64Array(counts.length), speeds: new Float64Array(counts.length) }
+  let scatter: Scatter = [1e-4, 0]
+  const normal = (at: readonly number[], fill: boolean) => normalOf(problem, at, scatter, left, fill)
+  let now: { readonly x: readonly number[]; readonly state: Normal } = { x: first, state: normal(first, true) }
   try {
     // first with equal scatter, then with each range's own
-    for (const pass of [0, 1]) {
-      for (let round = 0; round < MOST_ROUNDS; round++) {
-        const { step } = solve(state)
-        let [share, next, found] = [1, x, state]
-        for (; share > 1 / 64; share /= 2) {
-          next = [...x]
-          free.forEach((i, p) => (next[i] += share * step[p]))
-          found = normal(next, false)
-          if (found.cost <= state.cost) break
-        }
-        const moved = found.cost <= state.cost ? 1 - found.cost / Math.max(1e-300, state.cost) : 0
-        if (moved > 0) [x, state] = [next, found]
-        if (moved < 1e-6) {
-          if (pass === 1) status = 'converged'
-          break
-        }
-      }
-      normal(x, true)
-      reweigh()
-      state = normal(x, false)
+    let settled = false
+    for (let pass = 0; pass < 2; pass++) {
+      const found = descended(problem, now, (x) => normal(x, false))
+      settled = found.settled
+      normal(found.x, true)
+      scatter = scatterOf(counts, left.residual, left.speeds, free.length)
+      now = { x: found.x, state: normal(found.x, false) }
     }
-    const { inv } = solve(state)
+    const { inv } = solved(free, now.state)
     const fittedRadPerS = new Float64Array(trace.timeS.length).fill(NaN)
     for (const s of stretches)
-      march(SIZE, trace, s, x, drive, (block, _, __, speed) => void (fittedRadPerS[block] = speed))
-    let [along, square] = [0, 0]
-    let place = 0
-    for (const s of stretches) {
-      let before = NaN
-      for (let i = s.from; i < s.to; i++, place++) {
-        const r = residual[place] * Math.sqrt(trace.count[i] / varianceAt(speeds[place]))
-        square += r * r
-        if (Number.isFinite(before)) along += r * before
-        before = r
-      }
-    }
-    const autocorrelation = square > 0 ? along / square : 0
+      march(problem.size, trace, s, now.x, drive, (block, _, __, speed) => void (fittedRadPerS[block] = speed))
+    const ends = stretches.map((_, i) => stretches.slice(0, i + 1).reduce((sum, s) => sum + s.to - s.from, 0))
+    const autocorrelation = autocorrelationOf(counts, left.residual, left.speeds, scatter, ends)
     const rho = Math.min(0.99, Math.max(0, autocorrelation))
     const widened = (1 + rho) / (1 - rho)
-    const covariance = Array.from({ length: LAW }, (_, i) =>
-      Array.from({ length: LAW }, (__, j) => {
+    const covariance = Array.from({ length: law }, (_, i) =>
+      Array.from({ length: law }, (__, j) => {
         const [p, q] = [free.indexOf(i), free.indexOf(j)]
         return p < 0 || q < 0 ? 0 : widened * inv(p, q)
       }),
     )
-    return { status, parameters: x.slice(0, LAW), covariance, autocorrelation, widened, fittedRadPerS }
+    const status = settled ? 'converged' : 'mostSteps'
+    return { status, parameters: now.x.slice(0, law), covariance, autocorrelation, widened, fittedRadPerS }
   } catch {
     return {
       status: 'singular',
-      parameters: x.slice(0, LAW),
+      parameters: now.x.slice(0, law),
       covariance: [],
       autocorrelation: NaN,
       widened: NaN,

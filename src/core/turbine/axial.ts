@@ -82,6 +82,110 @@ function ringThroat(machine: AxialMachine, angleRad: number): number {
   return ring * (1 - blocked) * Math.sin(angleRad)
 }
 
+/** Air between two rows. */
+interface Between {
+  readonly pressurePaAbs: number
+  readonly totalTemperatureK: number
+  readonly swirl: number
+  readonly through: number
+}
+
+/** What a row passes, and how its loss goes with turning, speed and density. */
+interface Rows {
+  readonly massFlowKgPerS: number
+  readonly loss: (kind: 'stator' | 'rotor', deflectionRad: number, speed: number, density: number) => number
+}
+
+function rowsAt(machine: AxialMachine, inlet: TurbineInlet, massFlowKgPerS: number): Rows {
+  const viscosity = airViscosity(inlet.ambientTemperatureK)
+  const around = 2 * Math.PI * machine.meanRadiusM
+  const hydraulic = (2 * around * machine.bladeHeightM) / (machine.bladeCount * machine.bladeHeightM + around)
+  const chordOverHeight = machine.chordM / machine.bladeHeightM
+  return {
+    massFlowKgPerS,
+    loss: (kind, deflectionRad, speed, density) =>
+      machine.coefficients.rowLoss.value *
+      soderbergLoss({ kind, deflectionRad, chordOverHeight, reynolds: (density * speed * hydraulic) / viscosity }),
+  }
+}
+
+/** A row of stators; null where it cannot pass the flow. `passage` is what it loses, J/kg. */
+function throughStator(
+  machine: AxialMachine,
+  rows: Rows,
+  air: Between,
+): { readonly air: Between; readonly passage: number } | null {
+  const { pressurePaAbs: p, totalTemperatureK: t0 } = air
+  const speed = Math.hypot(air.through, air.swirl)
+  const kept = speed * keptAtEntry(Math.atan2(air.through, air.swirl) - Math.PI / 2, machine.profile)
+  const zeta = rows.loss('stator', Math.PI / 2 - machine.statorAngleRad, Math.max(kept, 20), airDensity(p, t0))
+  const exit = rowExit({
+    totalPressurePaAbs: totalPressure(p, t0, kept),
+    totalTemperatureK: t0,
+    massFlowKgPerS: rows.massFlowKgPerS,
+    throatAreaM2: ringThroat(machine, machine.statorAngleRad),
+    lossCoefficient: zeta,
+  })
+  return (
+    exit && {
+      air: {
+        pressurePaAbs: exit.pressurePaAbs,
+        totalTemperatureK: t0,
+        swirl: exit.speed * Math.cos(machine.statorAngleRad),
+        through: exit.speed * Math.sin(machine.statorAngleRad),
+      },
+      passage: 0.5 * (speed * speed - kept * kept) + 0.5 * zeta * exit.speed ** 2,
+    }
+  )
+}
+
+/** A rotor turning at blade speed u; null where it cannot pass the flow. Work and losses J/kg of all the air. */
+function throughRotor(machine: AxialMachine, rows: Rows, u: number, air: Between) {
+  const { pressurePaAbs: p, totalTemperatureK: t0, swirl, through } = air
+  const c1 = { tangential: swirl, meridional: through }
+  const w1 = { tangential: swirl - u, meridional: through }
+  const relative = Math.hypot(w1.tangential, w1.meridional)
+  const kept = relative * keptAtEntry(Math.atan2(w1.meridional, w1.tangential) - machine.inletAngleRad, machine.profile)
+  const t1 = t0 - (swirl * swirl + through * through) / (2 * CP)
+  const t0r = t1 + (relative * relative) / (2 * CP)
+  const zeta = rows.loss(
+    'rotor',
+    Math.PI - machine.inletAngleRad - machine.outletAngleRad,
+    Math.max(relative, 20),
+    airDensity(p, Math.max(50, t1)),
+  )
+  const exit = rowExit({
+    totalPressurePaAbs: totalPressure(p, t0r, kept),
+    totalTemperatureK: t0r,
+    massFlowKgPerS: rows.massFlowKgPerS,
+    throatAreaM2: ringThroat(machine, machine.outletAngleRad),
+    lossCoefficient: zeta,
+  })
+  if (!exit) return null
+  const w2 = {
+    tangential: -exit.speed * Math.cos(machine.outletAngleRad),
+    meridional: exit.speed * Math.sin(machine.outletAngleRad),
+  }
+  const c2 = { tangential: w2.tangential + u, meridional: w2.meridional }
+  const turned = u * (c1.tangential - c2.tangential)
+  // a row that brakes works on all of the air
+  const caught = turned > 0 ? 1 - tipShare(machine) : 1
+  const left: Between = {
+    pressurePaAbs: exit.pressurePaAbs,
+    totalTemperatureK: t0 - (caught * turned) / CP,
+    swirl: c2.tangential,
+    through: c2.meridional,
+  }
+  return {
+    air: left,
+    triangles: { bladeSpeed: u, outletBladeSpeed: u, c1, w1, w2, c2 },
+    turnedSpeed: caught * (c1.tangential - c2.tangential),
+    spill: (1 - caught) * turned,
+    passage: 0.5 * (relative * relative - kept * kept) + 0.5 * zeta * exit.speed ** 2,
+    exitMach: machOf(exit.speed, exit.temperatureK),
+  }
+}
+
 /** Goes through all rows at one mass flow and speed; null where a row cannot pass it. */
 function marchRows(
   machine: AxialMachine,
@@ -90,16 +194,7 @@ function marchRows(
   jet: NozzleResult,
   behindPaAbs: number,
 ): March<Marched> | null {
-  const m = jet.massFlowKgPerS
-  const viscosity = airViscosity(inlet.ambientTemperatureK)
-  const ring = 2 * Math.PI * machine.meanRadiusM * machine.bladeHeightM
-  const aspect = machine.chordM / machine.bladeHeightM
-  const spill = tipShare(machine)
-  const hydraulic = (2 * ring) / (machine.bladeCount * machine.bladeHeightM + 2 * Math.PI * machine.meanRadiusM)
-  const loss = (kind: 'stator' | 'rotor', deflectionRad: number, speed: number, density: number) =>
-    machine.coefficients.rowLoss.value *
-    soderbergLoss({ kind, deflectionRad, chordOverHeight: aspect, reynolds: (density * speed * hydraulic) / viscosity })
-  const triangles: VelocityTriangles[] = []
+  const rows = rowsAt(machine, inlet, jet.massFlowKgPerS)
   // the lid's jets: a share of the swirl is kept, the speed along the shaft becomes what the full ring asks for
   const fed = intoRing({
     speed: jet.jetSpeedMPerS,
@@ -107,85 +202,42 @@ function marchRows(
     swirlKept: machine.coefficients.capture.value,
     pressurePaAbs: behindPaAbs,
     totalTemperatureK: inlet.totalTemperatureK,
-    massFlowKgPerS: m,
-    areaM2: ring,
+    massFlowKgPerS: jet.massFlowKgPerS,
+    areaM2: 2 * Math.PI * machine.meanRadiusM * machine.bladeHeightM,
   })
   if (!fed) return null
-  const weights = { mixingW: fed.lost, spillW: 0, passageW: 0 }
-  let [p, t0, work] = [fed.pressurePaAbs, inlet.totalTemperatureK, 0]
-  let { swirl, through } = fed
-  let [leaving, exitMach] = [0, 0]
+  const triangles: VelocityTriangles[] = []
+  let [work, spillW, passageW, exitMach] = [0, 0, 0, 0]
+  let air: Between = { ...fed, totalTemperatureK: inlet.totalTemperatureK }
   for (let stage = 0; stage < machine.stages; stage++) {
     if (stage > 0) {
-      const flowAngle = Math.atan2(through, swirl)
-      const speed = Math.hypot(through, swirl)
-      const kept = speed * keptAtEntry(flowAngle - Math.PI / 2, machine.profile)
-      weights.passageW += 0.5 * (speed * speed - kept * kept)
-      const density = airDensity(p, t0)
-      const zeta = loss('stator', Math.PI / 2 - machine.statorAngleRad, Math.max(kept, 20), density)
-      const exit = rowExit({
-        totalPressurePaAbs: totalPressure(p, t0, kept),
-        totalTemperatureK: t0,
-        massFlowKgPerS: m,
-        throatAreaM2: ringThroat(machine, machine.statorAngleRad),
-        lossCoefficient: zeta,
-      })
-      if (!exit) return null
-      weights.passageW += 0.5 * zeta * exit.speed ** 2
-      p = exit.pressurePaAbs
-      swirl = exit.speed * Math.cos(machine.statorAngleRad)
-      through = exit.speed * Math.sin(machine.statorAngleRad)
+      const guided = throughStator(machine, rows, air)
+      if (!guided) return null
+      passageW += guided.passage
+      air = guided.air
     }
-    const c1 = { tangential: swirl, meridional: through }
-    const w1 = { tangential: swirl - u, meridional: through }
-    const relative = Math.hypot(w1.tangential, w1.meridional)
-    const kept =
-      relative * keptAtEntry(Math.atan2(w1.meridional, w1.tangential) - machine.inletAngleRad, machine.profile)
-    weights.passageW += 0.5 * (relative * relative - kept * kept)
-    const t1 = t0 - (swirl * swirl + through * through) / (2 * CP)
-    const t0r = t1 + (relative * relative) / (2 * CP)
-    const zeta = loss(
-      'rotor',
-      Math.PI - machine.inletAngleRad - machine.outletAngleRad,
-      Math.max(relative, 20),
-      airDensity(p, Math.max(50, t1)),
-    )
-    const exit = rowExit({
-      totalPressurePaAbs: totalPressure(p, t0r, kept),
-      totalTemperatureK: t0r,
-      massFlowKgPerS: m,
-      throatAreaM2: ringThroat(machine, machine.outletAngleRad),
-      lossCoefficient: zeta,
-    })
-    if (!exit) return null
-    weights.passageW += 0.5 * zeta * exit.speed ** 2
-    const w2 = {
-      tangential: -exit.speed * Math.cos(machine.outletAngleRad),
-      meridional: exit.speed * Math.sin(machine.outletAngleRad),
-    }
-    const c2 = { tangential: w2.tangential + u, meridional: w2.meridional }
-    triangles.push({ bladeSpeed: u, outletBladeSpeed: u, c1, w1, w2, c2 })
-    const turned = u * (c1.tangential - c2.tangential)
-    // a row that brakes works on all of the air
-    const caught = turned > 0 ? 1 - spill : 1
-    work += caught * (c1.tangential - c2.tangential)
-    weights.spillW += (1 - caught) * turned
-    t0 -= (caught * turned) / CP
-    p = exit.pressurePaAbs
-    swirl = c2.tangential
-    through = c2.meridional
-    leaving = 0.5 * (swirl * swirl + through * through)
-    exitMach = machOf(exit.speed, exit.temperatureK)
+    const turned = throughRotor(machine, rows, u, air)
+    if (!turned) return null
+    triangles.push(turned.triangles)
+    work += turned.turnedSpeed
+    spillW += turned.spill
+    passageW += turned.passage
+    exitMach = turned.exitMach
+    air = turned.air
   }
   return {
-    exitPaAbs: p,
+    exitPaAbs: air.pressurePaAbs,
     result: {
       triangles,
       work,
-      weights,
+      weights: { mixingW: fed.lost, spillW, passageW },
       exitMach,
       leaving: leavingEnergy(
-        { kineticJPerKg: leaving, totalTemperatureK: t0, pressurePaAbs: p },
+        {
+          kineticJPerKg: 0.5 * (air.swirl ** 2 + air.through ** 2),
+          totalTemperatureK: air.totalTemperatureK,
+          pressurePaAbs: air.pressurePaAbs,
+        },
         inlet.backPressurePaAbs,
       ),
     },
