@@ -1,10 +1,8 @@
 'use client'
-import { Box, Flex } from '@chakra-ui/react'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { FITS_OF } from '../../core/geometry'
 import { evaluateDesign, type Design, type SearchConstraints, type SearchGoal } from '../../core/search'
-import { formatNumber } from '../../core/units'
 import {
   buildTitle,
   isTurbine,
@@ -12,43 +10,38 @@ import {
   predictionInput,
   setField,
   tunableFields,
-  type NumberFieldSpec,
   type TurbineBuild,
 } from '../../project/document'
 import { buildFit } from '../../project/parts/build-fit'
 import { useProject, useStore } from '../../store'
-import {
-  Advice,
-  ChoiceField,
-  EmptyState,
-  LinkButton,
-  MainButton,
-  QuietButton,
-  RoomTitle,
-  SectionTitle,
-  Sheet,
-  Views,
-} from '../../ui'
+import { EmptyState, LinkButton, RoomTitle, SectionTitle, Sheet, Views } from '../../ui'
 import { BuildPicker, freshId, useShown } from '../shared'
-import {
-  CONSTRAINT_WORDS,
-  GOAL_WORDS,
-  fieldName,
-  fieldWords,
-  firstRange,
-  firstVariables,
-  variablesOf,
-} from './find-view-model'
+import { GOAL_WORDS, fieldWords, firstRange, firstVariables, variablesOf } from './find-view-model'
 import { BuildNow, ChosenDesign } from './ChosenDesign'
 import { RangeField } from './RangeField'
+import { SearchView } from './SearchView'
 import { SweepView } from './SweepView'
-import { TradePicture, type Against } from './TradePicture'
 import { useSearch } from './use-search'
 import { Wanted } from './Wanted'
 
 type Ranges = Readonly<Record<string, readonly [number, number]>>
 
-const COUNTS = [2_000, 10_000, 100_000, 1_000_000] as const
+/** A build with a design's values put in: a plain hole's exit follows its throat, and the bore stays wide enough. */
+function withDesign(
+  build: TurbineBuild,
+  paths: readonly string[],
+  design: Design,
+  own: Parameters<typeof nextVersion>[1],
+): TurbineBuild {
+  const made = nextVersion(build, own)
+  const { nozzle } = made.machine
+  const ratio = nozzle.exitDiameterM / nozzle.throatDiameterM
+  paths.forEach((path, i) => setField(made, path, design.values[i]))
+  if (!paths.includes('nozzle.exitDiameterM'))
+    made.machine.nozzle.exitDiameterM = made.machine.nozzle.throatDiameterM * ratio
+  made.machine.nozzle.inletBoreM = Math.max(made.machine.nozzle.inletBoreM, 1.5 * made.machine.nozzle.throatDiameterM)
+  return made
+}
 
 function Room({ build }: { build: TurbineBuild }) {
   const shown = useShown()
@@ -76,30 +69,15 @@ function Room({ build }: { build: TurbineBuild }) {
     supplyHolds: true,
   })
   const [count, setCount] = useState<number>(10_000)
-  const [axis, setAxis] = useState<Against>('air')
   const [view, setView] = useState<'search' | 'sweep'>('search')
   const search = useSearch()
-  const { work, result, chosen, took } = search
+  const { result, chosen } = search
   const variables = variablesOf(fields, ranges)
   const run = () =>
     search.run({ base: input, variables, constraints, goal, designs: count, seed: 1, shard: { index: 0, of: 1 } })
-  /** The build with a design's values put in. */
-  const withDesign = (
-    paths: readonly string[],
-    design: Design,
-    own: Parameters<typeof nextVersion>[1],
-  ): TurbineBuild => {
-    const made = nextVersion(build, own)
-    const plain = build.machine.nozzle.exitDiameterM / build.machine.nozzle.throatDiameterM
-    paths.forEach((path, i) => setField(made, path, design.values[i]))
-    if (!paths.includes('nozzle.exitDiameterM'))
-      made.machine.nozzle.exitDiameterM = made.machine.nozzle.throatDiameterM * plain
-    made.machine.nozzle.inletBoreM = Math.max(made.machine.nozzle.inletBoreM, 1.5 * made.machine.nozzle.throatDiameterM)
-    return made
-  }
   const against = useMemo(() => {
     if (!chosen || !result) return []
-    const made = withDesign(result.paths, chosen, {
+    const made = withDesign(build, result.paths, chosen, {
       id: 'x',
       name: 'x',
       createdAt: '2026-01-01T00:00:00.000Z',
@@ -110,7 +88,6 @@ function Room({ build }: { build: TurbineBuild }) {
       massFlowKgPerS: chosen.figures.massFlowKgPerS,
       nozzlePressurePaAbs: chosen.figures.nozzlePressurePaAbs,
     })
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- it follows from these alone
   }, [chosen, result, build, ambient])
   const toBuild = (design: Design) => {
     if (!result) return
@@ -120,7 +97,7 @@ function Room({ build }: { build: TurbineBuild }) {
         return field ? `${field.label.toLowerCase()} ${fieldWords(field, design.values[i], shown)}` : ''
       })
       .join(', ')
-    const made = withDesign(result.paths, design, {
+    const made = withDesign(build, result.paths, design, {
       id: freshId('build'),
       name: `Design ${design.number}`,
       createdAt: new Date().toISOString(),
@@ -170,97 +147,15 @@ function Room({ build }: { build: TurbineBuild }) {
             {view === 'sweep' ? (
               <SweepView build={build} input={input} fields={fields} />
             ) : (
-              <>
-                <Flex gap="3" align="end" wrap="wrap" mb="3">
-                  <Box w="270px">
-                    <ChoiceField
-                      label="Designs"
-                      value={String(count)}
-                      choices={COUNTS.map((n) => ({ value: String(n), label: n.toLocaleString('en') }))}
-                      onChange={(v) => setCount(Number(v))}
-                    />
-                  </Box>
-                  {work.status === 'running' ? (
-                    <>
-                      <progress
-                        max={1}
-                        value={work.share}
-                        aria-label="Share of the designs tried"
-                        style={{ width: 180, height: 14, accentColor: 'var(--gk-colors-copper)' }}
-                      />
-                      <Box className="num" fontSize="sm">
-                        {Math.round(100 * work.share)} %
-                      </Box>
-                      <QuietButton onClick={search.cancel}>Cancel</QuietButton>
-                    </>
-                  ) : (
-                    <MainButton disabled={variables.length === 0 || variables.length > 12} onClick={() => void run()}>
-                      Search
-                    </MainButton>
-                  )}
-                  {result && (
-                    <Box ml="auto">
-                      <Views
-                        label="Power against"
-                        value={axis}
-                        views={[
-                          { value: 'air', label: 'against air' },
-                          { value: 'speed', label: 'against speed' },
-                        ]}
-                        onChange={setAxis}
-                      />
-                    </Box>
-                  )}
-                </Flex>
-                {work.status === 'failed' && (
-                  <Advice tone="warn" title="Not done">
-                    {work.message}
-                  </Advice>
-                )}
-                {variables.length === 0 && (
-                  <Advice tone="advice" title="Nothing may change">
-                    Tick at least one number on the left.
-                  </Advice>
-                )}
-                {!result && work.status !== 'running' && variables.length > 0 && (
-                  <Box color="mute" py="6">
-                    {variables.length} {variables.length === 1 ? 'number' : 'numbers'} may change:{' '}
-                    {variables
-                      .map((v) => fieldName(fields.find((f) => f.path === v.path) as NumberFieldSpec).toLowerCase())
-                      .join(', ')}
-                    . Each design is worked out whole, on this build’s own supply and line.
-                  </Box>
-                )}
-                {result && result.best.length > 0 && (
-                  <TradePicture
-                    result={result}
-                    here={here}
-                    against={axis}
-                    chosen={chosen?.number ?? null}
-                    onChoose={search.choose}
-                  />
-                )}
-                {result && (
-                  <Box fontSize="xs" color="mute" mt="2">
-                    {result.tried.toLocaleString('en')} tried in {formatNumber(took / 1000, 2)} s,{' '}
-                    {result.possible.toLocaleString('en')} can be built, {result.allowed.toLocaleString('en')} keep what
-                    must hold.{' '}
-                    {Object.entries(result.broken)
-                      .filter(([, n]) => n > 0)
-                      .map(
-                        ([key, n]) => `${n.toLocaleString('en')} ${CONSTRAINT_WORDS[key as keyof SearchConstraints]}`,
-                      )
-                      .join(', ')}
-                  </Box>
-                )}
-                {result && result.best.length === 0 && (
-                  <Advice tone="warn" title="No design keeps all of it">
-                    {result.possible === 0
-                      ? 'None of them can be built: the ranges leave no room between the parts.'
-                      : 'Loosen what throws out most of them, or widen a range.'}
-                  </Advice>
-                )}
-              </>
+              <SearchView
+                search={search}
+                fields={fields}
+                variables={variables}
+                count={count}
+                onCount={setCount}
+                here={here}
+                onRun={() => void run()}
+              />
             )}
           </>
         }
