@@ -46,6 +46,28 @@ test('a recording that is not at hand is listed and does not keep the rest; read
   expect(opened.notes.map(noteWords).join()).toContain(first.fileName)
 })
 
+test('a sound goes out under a name that players know, and comes back; one that an older archive named otherwise does too', () => {
+  const [first, ...rest] = demo.project.recordings
+  const wav = new Uint8Array([...strToU8('RIFF'), 4, 0, 0, 0, ...strToU8('WAVE')])
+  const project = {
+    ...demo.project,
+    recordings: [{ ...first, kind: 'sound' as const, byteLength: wav.length }, ...rest],
+  }
+  const recordings = new Map([...demo.recordings, [first.id, wav]])
+  const packed = unzipSync(packArchive({ project, recordings }))
+  expect(Object.keys(packed)).toContain(`recordings/${first.id}.wav`)
+  expect(Object.keys(packed)).toContain(`recordings/${rest[0].id}.csv`)
+  const { [`recordings/${first.id}.wav`]: sound, ...others } = packed
+  for (const files of [packed, { ...others, [`recordings/${first.id}.csv`]: sound }]) {
+    const opened = openArchive(zipSync(files))
+    if (!opened.ok) throw new Error(opened.message)
+    expect(opened.bundle.recordings.get(first.id)).toEqual(wav)
+    expect(opened.notes).toEqual([])
+  }
+  const raw = unzipSync(packRaw({ document: {}, recordings: new Map([['s', wav]]) }))
+  expect(Object.keys(raw)).toContain('recordings/s.wav')
+})
+
 test('a project that cannot be opened is packed as it lies', () => {
   const document = { schemaVersion: 99, secret: [1, 2] }
   const files = unzipSync(packRaw({ document, recordings: new Map([['a/../b', strToU8('x')]]) }))

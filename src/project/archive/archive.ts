@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate'
 import * as z from 'zod'
-import { parseProject, projectSchema, type Project } from '../validation'
+import { recordingKind } from '../measuring/recordings'
+import { parseProject, projectSchema, type Project, type Recording } from '../validation'
 import { said, type Said } from '../../core/said'
 
 /** A project with the raw bytes of its recordings, by recording id. */
@@ -24,7 +25,9 @@ export const MAX_UNPACKED_BYTES = 1024 * 1024 * 1024
 /** A document of ten thousand runs has about 20 MB. */
 const MAX_DOCUMENT_BYTES = 64 * 1024 * 1024
 const MISSING_PATH = 'missing-recordings.txt'
-const recordingPath = (id: string) => `recordings/${id}.csv`
+/** A recording as it came: rows of numbers, or sound. */
+const recordingPath = ({ id, kind }: Pick<Recording, 'id' | 'kind'>) =>
+  `recordings/${id}.${kind === 'sound' ? 'wav' : 'csv'}`
 /** Entries carry one fixed time, so that the same project always gives the same bytes. */
 const ENTRY_TIME = new Date(2000, 0, 1, 12)
 
@@ -35,13 +38,13 @@ export function packArchive({ project, recordings }: ProjectBundle): Uint8Array 
     'project.schema.json': strToU8(`${JSON.stringify(z.toJSONSchema(projectSchema, { io: 'input' }), null, 1)}\n`),
   }
   const missing = project.recordings.filter(({ id }) => !recordings.has(id))
-  for (const { id } of project.recordings) {
-    const bytes = recordings.get(id)
-    if (bytes) files[recordingPath(id)] = bytes
+  for (const recording of project.recordings) {
+    const bytes = recordings.get(recording.id)
+    if (bytes) files[recordingPath(recording)] = bytes
   }
   if (missing.length > 0)
     files[MISSING_PATH] = strToU8(
-      `Recordings that the project names and the browser no longer had:\n${missing.map((r) => `${recordingPath(r.id)}  ${r.fileName}, ${r.byteLength} bytes`).join('\n')}\n`,
+      `Recordings that the project names and the browser no longer had:\n${missing.map((r) => `${recordingPath(r)}  ${r.fileName}, ${r.byteLength} bytes`).join('\n')}\n`,
     )
   return zipSync(files, { mtime: ENTRY_TIME, level: 6 })
 }
@@ -49,7 +52,8 @@ export function packArchive({ project, recordings }: ProjectBundle): Uint8Array 
 /** Packs a project that cannot be opened, as it lies: its document unread, and every recording that is there. */
 export function packRaw({ document, recordings }: RawProject): Uint8Array {
   const files: Zippable = { 'project.json': strToU8(`${JSON.stringify(document, null, 1) ?? 'null'}\n`) }
-  for (const [id, bytes] of recordings) files[recordingPath(id.replace(/[^\w-]/g, '_'))] = bytes
+  for (const [id, bytes] of recordings)
+    files[recordingPath({ id: id.replace(/[^\w-]/g, '_'), kind: recordingKind(bytes) })] = bytes
   return zipSync(files, { mtime: ENTRY_TIME, level: 6 })
 }
 
@@ -99,8 +103,11 @@ export function openArchive(bytes: Uint8Array): OpenedArchive {
   if (!parsed.ok) return refuse(parsed.message)
   const notes: Said[] = []
   const recordings = new Map<string, Uint8Array>()
-  for (const { id, fileName, byteLength } of parsed.project.recordings) {
-    const content = files[recordingPath(id)]
+  const used = new Set<string>()
+  for (const { id, kind, fileName, byteLength } of parsed.project.recordings) {
+    // archives named every recording so once, sound too
+    const path = [recordingPath({ id, kind }), recordingPath({ id, kind: 'table' })].find((p) => files[p])
+    const content = path === undefined ? undefined : files[path]
     if (!content) {
       notes.push(said('archive-recording-missing', { fileName }))
       continue
@@ -110,10 +117,9 @@ export function openArchive(bytes: Uint8Array): OpenedArchive {
         `The recording ${fileName} has ${content.length} bytes; the project says ${byteLength}. It was changed outside.`,
       )
     recordings.set(id, content)
+    if (path !== undefined) used.add(path)
   }
-  const extra = Object.keys(files).filter(
-    (f) => f !== 'project.json' && ![...recordings.keys()].some((id) => recordingPath(id) === f) && !f.endsWith('/'),
-  )
+  const extra = Object.keys(files).filter((f) => f !== 'project.json' && !used.has(f) && !f.endsWith('/'))
   if (extra.length > 0)
     notes.push(said('archive-not-used', { names: extra.slice(0, 5).join(', '), more: Math.max(0, extra.length - 5) }))
   return { ok: true, bundle: { project: parsed.project, recordings }, notes }
