@@ -7,7 +7,8 @@ import { effectiveInertia, type InertiaRig } from './rig'
 import type { AngleTrace, Repair } from './repair'
 import { driveOf, fallOf, type PressureFall, type PressureTrace } from './pressure-drive'
 import { fitTrajectory, type TrajectoryFit } from './trajectory-fit'
-import { said, type Said } from '../said'
+import { reductionNotes } from './reduction-notes'
+import type { Said } from '../said'
 import {
   type TorqueLaw,
   lawRows,
@@ -115,44 +116,6 @@ function pooled(m: LocalMotion, typicalScatterRad: number): LocalMotion {
     accelerationUncertainty: Math.hypot(m.accelerationUncertainty * widen, 0.003 * m.accelerationRadPerS2),
     speedUncertainty: m.speedUncertainty * widen,
   }
-}
-
-function notesFor(result: {
-  dragMeasured: boolean
-  curvatureSigmas: number
-  reducedChiSquare: number
-  rig: InertiaRig
-  inertia: Measured
-  fall: PressureFall
-  motion: TrajectoryFit
-  asked: number | undefined
-}): Said[] {
-  const notes: Said[] = []
-  if (!result.dragMeasured) notes.push(said('reduction-no-coasting'))
-  const { fall, motion } = result
-  if (fall.from === 'motion' && fall.share.value > 3 * fall.share.standardUncertainty && fall.share.value > 0.003)
-    notes.push(
-      said('reduction-torque-fell', { share: fall.share.value, standardUncertainty: fall.share.standardUncertainty }),
-    )
-  if (fall.nominalGaugePa !== null && result.asked !== undefined && fall.nominalGaugePa !== result.asked)
-    notes.push(
-      said('reduction-pressure-said', {
-        saidGaugePa: result.asked,
-        recordedGaugePa: fall.nominalGaugePa,
-      }),
-    )
-  if (fall.from === 'column' && Math.abs(fall.share.value) > 0.003)
-    notes.push(
-      said('reduction-pressure-moved', { share: fall.share.value, nominalGaugePa: fall.nominalGaugePa ?? NaN }),
-    )
-  if (motion.status !== 'singular' && motion.autocorrelation > 0.7) notes.push(said('reduction-waves'))
-  if (Math.abs(result.curvatureSigmas) > 3 && fall.share.value < 3 * fall.share.standardUncertainty)
-    notes.push(said('reduction-bent'))
-  if (result.reducedChiSquare > 9) notes.push(said('reduction-scatter'))
-  const share = result.rig.rotorInertiaKgM2.value / result.inertia.value
-  if (share > 0.3) notes.push(said('reduction-rotor-heavy'))
-  if (result.rig.flywheelInertiaKgM2.standardUncertainty === 0) notes.push(said('reduction-no-uncertainty'))
-  return notes
 }
 
 /** The fitted speed at a time, joined straight between the fit's blocks; null outside its stretches. */
@@ -282,7 +245,7 @@ export function reduceInertia(
     pressure: fallOf(driven, motion),
     autocorrelation: motion.autocorrelation,
     repairs: input.repairs,
-    notes: notesFor({
+    notes: reductionNotes({
       dragMeasured,
       curvatureSigmas,
       reducedChiSquare: fit.reducedChiSquare,

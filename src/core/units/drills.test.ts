@@ -54,3 +54,21 @@ describe('kinds of quantity for air supplies', () => {
     })
   })
 })
+
+describe('the sizes themselves', () => {
+  test('numbers fall and letters rise, each by no more than a tenth', () => {
+    const numbers = Array.from({ length: 80 }, (_, i) => drillDiameter(String(i + 1)) ?? 0)
+    numbers.slice(1).forEach((d, i) => {
+      expect(d).toBeLessThan(numbers[i])
+      expect(d / numbers[i]).toBeGreaterThan(0.88)
+    })
+  })
+  // the millimetres printed beside the letters in the same standard, from memory
+  const LETTERS_MM = [
+    5.944, 6.045, 6.147, 6.248, 6.35, 6.528, 6.629, 6.756, 6.909, 7.036, 7.137, 7.366, 7.493, 7.671, 8.026, 8.204,
+    8.433, 8.611, 8.839, 9.093, 9.347, 9.576, 9.804, 10.084, 10.262, 10.49,
+  ]
+  test.each(LETTERS_MM.map((mm, i) => [String.fromCharCode(65 + i), mm] as const))('%s is %d mm', (letter, mm) =>
+    expect((drillDiameter(letter) ?? 0) * 1000).toBeCloseTo(mm, 2),
+  )
+})

@@ -5,29 +5,13 @@ import { makeDemo } from '../demo'
 import { machinePossible } from '../validation'
 import type { ThrustBuild } from '.'
 import { isTurbine } from './kinds'
+import { lines } from './testing'
 import { fieldLimits, fieldValue, newBuild, newSupply, predictionInput, setField, thrustInput, tunableFields } from '.'
 
 /**
  * Figures as they stand, to five digits. They are held against nothing outside: other tests do that. What these say is that no figure of a maker's builds changes unnoticed:
  * where one is meant to, look at the difference, then `npx jest pinned -u`.
  */
-const digits = (value: unknown): unknown => {
-  if (typeof value === 'number') return Number.isFinite(value) ? Number(value.toPrecision(5)) : String(value)
-  if (Array.isArray(value)) return value.map(digits)
-  if (value !== null && typeof value === 'object')
-    return Object.fromEntries(
-      Object.entries(value)
-        .filter(([, v]) => typeof v !== 'function')
-        .map(([key, v]) => [key, digits(v)]),
-    )
-  return value
-}
-/** One line for each thing, so that a difference is one line too. */
-const lines = (of: Readonly<Record<string, unknown>>): string =>
-  Object.entries(of)
-    .map(([key, value]) => `${key}: ${JSON.stringify(digits(value))}`)
-    .join('\n')
-
 const room = { absolutePressurePa: 99_000, temperatureK: 296.15, relativeHumidity: 0.55 }
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 
@@ -53,11 +37,7 @@ describe.each(FAMILIES)('%s', (family) => {
         range: p.range.map((r) => [r.code, r.value]),
         reach: p.reach,
         findings: reviewBuild(input, p).findings.map((f) => [f.id, f.state]),
-        workings: Object.entries(workings(input, p)).map(([id, w]) => [
-          id,
-          w.result.value,
-          w.inputs.map((i) => i.value),
-        ]),
+        ...Object.fromEntries(Object.entries(workings(input, p)).map(([id, w]) => [`working of ${id}`, w])),
       }),
     ).toMatchSnapshot()
   })

@@ -71,3 +71,25 @@ test('DXF and SVG carry the outline in millimetres', () => {
   expect(svg).toContain('r="1.5"')
   expect(svg).toMatch(/width="12mm" height="7mm"/)
 })
+
+test('a drawing’s sheet holds all of it with a millimetre round it, whatever juts out, y up', () => {
+  const profile = {
+    outlines: [
+      [
+        [-4, -1],
+        [6, -1],
+        [1, 3],
+      ] as const,
+    ],
+    circles: [
+      { centre: [0, -5] as const, radius: 2 },
+      { centre: [7, 4] as const, radius: 3 },
+      { centre: [-6, 0] as const, radius: 0.5 },
+    ],
+  }
+  const svg = toSvg(profile)
+  // x from -6.5 to 10, y from -7 to 7
+  expect(svg).toContain('width="18.5mm" height="16mm" viewBox="-7.5 -8 18.5 16"')
+  expect(svg).toContain('M-4 1L6 1L1 -3Z')
+  expect(svg).toContain('<circle cx="7" cy="-4" r="3"/>')
+})

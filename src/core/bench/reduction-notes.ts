@@ -1,0 +1,44 @@
+import type { Measured } from '../statistics'
+import { said, type Said } from '../said'
+import type { PressureFall } from './pressure-drive'
+import type { InertiaRig } from './rig'
+import type { TrajectoryFit } from './trajectory-fit'
+
+/** What a maker should know of a reduction, from how well its law lies on the recording. */
+export function reductionNotes(result: {
+  dragMeasured: boolean
+  curvatureSigmas: number
+  reducedChiSquare: number
+  rig: InertiaRig
+  inertia: Measured
+  fall: PressureFall
+  motion: TrajectoryFit
+  asked: number | undefined
+}): Said[] {
+  const notes: Said[] = []
+  if (!result.dragMeasured) notes.push(said('reduction-no-coasting'))
+  const { fall, motion } = result
+  if (fall.from === 'motion' && fall.share.value > 3 * fall.share.standardUncertainty && fall.share.value > 0.003)
+    notes.push(
+      said('reduction-torque-fell', { share: fall.share.value, standardUncertainty: fall.share.standardUncertainty }),
+    )
+  if (fall.nominalGaugePa !== null && result.asked !== undefined && fall.nominalGaugePa !== result.asked)
+    notes.push(
+      said('reduction-pressure-said', {
+        saidGaugePa: result.asked,
+        recordedGaugePa: fall.nominalGaugePa,
+      }),
+    )
+  if (fall.from === 'column' && Math.abs(fall.share.value) > 0.003)
+    notes.push(
+      said('reduction-pressure-moved', { share: fall.share.value, nominalGaugePa: fall.nominalGaugePa ?? NaN }),
+    )
+  if (motion.status !== 'singular' && motion.autocorrelation > 0.7) notes.push(said('reduction-waves'))
+  if (Math.abs(result.curvatureSigmas) > 3 && fall.share.value < 3 * fall.share.standardUncertainty)
+    notes.push(said('reduction-bent'))
+  if (result.reducedChiSquare > 9) notes.push(said('reduction-scatter'))
+  const share = result.rig.rotorInertiaKgM2.value / result.inertia.value
+  if (share > 0.3) notes.push(said('reduction-rotor-heavy'))
+  if (result.rig.flywheelInertiaKgM2.standardUncertainty === 0) notes.push(said('reduction-no-uncertainty'))
+  return notes
+}
