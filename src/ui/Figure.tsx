@@ -1,5 +1,4 @@
 'use client'
-import { Box, Flex, chakra } from '@chakra-ui/react'
 import { memo } from 'react'
 
 /** How a figure came about; drawn alike in every place, and never by colour alone. */
@@ -51,50 +50,24 @@ export const Figure = memo(function Figure({
 }: FigureProps) {
   const content = (
     <>
-      <Flex align="baseline" gap="1" color={warn ? 'brick' : undefined}>
-        <Box flex="1" minW="0">
-          {label}
-        </Box>
-        <Box color="mute" alignSelf="center" mr="1">
+      <div className="fig-row">
+        <div className="fig-label">{label}</div>
+        <div className="fig-mark">
           <OriginMark origin={origin} />
-        </Box>
-        <Box className="num" fontSize="18px" fontWeight="600" lineHeight="1.2">
-          {value}
-        </Box>
-        {uncertainty && (
-          <Box className="num" fontSize="xs" color="mute">
-            ±{uncertainty}
-          </Box>
-        )}
-        <Box color="mute" fontSize="xs" minW="34px">
-          {unit}
-        </Box>
-      </Flex>
-      {sub && (
-        <Box fontSize="xs" color={warn ? 'brick' : 'mute'}>
-          {sub}
-        </Box>
-      )}
+        </div>
+        <div className="num fig-value">{value}</div>
+        {uncertainty && <div className="num fig-small">±{uncertainty}</div>}
+        <div className="fig-small fig-unit">{unit}</div>
+      </div>
+      {sub && <div className="fig-small fig-sub">{sub}</div>}
     </>
   )
-  if (!onOpen)
-    return (
-      <Box py="6px" borderBottomWidth="1px">
-        {content}
-      </Box>
-    )
-  return (
-    <chakra.button
-      type="button"
-      display="block"
-      w="100%"
-      py="6px"
-      borderBottomWidth="1px"
-      _hover={{ borderColor: 'petrol' }}
-      title="How this came about"
-      onClick={onOpen}
-    >
+  const className = warn ? 'fig fig-warn' : 'fig'
+  return onOpen ? (
+    <button type="button" className={className} title="How this came about" onClick={onOpen}>
       {content}
-    </chakra.button>
+    </button>
+  ) : (
+    <div className={className}>{content}</div>
   )
 })

@@ -1,3 +1,4 @@
+import { plainStyles } from './plain-styles'
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react'
 
 const both = (light: string, dark: string) => ({ value: { base: light, _dark: dark } })
@@ -47,6 +48,7 @@ const config = defineConfig({
       clip: 'rect(0 0 0 0)',
       whiteSpace: 'nowrap',
     },
+    ...plainStyles,
     '*': { _motionReduce: { animationDuration: '0.01ms !important', transitionDuration: '0.01ms !important' } },
   },
   theme: {

@@ -1,5 +1,5 @@
 'use client'
-import { Box, Grid, chakra } from '@chakra-ui/react'
+import { Box, Grid } from '@chakra-ui/react'
 import { memo, useId } from 'react'
 import type { ChainStation } from '../../core/prediction'
 import { formatNumber } from '../../core/units'
@@ -118,16 +118,16 @@ function NarrowBand({ station, most }: { station: ChainStation; most: number }) 
   const lost = station.losses.reduce((sum, l) => sum + l.powerW, 0)
   const share = (w: number) => `${Math.max(0, Math.min(100, (100 * w) / most))}%`
   return (
-    <Box display={{ base: 'block', md: 'none' }} mt="1" aria-hidden>
-      <Box h="12px" bg="field" position="relative">
-        <Box position="absolute" inset="0 auto 0 0" w={share(station.powerW)} bg="pale" />
-        <Box position="absolute" inset="0 auto 0 0" w={share(station.powerW - Math.max(0, lost))} bg="pipe" />
-      </Box>
-      <Box className="num" fontSize="xs" color="mute">
+    <div className="line-share" aria-hidden>
+      <div className="line-bar">
+        <div style={{ width: share(station.powerW), background: color('pale') }} />
+        <div style={{ width: share(station.powerW - Math.max(0, lost)), background: color('pipe') }} />
+      </div>
+      <div className="num fig-small">
         {watts(station.powerW)}
         {lost > 0.005 * most ? ` − ${watts(lost)}` : ''}
-      </Box>
-    </Box>
+      </div>
+    </div>
   )
 }
 
@@ -145,39 +145,22 @@ function StationButton({
   onChoose: () => void
 }) {
   return (
-    <chakra.button
+    <button
       type="button"
       role="tab"
       aria-selected={chosen}
       tabIndex={chosen ? 0 : -1}
+      className="line-station"
       onClick={onChoose}
-      pl="2"
-      pr="1"
-      py="1"
-      borderLeftWidth="3px"
-      borderColor={chosen ? 'petrol' : 'rule'}
-      _hover={{ borderColor: 'petrol' }}
-      minW="0"
     >
-      <Box fontWeight="700" color={chosen ? 'petrol' : 'ink'} fontSize="sm">
-        {text.name}
-      </Box>
+      <div className="line-name">{text.name}</div>
       <NarrowBand station={station} most={most} />
       {text.lines.map((line, i) => (
-        <Box
-          key={i}
-          fontSize="xs"
-          color={i === 0 ? 'ink' : 'mute'}
-          fontWeight={i === 0 ? '600' : '400'}
-          overflow="hidden"
-          textOverflow="ellipsis"
-          whiteSpace="nowrap"
-          title={line}
-        >
+        <div key={i} className={i === 0 ? 'line-text line-text-first' : 'line-text'} title={line}>
           {line || '\u00a0'}
-        </Box>
+        </div>
       ))}
-    </chakra.button>
+    </button>
   )
 }
 

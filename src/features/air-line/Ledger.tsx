@@ -1,5 +1,4 @@
 'use client'
-import { Box, Flex } from '@chakra-ui/react'
 import { memo, useId } from 'react'
 import type { ChainStation } from '../../core/prediction'
 import { formatNumber } from '../../core/units'
@@ -35,7 +34,7 @@ export const Ledger = memo(function Ledger({
     return share > 0 && share < 0.1 ? '<0.1 %' : `${formatNumber(share, 2)} %`
   }
   return (
-    <Box mt="2" data-testid="ledger">
+    <div className="ledger" data-testid="ledger">
       <svg
         viewBox="0 0 1232 14"
         width="100%"
@@ -69,36 +68,25 @@ export const Ledger = memo(function Ledger({
           </g>
         ))}
       </svg>
-      <Flex wrap="wrap" columnGap="3" rowGap="0" fontSize="xs" color="mute" mt="1">
-        <Box as="span" color="ink" fontWeight="600">
+      <div className="ledger-words">
+        <span className="ledger-whole">
           {whole < 0.1 ? `${formatNumber(whole * 1000)} mW` : `${formatNumber(whole)} W`} of air
-        </Box>
+        </span>
         {parts
           .filter((part) => part.left || part.powerW > 0.002 * whole)
           .map((part) => (
-            <Box
-              as="span"
-              key={part.id}
-              title={part.long}
-              color={part.left ? 'copper' : undefined}
-              fontWeight={part.left ? '700' : undefined}
-              whiteSpace="nowrap"
-            >
+            <span key={part.id} title={part.long} className={part.left ? 'ledger-left' : undefined}>
               <svg width="8" height="8" aria-hidden style={{ display: 'inline-block', marginRight: 3 }}>
                 <rect width="8" height="8" fill={color(part.tone[0])} opacity={part.tone[1]} />
               </svg>
               {part.short} <span className="num">{percent(part.powerW)}</span>
-            </Box>
+            </span>
           ))}
         {driven && (
-          <Box as="span" color="brick" fontWeight="600">
-            At this speed the load drives the rotor: choose a lower speed.
-          </Box>
+          <span className="ledger-driven">At this speed the load drives the rotor: choose a lower speed.</span>
         )}
-        <Box as="span" ml="auto">
-          predicted
-        </Box>
-      </Flex>
-    </Box>
+        <span>predicted</span>
+      </div>
+    </div>
   )
 })
