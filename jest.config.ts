@@ -2,6 +2,20 @@ import nextJest from 'next/jest.js'
 import type { Config } from 'jest'
 
 const config: Config = {
+  // Tests run in a context of their own, where every use of a global name is slow: these are handed to each module instead, and computing takes a third of the time.
+  sandboxInjectedGlobals: [
+    'Math',
+    'Number',
+    'Array',
+    'Object',
+    'Float64Array',
+    'Map',
+    'Set',
+    'JSON',
+    'String',
+    'Infinity',
+    'Int32Array',
+  ],
   testEnvironment: 'node',
   testMatch: ['**/*.test.{ts,tsx}'],
   // Generous, since a machine that runs two suites at once may be several times slower than this one.
