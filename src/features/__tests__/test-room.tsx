@@ -1,12 +1,16 @@
 import './node-globals'
 import 'fake-indexeddb/auto'
 import { ChakraProvider } from '@chakra-ui/react'
+import { StyleSheet } from '@emotion/sheet'
 import { render } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { makeDemo } from '../../project/demo'
 import { StoreContext, type ProjectStore } from '../../store'
 import { KettleDb, ProjectStore as Store } from '../../store/open'
 import { system } from '../../ui/theme'
+
+// Nothing is painted here, and every question about a role would weigh thousands of rules.
+StyleSheet.prototype.insert = () => undefined
 
 let named = 0
 
