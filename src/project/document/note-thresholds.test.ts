@@ -62,6 +62,12 @@ test.each(GEOMETRY)('%s', (code, family, make, within, beyond) => {
   expect(codes(changed(family, make(beyond)))).toContain(code)
 })
 
+test('a point wears where a bearing does not', () => {
+  const pivoted = (pivot: string) => codes(changed('reaction-rotor', (b) => void Object.assign(b.machine, { pivot })))
+  expect(pivoted('point')).toContain('reaction-point')
+  expect(pivoted('bearing')).not.toContain('reaction-point')
+})
+
 /** Notes that hang on a figure which is shown beside them: told exactly where that figure is beyond its bound, and both cases occur. */
 const SHOWN: readonly [string, string, (x: number) => boolean, readonly TurbineBuild[], readonly number[]][] = [
   [

@@ -4,6 +4,7 @@ import { reviewBuild } from '../../core/safety'
 import { makeDemo } from '../demo'
 import { machinePossible } from '../validation'
 import type { ThrustBuild } from '.'
+import { turningHazards } from './hazards'
 import { isTurbine } from './kinds'
 import { lines } from './testing'
 import { fieldLimits, fieldValue, newBuild, newSupply, predictionInput, setField, thrustInput, tunableFields } from '.'
@@ -34,6 +35,7 @@ describe.each(FAMILIES)('%s', (family) => {
         strength: { ...strength, bodies: strength.bodies.length, stress: strength.stress.peakPa },
         shaft: p.shaft,
         compressor: p.compressor,
+        hazards: turningHazards(p, p.uncertainty.freeSpeedRadPerS),
         range: p.range.map((r) => [r.code, r.value]),
         reach: p.reach,
         findings: reviewBuild(input, p).findings.map((f) => [f.id, f.state]),

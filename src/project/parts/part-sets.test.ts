@@ -70,13 +70,26 @@ const made = (name: PartMesh['name'], input: PartsInput): PartMesh | PhysicsErro
   }
 }
 
+/** Signed area of an outline, and its first moments: no corner moves without one of them. */
+const momentsOf = (outline: readonly (readonly [number, number])[]): number[] => {
+  const sum = [0, 0, 0]
+  outline.forEach(([x0, y0], i) => {
+    const [x1, y1] = outline[(i + 1) % outline.length]
+    const cross = x0 * y1 - x1 * y0
+    sum[0] += cross / 2
+    sum[1] += (cross * (x0 + x1)) / 6
+    sum[2] += (cross * (y0 + y1)) / 6
+  })
+  return sum.map((v) => (Math.abs(v) < 1e-6 ? 0 : v))
+}
+
 describe.each(FAMILIES)('%s', (family) => {
   test('its first machine has a complete set of sound parts, named, with what to watch', () => {
     const input = first(family)
     const set = partSet(input)
     expect(set.length).toBeGreaterThan(1)
     const figures: string[] = []
-    for (const { name, copies, atMm } of set) {
+    for (const { name, copies, atMm } of [...set, { name: 'hole-gauge' as const, copies: 1, atMm: [0] }]) {
       expect(atMm).toHaveLength(copies)
       const part = buildPart(wasm, name, input)
       expect([name, part.watertight, part.pieces]).toEqual([name, true, 1])
@@ -85,7 +98,11 @@ describe.each(FAMILIES)('%s', (family) => {
       expect(notesOfPart(name, input).length).toBeGreaterThan(0)
       const { min, max } = part.boundingBoxMm
       const digits = (values: readonly number[]) => values.map((v) => Number(v.toPrecision(5)))
-      figures.push(JSON.stringify([name, digits([part.volumeMm3]), digits(min), digits(max), digits(atMm)]))
+      const flat = part.profile.outlines.map((o) => [o.length, ...digits(momentsOf(o))])
+      const holes = part.profile.circles.map((c) => digits([...c.centre, c.radius]))
+      figures.push(
+        JSON.stringify([name, digits([part.volumeMm3]), digits(min), digits(max), digits(atMm), flat, holes]),
+      )
     }
     // no part changes its size or place unnoticed; where one is meant to, look at it, then `npx jest part-sets -u`
     expect(figures.join('\n')).toMatchSnapshot()
