@@ -131,6 +131,18 @@ describe('drawings of other programs', () => {
       '<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="20mm" viewBox="0 0 200 200"><g><path d="M100 50 a50 50 0 1 0 0.001 0 Z"/></g></svg>'
     expect(area(read('c.svg', text).points) / (Math.PI * 25)).toBeCloseTo(1, 2)
   })
+  // CSS Values and Units, absolute lengths: an inch is 25.4 mm, 72 pt, 96 px
+  test.each([
+    ['30mm', 30],
+    ['3cm', 30],
+    ['1in', 25.4],
+    ['72pt', 25.4],
+    ['96px', 25.4],
+    ['96', 25.4],
+  ])('an SVG that is %s wide is %d mm wide', (width, mm) => {
+    const text = `<svg width="${width}" viewBox="0 0 10 10"><polygon points="0,0 10,0 10,10 0,10"/></svg>`
+    expect(Math.abs(area(read('w.svg', text).points))).toBeCloseTo(mm * mm, 6)
+  })
   test('of several the largest is taken, and that is said', () => {
     const text =
       '<svg width="10mm" viewBox="0 0 10 10"><polygon points="0,0 1,0 1,1"/><polygon points="0,0 9,0 9,9 0,9"/></svg>'
