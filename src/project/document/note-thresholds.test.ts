@@ -62,6 +62,20 @@ test.each(GEOMETRY)('%s', (code, family, make, within, beyond) => {
   expect(codes(changed(family, make(beyond)))).toContain(code)
 })
 
+test('passages of a supersonic wheel start where they stay wider than a shock lets by, told at every pressure as at rest', () => {
+  const told = [0.3, 1, 2, 3, 4].flatMap((thick) =>
+    [60e3, 250e3, 500e3, 700e3].map((gaugePa) => {
+      const build = changed('supersonic-impulse', (b) => void (figures(b).bladeThicknessM *= thick))
+      const { extras } = at(build, gaugePa).at(0)
+      const mach = extras.find((e) => e.code === 'inlet-mach')?.value as number
+      const stays = extras.find((e) => e.code === 'passages-do-not-start') !== undefined
+      expect(codes(build, gaugePa).includes('supersonic-no-start')).toBe(stays && mach > 1)
+      return stays && mach > 1
+    }),
+  )
+  expect(new Set(told).size).toBe(2)
+})
+
 test('a point wears where a bearing does not', () => {
   const pivoted = (pivot: string) => codes(changed('reaction-rotor', (b) => void Object.assign(b.machine, { pivot })))
   expect(pivoted('point')).toContain('reaction-point')
