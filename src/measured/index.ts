@@ -1,1 +1,1 @@
-export { ask, onResult, resultOf, wanted, type MeasuredResult } from './results'
+export { ask, onResult, results, wanted, type MeasuredResult } from './results'

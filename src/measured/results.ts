@@ -30,9 +30,18 @@ export function wanted(project: Project, run: Run, measurement: Measurement): Wa
   return inputs && { owner: `${project.id}/${run.id}/${measurement.id}`, inputs }
 }
 
+/** All results as they are known at one moment: another one whenever a result has come in, so that what is drawn from it is drawn anew. */
+export interface Results {
+  of(asked: Wanted): MeasuredResult
+}
+const lookup = (): Results => ({ of: resultOf })
+let now = lookup()
+export const results = (): Results => now
+
 function keep(key: string, result: MeasuredResult): void {
   cache.set(key, result)
   if (cache.size > KEPT) cache.delete(cache.keys().next().value as string)
+  now = lookup()
   for (const listener of listeners) listener()
 }
 
@@ -83,8 +92,7 @@ export function ask(store: ProjectStore, asked: Wanted): void {
   void work(store, asked, control.signal)
 }
 
-/** What is known now. */
-export function resultOf({ owner, inputs }: Wanted): MeasuredResult {
+function resultOf({ owner, inputs }: Wanted): MeasuredResult {
   const result = cache.get(inputs.key) ?? WAITING
   return result.status === 'waiting' ? { status: 'waiting', previous: latest.get(owner) ?? null } : result
 }

@@ -1,6 +1,6 @@
 'use client'
-import { useEffect, useMemo, useState } from 'react'
-import { ask, onResult, resultOf, wanted, type MeasuredResult } from '../../measured'
+import { useEffect, useMemo, useSyncExternalStore } from 'react'
+import { ask, onResult, results, wanted, type MeasuredResult } from '../../measured'
 import type { Run } from '../../project/document'
 import { useProject, useStore } from '../../store'
 
@@ -13,7 +13,7 @@ function useResults(
 ): ReadonlyMap<string, RunResult> {
   const store = useStore()
   const project = useProject()
-  const [, redraw] = useState(0)
+  const known = useSyncExternalStore(onResult, results, results)
   const asked = useMemo(
     () =>
       runs.flatMap((run) =>
@@ -24,9 +24,8 @@ function useResults(
       ),
     [project, runs, of],
   )
-  useEffect(() => onResult(() => redraw((n) => n + 1)), [])
   useEffect(() => asked.forEach(({ found }) => ask(store, found)), [store, asked])
-  return new Map(asked.map(({ key, found }) => [key, resultOf(found)]))
+  return new Map(asked.map(({ key, found }) => [key, known.of(found)]))
 }
 
 const first = (run: Run) => [{ key: run.id, measurement: run.measurements[0] }]
