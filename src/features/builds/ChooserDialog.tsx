@@ -3,14 +3,7 @@ import { Box, Flex, Grid, chakra } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { PROCESSES, type Process } from '../../core/geometry'
 import { formatNumber } from '../../core/units'
-import {
-  SPECS,
-  LIMITS,
-  buildTitle,
-  byMachine,
-  type Project,
-  type TurbineBuild,
-} from '../../project/document'
+import { SPECS, LIMITS, buildTitle, byMachine, type Project, type TurbineBuild } from '../../project/document'
 import type { Choice } from '../../project/choosing'
 import { useProject } from '../../store'
 import { Advice, ChoiceField, MainButton, NumberField, OriginMark, QuietButton } from '../../ui'
