@@ -18,6 +18,7 @@ import {
   type March,
 } from './rows'
 import {
+  STILL,
   closePoint,
   type TurbineInlet,
   type TurbineModel,
@@ -347,18 +348,6 @@ export function axialTurbine(machine: AxialMachine, inlet: TurbineInlet): Turbin
     },
   }
 }
-
-/** A machine through which nothing flows. */
-export const STILL = {
-  massFlowKgPerS: 0,
-  isentropicPowerW: 0,
-  bladeTorqueNm: 0,
-  nozzleW: 0,
-  mixingW: 0,
-  spillW: 0,
-  passageW: 0,
-  leavingW: 0,
-} as const
 
 function notesOf(machine: AxialMachine, atRest: TurbinePoint): Said[] {
   const notes: Said[] = []

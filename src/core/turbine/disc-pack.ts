@@ -1,10 +1,10 @@
 import { feedGeometry } from './feed'
 import { CP, GAS_CONSTANT, airDensity, airViscosity } from '../air'
 import { nozzleFlow, type NozzleResult } from '../flow'
-import { STILL } from './axial'
 import { discFrictionTorque } from './disc-friction'
 import { availablePower, balanceBehindNozzle, bearingDrag, shareOut, spoutingSpeed, type March } from './rows'
 import {
+  STILL,
   closePoint,
   type TurbineInlet,
   type TurbineModel,

@@ -1,7 +1,6 @@
 import { feedGeometry } from './feed'
 import { CP, airDensity, airViscosity, pressureOfTemperature } from '../air'
 import { nozzleFlow, type NozzleResult } from '../flow'
-import { STILL } from './axial'
 import { discFrictionTorque } from './disc-friction'
 import { ventilationPower } from './impulse'
 import {
@@ -18,6 +17,7 @@ import {
   type March,
 } from './rows'
 import {
+  STILL,
   closePoint,
   type TurbineInlet,
   type TurbineModel,

@@ -158,3 +158,15 @@ export function closePoint(
     extras: rest.extras,
   }
 }
+
+/** A machine through which nothing flows. */
+export const STILL = {
+  massFlowKgPerS: 0,
+  isentropicPowerW: 0,
+  bladeTorqueNm: 0,
+  nozzleW: 0,
+  mixingW: 0,
+  spillW: 0,
+  passageW: 0,
+  leavingW: 0,
+} as const
