@@ -57,7 +57,7 @@ const SOUND: Readonly<Record<string, (random: Random) => unknown>> = {
     goal: 'best-power',
     designs: 10,
   }),
-  part: (random) => ({ build, part: pick(random, ['rotor', 'nozzle-insert', 'casing-half', 'hole-gauge']) }),
+  part: (random) => ({ build, part: pick(random, ['rotor', 'nozzle-insert', 'casing-lower', 'hole-gauge']) }),
   blowdown: (random) => ({
     vessel: {
       volumeM3: 2e-3,

@@ -66,7 +66,7 @@ test('a build saved by the application is taken as it is, by turbine and part', 
   expect(
     (await call(['turbine', '-'], { build: saved, supply: { gaugePressurePa: 350_000 }, speedsRadPerS: [1000] })).exit,
   ).toBe(0)
-  expect((await call(['part', '-'], { build: saved, part: 'casing-half' })).out).toMatchObject({ watertight: true })
+  expect((await call(['part', '-'], { build: saved, part: 'casing-lower' })).out).toMatchObject({ watertight: true })
 })
 
 test('strength: margin in stress is that in speed squared', async () => {
@@ -116,7 +116,9 @@ test('part: blades thinner than the process makes are told with their places; re
       ?.thinnerThanProcess,
   ).toEqual([])
   const volume = async (outlets: string) =>
-    Number((await call(['part', '-'], { build: { ...build, making: { outlets } }, part: 'casing-half' })).out?.volumeM3)
+    Number(
+      (await call(['part', '-'], { build: { ...build, making: { outlets } }, part: 'casing-lower' })).out?.volumeM3,
+    )
   expect(await volume('slots')).toBeLessThan(await volume('holes'))
 })
 

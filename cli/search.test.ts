@@ -96,7 +96,9 @@ test('a part of another family is refused, and the set is named', async () => {
     part: 'stator',
   })
   expect(exit).toBe(2)
-  expect(stderr).toMatch(/part: a disc-pack is made of pack-housing, nozzle-insert, disc, spacer, pack-cover/)
+  expect(stderr).toMatch(
+    /part: a disc-pack is made of pack-housing, hub, disc, spacer, collar, pack-cover, nozzle-insert, hose-tail/,
+  )
 })
 
 test('part: a set’s copies are told', async () => {

@@ -6,7 +6,7 @@ test('each part is made in a worker, is watertight, and goes out as STL, 3MF, DX
   for (const [part, slug] of [
     ['Rotor', 'rotor'],
     ['Nozzle insert', 'nozzle-insert'],
-    ['Casing half', 'casing-half'],
+    ['Lower half', 'casing-lower'],
   ]) {
     await page.getByRole('button', { name: new RegExp(`^(\\d+ × )?${part}`) }).click()
     await expect(page.getByText('watertight: every edge closed')).toBeVisible({ timeout: 20_000 })

@@ -18,6 +18,8 @@ export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, o
     nozzle,
     bearing: bearingClass(build.shaft.bearingClassId),
     shaftDiameterM: build.shaft.diameterM,
+    spanM: build.shaft.spanM,
+    overhangM: build.shaft.overhangM,
     fits: fitsFor(build.making.process),
     outlets: build.making.outlets,
   }

@@ -8,11 +8,9 @@ export interface PlacedMesh {
   /** Corner positions, three numbers each. */
   readonly vertices: Float32Array
   readonly triangles: Uint32Array
-  /** Along z. */
-  readonly lift: number
-  /** Turned over about x. */
-  readonly flipped?: boolean
-  readonly tone?: 'air' | 'iron' | 'copper'
+  /** Where it stands: 4 × 4, column by column; as it was made where left out. */
+  readonly pose?: readonly number[]
+  readonly tone?: 'air' | 'iron' | 'copper' | 'steel'
 }
 
 export interface PartViewProps {
@@ -25,28 +23,91 @@ export interface PartViewProps {
   readonly marks?: readonly (readonly [number, number, number])[]
 }
 
+/** From where a scene is looked at: kept while its bodies are the same size, so that a cut that moves does not turn it back. */
+interface View {
+  readonly radius: number
+  readonly from: THREE.Vector3
+}
+
 const NO_MARKS: readonly (readonly [number, number, number])[] = []
-const TONES = { air: [0x6f9aa3, 0x8fb9c0], iron: [0x9a948a, 0xaaa49a], copper: [0xc08560, 0xc9906c] } as const
+const TONES = {
+  air: [0x6f9aa3, 0x8fb9c0],
+  iron: [0x9a948a, 0xaaa49a],
+  copper: [0xc08560, 0xc9906c],
+  steel: [0x8d9196, 0xa6abb1],
+} as const
 
 /** A geometry with flat faces and the lines where they meet at an angle. */
-function geometryOf({ vertices, triangles, lift, flipped }: PlacedMesh): THREE.BufferGeometry {
+function geometryOf({ vertices, triangles, pose }: PlacedMesh): THREE.BufferGeometry {
   const indexed = new THREE.BufferGeometry()
   indexed.setAttribute('position', new THREE.BufferAttribute(vertices, 3))
   indexed.setIndex(new THREE.BufferAttribute(triangles, 1))
   const flat = indexed.toNonIndexed()
-  if (flipped) {
-    flat.computeBoundingBox()
-    flat.rotateX(Math.PI)
-  }
-  flat.translate(0, 0, lift)
+  if (pose) flat.applyMatrix4(new THREE.Matrix4().fromArray([...pose]))
   flat.computeVertexNormals()
   indexed.dispose()
   return flat
 }
 
+/** Order in which the caps of one body are drawn after those of the last; bodies themselves come first. */
+const CAP_ORDER = 10
+
+/**
+ * Closes a body where a plane cuts it open: what is seen of its inside counts up in the stencil, what is seen of its outside down, and where something is left the plane is drawn.
+ * Each body is counted by itself, so that bodies that touch do not wipe each other out.
+ */
+function capOf(
+  geometry: THREE.BufferGeometry,
+  plane: THREE.Plane,
+  around: THREE.Sphere,
+  tone: THREE.Color,
+  index: number,
+): THREE.Mesh<THREE.BufferGeometry, THREE.Material>[] {
+  const counting = (side: THREE.Side, op: THREE.StencilOp) => {
+    const material = new THREE.MeshBasicMaterial({
+      side,
+      clippingPlanes: [plane],
+      depthWrite: false,
+      depthTest: false,
+      colorWrite: false,
+      stencilWrite: true,
+      stencilFunc: THREE.AlwaysStencilFunc,
+      stencilFail: op,
+      stencilZFail: op,
+      stencilZPass: op,
+    })
+    const mesh = new THREE.Mesh<THREE.BufferGeometry, THREE.Material>(geometry, material)
+    mesh.renderOrder = CAP_ORDER * (index + 1)
+    return mesh
+  }
+  const face = new THREE.Mesh<THREE.BufferGeometry, THREE.Material>(
+    new THREE.PlaneGeometry(4 * around.radius, 4 * around.radius),
+    new THREE.MeshBasicMaterial({
+      color: tone.clone().multiplyScalar(0.72),
+      side: THREE.DoubleSide,
+      stencilWrite: true,
+      stencilRef: 0,
+      stencilFunc: THREE.NotEqualStencilFunc,
+      stencilFail: THREE.ReplaceStencilOp,
+      stencilZFail: THREE.ReplaceStencilOp,
+      stencilZPass: THREE.ReplaceStencilOp,
+    }),
+  )
+  face.position.copy(plane.projectPoint(around.center, new THREE.Vector3()))
+  face.quaternion.setFromUnitVectors(new THREE.Vector3(0, 0, 1), plane.normal)
+  face.renderOrder = CAP_ORDER * (index + 1) + 1
+  face.onAfterRender = (renderer) => renderer.clearStencil()
+  return [
+    counting(THREE.BackSide, THREE.IncrementWrapStencilOp),
+    counting(THREE.FrontSide, THREE.DecrementWrapStencilOp),
+    face,
+  ]
+}
+
 /** A part in space: drag turns it, the wheel comes closer, arrow keys turn it too. */
 export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }: PartViewProps) {
   const host = useRef<HTMLDivElement>(null)
+  const view = useRef<View | null>(null)
   useEffect(() => {
     const element = host.current
     if (!element) return
@@ -80,6 +141,7 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
           clippingPlanes: clip,
         }),
     )
+    const caps = clip[0] ? geometries.flatMap((g, i) => capOf(g, clip[0], sphere, surfaces[i].color, i)) : []
     const edges = geometries.map((g) => new THREE.EdgesGeometry(g, 28))
     geometries.forEach((g, i) => scene.add(new THREE.Mesh(g, surfaces[i]), new THREE.LineSegments(edges[i], line)))
     const pointer = new THREE.MeshBasicMaterial({
@@ -89,6 +151,7 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
       opacity: 0.9,
     })
     const ball = new THREE.SphereGeometry(Math.max(0.35, sphere.radius * 0.02), 16, 12)
+    if (caps.length > 0) scene.add(...caps)
     for (const at of marks) {
       const mark = new THREE.Mesh(ball, pointer)
       mark.position.set(...at)
@@ -101,10 +164,20 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
     scene.add(sun)
     const camera = new THREE.PerspectiveCamera(32, 1, 0.1, sphere.radius * 40)
     camera.up.set(0, 0, 1)
+    const kept = view.current && Math.abs(view.current.radius / sphere.radius - 1) < 0.5 ? view.current : null
     camera.position
       .copy(sphere.center)
-      .add(new THREE.Vector3(-0.55, -1.25, 1.35).normalize().multiplyScalar(sphere.radius * 3.9))
-    const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true, preserveDrawingBuffer: true })
+      .add(
+        kept
+          ? kept.from.clone().multiplyScalar(sphere.radius / kept.radius)
+          : new THREE.Vector3(-0.55, -1.25, 1.35).normalize().multiplyScalar(sphere.radius * 3.9),
+      )
+    const renderer = new THREE.WebGLRenderer({
+      antialias: true,
+      alpha: true,
+      preserveDrawingBuffer: true,
+      stencil: cut !== null,
+    })
     renderer.localClippingEnabled = true
     renderer.setPixelRatio(Math.min(2, window.devicePixelRatio))
     element.append(renderer.domElement)
@@ -112,7 +185,10 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
     controls.target.copy(sphere.center)
     controls.listenToKeyEvents(element)
     controls.enablePan = false
-    const draw = () => renderer.render(scene, camera)
+    const draw = () => {
+      view.current = { radius: sphere.radius, from: camera.position.clone().sub(sphere.center) }
+      renderer.render(scene, camera)
+    }
     controls.addEventListener('change', draw)
     const turn = (event: KeyboardEvent) => {
       const step = { ArrowLeft: [-0.2, 0], ArrowRight: [0.2, 0], ArrowUp: [0, -0.2], ArrowDown: [0, 0.2] }[event.key]
@@ -143,6 +219,10 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
       element.removeEventListener('keydown', turn)
       controls.dispose()
       for (const thing of [...geometries, ...edges, ...surfaces, pointer, ball]) thing.dispose()
+      for (const { geometry, material } of caps) {
+        geometry.dispose()
+        material.dispose()
+      }
       line.dispose()
       renderer.dispose()
       renderer.domElement.remove()

@@ -74,6 +74,24 @@ const MACHINES: Readonly<Record<string, Sentences>> = {
     why: 'It cannot be printed in one piece.',
     mend: 'Make it smaller, or set the bed’s size where parts are made.',
   }),
+  'parts-span': ({ spanM, partsM }) => ({
+    what: `The printable parts put the bearings ${q('length', partsM)} apart, not ${q('length', spanM)}.`,
+    why: 'Between them the rotor, its hub and what clamps it need that room; the critical speed is reckoned with the build’s number.',
+    mend: `Set “Between the bearings” to ${q('length', partsM)}.`,
+  }),
+  'parts-overhang': ({ overhangM, partsM }) => ({
+    what:
+      partsM === 0
+        ? `The printable parts carry the rotor between its bearings, not ${q('length', overhangM)} beyond them.`
+        : `The printable parts let the rotor hang over by ${q('length', partsM)}, not ${q('length', overhangM)}.`,
+    why: 'Loads and critical speed are reckoned with the build’s number.',
+    mend: `Set “Rotor overhangs by” to ${q('length', partsM)}.`,
+  }),
+  'parts-gap': ({ gapM, partsM }) => ({
+    what: `The printable parts keep ${q('length', partsM)} between nozzle and blades along the jet, not ${q('length', gapM)}.`,
+    why: 'Nearer, the insert would touch what turns.',
+    mend: `Set the nozzle’s gap to ${q('length', partsM)}, or give the jet another angle.`,
+  }),
   gap: ({ of, gapM, process, asMadeM, workedM }, { state }) => ({
     what: `${capital(of)} is ${q('length', gapM)}; ${process} keeps ${q('length', asMadeM)} as it comes, ${q('length', workedM)} worked over by hand.`,
     why:

@@ -1,6 +1,6 @@
 import { outletPressureLoss, type FedParts, type Process } from '../geometry'
 import { airDensity, type Ambient } from '../air'
-import { housingOutletArea, familyOf, type TurbineMachine } from '../machines'
+import { assemblyOf, housingOutletArea, familyOf, type TurbineMachine } from '../machines'
 import { finding, type Finding } from './finding'
 
 /** Whether a machine can be put together as drawn, and lets its air out again. */
@@ -45,6 +45,23 @@ export function outletShare(
 /** Share of the pressure beyond which outlets are told, and beyond which the machine does not work. */
 export const OUTLETS = { told: 0.05, choked: 0.5 } as const
 
+/** Differences between build and parts below these go unsaid, m: what no maker would measure. */
+const UNSAID = { spanM: 0.06e-3, overhangM: 0.5e-3, gapM: 0.1e-3 } as const
+
+/** Where the parts cannot follow the build's numbers: bearings that stand otherwise, a nozzle that cannot come so near. */
+function partsFindings(parts: FitInput['parts']): Finding[] {
+  const { span, overhang, jets } = assemblyOf(parts)
+  const found: Finding[] = []
+  if (span !== null && Math.abs(span * 1e-3 - parts.spanM) > UNSAID.spanM)
+    found.push(finding('parts-span', 'fine', { spanM: parts.spanM, partsM: span * 1e-3 }))
+  if (span !== null && Math.abs(overhang * 1e-3 - parts.overhangM) > UNSAID.overhangM)
+    found.push(finding('parts-overhang', 'fine', { overhangM: parts.overhangM, partsM: overhang * 1e-3 }))
+  const free = jets.find((j) => !j.reaction)?.free
+  if (free !== undefined && Math.abs(free * 1e-3 - parts.nozzle.gapM) > UNSAID.gapM)
+    found.push(finding('parts-gap', 'fine', { gapM: parts.nozzle.gapM, partsM: free * 1e-3 }))
+  return found
+}
+
 /** What does not go together: outlets that keep back the air, parts larger than the bed, gaps finer than the process keeps. */
 export function fitFindings(input: FitInput): Finding[] {
   const found: Finding[] = []
@@ -56,6 +73,7 @@ export function fitFindings(input: FitInput): Finding[] {
   const across = Math.max(2 * family.outerRadiusM(machine), family.tallestM?.(machine) ?? 0)
   if (input.process !== 'machined' && across > input.bedM)
     found.push(finding('bed', 'watch', { acrossM: across, bedM: input.bedM }))
+  found.push(...partsFindings(input.parts))
   const gap = family.runningGap(machine)
   const least = RUNNING_GAP_M[input.process]
   if (gap && gap.gapM < least.asMade * 0.999)

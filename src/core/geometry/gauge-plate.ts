@@ -1,5 +1,6 @@
 import { GAUGE_SIZES_M } from '../making'
 import type { Point } from './blade-outline'
+import type { FlatProfile } from './flat-profile'
 
 const PITCH = 9
 
@@ -12,3 +13,24 @@ export const gaugeHoles = (): { centre: Point; radius: number }[] =>
     centre: [2 + PITCH * (i + 0.5), GAUGE_PLATE.width / 2],
     radius: (size * 1000) / 2,
   }))
+
+/** Its flat drawing. */
+export function gaugeProfile(): FlatProfile {
+  const { length, width, notch } = GAUGE_PLATE
+  const [a, b] = [(width - notch) / 2, (width + notch) / 2]
+  return {
+    outlines: [
+      [
+        [0, 0],
+        [length, 0],
+        [length, width],
+        [0, width],
+        [0, b],
+        [notch / 2, b],
+        [notch / 2, a],
+        [0, a],
+      ],
+    ],
+    circles: gaugeHoles(),
+  }
+}

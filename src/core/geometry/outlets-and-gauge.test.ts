@@ -3,8 +3,8 @@ import { outletOfForm, outletSection, type OutletForm } from '../flow'
 import { GAUGE_SIZES_M } from '../making'
 import { bearingClass } from '../turbine'
 import { GAUGE_PLATE } from './gauge-plate'
-import { outletOutlines, outletReach, partNotes, partProfile, FITS_OF, type ImpulsePartsInput, type Point } from '.'
-import type { PartsInput } from '../machines'
+import { gaugeProfile, outletOutlines, outletReach, FITS_OF, type Point } from '.'
+import { notesOfPart, type PartsInput } from '../machines'
 import { buildPart } from '../machines/build-part'
 
 const deg = Math.PI / 180
@@ -22,20 +22,8 @@ const forms: OutletForm[] = [
   { kind: 'ring', holes: 5, ringRadiusM: 2.6e-3 },
   { kind: 'sector', innerRadiusM: 20e-3, heightM: 1.5e-3 },
 ]
-const input = (form: OutletForm, throatDiameterM = 2e-3): ImpulsePartsInput => ({
-  machine: {
-    meanRadiusM: 0.027,
-    bladeHeightM: 9e-3,
-    bladeDepthM: 8e-3,
-    bladeCount: 12,
-    bladeThicknessM: 1.6e-3,
-    profile: 'scoop',
-    inletAngleRad: 35 * deg,
-    outletAngleRad: 35 * deg,
-    discThicknessM: 9e-3,
-    hubRadiusM: 8e-3,
-    casing: { kind: 'close', clearanceM: 1e-3 },
-  },
+const input = (form: OutletForm, throatDiameterM = 2e-3): PartsInput => ({
+  machine: { family: 'thrust-body' },
   nozzle: {
     throatDiameterM,
     exitDiameterM: throatDiameterM,
@@ -46,14 +34,9 @@ const input = (form: OutletForm, throatDiameterM = 2e-3): ImpulsePartsInput => (
     form,
   },
   bearing: bearingClass('625'),
-  fits: FITS_OF.filament,
-  outlets: 'holes',
-})
-
-const whole = (parts: ImpulsePartsInput): PartsInput => ({
-  ...parts,
-  machine: { family: 'thrust-body' },
   shaftDiameterM: 5e-3,
+  spanM: 30e-3,
+  overhangM: 0,
   fits: FITS_OF.filament,
   outlets: 'holes',
 })
@@ -90,7 +73,7 @@ describe('outlines of outlets', () => {
 
 describe('inserts with shaped outlets', () => {
   test.each(forms)('%j: closed, and the outlet goes right through its wall', (form) => {
-    const mesh = buildPart(wasm, 'nozzle-insert', whole(input(form)))
+    const mesh = buildPart(wasm, 'nozzle-insert', input(form))
     expect(mesh.watertight).toBe(true)
     expect(mesh.volumeMm3).toBeGreaterThan(50)
     if (form.kind === 'round') return
@@ -100,7 +83,7 @@ describe('inserts with shaped outlets', () => {
   })
   test('a larger throat takes more plastic away', () => {
     const [small, large] = [2e-3, 2.6e-3].map(
-      (d) => buildPart(wasm, 'nozzle-insert', whole(input({ kind: 'slot', aspect: 3 }, d))).volumeMm3,
+      (d) => buildPart(wasm, 'nozzle-insert', input({ kind: 'slot', aspect: 3 }, d)).volumeMm3,
     )
     expect(large).toBeLessThan(small)
   })
@@ -108,7 +91,7 @@ describe('inserts with shaped outlets', () => {
 
 describe('hole gauge', () => {
   test('plate less holes less notch, within 0.5 % of the analytic volume; one tunnel for each hole', () => {
-    const mesh = buildPart(wasm, 'hole-gauge', whole(input({ kind: 'round' })))
+    const mesh = buildPart(wasm, 'hole-gauge', input({ kind: 'round' }))
     const { length, width, thickness, notch } = GAUGE_PLATE
     const holes = GAUGE_SIZES_M.reduce((s, d) => s + (Math.PI / 4) * (d * 1000) ** 2, 0)
     expect(mesh.volumeMm3 / (thickness * (length * width - holes - (notch * notch) / 2))).toBeCloseTo(1, 2)
@@ -116,8 +99,8 @@ describe('hole gauge', () => {
     expect(1 - (mesh.vertices.length / 3 - mesh.triangles.length / 6) / 2).toBe(GAUGE_SIZES_M.length)
   })
   test('its profile has every hole at its size, and its notes say how to measure', () => {
-    const { circles } = partProfile('hole-gauge', input({ kind: 'round' }))
+    const { circles } = gaugeProfile()
     expect(circles.map((c) => c.radius * 2)).toEqual(GAUGE_SIZES_M.map((d) => expect.closeTo(d * 1000, 9) as number))
-    expect(partNotes('hole-gauge', input({ kind: 'round' })).join(' ')).toMatch(/drill shanks/)
+    expect(notesOfPart('hole-gauge', input({ kind: 'round' })).join(' ')).toMatch(/drill shanks/)
   })
 })

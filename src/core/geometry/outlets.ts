@@ -1,6 +1,5 @@
 import type { OutletShape } from './fits'
 import type { FedParts } from './parts-input'
-import { partMeasures, type ImpulsePartsInput } from './part-shape'
 
 /** A ring of outlets in a plate round its bearing seat, mm. */
 export interface OutletRing {
@@ -51,12 +50,6 @@ export function outletRing(
     web,
     areaMm2: cut === 'slots' ? slots : holes,
   }
-}
-
-/** Outlets in the base of a casing half. */
-export function casingOutlets(input: ImpulsePartsInput): OutletRing | null {
-  const boss = (input.bearing.outerM * mm) / 2 + input.fits.wall
-  return outletRing(boss + 1, partMeasures(input).cavityRadius - 1, input.outlets, 6, input.fits.wall)
 }
 
 /** Outlets in the end plate of a wheel with axial flow, whose rim has a radius. */

@@ -1,6 +1,9 @@
+import type { OutletForm } from '../flow'
 import type { BearingClass } from '../turbine'
+import type { Assembly } from './assembly'
+import { isBought } from './assembly'
 import type { Fits, OutletShape } from './fits'
-import type { ImpulsePartsInput } from './part-shape'
+import type { NozzleShape } from './nozzle-outline'
 
 /** What every part of a machine follows from: its own figures, and how parts are made. SI. */
 export interface PartsOf<M> {
@@ -10,34 +13,34 @@ export interface PartsOf<M> {
 
 /** What stands round a machine that nozzles feed and a shaft carries. */
 export interface FedParts {
-  readonly nozzle: ImpulsePartsInput['nozzle']
+  readonly nozzle: NozzleShape & {
+    readonly count: number
+    readonly angleRad: number
+    readonly gapM: number
+    readonly form: OutletForm
+  }
   readonly bearing: BearingClass
   readonly shaftDiameterM: number
+  /** Between the middles of the two bearings, as the build wants it, m. */
+  readonly spanM: number
+  /** How far the build wants its rotor beyond the nearer bearing, m; 0 between them. */
+  readonly overhangM: number
   readonly fits: Fits
   readonly outlets: OutletShape
 }
 
-/** One kind of part in a machine's set: how many, and where it sits along the shaft when all is put together. */
+/** One kind of part in a machine's set, and how many of it. */
 export interface PartInSet<N extends string = string> {
   readonly name: N
   readonly copies: number
-  /** Places of all copies along the shaft in the assembly, mm, from its first part. */
-  readonly atMm: readonly number[]
-  /** Turned over in the assembly. */
-  readonly flipped?: boolean
 }
 
-export const onePart = <N extends string>(name: N, atMm: number, flipped = false): PartInSet<N> => ({
-  name,
-  copies: 1,
-  atMm: [atMm],
-  flipped,
-})
-export const manyParts = <N extends string>(name: N, atMm: readonly number[]): PartInSet<N> => ({
-  name,
-  copies: atMm.length,
-  atMm,
-})
+/** The parts of an assembly, in the order in which the first of each is put on. */
+export function partsOfAssembly<N extends string>({ placed }: Assembly<N>): PartInSet<N>[] {
+  const copies = new Map<N, number>()
+  for (const { body } of placed) if (!isBought(body)) copies.set(body, (copies.get(body) ?? 0) + 1)
+  return [...copies].map(([name, count]) => ({ name, copies: count }))
+}
 
 /** Lengths along the shaft of an axial stack, mm. */
 export function axialLengths(machine: { readonly chordM: number }): { chord: number; gap: number } {

@@ -1,6 +1,6 @@
 import type { Manifold, ManifoldToplevel } from 'manifold-3d'
 import { PhysicsError } from '../errors'
-import type { FlatProfile } from '../geometry'
+import { profileOf, type FlatProfile } from '../geometry'
 import type { Mesh } from '../geometry/solids'
 import { SolidKit } from '../geometry/solids/toolkit'
 import { partWords, type PartName, type PartsInput } from './parts'
@@ -77,32 +77,40 @@ function specOf(name: PartName, { machine: { family } }: PartsInput): SolidSpec<
 }
 
 /**
+ * The solid of a part, in the kit's keeping.
+ * @throws PhysicsError PART_EMPTY when the figures leave nothing to print, PART_BROKEN when it falls into pieces, PART_OF_OTHER for a part of another family.
+ */
+export function solidOf(kit: SolidKit, name: PartName, input: PartsInput): { solid: Manifold; pieces: number } {
+  const raw = specOf(name, input).make(kit, input)
+  if (raw.isEmpty())
+    throw new PhysicsError({
+      code: 'PART_EMPTY',
+      message: `With these figures nothing is left of the ${partWords(name).name.toLowerCase()}.`,
+      nextStep: 'Check the radii and thicknesses of rotor and nozzle.',
+    })
+  const made = withoutCrumbs(kit.simplified(raw, 2e-3), kit)
+  if (made.pieces > 1)
+    throw new PhysicsError({
+      code: 'PART_BROKEN',
+      message: `With these figures the ${partWords(name).name.toLowerCase()} falls into ${made.pieces} pieces.`,
+      nextStep: 'Make walls thicker or holes smaller where they meet.',
+    })
+  return made
+}
+
+/**
  * A printable part as a closed mesh in millimetres, with its flat drawing.
  * Error: circles are 96-sided, so round volumes are 0.07 % small.
- * @throws PhysicsError PART_EMPTY when the figures leave nothing to print, PART_BROKEN when it falls into pieces, PART_OF_OTHER for a part of another family.
+ * @throws PhysicsError as `solidOf`.
  */
 export function buildPart(wasm: ManifoldToplevel, name: PartName, input: PartsInput): PartMesh {
   const spec = specOf(name, input)
   const kit = new SolidKit(wasm)
   try {
-    const raw = spec.make(kit, input)
-    if (raw.isEmpty())
-      throw new PhysicsError({
-        code: 'PART_EMPTY',
-        message: `With these figures nothing is left of the ${partWords(name).name.toLowerCase()}.`,
-        nextStep: 'Check the radii and thicknesses of rotor and nozzle.',
-      })
-    const { solid, pieces } = withoutCrumbs(kit.simplified(raw, 2e-3), kit)
-    if (pieces > 1)
-      throw new PhysicsError({
-        code: 'PART_BROKEN',
-        message: `With these figures the ${partWords(name).name.toLowerCase()} falls into ${pieces} pieces.`,
-        nextStep: 'Make walls thicker or holes smaller where they meet.',
-      })
+    const { solid, pieces } = solidOf(kit, name, input)
     const { vertices, triangles } = mergedMesh(solid)
     const box = solid.boundingBox()
     const cut = spec.cutBelowTopMm === undefined ? (box.min[2] + box.max[2]) / 2 : box.max[2] - spec.cutBelowTopMm
-    const profile = spec.profile?.(input) ?? { outlines: kit.sliced(solid, cut), circles: [] }
     return {
       name,
       vertices,
@@ -111,7 +119,7 @@ export function buildPart(wasm: ManifoldToplevel, name: PartName, input: PartsIn
       boundingBoxMm: { min: [...box.min] as [number, number, number], max: [...box.max] as [number, number, number] },
       watertight: isWatertight(triangles),
       pieces,
-      profile,
+      profile: spec.profile?.(input) ?? profileOf(kit.sliced(solid, cut)),
     }
   } finally {
     kit.free()

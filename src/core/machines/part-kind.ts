@@ -1,4 +1,4 @@
-import type { FedParts, PartInSet, PartsOf, WallOfPart } from '../geometry'
+import type { Assembly, FedParts, PartsOf, WallOfPart } from '../geometry'
 
 /** What is known of one part before its solid is made. `I` is what the parts of its machine follow from. */
 export interface PartSpec<I> {
@@ -12,15 +12,15 @@ export interface PartSpec<I> {
   readonly turns?: boolean
   /** Carries the outlets, which can be holes or slots. */
   readonly hasOutlets?: boolean
-  /** Copies lie round the rim, not along the shaft: drawn apart, one stands for all. */
-  readonly roundRim?: boolean
+  /** To be turned from metal, from its drawing: a print of it only shows whether it fits. */
+  readonly metal?: boolean
 }
 
 /** The printable parts of a kind of machine. */
 export interface PartsKind<I extends PartsOf<unknown>> {
   readonly parts: Readonly<Record<string, PartSpec<I>>>
-  /** The complete set, in the order in which it is put together. */
-  set(input: I): readonly PartInSet[]
+  /** All of it in its place, in the order in which it is put together. */
+  assembly(input: I): Assembly
   /** What its housing leaves open for the air to go, m2: 0 where there is no room. Left out where the outlet is the machine's own. */
   outletAreaM2?(input: I): number
 }

@@ -1,4 +1,4 @@
-import type { FedParts, PartInSet, WallOfPart } from '../geometry'
+import { partsOfAssembly, type Assembly, type FedParts, type PartInSet, type WallOfPart } from '../geometry'
 import { axialParts } from './axial/parts'
 import { discPackParts } from './disc-pack/parts'
 import type { PartSpec, PartsKind, RotatingParts } from './part-kind'
@@ -35,7 +35,7 @@ type KindOf<F extends PartsFamily> = (typeof PARTS)[F]
 /** What a kind's parts follow from: a rotating family's machine with its feed and shaft, or what another kind's set asks for. */
 type InputOf<F extends PartsFamily> = F extends Family
   ? RotatingParts<Extract<TurbineMachine, { family: F }>>
-  : Parameters<KindOf<F>['set']>[0]
+  : Parameters<KindOf<F>['assembly']>[0]
 type IfFed<F extends PartsFamily, Yes, No> = InputOf<F> extends FedParts ? Yes : No
 /** Every machine that nozzles feed and a shaft carries, by what its parts follow from. */
 type FedMachine = { [F in PartsFamily]: IfFed<F, InputOf<F>['machine'] & { readonly family: F }, never> }[PartsFamily]
@@ -65,8 +65,11 @@ export const partSpec = (
 export const partWords = (name: PartName): Pick<PartSpec<PartsInput>, 'name' | 'what'> =>
   ({ ...Object.assign({}, ...Object.values(PARTS).map(({ parts }) => parts)), ...BESIDE })[name]
 
-/** The complete printable set of a machine, in the order in which it is put together. */
-export const partSet = (input: PartsInput) => kindOf(input).set(input) as readonly PartInSet<PartName>[]
+/** A machine put together: every part, what is bought and the air in their true places. */
+export const assemblyOf = (input: PartsInput) => kindOf(input).assembly(input) as Assembly<PartName>
+
+/** The parts of a machine that are made, in the order in which it is put together. */
+export const partSet = (input: PartsInput): readonly PartInSet<PartName>[] => partsOfAssembly(assemblyOf(input))
 
 /** What a maker should know before printing a part, in words. */
 export const notesOfPart = (name: PartName, input: PartsInput): readonly string[] =>

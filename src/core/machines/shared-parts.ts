@@ -1,52 +1,76 @@
-import { lying, manyParts, partNotes, standing, type FedParts, type ImpulsePartsInput } from '../geometry'
+import { lying, standing, tailShape, type FedParts } from '../geometry'
 import { LYING, TRUE_BORE, mm, type PartSpec } from './part-kind'
 
-/** A plain rotor that stands in where an insert or a gauge is made without a casing of its own. */
-const PLAIN: ImpulsePartsInput['machine'] = {
-  meanRadiusM: 0.027,
-  bladeHeightM: 9e-3,
-  bladeDepthM: 8e-3,
-  bladeCount: 12,
-  bladeThicknessM: 1.6e-3,
-  profile: 'scoop',
-  inletAngleRad: 0.6,
-  outletAngleRad: 0.6,
-  discThicknessM: 9e-3,
-  hubRadiusM: 8e-3,
-  casing: { kind: 'open', clearanceM: 2e-3 },
-}
-
-/** The figures that insert, gauge, tangential rotor and casing follow from; without a rotor the insert stands alone. */
-export const impulseInput = (
-  { nozzle, bearing, fits, outlets }: Omit<FedParts, 'shaftDiameterM'>,
-  rotor: ImpulsePartsInput['machine'] | null = null,
-): ImpulsePartsInput => ({ machine: rotor ?? PLAIN, nozzle, bearing, fits, outlets, inCasing: rotor !== null })
-
-const INSERT = { name: 'Nozzle insert', what: 'turned body, flange, flats', roundRim: true } as const
+const INSERT = { name: 'Nozzle insert', what: 'turned body, flange, flats' } as const
+const REAM = 'Hold it by the two flats while reaming the throat. Printed holes come out small: drill or ream to size.'
 
 /** An insert that its hose fitting holds. */
 export const loneInsert: PartSpec<FedParts> = {
   ...INSERT,
-  notes: (input) => partNotes('nozzle-insert', impulseInput(input)),
+  notes: () => ['The flange sits on the pressure side; the hose fitting behind it keeps it there.', REAM],
 }
 
-/** An insert in a casing whose bore it clears. */
-export const casedInsert: PartSpec<FedParts & { readonly machine: ImpulsePartsInput['machine'] }> = {
+/** An insert in a split seat that holds it, its end along the wheel. */
+export const casedInsert: PartSpec<FedParts> = {
   ...INSERT,
-  notes: (input) => partNotes('nozzle-insert', impulseInput(input, input.machine)),
+  notes: () => [
+    'Its flats are unequal: it lies in its seat one way only, the slanted end along the wheel. The seat closes round its flange.',
+    REAM,
+  ],
 }
 
-export const inserts = (count: number, atMm: number) =>
-  manyParts(
-    'nozzle-insert',
-    Array.from({ length: count }, () => atMm),
-  )
+/** What the hose is pushed on. */
+export const hoseTail: PartSpec<FedParts> = {
+  name: 'Hose tail',
+  what: 'collar in the seat, barbs for the hose',
+  notes: ({ nozzle, fits }) => [
+    `For a hose of ${tailShape(nozzle, fits).hose} mm inside; a clip over the barbs. A hose that slips off under pressure whips.`,
+    'Print it standing on its collar, solid. A thin gasket or a smear of silicone between collar and insert keeps the joint tight.',
+  ],
+}
+
+/** What the hose is pushed on, screwed to a seat of one piece. */
+export const flangedHoseTail: PartSpec<FedParts> = {
+  name: 'Hose tail',
+  what: 'flange for two screws, barbs for the hose',
+  notes: (input) => [
+    hoseTail.notes(input)[0],
+    'Its flange presses the insert home: tighten both screws evenly, with a thin gasket between.',
+  ],
+}
+
+/** What carries the wheels. */
+export const hub: PartSpec<FedParts> = {
+  name: 'Hub',
+  what: 'to be turned from metal: shoulders, barrel, key, flange',
+  turns: true,
+  metal: true,
+  notes: () => [
+    'Turn it from aluminium or brass by its drawing; a print shows whether it fits, and does not run.',
+    'Its shoulders end at the inner rings of the bearings: they set the end play. The set screw goes through the flange onto a flat of the shaft.',
+  ],
+}
+
+/** What clamps wheels against the hub's flange. */
+export const collar: PartSpec<unknown> = {
+  name: 'Collar',
+  what: 'clamps on the hub by a set screw',
+  turns: true,
+  metal: true,
+  notes: () => [
+    'Of metal; push it against the last wheel and tighten its M3 set screw on the hub’s barrel, not in the key’s groove.',
+  ],
+}
 
 /** Test plate that every machine with a nozzle can have beside its set. */
-export const holeGauge: PartSpec<FedParts> = {
+export const holeGauge: PartSpec<unknown> = {
   name: 'Hole gauge',
   what: 'test plate: how your holes come out',
-  notes: (input) => partNotes('hole-gauge', impulseInput(input)),
+  notes: () => [
+    'Print it as the nozzle will be printed: same machine, material, layer height and way up.',
+    'Measure each hole with drill shanks or pins, not with calipers: they read small holes wrong. Type what you found into the gauge on the nozzle’s workspace.',
+    'The notch marks the smallest hole.',
+  ],
 }
 
 /** A wheel whose air goes along the shaft. */

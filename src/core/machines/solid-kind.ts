@@ -1,8 +1,8 @@
 import type { Manifold } from 'manifold-3d'
-import { partProfile, type FedParts, type FlatProfile, type ImpulsePart, type ImpulsePartsInput } from '../geometry'
+import { PhysicsError } from '../errors'
+import { LONE_SEAT, insertShape, tailShape, type FedParts, type FlatProfile } from '../geometry'
 import type { SolidKit } from '../geometry/solids/toolkit'
-import { nozzleInsertSolid } from '../geometry/solids/nozzle-insert'
-import { impulseInput } from './shared-parts'
+import { hoseTailSolid, nozzleInsertSolid } from '../geometry/solids/nozzle-insert'
 
 /** How one part becomes a solid, and what its flat drawing is. `I` is what the parts of its machine follow from. */
 export interface SolidSpec<I> {
@@ -16,15 +16,15 @@ export interface SolidSpec<I> {
 /** The solids of a kind of machine: one for each of its parts. */
 export type SolidsKind<I, N extends string> = Readonly<Record<N, SolidSpec<I>>>
 
-/** A part that follows from the figures of a tangential rotor. */
-export const impulseSolid = <I extends FedParts>(
-  name: ImpulsePart,
-  make: (kit: SolidKit, input: ImpulsePartsInput) => Manifold,
-  rotor: (input: I) => ImpulsePartsInput['machine'] | null,
-): SolidSpec<I> => ({
-  make: (kit, input) => make(kit, impulseInput(input, rotor(input))),
-  profile: (input) => partProfile(name, impulseInput(input, rotor(input))),
-})
+/** Says in words why a part cannot be made, and what to change. */
+export const refuse = (code: string, message: string, nextStep: string): PhysicsError =>
+  new PhysicsError({ code, message, nextStep })
 
-/** An insert that no casing of these parts holds. */
-export const loneInsertSolid: SolidSpec<FedParts> = impulseSolid('nozzle-insert', nozzleInsertSolid, () => null)
+/** An insert that a hose fitting holds. */
+export const loneInsertSolid: SolidSpec<FedParts> = {
+  make: (kit, { nozzle }) => nozzleInsertSolid(kit, nozzle, insertShape(nozzle, LONE_SEAT)),
+}
+
+export const hoseTail: SolidSpec<FedParts> = {
+  make: (kit, { nozzle, fits }) => hoseTailSolid(kit, tailShape(nozzle, fits)),
+}

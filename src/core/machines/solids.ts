@@ -1,10 +1,11 @@
+import { gaugeProfile } from '../geometry'
 import { holeGaugeSolid } from '../geometry/solids/hole-gauge'
 import { axialSolids } from './axial/solids'
 import { discPackSolids } from './disc-pack/solids'
 import type { BESIDE, PartName, PartOf, PartsFamily, PartsInput } from './parts'
 import { radialSolids } from './radial-inflow/solids'
 import { reactionSolids } from './reaction-rotor/solids'
-import { impulseSolid, loneInsertSolid, type SolidSpec } from './solid-kind'
+import { loneInsertSolid, type SolidSpec } from './solid-kind'
 import { supersonicSolids } from './supersonic-impulse/solids'
 import { rimSolids } from './tangential-impulse/solids'
 import { turbineCompressorSolids } from './turbine-compressor/solids'
@@ -26,7 +27,7 @@ const SOLIDS = {
 } satisfies { readonly [F in PartsFamily]: Readonly<Record<PartOf<F>, unknown>> }
 
 const BESIDE_SOLIDS: Readonly<Record<keyof typeof BESIDE, SolidSpec<never>>> = {
-  'hole-gauge': impulseSolid('hole-gauge', holeGaugeSolid, () => null),
+  'hole-gauge': { make: holeGaugeSolid, profile: gaugeProfile },
 }
 
 /** How a part of a machine is made; null where its kind has none of that name. */

@@ -122,7 +122,7 @@ test('put together: every part in its place, drawn apart by the slider, and the 
   expect(screen.getByRole('button', { name: 'Whole set as 3MF' })).toBeDisabled()
   fireEvent.click(screen.getByRole('tab', { name: 'Put together' }))
   await screen.findByRole('img', { name: /parts in the order in which they go together/ })
-  const lifts = () => mockScene[mockScene.length - 1].meshes.map((m) => m.lift)
+  const lifts = () => mockScene[mockScene.length - 1].meshes.map((m) => m.pose?.[14] ?? 0)
   const span = (values: number[]) => Math.max(...values) - Math.min(...values)
   const apart = span(lifts())
   fireEvent.change(screen.getByLabelText('Drawn apart'), { target: { value: '0' } })
@@ -131,7 +131,10 @@ test('put together: every part in its place, drawn apart by the slider, and the 
   const disc = build('other-disc-pack').machine as Extract<Build['machine'], { family: 'disc-pack' }>
   const meshes = mockScene[mockScene.length - 1].meshes
   const discs = meshes.filter((m) => meshes.filter((o) => o.vertices === m.vertices).length === disc.discs)
-  expect(discs[1].lift - discs[0].lift).toBeCloseTo((disc.discThicknessM + disc.gapWidthM) * 1000, 6)
+  expect((discs[1].pose?.[14] ?? 0) - (discs[0].pose?.[14] ?? 0)).toBeCloseTo(
+    (disc.discThicknessM + disc.gapWidthM) * 1000,
+    6,
+  )
   fireEvent.click(screen.getByRole('button', { name: 'Whole set as 3MF' }))
   await waitFor(() => expect(mockFiles).toHaveLength(1))
   expect(mockFiles[0]).toMatchObject({ type: 'model/3mf', name: expect.stringMatching(/-set\.3mf$/) })

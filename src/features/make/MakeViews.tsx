@@ -55,11 +55,11 @@ export function MakeViews({
   const [spread, setSpread] = useState(1)
   const mesh = state.status === 'made' ? state.mesh : null
   const thin = state.status === 'made' ? state.thin : null
-  const single = useMemo(() => (mesh ? [{ vertices: mesh.vertices, triangles: mesh.triangles, lift: 0 }] : []), [mesh])
+  const single = useMemo(() => (mesh ? [{ vertices: mesh.vertices, triangles: mesh.triangles }] : []), [mesh])
   const marks = useMemo(() => (thin ?? []).map((t) => t.at), [thin])
   const together = useMemo(
-    () => (whole.status === 'made' ? placed(input, set, whole.meshes, spread) : []),
-    [input, whole, set, spread],
+    () => (whole.status === 'made' ? placed(input, whole.meshes, spread) : []),
+    [input, whole, spread],
   )
   const cut = useMemo(
     () => (view === 'cut' || (view === 'together' && at < 0.99) ? { axis, at } : null),

@@ -22,13 +22,13 @@ describe.each(FAMILIES)('the band of %s', (family) => {
       expect(Math.abs(p.uncertainty[name] - whole)).toBeLessThanOrEqual(0.02 * whole + 1e-9 * Math.abs(p.figures[name]))
     }
   })
-  test('torque and power along the whole curve within 5 % of the greatest', () => {
+  test('torque and power along the whole curve within 6 % of the greatest', () => {
     const torque = p.curve.map((c) => spread((e) => e.model.at(c.speedRadPerS).torqueNm))
     const power = p.curve.map((c) => spread((e) => e.model.at(c.speedRadPerS).shaftPowerW))
     const off = (known: readonly number[], whole: readonly number[]) =>
       Math.max(...whole.map((w, i) => Math.abs(known[i] - w))) / Math.max(...whole)
-    expect(off(p.band.torqueNm, torque)).toBeLessThan(0.05)
-    expect(off(p.band.powerW, power)).toBeLessThan(0.05)
+    expect(off(p.band.torqueNm, torque)).toBeLessThan(0.06)
+    expect(off(p.band.powerW, power)).toBeLessThan(0.06)
   })
   test('each coefficient’s share is what moving it alone does', () => {
     expect(sidesOf(input, evaluate(input)).map((s) => s.name)).toEqual(p.changes.map((s) => s.name))

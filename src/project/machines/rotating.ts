@@ -31,6 +31,10 @@ export interface RotatingSpec<F extends Family> {
   readonly leastGaugePressurePa: number
   /** Bearing that its first machine runs in; a 625 where left out. */
   readonly bearing?: { readonly classId: string; readonly diameterM: number }
+  /** Between the bearings of its first machine, m; 30 mm where left out. */
+  readonly spanM?: number
+  /** How far the rotor of its first machine hangs over the nearer bearing, m; between them where left out. */
+  readonly overhangM?: number
   /** What it makes of its supply before the line: of wind, its own mouth's. */
   caught?(machine: FiguresOf<F>, supply: SupplyInput): SupplyInput
   /** What it is first fed from. */
@@ -55,8 +59,8 @@ export function firstMachine<F extends Family>(family: F, spec: RotatingSpec<F>)
       bearingClassId: spec.bearing?.classId ?? '625',
       bearingCount: 2,
       diameterM: spec.bearing?.diameterM ?? 5e-3,
-      spanM: 30e-3,
-      overhangM: 0,
+      spanM: spec.spanM ?? 30e-3,
+      overhangM: spec.overhangM ?? 0,
       sideLoadN: 0,
       balanceGradeMPerS: 6.3e-3,
       rotorInertia: null,

@@ -3,13 +3,13 @@ import fc from 'fast-check'
 import Module, { type ManifoldToplevel } from 'manifold-3d'
 import { FITS_OF, axialLengths, rowOutline } from '../../core/geometry'
 import { inspectPart } from '../../core/geometry/solids'
-import { outletHoles } from '../../core/machines/disc-pack/solids'
 import { PhysicsError } from '../../core/errors'
 import { thinnestFeature } from '../../core/search'
 import { newBuild, predictionInput, type TurbineBuild } from '../document'
 import { variedBuilds } from '../document/varied-builds'
 import { partsInput } from './build-parts'
 import {
+  partSpec,
   partWords,
   notesOfPart,
   partSet,
@@ -30,7 +30,7 @@ const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:0
 const first = (family: Family) => partsInput(newBuild(own, family))
 const mm = 1000
 /** Machines of each family. */
-const RUNS = sample(4)
+const RUNS = sample(2)
 let lookedThrough = 0
 const ROOM = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
 
@@ -43,17 +43,21 @@ function byFormula(name: string, input: PartsInput): number | null {
     const inside = hub * hub * Math.asin(Math.min(1, k / hub)) + k * Math.sqrt(Math.max(0, hub * hub - k * k))
     return Math.PI * hub * hub + 3 * (hub + 1.5) - inside
   }
-  if (m?.family === 'vane-motor' && name === 'vane') return m.lengthM * m.vaneHeightM * m.vaneThicknessM * 1e9
+  if (m?.family === 'vane-motor' && name === 'vane') {
+    // a bar with a rounded edge, shorter than its body by a gap at each end
+    const [t, h] = [m.vaneThicknessM * mm, m.vaneHeightM * mm]
+    return (m.lengthM - 2 * m.clearanceM) * mm * (t * (h - t / 2) + (Math.PI * t * t) / 8)
+  }
   if (m?.family === 'disc-pack' && m.coneAngleRad < 1e-6) {
+    // half of a circle's area within 1.5 mm of its middle line: what the key's slot takes of it
+    const strip = (r: number) => 1.5 * Math.sqrt(r * r - 2.25) + r * r * Math.asin(1.5 / r)
+    const hub = m.hubRadiusM * mm
     if (name === 'spacer')
-      return (Math.PI * (m.hubRadiusM * mm + 2.6) ** 2 - hubAndKey(m.hubRadiusM * mm)) * m.gapWidthM * mm
-    const holes = outletHoles(m)
-    // holes that cut into the keyway have no simple area
-    if (name === 'disc' && (!holes || holes.pitchRadius - holes.radius > m.hubRadiusM * mm + 1.6))
+      return (Math.PI * ((hub + 1) ** 2 - hub ** 2) - (strip(hub + 1) - strip(hub))) * m.gapWidthM * mm
+    // what the machine states is open is what is missing of it
+    if (name === 'disc')
       return (
-        (Math.PI * (m.outerRadiusM * mm) ** 2 -
-          hubAndKey(m.hubRadiusM * mm) -
-          (holes ? holes.count * Math.PI * holes.radius ** 2 : 0)) *
+        (Math.PI * (m.outerRadiusM * mm) ** 2 - hubAndKey(hub) - m.outletShare * Math.PI * (m.innerRadiusM * mm) ** 2) *
         m.discThicknessM *
         mm
       )
@@ -88,8 +92,7 @@ function soundSet(input: PartsInput): string {
   const set = partSet(input)
   expect(set.length).toBeGreaterThan(1)
   const figures: string[] = []
-  for (const { name, copies, atMm } of [...set, { name: 'hole-gauge' as const, copies: 1, atMm: [0] }]) {
-    expect(atMm).toHaveLength(copies)
+  for (const { name, copies } of [...set, { name: 'hole-gauge' as const, copies: 1 }]) {
     const part = buildPart(wasm, name, input)
     expect([name, part.watertight, part.pieces]).toEqual([name, true, 1])
     expect(part.profile.outlines.length + part.profile.circles.length).toBeGreaterThan(0)
@@ -99,7 +102,7 @@ function soundSet(input: PartsInput): string {
     const digits = (values: readonly number[]) => values.map((v) => Number(v.toPrecision(5)))
     const flat = part.profile.outlines.map((o) => [o.length, ...digits(momentsOf(o))])
     const holes = part.profile.circles.map((c) => digits([...c.centre, c.radius]))
-    figures.push(JSON.stringify([name, digits([part.volumeMm3]), digits(min), digits(max), digits(atMm), flat, holes]))
+    figures.push(JSON.stringify([name, digits([part.volumeMm3]), digits(min), digits(max), copies, flat, holes]))
   }
   return figures.join('\n')
 }
@@ -126,7 +129,8 @@ describe.each(FAMILIES)('%s', (family) => {
             }
             sound++
             expect([name, part.watertight, part.pieces]).toEqual([name, true, 1])
-            if (fine) {
+            // metal is turned, and the slanted end of an insert runs out in an edge at its hole
+            if (fine && !partSpec(name, input)?.metal && name !== 'nozzle-insert') {
               looked++
               expect([name, inspectPart(wasm, part, input.fits)]).toEqual([name, []])
             }
@@ -144,7 +148,7 @@ describe.each(FAMILIES)('%s', (family) => {
   })
 })
 
-test('of all these parts enough were cut through and looked at', () => expect(lookedThrough).toBeGreaterThan(4 * RUNS))
+test('of all these parts enough were cut through and looked at', () => expect(lookedThrough).toBeGreaterThan(8 * RUNS))
 
 test('a radial wheel fed from a box has a ring of slots of its own', () => {
   const build = newBuild(own, 'radial-inflow')
@@ -153,19 +157,23 @@ test('a radial wheel fed from a box has a ring of slots of its own', () => {
 })
 
 describe('parts fit each other', () => {
-  test('a stator’s ring goes into the barrel with the process’s play, and the rings together fill it', () => {
+  test('a stator’s ring goes into the barrel with the process’s play, and the rings of stators with their gap ring fill it above the end plate’s', () => {
     const input = first('axial')
     const machine = input.machine as Extract<TurbineBuild['machine'], { family: 'axial' }>
     const [stator, barrel] = (['stator', 'barrel'] as const).map((n) => buildPart(wasm, n, input))
     const { chord, gap } = axialLengths(machine)
     expect(stator.boundingBoxMm.max[2]).toBeCloseTo(2 * (chord + gap), 5)
-    expect(barrel.boundingBoxMm.max[2]).toBeGreaterThanOrEqual((machine.stages - 1) * stator.boundingBoxMm.max[2])
+    const [ring, plate] = (['gap-ring', 'end-plate'] as const).map((n) => buildPart(wasm, n, input))
+    expect(
+      plate.boundingBoxMm.max[2] - 4 + (machine.stages - 1) * stator.boundingBoxMm.max[2] + ring.boundingBoxMm.max[2],
+    ).toBeCloseTo(barrel.boundingBoxMm.max[2], 4)
   })
-  test('a vane is as long as its body and goes into a slot of the rotor', () => {
+  test('vane and rotor are shorter than their body by the gap at each end, and a vane goes into a slot of the rotor', () => {
     const input = first('vane-motor')
     const [vane, rotor, body] = (['vane', 'vane-rotor', 'vane-body'] as const).map((n) => buildPart(wasm, n, input))
-    expect(vane.boundingBoxMm.max[0]).toBeCloseTo(body.boundingBoxMm.max[2], 5)
-    expect(rotor.boundingBoxMm.max[2]).toBeCloseTo(body.boundingBoxMm.max[2], 5)
+    const play = 2 * (input.machine as Extract<TurbineBuild['machine'], { family: 'vane-motor' }>).clearanceM * mm
+    expect(vane.boundingBoxMm.max[0]).toBeCloseTo(body.boundingBoxMm.max[2] - play, 5)
+    expect(rotor.boundingBoxMm.max[2]).toBeCloseTo(body.boundingBoxMm.max[2] - play, 5)
   })
   test('tiers of a stack add up to its height and each fits a common bed’s height', () => {
     const input = first('wind-stack')

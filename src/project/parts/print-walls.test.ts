@@ -2,8 +2,9 @@ import { sample } from '../../core/check-values/sample'
 import fc from 'fast-check'
 import { newBuild } from '../document'
 import { partsInput } from './build-parts'
-import { FITS_OF, fitsFor, partMeasures, PROCESSES, setScrewAt, wallFill } from '../../core/geometry'
-import { FAMILIES, impulseInput, notesOfPart, partSet, wallsOfPart } from '../../core/machines'
+import { FITS_OF, fitsFor, PROCESSES, wallFill } from '../../core/geometry'
+import { FAMILIES, notesOfPart, partSet, wallsOfPart } from '../../core/machines'
+import { rimLayout, type RimInput } from '../../core/machines/tangential-impulse/layout'
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const lines = { lineMm: 0.4, layerMm: 0.2 }
@@ -96,7 +97,7 @@ describe('an insert in its casing', () => {
     build.machine.meanRadiusM = over.radius ?? 27e-3
     return partsInput(build)
   }
-  test('property: its flange’s seat clears the cavity by a sound wall, and the set screw meets the insert outside the cavity', () => {
+  test('property: its flange’s seat clears the cavity by a sound wall', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 3e-3, max: 10e-3, noNaN: true }),
@@ -104,28 +105,28 @@ describe('an insert in its casing', () => {
         fc.double({ min: 18e-3, max: 60e-3, noNaN: true }),
         (bore, angle, radius) => {
           const whole = input({ bore, angle, radius })
-          const parts = impulseInput(whole, whole.machine as ReturnType<typeof impulseInput>['machine'])
-          const m = partMeasures(parts)
+          const l = rimLayout(whole as unknown as RimInput)
           const [s, c] = [Math.sin(angle), Math.cos(angle)]
           const at = (along: number, inward: number) =>
-            Math.hypot(-along * c - inward * s, m.mean + along * s - inward * c)
-          expect(
-            at(m.exitBack + m.insertLength - m.insertFlange, m.insertFlangeRadius + parts.fits.seat),
-          ).toBeGreaterThan(m.cavityRadius + 1.4 * parts.fits.thinnest)
-          const screw = setScrewAt(m, parts.nozzle, parts.fits)
-          if (screw !== null) {
-            expect(at(screw, 0)).toBeGreaterThan(m.cavityRadius + parts.fits.core)
-            expect(screw).toBeLessThan(m.exitBack + m.insertLength - m.insertFlange)
-          }
+            Math.hypot(-along * c - inward * s, l.mean + along * s - inward * c)
+          const { length, flange, flangeRadius } = l.insert
+          expect(at(l.exitBack + length - flange, flangeRadius + whole.fits.seat)).toBeGreaterThan(
+            l.cavity + 1.4 * whole.fits.thinnest,
+          )
+          // its end follows the wheel: where its axis leaves it is clear of the blades by the gap along the jet
+          expect(at(l.exitBack, 0)).toBeGreaterThan(l.tip + 0.29)
+          expect(at(l.exitBack - l.free, 0)).toBeCloseTo(l.tip, 6)
         },
       ),
       { seed: 7, numRuns: sample(70), endOnFailure: true },
     )
   })
-  test('elsewhere it is as long as its nozzle; the note tells of the screw only where there is one', () => {
-    const alone = partsInput(newBuild(own, 'disc-pack'))
-    expect(partMeasures(impulseInput(alone)).insertExtra).toBe(0)
+  test('the note of a seated insert says that it goes in one way only, that of a lone one what holds it', () => {
+    const alone: Parameters<typeof notesOfPart>[1] = {
+      ...partsInput(newBuild(own)),
+      machine: { family: 'thrust-body' },
+    }
     expect(notesOfPart('nozzle-insert', alone)[0]).toMatch(/hose fitting/)
-    expect(notesOfPart('nozzle-insert', input({ angle: 0.2 }))[0]).toMatch(/M3 set screw/)
+    expect(notesOfPart('nozzle-insert', input({ angle: 0.2 }))[0]).toMatch(/one way only/)
   })
 })

@@ -15,6 +15,8 @@ export function rotatingParts(
     ...printedNozzle(nozzle, making, gauge),
     bearing: bearingClass(shaft.bearingClassId),
     shaftDiameterM: shaft.diameterM,
+    spanM: shaft.spanM,
+    overhangM: shaft.overhangM,
     outlets: making.outlets,
   }
 }

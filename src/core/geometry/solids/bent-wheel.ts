@@ -2,6 +2,8 @@ import type { Manifold } from 'manifold-3d'
 import type { Point } from '../blade-outline'
 import type { Fits } from '../fits'
 import { curvedWalls, keyedBore, lugs, quarter } from './common'
+import type { TailShape } from '../insert'
+import { barbs } from './nozzle-insert'
 import type { SolidKit } from './toolkit'
 
 /** Lengths of a wheel whose passages bend from the rim to the middle, mm: back plate down, eye up. */
@@ -61,10 +63,28 @@ export function spout(
   return kit.cut(raw, [clear])
 }
 
-export function shroudLid(kit: SolidKit, fits: Fits, s: Bent, gap: number, outer: number): Manifold {
+/** The barbs of a hose tail that point along -y from a place. */
+export function hoseSpout(kit: SolidKit, tail: TailShape, at: readonly [number, number, number]): Manifold {
+  const teeth = barbs(tail, 0)
+  const solid = kit.turned([[0, 0], ...teeth, [0, teeth[teeth.length - 1][1]]])
+  return kit.placed(solid, [90, 0, 0], [...at])
+}
+
+/** Height of a lid over its joint, mm. */
+export const lidHeight = (s: Bent): number => Math.max(3, s.depth - s.width + 1)
+
+/** Lid over a bent wheel: its underside follows the blades at their gap, open in the middle; lugs where `angles` say. The joint on z = 0. */
+export function shroudLid(
+  kit: SolidKit,
+  fits: Fits,
+  s: Bent,
+  gap: number,
+  outer: number,
+  angles?: readonly number[],
+): Manifold {
   const level = s.back + s.width
-  const height = Math.max(3, s.depth - s.width + 1)
-  const lug = lugs(kit, fits, outer, 0, Math.min(height, 5))
+  const height = lidHeight(s)
+  const lug = lugs(kit, fits, outer, 0, Math.min(height, 5), angles)
   const swept = kit.placed(
     kit.turned([...passage(s, gap).slice(0, -1), [s.eye + gap, s.back + s.depth + 20], [0, s.back + s.depth + 20]]),
     [0, 0, 0],

@@ -1,6 +1,7 @@
 import type { Manifold } from 'manifold-3d'
 import { rowOutline, type Point } from '../blade-outline'
 import { KEY, type Fits } from '../fits'
+import { outerRing } from '../hardware'
 import type { FedParts } from '../parts-input'
 import type { OutletRing } from '../outlets'
 import type { Row } from '../row-shape'
@@ -15,6 +16,13 @@ export const polar = (radius: number, degrees: number): Point => [
 /** Places of three screws round a part, the first one off its place so that it goes on one way only. Degrees. */
 export const UNEVEN = [8, 120, 240] as const
 
+/** From a part's wall to the middle of a screw beside it, so that its head has room; radius of what carries it, mm. */
+export const LUG = { out: 3.4, radius: 4.7 } as const
+
+/** Places of the three screws round a part whose wall has a radius. */
+export const lugPlaces = (radius: number, angles: readonly number[] = UNEVEN): Point[] =>
+  angles.map((a) => polar(radius + LUG.out, a))
+
 /** Lugs with screw holes round a part: bodies and holes. */
 export function lugs(
   kit: SolidKit,
@@ -22,11 +30,20 @@ export function lugs(
   radius: number,
   from: number,
   to: number,
+  angles: readonly number[] = UNEVEN,
 ): { bodies: Manifold[]; holes: Manifold[] } {
+  const places = lugPlaces(radius, angles)
   return {
-    bodies: UNEVEN.map((a) => kit.cylinder(4.5, from, to, polar(radius + 2.5, a))),
-    holes: UNEVEN.map((a) => kit.cylinder(fits.screw, from - 1, to + 1, polar(radius + 2.5, a))),
+    bodies: places.map((at) => kit.cylinder(LUG.radius, from, to, at)),
+    holes: places.map((at) => kit.cylinder(fits.screw, from - 1, to + 1, at)),
   }
+}
+
+/** How deep a keyway beside a bore can be, mm: as deep as leaves a wall inside `outside`; 0 where there is no room for one that holds. */
+export function keyDepth(radius: number, outside = Infinity, wall = 0): number {
+  // the key's corners reach further than its middle
+  const depth = Math.min(KEY.depth, Math.sqrt(Math.max(0, (outside - wall) ** 2 - (KEY.width / 2) ** 2)) - radius)
+  return depth < LEAST_KEY ? 0 : depth
 }
 
 /** Keyed bore through a part that sits on a metal hub of a radius, the key as deep as leaves a wall inside `outside`; none where there is no room. `turn` in degrees. */
@@ -39,9 +56,8 @@ export function keyedBore(
   turn = 0,
 ): Manifold {
   const bore = kit.cylinder(radius, -1, top + 1)
-  // the key's corners reach further than its middle
-  const depth = Math.min(KEY.depth, Math.sqrt(Math.max(0, (outside - wall) ** 2 - (KEY.width / 2) ** 2)) - radius)
-  return depth < LEAST_KEY
+  const depth = keyDepth(radius, outside, wall)
+  return depth === 0
     ? bore
     : kit.union([bore, kit.aboutZ(kit.box([radius + depth, KEY.width, top + 2], [0, -KEY.width / 2, -1]), turn)])
 }
@@ -70,6 +86,36 @@ export function bearingSeat(
     height,
     radius: outer + fits.wall,
   }
+}
+
+/** Wall that holds a bearing's outer ring, mm. */
+export const LIP = 1.5
+
+/** What is cut out of a plate for a bearing that is put in from inside: its pocket below the inner face at `inner`, and the hole behind the lip that holds it. */
+export function bearingPocket(
+  kit: SolidKit,
+  { bearing, fits }: Pick<FedParts, 'bearing' | 'fits'>,
+  inner: number,
+  at: Point = [0, 0],
+): Manifold {
+  return kit.union([
+    kit.cylinder((bearing.outerM * mm) / 2 + fits.bearing, inner - bearing.widthM * mm, inner + 0.01, at),
+    kit.cylinder(outerRing(bearing), -100, inner + 0.01, at),
+  ])
+}
+
+/** The same for a closed lid whose bearing goes in from below: up to the bearing, whose lower face comes to `face`, and a little room over its inner ring. */
+export function bearingSocket(
+  kit: SolidKit,
+  { bearing, fits }: Pick<FedParts, 'bearing' | 'fits'>,
+  face: number,
+  at: Point = [0, 0],
+): Manifold {
+  const top = face + bearing.widthM * mm
+  return kit.union([
+    kit.cylinder((bearing.outerM * mm) / 2 + fits.bearing, -1, top, at),
+    kit.cylinder(outerRing(bearing), top - 1, top + 0.5, at),
+  ])
 }
 
 /** What is cut out of a plate for its outlets. */

@@ -1,4 +1,5 @@
 import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d'
+import type { Pose, Vec } from '../assembly'
 import type { Point } from '../blade-outline'
 
 /** A piece of a level cut, mm. */
@@ -68,6 +69,26 @@ export class SolidKit {
   /** Turned about x, y and z in that order, degrees, then moved. */
   placed(solid: Manifold, turn: [number, number, number], move: [number, number, number] = [0, 0, 0]): Manifold {
     return this.keep(this.keep(solid.rotate(turn)).translate(move))
+  }
+
+  /** In the place that a pose says. */
+  posed(solid: Manifold, pose: Pose): Manifold {
+    return this.keep(solid.transform([...pose] as Parameters<Manifold['transform']>[0]))
+  }
+
+  /** Worked out once and for all: what is asked of it again does not begin anew. */
+  settled(solid: Manifold): Manifold {
+    return this.keep(solid.asOriginal())
+  }
+
+  /** Its mirror across x = 0. */
+  mirrored(solid: Manifold): Manifold {
+    return this.keep(solid.mirror([1, 0, 0]))
+  }
+
+  /** What lies on the side of a plane to which its normal points, `offset` along the normal from the origin. */
+  onSide(solid: Manifold, normal: Vec, offset: number): Manifold {
+    return this.keep(solid.trimByPlane([...normal] as [number, number, number], offset))
   }
 
   common(a: Manifold, b: Manifold): Manifold {

@@ -1,19 +1,48 @@
-import { axialLengths, endPlateOutlets, endPlateRim, manyParts, onePart, standing } from '../../geometry'
+import {
+  at,
+  endPlateOutlets,
+  nut,
+  posed,
+  put,
+  screw,
+  screwLength,
+  standing,
+  M3,
+  type Assembly,
+  type Jet,
+  type StatedGap,
+} from '../../geometry'
+import { lugPlaces } from '../../geometry/solids/common'
+import { endPlay, onShaft, overStack } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
-import { axialWheel } from '../shared-parts'
+import { axialWheel, collar, hub } from '../shared-parts'
+import { axialLayout, axialRim, wheelAt } from './layout'
 import type { Axial } from '.'
 
 type Parts = RotatingParts<Axial>
 
 const parts = {
+  hub,
+  collar,
   wheel: axialWheel,
+  'wheel-spacer': {
+    name: 'Wheel spacer',
+    what: 'keeps two wheels apart',
+    turns: true,
+    notes: () => ['Its length sets the gaps beside the stators: measure it, and face it flat.'],
+  },
   stator: {
     name: 'Stator',
     what: 'turns the air back; keyed, shrouds the next wheel',
     notes: () => [
-      'The tab fits one groove only, so stators cannot go in turned over. Number them as they come off the printer.',
+      'Two tabs at uneven angles fit the barrel’s two grooves: turned over, a stator does not go in. Number them as they come off the printer.',
     ],
     walls: ({ machine }) => [standing('vanes', machine.bladeThicknessM * mm)],
+  },
+  'gap-ring': {
+    name: 'Gap ring',
+    what: 'its thickness is the gap before the first wheel',
+    notes: () => ['Print it lying; measure it. Another thickness is another gap of the nozzle.'],
   },
   lid: {
     name: 'Inlet lid',
@@ -22,23 +51,102 @@ const parts = {
       'Clean each feed hole with a drill held at its slant. Evenly spread air matters more than much air (common practice).',
     ],
   },
-  barrel: { name: 'Barrel', what: 'holds the rings by their key', notes: () => ONE_WAY },
-  'end-plate': { name: 'End plate', what: 'bearing seat, outlets, lugs', hasOutlets: true, notes: () => ONE_WAY },
+  'feed-cone': {
+    name: 'Feed cone',
+    what: 'brings the air to all feed holes; hose barbs',
+    notes: () => [
+      'Print it on its open side, without support. Seal the joint with a smear of silicone.',
+      'A clip over the barbs: a hose that slips off under pressure whips.',
+    ],
+  },
+  barrel: { name: 'Barrel', what: 'holds the rings by their tabs', notes: () => ONE_WAY },
+  'end-plate': {
+    name: 'End plate',
+    what: 'bearing seat, outlets, ring round the last wheel',
+    hasOutlets: true,
+    notes: () => ONE_WAY,
+  },
 } satisfies Record<string, PartSpec<Parts>>
+
+/** Slanted feed holes in the plate above a wheel, as jets. */
+export function slantedJets(
+  { nozzle }: Pick<Parts, 'nozzle'>,
+  radius: number,
+  z: number,
+  free: number,
+  inside: number,
+): Jet[] {
+  const [sine, cosine] = [Math.sin(nozzle.angleRad), Math.cos(nozzle.angleRad)]
+  return Array.from({ length: nozzle.count }, (_, i): Jet => {
+    const a = (2 * Math.PI * i) / nozzle.count
+    return {
+      exit: [radius * Math.cos(a), radius * Math.sin(a), z],
+      direction: [-cosine * Math.sin(a), cosine * Math.cos(a), -sine],
+      radius: (nozzle.exitDiameterM * mm) / 2,
+      free,
+      bore: nozzle.form.kind === 'round' ? (nozzle.throatDiameterM * mm) / 2 : 0,
+      inside,
+    }
+  })
+}
+
+function assembly(input: Parts): Assembly<keyof typeof parts> {
+  const l = axialLayout(input)
+  const places = lugPlaces(l.rim)
+  const top = l.lid + l.lidPlate + 4
+  const long = screwLength(top + M3.nut + 0.5)
+  const between = Array.from({ length: l.stages - 1 }, (_, i) => wheelAt(l, i) + l.chord)
+  const gaps: StatedGap<keyof typeof parts>[] = [
+    {
+      code: 'radial',
+      of: ['wheel'],
+      from: l.stages > 1 ? ['stator', 'end-plate'] : ['end-plate'],
+      along: [1, 0, 0],
+      mm: l.inner - l.row.tip,
+    },
+    { code: 'jet', of: ['wheel'], from: ['lid'], along: [0, 0, 1], mm: l.top },
+    ...endPlay,
+  ]
+  if (l.stages > 1)
+    gaps.push(
+      { code: 'axial', of: ['wheel'], from: ['stator'], along: [0, 0, 1], mm: l.gap },
+      { code: 'axial', of: ['wheel'], from: ['stator'], along: [0, 0, -1], mm: l.gap },
+      { code: 'radial', of: ['wheel-spacer'], from: ['stator'], along: [0, 1, 0], mm: l.statorBore - l.spacer },
+    )
+  return {
+    placed: [
+      at('end-plate', 0),
+      ...onShaft(input, l.stack, -15, l.stack.high + input.bearing.widthM * mm),
+      at('barrel', l.plate),
+      at('wheel', wheelAt(l, 0), true),
+      ...between.flatMap((z, i) => [
+        at('stator', z),
+        at('wheel-spacer', z, true),
+        at('wheel', wheelAt(l, i + 1), true),
+      ]),
+      at('gap-ring', l.stack.to),
+      ...overStack(input, l.stack),
+      at('lid', l.lid),
+      at('feed-cone', l.lid + l.lidPlate),
+      ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
+      ...places.map((p) => put(nut, posed([...p, 0], [0, 0, -1]))),
+    ],
+    jets: slantedJets(
+      input,
+      (l.row.root + l.row.tip) / 2,
+      l.lid,
+      l.free,
+      (l.lidPlate + 0.2) / Math.sin(input.nozzle.angleRad),
+    ),
+    gaps,
+    turn: 1,
+    span: l.stack.span,
+    overhang: 0,
+  }
+}
 
 export const axialParts = {
   parts,
-  set: ({ machine }) => {
-    const { chord, gap } = axialLengths(machine)
-    const stage = 2 * (chord + gap)
-    const along = (count: number, from: number) => Array.from({ length: count }, (_, i) => from + i * stage)
-    return [
-      onePart('end-plate', 0),
-      onePart('barrel', 6),
-      manyParts('wheel', along(machine.stages, 6)),
-      ...(machine.stages > 1 ? [manyParts('stator', along(machine.stages - 1, 6 + chord + gap))] : []),
-      onePart('lid', 8 + (machine.stages - 1) * stage + chord + gap, true),
-    ]
-  },
-  outletAreaM2: (input) => 1e-6 * (endPlateOutlets(input, endPlateRim(input.machine, input))?.areaMm2 ?? 0),
+  assembly,
+  outletAreaM2: (input) => 1e-6 * (endPlateOutlets(input, axialRim(input))?.areaMm2 ?? 0),
 } satisfies PartsKind<Parts>

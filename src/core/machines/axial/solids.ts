@@ -1,21 +1,34 @@
 import type { Manifold } from 'manifold-3d'
-import { bearingSeat, bladeRing, keyedBore, lugs, mm, windows } from '../../geometry/solids/common'
-import type { SolidKit } from '../../geometry/solids/toolkit'
-import type { FedParts } from '../../geometry'
 import {
   GROOVE,
-  axialLengths,
   endPlateOutlets,
-  endPlateRim,
-  rimOf,
-  ringRadii,
+  tailShape,
   wheelRow,
+  type FedParts,
+  type Point,
   type RowMachine,
 } from '../../geometry'
-import type { Axial } from '.'
+import {
+  LIP,
+  bearingPocket,
+  bearingSocket,
+  bladeRing,
+  keyedBore,
+  lugs,
+  mm,
+  windows,
+} from '../../geometry/solids/common'
+import { collarSolid, hubSolid } from '../../geometry/solids/hub'
+import { barbs } from '../../geometry/solids/nozzle-insert'
+import type { SolidKit } from '../../geometry/solids/toolkit'
+import { stackHub } from '../hub-stack'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
-import { type SolidsKind } from '../solid-kind'
+import { refuse, type SolidsKind } from '../solid-kind'
+import { axialLayout, wheelAt, type AxialLayout } from './layout'
+import type { Axial } from '.'
+
+type Input = FedParts & { readonly machine: Axial }
 
 /** Wheel: disc as long as its blades, keyed bore. */
 export function wheelSolid(kit: SolidKit, machine: RowMachine, input: FedParts): Manifold {
@@ -26,94 +39,172 @@ export function wheelSolid(kit: SolidKit, machine: RowMachine, input: FedParts):
   ])
 }
 
-/** The tab that fits the barrel's one groove. */
-const tab = (kit: SolidKit, radius: number, height: number): Manifold =>
-  kit.box([2.4, 3, height], [radius - 1, -1.5, 0])
+/** Directions of the tabs on stators, and of the grooves for them: turned over, a stator finds no groove for its second one. Degrees. */
+const TABS = [0, 130] as const
 
-/** Stator: vanes between a hub ring and the ring that goes on to shroud the next wheel; keyed by one tab. */
-export function statorSolid(kit: SolidKit, machine: Axial, input: FedParts): Manifold {
-  const row = wheelRow(machine)
-  const { inner, outer } = ringRadii(machine, input)
-  const { chord, gap } = axialLengths(machine)
-  const height = 2 * (chord + gap)
+/** Stator: vanes between a hub ring and the ring that shrouds the wheel above; keyed by its tabs. Its vanes begin one gap above its lower edge. */
+export function statorSolid(kit: SolidKit, input: Input): Manifold {
+  const { machine } = input
+  const l = axialLayout(input)
+  if (l.row.root < l.statorBore + 1.5 * input.fits.thinnest)
+    throw refuse(
+      'HUB_WIDE',
+      'Between hub and blades there is no room for the rings that keep the wheels apart and for the stators’ own.',
+      `Make the hub’s radius at most ${(l.row.hub - (l.statorBore + 1.5 * input.fits.thinnest - l.row.root)).toFixed(1)} mm.`,
+    )
   // the vanes turn from along the shaft to their outlet angle, against the wheels
   const vanes = bladeRing(
     kit,
-    { ...row, outline: null, tip: inner, inletAngleRad: Math.PI / 2 - 1e-6, outletAngleRad: machine.statorAngleRad },
+    {
+      ...l.row,
+      outline: null,
+      tip: l.inner,
+      inletAngleRad: Math.PI / 2 - 1e-6,
+      outletAngleRad: machine.statorAngleRad,
+    },
     true,
   )
-  const shaft = Math.max((input.shaftDiameterM * mm) / 2 + 0.6, Math.min(row.hub + 0.8, row.root - 2.2))
-  const hub = kit.cut(kit.cylinder(row.root, 0, chord), [kit.cylinder(shaft, -1, chord + 1)])
-  const ring = kit.cut(kit.cylinder(outer, 0, height), [kit.cylinder(inner, -1, height + 1)])
-  return kit.union([hub, vanes, ring, tab(kit, outer, Math.min(6, height))])
-}
-
-/** Lid: a plate with slanted feed holes over the blades, a bearing seat, a skirt that shrouds the first wheel, lugs. Outside on z = 0. */
-export function lidSolid(kit: SolidKit, machine: Axial, input: FedParts): Manifold {
-  const row = wheelRow(machine)
-  const { fits } = input
-  const { inner, outer, barrel } = ringRadii(machine, input)
-  const seat = bearingSeat(kit, input, 0)
-  const thickness = Math.max(4, input.bearing.widthM * mm + 1.5)
-  const rim = Math.max(barrel + fits.wall, seat.radius)
-  const lug = lugs(kit, input.fits, rim, 0, thickness)
-  const { count, exitDiameterM, angleRad } = input.nozzle
-  const radius = (exitDiameterM * mm) / 2
-  const reach = (thickness + 2 * radius) / Math.sin(Math.max(0.12, angleRad)) + 2
-  const slope = (angleRad * 180) / Math.PI
-  const hole = kit.placed(
-    kit.cylinder(radius, -reach, 2 + (2 * radius) / Math.tan(Math.max(0.12, angleRad)), [0, 0], 40),
-    [90 - slope, 0, 0],
-    [row.root + (row.tip - row.root) / 2, 0, thickness],
-  )
-  const holes = Array.from({ length: count }, (_, i) => kit.aboutZ(hole, (360 * i) / count))
-  const skirtHeight = axialLengths(machine).gap + axialLengths(machine).chord
-  const skirt =
-    skirtHeight > 0
-      ? [
-          kit.cut(kit.cylinder(outer, thickness - 0.2, thickness + skirtHeight), [
-            kit.cylinder(inner, thickness - 1, thickness + skirtHeight + 1),
-          ]),
-        ]
-      : []
-  const body = kit.union([
-    kit.cylinder(rim, 0, thickness),
-    kit.cylinder(seat.radius, 0, Math.max(thickness, seat.height)),
-    ...lug.bodies,
+  const hub = kit.cut(kit.cylinder(l.row.root, 0, l.chord), [kit.cylinder(l.statorBore, -1, l.chord + 1)])
+  const ring = kit.cut(kit.cylinder(l.outer, 0, l.stage), [kit.cylinder(l.inner, -1, l.stage + 1)])
+  const tab = kit.box([2.4, 3, Math.min(6, l.stage)], [l.outer - 1, -1.5, 0])
+  return kit.union([
+    kit.placed(kit.union([hub, vanes]), [0, 0, 0], [0, 0, l.gap]),
+    ring,
+    ...TABS.map((a) => kit.aboutZ(tab, a)),
   ])
-  return kit.union([kit.cut(body, [seat.hollow, ...lug.holes, ...holes]), ...skirt])
 }
 
-/** Barrel: a tube with one groove along it and lugs at both ends. */
-export function barrelSolid(kit: SolidKit, machine: Axial, input: FedParts): Manifold {
-  const { barrel } = ringRadii(machine, input)
+/** Ring between the last stator and the lid: its thickness is the gap before the first wheel. */
+const gapRingSolid = (kit: SolidKit, l: AxialLayout): Manifold =>
+  kit.cut(kit.cylinder(l.outer, 0, l.top), [kit.cylinder(l.inner, -1, l.top + 1)])
+
+/** Ring that keeps two wheels apart on the hub. */
+const spacerSolid = (kit: SolidKit, l: AxialLayout): Manifold =>
+  kit.cut(kit.cylinder(l.spacer, 0, l.stage - l.chord), [kit.cylinder(l.row.hub, -1, l.stage)])
+
+/** Lid: a plate with slanted feed holes over the blades, a closed boss with the bearing seat and room for the collar. Lies on its underside. */
+function lidSolid(kit: SolidKit, input: Input): Manifold {
+  const l = axialLayout(input)
+  const { nozzle } = input
+  const radius = (nozzle.exitDiameterM * mm) / 2
+  const mean = (l.row.root + l.row.tip) / 2
+  const room = l.row.hub + COLLAR_ROOM
+  if (mean - radius - input.fits.thinnest < room)
+    throw refuse(
+      'HUB_WIDE',
+      'The feed holes would break into the room for the hub’s collar.',
+      `Make the hub’s radius at most ${(l.row.hub - (room + input.fits.thinnest + radius - mean)).toFixed(1)} mm.`,
+    )
+  const slope = (nozzle.angleRad * 180) / Math.PI
+  const long = (l.lidPlate + 2 * radius) / Math.sin(nozzle.angleRad) + 2
+  const hole = kit.placed(kit.cylinder(radius, -4 * radius - 2, long, [0, 0], 40), [90 - slope, 0, 0], [mean, 0, 0])
+  const lug = lugs(kit, input.fits, l.rim, 0, l.lidPlate)
+  return kit.cut(kit.union([kit.cylinder(l.rim, 0, l.lidPlate), kit.cylinder(l.boss, 0, l.bossTop), ...lug.bodies]), [
+    bearingSocket(kit, input, l.stack.high - l.lid),
+    kit.cylinder(room, -1, l.collarRoom),
+    ...Array.from({ length: nozzle.count }, (_, i) => kit.aboutZ(hole, (360 * i) / nozzle.count)),
+    ...lug.holes,
+  ])
+}
+/** From the hub to the wall of the collar's room, mm. */
+const COLLAR_ROOM = 4.5
+
+/** What lies over the lid, mm from its upper side: a round wall, then a cone to the hose. */
+export function feedCone(l: AxialLayout, input: Input) {
+  const { nozzle, fits } = input
+  // as wide as lets the air of all holes through easily
+  const bore = Math.max(nozzle.inletBoreM, 1.5 * nozzle.exitDiameterM * Math.sqrt(nozzle.count))
+  const tail = tailShape({ inletBoreM: bore }, fits)
+  const inside = l.rim - fits.wall
+  const above = l.bossTop - l.lidPlate
+  return { tail, inside, wall: Math.max(5, above + 3 - Math.max(0, inside - l.boss)) }
+}
+
+/** Cover over the feed holes with the hose’s barbs on it. Lies on its open side; the cone needs no support. */
+function feedConeSolid(kit: SolidKit, input: Input): Manifold {
+  const l = axialLayout(input)
+  const { tail, inside, wall } = feedCone(l, input)
+  const neckFrom = wall + l.rim - tail.neck
+  const lug = lugs(kit, input.fits, l.rim, 0, 4)
+  const teeth = barbs(tail, neckFrom + 1)
+  const outline: Point[] = [
+    [inside, 0],
+    [l.rim, 0],
+    [l.rim, wall],
+    [tail.neck, neckFrom],
+    ...teeth,
+    [tail.bore, teeth[teeth.length - 1][1]],
+    [tail.bore, wall + inside - tail.bore],
+    [inside, wall],
+  ]
+  return kit.cut(
+    kit.union([kit.turned(outline), ...lug.bodies.map((b) => kit.cut(b, [kit.cylinder(inside, -1, 5)]))]),
+    lug.holes,
+  )
+}
+
+/** Barrel: a tube with grooves along it for the stators' tabs, and lugs. */
+function barrelSolid(kit: SolidKit, input: Input): Manifold {
+  const l = axialLayout(input)
   const { fits } = input
-  const { chord, gap } = axialLengths(machine)
-  const length = (machine.stages - 1) * 2 * (chord + gap) + 2 * (chord + gap)
-  const outer = rimOf(barrel, fits)
-  const lug = lugs(kit, input.fits, outer, 0, length)
-  const groove = kit.box([1 + GROOVE, 3 + 2 * fits.slide, length + 2], [barrel - 1, -1.5 - fits.slide, -1])
-  return kit.cut(kit.union([kit.cylinder(outer, 0, length), ...lug.bodies]), [
-    kit.cylinder(barrel, -1, length + 1),
-    groove,
+  const length = l.lid - l.plate
+  const lug = lugs(kit, fits, l.rim, 0, length)
+  const groove = kit.box([1 + GROOVE, 3 + 2 * fits.slide, length + 2], [l.barrel - 1, -1.5 - fits.slide, -1])
+  return kit.cut(kit.union([kit.cylinder(l.rim, 0, length), ...lug.bodies]), [
+    kit.cylinder(l.barrel, -1, length + 1),
+    ...TABS.map((a) => kit.aboutZ(groove, a)),
     ...lug.holes,
   ])
 }
 
-/** End plate: bearing seat in the middle of outlets, lugs to match lid or ring. Outside on z = 0. */
-export function endPlateSolid(kit: SolidKit, machine: RowMachine, input: FedParts): Manifold {
-  const seat = bearingSeat(kit, input, 0)
-  const thickness = Math.max(4, seat.height)
-  const rim = endPlateRim(machine, input)
-  const lug = lugs(kit, input.fits, rim, 0, thickness)
-  const open = windows(kit, endPlateOutlets(input, rim), 0, thickness)
-  return kit.cut(kit.union([kit.cylinder(rim, 0, thickness), ...lug.bodies]), [seat.hollow, ...lug.holes, ...open])
+/** Plate with outlets round a bearing seat that opens inwards, and lugs. Lies on its outer face. */
+export function outletPlate(
+  kit: SolidKit,
+  input: FedParts,
+  rim: number,
+  plate: number,
+  angles?: readonly number[],
+): Manifold {
+  const seat = LIP + input.bearing.widthM * mm
+  const lug = lugs(kit, input.fits, rim, 0, plate, angles)
+  const boss = kit.cylinder((input.bearing.outerM * mm) / 2 + input.fits.wall, 0, seat)
+  return kit.cut(kit.union([kit.cylinder(rim, 0, plate), boss, ...lug.bodies]), [
+    bearingPocket(kit, input, seat),
+    ...lug.holes,
+    ...windows(kit, endPlateOutlets(input, rim), 0, plate),
+  ])
+}
+
+/** End plate with the ring that shrouds the last wheel. */
+function endPlateSolid(kit: SolidKit, input: Input): Manifold {
+  const l = axialLayout(input)
+  const top = wheelAt(l, 0) + l.chord
+  const ring = kit.cut(kit.cylinder(l.outer, l.plate - 0.2, top), [kit.cylinder(l.inner, l.plate - 1, top + 1)])
+  return kit.union([outletPlate(kit, input, l.rim, l.plate), ring])
+}
+
+/** Keys stand where the wheels are. */
+const axialHub = (input: Input) => {
+  const l = axialLayout(input)
+  return stackHub(
+    input,
+    l.stack,
+    l.row.hub,
+    l.flange,
+    Array.from({ length: l.stages }, (_, i) => [wheelAt(l, i), wheelAt(l, i) + l.chord] as const),
+    l.keyDepth,
+  )
 }
 
 export const axialSolids: SolidsKind<RotatingParts<Axial>, PartOf<'axial'>> = {
+  hub: { make: (kit, input) => hubSolid(kit, axialHub(input)) },
+  collar: { make: (kit, input) => collarSolid(kit, axialLayout(input).row.hub) },
   wheel: { make: (kit, input) => wheelSolid(kit, input.machine, input) },
-  stator: { make: (kit, input) => statorSolid(kit, input.machine, input) },
-  lid: { make: (kit, input) => lidSolid(kit, input.machine, input) },
-  barrel: { make: (kit, input) => barrelSolid(kit, input.machine, input) },
-  'end-plate': { make: (kit, input) => endPlateSolid(kit, input.machine, input) },
+  'wheel-spacer': { make: (kit, input) => spacerSolid(kit, axialLayout(input)) },
+  stator: { make: statorSolid },
+  'gap-ring': { make: (kit, input) => gapRingSolid(kit, axialLayout(input)) },
+  lid: { make: lidSolid },
+  'feed-cone': { make: feedConeSolid },
+  barrel: { make: barrelSolid },
+  'end-plate': { make: endPlateSolid },
 }

@@ -1,11 +1,17 @@
-import { lying, manyParts, onePart, packOutlets } from '../../geometry'
+import { at, lying, nut, packOutlets, posed, put, screw, screwLength, M3, type Assembly } from '../../geometry'
+import { lugPlaces } from '../../geometry/solids/common'
+import { endPlay, onShaft, overStack } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
-import { airWall, inserts, loneInsert } from '../shared-parts'
+import { insertJets, seatedInserts } from '../seated-inserts'
+import { airWall, casedInsert, collar, flangedHoseTail, hub } from '../shared-parts'
+import { packLayout } from './layout'
 import type { DiscPack } from '.'
 
 type Parts = RotatingParts<DiscPack>
 
 const parts = {
+  hub,
+  collar,
   disc: {
     name: 'Disc',
     what: 'keyed bore, outlet holes',
@@ -23,7 +29,8 @@ const parts = {
     notes: () => ['Its thickness is the gap: measure it. Washers of that thickness do as well.'],
     walls: ({ machine }) => [lying('gap', machine.gapWidthM * mm)],
   },
-  'nozzle-insert': loneInsert,
+  'nozzle-insert': casedInsert,
+  'hose-tail': flangedHoseTail,
   'pack-housing': {
     name: 'Housing',
     what: 'insert seats, bearing seat, outlets',
@@ -34,18 +41,41 @@ const parts = {
   'pack-cover': { name: 'Cover', what: 'bearing seat, lugs', notes: () => ONE_WAY },
 } satisfies Record<string, PartSpec<Parts>>
 
+function assembly(input: Parts): Assembly<keyof typeof parts> {
+  const l = packLayout(input)
+  const places = lugPlaces(l.wall, l.lugs)
+  const top = l.joint + l.coverPlate
+  const long = screwLength(top + M3.nut + 0.5)
+  const foot = l.stack.from - l.rise
+  return {
+    placed: [
+      at('pack-housing', 0),
+      ...onShaft(input, l.stack, -15, l.stack.high + input.bearing.widthM * mm),
+      ...Array.from({ length: l.discs }, (_, i) => [
+        ...(i > 0 ? [at('spacer', l.stack.from + i * l.pitch - l.gap, true)] : []),
+        at('disc', foot + i * l.pitch, true),
+      ]).flat(),
+      ...overStack(input, l.stack),
+      at('pack-cover', l.joint),
+      ...seatedInserts(input, l.pose),
+      ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
+      ...places.map((p) => put(nut, posed([...p, 0], [0, 0, -1]))),
+    ],
+    jets: insertJets(input, l.pose, l.insert, l.exitBack),
+    gaps: [
+      { code: 'radial', of: ['disc'], from: ['pack-housing'], along: [0, -1, 0], mm: l.clear },
+      { code: 'axial', of: ['disc'], from: ['pack-cover'], along: [0, 0, 1], mm: l.clear },
+      { code: 'axial', of: ['disc'], from: ['pack-housing'], along: [0, 0, -1], mm: l.clear },
+      ...endPlay,
+    ],
+    turn: -1,
+    span: l.stack.span,
+    overhang: 0,
+  }
+}
+
 export const discPackParts = {
   parts,
-  set: ({ machine, nozzle }) => {
-    const pitch = (machine.discThicknessM + machine.gapWidthM) * mm
-    const along = (count: number, from: number) => Array.from({ length: count }, (_, i) => from + i * pitch)
-    return [
-      onePart('pack-housing', 0),
-      inserts(nozzle.count, 10),
-      manyParts('disc', along(machine.discs, 6)),
-      manyParts('spacer', along(machine.discs - 1, 6 + machine.discThicknessM * mm)),
-      onePart('pack-cover', 8 + machine.discs * pitch),
-    ]
-  },
+  assembly,
   outletAreaM2: (input) => 1e-6 * (packOutlets(input, input.machine.innerRadiusM)?.areaMm2 ?? 0),
 } satisfies PartsKind<Parts>

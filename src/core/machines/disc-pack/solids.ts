@@ -1,119 +1,127 @@
 import type { Manifold } from 'manifold-3d'
-import { bearingSeat, keyedBore, lugs, mm, polar, windows } from '../../geometry/solids/common'
+import { KEY, packOutlets, type FedParts } from '../../geometry'
+import { bearingPocket, bearingSocket, keyedBore, lugs, mm, windows } from '../../geometry/solids/common'
+import { collarSolid, hubSolid } from '../../geometry/solids/hub'
+import { flangedTailSolid, nozzleInsertSolid, solidSeat } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
-import type { FedParts } from '../../geometry'
-import { packOutlets, type Point } from '../../geometry'
-import type { DiscPack } from '.'
+import { stackHub } from '../hub-stack'
+import { betweenNeighbours } from '../lug-angles'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
-import { loneInsertSolid, type SolidsKind } from '../solid-kind'
+import { refuse, type SolidsKind } from '../solid-kind'
+import { jetAngles } from '../tangential-impulse/layout'
+import { packLayout } from './layout'
+import type { DiscPack } from '.'
 
-/** Outlet holes of a disc between hub and inner radius: as many and as wide as leave webs, mm. */
-export function outletHoles(m: DiscPack): { radius: number; pitchRadius: number; count: number } | null {
-  const [hub, inner] = [m.hubRadiusM * mm + 1.2, m.innerRadiusM * mm]
-  const radius = (inner - hub) / 2
-  const pitchRadius = (inner + hub) / 2
-  const count = Math.min(8, Math.floor(Math.PI / Math.asin(Math.min(1, (radius + 0.5) / pitchRadius))))
-  return radius >= 0.5 && count >= 2 ? { radius, pitchRadius, count } : null
+type Input = FedParts & { readonly machine: DiscPack }
+
+/** Disc or cone of even thickness: keyed bore, a ring of outlets between webs. */
+function discSolid(kit: SolidKit, input: Input): Manifold {
+  const { machine: m } = input
+  const l = packLayout(input)
+  const { inner, outer, keyWeb, web, mostShare } = l.outlets
+  if (mostShare < m.outletShare - 1e-3)
+    throw refuse(
+      'OUTLET_SHARE',
+      `Hub, key and webs leave at most ${Math.floor(100 * mostShare)} % of the outlet’s circle open.`,
+      `Set the open share to at most ${Math.floor(100 * mostShare)} %, or the outlet’s radius larger.`,
+    )
+  const body =
+    l.rise > 1e-6
+      ? kit.turned([
+          [0, l.rise],
+          [l.hub, l.rise],
+          [l.outer, 0],
+          [l.outer, l.along],
+          [l.hub, l.rise + l.along],
+          [0, l.rise + l.along],
+        ])
+      : kit.cylinder(l.outer, 0, l.along)
+  const top = l.rise + l.along + 1
+  const bar = (width: number, degrees: number) =>
+    kit.aboutZ(kit.box([outer + 1, width, top + 4], [0, -width / 2, -2]), degrees)
+  const open = kit.cut(kit.cylinder(outer, -1, top), [
+    kit.cylinder(inner, -2, top + 1),
+    bar(keyWeb, 0),
+    ...[90, 180, 270].map((a) => bar(web, a)),
+  ])
+  return kit.cut(body, [keyedBore(kit, l.hub, top), open])
 }
 
-/** Disc or cone of even thickness, keyed bore, outlet holes. */
-export function discSolid(kit: SolidKit, m: DiscPack): Manifold {
-  const [outer, hub, thickness] = [m.outerRadiusM * mm, m.hubRadiusM * mm, m.discThicknessM * mm]
-  const rise = Math.tan(m.coneAngleRad) * (outer - hub)
-  const along = thickness / Math.cos(m.coneAngleRad)
-  const body =
-    m.coneAngleRad > 1e-6
-      ? kit.turned([
-          [0, rise],
-          [hub, rise],
-          [outer, 0],
-          [outer, along],
-          [hub, rise + along],
-          [0, rise + along],
-        ])
-      : kit.cylinder(outer, 0, thickness)
-  const top = rise + along + 1
-  const holes = outletHoles(m)
-  return kit.cut(body, [
-    keyedBore(kit, hub, top),
-    ...(holes
-      ? Array.from({ length: holes.count }, (_, i) =>
-          kit.cylinder(holes.radius, -1, top, polar(holes.pitchRadius, (360 * i) / holes.count + 180 / holes.count)),
-        )
-      : []),
+/** Ring that sets the gap, open where the key passes. */
+function spacerSolid(kit: SolidKit, input: Input): Manifold {
+  const l = packLayout(input)
+  return kit.cut(kit.cylinder(l.outlets.spacer, 0, l.gap), [
+    kit.cylinder(l.hub, -1, l.gap + 1),
+    kit.box([l.outer, KEY.width, l.gap + 2], [0, -KEY.width / 2, -1]),
   ])
 }
 
-/** Ring that sets the gap. */
-export function spacerSolid(kit: SolidKit, m: DiscPack): Manifold {
-  const hub = m.hubRadiusM * mm
-  const gap = (m.gapWidthM * mm) / Math.cos(m.coneAngleRad)
-  return kit.cut(kit.cylinder(hub + 2.6, 0, gap), [keyedBore(kit, hub, gap)])
-}
-
-/** Width of a pack along the shaft, mm. */
-const packWidth = (m: DiscPack): number =>
-  ((m.discs * m.discThicknessM + (m.discs - 1) * m.gapWidthM) * mm) / Math.cos(m.coneAngleRad) +
-  Math.tan(m.coneAngleRad) * (m.outerRadiusM - m.hubRadiusM) * mm
-
-/** Cup round a pack: floor with bearing seat and outlets, wall with seats for the inserts along the rim. */
-export function packHousingSolid(kit: SolidKit, m: DiscPack, input: FedParts): Manifold {
-  const { fits } = input
-  const cavity = (m.outerRadiusM + m.clearanceM) * mm
-  const seat = bearingSeat(kit, input, 0)
-  const floor = Math.max(4, seat.height)
-  const insert = (input.nozzle.inletBoreM * mm) / 2 + Math.max(2.4, 0.35 * input.nozzle.inletBoreM * mm)
-  const height = floor + Math.max(packWidth(m) + 2, 2 * (insert + fits.wall) - floor)
-  const outer = cavity + fits.wall
-  const z = floor + 1 + packWidth(m) / 2
-  const lug = lugs(kit, input.fits, outer, 0, height)
-  const reach = Math.sqrt(Math.max(4, outer * outer - (cavity * 0.9) ** 2))
-  const lean = (input.nozzle.angleRad * 180) / Math.PI
-  const along = (solid: Manifold, i: number) =>
-    kit.aboutZ(kit.placed(solid, [0, 0, 0]), (360 * i) / input.nozzle.count + 60)
-  const direction: Point = [Math.sin((lean * Math.PI) / 180), -Math.cos((lean * Math.PI) / 180)]
-  const at: Point = [cavity - Math.max(0.5, (input.nozzle.throatDiameterM * mm) / 2), 0]
-  const bodies = Array.from({ length: input.nozzle.count }, (_, i) =>
-    along(kit.lying(insert + fits.wall, at, direction, 2, reach + 16, z), i),
-  )
-  const bores = Array.from({ length: input.nozzle.count }, (_, i) =>
-    along(
-      kit.union([
-        kit.lying((input.nozzle.exitDiameterM * mm) / 2 + 0.5, at, direction, -2, reach + 20, z),
-        kit.lying(insert + fits.seat, at, direction, reach + 4, reach + 17, z),
-        kit.cylinder(fits.core, z, height + 1, [
-          at[0] + direction[0] * (reach + 10),
-          at[1] + direction[1] * (reach + 10),
-        ]),
-      ]),
-      i,
-    ),
-  )
-  const open = windows(kit, packOutlets(input, m.innerRadiusM), 0, floor)
-  const shell = kit.union([kit.cylinder(outer, 0, height), ...lug.bodies, ...bodies])
-  return kit.below(
-    kit.aboveBase(
-      kit.cut(shell, [kit.cylinder(cavity, floor, height + 1), seat.hollow, ...open, ...bores, ...lug.holes]),
-      0,
-    ),
-    height,
+/** Cup round a pack: bearing seat and outlets in its floor, wall with seats for the inserts along the rim. Lies on its outer face. */
+function housingSolid(kit: SolidKit, input: Input): Manifold {
+  const { machine: m, fits, nozzle } = input
+  const l = packLayout(input)
+  if (betweenNeighbours(l.line, nozzle.count) < 2 * l.tail.radius - 2 * fits.wall || l.lugs.length < 3)
+    throw refuse(
+      'CROWDED',
+      `${nozzle.count} inserts with a bore of ${(nozzle.inletBoreM * mm).toFixed(1)} mm stand in each other’s way round this pack.`,
+      'Take fewer jets, a smaller inlet bore or larger discs.',
+    )
+  const lug = lugs(kit, fits, l.wall, 0, l.joint, l.lugs)
+  const seats = jetAngles(nozzle.count).map((degrees) => {
+    const seat = solidSeat(kit, l.insert, l.tail, fits, Math.max(l.exitBack, l.insert.ahead + 0.3))
+    const place = (solid: Manifold) => kit.aboutZ(kit.posed(solid, l.pose), degrees)
+    // y of the insert's own place points down: a foot to the bed
+    const foot = kit.box([2 * l.tail.radius, l.jets, l.insert.length], [-l.tail.radius, 0, l.tail.proud])
+    return { body: place(kit.union([seat.body, foot])), hollow: place(seat.hollow) }
+  })
+  const bosses = kit.union(seats.map((s) => s.body))
+  const above = kit.cylinder(l.wall + 0.4, l.joint, l.joint + 100)
+  const shell = kit.union([kit.cylinder(l.wall, 0, l.joint), ...lug.bodies, kit.cut(bosses, [above])])
+  const seatTop = l.stack.low
+  const floor = kit.union([
+    kit.cut(kit.cylinder(l.cavity + 0.1, 0, l.floor), [kit.cylinder(l.chamber, l.plate, l.floor + 1)]),
+    kit.cylinder((input.bearing.outerM * mm) / 2 + fits.wall, 0, seatTop),
+  ])
+  const whole = kit.union([kit.cut(shell, [kit.cylinder(l.cavity, -1, l.joint + 1)]), floor])
+  return kit.aboveBase(
+    kit.cut(whole, [
+      bearingPocket(kit, input, seatTop),
+      ...windows(kit, packOutlets(input, m.innerRadiusM), 0, l.plate),
+      ...seats.map((s) => s.hollow),
+      ...lug.holes,
+    ]),
+    0,
   )
 }
 
-/** Cover of a pack: bearing seat and lugs. */
-export function packCoverSolid(kit: SolidKit, m: DiscPack, input: FedParts): Manifold {
-  const { fits } = input
-  const outer = (m.outerRadiusM + m.clearanceM) * mm + fits.wall
-  const seat = bearingSeat(kit, input, 0)
-  const lug = lugs(kit, input.fits, outer, 0, 4)
-  return kit.cut(kit.union([kit.cylinder(outer, 0, 4), seat.boss, ...lug.bodies]), [seat.hollow, ...lug.holes])
+/** Cover of a pack: closed boss with the bearing seat, room for the collar. Lies on its underside. */
+function coverSolid(kit: SolidKit, input: Input): Manifold {
+  const l = packLayout(input)
+  const lug = lugs(kit, input.fits, l.wall, 0, l.coverPlate, l.lugs)
+  const room = l.hub + 4.5
+  return kit.cut(
+    kit.union([kit.cylinder(l.wall, 0, l.coverPlate), kit.cylinder(l.boss, 0, l.bossTop), ...lug.bodies]),
+    [
+      bearingSocket(kit, input, l.stack.high - l.joint),
+      kit.cylinder(room, -1, l.stack.to + 6.6 - l.joint),
+      ...lug.holes,
+    ],
+  )
+}
+
+const packHub = (input: Input) => {
+  const l = packLayout(input)
+  return stackHub(input, l.stack, l.hub, l.outlets.spacer, [[l.stack.from, l.stack.to]], KEY.depth)
 }
 
 export const discPackSolids: SolidsKind<RotatingParts<DiscPack>, PartOf<'disc-pack'>> = {
-  'nozzle-insert': loneInsertSolid,
-  disc: { make: (kit, input) => discSolid(kit, input.machine) },
-  spacer: { make: (kit, input) => spacerSolid(kit, input.machine) },
-  'pack-housing': { make: (kit, input) => packHousingSolid(kit, input.machine, input) },
-  'pack-cover': { make: (kit, input) => packCoverSolid(kit, input.machine, input) },
+  hub: { make: (kit, input) => hubSolid(kit, packHub(input)) },
+  collar: { make: (kit, input) => collarSolid(kit, packLayout(input).hub) },
+  'nozzle-insert': { make: (kit, input) => nozzleInsertSolid(kit, input.nozzle, packLayout(input).insert) },
+  'hose-tail': { make: (kit, input) => flangedTailSolid(kit, packLayout(input).tail, input.fits) },
+  disc: { make: discSolid },
+  spacer: { make: spacerSolid },
+  'pack-housing': { make: housingSolid, cutBelowTopMm: 1 },
+  'pack-cover': { make: coverSolid },
 }

@@ -1,11 +1,31 @@
-import { onePart, standing } from '../../geometry'
+import {
+  at,
+  bearingBody,
+  nut,
+  over,
+  posed,
+  put,
+  screw,
+  screwLength,
+  standing,
+  tailLength,
+  M3,
+  type Assembly,
+} from '../../geometry'
+import { lugPlaces } from '../../geometry/solids/common'
+import { COLLAR } from '../../geometry/solids/hub'
+import { endPlay, onShaft } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
-import { airWall, backWall, bentWheelNotes, spiralNotes } from '../shared-parts'
+import { airWall, backWall, bentWheelNotes, collar, hub, spiralNotes } from '../shared-parts'
+import { UNDER, radialLayout } from './layout'
+import { spoutFrom } from './solids'
 import type { RadialInflow } from '.'
 
 type Parts = RotatingParts<RadialInflow>
 
 const parts = {
+  hub,
+  collar,
   'radial-wheel': {
     name: 'Radial wheel',
     what: 'blades on a curved back',
@@ -13,15 +33,52 @@ const parts = {
     notes: bentWheelNotes,
     walls: ({ machine }) => [standing('blades', machine.bladeThicknessM * mm), backWall(machine.discThicknessM * mm)],
   },
-  volute: { name: 'Volute', what: 'spiral wall, spout, bearing seat', notes: spiralNotes, walls: airWall },
+  volute: { name: 'Volute', what: 'spiral wall, spout with barbs, bearing seat', notes: spiralNotes, walls: airWall },
   'volute-lid': { name: 'Lid', what: 'shroud of the wheel, outlet', notes: () => ONE_WAY },
+  'outlet-duct': {
+    name: 'Outlet duct',
+    what: 'posts on the lid, second bearing on three arms',
+    notes: () => [
+      'Print it standing on its arms, upper end down, without support. It leaves as much open as the wheel’s own outlet.',
+    ],
+  },
 } satisfies Record<string, PartSpec<Parts>>
 
-export const radialParts = {
-  parts,
-  set: ({ machine, bearing }) => [
-    onePart('volute', 0),
-    onePart('radial-wheel', 4 + bearing.widthM * mm),
-    onePart('volute-lid', 6 + bearing.widthM * mm + (machine.discThicknessM + machine.inletWidthM) * mm),
-  ],
-} satisfies PartsKind<Parts>
+function assembly(input: Parts): Assembly<keyof typeof parts> {
+  const l = radialLayout(input)
+  const places = lugPlaces(l.outer)
+  const top = l.top
+  const long = screwLength(top + M3.nut + 0.5)
+  const z = l.level + l.shape.width / 2
+  return {
+    placed: [
+      at('volute', 0),
+      ...onShaft(input, l.stack, -15, l.top + 10),
+      at('radial-wheel', l.stack.from, true),
+      at('collar', l.stack.from - COLLAR.height, true),
+      at('volute-lid', l.joint),
+      at(bearingBody(input.bearing), l.stack.high),
+      over('outlet-duct', l.top),
+      ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
+      ...places.map((p) => put(nut, posed([...p, 0], [0, 0, -1]))),
+    ],
+    jets: [],
+    ways: [
+      {
+        from: [l.middle, -spoutFrom(l, input.fits.wall) - tailLength(l.tail), z],
+        to: [l.middle, 0, z],
+        radius: l.channel,
+      },
+    ],
+    gaps: [
+      { code: 'axial', of: ['radial-wheel'], from: ['volute-lid'], along: [0, 0, 1], mm: l.clear },
+      { code: 'axial', of: ['radial-wheel'], from: ['volute'], along: [0, 0, -1], mm: UNDER },
+      ...endPlay,
+    ],
+    turn: 1,
+    span: l.stack.span,
+    overhang: 0,
+  }
+}
+
+export const radialParts = { parts, assembly } satisfies PartsKind<Parts>

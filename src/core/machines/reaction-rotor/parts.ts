@@ -1,5 +1,24 @@
-import { onePart } from '../../geometry'
+import {
+  at,
+  bearingBody,
+  nut,
+  posed,
+  put,
+  screw,
+  screwLength,
+  shaftBody,
+  tailLength,
+  M3,
+  type Assembly,
+  type Bought,
+  type Placed,
+} from '../../geometry'
+import { UNEVEN, polar } from '../../geometry/solids/common'
+import { COLLAR } from '../../geometry/solids/hub'
+import { END_PLAY } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
+import { collar, hub } from '../shared-parts'
+import { BRIDGE, OVER, PIN, whirlLayout, type WhirlLayout } from './layout'
 import type { ReactionRotor } from '.'
 
 type Parts = RotatingParts<ReactionRotor>
@@ -14,10 +33,118 @@ const parts = {
       'Weigh it on its pivot: it must rest in any place.',
     ],
   },
-  'feed-post': { name: 'Feed post', what: 'brings the air in with a small gap', notes: () => ONE_WAY },
+  hub: {
+    ...hub,
+    what: 'to be turned from metal: flange under the rotor, shoulder on the bearing',
+    notes: () => [
+      'Turn it from aluminium or brass. Screws from above, through the rotor, clamp it; the set screw sits in its flange, on a flat of the shaft.',
+    ],
+  },
+  collar: {
+    ...collar,
+    notes: () => ['Of metal; under the lower bearing, with a sheet of paper’s play: it keeps the rotor from rising.'],
+  },
+  'whirl-foot': {
+    name: 'Foot',
+    what: 'column for the bearings, posts for the bridge',
+    notes: () => ['Print it standing. Screw it to a board or clamp it: the hose pulls.'],
+  },
+  'feed-post': {
+    name: 'Feed post',
+    what: 'brings the air in with a small gap, on a bridge of three arms',
+    notes: () => ONE_WAY,
+  },
 } satisfies Record<string, PartSpec<Parts>>
 
-export const reactionParts = {
-  parts,
-  set: ({ machine }) => [onePart('reaction-rotor', 0), onePart('feed-post', machine.bodyHeightM * mm + 2)],
-} satisfies PartsKind<Parts>
+/** A screw with a point, its head end on z = 0. */
+const pin: Bought = {
+  code: 'set-screw',
+  size: `M3 × ${PIN.length}, pointed`,
+  outline: [
+    [0, 0],
+    [M3.core, 0],
+    [M3.core, PIN.length - 1.5],
+    [0.25, PIN.length],
+    [0, PIN.length],
+  ],
+}
+
+type Part = keyof typeof parts
+
+/** What the rotor stands on: shaft, hub and collar on two bearings, or a point. */
+function pivot(input: Parts, l: WhirlLayout): Placed<Part>[] {
+  if (!l.onBearings) return [at(pin, l.rotor + PIN.into - PIN.length)]
+  const ball = bearingBody(input.bearing)
+  return [
+    at(ball, l.lowBearing),
+    at(ball, l.highBearing),
+    at(shaftBody(input.shaftDiameterM * mm, l.rotor), 0, true),
+    at('hub', l.columnTop + END_PLAY / 2, true),
+    at('collar', l.lowBearing - END_PLAY / 2 - COLLAR.height, true),
+    ...l.screws.map((p) => put(screw(l.screwLength), posed([...p, l.rotor + l.height], [0, 0, -1]), true)),
+  ]
+}
+
+function assembly(input: Parts): Assembly<Part> {
+  const l = whirlLayout(input)
+  const { nozzle, machine } = input
+  const places = UNEVEN.map((a) => polar(l.post, a))
+  const top = l.bridge + BRIDGE
+  const long = screwLength(top + M3.nut + 0.5)
+  const [sine, cosine] = [Math.sin(nozzle.angleRad), Math.cos(nozzle.angleRad)]
+  const end = top + tailLength(l.tail)
+  return {
+    placed: [
+      at('whirl-foot', 0),
+      ...pivot(input, l),
+      at('reaction-rotor', l.rotor, true),
+      at('feed-post', l.bridge - l.tip),
+      ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
+      ...places.map((p) => put(nut, posed([...p, 0], [0, 0, -1]))),
+    ],
+    jets: Array.from({ length: nozzle.count }, (_, i) => {
+      const a = (2 * Math.PI * i) / nozzle.count
+      const [c, s] = [Math.cos(a), Math.sin(a)]
+      return {
+        exit: [c * l.jet, s * l.jet, l.rotor + l.height / 2],
+        direction: [c * sine - s * cosine, s * sine + c * cosine, 0],
+        radius: l.throat,
+        free: 0,
+        bore: l.throat,
+        inside: 0,
+        reaction: true,
+      }
+    }),
+    ways: [
+      {
+        from: [0, 0, end],
+        to: [0, 0, l.bridge - l.tip],
+        radius: Math.max(
+          0.5,
+          Math.min((machine.sealRadiusM - machine.sealGapM) * mm - 1.25 * input.fits.thinnest, l.tail.bore),
+        ),
+      },
+    ],
+    gaps: [
+      { code: 'seal', of: ['reaction-rotor'], from: ['feed-post'], along: [1, 0, 0], mm: machine.sealGapM * mm },
+      {
+        code: 'axial',
+        of: ['reaction-rotor'],
+        from: ['feed-post'],
+        along: [0, 0, 1],
+        mm: Math.min(OVER, 2 * l.channel + 0.6),
+      },
+      ...(l.onBearings
+        ? ([
+            { code: 'end-play', of: ['hub'], from: ['bearing'], along: [0, 0, -1], mm: END_PLAY / 2 },
+            { code: 'end-play', of: ['collar'], from: ['bearing'], along: [0, 0, 1], mm: END_PLAY / 2 },
+          ] as const)
+        : []),
+    ],
+    turn: -1,
+    span: l.onBearings ? l.span : null,
+    overhang: l.onBearings ? l.overhang : 0,
+  }
+}
+
+export const reactionParts = { parts, assembly } satisfies PartsKind<Parts>

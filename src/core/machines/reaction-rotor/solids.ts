@@ -1,66 +1,149 @@
 import type { Manifold } from 'manifold-3d'
-import { lugs, mm } from '../../geometry/solids/common'
+import { type FedParts, type Point } from '../../geometry'
+import { LUG, UNEVEN, mm, polar } from '../../geometry/solids/common'
+import { collarSolid, hubSolid, type HubShape } from '../../geometry/solids/hub'
+import { barbs } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
-import type { FedParts } from '../../geometry'
-import { type Point } from '../../geometry'
-import type { ReactionRotor } from '.'
+import { BESIDE, END_PLAY } from '../hub-stack'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
-import { type SolidsKind } from '../solid-kind'
+import { refuse, type SolidsKind } from '../solid-kind'
+import { BRIDGE, OVER, whirlLayout } from './layout'
+import type { ReactionRotor } from '.'
 
-/** Rotor that its own jets turn: socket for the feed, channels to the rim, jets that point backwards, pivot below. */
-export function reactionRotorSolid(kit: SolidKit, m: ReactionRotor, input: FedParts): Manifold {
-  const [body, height, jet, seal] = [m.bodyRadiusM * mm, m.bodyHeightM * mm, m.jetRadiusM * mm, m.sealRadiusM * mm]
-  const count = input.nozzle.count
-  const throat = (input.nozzle.throatDiameterM * mm) / 2
-  const channel = Math.min(height * 0.3, Math.max(1.4 * throat, throat + 0.4))
-  const z = height / 2
-  const arm = Math.max(channel + 1.2, throat + 1.6)
+type Input = FedParts & { readonly machine: ReactionRotor }
+
+/** Rotor that its own jets turn: socket for the feed, channels to the rim, jets that point backwards, holes for its hub's screws or a hollow for its point below. Seen from its inlet it turns clockwise. */
+function rotorSolid(kit: SolidKit, input: Input): Manifold {
+  const { machine: m, nozzle, fits } = input
+  const l = whirlLayout(input)
+  const { count } = nozzle
+  const z = l.height / 2
+  const core = l.onBearings ? l.flangeRadius : l.seal + 4
+  if (l.jet < core - 2 && l.onBearings)
+    throw refuse(
+      'HUB_WIDE',
+      'The jets would lie within the hub’s flange.',
+      `Set the jets’ radius to at least ${core.toFixed(1)} mm.`,
+    )
+  if (l.tip - OVER < 0.8)
+    throw refuse(
+      'SOCKET_SHALLOW',
+      'Over the channels there is no height left for the feed post to go into.',
+      `Make the body at least ${(2 * (l.channel + 1.2)).toFixed(1)} mm high, or the jets smaller.`,
+    )
   const solid = m.shrouded
-    ? kit.cylinder(body, 0, height)
+    ? kit.cylinder(l.body, 0, l.height)
     : kit.union([
-        kit.cylinder(Math.min(body, seal + 4), 0, height),
+        kit.cylinder(Math.min(l.body, core), 0, l.height),
         ...Array.from({ length: count }, (_, i) =>
-          kit.aboutZ(kit.box([Math.min(body, jet + arm), 2 * arm, height], [0, -arm, 0]), (360 * i) / count),
+          kit.aboutZ(
+            kit.box([Math.min(l.body, l.jet + l.arm), 2 * l.arm, l.height], [0, -l.arm, 0]),
+            (360 * i) / count,
+          ),
         ),
       ])
-  const direction: Point = [Math.sin(input.nozzle.angleRad), -Math.cos(input.nozzle.angleRad)]
+  const direction: Point = [Math.sin(nozzle.angleRad), Math.cos(nozzle.angleRad)]
   const channels = Array.from({ length: count }, (_, i) =>
     kit.aboutZ(
       kit.union([
-        kit.lying(channel, [0, 0], [1, 0], 0, jet, z),
-        kit.lying(throat, [Math.max(0.5, jet - throat), 0], direction, 0, 2.5 * body, z),
+        kit.lying(l.channel, [0, 0], [1, 0], 0, l.jet, z),
+        kit.lying(l.throat, [Math.max(0.5, l.jet - l.throat), 0], direction, 0, 2.5 * l.body, z),
       ]),
       (360 * i) / count,
     ),
   )
-  const socket = kit.cylinder(seal, Math.max(1.2, z - channel - 0.3), height + 1)
-  const pivot =
-    m.pivot === 'point'
-      ? kit.turned([
+  const below = l.onBearings
+    ? l.screws.map((at) => kit.cylinder(fits.screw, -1, l.height + 1, at))
+    : [
+        kit.turned([
           [0, -1],
           [1.6, -1],
           [1.6, 0],
-          [0, Math.min(0.9, z - channel - 0.6 > 0.3 ? 0.9 : 0.3)],
-        ])
-      : kit.cylinder(Math.min((input.shaftDiameterM * mm) / 2, seal - 0.8), -1, Math.max(1.3, z - channel))
-  return kit.cut(solid, [socket, ...channels, pivot])
+          [0, 0.9],
+        ]),
+      ]
+  return kit.cut(solid, [kit.cylinder(l.seal, l.socket, l.height + 1), ...channels, ...below])
 }
 
-/** Post that brings the air into the rotor's socket with a small gap; hose on top, three holes to fix its flange. */
-export function feedPostSolid(kit: SolidKit, m: ReactionRotor, input: FedParts): Manifold {
-  const outer = (m.sealRadiusM - m.sealGapM) * mm
-  const bore = Math.max(0.5, Math.min(outer - 1.25 * input.fits.thinnest, (input.nozzle.inletBoreM * mm) / 2))
-  const tip = Math.max(2, 0.45 * m.bodyHeightM * mm)
-  const flange = outer + 9
-  const lug = lugs(kit, input.fits, flange - 3, tip, tip + 3)
-  return kit.cut(kit.union([kit.cylinder(outer, 0, tip + 16), kit.cylinder(flange, tip, tip + 3), ...lug.bodies]), [
-    kit.cylinder(bore, -1, tip + 17),
-    ...lug.holes,
+/** Hub under the rotor: flange with through holes for its screws, a shoulder that ends at the bearing's inner ring. From its lower end. */
+const whirlHub = (input: Input): HubShape => {
+  const l = whirlLayout(input)
+  const shoulder = (input.shaftDiameterM * mm) / 2 + 1.4
+  return {
+    bore: (input.shaftDiameterM * mm) / 2,
+    shoulder,
+    barrel: shoulder,
+    barrelFrom: 0,
+    barrelTo: BESIDE,
+    flangeFrom: BESIDE - END_PLAY / 2,
+    flangeTo: BESIDE - END_PLAY / 2 + l.flange,
+    flangeRadius: l.flangeRadius,
+    length: BESIDE - END_PLAY / 2 + l.flange,
+    keys: [],
+    keyDepth: 0,
+    screws: l.screws,
+  }
+}
+
+/** Foot with the column that carries the bearings or the point, and posts for the bridge. */
+function footSolid(kit: SolidKit, input: Input): Manifold {
+  const l = whirlLayout(input)
+  const { fits, bearing } = input
+  const posts = UNEVEN.map((a) => polar(l.post, a))
+  const width = bearing.widthM * mm
+  const outer = (bearing.outerM * mm) / 2
+  const spokes = UNEVEN.map((a) => kit.aboutZ(kit.box([l.post, 2 * LUG.radius, l.foot], [0, -LUG.radius, 0]), a))
+  const column = l.onBearings ? Math.max(l.column, (input.shaftDiameterM * mm) / 2 + 3.5 + 1.5 + fits.wall) : l.column
+  const whole = kit.union([
+    kit.cylinder(column, 0, l.onBearings ? l.lowBearing + 2 : l.columnTop),
+    kit.cylinder(l.column, 0, l.columnTop),
+    ...spokes,
+    ...posts.map((at) => kit.cylinder(LUG.radius, 0, l.bridge, at)),
   ])
+  const inside = l.onBearings
+    ? [
+        kit.cylinder((input.shaftDiameterM * mm) / 2 + 3.5 + 1.5, -1, l.lowBearing),
+        kit.cylinder(outer + fits.bearing, l.lowBearing - 0.01, l.lowBearing + width),
+        kit.cylinder(outer + fits.bearing, l.highBearing, l.columnTop + 1),
+        kit.cylinder((input.shaftDiameterM * mm) / 2 + 1.5, -1, l.columnTop + 1),
+      ]
+    : [kit.cylinder(fits.core, -1, l.columnTop + 1)]
+  return kit.cut(whole, [...inside, ...posts.map((at) => kit.cylinder(fits.screw, -1, l.bridge + 1, at))])
+}
+
+/** Post that brings the air into the rotor's socket with a small gap, on a bridge of three arms; barbs on top. Tip down at z = 0. */
+function feedPostSolid(kit: SolidKit, input: Input): Manifold {
+  const { machine: m, fits, nozzle } = input
+  const l = whirlLayout(input)
+  const outer = (m.sealRadiusM - m.sealGapM) * mm
+  const bore = Math.max(0.5, Math.min(outer - 1.25 * fits.thinnest, (nozzle.inletBoreM * mm) / 2))
+  const posts = UNEVEN.map((a) => polar(l.post, a))
+  const arms = UNEVEN.map((a) => kit.aboutZ(kit.box([l.post, 2 * LUG.radius, BRIDGE], [0, -LUG.radius, l.tip]), a))
+  const top = l.tip + BRIDGE
+  const teeth = barbs(l.tail, top + 1)
+  const end = teeth[teeth.length - 1][1]
+  const neck = kit.turned([[0, top - 1], [l.tail.neck, top - 1], ...teeth, [0, end]])
+  return kit.cut(
+    kit.union([
+      kit.cylinder(outer, 0, top),
+      kit.cylinder(Math.max(outer, l.tail.neck) + 2, l.tip, top),
+      ...arms,
+      ...posts.map((at) => kit.cylinder(LUG.radius, l.tip, top, at)),
+      neck,
+    ]),
+    [
+      kit.cylinder(bore, -1, top),
+      kit.cylinder(Math.max(bore, l.tail.bore), top, end + 1),
+      ...posts.map((at) => kit.cylinder(fits.screw, -1, top + 1, at)),
+    ],
+  )
 }
 
 export const reactionSolids: SolidsKind<RotatingParts<ReactionRotor>, PartOf<'reaction-rotor'>> = {
-  'reaction-rotor': { make: (kit, input) => reactionRotorSolid(kit, input.machine, input) },
-  'feed-post': { make: (kit, input) => feedPostSolid(kit, input.machine, input) },
+  'reaction-rotor': { make: rotorSolid },
+  hub: { make: (kit, input) => hubSolid(kit, whirlHub(input)) },
+  collar: { make: (kit, input) => collarSolid(kit, (input.shaftDiameterM * mm) / 2) },
+  'whirl-foot': { make: footSolid },
+  'feed-post': { make: feedPostSolid },
 }

@@ -1,13 +1,31 @@
-import { endPlateOutlets, endPlateRim, onePart } from '../../geometry'
+import {
+  at,
+  endPlateOutlets,
+  endPlateRim,
+  nut,
+  posed,
+  put,
+  screw,
+  screwLength,
+  M3,
+  type Assembly,
+} from '../../geometry'
+import { lugPlaces } from '../../geometry/solids/common'
+import { endPlay, onShaft, overStack } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
-import { axialWheel, inserts, loneInsert } from '../shared-parts'
+import { insertJets, seatedInserts } from '../seated-inserts'
+import { axialWheel, casedInsert, collar, flangedHoseTail, hub } from '../shared-parts'
+import { sideJetLayout } from './layout'
 import type { SupersonicImpulse } from '.'
 
 type Parts = RotatingParts<SupersonicImpulse>
 
 const parts = {
+  hub,
+  collar,
   wheel: axialWheel,
-  'nozzle-insert': loneInsert,
+  'nozzle-insert': casedInsert,
+  'hose-tail': flangedHoseTail,
   'nozzle-plate': {
     name: 'Nozzle plate',
     what: 'slanted seats for the inserts, bearing seat',
@@ -17,18 +35,44 @@ const parts = {
   'end-plate': { name: 'End plate', what: 'bearing seat, outlets, lugs', hasOutlets: true, notes: () => ONE_WAY },
 } satisfies Record<string, PartSpec<Parts>>
 
+function assembly(input: Parts): Assembly<keyof typeof parts> {
+  const l = sideJetLayout(input)
+  const places = lugPlaces(l.rim, l.lugs)
+  const top = l.under + l.nozzlePlate
+  const long = screwLength(top + M3.nut + 0.5)
+  return {
+    placed: [
+      at('end-plate', 0),
+      ...onShaft(input, l.stack, -15, l.stack.high + input.bearing.widthM * mm),
+      at('shroud-ring', l.plate),
+      at('wheel', l.stack.from, true),
+      ...overStack(input, l.stack),
+      at('nozzle-plate', l.under),
+      ...seatedInserts(input, l.pose),
+      ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
+      ...places.map((p) => put(nut, posed([...p, 0], [0, 0, -1]))),
+    ],
+    jets: insertJets(input, l.pose, l.insert, l.free),
+    gaps: [
+      { code: 'radial', of: ['wheel'], from: ['shroud-ring'], along: [1, 0, 0], mm: l.inner - l.row.tip },
+      { code: 'jet', of: ['wheel'], from: ['nozzle-plate', 'nozzle-insert'], along: [0, 0, 1], mm: l.top },
+      {
+        code: 'axial',
+        of: ['wheel'],
+        from: ['end-plate'],
+        along: [0, 0, -1],
+        mm: l.stack.from - Math.max(l.plate, l.stack.low),
+      },
+      ...endPlay,
+    ],
+    turn: 1,
+    span: l.stack.span,
+    overhang: 0,
+  }
+}
+
 export const supersonicParts = {
   parts,
-  set: ({ machine, nozzle }) => {
-    const above = (machine.bladeDepthM + nozzle.gapM) * mm
-    const plate = 14
-    return [
-      onePart('end-plate', 0),
-      onePart('shroud-ring', 5),
-      onePart('wheel', 6),
-      onePart('nozzle-plate', 7 + above),
-      inserts(nozzle.count, 8 + above + plate),
-    ]
-  },
+  assembly,
   outletAreaM2: (input) => 1e-6 * (endPlateOutlets(input, endPlateRim(input.machine, input))?.areaMm2 ?? 0),
 } satisfies PartsKind<Parts>

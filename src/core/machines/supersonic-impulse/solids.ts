@@ -1,71 +1,88 @@
 import type { Manifold } from 'manifold-3d'
-import { bearingSeat, lugs, mm } from '../../geometry/solids/common'
-import type { SolidKit } from '../../geometry/solids/toolkit'
 import type { FedParts } from '../../geometry'
-import { rimOf, ringRadii, wheelRow } from '../../geometry'
-import type { SupersonicImpulse } from '.'
-import { endPlateSolid, wheelSolid } from '../axial/solids'
+import { bearingSocket, lugs, mm } from '../../geometry/solids/common'
+import { collarSolid, hubSolid } from '../../geometry/solids/hub'
+import { flangedTailSolid, nozzleInsertSolid, solidSeat, tailRoom } from '../../geometry/solids/nozzle-insert'
+import type { SolidKit } from '../../geometry/solids/toolkit'
+import { outletPlate, wheelSolid } from '../axial/solids'
+import { stackHub } from '../hub-stack'
+import { betweenNeighbours } from '../lug-angles'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
-import { loneInsertSolid, type SolidsKind } from '../solid-kind'
+import { refuse, type SolidsKind } from '../solid-kind'
+import { jetAngles } from '../tangential-impulse/layout'
+import { sideJetLayout } from './layout'
+import type { SupersonicImpulse } from '.'
 
-/** Ring round the tips of a supersonic wheel, with lugs to match the plates. */
-export function shroudRingSolid(kit: SolidKit, machine: SupersonicImpulse, input: FedParts): Manifold {
-  const { fits } = input
-  const { inner, barrel } = ringRadii(machine, input)
-  const outer = rimOf(barrel, fits)
-  const height = machine.bladeDepthM * mm + 2 + input.nozzle.gapM * mm
-  const lug = lugs(kit, input.fits, outer, 0, height)
-  return kit.cut(kit.union([kit.cylinder(outer, 0, height), ...lug.bodies]), [
-    kit.cylinder(inner, -1, height + 1),
+type Input = FedParts & { readonly machine: SupersonicImpulse }
+
+/** Ring round the tips of the wheel, between the plates. */
+function shroudRingSolid(kit: SolidKit, input: Input): Manifold {
+  const l = sideJetLayout(input)
+  const height = l.under - l.plate
+  const lug = lugs(kit, input.fits, l.rim, 0, height, l.lugs)
+  return kit.cut(kit.union([kit.cylinder(l.rim, 0, height), ...lug.bodies]), [
+    kit.cylinder(l.inner, -1, height + 1),
     ...lug.holes,
   ])
 }
 
-/** Plate that holds the inserts at their slant, blowing on the wheel below it. Wheel's side on z = 0. */
-export function nozzlePlateSolid(kit: SolidKit, machine: SupersonicImpulse, input: FedParts): Manifold {
-  const { fits } = input
-  const row = wheelRow(machine)
-  const { barrel } = ringRadii(machine, input)
-  const insert = (input.nozzle.inletBoreM * mm) / 2 + Math.max(2.4, 0.35 * input.nozzle.inletBoreM * mm)
-  const seat = bearingSeat(kit, input, 0)
-  const thickness = 10
-  const outer = Math.max(rimOf(barrel, fits), seat.radius)
-  const lug = lugs(kit, input.fits, outer, 0, thickness)
-  const mean = (row.root + row.tip) / 2
-  const slope = (input.nozzle.angleRad * 180) / Math.PI
-  const boss = 26
-  const turned = (solid: Manifold, i: number) =>
-    kit.aboutZ(kit.placed(solid, [90 - slope, 0, 0], [mean, 0, 0]), (360 * i) / input.nozzle.count)
-  const bodies = Array.from({ length: input.nozzle.count }, (_, i) =>
-    turned(kit.cylinder(insert + fits.wall, 0, boss), i),
-  )
-  const bores = Array.from({ length: input.nozzle.count }, (_, i) =>
-    turned(
-      kit.union([
-        kit.cylinder(insert + fits.seat, 3, boss + 8),
-        kit.cylinder((input.nozzle.exitDiameterM * mm) / 2 + 0.4, -20, 4),
-        kit.lying(fits.core, [0, 0], [1, 0], 0, insert + fits.wall + 2, boss - 7),
-      ]),
-      i,
-    ),
-  )
+/** Plate that holds the inserts at their slant, blowing on the wheel below it; closed boss with the bearing seat. Lies on the wheel's side. */
+function nozzlePlateSolid(kit: SolidKit, input: Input): Manifold {
+  const l = sideJetLayout(input)
+  const { fits, nozzle } = input
+  if (l.tooFlat)
+    throw refuse(
+      'ANGLE_FLAT',
+      'A jet that lies so flat would need an insert longer than the machine is wide.',
+      'Give the jets at least 8° to the wheel’s face.',
+    )
+  if (betweenNeighbours(l.line, nozzle.count) < 2 * l.tail.radius - 2 * fits.wall || l.lugs.length < 3)
+    throw refuse(
+      'CROWDED',
+      `${nozzle.count} inserts with a bore of ${(nozzle.inletBoreM * mm).toFixed(1)} mm stand in each other’s way on this plate.`,
+      'Take fewer jets, a smaller inlet bore, a steeper angle or a larger wheel.',
+    )
+  const lug = lugs(kit, fits, l.rim, 0, l.nozzlePlate, l.lugs)
+  const seats = jetAngles(nozzle.count).map((degrees) => {
+    const seat = solidSeat(kit, l.insert, l.tail, fits, l.insert.ahead + 0.2)
+    const place = (solid: Manifold) =>
+      kit.aboutZ(kit.placed(kit.posed(solid, l.pose), [0, 0, 0], [0, 0, -l.under]), degrees)
+    return { body: place(seat.body), hollow: place(seat.hollow), clear: place(tailRoom(kit, l.tail)) }
+  })
+  const room = l.row.hub + 4.5
   const plate = kit.cut(
     kit.union([
-      kit.cylinder(outer, 0, thickness),
-      kit.cylinder(seat.radius, 0, Math.max(thickness, seat.height)),
+      kit.cylinder(l.rim, 0, l.nozzlePlate),
+      kit.cylinder(l.boss, 0, l.bossTop),
       ...lug.bodies,
-      ...bodies,
+      ...seats.map((s) => s.body),
     ]),
-    [seat.hollow, ...lug.holes, ...bores],
+    [
+      bearingSocket(kit, input, l.stack.high - l.under),
+      kit.cylinder(room, -1, l.collarRoom),
+      ...lug.holes,
+      ...seats.flatMap((s) => [s.hollow, s.clear]),
+    ],
   )
   return kit.aboveBase(plate, 0)
 }
 
+const sideJetHub = (input: Input) => {
+  const l = sideJetLayout(input)
+  return stackHub(input, l.stack, l.row.hub, l.flange, [[l.stack.from, l.stack.to]], l.keyDepth)
+}
+
 export const supersonicSolids: SolidsKind<RotatingParts<SupersonicImpulse>, PartOf<'supersonic-impulse'>> = {
-  'nozzle-insert': loneInsertSolid,
+  hub: { make: (kit, input) => hubSolid(kit, sideJetHub(input)) },
+  collar: { make: (kit, input) => collarSolid(kit, sideJetLayout(input).row.hub) },
   wheel: { make: (kit, input) => wheelSolid(kit, input.machine, input) },
-  'nozzle-plate': { make: (kit, input) => nozzlePlateSolid(kit, input.machine, input) },
-  'shroud-ring': { make: (kit, input) => shroudRingSolid(kit, input.machine, input) },
-  'end-plate': { make: (kit, input) => endPlateSolid(kit, input.machine, input) },
+  'nozzle-insert': { make: (kit, input) => nozzleInsertSolid(kit, input.nozzle, sideJetLayout(input).insert) },
+  'hose-tail': { make: (kit, input) => flangedTailSolid(kit, sideJetLayout(input).tail, input.fits) },
+  'nozzle-plate': { make: nozzlePlateSolid },
+  'shroud-ring': { make: shroudRingSolid },
+  'end-plate': {
+    make: (kit, input) =>
+      outletPlate(kit, input, sideJetLayout(input).rim, sideJetLayout(input).plate, sideJetLayout(input).lugs),
+  },
 }

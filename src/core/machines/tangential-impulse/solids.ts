@@ -1,15 +1,120 @@
-import type { FedParts, ImpulsePartsInput } from '../../geometry'
-import { casingHalfSolid } from '../../geometry/solids/casing-half'
-import { nozzleInsertSolid } from '../../geometry/solids/nozzle-insert'
-import { rotorSolid } from '../../geometry/solids/rotor'
-import { impulseSolid, type SolidsKind } from '../solid-kind'
-import type { rimParts } from './parts'
+import type { Manifold } from 'manifold-3d'
+import { KEY, bladeOutline, placedBlade, type Point } from '../../geometry'
+import { bearingPocket, polar, windows } from '../../geometry/solids/common'
+import { collarSolid, hubSolid } from '../../geometry/solids/hub'
+import { hoseTailSolid, insertSeat, nozzleInsertSolid } from '../../geometry/solids/nozzle-insert'
+import type { SolidKit } from '../../geometry/solids/toolkit'
+import { mm } from '../part-kind'
+import { refuse, type SolidsKind } from '../solid-kind'
+import {
+  LUG,
+  betweenInserts,
+  insertPose,
+  jetAngles,
+  lugAngles,
+  rimLayout,
+  rimOutletRing,
+  type RimInput,
+} from './layout'
+import { rimHub, type rimParts } from './parts'
+import { screwPlaces } from './screws'
 
-type Rim = FedParts & { readonly machine: ImpulsePartsInput['machine'] }
-const own = ({ machine }: Rim) => machine
+/** Rotor: disc and blades, bore for a keyed hub, holes for its clamping screws. Lies on z = 0, seen from the side to which it turns clockwise: blades hollow to a jet that comes along the top from the left. */
+export function rotorSolid(kit: SolidKit, input: RimInput): Manifold {
+  const l = rimLayout(input)
+  const outline = bladeOutline(input.machine, Math.min(1e-3, 0.2 * (l.root / mm))).map(([x, y]): Point => [
+    x * mm,
+    y * mm,
+  ])
+  const blades = Array.from({ length: input.machine.bladeCount }, (_, i) =>
+    placedBlade(outline, l, i, input.machine.bladeCount)
+      .map(([x, y]): Point => [x, -y])
+      .reverse(),
+  )
+  const top = Math.max(l.disc, l.blade) + 1
+  return kit.cut(kit.union([kit.cylinder(l.root, 0, l.disc), kit.prism(blades, 0, l.blade)]), [
+    kit.cylinder(l.hub, -1, top),
+    kit.box([l.hub + KEY.depth, KEY.width, top + 1], [0, -KEY.width / 2, -1]),
+    ...screwPlaces(l.screws, l.screwPitch).map((at) => kit.cylinder(input.fits.screw, -1, top, at)),
+  ])
+}
 
-export const rimSolids: SolidsKind<Rim, keyof typeof rimParts> = {
-  rotor: impulseSolid('rotor', rotorSolid, own),
-  'nozzle-insert': impulseSolid('nozzle-insert', nozzleInsertSolid, own),
-  'casing-half': impulseSolid('casing-half', casingHalfSolid, own),
+/** Lower half of the casing as it lies on the bed: outer face on z = 0, the joint on top. `high` swaps the faces for those of the upper half. */
+function half(kit: SolidKit, input: RimInput, high: boolean): Manifold {
+  const l = rimLayout(input)
+  const { fits, bearing, nozzle } = input
+  const face = high ? 2 * l.half - l.ceiling : l.floor
+  const seat = l.lowSeat
+  const outerRadius = (bearing.outerM * mm) / 2
+  const angles = lugAngles(l, nozzle.angleRad, nozzle.count)
+  if (betweenInserts(l, nozzle.angleRad, nozzle.count) < 2 * l.boss - fits.wall || angles.length < 3)
+    throw refuse(
+      'CROWDED',
+      `${nozzle.count} inserts with a bore of ${(nozzle.inletBoreM * mm).toFixed(1)} mm stand in each other’s way round this rotor.`,
+      'Take fewer jets, a smaller inlet bore or a larger rotor.',
+    )
+  if (l.half > TALLEST)
+    throw refuse(
+      'SPAN_WIDE',
+      `With bearings ${l.span.toFixed(0)} mm apart each half of the casing would be ${l.half.toFixed(0)} mm of plastic.`,
+      `Set “Between the bearings” to at most ${Math.floor(2 * (TALLEST - 2) - bearing.widthM * mm)} mm.`,
+    )
+  const seats = jetAngles(nozzle.count).map((degrees) => {
+    const whole = insertSeat(kit, l.insert, l.tail, fits, Math.max(l.exitBack, l.insert.ahead + 0.3))
+    const place = (solid: Manifold) => kit.aboutZ(kit.posed(solid, insertPose(l, nozzle.angleRad)), degrees)
+    const foot = kit.box(
+      [2 * whole.radius, l.half, l.bossEnd],
+      [-whole.radius, 0, l.exitBack + l.insert.length - l.bossEnd],
+    )
+    return { body: place(kit.union([whole.body, foot])), hollow: place(whole.hollow) }
+  })
+  const lugs = angles.map((a) => polar(l.rods, a))
+  const ribs =
+    l.rods > l.outer + LUG.radius
+      ? angles.map((a) => kit.aboutZ(kit.box([l.rods, 2 * LUG.radius, l.half], [0, -LUG.radius, 0]), a))
+      : []
+  const shell = kit.union([
+    kit.cylinder(l.outer, 0, l.half),
+    ...lugs.map((at) => kit.cylinder(LUG.radius, 0, l.half, at)),
+    ...ribs,
+    ...seats.map(({ body }) => body),
+  ])
+  const boss = outerRadius + fits.wall
+  const cavity = kit.cylinder(l.cavity, Math.min(face, seat), l.half + 1)
+  // beside the rim the wall comes as close as is stated; about the hub it leaves room for flange and screws
+  const kept =
+    face < seat
+      ? [kit.cylinder(boss, 0, seat)]
+      : [kit.cut(kit.cylinder(l.cavity + 0.1, 0, face), [kit.cylinder(Math.max(l.recess, boss), -1, face + 1)])]
+  const low = kit.cylinder(l.outer, 0, Math.min(face, seat))
+  const whole = kit.union([
+    kit.cut(shell, [cavity]),
+    kit.common(kit.union([low, ...kept]), kit.cylinder(l.outer, 0, l.half)),
+  ])
+  const cut = kit.cut(whole, [
+    bearingPocket(kit, input, seat),
+    ...lugs.map((at) => kit.cylinder(fits.screw, -1, l.half + 1, at)),
+    ...windows(kit, rimOutletRing(input), 0, Math.max(face, seat)),
+    ...seats.map(({ hollow }) => hollow),
+  ])
+  return kit.below(kit.aboveBase(cut, 0), l.half)
+}
+/** Height of a casing half beyond which it is a block of plastic, mm. */
+const TALLEST = 45
+
+/** What the two halves are: the upper one is the mirror of what the lower one's shape would be with its faces. */
+const halves: Pick<SolidsKind<RimInput, keyof typeof rimParts>, 'casing-lower' | 'casing-upper'> = {
+  'casing-lower': { make: (kit, input) => half(kit, input, false), cutBelowTopMm: 0.2 },
+  'casing-upper': { make: (kit, input) => kit.mirrored(half(kit, input, true)), cutBelowTopMm: 0.2 },
+}
+
+export const rimSolids: SolidsKind<RimInput, keyof typeof rimParts> = {
+  rotor: { make: rotorSolid },
+  hub: { make: (kit, input) => hubSolid(kit, rimHub(input)) },
+  collar: {
+    make: (kit, input) => collarSolid(kit, rimLayout(input).hub),
+  },
+  'nozzle-insert': { make: (kit, input) => nozzleInsertSolid(kit, input.nozzle, rimLayout(input).insert) },
+  'hose-tail': { make: (kit, input) => hoseTailSolid(kit, rimLayout(input).tail) },
+  ...halves,
 }

@@ -1,4 +1,4 @@
-import { onePart, type FedParts, type PartsOf } from '../../geometry'
+import { at, type FedParts, type PartsOf } from '../../geometry'
 import type { PartsKind } from '../part-kind'
 import { loneInsert } from '../shared-parts'
 
@@ -9,5 +9,5 @@ const parts = { 'nozzle-insert': loneInsert }
 
 export const thrustParts: PartsKind<ThrustParts> & { readonly parts: typeof parts } = {
   parts,
-  set: () => [onePart('nozzle-insert', 0)],
+  assembly: () => ({ placed: [at('nozzle-insert', 0)], jets: [], gaps: [], turn: 1, span: null, overhang: 0 }),
 }

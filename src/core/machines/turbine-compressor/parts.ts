@@ -1,18 +1,27 @@
-import { onePart, standing, type PartInSet } from '../../geometry'
-import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
-import { airWall, backWall, bentWheelNotes, spiralNotes } from '../shared-parts'
-import { rimHalf, rimOutlets, rimParts, rimSet } from '../tangential-impulse/parts'
+import { at, posed, put, standing, tailLength, type Assembly, type Placed, type Vec } from '../../geometry'
+import { polar } from '../../geometry/solids/common'
+import { COLLAR } from '../../geometry/solids/hub'
+import { ONE_WAY, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
+import { airWall, backWall, bentWheelNotes, collar, hub, spiralNotes } from '../shared-parts'
+import { rimAssembly, rimOutlets, rimParts } from '../tangential-impulse/parts'
+import { FLANGE, UNDER, rimOf, stageLayout, type StageLayout } from './layout'
 import type { TurbineCompressor } from '.'
 
 type Driven = RotatingParts<TurbineCompressor>
 
-/** Depth of an impeller from its back to its eye, mm. */
-export const impellerDepth = (m: {
-  readonly impeller: { readonly tipRadiusM: number; readonly tipWidthM: number }
-}): number => Math.max(1.5 * m.impeller.tipWidthM, 0.45 * m.impeller.tipRadiusM) * mm
-
 const parts = {
   ...rimParts,
+  standoff: {
+    name: 'Stand-off',
+    what: 'tube on a rod: lets the turbine’s air out under the first stage',
+    notes: () => ['All of the same length: face them together.'],
+  },
+  'impeller-housing': {
+    name: 'Impeller housing',
+    what: 'collector, spout with barbs, shaft hole',
+    notes: spiralNotes,
+    walls: airWall,
+  },
   impeller: {
     name: 'Impeller',
     what: 'swept blades on a curved back',
@@ -20,30 +29,89 @@ const parts = {
     notes: bentWheelNotes,
     walls: ({ fits }) => [standing('blades', Math.max(1.25 * fits.thinnest, 1)), backWall(2)],
   },
-  'impeller-housing': {
-    name: 'Impeller housing',
-    what: 'collector, outlet, shaft hole',
-    notes: spiralNotes,
-    walls: airWall,
+  'impeller-bush': {
+    ...hub,
+    name: 'Impeller bush',
+    what: 'to be turned from metal: carries an impeller on the shaft',
+    notes: () => [
+      'Its set screw is tightened through the eye before the lid goes on, with the impeller’s gap set by a feeler.',
+    ],
   },
+  'impeller-collar': { ...collar, name: 'Impeller collar' },
   'impeller-lid': { name: 'Impeller lid', what: 'shroud, eye', notes: () => ONE_WAY },
+  'stage-duct': {
+    name: 'Ring between stages',
+    what: 'takes the upper stage’s air by a hose to the lower one’s eye',
+    notes: () => ['A short hose joins the upper stage’s spout to it. Seal both its faces.'],
+  },
 } satisfies Record<string, PartSpec<Driven>>
+
+type Part = keyof typeof parts
+
+/** One stage on the shaft; what stands on it comes after. */
+function stage(l: StageLayout, z: number, last: boolean): Placed<Part>[] {
+  const impeller = z + l.back
+  return [
+    at('impeller-housing', z),
+    at('impeller-collar', impeller - COLLAR.height, true),
+    at('impeller-bush', impeller - COLLAR.height, true),
+    at('impeller', impeller, true),
+    at('impeller-lid', z + l.joint),
+    ...(last ? [] : [at('stage-duct', z + l.joint + l.lid)]),
+  ]
+}
+
+function assembly(input: Driven): Assembly<Part> {
+  const l = stageLayout(input)
+  const rim = rimAssembly(rimOf(input), {
+    screws: l.top - 2 * l.rim.half,
+    shaft: l.at[l.at.length - 1] + l.back + l.shape.back + l.shape.depth + FLANGE - 2 * l.rim.half,
+  })
+  // screws and nuts come last
+  const rods = rim.placed.findIndex((p) => p.body === 'casing-upper') + 1
+  const turned = (x: number, y: number, degrees: number, z: number): Vec => {
+    const [c, s] = polar(1, degrees)
+    return [c * x - s * y, s * x + c * y, z]
+  }
+  return {
+    ...rim,
+    placed: [
+      ...rim.placed.slice(0, rods),
+      ...l.rods.map((p) => put('standoff', posed([...p, 2 * l.rim.half]))),
+      ...l.at.flatMap((z, i) => stage(l, z, i === l.at.length - 1)),
+      ...rim.placed.slice(rods),
+    ],
+    ways: l.at.flatMap((z, i) => [
+      {
+        from: turned(l.middle, 0, l.spoutTurn, z + l.spoutZ),
+        to: turned(l.middle, -l.spoutEnd - tailLength(l.tail), l.spoutTurn, z + l.spoutZ),
+        radius: l.hole,
+      },
+      ...(i < l.at.length - 1
+        ? [
+            {
+              from: turned(
+                l.outer + tailLength(l.tail) + 5,
+                0,
+                l.ductTurn,
+                z + l.joint + l.lid + l.duct - l.tail.neck - 1,
+              ),
+              to: turned(l.shape.eye, 0, l.ductTurn, z + l.joint + l.lid + l.duct - l.tail.neck - 1),
+              radius: l.tail.bore,
+            },
+          ]
+        : []),
+    ]),
+    gaps: [
+      ...rim.gaps,
+      { code: 'axial', of: ['impeller'], from: ['impeller-lid'], along: [0, 0, 1], mm: l.clear },
+      { code: 'axial', of: ['impeller'], from: ['impeller-housing'], along: [0, 0, -1], mm: UNDER },
+    ],
+  }
+}
 
 export const turbineCompressorParts = {
   parts,
-  set: (input) => {
-    const { machine, bearing } = input
-    const from = 2 * rimHalf(machine) + bearing.widthM * mm + 6
-    const depth = impellerDepth(machine)
-    const step = depth + 12
-    return [
-      ...rimSet(input),
-      ...Array.from({ length: machine.impeller.stages }, (_, i): PartInSet[] => [
-        onePart('impeller-housing', from + i * step),
-        onePart('impeller', from + i * step + 5),
-        onePart('impeller-lid', from + i * step + 6 + depth),
-      ]).flat(),
-    ]
-  },
-  outletAreaM2: rimOutlets,
+  assembly,
+  outletAreaM2: (input) => rimOutlets(rimOf(input)),
 } satisfies PartsKind<Driven>

@@ -1,84 +1,160 @@
 import type { Manifold } from 'manifold-3d'
-import { lugs, mm } from '../../geometry/solids/common'
+import type { Point } from '../../geometry'
+import { bentWheel, hoseSpout, shroudLid, spout } from '../../geometry/solids/bent-wheel'
+import { LUG, mm } from '../../geometry/solids/common'
+import { COLLAR, collarSolid, hubSolid } from '../../geometry/solids/hub'
+import { barbs } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
-import type { FedParts } from '../../geometry'
-import { bentWheel, shroudLid, spout, type Bent } from '../../geometry/solids/bent-wheel'
-import { type Point } from '../../geometry'
-import { impellerDepth } from './parts'
-import type { TurbineCompressor } from '.'
-import { rimSolids } from '../tangential-impulse/solids'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
-import { type SolidsKind } from '../solid-kind'
+import { refuse, type SolidsKind } from '../solid-kind'
+import { rimSolids } from '../tangential-impulse/solids'
+import { FLANGE, UNDER, rimOf, stageLayout, type DrivenInput, type StageLayout } from './layout'
+import type { TurbineCompressor } from '.'
 
-function impellerShape(m: TurbineCompressor, input: FedParts): Bent {
-  const eye = m.impeller.eyeRadiusM * mm
-  const bore = (input.shaftDiameterM * mm) / 2 + 0.1
-  return {
-    rim: m.impeller.tipRadiusM * mm,
-    width: m.impeller.tipWidthM * mm,
-    eye,
-    hub: Math.min(eye - 1.5, Math.max(bore + 1.6, 0.4 * eye)),
-    bore: Math.min(bore, eye - 3.2),
-    back: 2,
-    depth: impellerDepth(m),
-  }
-}
-
-/** Impeller: log-spiral blades swept back from the eye to the tip. */
-export function impellerSolid(kit: SolidKit, m: TurbineCompressor, input: FedParts): Manifold {
-  const s = impellerShape(m, input)
+/** Impeller: log-spiral blades swept back from the eye to the tip, for a shaft that turns clockwise seen from the eye. */
+function impellerSolid(kit: SolidKit, input: DrivenInput): Manifold {
+  const { shape: s } = stageLayout(input)
+  const { impeller } = input.machine
+  if (s.eye < s.hub + 1.5)
+    throw refuse(
+      'EYE_NARROW',
+      'The eye leaves no way for the air beside the impeller’s bush.',
+      `Make the eye’s radius at least ${(s.hub + 1.5).toFixed(1)} mm, or the shaft thinner.`,
+    )
   const inner = Math.max(0.75 * s.hub, s.bore + 0.6)
   const curve = Array.from({ length: 17 }, (_, i): Point => {
     const r = inner + ((s.rim - inner) * i) / 16
-    const a = Math.tan(m.impeller.backsweepRad) * Math.log(r / inner)
+    const a = Math.tan(impeller.backsweepRad) * Math.log(r / inner)
     return [r * Math.cos(a), r * Math.sin(a)]
   })
-  return bentWheel(
-    kit,
-    s,
-    curve,
-    Math.max(input.fits.thinnest * 1.25, 1),
-    m.impeller.blades,
-    1.25 * input.fits.thinnest,
-  )
+  const thin = input.fits.thinnest
+  return bentWheel(kit, s, curve, Math.max(thin * 1.25, 1), impeller.blades, 1.25 * thin)
 }
 
-/** Collector of an impeller: floor with the shaft's hole and a labyrinth, round wall, delivery hole along the rim. */
-export function impellerHousingSolid(kit: SolidKit, m: TurbineCompressor, input: FedParts): Manifold {
+/** Metal bush of an impeller: barrel with key, a small flange above it; a collar clamps from below. */
+const bushSolid = (kit: SolidKit, input: DrivenInput): Manifold => {
+  const { shape: s, keyDepth } = stageLayout(input)
+  const to = COLLAR.height + s.back + s.depth
+  return hubSolid(kit, {
+    bore: (input.shaftDiameterM * mm) / 2,
+    shoulder: s.bore,
+    barrel: s.bore,
+    barrelFrom: 0,
+    barrelTo: to,
+    flangeFrom: to,
+    flangeTo: to + FLANGE,
+    flangeRadius: s.hub,
+    length: to + FLANGE,
+    keys: [[COLLAR.height, to]],
+    keyDepth,
+    screws: [],
+  })
+}
+
+/** Lugs on the rods round a stage, with the ribs that carry them. */
+function rodLugs(kit: SolidKit, input: DrivenInput, l: StageLayout, from: number, to: number) {
+  return {
+    bodies: l.rods.flatMap((at) => {
+      const turn = (Math.atan2(at[1], at[0]) * 180) / Math.PI
+      const reach = Math.hypot(...at)
+      return [
+        kit.cylinder(LUG.radius, from, to, at),
+        kit.aboutZ(kit.box([reach - l.outer + 2, 2 * LUG.radius, to - from], [l.outer - 2, -LUG.radius, from]), turn),
+      ]
+    }),
+    holes: l.rods.map((at) => kit.cylinder(input.fits.screw, from - 1, to + 1, at)),
+  }
+}
+
+/** Collector of an impeller: floor with the shaft's hole and room for the collar, a round channel beside the tips, a spout with barbs along the rim. Lies on its floor. */
+function housingSolid(kit: SolidKit, input: DrivenInput): Manifold {
+  const l = stageLayout(input)
   const { fits } = input
-  const s = impellerShape(m, input)
-  const floor = 3
-  const level = floor + s.back + 0.4
-  const hole = (m.deliveryDiameterM * mm) / 2
-  const room = Math.max(2 * hole + 1, 0.14 * s.rim)
-  const outer = s.rim * 1.05 + room + fits.wall
-  const top = level + Math.max(s.width, 2 * hole + 1)
-  const lug = lugs(kit, input.fits, outer, 0, top)
-  const middle = s.rim * 1.05 + room / 2
-  const z = (level + top) / 2
-  const pipe = spout(kit, { outer, middle, channel: hole, radius: hole + fits.wall, z, top, reach: outer + 8 })
-  const through = kit.lying(hole, [middle, 0], [0, -1], 0, outer + 9, z)
-  const body = kit.cut(kit.union([kit.cylinder(outer, 0, top), ...lug.bodies, pipe]), [
-    kit.cylinder(s.rim * 1.05 + room, level, top + 1),
-    kit.cylinder(s.rim + 0.5, floor, top + 1),
-    kit.cylinder((input.shaftDiameterM * mm) / 2 + fits.slide, -1, floor + 1),
-    through,
-    ...lug.holes,
-  ])
+  const s = l.shape
+  const lug = rodLugs(kit, input, l, 0, l.joint)
+  const radius = Math.max(l.hole + fits.wall, l.tail.neck + 1)
+  const turned = (solid: Manifold) => kit.aboutZ(solid, l.spoutTurn)
+  const pipe = spout(kit, {
+    outer: l.outer,
+    middle: l.middle,
+    channel: l.hole,
+    radius,
+    z: l.spoutZ,
+    top: l.joint,
+    reach: l.spoutEnd,
+  })
+  const foot = kit.box([2 * radius, l.spoutEnd, l.spoutZ], [l.middle - radius, -l.spoutEnd, 0])
+  const body = kit.cut(
+    kit.union([
+      kit.cylinder(l.outer, 0, l.joint),
+      ...lug.bodies,
+      turned(kit.union([pipe, foot, hoseSpout(kit, l.tail, [l.middle, -l.spoutEnd + 0.5, l.spoutZ])])),
+    ]),
+    [
+      kit.cut(kit.cylinder(l.collectorRadius, l.collector, l.joint + 1), [
+        kit.cylinder(s.rim + UNDER, l.collector - 1, l.joint + 2),
+      ]),
+      kit.cylinder(s.rim + UNDER + 0.01, l.back - UNDER, l.joint + 1),
+      kit.cylinder(s.bore + COLLAR.wall + 1, l.back - COLLAR.height - 0.6, l.back),
+      kit.cylinder((input.shaftDiameterM * mm) / 2 + fits.slide, -1, l.back),
+      turned(kit.lying(l.hole, [l.middle, 0], [0, -1], 0, l.spoutEnd + 60, l.spoutZ)),
+      ...lug.holes,
+    ],
+  )
   return kit.aboveBase(body, 0)
 }
 
-/** Lid of an impeller: shroud at its gap, the eye open. */
-export function impellerLidSolid(kit: SolidKit, m: TurbineCompressor, input: FedParts): Manifold {
-  const s = impellerShape(m, input)
-  const room = Math.max(m.deliveryDiameterM * mm + 1, 0.14 * s.rim)
-  return shroudLid(kit, input.fits, s, m.impeller.clearanceM * mm, s.rim * 1.05 + room + input.fits.wall)
+/** Lid of an impeller: shroud at its gap, the eye open, held by the rods. */
+function lidSolid(kit: SolidKit, input: DrivenInput): Manifold {
+  const l = stageLayout(input)
+  const lug = rodLugs(kit, input, l, 0, l.lid)
+  const lid = shroudLid(kit, input.fits, l.shape, l.clear, l.outer, [])
+  return kit.cut(kit.union([lid, ...lug.bodies]), lug.holes)
 }
 
+/** Ring between two stages: what the upper one delivers comes in by a hose and goes down into the lower one's eye. */
+function ductSolid(kit: SolidKit, input: DrivenInput): Manifold {
+  const l = stageLayout(input)
+  const { fits } = input
+  const lug = rodLugs(kit, input, l, 0, l.duct)
+  const z = l.duct - l.tail.neck - 1
+  const teeth = barbs(l.tail, 0)
+  const end = teeth[teeth.length - 1][1]
+  const mouth = kit.aboutZ(
+    kit.placed(kit.turned([[0, -8], [l.tail.neck, -8], ...teeth, [0, end]]), [0, 90, 0], [l.outer + 1, 0, z]),
+    l.ductTurn,
+  )
+  const inside = l.outer - fits.wall
+  return kit.cut(kit.union([kit.cylinder(l.outer, 0, l.duct), ...lug.bodies, mouth]), [
+    kit.cylinder(inside, -1, l.duct + 1),
+    kit.aboutZ(kit.lying(l.tail.bore, [0, 0], [1, 0], inside - 1, l.outer + end + 5, z), l.ductTurn),
+    ...lug.holes,
+  ])
+}
+
+/** Tube on a rod: keeps the first stage off the turbine's outlets. */
+const standoffSolid = (kit: SolidKit, input: DrivenInput): Manifold => {
+  const { standoff } = stageLayout(input)
+  return kit.cut(kit.cylinder(LUG.radius, 0, standoff), [kit.cylinder(input.fits.screw, -1, standoff + 1)])
+}
+
+const turbine = Object.fromEntries(
+  Object.entries(rimSolids).map(([name, spec]) => [
+    name,
+    { ...spec, make: (kit: SolidKit, input: DrivenInput) => spec.make(kit, rimOf(input)) },
+  ]),
+) as unknown as SolidsKind<DrivenInput, keyof typeof rimSolids>
+
 export const turbineCompressorSolids: SolidsKind<RotatingParts<TurbineCompressor>, PartOf<'turbine-compressor'>> = {
-  ...rimSolids,
-  impeller: { make: (kit, input) => impellerSolid(kit, input.machine, input) },
-  'impeller-housing': { make: (kit, input) => impellerHousingSolid(kit, input.machine, input), cutBelowTopMm: 0.4 },
-  'impeller-lid': { make: (kit, input) => impellerLidSolid(kit, input.machine, input) },
+  ...turbine,
+  standoff: { make: standoffSolid },
+  impeller: { make: impellerSolid },
+  'impeller-bush': { make: bushSolid },
+  'impeller-collar': {
+    make: (kit, input) => collarSolid(kit, stageLayout(input).bush),
+  },
+  'impeller-housing': { make: housingSolid, cutBelowTopMm: 0.4 },
+  'impeller-lid': { make: lidSolid },
+  'stage-duct': { make: ductSolid },
 }

@@ -1,93 +1,141 @@
 import type { Manifold } from 'manifold-3d'
-import { bearingSeat, keyedBore, lugs, mm, polar } from '../../geometry/solids/common'
+import { KEY, type FedParts, type Point } from '../../geometry'
+import { LUG, keyedBore, mm, polar } from '../../geometry/solids/common'
+import { collarSolid } from '../../geometry/solids/hub'
+import { barbs } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
-import type { FedParts } from '../../geometry'
-import type { VaneMotor } from '.'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
-import { type SolidsKind } from '../solid-kind'
+import { refuse, type SolidsKind } from '../solid-kind'
+import { LEAST_NEAR, facing, vaneLayout, vaneScrews, type VaneLayout } from './layout'
+import type { VaneMotor } from '.'
 
-/** Rotor of a vane motor: a drum with slots along the radius. */
-export function vaneRotorSolid(kit: SolidKit, m: VaneMotor, input: FedParts): Manifold {
-  const { fits } = input
-  const [radius, length, thickness, height] = [
-    m.rotorRadiusM * mm,
-    m.lengthM * mm,
-    m.vaneThicknessM * mm,
-    m.vaneHeightM * mm,
-  ]
-  const slots = Array.from({ length: m.vanes }, (_, i) =>
+type Input = FedParts & { readonly machine: VaneMotor }
+
+/** Rotor of a vane motor: a drum with slots along the radius, shorter than its body by the gaps at its ends. */
+function rotorSolid(kit: SolidKit, input: Input): Manifold {
+  const l = vaneLayout(input)
+  if (l.near < LEAST_NEAR)
+    throw refuse(
+      'RUBS',
+      'Rotor and bore touch where they come nearest.',
+      `Set “Off the middle by” to at most ${(l.middle + l.near - 0.05).toFixed(2)} mm.`,
+    )
+  const length = l.length - 2 * l.end
+  const play = Math.min(0.15, input.fits.slide * 0.5)
+  const slots = Array.from({ length: l.vanes }, (_, i) =>
     kit.aboutZ(
-      kit.box(
-        [height + 2, thickness + 2 * Math.min(0.15, fits.slide * 0.5), length + 2],
-        [radius - height, -thickness / 2 - Math.min(0.15, fits.slide * 0.5), -1],
-      ),
-      (360 * i) / m.vanes,
+      kit.box([l.height + 2, l.thickness + 2 * play, length + 2], [l.rotor - l.height, -l.thickness / 2 - play, -1]),
+      (360 * i) / l.vanes,
     ),
   )
-  return kit.cut(kit.cylinder(radius, 0, length), [
-    keyedBore(kit, m.hubRadiusM * mm, length, Infinity, 0, 180 / m.vanes),
+  return kit.cut(kit.cylinder(l.rotor, 0, length), [
+    keyedBore(kit, l.hub, length, Infinity, 0, 180 / l.vanes),
     ...slots,
   ])
 }
 
-/** One vane, lying: length, height, thickness. */
-export const vaneSolid = (kit: SolidKit, m: VaneMotor): Manifold =>
-  kit.box([m.lengthM * mm, m.vaneHeightM * mm, m.vaneThicknessM * mm], [0, 0, 0])
-
-/** Body of a vane motor: a bore with inlet and exhaust through the wall. The bore's middle is the origin; the rotor sits towards +x. */
-export function vaneBodySolid(kit: SolidKit, m: VaneMotor, input: FedParts): Manifold {
-  const { fits } = input
-  const [bore, length] = [m.boreRadiusM * mm, m.lengthM * mm]
-  const wall = Math.max(fits.wall + 1.5, 0.2 * bore)
-  const outer = bore + wall
-  const lug = lugs(kit, input.fits, outer, 0, length)
-  const inlet = (input.nozzle.throatDiameterM * mm) / 2
-  // ports at the middle of the angles in which they are open, seen from the touching line
-  const step = 360 / m.vanes
-  const inletAt = Math.max(step / 2, (m.inletEndsRad * 180) / Math.PI - step * 0.6)
-  const exhaustFrom = (m.exhaustOpensRad * 180) / Math.PI
-  const exhaustAt = (exhaustFrom + 345) / 2
-  const port = (radius: number, degrees: number) =>
-    kit.aboutZ(kit.lying(radius, [0, 0], [1, 0], bore * 0.7, outer + 12, length / 2), degrees)
-  const exhaust = Math.min(length * 0.3, Math.max(1.4 * inlet, 0.25 * bore))
-  const spout = kit.aboutZ(kit.lying(inlet + fits.wall, [0, 0], [1, 0], bore + 0.5, outer + 8, length / 2), inletAt)
-  const notch = (degrees: number) => kit.cylinder(0.8, length - 1.2, length + 1, polar(outer, degrees))
-  const body = kit.union([kit.cylinder(outer, 0, length), ...lug.bodies, spout])
-  const slots = [-1, 0, 1].map((k) =>
-    port(exhaust, Math.min(345, Math.max(exhaustFrom + 4, exhaustAt + k * Math.min(22, (345 - exhaustFrom) / 4)))),
+/** Sleeve with a key between shaft and rotor, as long as the rotor. */
+function sleeveSolid(kit: SolidKit, input: Input): Manifold {
+  const l = vaneLayout(input)
+  const length = l.length - 2 * l.end
+  const bore = (input.shaftDiameterM * mm) / 2
+  if (l.hub < bore + 0.8)
+    throw refuse(
+      'BORE_NARROW',
+      'The rotor’s bore leaves no metal between it and the shaft.',
+      `Make the hub’s radius at least ${(bore + 0.8).toFixed(1)} mm, or the shaft thinner.`,
+    )
+  const key = kit.aboutZ(
+    kit.box([l.hub + KEY.depth - 0.08 - bore - 0.4, KEY.width - 0.16, length], [bore + 0.4, -KEY.width / 2 + 0.08, 0]),
+    180 / l.vanes,
   )
-  return kit.below(
-    kit.aboveBase(
-      kit.cut(body, [
-        kit.cylinder(bore, -1, length + 1),
-        port(inlet, inletAt),
-        ...slots,
-        ...lug.holes,
-        notch(inletAt),
-        notch(exhaustAt),
-        notch(exhaustAt + 8),
-      ]),
-      0,
-    ),
-    length,
+  return kit.cut(kit.union([kit.cylinder(l.hub - 0.04, 0, length), key]), [kit.cylinder(bore, -1, length + 1)])
+}
+
+/** One vane, lying: length, height, thickness; its outer edge, at full height, rounded. */
+function vaneSolid(kit: SolidKit, l: VaneLayout): Manifold {
+  const [length, t] = [l.length - 2 * l.end, l.thickness]
+  return kit.union([
+    kit.box([length, l.height - t / 2, t], [0, 0, 0]),
+    kit.lying(t / 2, [0, l.height - t / 2], [1, 0], 0, length, t / 2),
+  ])
+}
+
+/** Body of a vane motor: a bore with inlet and exhaust through its wall, barbs on the inlet. */
+function bodySolid(kit: SolidKit, input: Input): Manifold {
+  const l = vaneLayout(input)
+  const { fits } = input
+  if (l.lugs.length < 3)
+    throw refuse(
+      'CROWDED',
+      'The ports leave no room for the screws of the end plates.',
+      'Open the exhaust later, or make the inlet smaller.',
+    )
+  const screws = vaneScrews(l)
+  const at: Point = [l.middle, 0]
+  const z = l.length / 2
+  const port = (radius: number, turn: number, from: number, to: number) =>
+    kit.lying(radius, [0, 0], polar(1, facing(turn)), from, to, z)
+  const teeth = barbs(l.tail, l.outer + 5)
+  const end = teeth[teeth.length - 1][1]
+  const spout = kit.placed(
+    kit.placed(kit.turned([[0, l.bore * 0.6], [l.tail.neck, l.bore * 0.6], ...teeth, [0, end]]), [0, 90, 0]),
+    [0, 0, facing(l.inletAt)],
+    [0, 0, z],
+  )
+  // between the end plates it stays within the body's length
+  const beside = kit.union([
+    kit.cylinder(l.outer + 0.3, -50, 0, at),
+    kit.cylinder(l.outer + 0.3, l.length, l.length + 50, at),
+  ])
+  const notch = (turn: number) => {
+    const [x, y] = polar(l.outer, facing(turn))
+    return kit.cylinder(0.8, l.length - 1.2, l.length + 1, [x + l.middle, y])
+  }
+  const middle = (l.exhaustAt[0] + l.exhaustAt[2]) / 2
+  return kit.cut(
+    kit.union([
+      kit.cylinder(l.outer, 0, l.length, at),
+      ...screws.map((p) => kit.cylinder(LUG.radius, 0, l.length, p)),
+      kit.cut(spout, [beside]),
+    ]),
+    [
+      kit.cylinder(l.bore, -1, l.length + 1, at),
+      port(l.inlet, l.inletAt, 0, end + 1),
+      port(l.tail.bore, l.inletAt, l.outer + 3, end + 1),
+      ...l.exhaustAt.map((a) => port(l.exhaust, a, l.rotor * 0.9, l.outer + 12)),
+      ...screws.map((p) => kit.cylinder(fits.screw, -1, l.length + 1, p)),
+      notch(l.inletAt),
+      notch(middle),
+      notch(middle + 8),
+    ],
   )
 }
 
-/** End plate of a vane motor: the bearing sits off the middle by the eccentricity. */
-export function vaneEndSolid(kit: SolidKit, m: VaneMotor, input: FedParts): Manifold {
-  const { fits } = input
-  const bore = m.boreRadiusM * mm
-  const outer = bore + Math.max(fits.wall + 1.5, 0.2 * bore)
-  const seat = bearingSeat(kit, input, 0, [m.eccentricityM * mm, 0])
-  const height = Math.max(5, seat.height)
-  const lug = lugs(kit, input.fits, outer, 0, height)
-  return kit.cut(kit.union([kit.cylinder(outer, 0, height), ...lug.bodies]), [seat.hollow, ...lug.holes])
+/** End plate: closes the bore; the bearing, put in from outside against a lip, sits off the middle. Its inner face is up. */
+function endSolid(kit: SolidKit, input: Input): Manifold {
+  const l = vaneLayout(input)
+  const { fits, bearing } = input
+  const screws = vaneScrews(l)
+  return kit.cut(
+    kit.union([
+      kit.cylinder(l.outer, 0, l.plate, [l.middle, 0]),
+      ...screws.map((p) => kit.cylinder(LUG.radius, 0, l.plate, p)),
+    ]),
+    [
+      kit.cylinder((bearing.outerM * mm) / 2 + fits.bearing, -1, bearing.widthM * mm),
+      kit.cylinder((input.shaftDiameterM * mm) / 2 + 0.3, -1, l.plate + 1),
+      ...screws.map((p) => kit.cylinder(fits.screw, -1, l.plate + 1, p)),
+    ],
+  )
 }
 
 export const vaneSolids: SolidsKind<RotatingParts<VaneMotor>, PartOf<'vane-motor'>> = {
-  'vane-rotor': { make: (kit, input) => vaneRotorSolid(kit, input.machine, input) },
-  vane: { make: (kit, input) => vaneSolid(kit, input.machine) },
-  'vane-body': { make: (kit, input) => vaneBodySolid(kit, input.machine, input) },
-  'vane-end': { make: (kit, input) => vaneEndSolid(kit, input.machine, input) },
+  'vane-rotor': { make: rotorSolid },
+  'rotor-sleeve': { make: sleeveSolid },
+  vane: { make: (kit, input) => vaneSolid(kit, vaneLayout(input)) },
+  'vane-body': { make: bodySolid },
+  'vane-end': { make: endSolid },
+  collar: { make: (kit, input) => collarSolid(kit, (input.shaftDiameterM * mm) / 2) },
 }

@@ -1,39 +1,78 @@
-import { manyParts, onePart, standing } from '../../geometry'
+import { at, nut, posed, put, screw, screwLength, standing, M3, type Assembly, type Vec } from '../../geometry'
+import { LIP, polar } from '../../geometry/solids/common'
+import { endPlay, onShaft, overStack } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
-import { airWall, axialWheel } from '../shared-parts'
+import { airWall, axialWheel, collar, hub } from '../shared-parts'
+import { RING, stackLayout } from './layout'
 import type { WindStack } from '.'
 
 type Parts = RotatingParts<WindStack>
 
-/** Height of one tier of a wind stack, mm: what prints in one piece. */
-export const tierHeight = (m: { readonly stackHeightM: number }): number => {
-  const whole = m.stackHeightM * mm
-  return whole / Math.max(1, Math.ceil(whole / 120))
-}
-
 const parts = {
+  hub,
+  collar,
   wheel: axialWheel,
+  'stack-foot': {
+    name: 'Foot',
+    what: 'outlet tube, lower bearing on three arms, plate for the tiers',
+    notes: () => ['Print it standing on its lower end. Screw it down: a storm pulls at the stack.'],
+    walls: airWall,
+  },
+  'stack-bridge': {
+    name: 'Bridge',
+    what: 'upper bearing on three arms over the wheel',
+    notes: () => ['Print it lying; check that the wheel turns freely before the tiers go on.'],
+  },
   'stack-tier': {
     name: 'Stack tier',
     what: 'slanted vanes between two rings',
-    notes: () => ONE_WAY,
+    notes: () => [
+      'Its pins stand unevenly and go into the sockets of the next one: it fits one way only, vanes in line. Glue them.',
+      ONE_WAY[1],
+    ],
     walls: ({ fits }) => [standing('vanes', Math.max(1.2, 1.5 * fits.thinnest))],
   },
-  'stack-foot': { name: 'Foot', what: 'outlet tube, bearing seat', notes: () => ONE_WAY, walls: airWall },
+  'stack-cap': {
+    name: 'Cap',
+    what: 'closes the stack above',
+    notes: () => ['Without it the air goes straight on upwards. Glue it on last.'],
+  },
 } satisfies Record<string, PartSpec<Parts>>
 
-export const windStackParts = {
-  parts,
-  set: ({ machine }) => {
-    const tier = tierHeight(machine)
-    const tiers = Math.max(1, Math.round((machine.stackHeightM * mm) / tier))
-    return [
-      onePart('stack-foot', 0),
-      onePart('wheel', 8),
-      manyParts(
-        'stack-tier',
-        Array.from({ length: tiers }, (_, i) => 30 + machine.chordM * mm + i * tier),
-      ),
-    ]
-  },
-} satisfies PartsKind<Parts>
+function assembly(input: Parts): Assembly<keyof typeof parts> {
+  const l = stackLayout(input)
+  const bridge = l.plate + RING + 1
+  const long = screwLength(2 * RING + 1 + M3.nut + 0.5)
+  const mean = (l.row.root + l.row.tip) / 2
+  // between two arms
+  const [x, y] = polar(mean, 60)
+  const open = Math.min(0.4 * (l.row.tip - l.row.root), 0.3 * mean)
+  const high = l.plate + LIP + input.bearing.widthM * mm
+  return {
+    placed: [
+      at('stack-foot', 0),
+      ...onShaft(input, l.stack, -15, high),
+      at('wheel', l.stack.from, true),
+      ...overStack(input, l.stack),
+      at('stack-bridge', l.plate),
+      ...l.screws.map((p) => put(screw(long), posed([...p, bridge], [0, 0, -1]))),
+      ...l.screws.map((p) => put(nut, posed([...p, l.plate - RING], [0, 0, -1]))),
+      ...Array.from({ length: l.tiers }, (_, i) => at('stack-tier', l.plate + i * l.tier)),
+      at('stack-cap', l.plate + l.tiers * l.tier),
+    ],
+    jets: [],
+    ways: [
+      { from: [x, y, high + 5], to: [x, y, l.stack.to + 0.5], radius: open },
+      { from: [x, y, l.stack.from - 0.5], to: [x, y, -5], radius: open },
+    ] as { from: Vec; to: Vec; radius: number }[],
+    gaps: [
+      { code: 'radial', of: ['wheel'], from: ['stack-foot'], along: [1, 0, 0], mm: l.inner - l.row.tip },
+      ...endPlay,
+    ],
+    turn: 1,
+    span: l.stack.span,
+    overhang: 0,
+  }
+}
+
+export const windStackParts = { parts, assembly } satisfies PartsKind<Parts>

@@ -1,68 +1,95 @@
 import type { Manifold } from 'manifold-3d'
-import { bearingSeat, mm, polar } from '../../geometry/solids/common'
-import type { SolidKit } from '../../geometry/solids/toolkit'
 import type { FedParts } from '../../geometry'
-import { wheelRow } from '../../geometry'
-import { tierHeight } from './parts'
-import type { WindStack } from '.'
+import { LIP, bearingPocket, bearingSocket, mm } from '../../geometry/solids/common'
+import { collarSolid, hubSolid } from '../../geometry/solids/hub'
+import type { SolidKit } from '../../geometry/solids/toolkit'
 import { wheelSolid } from '../axial/solids'
+import { stackHub } from '../hub-stack'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
-import { type SolidsKind } from '../solid-kind'
+import { refuse, type SolidsKind } from '../solid-kind'
+import { ARM, CAP, PIN, RING, stackLayout, type StackLayout } from './layout'
+import type { WindStack } from '.'
 
-/** One tier of a wind stack: slanted vanes between two rings that fit into each other. */
-export function stackTierSolid(kit: SolidKit, machine: WindStack, input: FedParts): Manifold {
-  const { fits } = input
-  const radius = machine.stackRadiusM * mm
-  const height = tierHeight(machine)
-  const ring = 2.4
-  const inner = radius * 0.64
-  const slant = (machine.vaneSlantRad * 180) / Math.PI
-  const vane = kit.placed(
-    kit.box(
-      [radius - inner - 1, Math.max(1.2, fits.thinnest * 1.5), height],
-      [inner + 0.5, -Math.max(0.6, fits.thinnest * 0.75), 0],
-    ),
-    [0, 0, 0],
+type Input = FedParts & { readonly machine: WindStack }
+
+const pins = (kit: SolidKit, l: StackLayout, z: number): Manifold[] =>
+  l.pins.map((at) => kit.cylinder(PIN.radius, z - 0.5, z + PIN.out, at))
+const sockets = (kit: SolidKit, l: StackLayout, input: Input): Manifold[] =>
+  l.pins.map((at) => kit.cylinder(PIN.radius + input.fits.slide, -1, PIN.deep, at))
+
+/** One tier: slanted vanes between two rings that fit into each other. Seen from above, the vanes give the air that comes in a swirl counter-clockwise, the way in which the wheel turns. */
+function tierSolid(kit: SolidKit, input: Input): Manifold {
+  const l = stackLayout(input)
+  const { radius, within, tier: height } = l
+  const thick = Math.max(1.2, input.fits.thinnest * 1.5)
+  const slant = (input.machine.vaneSlantRad * 180) / Math.PI
+  const vane = kit.box([radius - within - 1, thick, height], [within + 0.5 - radius, -thick / 2, 0])
+  const turned = kit.placed(vane, [0, 0, -(90 - slant)], [radius, 0, 0])
+  const vanes = Array.from({ length: input.machine.stackVanes }, (_, i) =>
+    kit.aboutZ(turned, (360 * i) / input.machine.stackVanes),
   )
-  const vanes = Array.from({ length: machine.stackVanes }, (_, i) =>
-    kit.aboutZ(
-      kit.placed(kit.placed(vane, [0, 0, 0], [-radius, 0, 0]), [0, 0, 90 - slant], [radius, 0, 0]),
-      (360 * i) / machine.stackVanes,
-    ),
-  )
-  const flat = (z: number) => kit.cut(kit.cylinder(radius, z, z + ring), [kit.cylinder(inner, z - 1, z + ring + 1)])
-  const pins = [0, 130, 240].map((a) => kit.cylinder(2, height - 0.5, height + 2.5, polar((inner + radius) / 2, a)))
-  const sockets = [0, 130, 240].map((a) => kit.cylinder(2 + fits.slide, -1, 2.2, polar((inner + radius) / 2, a)))
+  const flat = (z: number) => kit.cut(kit.cylinder(radius, z, z + RING), [kit.cylinder(within, z - 1, z + RING + 1)])
   const clipped = kit.common(
     kit.union(vanes),
-    kit.cut(kit.cylinder(radius, 0, height), [kit.cylinder(inner, -1, height + 1)]),
+    kit.cut(kit.cylinder(radius, 0, height), [kit.cylinder(within, -1, height + 1)]),
   )
-  return kit.cut(kit.union([flat(0), flat(height - ring), clipped, ...pins]), sockets)
+  return kit.cut(kit.union([flat(0), flat(height - RING), clipped, ...pins(kit, l, height)]), sockets(kit, l, input))
 }
 
-/** Foot of a wind stack: a plate that carries the tiers, the tube round the wheel, a bearing seat on three arms. */
-export function stackFootSolid(kit: SolidKit, machine: WindStack, input: FedParts): Manifold {
-  const { fits } = input
-  const row = wheelRow(machine)
-  const inner = row.tip + machine.tipClearanceM * mm
-  const length = row.chord + 16
-  const radius = Math.max(machine.stackRadiusM * mm, inner + 8)
-  const seat = bearingSeat(kit, input, 0)
-  const arms = [0, 120, 240].map((a) => kit.aboutZ(kit.box([inner + 1, 5, Math.min(6, seat.height)], [0, -2.5, 0]), a))
-  const tube = kit.cut(kit.cylinder(inner + fits.wall, 0, length), [kit.cylinder(inner, -1, length + 1)])
-  const plate = kit.cut(kit.cylinder(radius, length - 3, length), [kit.cylinder(inner, length - 4, length + 1)])
-  const pins = [0, 130, 240].map((a) =>
-    kit.cylinder(2, length - 0.5, length + 2.2, polar(0.82 * machine.stackRadiusM * mm, a)),
-  )
-  return kit.cut(
-    kit.union([tube, plate, seat.boss, ...arms, ...(0.82 * machine.stackRadiusM * mm > inner + 2.5 ? pins : [])]),
-    [seat.hollow],
-  )
+/** Cap: closes the stack above, so that the air goes down. */
+const capSolid = (kit: SolidKit, input: Input): Manifold => {
+  const l = stackLayout(input)
+  return kit.cut(kit.cylinder(l.radius, 0, CAP), sockets(kit, l, input))
+}
+
+/** Foot: tube round the wheel, lower bearing on three arms, plate with pins that carries bridge and tiers. Lies on its lower end. */
+function footSolid(kit: SolidKit, input: Input): Manifold {
+  const l = stackLayout(input)
+  if (l.bridgeRadius > l.within)
+    throw refuse(
+      'STACK_NARROW',
+      'Beside the wheel there is no room within the vanes for the bridge that carries the upper bearing.',
+      `Make the stack’s radius at least ${Math.ceil((l.bridgeRadius * l.radius) / l.within)} mm, or the wheel smaller.`,
+    )
+  const arms = [0, 120, 240].map((a) => kit.aboutZ(kit.box([l.inner + 1, ARM, l.arm], [0, -ARM / 2, 0]), a))
+  const whole = kit.union([
+    kit.cut(kit.cylinder(l.tube, 0, l.plate), [kit.cylinder(l.inner, -1, l.plate + 1)]),
+    kit.cut(kit.cylinder(l.radius, l.plate - RING, l.plate), [kit.cylinder(l.inner, l.plate - 9, l.plate + 1)]),
+    kit.cylinder(l.boss, 0, l.arm),
+    ...arms,
+    ...pins(kit, l, l.plate),
+  ])
+  return kit.cut(whole, [
+    bearingPocket(kit, input, l.stack.low),
+    ...l.screws.map((at) => kit.cylinder(input.fits.screw, l.plate - RING - 1, l.plate + 1, at)),
+  ])
+}
+
+/** Bridge over the wheel: a ring on the foot's plate, three arms, the seat of the upper bearing. Lies on its underside. */
+function bridgeSolid(kit: SolidKit, input: Input): Manifold {
+  const l = stackLayout(input)
+  const height = LIP + input.bearing.widthM * mm
+  const arms = [0, 120, 240].map((a) => kit.aboutZ(kit.box([l.inner + 1, ARM, height], [0, -ARM / 2, 0]), a))
+  const ring = kit.cut(kit.cylinder(l.bridgeRadius, 0, RING + 1), [kit.cylinder(l.inner, -1, RING + 2)])
+  return kit.cut(kit.union([ring, kit.cylinder(l.boss, 0, height), ...arms]), [
+    bearingSocket(kit, input, 0),
+    kit.cylinder((input.shaftDiameterM * mm) / 2 + 0.5, -1, height + 1),
+    ...l.screws.map((at) => kit.cylinder(input.fits.screw, -1, RING + 2, at)),
+  ])
 }
 
 export const windStackSolids: SolidsKind<RotatingParts<WindStack>, PartOf<'wind-stack'>> = {
+  hub: {
+    make: (kit, input) => {
+      const l = stackLayout(input)
+      return hubSolid(kit, stackHub(input, l.stack, l.row.hub, l.flange, [[l.stack.from, l.stack.to]], l.keyDepth))
+    },
+  },
+  collar: { make: (kit, input) => collarSolid(kit, stackLayout(input).row.hub) },
   wheel: { make: (kit, input) => wheelSolid(kit, input.machine, input) },
-  'stack-tier': { make: (kit, input) => stackTierSolid(kit, input.machine, input) },
-  'stack-foot': { make: (kit, input) => stackFootSolid(kit, input.machine, input) },
+  'stack-foot': { make: footSolid },
+  'stack-bridge': { make: bridgeSolid },
+  'stack-tier': { make: tierSolid },
+  'stack-cap': { make: capSolid },
 }

@@ -325,7 +325,10 @@ export function RotorStation(props: RotorProps) {
           <Advice tone="note" title="Making it">
             {words.how} It takes {words.make}. Mind: {words.hazard}.
           </Advice>
-          <Findings findings={predicted.review.findings} ids={['burst', 'outlets', 'bed', 'gap', 'range-']} />
+          <Findings
+            findings={predicted.review.findings}
+            ids={['burst', 'outlets', 'bed', 'gap', 'parts-gap', 'range-']}
+          />
         </>
       }
     />

@@ -306,7 +306,17 @@ export function ShaftStation(props: StationProps) {
           />
           <Findings
             findings={predicted.review.findings}
-            ids={['critical', 'overhang', 'bearing-load', 'burst', 'bearing', 'one-bearing', 'warm']}
+            ids={[
+              'critical',
+              'overhang',
+              'parts-span',
+              'parts-overhang',
+              'bearing-load',
+              'burst',
+              'bearing',
+              'one-bearing',
+              'warm',
+            ]}
           />
           <Notes notes={s.notes} title="Print" />
           <Advice tone="note" title="This certifies nothing">

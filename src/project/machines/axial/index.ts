@@ -25,6 +25,7 @@ export const axialSpec: RotatingSpec<'axial'> = {
   figures: () => ({ family: 'axial', stages: 3, ...structuredClone(ROWS) }),
   feed: feed(1 * mm, 12, 25, 2 * mm, 6 * mm),
   load: load('spindle', 12000, 4),
+  spanM: 60 * mm,
   leastGaugePressurePa: 50e3,
   alsoInWind: true,
   supply: { kind: 'compressor', gaugePressurePa: 60e3 },

@@ -19,7 +19,7 @@ export const radialSpec: RotatingSpec<'radial-inflow'> = {
     lengthField('Rotor', 'inletRadiusM', 'Inlet radius', 'wheelRadiusM', 1 * mm),
     lengthField('Rotor', 'inletWidthM', 'Inlet width', 'inletWidthM', 0.2 * mm),
     lengthField('Rotor', 'outletTipRadiusM', 'Outlet, outer radius', 'outletRadiusM', 0.5 * mm),
-    lengthField('Rotor', 'outletHubRadiusM', 'Outlet, hubField radius', 'hubRadiusM', 0.5 * mm),
+    lengthField('Rotor', 'outletHubRadiusM', 'Outlet, hub radius', 'hubRadiusM', 0.5 * mm),
     angleField('Rotor', 'outletAngleRad', 'Outlet blade angle', 'bladeAngleRad'),
     countField('Rotor', 'bladeCount', 'Blades', 'bladeCount'),
     lengthField('Rotor', 'bladeThicknessM', 'Blade thickness', 'bladeThicknessM'),
@@ -44,6 +44,7 @@ export const radialSpec: RotatingSpec<'radial-inflow'> = {
   }),
   feed: feed(2.4 * mm, 2, 15, 2 * mm, 8 * mm),
   load: load('spindle', 18000, 4),
+  spanM: 42 * mm,
   leastGaugePressurePa: 50e3,
   supply: { kind: 'compressor', gaugePressurePa: 22e3 },
   check: (m, refuse) => {

@@ -43,6 +43,7 @@ export const reactionSpec: RotatingSpec<'reaction-rotor'> = {
   }),
   feed: feed(1.1 * mm, 2, 5, 0, 5 * mm),
   load: load('propeller', 12000, 3),
+  overhangM: 14 * mm,
   leastGaugePressurePa: 50e3,
   supply: { kind: 'compressor', gaugePressurePa: 40e3 },
   check: (m, refuse) => {

@@ -131,6 +131,8 @@ export const thrustBody: MachineKind<ThrustBody, ThrustPredicted> = {
     // its insert asks for no bearing
     bearing: bearingClass('625'),
     shaftDiameterM: 5 * mm,
+    spanM: 30 * mm,
+    overhangM: 0,
     outlets: making.outlets,
   }),
   judgedBy: 'distance',

@@ -1,0 +1,73 @@
+import type { BearingClass } from '../turbine'
+import type { Bought } from './assembly'
+
+const mm = 1000
+
+/** An M3 screw as it is bought, mm: core of its thread, head of a button-head screw (ISO 7380-1), nut (ISO 4032, across its corners). */
+export const M3 = { core: 1.2, headRadius: 2.85, head: 1.65, nutRadius: 3.01, nut: 2.4 } as const
+
+/** Lengths in which M3 screws are sold, mm. Common practice, no source. */
+const M3_LENGTHS = [
+  4, 5, 6, 8, 10, 12, 14, 16, 18, 20, 25, 30, 35, 40, 45, 50, 55, 60, 65, 70, 75, 80, 90, 100,
+] as const
+
+/** The shortest M3 screw that is at least so long, mm; above the longest, threaded rod of that length. */
+export const screwLength = (least: number): number => M3_LENGTHS.find((l) => l >= least - 1e-6) ?? Math.ceil(least)
+
+/** A button-head screw: head from z = 0 down, shank up. Drawn by its thread's core, so that it cuts into what it is screwed into without overlapping it. */
+export const screw = (lengthMm: number): Bought => ({
+  code: 'screw',
+  size: `M3 × ${lengthMm}`,
+  outline: [
+    [0, -M3.head],
+    [M3.headRadius, -M3.head],
+    [M3.headRadius, 0],
+    [M3.core, 0],
+    [M3.core, lengthMm],
+    [0, lengthMm],
+  ],
+})
+
+/** A nut, its near face on z = 0. */
+export const nut: Bought = {
+  code: 'nut',
+  size: 'M3',
+  outline: [
+    [M3.core + 0.1, 0],
+    [M3.nutRadius, 0],
+    [M3.nutRadius, M3.nut],
+    [M3.core + 0.1, M3.nut],
+  ],
+}
+
+/** What a bearing's bore is wider than its shaft, on the radius, mm. */
+const SLIDES = 0.005
+
+/** A ball bearing, its lower face on z = 0. */
+export const bearingBody = ({ id, boreM, outerM, widthM }: BearingClass): Bought => ({
+  code: 'bearing',
+  size: id,
+  outline: [
+    [(boreM * mm) / 2 + SLIDES, 0],
+    [(outerM * mm) / 2, 0],
+    [(outerM * mm) / 2, widthM * mm],
+    [(boreM * mm) / 2 + SLIDES, widthM * mm],
+  ],
+})
+
+/** Radius up to which a shoulder touches the inner ring alone: common practice, a seventh of the ring's width outside the bore. */
+export const innerRing = ({ boreM, outerM }: BearingClass): number => (boreM * mm) / 2 + 0.15 * (outerM - boreM) * mm
+/** Radius from which a lip holds the outer ring alone. */
+export const outerRing = ({ boreM, outerM }: BearingClass): number => (outerM * mm) / 2 - 0.15 * (outerM - boreM) * mm
+
+/** A round bar, its lower end on z = 0. */
+export const shaftBody = (diameterMm: number, lengthMm: number): Bought => ({
+  code: 'shaft',
+  size: `⌀ ${Number(diameterMm.toFixed(2))} × ${Math.round(lengthMm)}`,
+  outline: [
+    [0, 0],
+    [diameterMm / 2, 0],
+    [diameterMm / 2, lengthMm],
+    [0, lengthMm],
+  ],
+})

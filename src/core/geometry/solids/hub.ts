@@ -1,0 +1,65 @@
+import type { Manifold } from 'manifold-3d'
+import { KEY } from '../fits'
+import type { Point } from '../point'
+import { polar } from './common'
+import type { SolidKit } from './toolkit'
+
+/** A metal hub: shoulders that end at the bearings' inner rings, a barrel with keys that carries the wheels, a flange. Heights from its lower end, mm. */
+export interface HubShape {
+  readonly bore: number
+  readonly shoulder: number
+  readonly barrel: number
+  readonly barrelFrom: number
+  readonly barrelTo: number
+  readonly flangeFrom: number
+  readonly flangeTo: number
+  readonly flangeRadius: number
+  readonly length: number
+  /** Where keys stand along the barrel, and how far out of it. */
+  readonly keys: readonly (readonly [from: number, to: number])[]
+  readonly keyDepth: number
+  /** Tapped holes in the flange. */
+  readonly screws: readonly Point[]
+}
+
+/** Core hole of an M3 thread in metal, radius in mm (ISO 2306). */
+const CORE = 1.25
+/** What a hub is smaller than the bore it carries, on the radius, mm; a key beside its groove by twice that. */
+const PLAY = 0.04
+
+/** Hub with flange and keys, tapped for its clamping screws and for one set screw on the shaft. Lower end on z = 0. */
+export function hubSolid(kit: SolidKit, h: HubShape): Manifold {
+  const keys =
+    h.keyDepth > 0
+      ? h.keys.map(([from, to]) =>
+          kit.box(
+            [h.barrel + h.keyDepth - 2 * PLAY - h.bore - 0.4, KEY.width - 4 * PLAY, to - from],
+            [h.bore + 0.4, -KEY.width / 2 + 2 * PLAY, from],
+          ),
+        )
+      : []
+  const set = kit.lying(CORE, [0, 0], polar(1, 120), 0, h.flangeRadius + 1, (h.flangeFrom + h.flangeTo) / 2)
+  return kit.cut(
+    kit.union([
+      kit.cylinder(h.shoulder, 0, h.length),
+      kit.cylinder(h.barrel - PLAY, h.barrelFrom, h.barrelTo),
+      kit.cylinder(h.flangeRadius, h.flangeFrom, h.flangeTo),
+      ...keys,
+    ]),
+    [
+      kit.cylinder(h.bore, -1, h.length + 1),
+      set,
+      ...h.screws.map((at) => kit.cylinder(CORE, h.flangeFrom - 1, h.flangeTo + 1, at)),
+    ],
+  )
+}
+
+/** Collar that a set screw holds on a hub's barrel: it clamps what the flange alone does not. Lies on z = 0. */
+export const collarSolid = (kit: SolidKit, barrel: number): Manifold =>
+  kit.cut(kit.cylinder(barrel + COLLAR.wall, 0, COLLAR.height), [
+    kit.cylinder(barrel, -1, COLLAR.height + 1),
+    kit.lying(CORE, [0, 0], [1, 0], 0, barrel + COLLAR.wall + 1, COLLAR.height / 2),
+  ])
+
+/** Height of a collar and its wall, mm. */
+export const COLLAR = { height: 6, wall: 3.5 } as const
