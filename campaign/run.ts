@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { act } from '../src/store/testing/tabs-acts'
 import { playTabs } from '../src/store/testing/tabs-model'
+import { assemble } from './assembly'
 import { tryInputs, type Tally } from './inputs'
 import { killBrowsers } from './kills'
 import { reductionTable } from './reduction'
@@ -10,7 +11,15 @@ import { tryProperties } from './properties'
  * What takes too long for every check: `npm run campaign` does the quick form of all, `npm run campaign KIND N` one kind as often as wanted.
  * Prints what was tried and what failed; exit 1 when something did. docs/campaign.md says what each is.
  */
-const QUICK = { cli: 10_000, importers: 10_000, tabs: 1000, kills: 5, reduction: 100, properties: 10 } as const
+const QUICK = {
+  cli: 10_000,
+  importers: 10_000,
+  tabs: 1000,
+  kills: 5,
+  reduction: 100,
+  properties: 10,
+  assembly: 2,
+} as const
 type Kind = keyof typeof QUICK
 
 const say = (line: string) => console.log(line)
@@ -48,6 +57,7 @@ const RUNS: Readonly<Record<Kind, (n: number) => Promise<number> | number>> = {
   },
   reduction: reductionTable,
   properties: (n) => (tryProperties(n) ? 0 : 1),
+  assembly: assemble,
 }
 
 const [kind, count] = process.argv.slice(2)

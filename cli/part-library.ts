@@ -2,6 +2,7 @@ import Module from 'manifold-3d'
 import type { PartsInput, PartName } from '../src/core/machines'
 import { inspectPart, type ThinSpot } from '../src/core/geometry/solids'
 import { buildPart, type PartMesh } from '../src/core/machines/build-part'
+import { checkAssembly, type AssemblyCheck } from '../src/core/machines/check-assembly'
 
 /** The mesh-boolean library in plain Node. */
 export async function handlePart(
@@ -12,4 +13,11 @@ export async function handlePart(
   wasm.setup()
   const mesh = buildPart(wasm, name, input)
   return { ...mesh, thin: inspectPart(wasm, mesh, input.fits) }
+}
+
+/** A machine put together, looked at in plain Node. */
+export async function checkWhole(input: PartsInput): Promise<AssemblyCheck[]> {
+  const wasm = await Module()
+  wasm.setup()
+  return checkAssembly(wasm, input)
 }

@@ -155,6 +155,8 @@ test.each(Object.keys(VERBS))('schema of %s describes input and output; the real
       file: fixture('recordings/spin_encoder_1000hz.csv'),
     },
     part: { build, part: 'nozzle-insert' },
+    assembly: { build },
+    bill: { build },
     blowdown: {
       vessel: { volumeM3: 2e-3, gaugePressurePa: 5e5, heat: 'adiabatic' },
       nozzle: { throatDiameterM: 1e-3 },

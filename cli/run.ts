@@ -72,9 +72,10 @@ function splitArguments(args: readonly string[]): {
     if (args[i] === '--out') {
       if (args[i + 1] === undefined) throw badInput('--out', 'a file name is expected after it')
       out = args[++i]
-    } else if (args[i] === '--shard') shard = shardOf(args[++i])
+    } else if (args[i] === '--assembly' && words[0] === 'part') words[0] = 'assembly'
+    else if (args[i] === '--shard') shard = shardOf(args[++i])
     else if (args[i].startsWith('-') && args[i] !== '-' && args[i] !== '--help')
-      throw badInput(args[i], 'unknown option; --out FILE and --shard i/n are the only ones')
+      throw badInput(args[i], 'unknown option; --out FILE, --shard i/n and, for part, --assembly are the only ones')
     else words.push(args[i])
   }
   return { words, out, shard }

@@ -397,3 +397,26 @@ export const partVerbOutput = z.strictObject({
   file: z.string().nullable(),
   notes: z.array(z.string()),
 })
+
+export const assemblyVerbInput = z.strictObject({ build: buildInput, part: z.enum(PART_NAMES).optional() })
+const billLine = z.strictObject({ code: z.string(), size: z.string(), count: z.number() })
+export const assemblyVerbOutput = z.strictObject({
+  placed: z.array(
+    z.strictObject({
+      body: z.string(),
+      size: z.string().nullable(),
+      turns: z.boolean(),
+      /** 4 × 4, column by column; lengths in mm. */
+      transform: z.array(z.number()),
+    }),
+  ),
+  checks: z.array(
+    z.strictObject({ code: z.string(), of: z.string(), found: z.number(), wanted: z.number(), fine: z.boolean() }),
+  ),
+  fine: z.boolean(),
+})
+export const billVerbInput = z.strictObject({ build: buildInput })
+export const billVerbOutput = z.strictObject({
+  make: z.array(z.strictObject({ part: z.string(), name: z.string(), copies: z.number(), metal: z.boolean() })),
+  buy: z.array(billLine),
+})

@@ -86,4 +86,17 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     // the mesh library is loaded by those who make a part
     run: async (input, { out }) => (await import('./part')).partVerb(input, out),
   },
+  assembly: {
+    about:
+      'a machine put together: every body with its transform, and whether it goes together and turns (also: part FILE --assembly)',
+    input: schemas.assemblyVerbInput,
+    output: schemas.assemblyVerbOutput,
+    run: async (input) => (await import('./part')).assemblyVerb(input),
+  },
+  bill: {
+    about: 'what has to be made and bought for a machine',
+    input: schemas.billVerbInput,
+    output: schemas.billVerbOutput,
+    run: async (input) => (await import('./part')).billVerb(input),
+  },
 }

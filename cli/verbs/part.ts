@@ -1,19 +1,21 @@
 import type { z } from 'zod'
-import { fitsFor } from '../../src/core/geometry'
+import { billOf, fitsFor, isBought } from '../../src/core/geometry'
 import { bearingClass } from '../../src/core/turbine'
-import { handlePart } from '../part-library'
+import { checkWhole, handlePart } from '../part-library'
 import { to3mf, toDxf, toStl, toSvg } from '../../src/project/parts'
 import type { partVerbInput } from '../schemas'
 import { badInput } from '../fault'
 import { writeOut } from '../files'
-import { notesOfPart, partSet, type PartsInput } from '../../src/core/machines'
+import { assemblyOf, notesOfPart, partSet, partSpec, partWords, type PartsInput } from '../../src/core/machines'
 
-/** A part of a build: figures of its mesh, and the file when one is asked for. */
-export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, out: string | null) {
+type Made = Pick<z.infer<typeof partVerbInput>, 'build'>
+
+/** What the parts of a build follow from. */
+function partsOf({ build }: Made): PartsInput {
   const nozzle = { ...build.nozzle, exitDiameterM: build.nozzle.exitDiameterM ?? build.nozzle.throatDiameterM }
   if (nozzle.inletBoreM <= nozzle.throatDiameterM)
     throw badInput('build.nozzle.inletBoreM', 'the inlet bore must be wider than the throat')
-  const input: PartsInput = {
+  return {
     machine: build.machine,
     nozzle,
     bearing: bearingClass(build.shaft.bearingClassId),
@@ -23,6 +25,41 @@ export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, o
     fits: fitsFor(build.making.process),
     outlets: build.making.outlets,
   }
+}
+
+/** A machine put together: every body with its transform, and what was looked at in the solids. */
+export async function assemblyVerb(given: Made) {
+  const input = partsOf(given)
+  const checks = await checkWhole(input)
+  return {
+    placed: assemblyOf(input).placed.map(({ body, pose, turns }) => ({
+      body: isBought(body) ? body.code : body,
+      size: isBought(body) ? body.size : null,
+      turns: turns ?? false,
+      transform: [...pose],
+    })),
+    checks,
+    fine: checks.every((c) => c.fine),
+  }
+}
+
+/** What has to be made and bought. */
+export function billVerb(given: Made) {
+  const input = partsOf(given)
+  return {
+    make: partSet(input).map(({ name, copies }) => ({
+      part: name,
+      name: partWords(name).name,
+      copies,
+      metal: partSpec(name, input)?.metal ?? false,
+    })),
+    buy: billOf(assemblyOf(input)),
+  }
+}
+
+/** A part of a build: figures of its mesh, and the file when one is asked for. */
+export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, out: string | null) {
+  const input = partsOf({ build })
   const own = partSet(input).map((p) => p.name)
   if (part !== 'hole-gauge' && !own.includes(part))
     throw badInput(

@@ -16,7 +16,7 @@ const PICTURES: [string, string, 'light' | 'dark', string | null][] = [
   ['axial', '/build?build=other-axial&station=rotor', 'light', null],
   ['vanes-dark', '/build?build=other-vane-motor&station=rotor', 'dark', 'Pressure and speed'],
   ['find', '/find?build=spindle-4', 'light', null],
-  ['assembly', '/make?build=other-axial', 'light', 'Put together'],
+  ['assembly', '/make?build=spindle-4', 'light', 'Put together'],
   ['shaft', '/build?build=spindle-4&station=shaft', 'light', null],
   ['bench', '/bench?build=spindle-3', 'light', null],
   ['bench-dark', '/bench?build=spindle-twin&run=run-spindle-twin-2', 'dark', null],
@@ -29,6 +29,10 @@ for (const [name, path, scheme, view] of PICTURES)
     const page = await context.newPage()
     await page.goto(`${baseURL}${path}`)
     if (view) await page.getByRole('tab', { name: view }).click()
+    if (name === 'assembly') {
+      await page.getByText('It goes together and turns').waitFor({ timeout: 60_000 })
+      await page.getByLabel('Drawn apart').fill('0.8')
+    }
     if (name === 'beginning') await page.getByRole('button', { name: 'Another machine…' }).click()
     if (name === 'find') await page.getByRole('button', { name: 'Search', exact: true }).click()
     // results of the runs come from a worker

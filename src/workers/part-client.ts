@@ -4,8 +4,13 @@ import { JobClient, type JobOptions } from './job-client'
 import type { PartRequest, PartResults } from './part-handler'
 import type { PartName, PartsInput } from '../core/machines'
 import type { PartMesh } from '../core/machines/build-part'
+import type { AssemblyCheck } from '../core/machines/check-assembly'
 
 const client = new JobClient<PartRequest, PartResults[PartRequest['kind']]>(
+  () => new Worker(new URL('./part.worker.ts', import.meta.url), { type: 'module' }),
+)
+
+const checker = new JobClient<PartRequest, PartResults[PartRequest['kind']]>(
   () => new Worker(new URL('./part.worker.ts', import.meta.url), { type: 'module' }),
 )
 
@@ -20,3 +25,7 @@ export const inspectPart = (
   options?: JobOptions,
 ): Promise<readonly ThinSpot[]> =>
   client.run({ kind: 'inspect', mesh: { vertices, triangles }, fits }, options) as Promise<readonly ThinSpot[]>
+
+/** Whether a machine goes together, turns and lets its air through, off the page's thread and beside the making of its parts. */
+export const checkMachine = (input: PartsInput, options?: JobOptions): Promise<readonly AssemblyCheck[]> =>
+  checker.run({ kind: 'check', input }, options) as Promise<readonly AssemblyCheck[]>

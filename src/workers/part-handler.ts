@@ -3,14 +3,17 @@ import type { Fits } from '../core/geometry'
 import { inspectPart, type Mesh, type ThinSpot } from '../core/geometry/solids'
 import type { PartsInput, PartName } from '../core/machines'
 import { buildPart, type PartMesh } from '../core/machines/build-part'
+import { checkAssembly, type AssemblyCheck } from '../core/machines/check-assembly'
 
 export type PartRequest =
   | { readonly kind: 'make'; readonly name: PartName; readonly input: PartsInput }
   | { readonly kind: 'inspect'; readonly mesh: Mesh; readonly fits: Fits }
+  | { readonly kind: 'check'; readonly input: PartsInput }
 
 export interface PartResults {
   readonly make: PartMesh
   readonly inspect: readonly ThinSpot[]
+  readonly check: readonly AssemblyCheck[]
 }
 
 let loading: Promise<ManifoldToplevel> | null = null
@@ -24,7 +27,12 @@ const library = (): Promise<ManifoldToplevel> =>
 
 export async function handlePart(request: PartRequest): Promise<PartResults[PartRequest['kind']]> {
   const wasm = await library()
-  return request.kind === 'make'
-    ? buildPart(wasm, request.name, request.input)
-    : inspectPart(wasm, request.mesh, request.fits)
+  switch (request.kind) {
+    case 'make':
+      return buildPart(wasm, request.name, request.input)
+    case 'inspect':
+      return inspectPart(wasm, request.mesh, request.fits)
+    case 'check':
+      return checkAssembly(wasm, request.input)
+  }
 }

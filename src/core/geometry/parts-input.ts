@@ -1,6 +1,6 @@
 import type { OutletForm } from '../flow'
 import type { BearingClass } from '../turbine'
-import type { Assembly } from './assembly'
+import type { Assembly, Bought } from './assembly'
 import { isBought } from './assembly'
 import type { Fits, OutletShape } from './fits'
 import type { NozzleShape } from './nozzle-outline'
@@ -40,6 +40,24 @@ export function partsOfAssembly<N extends string>({ placed }: Assembly<N>): Part
   const copies = new Map<N, number>()
   for (const { body } of placed) if (!isBought(body)) copies.set(body, (copies.get(body) ?? 0) + 1)
   return [...copies].map(([name, count]) => ({ name, copies: count }))
+}
+
+/** One kind of thing to buy, and how many of it. */
+export interface BillLine {
+  readonly code: Bought['code']
+  readonly size: string
+  readonly count: number
+}
+
+/** What has to be bought for an assembly, in the order in which the first of each is needed. */
+export function billOf({ placed }: Assembly): BillLine[] {
+  const lines = new Map<string, BillLine>()
+  for (const { body } of placed)
+    if (isBought(body)) {
+      const key = `${body.code} ${body.size}`
+      lines.set(key, { code: body.code, size: body.size, count: (lines.get(key)?.count ?? 0) + 1 })
+    }
+  return [...lines.values()]
 }
 
 /** Lengths along the shaft of an axial stack, mm. */

@@ -1,8 +1,8 @@
 import type { Manifold } from 'manifold-3d'
 import { PhysicsError } from '../errors'
-import { LONE_SEAT, insertShape, tailShape, type FedParts, type FlatProfile } from '../geometry'
+import { LONE_SEAT, insertShape, type FedParts, type FlatProfile } from '../geometry'
 import type { SolidKit } from '../geometry/solids/toolkit'
-import { hoseTailSolid, nozzleInsertSolid } from '../geometry/solids/nozzle-insert'
+import { nozzleInsertSolid } from '../geometry/solids/nozzle-insert'
 
 /** How one part becomes a solid, and what its flat drawing is. `I` is what the parts of its machine follow from. */
 export interface SolidSpec<I> {
@@ -23,8 +23,4 @@ export const refuse = (code: string, message: string, nextStep: string): Physics
 /** An insert that a hose fitting holds. */
 export const loneInsertSolid: SolidSpec<FedParts> = {
   make: (kit, { nozzle }) => nozzleInsertSolid(kit, nozzle, insertShape(nozzle, LONE_SEAT)),
-}
-
-export const hoseTail: SolidSpec<FedParts> = {
-  make: (kit, { nozzle, fits }) => hoseTailSolid(kit, tailShape(nozzle, fits)),
 }

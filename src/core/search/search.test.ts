@@ -283,6 +283,9 @@ test('a map holds the prediction where the build runs', () => {
   const t = (map.ownGaugePressurePa - map.gaugePressurePa[a]) / (map.gaugePressurePa[b] - map.gaugePressurePa[a])
   expect((map.bestPowerW[a] + t * (map.bestPowerW[b] - map.bestPowerW[a])) / own.figures.bestPowerW).toBeCloseTo(1, 1)
   expect(map.powerW.flat().every((w) => w >= 0)).toBe(true)
+  // its columns go from rest to the fastest that any row runs free
+  expect(map.speedRadPerS[0]).toBe(0)
+  expect(map.speedRadPerS[map.speedRadPerS.length - 1]).toBeCloseTo(Math.max(...map.freeSpeedRadPerS), 6)
 })
 
 test('a coarse map of a machine that holds the air back is within 1 % of its greatest power', () => {

@@ -8,6 +8,7 @@ import type { PlacedMesh } from '../../ui/PartView'
 import { MakeRoom } from '../make'
 
 const mockPlace = { query: '' }
+const mockChecks: { code: string; of: string; found: number; wanted: number; fine: boolean }[] = []
 const mockScene: { meshes: readonly PlacedMesh[]; marks?: readonly unknown[]; cut: unknown }[] = []
 const mockFiles: { name: string; content: BlobPart; type: string }[] = []
 jest.mock('next/navigation', () => ({
@@ -38,6 +39,8 @@ jest.mock('../../workers', () => {
     JobError,
     makePart: (name: string, input: unknown) => run({ kind: 'make', name, input }),
     inspectPart: (mesh: unknown, fits: unknown) => run({ kind: 'inspect', mesh, fits }),
+    // what is looked at is held by assembly.test: here only what is told of it
+    checkMachine: () => Promise.resolve(mockChecks),
   }
 })
 
@@ -45,6 +48,7 @@ let store: ProjectStore
 beforeEach(async () => {
   mockScene.length = 0
   mockFiles.length = 0
+  mockChecks.splice(0, mockChecks.length, { code: 'turns', of: 'all that turns', found: 0, wanted: 0, fine: true })
   store = await demoStore()
 })
 afterEach(async () => {
@@ -114,6 +118,22 @@ test('outlets: their area is told where they are made, and slots open more', asy
   fireEvent.change(screen.getByLabelText('Outlets'), { target: { value: 'slots' } })
   await waitFor(() => expect(area()).toBeGreaterThan(1.1 * holes))
   expect(screen.queryByText('The air cannot get out')).toBeNull()
+})
+
+test('what has to be bought stands beside the parts; put together, what falls short is told with what was found', async () => {
+  mockChecks.push({ code: 'radial', of: 'rotor, casing-lower', found: 0.412, wanted: 1, fine: false })
+  open('build=spindle-4')
+  expect(screen.getByText('2 ball bearings, 625')).toBeInTheDocument()
+  expect(screen.getAllByText(/^3 screws, button head, M3 × \d+$/)).toHaveLength(2)
+  fireEvent.click(screen.getByRole('tab', { name: 'Put together' }))
+  expect(await screen.findByText('1 of 2 fall short')).toBeInTheDocument()
+  expect(screen.getByText('rotor, casing-lower: gap round the rim, mm 0.412, stated 1.00')).toBeInTheDocument()
+})
+
+test('a machine that goes together says so', async () => {
+  open('build=other-axial')
+  fireEvent.click(screen.getByRole('tab', { name: 'Put together' }))
+  expect(await screen.findByText('It goes together and turns')).toBeInTheDocument()
 })
 
 test('put together: every part in its place, drawn apart by the slider, and the whole set goes out as one file', async () => {

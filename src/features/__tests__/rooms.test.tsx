@@ -329,7 +329,7 @@ test('make room: parts, notes and whether it is printed', () => {
   show(store, <MakeRoom />)
   expect(screen.getByText(/set screw sits in the metal, never in the print/)).toBeInTheDocument()
   fireEvent.click(screen.getByRole('button', { name: /^Nozzle insert/ }))
-  expect(screen.getByText(/sits on the pressure side/)).toBeInTheDocument()
+  expect(screen.getByText(/it lies in its seat one way only/)).toBeInTheDocument()
   fireEvent.click(screen.getByRole('button', { name: '○ Mark as printed' }))
   expect(build('spindle-4')?.made).toBe(true)
   fireEvent.click(screen.getByRole('tab', { name: 'Profile' }))

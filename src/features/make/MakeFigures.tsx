@@ -24,13 +24,15 @@ export function MakeFigures({
   part,
   state,
   whole,
-}: MakeProps & { readonly state: PartState; readonly whole: SetState }) {
+  first,
+}: MakeProps & { readonly state: PartState; readonly whole: SetState; readonly first: boolean }) {
   const shown = useShown()
   const project = useProject()
   const stem = fileStem(project, build)
   const outlets = useOutlets(build)
   const print = kindOf(build).print?.(build.machine)
-  const material = materialById(print?.materialId ?? 'petg')
+  const metal = partSpec(part, input)?.metal ?? false
+  const material = materialById(metal ? 'aluminium' : (print?.materialId ?? 'petg'))
   const mesh = state.status === 'made' ? state.mesh : null
   const thin = state.status === 'made' ? state.thin : null
   const box = mesh?.boundingBoxMm
@@ -41,7 +43,7 @@ export function MakeFigures({
   const larger = fits.bearing - play.bearing
   return (
     <>
-      <SectionTitle first>{partWords(part).name}</SectionTitle>
+      <SectionTitle first={first}>{partWords(part).name}</SectionTitle>
       <Box py="6px" borderBottomWidth="1px">
         Fits a box of
         <Box className="num" fontWeight="600">
@@ -54,7 +56,7 @@ export function MakeFigures({
         origin="predicted"
         value={mesh ? formatNumber(massG, 2) : '…'}
         unit="g"
-        sub={print ? material.label : `if it is ${material.label}`}
+        sub={print && !metal ? material.label : `if it is ${material.label}`}
       />
       <Figure
         label="Mesh"
@@ -84,16 +86,18 @@ export function MakeFigures({
       <Figure
         label="Too thin to print"
         origin="plain"
-        value={thin ? (thin.length === 0 ? 'nowhere' : formatNumber(thin[0].wallMm, 2)) : '…'}
-        unit={thin && thin.length > 0 ? 'mm' : ''}
+        value={metal ? 'not printed' : thin ? (thin.length === 0 ? 'nowhere' : formatNumber(thin[0].wallMm, 2)) : '…'}
+        unit={!metal && thin && thin.length > 0 ? 'mm' : ''}
         sub={
-          thin && thin.length > 0
-            ? `${thin.length} ${thin.length === 1 ? 'place' : 'places'} below ${fits.thinnest} mm, marked in the solid`
-            : `looked for walls below ${fits.thinnest} mm in 17 cuts`
+          metal
+            ? 'it is turned from metal, by its profile'
+            : thin && thin.length > 0
+              ? `${thin.length} ${thin.length === 1 ? 'place' : 'places'} below ${fits.thinnest} mm, marked in the solid`
+              : `looked for walls below ${fits.thinnest} mm in 17 cuts`
         }
-        warn={thin !== null && thin.length > 0}
+        warn={!metal && thin !== null && thin.length > 0}
       />
-      {thin !== null && thin.length > 0 && (
+      {!metal && thin !== null && thin.length > 0 && (
         <Advice tone="warn" title="Some of it will not come out">
           Thicken it where the solid is marked, or change the process: {PROCESS_WORDS[build.making.process]} makes walls
           from {fits.thinnest} mm.

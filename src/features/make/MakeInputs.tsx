@@ -1,13 +1,13 @@
 import { Box, chakra } from '@chakra-ui/react'
-import { FITS_OF, PROCESSES, wallFill, type OutletShape, type Process } from '../../core/geometry'
-import { notesOfPart, partWords, wallsOfPart, type PartName } from '../../core/machines'
+import { FITS_OF, PROCESSES, billOf, wallFill, type OutletShape, type Process } from '../../core/geometry'
+import { assemblyOf, notesOfPart, partSpec, partWords, wallsOfPart, type PartName } from '../../core/machines'
 import { formatNumber } from '../../core/units'
 import { LIMITS, type Build } from '../../project/document'
 import { useStore } from '../../store'
 import { ChoiceField, NumberField, SectionTitle } from '../../ui'
 import { useShown } from '../shared'
 import type { MakeProps } from './make-props'
-import { PROCESS_WORDS, fillInWords } from './make-words'
+import { PROCESS_WORDS, boughtInWords, fillInWords } from './make-words'
 import { useOutlets } from './use-outlets'
 
 /** The parts to choose from, how they are made, and what to know before printing. */
@@ -23,6 +23,8 @@ export function MakeInputs({
   const store = useStore()
   const outlets = useOutlets(build)
   const copies = (name: PartName) => set.filter((p) => p.name === name).reduce((sum, p) => sum + p.copies, 0)
+  const bill = billOf(assemblyOf(input))
+  const words = (name: PartName) => partSpec(name, input) ?? partWords(name)
   const { fits } = input
   const play = FITS_OF[build.making.process]
   const larger = fits.bearing - play.bearing
@@ -62,12 +64,22 @@ export function MakeInputs({
           onClick={() => onPart(name)}
         >
           {copies(name) > 1 ? `${copies(name)} × ` : ''}
-          {partWords(name).name}
+          {words(name).name}
           <Box fontSize="xs" color="mute" fontWeight="400">
-            {partWords(name).what}
+            {words(name).what}
           </Box>
         </chakra.button>
       ))}
+      {bill.length > 0 && (
+        <>
+          <SectionTitle>To buy</SectionTitle>
+          {bill.map((line) => (
+            <Box key={`${line.code} ${line.size}`} fontSize="sm" py="1" borderBottomWidth="1px">
+              {boughtInWords(line)}
+            </Box>
+          ))}
+        </>
+      )}
       <SectionTitle>Made by</SectionTitle>
       <ChoiceField
         label="Process"

@@ -11,7 +11,8 @@ import { MakeFigures } from './MakeFigures'
 import { MakeInputs } from './MakeInputs'
 import { MakeViews } from './MakeViews'
 import type { MakeView } from './make-props'
-import { usePart, useParts } from './use-part'
+import { GoesTogether } from './GoesTogether'
+import { useAssemblyCheck, usePart, useParts } from './use-part'
 
 function MadeMark({ build }: { build: Build }) {
   const store = useStore()
@@ -38,7 +39,10 @@ function Room({ build }: { build: Build }) {
   const set = useMemo(() => partSet(input), [input])
   const names = useMemo(() => [...new Set([...set.map((p) => p.name), 'hole-gauge' as const])], [set])
   const [chosen, setPart] = useState<PartName | null>(names.find((p) => p === asked) ?? null)
-  const part = names.find((n) => n === chosen) ?? names.find((n) => partSpec(n, input)?.turns) ?? names[0]
+  const part =
+    names.find((n) => n === chosen) ??
+    names.find((n) => partSpec(n, input)?.turns && !partSpec(n, input)?.metal) ??
+    names[0]
   const [view, setView] = useState<MakeView>('solid')
   const state = usePart(build, part, gauge)
   const whole = useParts(
@@ -47,6 +51,7 @@ function Room({ build }: { build: Build }) {
     view === 'together',
     gauge,
   )
+  const check = useAssemblyCheck(input, view === 'together')
   const shared = { build, input, set, part }
   return (
     <>
@@ -57,7 +62,12 @@ function Room({ build }: { build: Build }) {
       <Sheet
         left={<MakeInputs {...shared} names={names} onPart={setPart} />}
         middle={<MakeViews {...shared} state={state} whole={whole} view={view} onView={setView} />}
-        right={<MakeFigures {...shared} state={state} whole={whole} />}
+        right={
+          <>
+            {view === 'together' && <GoesTogether check={check} />}
+            <MakeFigures {...shared} first={view !== 'together'} state={state} whole={whole} />
+          </>
+        }
       />
     </>
   )

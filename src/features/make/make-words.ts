@@ -1,4 +1,5 @@
-import type { Process, WallFill } from '../../core/geometry'
+import type { BillLine, Process, WallFill } from '../../core/geometry'
+import type { AssemblyCheck } from '../../core/machines/check-assembly'
 import { formatNumber } from '../../core/units'
 
 /** What a slicer must be told about a wall. */
@@ -15,3 +16,37 @@ export const PROCESS_WORDS: Readonly<Record<Process, string>> = {
   resin: 'resin print',
   machined: 'machined',
 }
+
+const BOUGHT: Readonly<Record<BillLine['code'], readonly [one: string, many: string]>> = {
+  bearing: ['ball bearing', 'ball bearings'],
+  shaft: ['shaft, steel', 'shafts, steel'],
+  screw: ['screw, button head', 'screws, button head'],
+  nut: ['nut', 'nuts'],
+  'set-screw': ['set screw', 'set screws'],
+}
+
+/** A line of what is to be bought. */
+export const boughtInWords = ({ code, size, count }: BillLine): string =>
+  `${count} ${BOUGHT[code][count === 1 ? 0 : 1]}, ${size}`
+
+const CHECKS: Readonly<Record<AssemblyCheck['code'], string>> = {
+  overlap: 'two bodies in one place, mm³',
+  turns: 'what turns strikes what stands, mm³',
+  radial: 'gap round the rim, mm',
+  axial: 'gap along the shaft, mm',
+  'end-play': 'end play, mm',
+  jet: 'gap between nozzle and blades, mm',
+  seal: 'gap at the inlet, mm',
+  'way-in': 'something stands in the air’s way, mm³',
+  'way-on': 'something stands in the jet’s way, mm³',
+  'free-way': 'from nozzle to blades, mm',
+  hand: 'the jet turns it the other way',
+  seated: 'lies against nothing',
+  held: 'nothing holds it',
+  span: 'between the bearings, mm',
+  overhang: 'overhang, mm',
+}
+
+/** What falls short in a machine put together. */
+export const checkInWords = ({ code, of, found, wanted }: AssemblyCheck): string =>
+  `${of}: ${CHECKS[code]}${['hand', 'seated', 'held'].includes(code) ? '' : ` ${formatNumber(found, 3)}${wanted === 0 ? '' : `, stated ${formatNumber(wanted, 3)}`}`}`

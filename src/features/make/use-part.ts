@@ -2,8 +2,9 @@
 import { useEffect, useMemo, useState } from 'react'
 import { partsInput } from '../../project/parts/build-parts'
 import type { Build, HoleGauge } from '../../project/document'
-import { JobError, inspectPart, makePart, type ThinSpot } from '../../workers'
-import type { PartName } from '../../core/machines'
+import { JobError, checkMachine, inspectPart, makePart, type ThinSpot } from '../../workers'
+import type { PartName, PartsInput } from '../../core/machines'
+import type { AssemblyCheck } from '../../core/machines/check-assembly'
 import type { PartMesh } from '../../core/machines/build-part'
 
 export type PartState =
@@ -80,4 +81,27 @@ export function useParts(build: Build, names: readonly PartName[], wanted: boole
     return () => cancel.abort()
   }, [request, wanted])
   return made?.request === request ? made.state : { status: 'making', share: 0 }
+}
+
+export type CheckState =
+  | { readonly status: 'looking' }
+  | { readonly status: 'looked'; readonly checks: readonly AssemblyCheck[] }
+  | { readonly status: 'failed'; readonly message: string }
+
+/** Whether the machine goes together; looked at only while `wanted`, anew when what it follows from changes. */
+export function useAssemblyCheck(input: PartsInput, wanted: boolean): CheckState {
+  const [found, setFound] = useState<{ input: PartsInput; state: CheckState } | null>(null)
+  useEffect(() => {
+    if (!wanted) return
+    const cancel = new AbortController()
+    checkMachine(input, { signal: cancel.signal })
+      .then((checks) => setFound({ input, state: { status: 'looked', checks } }))
+      .catch((error: unknown) => {
+        if (error instanceof JobError && error.fault.code === 'CANCELLED') return
+        const message = error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error)
+        setFound({ input, state: { status: 'failed', message } })
+      })
+    return () => cancel.abort()
+  }, [input, wanted])
+  return found?.input === input ? found.state : { status: 'looking' }
 }

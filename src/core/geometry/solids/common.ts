@@ -65,29 +65,6 @@ export function keyedBore(
 /** A shallower key would not hold, mm. */
 const LEAST_KEY = 0.6
 
-/** Seat for a bearing in a plate: a boss of its height and what is cut out, the bearing pressed in from z = `from` towards a lip. */
-export function bearingSeat(
-  kit: SolidKit,
-  input: Pick<FedParts, 'bearing' | 'fits'>,
-  from: number,
-  at: Point = [0, 0],
-): { boss: Manifold; hollow: Manifold; height: number; radius: number } {
-  const { fits } = input
-  const outer = (input.bearing.outerM * mm) / 2
-  const width = input.bearing.widthM * mm
-  const lip = (outer + (input.bearing.boreM * mm) / 2) / 2
-  const height = width + 1.5
-  return {
-    boss: kit.cylinder(outer + fits.wall, from, from + height, at),
-    hollow: kit.union([
-      kit.cylinder(outer + fits.bearing, from - 1, from + width, at),
-      kit.cylinder(lip, from - 1, from + height + 1, at),
-    ]),
-    height,
-    radius: outer + fits.wall,
-  }
-}
-
 /** Wall that holds a bearing's outer ring, mm. */
 export const LIP = 1.5
 

@@ -53,9 +53,10 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
   return {
     placed: [
       at('volute', 0),
-      ...onShaft(input, l.stack, -15, l.top + 10),
-      at('radial-wheel', l.stack.from, true),
+      ...onShaft(input, l.stack, -15, l.top + 10).slice(0, 2),
       at('collar', l.stack.from - COLLAR.height, true),
+      at('radial-wheel', l.stack.from, true),
+      ...onShaft(input, l.stack, -15, l.top + 10).slice(2),
       at('volute-lid', l.joint),
       at(bearingBody(input.bearing), l.stack.high),
       over('outlet-duct', l.top),

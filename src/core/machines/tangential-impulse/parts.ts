@@ -132,11 +132,11 @@ export function rimAssembly(input: RimInput, above = { screws: 0, shaft: 25 }): 
       at('casing-lower', 0),
       at(ball, l.lowSeat - bearingWidth),
       at(shaftBody(input.shaftDiameterM * mm, 2 * l.half + above.shaft + 5), -5, true),
-      at('hub', l.lowSeat + END_PLAY / 2, true),
-      at('rotor', l.rotor, true),
       ...(l.screws > 0
         ? screwPlaces(l.screws, l.screwPitch).map((p) => put(screw(l.screwLength), posed([...p, l.rotor]), true))
         : [at('collar', l.rotor - COLLAR.height, true)]),
+      at('rotor', l.rotor, true),
+      at('hub', l.lowSeat + END_PLAY / 2, true),
       ...round(insert, angles),
       ...round(tail, angles),
       at(ball, l.highSeat),

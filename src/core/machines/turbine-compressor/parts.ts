@@ -54,8 +54,8 @@ function stage(l: StageLayout, z: number, last: boolean): Placed<Part>[] {
   return [
     at('impeller-housing', z),
     at('impeller-collar', impeller - COLLAR.height, true),
-    at('impeller-bush', impeller - COLLAR.height, true),
     at('impeller', impeller, true),
+    at('impeller-bush', impeller - COLLAR.height, true),
     at('impeller-lid', z + l.joint),
     ...(last ? [] : [at('stage-duct', z + l.joint + l.lid)]),
   ]

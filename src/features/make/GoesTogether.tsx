@@ -1,0 +1,40 @@
+import { Box } from '@chakra-ui/react'
+import { Advice, SectionTitle } from '../../ui'
+import { checkInWords } from './make-words'
+import type { CheckState } from './use-part'
+
+/** Whether the machine goes together, turns and lets its air through: what was looked at in its solids, and what falls short. */
+export function GoesTogether({ check }: { readonly check: CheckState }) {
+  const short = check.status === 'looked' ? check.checks.filter((c) => !c.fine) : []
+  return (
+    <>
+      <SectionTitle first>Put together</SectionTitle>
+      <Box py="6px" role="status" borderBottomWidth="1px">
+        {check.status === 'looking' && 'Looking whether it goes together and turns…'}
+        {check.status === 'failed' && check.message}
+        {check.status === 'looked' && (
+          <>
+            <Box fontWeight="600">
+              {short.length === 0
+                ? 'It goes together and turns'
+                : `${short.length} of ${check.checks.length} fall short`}
+            </Box>
+            <Box fontSize="xs" color="mute">
+              {check.checks.length} things looked at in the solids: bodies in each other’s way, a whole turn, the gaps
+              that are stated, the way of the air, screws and bearings in their seats
+            </Box>
+          </>
+        )}
+      </Box>
+      {short.length > 0 && (
+        <Advice tone="warn" title="Not as stated">
+          {short.slice(0, 6).map((c) => (
+            <Box as="p" key={`${c.code} ${c.of}`} mb="1">
+              {checkInWords(c)}
+            </Box>
+          ))}
+        </Advice>
+      )}
+    </>
+  )
+}
