@@ -41,11 +41,18 @@ export function lugAnglesClear(
   inTheWay: readonly Segment[],
   distance: number,
 ): number[] {
-  const clear = (degrees: number): boolean => {
-    return [radii].flat().every((radius) => {
+  const known = new Map<number, boolean>()
+  const free = (degrees: number): boolean =>
+    [radii].flat().every((radius) => {
       const [x, y] = polar(radius, degrees)
       return inTheWay.every((s) => fromSegment(s, x, y) >= distance)
     })
+  const clear = (degrees: number): boolean => {
+    const was = known.get(degrees)
+    if (was !== undefined) return was
+    const is = free(degrees)
+    known.set(degrees, is)
+    return is
   }
   const share = 360 / wanted
   const near = (target: number): number | undefined =>
@@ -58,11 +65,18 @@ export function lugAnglesClear(
       360,
     )
   // as asked for where that leaves them nearly even; else turned on a little, to where they stand most evenly
-  const sets = Array.from({ length: Math.ceil(share / 6) }, (_, k) =>
-    Array.from({ length: wanted }, (_, i) => near(first + 6 * k - share * i)).flatMap((a) => a ?? []),
-  ).filter((angles) => angles.length === wanted)
-  const best =
-    sets.find((angles) => spacing(angles) > 0.7 * share) ?? [...sets].sort((a, b) => spacing(b) - spacing(a))[0]
+  const setAt = (k: number) =>
+    Array.from({ length: wanted }, (_, i) => near(first + 6 * k - share * i)).flatMap((a) => a ?? [])
+  let best: readonly number[] | null = null
+  for (let k = 0; k < Math.ceil(share / 6); k++) {
+    const angles = setAt(k)
+    if (angles.length < wanted) continue
+    if (!best || spacing(angles) > spacing(best)) best = angles
+    if (spacing(angles) > 0.7 * share) {
+      best = angles
+      break
+    }
+  }
   if (!best || spacing(best) < CLOSEST) return []
   return best.map((a, i) => (i > 0 ? a : ([-8, 8, 5, -5].map((d) => a + d).find(clear) ?? a)))
 }
