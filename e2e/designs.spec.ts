@@ -60,7 +60,7 @@ test('make: every part of a pack is watertight; the set is seen together, cut an
     page.getByRole('img', { name: /parts in the order in which they go together/ }).locator('canvas'),
   ).toBeVisible({ timeout: 60_000 })
   // what a maker would see only with all of it on the table: that it goes together
-  await expect(page.getByText('It goes together and turns')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('It goes together and turns', { exact: true })).toBeVisible({ timeout: 60_000 })
   await expect(page.getByText('2 ball bearings, 625')).toBeVisible()
   await page.getByLabel('Drawn apart').fill('0.3')
   const [file] = await Promise.all([

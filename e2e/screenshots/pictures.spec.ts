@@ -30,7 +30,7 @@ for (const [name, path, scheme, view] of PICTURES)
     await page.goto(`${baseURL}${path}`)
     if (view) await page.getByRole('tab', { name: view }).click()
     if (name === 'assembly') {
-      await page.getByText('It goes together and turns').waitFor({ timeout: 60_000 })
+      await page.getByText('It goes together and turns', { exact: true }).waitFor({ timeout: 60_000 })
       await page.getByLabel('Drawn apart').fill('0.8')
     }
     if (name === 'beginning') await page.getByRole('button', { name: 'Another machine…' }).click()

@@ -11,6 +11,7 @@ import {
   FITS_OF,
   insertOutline,
   insertShape,
+  trimmedAt,
   type FedParts,
 } from '.'
 import { notesOfPart, type PartsInput, type TangentialImpulse } from '../machines'
@@ -99,6 +100,19 @@ describe('nozzle outline', () => {
     const at = nozzleStations({ ...plain.nozzle, exitDiameterM: 2e-3 })
     expect(0.25e-3 / (at.exitM - at.landEndM)).toBeCloseTo(Math.tan(5 * deg), 9)
   })
+})
+
+test('where a line beside the jet meets what cuts an insert: on the circle, on its near side; on a plane by its slope', () => {
+  const trim = { kind: 'cylinder', x: 24, z: 12, radius: Math.hypot(24, 12) } as const
+  expect(trimmedAt(trim, 0)).toBeCloseTo(0, 12)
+  for (const outward of [-2, -0.7, 0.7, 2]) {
+    const z = trimmedAt(trim, outward) as number
+    expect(Math.hypot(24 + outward, 12 - z)).toBeCloseTo(trim.radius, 9)
+    expect(Math.abs(z)).toBeLessThan(6)
+    expect(Math.sign(z)).toBe(Math.sign(outward))
+  }
+  expect(trimmedAt(trim, 3)).toBeNull()
+  expect(trimmedAt({ kind: 'plane', slopeRad: Math.PI / 6 }, 1)).toBeCloseTo(Math.sqrt(3), 12)
 })
 
 describe('solids', () => {

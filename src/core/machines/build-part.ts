@@ -119,7 +119,9 @@ export function buildPart(wasm: ManifoldToplevel, name: PartName, input: PartsIn
       boundingBoxMm: { min: [...box.min] as [number, number, number], max: [...box.max] as [number, number, number] },
       watertight: isWatertight(triangles),
       pieces,
-      profile: spec.profile?.(input) ?? profileOf(kit.sliced(solid, cut)),
+      profile:
+        spec.profile?.(input) ??
+        profileOf(spec.turned ? kit.sliced(kit.placed(solid, [-90, 0, 0]), 0) : kit.sliced(solid, cut)),
     }
   } finally {
     kit.free()

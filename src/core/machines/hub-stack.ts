@@ -60,7 +60,7 @@ export function stackHub(
 
 /** The same with the flange above the wheels and the collar below them: `from` and `to` are the wheels' ends. */
 export function hangingHub(
-  { bearing, shaftDiameterM }: Pick<FedParts, 'bearing' | 'shaftDiameterM'>,
+  input: Pick<FedParts, 'bearing' | 'shaftDiameterM'>,
   s: HubStack,
   barrel: number,
   flangeRadius: number,
@@ -68,18 +68,11 @@ export function hangingHub(
 ): HubShape {
   const end = s.low + END_PLAY / 2
   return {
-    bore: (shaftDiameterM * mm) / 2,
-    shoulder: Math.min(innerRing(bearing), barrel - 0.1),
-    barrel,
+    ...stackHub(input, s, barrel, flangeRadius, [[s.from, s.to]], keyDepth),
     barrelFrom: s.from - COLLAR.height - end,
     barrelTo: s.to - end,
     flangeFrom: s.to - end,
     flangeTo: s.to + FLANGE - end,
-    flangeRadius,
-    length: s.high - s.low - END_PLAY,
-    keys: [[s.from - end, s.to - end]],
-    keyDepth,
-    screws: [],
   }
 }
 

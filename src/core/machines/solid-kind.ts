@@ -11,6 +11,8 @@ export interface SolidSpec<I> {
   profile?(input: I): FlatProfile
   /** Where it is cut for its drawing, mm below its top; through the middle where left out. */
   readonly cutBelowTopMm?: number
+  /** A turned part: its drawing is a section along its axis, the axis upright. */
+  readonly turned?: boolean
 }
 
 /** The solids of a kind of machine: one for each of its parts. */
@@ -20,7 +22,16 @@ export type SolidsKind<I, N extends string> = Readonly<Record<N, SolidSpec<I>>>
 export const refuse = (code: string, message: string, nextStep: string): PhysicsError =>
   new PhysicsError({ code, message, nextStep })
 
+/** Says that inserts stand in each other's way, and what would make room beside fewer jets and a smaller bore. */
+export const crowded = ({ count, inletBoreM }: FedParts['nozzle'], where: string, roomier: string): PhysicsError =>
+  refuse(
+    'CROWDED',
+    `${count} inserts with a bore of ${(inletBoreM * 1000).toFixed(1)} mm stand in each other’s way ${where}.`,
+    `Take fewer jets, a smaller inlet bore${roomier}.`,
+  )
+
 /** An insert that a hose fitting holds. */
 export const loneInsertSolid: SolidSpec<FedParts> = {
+  turned: true,
   make: (kit, { nozzle }) => nozzleInsertSolid(kit, nozzle, insertShape(nozzle, LONE_SEAT)),
 }

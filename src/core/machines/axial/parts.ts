@@ -102,7 +102,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       of: ['wheel'],
       from: l.stages > 1 ? ['stator', 'end-plate'] : ['end-plate'],
       along: [1, 0, 0],
-      mm: l.inner - l.row.tip,
+      mm: input.machine.tipClearanceM * mm,
     },
     { code: 'jet', of: ['wheel'], from: ['lid'], along: [0, 0, 1], mm: l.top },
     ...endPlay,

@@ -197,8 +197,8 @@ const axialHub = (input: Input) => {
 }
 
 export const axialSolids: SolidsKind<RotatingParts<Axial>, PartOf<'axial'>> = {
-  hub: { make: (kit, input) => hubSolid(kit, axialHub(input)) },
-  collar: { make: (kit, input) => collarSolid(kit, axialLayout(input).row.hub) },
+  hub: { turned: true, make: (kit, input) => hubSolid(kit, axialHub(input)) },
+  collar: { turned: true, make: (kit, input) => collarSolid(kit, axialLayout(input).row.hub) },
   wheel: { make: (kit, input) => wheelSolid(kit, input.machine, input) },
   'wheel-spacer': { make: (kit, input) => spacerSolid(kit, axialLayout(input)) },
   stator: { make: statorSolid },

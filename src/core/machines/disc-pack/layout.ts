@@ -22,7 +22,7 @@ import type { DiscPack } from '.'
 const SPACER = 1
 const WEBS = 4
 const PLATE = 4
-const LEAST_GAP = 0.3
+export const LEAST_GAP = 0.3
 const BESIDE_BOSS = 5.2
 
 /** Openings of a disc: a ring with webs, one of them wide enough for the key. mm. */

@@ -4,7 +4,7 @@ import { endPlay, onShaft, overStack } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { insertJets, seatedInserts } from '../seated-inserts'
 import { airWall, casedInsert, collar, flangedHoseTail, hub } from '../shared-parts'
-import { packLayout } from './layout'
+import { LEAST_GAP, packLayout } from './layout'
 import type { DiscPack } from '.'
 
 type Parts = RotatingParts<DiscPack>
@@ -47,6 +47,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
   const top = l.joint + l.coverPlate
   const long = screwLength(top + M3.nut + 0.5)
   const foot = l.stack.from - l.rise
+  const clearance = Math.max(input.machine.clearanceM * mm, LEAST_GAP)
   return {
     placed: [
       at('pack-housing', 0),
@@ -63,9 +64,9 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
     ],
     jets: insertJets(input, l.pose, l.insert, l.exitBack),
     gaps: [
-      { code: 'radial', of: ['disc'], from: ['pack-housing'], along: [0, -1, 0], mm: l.clear },
-      { code: 'axial', of: ['disc'], from: ['pack-cover'], along: [0, 0, 1], mm: l.clear },
-      { code: 'axial', of: ['disc'], from: ['pack-housing'], along: [0, 0, -1], mm: l.clear },
+      { code: 'radial', of: ['disc'], from: ['pack-housing'], along: [0, -1, 0], mm: clearance },
+      { code: 'axial', of: ['disc'], from: ['pack-cover'], along: [0, 0, 1], mm: clearance },
+      { code: 'axial', of: ['disc'], from: ['pack-housing'], along: [0, 0, -1], mm: clearance },
       ...endPlay,
     ],
     turn: -1,

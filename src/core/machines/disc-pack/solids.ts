@@ -8,7 +8,7 @@ import { stackHub } from '../hub-stack'
 import { betweenNeighbours } from '../lug-angles'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
-import { refuse, type SolidsKind } from '../solid-kind'
+import { crowded, refuse, type SolidsKind } from '../solid-kind'
 import { jetAngles } from '../tangential-impulse/layout'
 import { packLayout } from './layout'
 import type { DiscPack } from '.'
@@ -62,11 +62,7 @@ function housingSolid(kit: SolidKit, input: Input): Manifold {
   const { machine: m, fits, nozzle } = input
   const l = packLayout(input)
   if (betweenNeighbours(l.line, nozzle.count) < 2 * l.tail.radius - 2 * fits.wall || l.lugs.length < 3)
-    throw refuse(
-      'CROWDED',
-      `${nozzle.count} inserts with a bore of ${(nozzle.inletBoreM * mm).toFixed(1)} mm stand in each other’s way round this pack.`,
-      'Take fewer jets, a smaller inlet bore or larger discs.',
-    )
+    throw crowded(nozzle, 'round this pack', ' or larger discs')
   const lug = lugs(kit, fits, l.wall, 0, l.joint, l.lugs)
   const seats = jetAngles(nozzle.count).map((degrees) => {
     const seat = solidSeat(kit, l.insert, l.tail, fits, Math.max(l.exitBack, l.insert.ahead + 0.3))
@@ -116,10 +112,13 @@ const packHub = (input: Input) => {
 }
 
 export const discPackSolids: SolidsKind<RotatingParts<DiscPack>, PartOf<'disc-pack'>> = {
-  hub: { make: (kit, input) => hubSolid(kit, packHub(input)) },
-  collar: { make: (kit, input) => collarSolid(kit, packLayout(input).hub) },
-  'nozzle-insert': { make: (kit, input) => nozzleInsertSolid(kit, input.nozzle, packLayout(input).insert) },
-  'hose-tail': { make: (kit, input) => flangedTailSolid(kit, packLayout(input).tail, input.fits) },
+  hub: { turned: true, make: (kit, input) => hubSolid(kit, packHub(input)) },
+  collar: { turned: true, make: (kit, input) => collarSolid(kit, packLayout(input).hub) },
+  'nozzle-insert': {
+    turned: true,
+    make: (kit, input) => nozzleInsertSolid(kit, input.nozzle, packLayout(input).insert),
+  },
+  'hose-tail': { turned: true, make: (kit, input) => flangedTailSolid(kit, packLayout(input).tail, input.fits) },
   disc: { make: discSolid },
   spacer: { make: spacerSolid },
   'pack-housing': { make: housingSolid, cutBelowTopMm: 1 },

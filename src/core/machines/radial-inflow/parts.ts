@@ -72,7 +72,13 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       },
     ],
     gaps: [
-      { code: 'axial', of: ['radial-wheel'], from: ['volute-lid'], along: [0, 0, 1], mm: l.clear },
+      {
+        code: 'axial',
+        of: ['radial-wheel'],
+        from: ['volute-lid'],
+        along: [0, 0, 1],
+        mm: input.machine.clearanceM * mm,
+      },
       { code: 'axial', of: ['radial-wheel'], from: ['volute'], along: [0, 0, -1], mm: UNDER },
       ...endPlay,
     ],

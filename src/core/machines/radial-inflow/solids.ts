@@ -139,12 +139,13 @@ function ductSolid(kit: SolidKit, input: Input): Manifold {
 
 export const radialSolids: SolidsKind<RotatingParts<RadialInflow>, PartOf<'radial-inflow'>> = {
   hub: {
+    turned: true,
     make: (kit, input) => {
       const l = radialLayout(input)
       return hubSolid(kit, hangingHub(input, l.stack, l.shape.bore, l.flange, l.keyDepth))
     },
   },
-  collar: { make: (kit, input) => collarSolid(kit, radialShape(input.machine).bore) },
+  collar: { turned: true, make: (kit, input) => collarSolid(kit, radialShape(input.machine).bore) },
   'radial-wheel': { make: wheelSolid },
   volute: { make: voluteSolid, cutBelowTopMm: 0.4 },
   'volute-lid': {

@@ -142,8 +142,8 @@ function feedPostSolid(kit: SolidKit, input: Input): Manifold {
 
 export const reactionSolids: SolidsKind<RotatingParts<ReactionRotor>, PartOf<'reaction-rotor'>> = {
   'reaction-rotor': { make: rotorSolid },
-  hub: { make: (kit, input) => hubSolid(kit, whirlHub(input)) },
-  collar: { make: (kit, input) => collarSolid(kit, (input.shaftDiameterM * mm) / 2) },
+  hub: { turned: true, make: (kit, input) => hubSolid(kit, whirlHub(input)) },
+  collar: { turned: true, make: (kit, input) => collarSolid(kit, (input.shaftDiameterM * mm) / 2) },
   'whirl-foot': { make: footSolid },
   'feed-post': { make: feedPostSolid },
 }

@@ -37,6 +37,9 @@ const parts = {
 
 function assembly(input: Parts): Assembly<keyof typeof parts> {
   const l = sideJetLayout(input)
+  const { casing } = input.machine
+  // in the open a ring stands 2 mm off
+  const clearance = casing.kind === 'close' ? casing.clearanceM * mm : 2
   const places = lugPlaces(l.rim, l.lugs)
   const top = l.under + l.nozzlePlate
   const long = screwLength(top + M3.nut + 0.5)
@@ -54,7 +57,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
     ],
     jets: insertJets(input, l.pose, l.insert, l.free),
     gaps: [
-      { code: 'radial', of: ['wheel'], from: ['shroud-ring'], along: [1, 0, 0], mm: l.inner - l.row.tip },
+      { code: 'radial', of: ['wheel'], from: ['shroud-ring'], along: [1, 0, 0], mm: clearance },
       { code: 'jet', of: ['wheel'], from: ['nozzle-plate', 'nozzle-insert'], along: [0, 0, 1], mm: l.top },
       {
         code: 'axial',

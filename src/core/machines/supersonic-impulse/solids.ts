@@ -1,6 +1,6 @@
 import type { Manifold } from 'manifold-3d'
 import type { FedParts } from '../../geometry'
-import { bearingSocket, lugs, mm } from '../../geometry/solids/common'
+import { bearingSocket, lugs } from '../../geometry/solids/common'
 import { collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { flangedTailSolid, nozzleInsertSolid, solidSeat, tailRoom } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
@@ -9,7 +9,7 @@ import { stackHub } from '../hub-stack'
 import { betweenNeighbours } from '../lug-angles'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
-import { refuse, type SolidsKind } from '../solid-kind'
+import { crowded, refuse, type SolidsKind } from '../solid-kind'
 import { jetAngles } from '../tangential-impulse/layout'
 import { sideJetLayout } from './layout'
 import type { SupersonicImpulse } from '.'
@@ -38,11 +38,7 @@ function nozzlePlateSolid(kit: SolidKit, input: Input): Manifold {
       'Give the jets at least 8° to the wheel’s face.',
     )
   if (betweenNeighbours(l.line, nozzle.count) < 2 * l.tail.radius - 2 * fits.wall || l.lugs.length < 3)
-    throw refuse(
-      'CROWDED',
-      `${nozzle.count} inserts with a bore of ${(nozzle.inletBoreM * mm).toFixed(1)} mm stand in each other’s way on this plate.`,
-      'Take fewer jets, a smaller inlet bore, a steeper angle or a larger wheel.',
-    )
+    throw crowded(nozzle, 'on this plate', ', a steeper angle or a larger wheel')
   const lug = lugs(kit, fits, l.rim, 0, l.nozzlePlate, l.lugs)
   const seats = jetAngles(nozzle.count).map((degrees) => {
     const seat = solidSeat(kit, l.insert, l.tail, fits, l.insert.ahead + 0.2)
@@ -74,11 +70,14 @@ const sideJetHub = (input: Input) => {
 }
 
 export const supersonicSolids: SolidsKind<RotatingParts<SupersonicImpulse>, PartOf<'supersonic-impulse'>> = {
-  hub: { make: (kit, input) => hubSolid(kit, sideJetHub(input)) },
-  collar: { make: (kit, input) => collarSolid(kit, sideJetLayout(input).row.hub) },
+  hub: { turned: true, make: (kit, input) => hubSolid(kit, sideJetHub(input)) },
+  collar: { turned: true, make: (kit, input) => collarSolid(kit, sideJetLayout(input).row.hub) },
   wheel: { make: (kit, input) => wheelSolid(kit, input.machine, input) },
-  'nozzle-insert': { make: (kit, input) => nozzleInsertSolid(kit, input.nozzle, sideJetLayout(input).insert) },
-  'hose-tail': { make: (kit, input) => flangedTailSolid(kit, sideJetLayout(input).tail, input.fits) },
+  'nozzle-insert': {
+    turned: true,
+    make: (kit, input) => nozzleInsertSolid(kit, input.nozzle, sideJetLayout(input).insert),
+  },
+  'hose-tail': { turned: true, make: (kit, input) => flangedTailSolid(kit, sideJetLayout(input).tail, input.fits) },
   'nozzle-plate': { make: nozzlePlateSolid },
   'shroud-ring': { make: shroudRingSolid },
   'end-plate': {

@@ -158,7 +158,7 @@ export function rimAssembly(input: RimInput, above = { screws: 0, shaft: 25 }): 
         of: ['rotor'],
         from: ['casing-lower', 'casing-upper'],
         along: awayFromJets(nozzle.count),
-        mm: l.cavity - l.tip,
+        mm: input.machine.casing.kind === 'close' ? input.machine.casing.clearanceM * mm : l.cavity - l.tip,
       },
       { code: 'axial', of: ['rotor'], from: ['casing-lower'], along: [0, 0, -1], mm: clear },
       { code: 'axial', of: ['rotor'], from: ['casing-upper'], along: [0, 0, 1], mm: clearAbove },

@@ -5,7 +5,7 @@ import { collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { hoseTailSolid, insertSeat, nozzleInsertSolid } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
 import { mm } from '../part-kind'
-import { refuse, type SolidsKind } from '../solid-kind'
+import { crowded, refuse, type SolidsKind } from '../solid-kind'
 import {
   LUG,
   betweenInserts,
@@ -48,11 +48,7 @@ function half(kit: SolidKit, input: RimInput, high: boolean): Manifold {
   const outerRadius = (bearing.outerM * mm) / 2
   const angles = lugAngles(l, nozzle.angleRad, nozzle.count)
   if (betweenInserts(l, nozzle.angleRad, nozzle.count) < 2 * l.boss - fits.wall || angles.length < 3)
-    throw refuse(
-      'CROWDED',
-      `${nozzle.count} inserts with a bore of ${(nozzle.inletBoreM * mm).toFixed(1)} mm stand in each other’s way round this rotor.`,
-      'Take fewer jets, a smaller inlet bore or a larger rotor.',
-    )
+    throw crowded(nozzle, 'round this rotor', ' or a larger rotor')
   if (l.half > TALLEST)
     throw refuse(
       'SPAN_WIDE',
@@ -110,11 +106,15 @@ const halves: Pick<SolidsKind<RimInput, keyof typeof rimParts>, 'casing-lower' |
 
 export const rimSolids: SolidsKind<RimInput, keyof typeof rimParts> = {
   rotor: { make: rotorSolid },
-  hub: { make: (kit, input) => hubSolid(kit, rimHub(input)) },
+  hub: { turned: true, make: (kit, input) => hubSolid(kit, rimHub(input)) },
   collar: {
+    turned: true,
     make: (kit, input) => collarSolid(kit, rimLayout(input).hub),
   },
-  'nozzle-insert': { make: (kit, input) => nozzleInsertSolid(kit, input.nozzle, rimLayout(input).insert) },
-  'hose-tail': { make: (kit, input) => hoseTailSolid(kit, rimLayout(input).tail) },
+  'nozzle-insert': {
+    turned: true,
+    make: (kit, input) => nozzleInsertSolid(kit, input.nozzle, rimLayout(input).insert),
+  },
+  'hose-tail': { turned: true, make: (kit, input) => hoseTailSolid(kit, rimLayout(input).tail) },
   ...halves,
 }

@@ -1,7 +1,7 @@
 import { at, posed, put, standing, tailLength, type Assembly, type Placed, type Vec } from '../../geometry'
 import { polar } from '../../geometry/solids/common'
 import { COLLAR } from '../../geometry/solids/hub'
-import { ONE_WAY, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
+import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { airWall, backWall, bentWheelNotes, collar, hub, spiralNotes } from '../shared-parts'
 import { rimAssembly, rimOutlets, rimParts } from '../tangential-impulse/parts'
 import { FLANGE, UNDER, rimOf, stageLayout, type StageLayout } from './layout'
@@ -104,7 +104,13 @@ function assembly(input: Driven): Assembly<Part> {
     ]),
     gaps: [
       ...rim.gaps,
-      { code: 'axial', of: ['impeller'], from: ['impeller-lid'], along: [0, 0, 1], mm: l.clear },
+      {
+        code: 'axial',
+        of: ['impeller'],
+        from: ['impeller-lid'],
+        along: [0, 0, 1],
+        mm: input.machine.impeller.clearanceM * mm,
+      },
       { code: 'axial', of: ['impeller'], from: ['impeller-housing'], along: [0, 0, -1], mm: UNDER },
     ],
   }

@@ -150,8 +150,9 @@ export const turbineCompressorSolids: SolidsKind<RotatingParts<TurbineCompressor
   ...turbine,
   standoff: { make: standoffSolid },
   impeller: { make: impellerSolid },
-  'impeller-bush': { make: bushSolid },
+  'impeller-bush': { turned: true, make: bushSolid },
   'impeller-collar': {
+    turned: true,
     make: (kit, input) => collarSolid(kit, stageLayout(input).bush),
   },
   'impeller-housing': { make: housingSolid, cutBelowTopMm: 0.4 },

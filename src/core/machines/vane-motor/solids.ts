@@ -133,9 +133,9 @@ function endSolid(kit: SolidKit, input: Input): Manifold {
 
 export const vaneSolids: SolidsKind<RotatingParts<VaneMotor>, PartOf<'vane-motor'>> = {
   'vane-rotor': { make: rotorSolid },
-  'rotor-sleeve': { make: sleeveSolid },
+  'rotor-sleeve': { turned: true, make: sleeveSolid },
   vane: { make: (kit, input) => vaneSolid(kit, vaneLayout(input)) },
   'vane-body': { make: bodySolid },
   'vane-end': { make: endSolid },
-  collar: { make: (kit, input) => collarSolid(kit, (input.shaftDiameterM * mm) / 2) },
+  collar: { turned: true, make: (kit, input) => collarSolid(kit, (input.shaftDiameterM * mm) / 2) },
 }

@@ -66,7 +66,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       { from: [x, y, l.stack.from - 0.5], to: [x, y, -5], radius: open },
     ] as { from: Vec; to: Vec; radius: number }[],
     gaps: [
-      { code: 'radial', of: ['wheel'], from: ['stack-foot'], along: [1, 0, 0], mm: l.inner - l.row.tip },
+      { code: 'radial', of: ['wheel'], from: ['stack-foot'], along: [1, 0, 0], mm: input.machine.tipClearanceM * mm },
       ...endPlay,
     ],
     turn: 1,

@@ -81,12 +81,13 @@ function bridgeSolid(kit: SolidKit, input: Input): Manifold {
 
 export const windStackSolids: SolidsKind<RotatingParts<WindStack>, PartOf<'wind-stack'>> = {
   hub: {
+    turned: true,
     make: (kit, input) => {
       const l = stackLayout(input)
       return hubSolid(kit, stackHub(input, l.stack, l.row.hub, l.flange, [[l.stack.from, l.stack.to]], l.keyDepth))
     },
   },
-  collar: { make: (kit, input) => collarSolid(kit, stackLayout(input).row.hub) },
+  collar: { turned: true, make: (kit, input) => collarSolid(kit, stackLayout(input).row.hub) },
   wheel: { make: (kit, input) => wheelSolid(kit, input.machine, input) },
   'stack-foot': { make: footSolid },
   'stack-bridge': { make: bridgeSolid },
