@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import Module from 'manifold-3d'
 import { PhysicsError } from '../src/core/errors'
 import { FAMILIES, type PartsInput } from '../src/core/machines'
-import { checkAssembly, withBearingsAsMade } from '../src/core/machines/check-assembly'
+import { checkAssembly, checkOrder, withBearingsAsMade } from '../src/core/machines/check-assembly'
 import { makeDemo } from '../src/project/demo'
 import { isTurbine } from '../src/project/document'
 import { variedBuilds } from '../src/project/document/varied-builds'
@@ -16,7 +16,7 @@ export async function assemble(n: number): Promise<number> {
   wasm.setup()
   const look = (name: string, input: PartsInput): 'fine' | 'short' | string => {
     try {
-      const short = checkAssembly(wasm, input).filter((c) => !c.fine)
+      const short = [...checkAssembly(wasm, input), ...checkOrder(wasm, input)].filter((c) => !c.fine)
       if (short.length === 0) return 'fine'
       console.log(
         `  ${name}: ${short.map((c) => `${c.code} ${c.of} ${c.found.toFixed(3)}/${c.wanted.toFixed(3)}`).join('; ')}`,

@@ -2,7 +2,7 @@ import Module from 'manifold-3d'
 import type { PartsInput, PartName } from '../src/core/machines'
 import { inspectPart, type ThinSpot } from '../src/core/geometry/solids'
 import { buildPart, type PartMesh } from '../src/core/machines/build-part'
-import { checkAssembly, type AssemblyCheck } from '../src/core/machines/check-assembly'
+import { checkAssembly, checkOrder, type AssemblyCheck } from '../src/core/machines/check-assembly'
 
 /** The mesh-boolean library in plain Node. */
 export async function handlePart(
@@ -19,5 +19,5 @@ export async function handlePart(
 export async function checkWhole(input: PartsInput): Promise<AssemblyCheck[]> {
   const wasm = await Module()
   wasm.setup()
-  return checkAssembly(wasm, input)
+  return [...checkAssembly(wasm, input), ...checkOrder(wasm, input)]
 }

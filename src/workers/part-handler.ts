@@ -3,7 +3,7 @@ import type { Fits } from '../core/geometry'
 import { inspectPart, type Mesh, type ThinSpot } from '../core/geometry/solids'
 import type { PartsInput, PartName } from '../core/machines'
 import { buildPart, type PartMesh } from '../core/machines/build-part'
-import { checkAssembly, type AssemblyCheck } from '../core/machines/check-assembly'
+import { checkAssembly, checkOrder, type AssemblyCheck } from '../core/machines/check-assembly'
 
 export type PartRequest =
   | { readonly kind: 'make'; readonly name: PartName; readonly input: PartsInput }
@@ -33,6 +33,6 @@ export async function handlePart(request: PartRequest): Promise<PartResults[Part
     case 'inspect':
       return inspectPart(wasm, request.mesh, request.fits)
     case 'check':
-      return checkAssembly(wasm, request.input)
+      return [...checkAssembly(wasm, request.input), ...checkOrder(wasm, request.input)]
   }
 }

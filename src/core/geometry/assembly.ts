@@ -29,6 +29,13 @@ export function aboutShaft(pose: Pose, degrees: number): Pose {
   })
 }
 
+/** Where a pose puts what stands by another pose on its body. */
+export const onBody = (outer: Pose, inner: Pose): Pose =>
+  inner.map((_, i) => {
+    const [row, column] = [i % 4, 4 * Math.floor(i / 4)]
+    return [0, 1, 2, 3].reduce((sum, k) => sum + outer[4 * k + row] * inner[column + k], 0)
+  })
+
 /** A pose moved by a vector. */
 export const movedBy = (pose: Pose, [x, y, z]: Vec): Pose =>
   pose.map((v, i) => (i === 12 ? v + x : i === 13 ? v + y : i === 14 ? v + z : v))
@@ -58,6 +65,8 @@ export interface Placed<N extends string = string> {
   readonly turns?: boolean
   /** Direction in which it is drawn apart, a unit vector; along the shaft where left out. */
   readonly apart?: Vec
+  /** Goes on from below, once the machine stands. */
+  readonly below?: boolean
 }
 
 /** One jet in its place. */

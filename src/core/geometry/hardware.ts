@@ -1,5 +1,6 @@
 import type { BearingClass } from '../turbine'
-import type { Bought } from './assembly'
+import { posed, put, type Bought, type Placed } from './assembly'
+import type { Point } from './point'
 
 const mm = 1000
 
@@ -29,7 +30,7 @@ export const screw = (lengthMm: number): Bought => ({
 })
 
 /** A nut, its near face on z = 0. */
-export const nut: Bought = {
+const nut: Bought = {
   code: 'nut',
   size: 'M3',
   outline: [
@@ -38,6 +39,28 @@ export const nut: Bought = {
     [M3.nutRadius, M3.nut],
     [M3.core + 0.1, M3.nut],
   ],
+}
+
+/** Nuts under what screws hold together, their upper faces at a height. */
+export const nutsUnder = (places: readonly Point[], z: number): Placed<never>[] =>
+  places.map((p) => ({ ...put(nut, posed([...p, z], [0, 0, -1])), below: true }))
+
+/** Lengths in which M3 set screws are sold, mm. Common practice, no source. */
+const SET_SCREW_LENGTHS = [3, 4, 5, 6, 8, 10, 12] as const
+
+/** The longest M3 set screw with a cup point (ISO 4029) that does not stand out of a hole of a depth, point on z = 0; drawn by its thread's core. */
+export const setScrew = (deepMm: number): Bought => {
+  const length = SET_SCREW_LENGTHS.findLast((l) => l <= deepMm + 1e-6) ?? SET_SCREW_LENGTHS[0]
+  return {
+    code: 'set-screw',
+    size: `M3 × ${length}`,
+    outline: [
+      [0, 0],
+      [M3.core, 0],
+      [M3.core, length],
+      [0, length],
+    ],
+  }
 }
 
 /** What a bearing's bore is wider than its shaft, on the radius, mm. */

@@ -1,8 +1,19 @@
 import type { Manifold, ManifoldToplevel } from 'manifold-3d'
-import { isBought, posed, type Assembly, type Jet, type Placed, type Pose, type StatedGap, type Vec } from '../geometry'
+import {
+  isBought,
+  posed,
+  waysOff,
+  type Assembly,
+  type Jet,
+  type Placed,
+  type Pose,
+  type Stage,
+  type StatedGap,
+  type Vec,
+} from '../geometry'
 import { SolidKit } from '../geometry/solids/toolkit'
 import { solidOf } from './build-part'
-import { assemblyOf, type PartName, type PartsInput } from './parts'
+import { assemblyOf, stagesOfMachine, type PartName, type PartsInput } from './parts'
 
 export type AssemblyCheckCode =
   /** Two bodies where one can be, mm3. */
@@ -29,6 +40,8 @@ export type AssemblyCheckCode =
   /** Between the middles of the bearings, and from the nearer one to a rotor that hangs over, mm. */
   | 'span'
   | 'overhang'
+  /** It can be put there with all that went on before it in its place: 1 or 0. */
+  | 'goes-on'
 
 /** What was looked at in a machine put together, what was found and what was wanted. */
 export interface AssemblyCheck {
@@ -306,4 +319,56 @@ export function checkAssembly(
 export function withBearingsAsMade<I extends PartsInput>(input: I): I {
   const { span, overhang } = assemblyOf(input)
   return span === null ? input : { ...input, spanM: span / 1000, overhangM: overhang / 1000 }
+}
+
+/** How far a body is drawn off before it counts as free, in steps that begin fine, mm. */
+const OFF_STEPS = [0.3, 1, 2.5, 5, 8, 12, 17, 24, 33, 45, 65, 100]
+/** What a thread or a push fit may hold, mm3. */
+const GRIP = 0.3
+
+/**
+ * Whether every body can be put where it belongs with all that went on before it in its place: taken off again, along the shaft or back along its own way, it strikes nothing.
+ * Error: looked at in steps; a body that has to be turned while it goes on counts as held.
+ */
+export function checkOrder(
+  wasm: ManifoldToplevel,
+  input: PartsInput,
+  stages: readonly Stage<PartName>[] = stagesOfMachine(input),
+): AssemblyCheck[] {
+  const kit = new SolidKit(wasm)
+  try {
+    const made = new Map<string, Manifold>()
+    const comesOff = (group: readonly Body[], before: readonly Body[], ways: readonly Vec[]) =>
+      ways.some((way) =>
+        OFF_STEPS.every((by) =>
+          group.every((g) => {
+            const gone = moved(g.solid, way, by, kit)
+            return before.every((b) => volumeOf(kit, gone, b.solid) < GRIP)
+          }),
+        ),
+      )
+    const standing: Body[] = []
+    const found: AssemblyCheck[] = []
+    const look = (group: readonly Body[], before: readonly Body[], inUnit: boolean) => {
+      const fine = comesOff(group, before, waysOff(group[0].placed, inUnit))
+      found.push({ code: 'goes-on', of: group[0].name, found: fine ? 1 : 0, wanted: 1, fine })
+    }
+    for (const { steps, unit } of stages) {
+      const onBench: Body[] = []
+      for (const step of steps) {
+        // copies go on one after the other, each along its own way
+        for (const body of bodiesOf(kit, input, step, made)) {
+          look([body], unit ? onBench : standing, unit)
+          ;(unit ? onBench : standing).push(body)
+        }
+      }
+      if (unit) {
+        look(onBench, standing, false)
+        standing.push(...onBench)
+      }
+    }
+    return found
+  } finally {
+    kit.free()
+  }
 }

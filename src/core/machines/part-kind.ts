@@ -1,4 +1,5 @@
-import type { Assembly, FedParts, PartsOf, WallOfPart } from '../geometry'
+import type { Assembly, FedParts, OnShaft, PartsOf, WallOfPart } from '../geometry'
+import type { SetScrewPlace } from '../geometry/solids/hub'
 
 /** What is known of one part before its solid is made. `I` is what the parts of its machine follow from. */
 export interface PartSpec<I> {
@@ -14,6 +15,10 @@ export interface PartSpec<I> {
   readonly hasOutlets?: boolean
   /** To be turned from metal, from its drawing: a print of it only shows whether it fits. */
   readonly metal?: boolean
+  /** When it goes on the shaft; between the two where left out. */
+  readonly onShaft?: OnShaft
+  /** The set screw that holds it, in its own place. */
+  setScrew?(input: I): SetScrewPlace
 }
 
 /** The printable parts of a kind of machine. */

@@ -1,4 +1,19 @@
-import { partsOfAssembly, type Assembly, type FedParts, type PartInSet, type WallOfPart } from '../geometry'
+import {
+  isBought,
+  onBody,
+  partsOfAssembly,
+  posed,
+  put,
+  setScrew,
+  type Assembly,
+  type FedParts,
+  stagesOf,
+  type PartInSet,
+  type Placed,
+  type Stage,
+  type WallOfPart,
+} from '../geometry'
+import { polar } from '../geometry/solids/common'
 import { axialParts } from './axial/parts'
 import { discPackParts } from './disc-pack/parts'
 import type { PartSpec, PartsKind, RotatingParts } from './part-kind'
@@ -65,8 +80,24 @@ export const partSpec = (
 export const partWords = (name: PartName): Pick<PartSpec<PartsInput>, 'name' | 'what'> =>
   ({ ...Object.assign({}, ...Object.values(PARTS).map(({ parts }) => parts)), ...BESIDE })[name]
 
+/** The set screw of a part in its place; none where it has none. */
+function setScrewOf({ body, pose, turns, below }: Placed<PartName>, input: PartsInput): Placed<PartName>[] {
+  const place = isBought(body) ? undefined : partSpec(body, input)?.setScrew?.(input)
+  if (!place) return []
+  const [x, y] = polar(1, place.turn)
+  const within = posed([place.from * x, place.from * y, place.z], [x, y, 0], [0, 0, 1])
+  return [{ ...put(setScrew(place.to - place.from), onBody(pose, within), turns), ...(below ? { below } : {}) }]
+}
+
 /** A machine put together: every part, what is bought and the air in their true places. */
-export const assemblyOf = (input: PartsInput) => kindOf(input).assembly(input) as Assembly<PartName>
+export function assemblyOf(input: PartsInput): Assembly<PartName> {
+  const raw = kindOf(input).assembly(input) as Assembly<PartName>
+  return { ...raw, placed: raw.placed.flatMap((p) => [p, ...setScrewOf(p, input)]) }
+}
+
+/** The order in which a machine is put together. */
+export const stagesOfMachine = (input: PartsInput): Stage<PartName>[] =>
+  stagesOf(assemblyOf(input), (name) => partSpec(name, input)?.onShaft)
 
 /** The parts of a machine that are made, in the order in which it is put together. */
 export const partSet = (input: PartsInput): readonly PartInSet<PartName>[] => partsOfAssembly(assemblyOf(input))

@@ -45,6 +45,7 @@ export const hub: PartSpec<FedParts> = {
   what: 'to be turned from metal: shoulders, barrel, key, flange',
   turns: true,
   metal: true,
+  onShaft: 'first',
   notes: () => [
     'Turn it from aluminium or brass by its drawing; a print shows whether it fits, and does not run.',
     'Its shoulders end at the inner rings of the bearings: they set the end play. The set screw goes through the flange onto a flat of the shaft.',
@@ -57,6 +58,7 @@ export const collar: PartSpec<unknown> = {
   what: 'clamps on the hub by a set screw',
   turns: true,
   metal: true,
+  onShaft: 'last',
   notes: () => [
     'Of metal; push it against the last wheel and tighten its M3 set screw on the hub’s barrel, not in the key’s groove.',
   ],

@@ -45,8 +45,9 @@ const CHECKS: Readonly<Record<AssemblyCheck['code'], string>> = {
   held: 'nothing holds it',
   span: 'between the bearings, mm',
   overhang: 'overhang, mm',
+  'goes-on': 'cannot be put there after what goes on before it',
 }
 
 /** What falls short in a machine put together. */
 export const checkInWords = ({ code, of, found, wanted }: AssemblyCheck): string =>
-  `${of}: ${CHECKS[code]}${['hand', 'seated', 'held'].includes(code) ? '' : ` ${formatNumber(found, 3)}${wanted === 0 ? '' : `, stated ${formatNumber(wanted, 3)}`}`}`
+  `${of}: ${CHECKS[code]}${['hand', 'seated', 'held', 'goes-on'].includes(code) ? '' : ` ${formatNumber(found, 3)}${wanted === 0 ? '' : `, stated ${formatNumber(wanted, 3)}`}`}`

@@ -4,9 +4,9 @@ import { sample } from '../../core/check-values/sample'
 import { PhysicsError } from '../../core/errors'
 import { isBought, movedBy, placedAt, posed, type Assembly, type Placed } from '../../core/geometry'
 import { SolidKit } from '../../core/geometry/solids/toolkit'
-import { FAMILIES, assemblyOf, type Family, type PartName, type PartsInput } from '../../core/machines'
+import { FAMILIES, assemblyOf, stagesOfMachine, type Family, type PartName, type PartsInput } from '../../core/machines'
 import { buildPart, solidOf } from '../../core/machines/build-part'
-import { checkAssembly, withBearingsAsMade } from '../../core/machines/check-assembly'
+import { checkAssembly, checkOrder, withBearingsAsMade } from '../../core/machines/check-assembly'
 import { makeDemo } from '../demo'
 import { isTurbine, newBuild } from '../document'
 import { variedBuilds } from '../document/varied-builds'
@@ -25,6 +25,8 @@ const short = (input: PartsInput, assembly?: Assembly<PartName>) =>
 const codes = (input: PartsInput, assembly: Assembly<PartName>) => [
   ...new Set(short(input, assembly).map((c) => c.code)),
 ]
+
+const nameOf = ({ body }: Placed<PartName>) => (isBought(body) ? body.code : body)
 
 const demo = makeDemo().project.builds.filter(isTurbine)
 const gauges = makeDemo().project.holeGauges
@@ -62,7 +64,6 @@ test.each(FAMILIES)('%s: property: so do random valid ones, or it is said which 
 describe('the checks find what is wrong', () => {
   const input = partsInput(demo[2])
   const right = assemblyOf(input)
-  const nameOf = ({ body }: Placed<PartName>) => (isBought(body) ? body.code : body)
   const change = (of: string, to: (p: Placed<PartName>) => Placed<PartName>): Assembly<PartName> => ({
     ...right,
     placed: right.placed.map((p) => (nameOf(p) === of ? to(p) : p)),
@@ -96,6 +97,45 @@ describe('the checks find what is wrong', () => {
   ] as const)('%s', (_, wrong, wanted) => {
     const found: readonly string[] = codes(input, wrong())
     for (const code of wanted) expect(found).toContain(code)
+  })
+})
+
+describe('the order in which it goes together', () => {
+  // one of each family: the spindle’s prints differ in nothing that is in each other’s way
+  const looked = demo.filter((b) => !['spindle-2', 'spindle-3', 'spindle-twin', 'spindle-4'].includes(b.id))
+  test.each(looked.map((b) => [b.id, b] as const))('%s: every body can be put where it belongs', (_, build) => {
+    const input = partsInput(build)
+    const stages = stagesOfMachine(input)
+    expect(stages.flatMap((s) => s.steps.flat())).toHaveLength(assemblyOf(input).placed.length)
+    const checks = checkOrder(wasm, input, stages)
+    expect(checks.filter((c) => !c.fine)).toEqual([])
+    expect(checks.length).toBeGreaterThanOrEqual(assemblyOf(input).placed.length)
+  })
+  test('a casing closed before its rotor is in, and wheels put on before what carries them, are found', () => {
+    const input = partsInput(demo[2])
+    const stages = stagesOfMachine(input)
+    const closing = stages.findIndex((s) => s.steps[0][0].body === 'casing-upper')
+    const wrong = [stages[0], stages[closing], ...stages.slice(1, closing), ...stages.slice(closing + 1)]
+    expect(
+      checkOrder(wasm, input, wrong)
+        .filter((c) => !c.fine)
+        .map((c) => c.of),
+    ).toContain('bearing')
+    // a bearing between two ledges: where the reaction rotor’s lower one lay before it went in from below
+    const whirl = first('reaction-rotor')
+    const fromAbove = stagesOfMachine(whirl).map((s) => ({
+      ...s,
+      steps: s.steps.map((step) => step.map((p) => ({ ...p, below: false }))),
+    }))
+    expect(
+      checkOrder(wasm, whirl, fromAbove)
+        .filter((c) => !c.fine)
+        .map((c) => c.of),
+    ).toContain('bearing')
+  })
+  test('what turns together is put together on the bench: shaft, hub, rotor, clamping screws, set screw', () => {
+    const unit = stagesOfMachine(partsInput(demo[2])).find((s) => s.unit)
+    expect(unit?.steps.map((s) => nameOf(s[0]))).toEqual(['shaft', 'hub', 'rotor', 'screw', 'set-screw'])
   })
 })
 

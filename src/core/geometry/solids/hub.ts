@@ -27,6 +27,22 @@ const CORE = 1.25
 /** What a hub is smaller than the bore it carries, on the radius, mm; a key beside its groove by twice that. */
 const PLAY = 0.04
 
+/** Where a set screw goes through a metal part onto what it holds: direction in degrees, height, from the inside out, mm. */
+export interface SetScrewPlace {
+  readonly turn: number
+  readonly z: number
+  readonly from: number
+  readonly to: number
+}
+
+/** The set screw of a hub: through the flange onto the shaft. */
+export const hubScrew = (h: HubShape): SetScrewPlace => ({
+  turn: 120,
+  z: (h.flangeFrom + h.flangeTo) / 2,
+  from: h.bore,
+  to: h.flangeRadius,
+})
+
 /** Hub with flange and keys, tapped for its clamping screws and for one set screw on the shaft. Lower end on z = 0. */
 export function hubSolid(kit: SolidKit, h: HubShape): Manifold {
   const keys =
@@ -38,7 +54,8 @@ export function hubSolid(kit: SolidKit, h: HubShape): Manifold {
           ),
         )
       : []
-  const set = kit.lying(CORE, [0, 0], polar(1, 120), 0, h.flangeRadius + 1, (h.flangeFrom + h.flangeTo) / 2)
+  const { turn, z } = hubScrew(h)
+  const set = kit.lying(CORE, [0, 0], polar(1, turn), 0, h.flangeRadius + 1, z)
   return kit.cut(
     kit.union([
       kit.cylinder(h.shoulder, 0, h.length),
@@ -58,8 +75,16 @@ export function hubSolid(kit: SolidKit, h: HubShape): Manifold {
 export const collarSolid = (kit: SolidKit, barrel: number): Manifold =>
   kit.cut(kit.cylinder(barrel + COLLAR.wall, 0, COLLAR.height), [
     kit.cylinder(barrel, -1, COLLAR.height + 1),
-    kit.lying(CORE, [0, 0], [1, 0], 0, barrel + COLLAR.wall + 1, COLLAR.height / 2),
+    kit.lying(CORE, [0, 0], polar(1, collarScrew(barrel).turn), 0, barrel + COLLAR.wall + 1, collarScrew(barrel).z),
   ])
 
 /** Height of a collar and its wall, mm. */
 export const COLLAR = { height: 6, wall: 3.5 } as const
+
+/** The set screw of a collar on a barrel. */
+export const collarScrew = (barrel: number): SetScrewPlace => ({
+  turn: 0,
+  z: COLLAR.height / 2,
+  from: barrel,
+  to: barrel + COLLAR.wall,
+})

@@ -1,7 +1,7 @@
 import { axialLengths, endPlateRim, ringRadii, wheelRow, type FedParts } from '../../geometry'
 import { LIP, keyDepth } from '../../geometry/solids/common'
-import { COLLAR } from '../../geometry/solids/hub'
-import { BESIDE, hubStack, type HubStack } from '../hub-stack'
+import { COLLAR, type HubShape } from '../../geometry/solids/hub'
+import { BESIDE, hubStack, stackHub, type HubStack } from '../hub-stack'
 import { mm } from '../part-kind'
 import type { Axial } from '.'
 
@@ -92,3 +92,16 @@ export function axialLayout(input: FedParts & { readonly machine: Axial }): Axia
 
 /** Height of a wheel's underside, the lowest being 0. */
 export const wheelAt = (l: AxialLayout, index: number): number => l.stack.from + index * l.stage
+
+/** The metal hub of the wheels, from its lower end; keys stand where the wheels are. */
+export const axialHub = (input: FedParts & { readonly machine: Axial }): HubShape => {
+  const l = axialLayout(input)
+  return stackHub(
+    input,
+    l.stack,
+    l.row.hub,
+    l.flange,
+    Array.from({ length: l.stages }, (_, i) => [wheelAt(l, i), wheelAt(l, i) + l.chord] as const),
+    l.keyDepth,
+  )
+}

@@ -1,7 +1,7 @@
 import {
   at,
   endPlateOutlets,
-  nut,
+  nutsUnder,
   posed,
   put,
   screw,
@@ -12,24 +12,25 @@ import {
   type Jet,
   type StatedGap,
 } from '../../geometry'
+import { collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { lugPlaces } from '../../geometry/solids/common'
 import { endPlay, onShaft, overStack } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { axialWheel, collar, hub } from '../shared-parts'
-import { axialLayout, axialRim, wheelAt } from './layout'
+import { axialHub, axialLayout, axialRim, wheelAt } from './layout'
 import type { Axial } from '.'
 
 type Parts = RotatingParts<Axial>
 
 const parts = {
-  hub,
-  collar,
+  hub: { ...hub, setScrew: (input) => hubScrew(axialHub(input)) },
+  collar: { ...collar, setScrew: (input) => collarScrew(axialLayout(input).row.hub) },
   wheel: axialWheel,
   'wheel-spacer': {
     name: 'Wheel spacer',
     what: 'keeps two wheels apart',
     turns: true,
-    notes: () => ['Its length sets the gaps beside the stators: measure it, and face it flat.'],
+    notes: () => ['Its length sets the gaps beside the stators: measure it, and face it flat. It is open on one side, where it goes past the hub’s keys.'],
   },
   stator: {
     name: 'Stator',
@@ -129,7 +130,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       at('lid', l.lid),
       at('feed-cone', l.lid + l.lidPlate),
       ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
-      ...places.map((p) => put(nut, posed([...p, 0], [0, 0, -1]))),
+      ...nutsUnder(places, 0),
     ],
     jets: slantedJets(
       input,

@@ -1,6 +1,7 @@
 import type { Manifold } from 'manifold-3d'
 import {
   GROOVE,
+  KEY,
   endPlateOutlets,
   tailShape,
   wheelRow,
@@ -21,11 +22,10 @@ import {
 import { collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { barbs } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
-import { stackHub } from '../hub-stack'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
-import { axialLayout, wheelAt, type AxialLayout } from './layout'
+import { axialHub, axialLayout, wheelAt, type AxialLayout } from './layout'
 import type { Axial } from '.'
 
 type Input = FedParts & { readonly machine: Axial }
@@ -78,9 +78,12 @@ export function statorSolid(kit: SolidKit, input: Input): Manifold {
 const gapRingSolid = (kit: SolidKit, l: AxialLayout): Manifold =>
   kit.cut(kit.cylinder(l.outer, 0, l.top), [kit.cylinder(l.inner, -1, l.top + 1)])
 
-/** Ring that keeps two wheels apart on the hub. */
+/** Ring that keeps two wheels apart on the hub: open on the side on which it goes past the wheels' keys. */
 const spacerSolid = (kit: SolidKit, l: AxialLayout): Manifold =>
-  kit.cut(kit.cylinder(l.spacer, 0, l.stage - l.chord), [kit.cylinder(l.row.hub, -1, l.stage)])
+  kit.cut(kit.cylinder(l.spacer, 0, l.stage - l.chord), [
+    kit.cylinder(l.row.hub, -1, l.stage),
+    ...(l.keyDepth > 0 ? [kit.box([l.spacer + 1, KEY.width, l.stage + 1], [0, -KEY.width / 2, -1])] : []),
+  ])
 
 /** Lid: a plate with slanted feed holes over the blades, a closed boss with the bearing seat and room for the collar. Lies on its underside. */
 function lidSolid(kit: SolidKit, input: Input): Manifold {
@@ -181,19 +184,6 @@ function endPlateSolid(kit: SolidKit, input: Input): Manifold {
   const top = wheelAt(l, 0) + l.chord
   const ring = kit.cut(kit.cylinder(l.outer, l.plate - 0.2, top), [kit.cylinder(l.inner, l.plate - 1, top + 1)])
   return kit.union([outletPlate(kit, input, l.rim, l.plate), ring])
-}
-
-/** Keys stand where the wheels are. */
-const axialHub = (input: Input) => {
-  const l = axialLayout(input)
-  return stackHub(
-    input,
-    l.stack,
-    l.row.hub,
-    l.flange,
-    Array.from({ length: l.stages }, (_, i) => [wheelAt(l, i), wheelAt(l, i) + l.chord] as const),
-    l.keyDepth,
-  )
 }
 
 export const axialSolids: SolidsKind<RotatingParts<Axial>, PartOf<'axial'>> = {

@@ -11,9 +11,9 @@ import {
   type Pose,
 } from '../../geometry'
 import { LIP, LUG } from '../../geometry/solids/common'
-import { COLLAR } from '../../geometry/solids/hub'
+import { COLLAR, type HubShape } from '../../geometry/solids/hub'
 import { rootBetween } from '../../numerics/root'
-import { BESIDE, FLANGE, hubStack, type HubStack } from '../hub-stack'
+import { BESIDE, FLANGE, hubStack, stackHub, type HubStack } from '../hub-stack'
 import { lugAnglesClear, roundShaft, type Segment } from '../lug-angles'
 import { mm } from '../part-kind'
 import type { DiscPack } from '.'
@@ -184,4 +184,10 @@ export function packLayout(input: FedParts & { readonly machine: DiscPack }): Pa
       tail.radius + BESIDE_BOSS,
     ),
   }
+}
+
+/** The metal hub of the pack, from its lower end. */
+export const packHub = (input: FedParts & { readonly machine: DiscPack }): HubShape => {
+  const l = packLayout(input)
+  return stackHub(input, l.stack, l.hub, l.outlets.spacer, [[l.stack.from, l.stack.to]], KEY.depth)
 }

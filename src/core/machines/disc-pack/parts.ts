@@ -1,17 +1,18 @@
-import { at, lying, nut, packOutlets, posed, put, screw, screwLength, M3, type Assembly } from '../../geometry'
+import { at, lying, nutsUnder, packOutlets, posed, put, screw, screwLength, M3, type Assembly } from '../../geometry'
+import { collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { lugPlaces } from '../../geometry/solids/common'
 import { endPlay, onShaft, overStack } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { insertJets, seatedInserts } from '../seated-inserts'
 import { airWall, casedInsert, collar, flangedHoseTail, hub } from '../shared-parts'
-import { LEAST_GAP, packLayout } from './layout'
+import { LEAST_GAP, packHub, packLayout } from './layout'
 import type { DiscPack } from '.'
 
 type Parts = RotatingParts<DiscPack>
 
 const parts = {
-  hub,
-  collar,
+  hub: { ...hub, setScrew: (input) => hubScrew(packHub(input)) },
+  collar: { ...collar, setScrew: (input) => collarScrew(packLayout(input).hub) },
   disc: {
     name: 'Disc',
     what: 'keyed bore, outlet holes',
@@ -60,7 +61,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       at('pack-cover', l.joint),
       ...seatedInserts(input, l.pose),
       ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
-      ...places.map((p) => put(nut, posed([...p, 0], [0, 0, -1]))),
+      ...nutsUnder(places, 0),
     ],
     jets: insertJets(input, l.pose, l.insert, l.exitBack),
     gaps: [

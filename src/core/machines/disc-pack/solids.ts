@@ -4,13 +4,12 @@ import { bearingPocket, bearingSocket, keyedBore, lugs, mm, windows } from '../.
 import { collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { flangedTailSolid, nozzleInsertSolid, solidSeat } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
-import { stackHub } from '../hub-stack'
 import { betweenNeighbours } from '../lug-angles'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { crowded, refuse, type SolidsKind } from '../solid-kind'
 import { jetAngles } from '../tangential-impulse/layout'
-import { packLayout } from './layout'
+import { packHub, packLayout } from './layout'
 import type { DiscPack } from '.'
 
 type Input = FedParts & { readonly machine: DiscPack }
@@ -104,11 +103,6 @@ function coverSolid(kit: SolidKit, input: Input): Manifold {
       ...lug.holes,
     ],
   )
-}
-
-const packHub = (input: Input) => {
-  const l = packLayout(input)
-  return stackHub(input, l.stack, l.hub, l.outlets.spacer, [[l.stack.from, l.stack.to]], KEY.depth)
 }
 
 export const discPackSolids: SolidsKind<RotatingParts<DiscPack>, PartOf<'disc-pack'>> = {

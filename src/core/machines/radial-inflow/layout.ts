@@ -1,8 +1,8 @@
 import { tailShape, type FedParts, type TailShape } from '../../geometry'
 import { LIP, keyDepth } from '../../geometry/solids/common'
 import { lidHeight, type Bent } from '../../geometry/solids/bent-wheel'
-import { COLLAR } from '../../geometry/solids/hub'
-import { BESIDE, FLANGE, type HubStack } from '../hub-stack'
+import { COLLAR, type HubShape } from '../../geometry/solids/hub'
+import { BESIDE, FLANGE, hangingHub, type HubStack } from '../hub-stack'
 import { mm } from '../part-kind'
 import type { RadialInflow } from '.'
 
@@ -105,4 +105,10 @@ export function radialLayout(input: FedParts & { readonly machine: RadialInflow 
     tail,
     clear,
   }
+}
+
+/** The metal hub of the wheel, from its lower end. */
+export const radialHub = (input: FedParts & { readonly machine: RadialInflow }): HubShape => {
+  const l = radialLayout(input)
+  return hangingHub(input, l.stack, l.shape.bore, l.flange, l.keyDepth)
 }

@@ -1,7 +1,7 @@
 import {
   at,
   bearingBody,
-  nut,
+  nutsUnder,
   over,
   posed,
   put,
@@ -13,19 +13,19 @@ import {
   type Assembly,
 } from '../../geometry'
 import { lugPlaces } from '../../geometry/solids/common'
-import { COLLAR } from '../../geometry/solids/hub'
+import { COLLAR, collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { endPlay, onShaft } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { airWall, backWall, bentWheelNotes, collar, hub, spiralNotes } from '../shared-parts'
-import { UNDER, radialLayout } from './layout'
+import { UNDER, radialHub, radialShape, radialLayout } from './layout'
 import { spoutFrom } from './solids'
 import type { RadialInflow } from '.'
 
 type Parts = RotatingParts<RadialInflow>
 
 const parts = {
-  hub,
-  collar,
+  hub: { ...hub, setScrew: (input) => hubScrew(radialHub(input)) },
+  collar: { ...collar, setScrew: (input) => collarScrew(radialShape(input.machine).bore) },
   'radial-wheel': {
     name: 'Radial wheel',
     what: 'blades on a curved back',
@@ -61,7 +61,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       at(bearingBody(input.bearing), l.stack.high),
       over('outlet-duct', l.top),
       ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
-      ...places.map((p) => put(nut, posed([...p, 0], [0, 0, -1]))),
+      ...nutsUnder(places, 0),
     ],
     jets: [],
     ways: [

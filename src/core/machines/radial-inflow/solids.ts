@@ -4,11 +4,10 @@ import { bentWheel, hoseSpout, shroudLid, spout } from '../../geometry/solids/be
 import { LUG, UNEVEN, bearingPocket, bearingSocket, lugs, mm } from '../../geometry/solids/common'
 import { COLLAR, collarSolid, hubSolid } from '../../geometry/solids/hub'
 import type { SolidKit } from '../../geometry/solids/toolkit'
-import { hangingHub } from '../hub-stack'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
-import { ARM, RING, radialLayout, radialShape, type RadialLayout } from './layout'
+import { ARM, RING, radialHub, radialLayout, radialShape, type RadialLayout } from './layout'
 import type { RadialInflow } from '.'
 
 type Input = FedParts & { readonly machine: RadialInflow }
@@ -138,13 +137,7 @@ function ductSolid(kit: SolidKit, input: Input): Manifold {
 }
 
 export const radialSolids: SolidsKind<RotatingParts<RadialInflow>, PartOf<'radial-inflow'>> = {
-  hub: {
-    turned: true,
-    make: (kit, input) => {
-      const l = radialLayout(input)
-      return hubSolid(kit, hangingHub(input, l.stack, l.shape.bore, l.flange, l.keyDepth))
-    },
-  },
+  hub: { turned: true, make: (kit, input) => hubSolid(kit, radialHub(input)) },
   collar: { turned: true, make: (kit, input) => collarSolid(kit, radialShape(input.machine).bore) },
   'radial-wheel': { make: wheelSolid },
   volute: { make: voluteSolid, cutBelowTopMm: 0.4 },

@@ -1,7 +1,7 @@
 import { screwLength, tailShape, M3, type FedParts, type Point, type TailShape } from '../../geometry'
 import { LUG, polar } from '../../geometry/solids/common'
-import { COLLAR } from '../../geometry/solids/hub'
-import { BESIDE } from '../hub-stack'
+import { COLLAR, type HubShape } from '../../geometry/solids/hub'
+import { BESIDE, END_PLAY } from '../hub-stack'
 import { mm } from '../part-kind'
 import type { ReactionRotor } from '.'
 
@@ -100,5 +100,25 @@ export function whirlLayout(input: FedParts & { readonly machine: ReactionRotor 
     tip: height / 2 - channel - 0.3 + OVER,
     tail,
     foot: 4,
+  }
+}
+
+/** Hub under the rotor: flange with through holes for its screws, a shoulder that ends at the bearing's inner ring. From its lower end. */
+export const whirlHub = (input: FedParts & { readonly machine: ReactionRotor }): HubShape => {
+  const l = whirlLayout(input)
+  const shoulder = (input.shaftDiameterM * mm) / 2 + 1.4
+  return {
+    bore: (input.shaftDiameterM * mm) / 2,
+    shoulder,
+    barrel: shoulder,
+    barrelFrom: 0,
+    barrelTo: BESIDE,
+    flangeFrom: BESIDE - END_PLAY / 2,
+    flangeTo: BESIDE - END_PLAY / 2 + l.flange,
+    flangeRadius: l.flangeRadius,
+    length: BESIDE - END_PLAY / 2 + l.flange,
+    keys: [],
+    keyDepth: 0,
+    screws: l.screws,
   }
 }

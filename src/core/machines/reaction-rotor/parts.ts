@@ -1,7 +1,7 @@
 import {
   at,
   bearingBody,
-  nut,
+  nutsUnder,
   posed,
   put,
   screw,
@@ -14,11 +14,11 @@ import {
   type Placed,
 } from '../../geometry'
 import { UNEVEN, polar } from '../../geometry/solids/common'
-import { COLLAR } from '../../geometry/solids/hub'
+import { COLLAR, collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { END_PLAY } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { collar, hub } from '../shared-parts'
-import { BRIDGE, OVER, PIN, whirlLayout, type WhirlLayout } from './layout'
+import { BRIDGE, OVER, PIN, whirlHub, whirlLayout, type WhirlLayout } from './layout'
 import type { ReactionRotor } from '.'
 
 type Parts = RotatingParts<ReactionRotor>
@@ -35,6 +35,7 @@ const parts = {
   },
   hub: {
     ...hub,
+    setScrew: (input) => hubScrew(whirlHub(input)),
     what: 'to be turned from metal: flange under the rotor, shoulder on the bearing',
     notes: () => [
       'Turn it from aluminium or brass. Screws from above, through the rotor, clamp it; the set screw sits in its flange, on a flat of the shaft.',
@@ -42,6 +43,7 @@ const parts = {
   },
   collar: {
     ...collar,
+    setScrew: (input) => collarScrew((input.shaftDiameterM * mm) / 2),
     notes: () => ['Of metal; under the lower bearing, with a sheet of paper’s play: it keeps the rotor from rising.'],
   },
   'whirl-foot': {
@@ -76,11 +78,11 @@ function pivot(input: Parts, l: WhirlLayout): Placed<Part>[] {
   if (!l.onBearings) return [at(pin, l.rotor + PIN.into - PIN.length)]
   const ball = bearingBody(input.bearing)
   return [
-    at(ball, l.lowBearing),
+    { ...at(ball, l.lowBearing), below: true },
     at(ball, l.highBearing),
     at(shaftBody(input.shaftDiameterM * mm, l.rotor), 0, true),
     at('hub', l.columnTop + END_PLAY / 2, true),
-    at('collar', l.lowBearing - END_PLAY / 2 - COLLAR.height, true),
+    { ...at('collar', l.lowBearing - END_PLAY / 2 - COLLAR.height, true), below: true },
     ...l.screws.map((p) => put(screw(l.screwLength), posed([...p, l.rotor + l.height], [0, 0, -1]), true)),
   ]
 }
@@ -100,7 +102,7 @@ function assembly(input: Parts): Assembly<Part> {
       at('reaction-rotor', l.rotor, true),
       at('feed-post', l.bridge - l.tip),
       ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
-      ...places.map((p) => put(nut, posed([...p, 0], [0, 0, -1]))),
+      ...nutsUnder(places, 0),
     ],
     jets: Array.from({ length: nozzle.count }, (_, i) => {
       const a = (2 * Math.PI * i) / nozzle.count

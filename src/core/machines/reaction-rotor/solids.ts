@@ -1,14 +1,13 @@
 import type { Manifold } from 'manifold-3d'
 import { type FedParts, type Point } from '../../geometry'
 import { LUG, UNEVEN, mm, polar } from '../../geometry/solids/common'
-import { collarSolid, hubSolid, type HubShape } from '../../geometry/solids/hub'
+import { collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { barbs } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
-import { BESIDE, END_PLAY } from '../hub-stack'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
-import { BRIDGE, OVER, whirlLayout } from './layout'
+import { BRIDGE, OVER, whirlHub, whirlLayout } from './layout'
 import type { ReactionRotor } from '.'
 
 type Input = FedParts & { readonly machine: ReactionRotor }
@@ -66,26 +65,6 @@ function rotorSolid(kit: SolidKit, input: Input): Manifold {
   return kit.cut(solid, [kit.cylinder(l.seal, l.socket, l.height + 1), ...channels, ...below])
 }
 
-/** Hub under the rotor: flange with through holes for its screws, a shoulder that ends at the bearing's inner ring. From its lower end. */
-const whirlHub = (input: Input): HubShape => {
-  const l = whirlLayout(input)
-  const shoulder = (input.shaftDiameterM * mm) / 2 + 1.4
-  return {
-    bore: (input.shaftDiameterM * mm) / 2,
-    shoulder,
-    barrel: shoulder,
-    barrelFrom: 0,
-    barrelTo: BESIDE,
-    flangeFrom: BESIDE - END_PLAY / 2,
-    flangeTo: BESIDE - END_PLAY / 2 + l.flange,
-    flangeRadius: l.flangeRadius,
-    length: BESIDE - END_PLAY / 2 + l.flange,
-    keys: [],
-    keyDepth: 0,
-    screws: l.screws,
-  }
-}
-
 /** Foot with the column that carries the bearings or the point, and posts for the bridge. */
 function footSolid(kit: SolidKit, input: Input): Manifold {
   const l = whirlLayout(input)
@@ -104,7 +83,8 @@ function footSolid(kit: SolidKit, input: Input): Manifold {
   const inside = l.onBearings
     ? [
         kit.cylinder((input.shaftDiameterM * mm) / 2 + 3.5 + 1.5, -1, l.lowBearing),
-        kit.cylinder(outer + fits.bearing, l.lowBearing - 0.01, l.lowBearing + width),
+        // the lower bearing goes in from below, against a ledge: the collar under it pulls it up
+        kit.cylinder(outer + fits.bearing, -1, l.lowBearing + width),
         kit.cylinder(outer + fits.bearing, l.highBearing, l.columnTop + 1),
         kit.cylinder((input.shaftDiameterM * mm) / 2 + 1.5, -1, l.columnTop + 1),
       ]

@@ -12,8 +12,8 @@ import {
   type Pose,
 } from '../../geometry'
 import { LIP, LUG, keyDepth } from '../../geometry/solids/common'
-import { COLLAR } from '../../geometry/solids/hub'
-import { BESIDE, hubStack, type HubStack } from '../hub-stack'
+import { COLLAR, type HubShape } from '../../geometry/solids/hub'
+import { BESIDE, hubStack, stackHub, type HubStack } from '../hub-stack'
 import { lugAnglesClear, roundShaft, type Segment } from '../lug-angles'
 import { mm } from '../part-kind'
 import type { SupersonicImpulse } from '.'
@@ -110,4 +110,10 @@ export function sideJetLayout(input: FedParts & { readonly machine: SupersonicIm
     flange: Math.min(row.root - 0.5, row.hub + 3),
     tooFlat: nozzle.angleRad < FLATTEST,
   }
+}
+
+/** The metal hub of the wheel, from its lower end. */
+export const sideJetHub = (input: FedParts & { readonly machine: SupersonicImpulse }): HubShape => {
+  const l = sideJetLayout(input)
+  return stackHub(input, l.stack, l.row.hub, l.flange, [[l.stack.from, l.stack.to]], l.keyDepth)
 }

@@ -2,7 +2,7 @@ import {
   at,
   endPlateOutlets,
   endPlateRim,
-  nut,
+  nutsUnder,
   posed,
   put,
   screw,
@@ -10,19 +10,20 @@ import {
   M3,
   type Assembly,
 } from '../../geometry'
+import { collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { lugPlaces } from '../../geometry/solids/common'
 import { endPlay, onShaft, overStack } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { insertJets, seatedInserts } from '../seated-inserts'
 import { axialWheel, casedInsert, collar, flangedHoseTail, hub } from '../shared-parts'
-import { sideJetLayout } from './layout'
+import { sideJetHub, sideJetLayout } from './layout'
 import type { SupersonicImpulse } from '.'
 
 type Parts = RotatingParts<SupersonicImpulse>
 
 const parts = {
-  hub,
-  collar,
+  hub: { ...hub, setScrew: (input) => hubScrew(sideJetHub(input)) },
+  collar: { ...collar, setScrew: (input) => collarScrew(sideJetLayout(input).row.hub) },
   wheel: axialWheel,
   'nozzle-insert': casedInsert,
   'hose-tail': flangedHoseTail,
@@ -53,7 +54,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       at('nozzle-plate', l.under),
       ...seatedInserts(input, l.pose),
       ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
-      ...places.map((p) => put(nut, posed([...p, 0], [0, 0, -1]))),
+      ...nutsUnder(places, 0),
     ],
     jets: insertJets(input, l.pose, l.insert, l.free),
     gaps: [

@@ -5,13 +5,12 @@ import { collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { flangedTailSolid, nozzleInsertSolid, solidSeat, tailRoom } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
 import { outletPlate, wheelSolid } from '../axial/solids'
-import { stackHub } from '../hub-stack'
 import { betweenNeighbours } from '../lug-angles'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { crowded, refuse, type SolidsKind } from '../solid-kind'
 import { jetAngles } from '../tangential-impulse/layout'
-import { sideJetLayout } from './layout'
+import { sideJetHub, sideJetLayout } from './layout'
 import type { SupersonicImpulse } from '.'
 
 type Input = FedParts & { readonly machine: SupersonicImpulse }
@@ -62,11 +61,6 @@ function nozzlePlateSolid(kit: SolidKit, input: Input): Manifold {
     ],
   )
   return kit.aboveBase(plate, 0)
-}
-
-const sideJetHub = (input: Input) => {
-  const l = sideJetLayout(input)
-  return stackHub(input, l.stack, l.row.hub, l.flange, [[l.stack.from, l.stack.to]], l.keyDepth)
 }
 
 export const supersonicSolids: SolidsKind<RotatingParts<SupersonicImpulse>, PartOf<'supersonic-impulse'>> = {

@@ -1,7 +1,7 @@
 import {
   at,
   bearingBody,
-  nut,
+  nutsUnder,
   over,
   placedAt,
   posed,
@@ -19,7 +19,7 @@ import {
   type Point,
   type Vec,
 } from '../../geometry'
-import { COLLAR, type HubShape } from '../../geometry/solids/hub'
+import { COLLAR, collarScrew, hubScrew, type HubShape } from '../../geometry/solids/hub'
 import { polar } from '../../geometry/solids/common'
 import { END_PLAY } from '../hub-stack'
 import { LYING, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
@@ -52,8 +52,8 @@ export const rimParts = {
     },
     walls: ({ machine }) => [standing('blades', machine.bladeThicknessM * mm)],
   },
-  hub,
-  collar,
+  hub: { ...hub, setScrew: (input) => hubScrew(rimHub(input)) },
+  collar: { ...collar, setScrew: (input) => collarScrew(rimLayout(input).hub) },
   'nozzle-insert': casedInsert,
   'hose-tail': hoseTail,
   'casing-lower': {
@@ -142,7 +142,7 @@ export function rimAssembly(input: RimInput, above = { screws: 0, shaft: 25 }): 
       at(ball, l.highSeat),
       over('casing-upper', 2 * l.half),
       ...lugs.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
-      ...lugs.map((p) => put(nut, posed([...p, 0], [0, 0, -1]))),
+      ...nutsUnder(lugs, 0),
     ],
     jets: round({ body: 'nozzle-insert', pose }, angles).map((p) => ({
       exit: placedAt(p.pose, [0, 0, l.insert.length]),

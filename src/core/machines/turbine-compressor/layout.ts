@@ -1,7 +1,7 @@
 import { tailShape, type FedParts, type Point, type TailShape } from '../../geometry'
 import { LUG, keyDepth, polar } from '../../geometry/solids/common'
 import { lidHeight, type Bent } from '../../geometry/solids/bent-wheel'
-import { COLLAR } from '../../geometry/solids/hub'
+import { COLLAR, type HubShape } from '../../geometry/solids/hub'
 import { BESIDE } from '../hub-stack'
 import { fromSegment } from '../lug-angles'
 import { mm } from '../part-kind'
@@ -134,5 +134,25 @@ export function stageLayout(input: DrivenInput): StageLayout {
     top: at[at.length - 1] + joint + lid,
     rim,
     standoff: STANDOFF,
+  }
+}
+
+/** Metal bush of an impeller: barrel with key, a small flange above it; a collar clamps from below. */
+export const bushHub = (input: DrivenInput): HubShape => {
+  const { shape: s, keyDepth } = stageLayout(input)
+  const to = COLLAR.height + s.back + s.depth
+  return {
+    bore: (input.shaftDiameterM * mm) / 2,
+    shoulder: s.bore,
+    barrel: s.bore,
+    barrelFrom: 0,
+    barrelTo: to,
+    flangeFrom: to,
+    flangeTo: to + FLANGE,
+    flangeRadius: s.hub,
+    length: to + FLANGE,
+    keys: [[COLLAR.height, to]],
+    keyDepth,
+    screws: [],
   }
 }

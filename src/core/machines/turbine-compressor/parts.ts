@@ -1,10 +1,10 @@
 import { at, posed, put, standing, tailLength, type Assembly, type Placed, type Vec } from '../../geometry'
 import { polar } from '../../geometry/solids/common'
-import { COLLAR } from '../../geometry/solids/hub'
+import { COLLAR, collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { airWall, backWall, bentWheelNotes, collar, hub, spiralNotes } from '../shared-parts'
 import { rimAssembly, rimOutlets, rimParts } from '../tangential-impulse/parts'
-import { FLANGE, UNDER, rimOf, stageLayout, type StageLayout } from './layout'
+import { FLANGE, UNDER, rimOf, bushHub, stageLayout, type StageLayout } from './layout'
 import type { TurbineCompressor } from '.'
 
 type Driven = RotatingParts<TurbineCompressor>
@@ -31,13 +31,14 @@ const parts = {
   },
   'impeller-bush': {
     ...hub,
+    setScrew: (input) => hubScrew(bushHub(input)),
     name: 'Impeller bush',
     what: 'to be turned from metal: carries an impeller on the shaft',
     notes: () => [
       'Its set screw is tightened through the eye before the lid goes on, with the impeller’s gap set by a feeler.',
     ],
   },
-  'impeller-collar': { ...collar, name: 'Impeller collar' },
+  'impeller-collar': { ...collar, setScrew: (input) => collarScrew(stageLayout(input).bush), name: 'Impeller collar' },
   'impeller-lid': { name: 'Impeller lid', what: 'shroud, eye', notes: () => ONE_WAY },
   'stage-duct': {
     name: 'Ring between stages',

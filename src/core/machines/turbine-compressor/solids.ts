@@ -9,7 +9,7 @@ import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
 import { rimSolids } from '../tangential-impulse/solids'
-import { FLANGE, UNDER, rimOf, stageLayout, type DrivenInput, type StageLayout } from './layout'
+import { UNDER, rimOf, bushHub, stageLayout, type DrivenInput, type StageLayout } from './layout'
 import type { TurbineCompressor } from '.'
 
 /** Impeller: log-spiral blades swept back from the eye to the tip, for a shaft that turns clockwise seen from the eye. */
@@ -30,26 +30,6 @@ function impellerSolid(kit: SolidKit, input: DrivenInput): Manifold {
   })
   const thin = input.fits.thinnest
   return bentWheel(kit, s, curve, Math.max(thin * 1.25, 1), impeller.blades, 1.25 * thin)
-}
-
-/** Metal bush of an impeller: barrel with key, a small flange above it; a collar clamps from below. */
-const bushSolid = (kit: SolidKit, input: DrivenInput): Manifold => {
-  const { shape: s, keyDepth } = stageLayout(input)
-  const to = COLLAR.height + s.back + s.depth
-  return hubSolid(kit, {
-    bore: (input.shaftDiameterM * mm) / 2,
-    shoulder: s.bore,
-    barrel: s.bore,
-    barrelFrom: 0,
-    barrelTo: to,
-    flangeFrom: to,
-    flangeTo: to + FLANGE,
-    flangeRadius: s.hub,
-    length: to + FLANGE,
-    keys: [[COLLAR.height, to]],
-    keyDepth,
-    screws: [],
-  })
 }
 
 /** Lugs on the rods round a stage, with the ribs that carry them. */
@@ -150,7 +130,7 @@ export const turbineCompressorSolids: SolidsKind<RotatingParts<TurbineCompressor
   ...turbine,
   standoff: { make: standoffSolid },
   impeller: { make: impellerSolid },
-  'impeller-bush': { turned: true, make: bushSolid },
+  'impeller-bush': { turned: true, make: (kit, input) => hubSolid(kit, bushHub(input)) },
   'impeller-collar': {
     turned: true,
     make: (kit, input) => collarSolid(kit, stageLayout(input).bush),

@@ -2,7 +2,7 @@ import {
   at,
   bearingBody,
   lying,
-  nut,
+  nutsUnder,
   posed,
   put,
   screw,
@@ -14,7 +14,7 @@ import {
   type Vec,
 } from '../../geometry'
 import { polar } from '../../geometry/solids/common'
-import { COLLAR } from '../../geometry/solids/hub'
+import { COLLAR, collarScrew } from '../../geometry/solids/hub'
 import { END_PLAY } from '../hub-stack'
 import { TRUE_BORE, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { collar } from '../shared-parts'
@@ -38,6 +38,7 @@ const parts = {
     what: 'to be turned from metal: between shaft and rotor, with the key',
     turns: true,
     metal: true,
+    onShaft: 'first',
     notes: () => ['Bond it to the shaft with retaining compound, or pin it: a set screw finds no room.'],
   },
   vane: {
@@ -67,6 +68,7 @@ const parts = {
   },
   collar: {
     ...collar,
+    setScrew: (input) => collarScrew((input.shaftDiameterM * mm) / 2),
     notes: () => [
       'Of metal. One outside each bearing, with a sheet of paper’s play: they keep the shaft in its place and the bearings in theirs.',
     ],
@@ -108,17 +110,17 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
   return {
     placed: [
       at('vane-end', 0),
-      at(ball, 0),
-      at(shaftBody(input.shaftDiameterM * mm, whole + 40), -COLLAR.height - 4, true),
+      { ...at(ball, 0), below: true },
       at('vane-body', l.plate),
+      at(shaftBody(input.shaftDiameterM * mm, whole + 40), -COLLAR.height - 4, true),
       at('rotor-sleeve', l.plate + l.end, true),
       ...turned(0),
       put('vane-end', posed([0, 0, whole], [0, 0, -1])),
       at(ball, whole - width),
-      at('collar', -COLLAR.height - END_PLAY / 2, true),
+      { ...at('collar', -COLLAR.height - END_PLAY / 2, true), below: true },
       at('collar', whole + END_PLAY / 2, true),
       ...screws.map((p) => put(screw(long), posed([...p, whole], [0, 0, -1]))),
-      ...screws.map((p) => put(nut, posed([...p, 0], [0, 0, -1]))),
+      ...nutsUnder(screws, 0),
     ],
     jets: [],
     ways: [

@@ -1,6 +1,7 @@
 import { wheelRow, type FedParts, type Point } from '../../geometry'
 import { LIP, keyDepth, polar } from '../../geometry/solids/common'
-import { hubStack, type HubStack } from '../hub-stack'
+import type { HubShape } from '../../geometry/solids/hub'
+import { hubStack, stackHub, type HubStack } from '../hub-stack'
 import { mm } from '../part-kind'
 import type { WindStack } from '.'
 
@@ -67,4 +68,10 @@ export function stackLayout(input: FedParts & { readonly machine: WindStack }): 
     keyDepth: keyDepth(row.hub, row.root, 1.25 * fits.thinnest),
     flange: Math.min(row.root - 0.5, row.hub + 3),
   }
+}
+
+/** The metal hub of the wheel, from its lower end. */
+export const stackHubOf = (input: FedParts & { readonly machine: WindStack }): HubShape => {
+  const l = stackLayout(input)
+  return stackHub(input, l.stack, l.row.hub, l.flange, [[l.stack.from, l.stack.to]], l.keyDepth)
 }

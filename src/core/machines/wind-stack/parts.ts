@@ -1,16 +1,17 @@
-import { at, nut, posed, put, screw, screwLength, standing, M3, type Assembly, type Vec } from '../../geometry'
+import { at, nutsUnder, posed, put, screw, screwLength, standing, M3, type Assembly, type Vec } from '../../geometry'
+import { collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { LIP, polar } from '../../geometry/solids/common'
 import { endPlay, onShaft, overStack } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { airWall, axialWheel, collar, hub } from '../shared-parts'
-import { RING, stackLayout } from './layout'
+import { RING, stackHubOf, stackLayout } from './layout'
 import type { WindStack } from '.'
 
 type Parts = RotatingParts<WindStack>
 
 const parts = {
-  hub,
-  collar,
+  hub: { ...hub, setScrew: (input) => hubScrew(stackHubOf(input)) },
+  collar: { ...collar, setScrew: (input) => collarScrew(stackLayout(input).row.hub) },
   wheel: axialWheel,
   'stack-foot': {
     name: 'Foot',
@@ -56,7 +57,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       ...overStack(input, l.stack),
       at('stack-bridge', l.plate),
       ...l.screws.map((p) => put(screw(long), posed([...p, bridge], [0, 0, -1]))),
-      ...l.screws.map((p) => put(nut, posed([...p, l.plate - RING], [0, 0, -1]))),
+      ...nutsUnder(l.screws, l.plate - RING),
       ...Array.from({ length: l.tiers }, (_, i) => at('stack-tier', l.plate + i * l.tier)),
       at('stack-cap', l.plate + l.tiers * l.tier),
     ],

@@ -4,11 +4,10 @@ import { LIP, bearingPocket, bearingSocket, mm } from '../../geometry/solids/com
 import { collarSolid, hubSolid } from '../../geometry/solids/hub'
 import type { SolidKit } from '../../geometry/solids/toolkit'
 import { wheelSolid } from '../axial/solids'
-import { stackHub } from '../hub-stack'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
-import { ARM, CAP, PIN, RING, stackLayout, type StackLayout } from './layout'
+import { ARM, CAP, PIN, RING, stackHubOf, stackLayout, type StackLayout } from './layout'
 import type { WindStack } from '.'
 
 type Input = FedParts & { readonly machine: WindStack }
@@ -80,13 +79,7 @@ function bridgeSolid(kit: SolidKit, input: Input): Manifold {
 }
 
 export const windStackSolids: SolidsKind<RotatingParts<WindStack>, PartOf<'wind-stack'>> = {
-  hub: {
-    turned: true,
-    make: (kit, input) => {
-      const l = stackLayout(input)
-      return hubSolid(kit, stackHub(input, l.stack, l.row.hub, l.flange, [[l.stack.from, l.stack.to]], l.keyDepth))
-    },
-  },
+  hub: { turned: true, make: (kit, input) => hubSolid(kit, stackHubOf(input)) },
   collar: { turned: true, make: (kit, input) => collarSolid(kit, stackLayout(input).row.hub) },
   wheel: { make: (kit, input) => wheelSolid(kit, input.machine, input) },
   'stack-foot': { make: footSolid },

@@ -1,0 +1,64 @@
+import { isBought, type Assembly, type Placed, type Vec } from './assembly'
+
+/** One step of putting a machine together: the same body once or several times. */
+export type Step<N extends string = string> = readonly Placed<N>[]
+
+/** What is built on the bench and then put into the machine as one, or a single body with its copies. */
+export interface Stage<N extends string = string> {
+  readonly steps: readonly Step<N>[]
+  /** More than one step: first put together by itself. */
+  readonly unit: boolean
+}
+
+const UP: Vec = [0, 0, 1]
+const DOWN: Vec = [0, 0, -1]
+
+const keyOf = ({ body }: Placed): string => (isBought(body) ? `${body.code} ${body.size}` : body)
+
+/** When a part goes on the shaft: before what it carries, or after what it clamps. */
+export type OnShaft = 'first' | 'last' | undefined
+
+/** In a unit the shaft comes first, then what carries, what is carried and what clamps it, then screws and set screws; otherwise the list's order. */
+const rankBy =
+  <N extends string>(onShaft: (name: N) => OnShaft) =>
+  ({ body }: Placed<N>): number => {
+    if (isBought(body)) return { shaft: 0, bearing: 3, nut: 5, screw: 5, 'set-screw': 6 }[body.code]
+    return { first: 1, middle: 2, last: 4 }[onShaft(body) ?? 'middle']
+  }
+
+/** Neighbours that are the same body, counted as one step. */
+function runs<N extends string>(placed: readonly Placed<N>[]): Placed<N>[][] {
+  const found: Placed<N>[][] = []
+  for (const p of placed) {
+    const last = found[found.length - 1]
+    if (last && keyOf(last[0]) === keyOf(p)) last.push(p)
+    else found.push([p])
+  }
+  return found
+}
+
+/**
+ * The order in which a machine is put together: bodies that turn and follow each other are first put together on the bench, everything else goes on one after the other.
+ * Every body of the assembly is in exactly one step. `onShaft` says which part goes on the shaft first or last.
+ */
+export function stagesOf<N extends string>({ placed }: Assembly<N>, onShaft: (name: N) => OnShaft): Stage<N>[] {
+  const stages: Stage<N>[] = []
+  const rank = rankBy(onShaft)
+  for (let i = 0; i < placed.length;) {
+    const turns = placed[i].turns ?? false
+    let j = i + 1
+    while (turns && j < placed.length && placed[j].turns && !placed[j].below === !placed[i].below) j++
+    const together = placed.slice(i, j)
+    const sorted = turns ? together.toSorted((a, b) => rank(a) - rank(b)) : together
+    const added = runs(sorted)
+    stages.push({ steps: added, unit: added.length > 1 })
+    i = j
+  }
+  return stages
+}
+
+/** Ways along which a body can be taken off again: up or down the shaft, back along its own way, or a screw along itself. */
+export const waysOff = ({ body, pose, apart, below }: Placed, inUnit: boolean): Vec[] => {
+  if (isBought(body) && body.code === 'set-screw') return [[pose[8], pose[9], pose[10]]]
+  return [...(below ? [] : [UP]), ...(below || inUnit ? [DOWN] : []), ...(apart ? [apart] : [])]
+}

@@ -1,0 +1,4 @@
+export * from './lie'
+export * from './overhang'
+export * from './plates'
+export * from './time'
