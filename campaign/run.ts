@@ -5,6 +5,7 @@ import { assemble } from './assembly'
 import { tryInputs, type Tally } from './inputs'
 import { killBrowsers } from './kills'
 import { reductionTable } from './reduction'
+import { slice } from './slicer'
 import { tryProperties } from './properties'
 
 /**
@@ -19,6 +20,7 @@ const QUICK = {
   reduction: 100,
   properties: 10,
   assembly: 2,
+  slicer: 100,
 } as const
 type Kind = keyof typeof QUICK
 
@@ -58,6 +60,7 @@ const RUNS: Readonly<Record<Kind, (n: number) => Promise<number> | number>> = {
   reduction: reductionTable,
   properties: (n) => (tryProperties(n) ? 0 : 1),
   assembly: assemble,
+  slicer: slice,
 }
 
 const [kind, count] = process.argv.slice(2)

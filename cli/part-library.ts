@@ -21,3 +21,13 @@ export async function checkWhole(input: PartsInput): Promise<AssemblyCheck[]> {
   wasm.setup()
   return [...checkAssembly(wasm, input), ...checkOrder(wasm, input)]
 }
+
+/** The meshes of several parts, made in plain Node. */
+export async function meshesOf(
+  names: readonly PartName[],
+  input: PartsInput,
+): Promise<ReadonlyMap<PartName, PartMesh>> {
+  const wasm = await Module()
+  wasm.setup()
+  return new Map(names.map((name) => [name, buildPart(wasm, name, input)]))
+}

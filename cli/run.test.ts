@@ -157,6 +157,7 @@ test.each(Object.keys(VERBS))('schema of %s describes input and output; the real
     part: { build, part: 'nozzle-insert' },
     assembly: { build },
     bill: { build },
+    plates: { build },
     blowdown: {
       vessel: { volumeM3: 2e-3, gaugePressurePa: 5e5, heat: 'adiabatic' },
       nozzle: { throatDiameterM: 1e-3 },

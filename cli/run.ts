@@ -142,8 +142,8 @@ async function answer(args: readonly string[], stdin: () => string): Promise<unk
   const [name, path] = words
   if (words.length > 2)
     throw badInput('(arguments)', `${words[2]} is one word too many; a verb and one file are expected`)
-  if (out !== null && name !== 'part')
-    throw badInput('--out', 'only part writes a file; the answer is on standard output')
+  if (out !== null && name !== 'part' && name !== 'plates')
+    throw badInput('--out', 'only part and plates write files; the answer is on standard output')
   if (shard && name !== 'search') throw badInput('--shard', 'only a search has shares')
   if (name === undefined || name === 'help' || words.includes('--help')) return HELP
   if (name === 'schema') return schemaOf(path)

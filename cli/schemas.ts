@@ -5,7 +5,6 @@ import { OUTLET_SHAPES, PROCESSES } from '../src/core/geometry'
 import { SEARCH_GOALS, type SearchGoal } from '../src/core/search'
 import { LIMITS } from '../src/project/document'
 import { BEARING_IDS, MATERIAL_IDS, outletFormSchema, turbineSchema } from '../src/project/validation'
-import { PART_NAMES } from '../src/core/machines'
 
 /** Inputs and outputs of every verb. Keys are SI with the unit in the name; a bad key is refused by its path. */
 const deg = Math.PI / 180
@@ -119,7 +118,13 @@ export const buildInput = z.looseObject({
     .prefault({}),
   coefficients: coefficientsInput,
   making: z
-    .looseObject({ process: z.enum(PROCESSES).default('filament'), outlets: z.enum(OUTLET_SHAPES).default('holes') })
+    .looseObject({
+      process: z.enum(PROCESSES).default('filament'),
+      outlets: z.enum(OUTLET_SHAPES).default('holes'),
+      lineWidthM: within('lineWidthM').default(0.4e-3),
+      layerHeightM: within('layerHeightM').default(0.2e-3),
+      bedM: within('bedM').default(0.22),
+    })
     .prefault({}),
 })
 
@@ -383,40 +388,4 @@ export const reduceVerbOutput = z.strictObject({
   phases: z.looseObject({}),
   repairs: z.array(z.looseObject({})),
   notes: z.array(z.string()),
-})
-
-export const partVerbInput = z.strictObject({ build: buildInput, part: z.enum(PART_NAMES) })
-export const partVerbOutput = z.strictObject({
-  part: z.string(),
-  boundingBoxM: z.strictObject({ min: z.array(z.number()), max: z.array(z.number()) }),
-  volumeM3: z.number(),
-  watertight: z.boolean(),
-  thinnerThanProcess: z.array(z.strictObject({ atM: z.array(z.number()), wallM: z.number() })),
-  copies: z.number(),
-  triangles: z.number(),
-  file: z.string().nullable(),
-  notes: z.array(z.string()),
-})
-
-export const assemblyVerbInput = z.strictObject({ build: buildInput, part: z.enum(PART_NAMES).optional() })
-const billLine = z.strictObject({ code: z.string(), size: z.string(), count: z.number() })
-export const assemblyVerbOutput = z.strictObject({
-  placed: z.array(
-    z.strictObject({
-      body: z.string(),
-      size: z.string().nullable(),
-      turns: z.boolean(),
-      /** 4 × 4, column by column; lengths in mm. */
-      transform: z.array(z.number()),
-    }),
-  ),
-  checks: z.array(
-    z.strictObject({ code: z.string(), of: z.string(), found: z.number(), wanted: z.number(), fine: z.boolean() }),
-  ),
-  fine: z.boolean(),
-})
-export const billVerbInput = z.strictObject({ build: buildInput })
-export const billVerbOutput = z.strictObject({
-  make: z.array(z.strictObject({ part: z.string(), name: z.string(), copies: z.number(), metal: z.boolean() })),
-  buy: z.array(billLine),
 })

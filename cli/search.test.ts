@@ -90,53 +90,6 @@ describe.each(FAMILIES)('turbine of family %s', (family) => {
   })
 })
 
-test('a part of another family is refused, and the set is named', async () => {
-  const { exit, stderr } = await call(['part', '-'], {
-    build: { machine: { family: 'disc-pack' }, nozzle: { throatDiameterM: 0.002 } },
-    part: 'stator',
-  })
-  expect(exit).toBe(2)
-  expect(stderr).toMatch(
-    /part: a disc-pack is made of pack-housing, hub, disc, spacer, collar, pack-cover, nozzle-insert, hose-tail/,
-  )
-})
-
-test('assembly: every body with its transform, and it goes together; also by part --assembly; bill: what to make and buy', async () => {
-  const given = { build: { machine: { family: 'vane-motor' }, nozzle: { throatDiameterM: 0.004 } } }
-  const [one, other, bill] = await Promise.all([
-    call(['assembly', '-'], given),
-    call(['part', '-', '--assembly'], given),
-    call(['bill', '-'], given),
-  ])
-  expect(one.out).toMatchObject({ fine: true })
-  expect(other.out).toEqual(one.out)
-  const placed = one.out?.placed as unknown as { body: string; transform: number[] }[]
-  expect(placed.filter((p) => p.body === 'vane')).toHaveLength(5)
-  // each a turn and a move: axes of length one at right angles
-  for (const { transform: t } of placed) {
-    const [x, y, z] = [0, 4, 8].map((i) => t.slice(i, i + 3))
-    const dot = (a: number[], b: number[]) => a.reduce((s, v, k) => s + v * b[k], 0)
-    for (const a of [x, y, z]) expect(dot(a, a)).toBeCloseTo(1, 9)
-    for (const [a, b] of [
-      [x, y],
-      [y, z],
-      [z, x],
-    ])
-      expect(dot(a, b)).toBeCloseTo(0, 9)
-    expect(dot([x[1] * y[2] - x[2] * y[1], x[2] * y[0] - x[0] * y[2], x[0] * y[1] - x[1] * y[0]], z)).toBeCloseTo(1, 9)
-  }
-  expect(bill.out?.make).toContainEqual({ part: 'vane', name: 'Vane', copies: 5, metal: false })
-  expect(bill.out?.buy).toContainEqual({ code: 'bearing', size: '625', count: 2 })
-})
-
-test('part: a set’s copies are told', async () => {
-  const { out } = await call(['part', '-'], {
-    build: { machine: { family: 'disc-pack', discs: 12 }, nozzle: { throatDiameterM: 0.002 } },
-    part: 'disc',
-  })
-  expect(out).toMatchObject({ copies: 12, watertight: true })
-})
-
 test('strength of any thickness profile: a tapered disc stands more than an even one of its rim', async () => {
   const burst = async (profile: [number, number][]) =>
     Number(

@@ -1,6 +1,7 @@
 import type * as z from 'zod'
 import * as schemas from '../schemas'
 import * as air from '../air-schemas'
+import * as parts from '../part-schemas'
 import { blowdownVerb, lineVerb, regulatorVerb, sizeVerb, sourceVerb } from './air'
 import { nozzleVerb } from './nozzle'
 import { reduceVerb } from './reduce'
@@ -81,22 +82,28 @@ export const VERBS: Readonly<Record<string, Verb>> = {
   },
   part: {
     about: 'a printable part; --out FILE.{stl,3mf,dxf,svg} writes it',
-    input: schemas.partVerbInput,
-    output: schemas.partVerbOutput,
+    input: parts.partVerbInput,
+    output: parts.partVerbOutput,
     // the mesh library is loaded by those who make a part
     run: async (input, { out }) => (await import('./part')).partVerb(input, out),
   },
   assembly: {
     about:
       'a machine put together: every body with its transform, and whether it goes together and turns (also: part FILE --assembly)',
-    input: schemas.assemblyVerbInput,
-    output: schemas.assemblyVerbOutput,
+    input: parts.assemblyVerbInput,
+    output: parts.assemblyVerbOutput,
     run: async (input) => (await import('./part')).assemblyVerb(input),
   },
   bill: {
     about: 'what has to be made and bought for a machine',
-    input: schemas.billVerbInput,
-    output: schemas.billVerbOutput,
+    input: parts.billVerbInput,
+    output: parts.billVerbOutput,
     run: async (input) => (await import('./part')).billVerb(input),
+  },
+  plates: {
+    about: 'the parts of a machine laid on print plates; --out NAME.3mf writes NAME-1.3mf and so on',
+    input: parts.platesVerbInput,
+    output: parts.platesVerbOutput,
+    run: async (input, { out }) => (await import('./plates')).platesVerb(input, out),
   },
 }

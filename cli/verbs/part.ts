@@ -2,16 +2,16 @@ import type { z } from 'zod'
 import { billOf, fitsFor, isBought } from '../../src/core/geometry'
 import { bearingClass } from '../../src/core/turbine'
 import { checkWhole, handlePart } from '../part-library'
-import { to3mf, toDxf, toStl, toSvg } from '../../src/project/parts'
-import type { partVerbInput } from '../schemas'
+import { partTo3mf, toDxf, toStl, toSvg } from '../../src/project/parts'
+import type { partVerbInput } from '../part-schemas'
 import { badInput } from '../fault'
 import { writeOut } from '../files'
 import { assemblyOf, notesOfPart, partSet, partSpec, partWords, type PartsInput } from '../../src/core/machines'
 
-type Made = Pick<z.infer<typeof partVerbInput>, 'build'>
+export type Made = Pick<z.infer<typeof partVerbInput>, 'build'>
 
 /** What the parts of a build follow from. */
-function partsOf({ build }: Made): PartsInput {
+export function partsOf({ build }: Made): PartsInput {
   const nozzle = { ...build.nozzle, exitDiameterM: build.nozzle.exitDiameterM ?? build.nozzle.throatDiameterM }
   if (nozzle.inletBoreM <= nozzle.throatDiameterM)
     throw badInput('build.nozzle.inletBoreM', 'the inlet bore must be wider than the throat')
@@ -74,7 +74,7 @@ export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, o
       ending === 'stl'
         ? toStl(mesh)
         : ending === '3mf'
-          ? to3mf([mesh], part)
+          ? partTo3mf(mesh, part)
           : ending === 'dxf'
             ? toDxf(mesh.profile)
             : toSvg(mesh.profile)

@@ -11,6 +11,8 @@ export interface PlacedMesh {
   /** Where it stands: 4 × 4, column by column; as it was made where left out. */
   readonly pose?: readonly number[]
   readonly tone?: 'air' | 'iron' | 'copper' | 'steel'
+  /** Triangles that are painted: what hangs over, and what of it must be supported. */
+  readonly painted?: { readonly light: readonly number[]; readonly strong: readonly number[] }
 }
 
 export interface PartViewProps {
@@ -19,6 +21,8 @@ export interface PartViewProps {
   readonly dark: boolean
   /** Cuts everything open by a plane across an axis, at a share of its length; null shows all. */
   readonly cut: { readonly axis: 'x' | 'y' | 'z'; readonly at: number } | null
+  /** Side of a printer's bed that everything lies on, its corner at the origin. */
+  readonly bed?: number
   /** Places to point at, by a ball seen through everything. */
   readonly marks?: readonly (readonly [number, number, number])[]
 }
@@ -37,16 +41,59 @@ const TONES = {
   steel: [0x8d9196, 0xa6abb1],
 } as const
 
+/** What hangs over, and what of it must be supported. */
+const PAINT = { light: 0xd9a441, strong: 0xb3261e } as const
+
 /** A geometry with flat faces and the lines where they meet at an angle. */
-function geometryOf({ vertices, triangles, pose }: PlacedMesh): THREE.BufferGeometry {
+function geometryOf({ vertices, triangles, pose, painted }: PlacedMesh, tone: number): THREE.BufferGeometry {
   const indexed = new THREE.BufferGeometry()
   indexed.setAttribute('position', new THREE.BufferAttribute(vertices, 3))
   indexed.setIndex(new THREE.BufferAttribute(triangles, 1))
   const flat = indexed.toNonIndexed()
   if (pose) flat.applyMatrix4(new THREE.Matrix4().fromArray([...pose]))
   flat.computeVertexNormals()
+  if (painted) {
+    const colours = new Float32Array(triangles.length * 3)
+    const paint = (corner: number, colour: THREE.Color) => colours.set([colour.r, colour.g, colour.b], 3 * corner)
+    const base = new THREE.Color(tone)
+    for (let i = 0; i < triangles.length; i++) paint(i, base)
+    for (const which of ['light', 'strong'] as const)
+      for (const t of painted[which]) for (const k of [0, 1, 2]) paint(3 * t + k, new THREE.Color(PAINT[which]))
+    flat.setAttribute('color', new THREE.BufferAttribute(colours, 3))
+  }
   indexed.dispose()
   return flat
+}
+
+/** The printer's bed: its edge, and a line every centimetre. */
+function bedLines(side: number): THREE.BufferGeometry {
+  const points: number[] = []
+  for (let at = 0; at < side + 1e-6; at += 10) points.push(at, 0, 0, at, side, 0, 0, at, 0, side, at, 0)
+  points.push(side, 0, 0, side, side, 0, 0, side, 0, side, side, 0)
+  return new THREE.BufferGeometry().setAttribute('position', new THREE.Float32BufferAttribute(points, 3))
+}
+
+/** From where a scene is first looked at. */
+const START = new THREE.Vector3(-0.55, -1.25, 1.35).normalize()
+/** Tangent of half the angle of view. */
+const HALF_VIEW = Math.tan((16 * Math.PI) / 180)
+
+/** How far off the middle a camera that looks along a direction has to stand to have a box in its picture. */
+function distanceFor(bounds: THREE.Box3, from: THREE.Vector3, aspect: number): number {
+  const middle = bounds.getCenter(new THREE.Vector3())
+  const right = new THREE.Vector3(0, 0, 1).cross(from).normalize()
+  const up = from.clone().cross(right)
+  let most = 0
+  for (let i = 0; i < 8; i++) {
+    const corner = new THREE.Vector3(
+      i & 1 ? bounds.max.x : bounds.min.x,
+      i & 2 ? bounds.max.y : bounds.min.y,
+      i & 4 ? bounds.max.z : bounds.min.z,
+    ).sub(middle)
+    const across = Math.max(Math.abs(corner.dot(right)) / aspect, Math.abs(corner.dot(up)))
+    most = Math.max(most, across / HALF_VIEW + corner.dot(from))
+  }
+  return 1.04 * most
 }
 
 /** Order in which the caps of one body are drawn after those of the last; bodies themselves come first. */
@@ -105,19 +152,21 @@ function capOf(
 }
 
 /** A part in space: drag turns it, the wheel comes closer, arrow keys turn it too. */
-export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }: PartViewProps) {
+export default function PartView({ meshes, label, dark, cut, bed, marks = NO_MARKS }: PartViewProps) {
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<View | null>(null)
   useEffect(() => {
     const element = host.current
     if (!element) return
     const scene = new THREE.Scene()
-    const geometries = meshes.map(geometryOf)
+    const toneOf = (m: PlacedMesh) => TONES[m.tone ?? 'air'][dark ? 1 : 0]
+    const geometries = meshes.map((m) => geometryOf(m, toneOf(m)))
     const bounds = new THREE.Box3()
     for (const geometry of geometries) {
       geometry.computeBoundingBox()
       if (geometry.boundingBox) bounds.union(geometry.boundingBox)
     }
+    if (bed !== undefined) bounds.union(new THREE.Box3(new THREE.Vector3(), new THREE.Vector3(bed, bed, 0)))
     const sphere = bounds.getBoundingSphere(new THREE.Sphere())
     const clip: THREE.Plane[] = []
     if (cut) {
@@ -134,14 +183,17 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
     const surfaces = meshes.map(
       (m) =>
         new THREE.MeshStandardMaterial({
-          color: TONES[m.tone ?? 'air'][dark ? 1 : 0],
+          color: m.painted ? 0xffffff : toneOf(m),
+          vertexColors: m.painted !== undefined,
           roughness: 0.75,
           metalness: 0.05,
           side: THREE.DoubleSide,
           clippingPlanes: clip,
         }),
     )
-    const caps = clip[0] ? geometries.flatMap((g, i) => capOf(g, clip[0], sphere, surfaces[i].color, i)) : []
+    const caps = clip[0]
+      ? geometries.flatMap((g, i) => capOf(g, clip[0], sphere, new THREE.Color(toneOf(meshes[i])), i))
+      : []
     const edges = geometries.map((g) => new THREE.EdgesGeometry(g, 28))
     geometries.forEach((g, i) => scene.add(new THREE.Mesh(g, surfaces[i]), new THREE.LineSegments(edges[i], line)))
     const pointer = new THREE.MeshBasicMaterial({
@@ -152,6 +204,9 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
     })
     const ball = new THREE.SphereGeometry(Math.max(0.35, sphere.radius * 0.02), 16, 12)
     if (caps.length > 0) scene.add(...caps)
+    const grid = bed === undefined ? null : bedLines(bed)
+    const gridLine = new THREE.LineBasicMaterial({ color: dark ? 0x6b655c : 0xb5ada0 })
+    if (grid) scene.add(new THREE.LineSegments(grid, gridLine))
     for (const at of marks) {
       const mark = new THREE.Mesh(ball, pointer)
       mark.position.set(...at)
@@ -170,7 +225,9 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
       .add(
         kept
           ? kept.from.clone().multiplyScalar(sphere.radius / kept.radius)
-          : new THREE.Vector3(-0.55, -1.25, 1.35).normalize().multiplyScalar(sphere.radius * 3.9),
+          : START.clone().multiplyScalar(
+              distanceFor(bounds, START, element.clientWidth / Math.max(1, element.clientHeight)),
+            ),
       )
     const renderer = new THREE.WebGLRenderer({
       antialias: true,
@@ -218,7 +275,8 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
       resize.disconnect()
       element.removeEventListener('keydown', turn)
       controls.dispose()
-      for (const thing of [...geometries, ...edges, ...surfaces, pointer, ball]) thing.dispose()
+      for (const thing of [...geometries, ...edges, ...surfaces, pointer, ball, gridLine]) thing.dispose()
+      grid?.dispose()
       for (const { geometry, material } of caps) {
         geometry.dispose()
         material.dispose()
@@ -227,7 +285,7 @@ export default function PartView({ meshes, label, dark, cut, marks = NO_MARKS }:
       renderer.dispose()
       renderer.domElement.remove()
     }
-  }, [meshes, dark, cut, marks])
+  }, [meshes, dark, cut, bed, marks])
   return (
     <div
       ref={host}

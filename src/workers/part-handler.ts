@@ -4,16 +4,29 @@ import { inspectPart, type Mesh, type ThinSpot } from '../core/geometry/solids'
 import type { PartsInput, PartName } from '../core/machines'
 import { buildPart, type PartMesh } from '../core/machines/build-part'
 import { checkAssembly, checkOrder, type AssemblyCheck } from '../core/machines/check-assembly'
+import { layDown, printPlan, type Lying, type PartOfSet, type PrintPlan, type PrintSettings } from '../core/printing'
 
 export type PartRequest =
   | { readonly kind: 'make'; readonly name: PartName; readonly input: PartsInput }
   | { readonly kind: 'inspect'; readonly mesh: Mesh; readonly fits: Fits }
   | { readonly kind: 'check'; readonly input: PartsInput }
+  | {
+      readonly kind: 'plan'
+      readonly parts: readonly PartOfSet<PartName>[]
+      readonly settings: PrintSettings & { readonly bedMm: number }
+    }
+
+/** A finished part looked through: where it is too thin, and how it lies on a bed. */
+export interface Inspected {
+  readonly thin: readonly ThinSpot[]
+  readonly lying: Lying
+}
 
 export interface PartResults {
   readonly make: PartMesh
-  readonly inspect: readonly ThinSpot[]
+  readonly inspect: Inspected
   readonly check: readonly AssemblyCheck[]
+  readonly plan: PrintPlan<PartName>
 }
 
 let loading: Promise<ManifoldToplevel> | null = null
@@ -26,12 +39,13 @@ const library = (): Promise<ManifoldToplevel> =>
   }))
 
 export async function handlePart(request: PartRequest): Promise<PartResults[PartRequest['kind']]> {
+  if (request.kind === 'plan') return printPlan(request.parts, request.settings)
   const wasm = await library()
   switch (request.kind) {
     case 'make':
       return buildPart(wasm, request.name, request.input)
     case 'inspect':
-      return inspectPart(wasm, request.mesh, request.fits)
+      return { thin: inspectPart(wasm, request.mesh, request.fits), lying: layDown(request.mesh) }
     case 'check':
       return [...checkAssembly(wasm, request.input), ...checkOrder(wasm, request.input)]
   }

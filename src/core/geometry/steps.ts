@@ -13,7 +13,9 @@ export interface Stage<N extends string = string> {
 const UP: Vec = [0, 0, 1]
 const DOWN: Vec = [0, 0, -1]
 
-const keyOf = ({ body }: Placed): string => (isBought(body) ? `${body.code} ${body.size}` : body)
+/** What a body is, and from which end it goes on. */
+export const bodyKey = ({ body, below }: Pick<Placed, 'body' | 'below'>): string =>
+  `${isBought(body) ? `${body.code} ${body.size}` : body}${below ? ' from below' : ''}`
 
 /** When a part goes on the shaft: before what it carries, or after what it clamps. */
 export type OnShaft = 'first' | 'last' | undefined
@@ -31,7 +33,7 @@ function runs<N extends string>(placed: readonly Placed<N>[]): Placed<N>[][] {
   const found: Placed<N>[][] = []
   for (const p of placed) {
     const last = found[found.length - 1]
-    if (last && keyOf(last[0]) === keyOf(p)) last.push(p)
+    if (last && bodyKey(last[0]) === bodyKey(p)) last.push(p)
     else found.push([p])
   }
   return found

@@ -5,7 +5,7 @@ import { BRIDGED_MM, areaVector, cornersOf, overhangs, type Overhang } from './o
 /** Patches smaller than this print without support, mm2. */
 const LEAST_PATCH = 4
 /** Heights at which a part is cut to see how much of it is printed there. */
-const CUTS = 60
+const CUTS = 120
 
 /** One part as it lies on the bed, and what printing it that way asks for. mm. */
 export interface Lying {

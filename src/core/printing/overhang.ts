@@ -72,8 +72,7 @@ function joined(mesh: Mesh, triangles: readonly number[]): number[][] {
     if (!left.delete(start)) continue
     const group = [start]
     for (let i = 0; i < group.length; i++)
-      for (const e of edgesOf(group[i]))
-        for (const next of byEdge.get(e) ?? []) if (left.delete(next)) group.push(next)
+      for (const e of edgesOf(group[i])) for (const next of byEdge.get(e) ?? []) if (left.delete(next)) group.push(next)
     groups.push(group)
   }
   return groups

@@ -107,13 +107,17 @@ export function arrange<N extends string>(
     logic: PACKING_LOGIC.MAX_EDGE,
   })
   packer.addArray(pieces)
-  const plates = packer.bins.map((bin): Plate<N> =>
-    bin.rects.map(({ name, pose, box, x, y, rot }) => {
+  const plates = packer.bins.map(({ rects }): Plate<N> => {
+    // what is used of the bed lies in its middle
+    const spare = (from: 'x' | 'y', size: 'width' | 'height') =>
+      (room - Math.max(...rects.map((r) => r[from] + r[size]))) / 2
+    const [right, up] = [spare('x', 'width'), spare('y', 'height')]
+    return rects.map(({ name, pose, box, x, y, rot }) => {
       const turned = aboutShaft(pose, box.degrees + (rot ? 90 : 0))
       // turned by another quarter, what was (u, v) is (-v, u)
       const [left, low] = rot ? [-(box.y + box.height), box.x] : [box.x, box.y]
-      return { name, pose: movedBy(turned, [EDGE_MM + x - left, EDGE_MM + y - low, 0]) }
-    }),
-  )
+      return { name, pose: movedBy(turned, [EDGE_MM + right + x - left, EDGE_MM + up + y - low, 0]) }
+    })
+  })
   return { plates, tooLarge }
 }

@@ -5,22 +5,22 @@ import type { CheckState } from './use-part'
 
 /** Whether the machine goes together, turns and lets its air through: what was looked at in its solids, and what falls short. */
 export function GoesTogether({ check }: { readonly check: CheckState }) {
-  const short = check.status === 'looked' ? check.checks.filter((c) => !c.fine) : []
+  const short = check.status === 'done' ? check.value.filter((c) => !c.fine) : []
   return (
     <>
       <SectionTitle first>Put together</SectionTitle>
       <Box py="6px" role="status" borderBottomWidth="1px">
-        {check.status === 'looking' && 'Looking whether it goes together and turns…'}
+        {check.status === 'working' && 'Looking whether it goes together and turns…'}
         {check.status === 'failed' && check.message}
-        {check.status === 'looked' && (
+        {check.status === 'done' && (
           <>
             <Box fontWeight="600">
               {short.length === 0
                 ? 'It goes together and turns'
-                : `${short.length} of ${check.checks.length} fall short`}
+                : `${short.length} of ${check.value.length} fall short`}
             </Box>
             <Box fontSize="xs" color="mute">
-              {check.checks.length} things looked at in the solids: bodies in each other’s way, a whole turn, the gaps
+              {check.value.length} things looked at in the solids: bodies in each other’s way, a whole turn, the gaps
               that are stated, the way of the air, screws and bearings in their seats
             </Box>
           </>

@@ -8,8 +8,8 @@ import { useProject } from '../../store'
 import { Advice, Figure, MainButton, QuietButton, SectionTitle } from '../../ui'
 import { useShown } from '../shared'
 import type { MakeProps } from './make-props'
-import { PROCESS_WORDS } from './make-words'
-import { save, saveSet } from './take-away'
+import { PROCESS_WORDS, lyingInWords } from './make-words'
+import { save, saveAssembly } from './take-away'
 import { useOutlets } from './use-outlets'
 import type { PartState, SetState } from './use-part'
 
@@ -33,8 +33,9 @@ export function MakeFigures({
   const print = kindOf(build).print?.(build.machine)
   const metal = partSpec(part, input)?.metal ?? false
   const material = materialById(metal ? 'aluminium' : (print?.materialId ?? 'petg'))
-  const mesh = state.status === 'made' ? state.mesh : null
-  const thin = state.status === 'made' ? state.thin : null
+  const mesh = state.status === 'done' ? state.value.mesh : null
+  const inspected = state.status === 'done' ? state.value.inspected : null
+  const thin = inspected?.thin ?? null
   const box = mesh?.boundingBoxMm
   const size = (k: 0 | 1 | 2) => (box ? shown.text((box.max[k] - box.min[k]) / 1000, 'length') : '')
   const massG = mesh ? (mesh.volumeMm3 / 1e9) * material.densityKgPerM3 * 1000 : 0
@@ -103,6 +104,15 @@ export function MakeFigures({
           from {fits.thinnest} mm.
         </Advice>
       )}
+      {!metal && build.making.process !== 'machined' && (
+        <Figure
+          label="Printed without support"
+          origin="plain"
+          value={inspected ? (inspected.lying.supported.length === 0 ? 'yes' : 'no') : '…'}
+          unit=""
+          sub={inspected ? lyingInWords(inspected.lying) : undefined}
+        />
+      )}
       <SectionTitle>Take it away, millimetres</SectionTitle>
       <Flex gap="2" wrap="wrap">
         <MainButton disabled={!mesh} onClick={() => mesh && void save(stem, build, part, mesh, 'stl')}>
@@ -119,11 +129,11 @@ export function MakeFigures({
         </QuietButton>
         {set.length > 1 && (
           <QuietButton
-            disabled={whole.status !== 'made'}
-            onClick={() => whole.status === 'made' && void saveSet(stem, build, set, whole.meshes)}
-            title={whole.status === 'made' ? undefined : 'Look at “Put together” first: it makes all parts'}
+            disabled={whole.status !== 'done'}
+            onClick={() => whole.status === 'done' && void saveAssembly(stem, build, input, whole.value)}
+            title={whole.status === 'done' ? undefined : 'Look at “Put together” first: it makes all parts'}
           >
-            Whole set as 3MF
+            Assembly as 3MF
           </QuietButton>
         )}
       </Flex>

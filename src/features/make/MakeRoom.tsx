@@ -12,7 +12,8 @@ import { MakeInputs } from './MakeInputs'
 import { MakeViews } from './MakeViews'
 import type { MakeView } from './make-props'
 import { GoesTogether } from './GoesTogether'
-import { useAssemblyCheck, usePart, useParts } from './use-part'
+import { PlateFigures } from './Plates'
+import { useAssemblyCheck, usePart, useParts, usePlan } from './use-part'
 
 function MadeMark({ build }: { build: Build }) {
   const store = useStore()
@@ -48,10 +49,13 @@ function Room({ build }: { build: Build }) {
   const whole = useParts(
     build,
     names.filter((n) => n !== 'hole-gauge'),
-    view === 'together',
+    view === 'together' || view === 'plates',
     gauge,
   )
   const check = useAssemblyCheck(input, view === 'together')
+  const plan = usePlan(build.making, input, set, whole, view === 'plates')
+  const [wantedPlate, setPlate] = useState(0)
+  const plate = plan.status === 'done' ? Math.max(0, Math.min(wantedPlate, plan.value.plates.length - 1)) : 0
   const shared = { build, input, set, part }
   return (
     <>
@@ -61,11 +65,26 @@ function Room({ build }: { build: Build }) {
       </RoomTitle>
       <Sheet
         left={<MakeInputs {...shared} names={names} onPart={setPart} />}
-        middle={<MakeViews {...shared} state={state} whole={whole} view={view} onView={setView} />}
+        middle={
+          <MakeViews
+            {...shared}
+            state={state}
+            whole={whole}
+            plan={plan}
+            plate={plate}
+            onPlate={setPlate}
+            view={view}
+            onView={setView}
+          />
+        }
         right={
           <>
             {view === 'together' && <GoesTogether check={check} />}
-            <MakeFigures {...shared} first={view !== 'together'} state={state} whole={whole} />
+            {view === 'plates' ? (
+              <PlateFigures {...shared} whole={whole} plan={plan} plate={plate} />
+            ) : (
+              <MakeFigures {...shared} first={view !== 'together'} state={state} whole={whole} />
+            )}
           </>
         }
       />

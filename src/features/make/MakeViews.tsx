@@ -1,22 +1,14 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useTheme } from 'next-themes'
-import dynamic from 'next/dynamic'
-import { useMemo, useState } from 'react'
+import { useMemo, useState, type ReactNode } from 'react'
 import { partWords } from '../../core/machines'
 import { Advice, Views } from '../../ui'
 import { FlatDrawing } from './FlatDrawing'
+import { InSpace, VIEW_HEIGHT } from './InSpace'
 import type { MakeProps, MakeView } from './make-props'
+import { PlatesView } from './Plates'
 import { placed } from './placed'
-import type { PartState, SetState } from './use-part'
-
-const PartView = dynamic(() => import('../../ui/PartView'), {
-  ssr: false,
-  loading: () => (
-    <Box h="min(560px, calc(100vh - 230px))" color="mute">
-      Setting up the view…
-    </Box>
-  ),
-})
+import type { PartState, PlanState, SetState } from './use-part'
 
 /** A share set by a slider, with its name. */
 const Slide = ({ label, value, onChange }: { label: string; value: number; onChange: (v: number) => void }) => (
@@ -34,42 +26,99 @@ const Slide = ({ label, value, onChange }: { label: string; value: number; onCha
   </chakra.label>
 )
 
-/** The part in space, cut open, with all others, or as its profile. */
+const Waiting = ({ children }: { readonly children: ReactNode }) => (
+  <Box h={VIEW_HEIGHT} color="mute" role="status">
+    {children}
+  </Box>
+)
+
+type Cut = { readonly axis: 'x' | 'y' | 'z'; readonly at: number } | null
+
+/** One part by itself: what hangs over is painted, what is too thin pointed at. */
+function Single({ part, state, cut, dark }: Pick<MakeProps, 'part'> & { state: PartState; cut: Cut; dark: boolean }) {
+  const made = state.status === 'done' ? state.value : null
+  const meshes = useMemo(() => {
+    if (!made) return []
+    const { mesh, inspected } = made
+    const { vertices, triangles } = mesh
+    const painted = inspected
+      ? { light: inspected.lying.hanging, strong: inspected.lying.supported }
+      : { light: [], strong: [] }
+    return [{ vertices, triangles, painted }]
+  }, [made])
+  const marks = useMemo(() => (made?.inspected?.thin ?? []).map((t) => t.at), [made])
+  if (!made) return <Waiting>{state.status === 'working' ? 'Making the solid…' : ''}</Waiting>
+  return (
+    <InSpace
+      meshes={meshes}
+      marks={marks}
+      dark={dark}
+      cut={cut}
+      label={`${partWords(part).name} in space; arrow keys turn it`}
+    />
+  )
+}
+
+/** All bodies in their places, drawn apart or not. */
+function Together({
+  input,
+  set,
+  whole,
+  spread,
+  cut,
+  dark,
+}: Pick<MakeProps, 'input' | 'set'> & { whole: SetState; spread: number; cut: Cut; dark: boolean }) {
+  const meshes = useMemo(
+    () => (whole.status === 'done' ? placed(input, whole.value, spread) : []),
+    [input, whole, spread],
+  )
+  if (whole.status !== 'done')
+    return (
+      <Waiting>
+        {whole.status === 'failed' ? whole.message : `Making all parts… ${Math.round(100 * whole.share)} %`}
+      </Waiting>
+    )
+  return (
+    <InSpace
+      meshes={meshes}
+      dark={dark}
+      cut={cut}
+      label={`All ${set.reduce((n, p) => n + p.copies, 0)} parts in the order in which they go together; arrow keys turn it`}
+    />
+  )
+}
+
+/** The part in space, cut open, with all others, on the print plates, or as its profile. */
 export function MakeViews({
+  build,
   input,
   set,
   part,
   state,
   whole,
+  plan,
+  plate,
+  onPlate,
   view,
   onView,
 }: MakeProps & {
   readonly state: PartState
   readonly whole: SetState
+  readonly plan: PlanState
+  readonly plate: number
+  readonly onPlate: (plate: number) => void
   readonly view: MakeView
   readonly onView: (view: MakeView) => void
 }) {
-  const { resolvedTheme } = useTheme()
+  const dark = useTheme().resolvedTheme === 'dark'
   const [axis, setAxis] = useState<'x' | 'y' | 'z'>('y')
   const [at, setAt] = useState(0.5)
   const [spread, setSpread] = useState(1)
-  const mesh = state.status === 'made' ? state.mesh : null
-  const thin = state.status === 'made' ? state.thin : null
-  const single = useMemo(() => (mesh ? [{ vertices: mesh.vertices, triangles: mesh.triangles }] : []), [mesh])
-  const marks = useMemo(() => (thin ?? []).map((t) => t.at), [thin])
-  const together = useMemo(
-    () => (whole.status === 'made' ? placed(input, whole.meshes, spread) : []),
-    [input, whole, spread],
-  )
   const cut = useMemo(
     () => (view === 'cut' || (view === 'together' && at < 0.99) ? { axis, at } : null),
     [view, axis, at],
   )
-  const waiting = (text: string) => (
-    <Box h="min(560px, calc(100vh - 230px))" color="mute" role="status">
-      {text}
-    </Box>
-  )
+  const mesh = state.status === 'done' ? state.value.mesh : null
   return (
     <>
       <Views
@@ -79,6 +128,7 @@ export function MakeViews({
           { value: 'solid', label: 'Solid' },
           { value: 'cut', label: 'Cut open' },
           ...(set.length > 1 ? [{ value: 'together' as const, label: 'Put together' }] : []),
+          ...(build.making.process === 'machined' ? [] : [{ value: 'plates' as const, label: 'Print plates' }]),
           { value: 'flat', label: 'Profile' },
         ]}
         onChange={onView}
@@ -99,33 +149,14 @@ export function MakeViews({
           />
         </Flex>
       )}
-      {view === 'flat' ? (
-        mesh ? (
-          <FlatDrawing profile={mesh.profile} label={`Profile of the ${partWords(part).name.toLowerCase()}`} />
-        ) : (
-          waiting('Making the solid…')
-        )
+      {view === 'plates' ? (
+        <PlatesView input={input} whole={whole} plan={plan} plate={plate} onPlate={onPlate} build={build} dark={dark} />
       ) : view === 'together' ? (
-        whole.status === 'made' ? (
-          <PartView
-            meshes={together}
-            dark={resolvedTheme === 'dark'}
-            cut={cut}
-            label={`All ${set.reduce((n, p) => n + p.copies, 0)} parts in the order in which they go together; arrow keys turn it`}
-          />
-        ) : (
-          waiting(whole.status === 'failed' ? whole.message : `Making all parts… ${Math.round(100 * whole.share)} %`)
-        )
-      ) : mesh ? (
-        <PartView
-          meshes={single}
-          marks={marks}
-          dark={resolvedTheme === 'dark'}
-          cut={cut}
-          label={`${partWords(part).name} in space; arrow keys turn it`}
-        />
+        <Together input={input} set={set} whole={whole} spread={spread} cut={cut} dark={dark} />
+      ) : view === 'flat' && mesh ? (
+        <FlatDrawing profile={mesh.profile} label={`Profile of the ${partWords(part).name.toLowerCase()}`} />
       ) : (
-        waiting(state.status === 'making' ? 'Making the solid…' : '')
+        <Single part={part} state={state} cut={cut} dark={dark} />
       )}
       {state.status === 'failed' && (
         <Advice tone="warn" title="This part cannot be made">

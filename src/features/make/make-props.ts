@@ -10,4 +10,4 @@ export interface MakeProps {
   readonly part: PartName
 }
 
-export type MakeView = 'solid' | 'cut' | 'together' | 'flat'
+export type MakeView = 'solid' | 'cut' | 'together' | 'plates' | 'flat'

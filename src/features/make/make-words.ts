@@ -1,5 +1,6 @@
 import type { BillLine, Process, WallFill } from '../../core/geometry'
 import type { AssemblyCheck } from '../../core/machines/check-assembly'
+import type { Lying } from '../../core/printing'
 import { formatNumber } from '../../core/units'
 
 /** What a slicer must be told about a wall. */
@@ -51,3 +52,23 @@ const CHECKS: Readonly<Record<AssemblyCheck['code'], string>> = {
 /** What falls short in a machine put together. */
 export const checkInWords = ({ code, of, found, wanted }: AssemblyCheck): string =>
   `${of}: ${CHECKS[code]}${['hand', 'seated', 'held', 'goes-on'].includes(code) ? '' : ` ${formatNumber(found, 3)}${wanted === 0 ? '' : `, stated ${formatNumber(wanted, 3)}`}`}`
+
+/** A time that nobody knows to the minute. */
+export const hoursInWords = (seconds: number): string => {
+  if (seconds < 3600) return `${Math.max(1, Math.round(seconds / 60))} min`
+  return `${formatNumber(seconds / 3600, 2)} h`
+}
+
+/** What is painted on a solid. */
+export const overhangInWords = (process: Process): string =>
+  process === 'resin'
+    ? 'Painted: faces that look down by more than 45°. A resin printer wants its parts tilted and held: let its slicer set the supports.'
+    : 'Painted: amber hangs over by more than 45° and prints freely, red needs support.'
+
+/** How a part lies on the bed, and what of it hangs over. */
+export function lyingInWords({ turned, hanging, supportedMm2 }: Lying): string {
+  const lies = turned ? 'turned over' : 'as it stands here'
+  if (supportedMm2 > 0)
+    return `lies ${lies}; ${formatNumber(supportedMm2 / 100, 2)} cm² hang over and need support, painted red`
+  return hanging.length > 0 ? `lies ${lies}; what is painted amber bridges freely` : `lies ${lies}; nothing hangs over`
+}

@@ -2,51 +2,82 @@
 import { useEffect, useMemo, useState } from 'react'
 import { partsInput } from '../../project/parts/build-parts'
 import type { Build, HoleGauge } from '../../project/document'
-import { JobError, checkMachine, inspectPart, makePart, type ThinSpot } from '../../workers'
-import type { PartName, PartsInput } from '../../core/machines'
+import { JobError, checkMachine, inspectPart, makePart, planPrint, type Inspected } from '../../workers'
+import { partSpec, type PartName, type PartsInput } from '../../core/machines'
+import type { PartInSet } from '../../core/geometry'
 import type { AssemblyCheck } from '../../core/machines/check-assembly'
 import type { PartMesh } from '../../core/machines/build-part'
+import type { PrintPlan } from '../../core/printing'
 
-export type PartState =
-  | { readonly status: 'making' }
-  | { readonly status: 'made'; readonly mesh: PartMesh; readonly thin: readonly ThinSpot[] | null }
+/** Work that goes on beside the page: how far it is, what came of it, or why nothing did. */
+export type Job<T> =
+  | { readonly status: 'working'; readonly share: number }
+  | { readonly status: 'done'; readonly value: T }
   | { readonly status: 'failed'; readonly message: string }
 
-/** The mesh of a part, and then where it is thinner than its process makes; made again whenever what it follows from changes; an unfinished one is cancelled. */
+const BEGINNING = { status: 'working', share: 0 } as const
+
+/** Does what a request asks for, anew when it changes, ending what was begun before; nothing while it is null. `run` stands outside of components. */
+function useJob<R, T>(
+  request: R | null,
+  run: (request: R, signal: AbortSignal, say: (job: Job<T>) => void) => Promise<void>,
+): Job<T> {
+  const [known, setKnown] = useState<{ request: R; job: Job<T> } | null>(null)
+  useEffect(() => {
+    if (request === null) return
+    const cancel = new AbortController()
+    run(request, cancel.signal, (job) => setKnown({ request, job })).catch((error: unknown) => {
+      if (error instanceof JobError && error.fault.code === 'CANCELLED') return
+      const message = error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error)
+      setKnown({ request, job: { status: 'failed', message } })
+    })
+    return () => cancel.abort()
+  }, [request, run])
+  return known !== null && known.request === request ? known.job : BEGINNING
+}
+
+interface MadePart {
+  readonly mesh: PartMesh
+  /** Null until it has been looked through. */
+  readonly inspected: Inspected | null
+}
+export type PartState = Job<MadePart>
+
+async function makeOne(
+  { name, input }: { readonly name: PartName; readonly input: PartsInput },
+  signal: AbortSignal,
+  say: (job: PartState) => void,
+) {
+  const mesh = await makePart(name, input, { signal })
+  say({ status: 'done', value: { mesh, inspected: null } })
+  const inspected = await inspectPart(mesh, input.fits, { signal })
+  say({ status: 'done', value: { mesh, inspected } })
+}
+
+/** The mesh of a part, and then where it is thinner than its process makes and how it lies on the bed. */
 export function usePart(build: Build, name: PartName, gauge?: HoleGauge): PartState {
   const { machine, making } = build
   const request = useMemo(
     () => ({ name, input: partsInput({ machine, making }, gauge) }),
     [name, machine, making, gauge],
   )
-  const [made, setMade] = useState<{ request: unknown; state: PartState } | null>(null)
-  useEffect(() => {
-    const cancel = new AbortController()
-    const run = async () => {
-      const mesh = await makePart(request.name, request.input, { signal: cancel.signal })
-      setMade({ request, state: { status: 'made', mesh, thin: null } })
-      const thin = await inspectPart(mesh, request.input.fits, { signal: cancel.signal })
-      setMade({ request, state: { status: 'made', mesh, thin } })
-    }
-    run().catch((error: unknown) => {
-      if (error instanceof JobError && error.fault.code === 'CANCELLED') return
-      setMade({
-        request,
-        state: {
-          status: 'failed',
-          message: error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error),
-        },
-      })
-    })
-    return () => cancel.abort()
-  }, [request])
-  return made?.request === request ? made.state : { status: 'making' }
+  return useJob(request, makeOne)
 }
 
-export type SetState =
-  | { readonly status: 'making'; readonly share: number }
-  | { readonly status: 'made'; readonly meshes: ReadonlyMap<PartName, PartMesh> }
-  | { readonly status: 'failed'; readonly message: string }
+export type SetState = Job<ReadonlyMap<PartName, PartMesh>>
+
+async function makeAll(
+  { names, input }: { readonly names: readonly PartName[]; readonly input: PartsInput },
+  signal: AbortSignal,
+  say: (job: SetState) => void,
+) {
+  const meshes = new Map<PartName, PartMesh>()
+  for (const name of names) {
+    meshes.set(name, await makePart(name, input, { signal }))
+    say({ status: 'working', share: meshes.size / names.length })
+  }
+  say({ status: 'done', value: meshes })
+}
 
 /** The meshes of several parts, one after the other; asked for only while `wanted`. */
 export function useParts(build: Build, names: readonly PartName[], wanted: boolean, gauge?: HoleGauge): SetState {
@@ -56,52 +87,48 @@ export function useParts(build: Build, names: readonly PartName[], wanted: boole
     () => ({ names: key.split(' ') as PartName[], input: partsInput({ machine, making }, gauge) }),
     [key, machine, making, gauge],
   )
-  const [made, setMade] = useState<{ request: unknown; state: SetState } | null>(null)
-  useEffect(() => {
-    if (!wanted) return
-    const cancel = new AbortController()
-    const run = async () => {
-      const meshes = new Map<PartName, PartMesh>()
-      for (const name of new Set(request.names)) {
-        meshes.set(name, await makePart(name, request.input, { signal: cancel.signal }))
-        setMade({ request, state: { status: 'making', share: meshes.size / request.names.length } })
-      }
-      setMade({ request, state: { status: 'made', meshes } })
-    }
-    run().catch((error: unknown) => {
-      if (error instanceof JobError && error.fault.code === 'CANCELLED') return
-      setMade({
-        request,
-        state: {
-          status: 'failed',
-          message: error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error),
-        },
-      })
-    })
-    return () => cancel.abort()
-  }, [request, wanted])
-  return made?.request === request ? made.state : { status: 'making', share: 0 }
+  return useJob(wanted ? request : null, makeAll)
 }
 
-export type CheckState =
-  | { readonly status: 'looking' }
-  | { readonly status: 'looked'; readonly checks: readonly AssemblyCheck[] }
-  | { readonly status: 'failed'; readonly message: string }
+export type CheckState = Job<readonly AssemblyCheck[]>
+
+async function check(input: PartsInput, signal: AbortSignal, say: (job: CheckState) => void) {
+  say({ status: 'done', value: await checkMachine(input, { signal }) })
+}
 
 /** Whether the machine goes together; looked at only while `wanted`, anew when what it follows from changes. */
-export function useAssemblyCheck(input: PartsInput, wanted: boolean): CheckState {
-  const [found, setFound] = useState<{ input: PartsInput; state: CheckState } | null>(null)
-  useEffect(() => {
-    if (!wanted) return
-    const cancel = new AbortController()
-    checkMachine(input, { signal: cancel.signal })
-      .then((checks) => setFound({ input, state: { status: 'looked', checks } }))
-      .catch((error: unknown) => {
-        if (error instanceof JobError && error.fault.code === 'CANCELLED') return
-        const message = error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error)
-        setFound({ input, state: { status: 'failed', message } })
-      })
-    return () => cancel.abort()
-  }, [input, wanted])
-  return found?.input === input ? found.state : { status: 'looking' }
+export const useAssemblyCheck = (input: PartsInput, wanted: boolean): CheckState => useJob(wanted ? input : null, check)
+
+export type PlanState = Job<PrintPlan<PartName>>
+
+interface PlanRequest {
+  readonly parts: Parameters<typeof planPrint>[0]
+  readonly settings: Parameters<typeof planPrint>[1]
+}
+async function plan({ parts, settings }: PlanRequest, signal: AbortSignal, say: (job: PlanState) => void) {
+  say({ status: 'done', value: await planPrint(parts, settings, { signal }) })
+}
+
+/** How the printed parts of a set lie on the maker's beds, once their meshes are there; asked for only while `wanted`. */
+export function usePlan(
+  { process, lineWidthM, layerHeightM, bedM }: Build['making'],
+  input: PartsInput,
+  set: readonly PartInSet<PartName>[],
+  whole: SetState,
+  wanted: boolean,
+): PlanState {
+  const meshes = whole.status === 'done' ? whole.value : null
+  const request = useMemo((): PlanRequest | null => {
+    if (!meshes) return null
+    const parts = set.flatMap(({ name, copies }) => {
+      const mesh = partSpec(name, input)?.metal ? undefined : meshes.get(name)
+      return mesh
+        ? [{ name, copies, mesh: { vertices: mesh.vertices, triangles: mesh.triangles, volumeMm3: mesh.volumeMm3 } }]
+        : []
+    })
+    const settings = { process, lineMm: lineWidthM * 1000, layerMm: layerHeightM * 1000, bedMm: bedM * 1000 }
+    return { parts, settings }
+  }, [meshes, set, input, process, lineWidthM, layerHeightM, bedM])
+  const job = useJob(wanted ? request : null, plan)
+  return whole.status === 'failed' ? whole : whole.status === 'working' ? whole : job
 }

@@ -1,6 +1,8 @@
+import { XMLParser } from 'fast-xml-parser'
 import { unzipSync, strFromU8 } from 'fflate'
+import { posed } from '../../core/geometry'
 import type { PartMesh } from '../../core/machines/build-part'
-import { to3mf, toDxf, toStl, toSvg } from './formats'
+import { partTo3mf, to3mf, toDxf, toStl, toSvg } from './formats'
 
 /** A tetrahedron of 1 mm legs. */
 const mesh: PartMesh = {
@@ -24,7 +26,7 @@ test('binary STL: count, outward normals, corners', () => {
 })
 
 test('3MF: the three files of the core specification, millimetres, a named object, no vendor’s namespace', () => {
-  const files = unzipSync(to3mf([mesh], 'First print'))
+  const files = unzipSync(partTo3mf(mesh, 'First print'))
   expect(Object.keys(files).sort()).toEqual(['3D/3dmodel.model', '[Content_Types].xml', '_rels/.rels'])
   const model = strFromU8(files['3D/3dmodel.model'])
   expect(model).toContain('unit="millimeter"')
@@ -34,22 +36,62 @@ test('3MF: the three files of the core specification, millimetres, a named objec
   expect(model).not.toMatch(/xmlns:/)
 })
 
-test('3MF: parts side by side along the bed, 5 mm apart, each standing on it', () => {
-  const sunk: PartMesh = {
-    ...mesh,
-    name: 'wheel',
-    vertices: mesh.vertices.map((v, i) => (i % 3 === 2 ? v - 3 : i % 3 === 0 ? v - 7 : v)),
-    boundingBoxMm: { min: [-7, 0, -3], max: [-6, 1, -2] },
-  }
-  const model = strFromU8(unzipSync(to3mf([mesh, sunk, mesh], 'Three'))['3D/3dmodel.model'])
-  const placed = [...model.matchAll(/transform="([^"]*)"/g)].map((m) => m[1].split(' ').map(Number))
-  expect(placed.map((t) => t.slice(0, 9))).toEqual(Array.from({ length: 3 }, () => [1, 0, 0, 0, 1, 0, 0, 0, 1]))
-  // x: 0, then behind 1 mm of part and 5 mm of room; what lay below the bed is lifted onto it
-  expect(placed.map((t) => t.slice(9))).toEqual([
-    [0, 0, 0],
-    [13, 0, 3],
-    [12, 0, 0],
+const modelOf = (file: Uint8Array) => strFromU8(unzipSync(file)['3D/3dmodel.model'])
+const transformsOf = (model: string) =>
+  [...model.matchAll(/<(?:item|component) objectid="(\d+)" transform="([^"]*)"/g)].map((m) => [
+    m[1],
+    m[2].split(' ').map(Number),
   ])
+
+test('3MF: one part stands on the bed, wherever it was made', () => {
+  const sunk: PartMesh = { ...mesh, boundingBoxMm: { min: [0, 0, -3], max: [1, 1, -2] } }
+  expect(transformsOf(modelOf(partTo3mf(sunk, 'Sunk')))).toEqual([['1', [1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 3]]])
+})
+
+test('3MF: a plate holds every body once and its copies as items with their transforms, row by row', () => {
+  const wheel = { ...mesh, name: 'wheel' as const }
+  const model = modelOf(
+    to3mf(
+      [mesh, wheel],
+      [
+        { name: 'wheel', pose: posed([10, 20, 0]) },
+        // turned a quarter to the left: what was x is y
+        { name: 'rotor', pose: posed([30, 5, 0], [0, 0, 1], [0, 1, 0]) },
+        { name: 'wheel', pose: posed([50, 20, 0]) },
+      ],
+      'Plate',
+    ),
+  )
+  expect((model.match(/<object /g) ?? []).length).toBe(2)
+  expect(transformsOf(model)).toEqual([
+    ['2', [1, 0, 0, 0, 1, 0, 0, 0, 1, 10, 20, 0]],
+    ['1', [0, 1, 0, -1, 0, 0, 0, 0, 1, 30, 5, 0]],
+    ['2', [1, 0, 0, 0, 1, 0, 0, 0, 1, 50, 20, 0]],
+  ])
+})
+
+test('3MF: an assembly is one object of named components; names cannot break the file', () => {
+  const file = to3mf(
+    [{ ...mesh, name: 'screw M3 < 8 & "more"' }],
+    [{ name: 'screw M3 < 8 & "more"', pose: posed([0, 0, 7]) }],
+    'A & B <i>',
+    true,
+  )
+  const xml = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: '' }).parse(modelOf(file)) as {
+    model: {
+      metadata: { name: string; '#text': string }[]
+      resources: {
+        object: { id: string; name: string; components?: { component: { objectid: string; transform: string } } }[]
+      }
+      build: { item: { objectid: string } }
+    }
+  }
+  const [body, whole] = xml.model.resources.object
+  expect(body.name).toBe('screw M3 < 8 & "more"')
+  expect(whole.name).toBe('A & B <i>')
+  expect(whole.components?.component).toMatchObject({ objectid: '1', transform: '1 0 0 0 1 0 0 0 1 0 0 7' })
+  expect(xml.model.build.item.objectid).toBe('2')
+  expect(xml.model.metadata.find((m) => m.name === 'Title')?.['#text']).toBe('A & B <i>')
 })
 
 test('DXF and SVG carry the outline in millimetres', () => {

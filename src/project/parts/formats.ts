@@ -1,7 +1,7 @@
-import { fileForContentTypes, FileForRelThumbnail, to3dmodelSimple } from '@jscadui/3mf-export'
+import { fileForContentTypes, FileForRelThumbnail, to3dmodel } from '@jscadui/3mf-export'
 import { Colors, DxfWriter, LWPolylineFlags, Units, point2d, point3d } from '@tarikjabiri/dxf'
 import { strToU8, zipSync } from 'fflate'
-import type { FlatProfile } from '../../core/geometry'
+import { lifted, type FlatProfile, type Pose } from '../../core/geometry'
 import type { PartMesh } from '../../core/machines/build-part'
 
 /** Binary STL, millimetres, normals from the triangles. The part's name stands in the header. */
@@ -27,22 +27,49 @@ export function toStl(mesh: PartMesh): Uint8Array {
   return bytes
 }
 
-/** 3MF package, millimetres, one named object per part. Source: 3MF Core Specification 1.3. */
-export function to3mf(meshes: readonly PartMesh[], title: string): Uint8Array {
-  let shift = 0
-  const placed = meshes.map((mesh, i) => {
-    const x = shift - mesh.boundingBoxMm.min[0]
-    shift += mesh.boundingBoxMm.max[0] - mesh.boundingBoxMm.min[0] + 5
-    return {
-      id: String(i + 1),
-      vertices: mesh.vertices,
-      indices: mesh.triangles,
-      name: mesh.name,
-      transform: [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, x, 0, -mesh.boundingBoxMm.min[2], 1],
-    }
-  })
+/** A body of a 3MF package: its triangles, once. */
+export interface Body3mf {
+  readonly name: string
+  readonly vertices: Float32Array
+  readonly triangles: Uint32Array
+}
+/** Where a body stands, by its name: once for each copy. */
+export interface Item3mf {
+  readonly name: string
+  readonly pose: Pose
+}
+
+const ENTITIES: Readonly<Record<string, string>> = { '&': 'amp', '<': 'lt', '>': 'gt', '"': 'quot', "'": 'apos' }
+/** The writer puts names into the file as they are. */
+const asXml = (text: string): string =>
+  text.replace(/[&<>"']/g, (c) => `&${ENTITIES[c]};`).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '')
+
+/**
+ * 3MF package, millimetres: every body once under its name, its copies as items with their transforms; as `oneObject`, the items are the components of a single object named by the title, so that they keep their places.
+ * Source: 3MF Core Specification 1.3.
+ */
+export function to3mf(
+  bodies: readonly Body3mf[],
+  items: readonly Item3mf[],
+  title: string,
+  oneObject = false,
+): Uint8Array {
+  const idOf = new Map(bodies.map(({ name }, i) => [name, String(i + 1)]))
+  const children = items.map(({ name, pose }) => ({ objectID: idOf.get(name) ?? '1', transform: [...pose] }))
+  const whole = String(bodies.length + 1)
   // The writer adds a vendor's own namespace and metadata; a plain core-specification file has neither.
-  const model = to3dmodelSimple(placed, { unit: 'millimeter', title, application: 'Grey Kettle' }, 7)
+  const model = to3dmodel({
+    meshes: bodies.map(({ name, vertices, triangles }) => ({
+      id: idOf.get(name) ?? '1',
+      vertices,
+      indices: triangles,
+      name: asXml(name),
+    })),
+    components: oneObject ? [{ id: whole, name: asXml(title), children }] : [],
+    items: oneObject ? [{ objectID: whole, transform: [...lifted(0)] }] : children,
+    precision: 7,
+    header: { unit: 'millimeter', title: asXml(title), application: 'Grey Kettle' },
+  })
     .replace(/ xmlns:\w+="[^"]*"/g, '')
     .replace(/\s*<metadata name="\w+:[^\n]*<\/metadata>/g, '')
   const relations = new FileForRelThumbnail()
@@ -56,6 +83,10 @@ export function to3mf(meshes: readonly PartMesh[], title: string): Uint8Array {
     { mtime: new Date(2000, 0, 1, 12) },
   )
 }
+
+/** One part as a 3MF package, standing on z = 0. */
+export const partTo3mf = (mesh: PartMesh, title: string): Uint8Array =>
+  to3mf([mesh], [{ name: mesh.name, pose: lifted(-mesh.boundingBoxMm.min[2]) }], title)
 
 /** DXF drawing in millimetres: outlines as closed polylines, circles as circles. */
 export function toDxf(profile: FlatProfile): string {

@@ -30,7 +30,9 @@ const parts = {
     name: 'Wheel spacer',
     what: 'keeps two wheels apart',
     turns: true,
-    notes: () => ['Its length sets the gaps beside the stators: measure it, and face it flat. It is open on one side, where it goes past the hub’s keys.'],
+    notes: () => [
+      'Its length sets the gaps beside the stators: measure it, and face it flat. It is open on one side, where it goes past the hub’s keys.',
+    ],
   },
   stator: {
     name: 'Stator',

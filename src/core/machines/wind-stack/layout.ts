@@ -5,9 +5,9 @@ import { hubStack, stackHub, type HubStack } from '../hub-stack'
 import { mm } from '../part-kind'
 import type { WindStack } from '.'
 
-/** Rings of a tier, pins that stand out of one into the next, cap; width of arms, mm. */
+/** Ring of a tier, how far its vanes go into the grooves of what is beneath and how deep those are, cap, width of arms, mm. */
 export const RING = 3
-export const PIN = { radius: 2, out: 2, deep: 2.3 } as const
+export const VANE_FOOT = { into: 1, deep: 1.2 } as const
 export const CAP = 4
 export const ARM = 5
 /** From the tube round the wheel to the middle of the bridge's screws, mm. */
@@ -36,7 +36,6 @@ export interface StackLayout {
   readonly boss: number
   readonly bridgeRadius: number
   readonly screws: readonly Point[]
-  readonly pins: readonly Point[]
   readonly keyDepth: number
   readonly flange: number
 }
@@ -64,7 +63,6 @@ export function stackLayout(input: FedParts & { readonly machine: WindStack }): 
     boss: (bearing.outerM * mm) / 2 + fits.wall,
     bridgeRadius: tube + SCREW_OUT + 4.5,
     screws: [60, 180, 300].map((a) => polar(tube + SCREW_OUT, a)),
-    pins: [0, 130, 240].map((a) => polar(((1 + INSIDE) / 2) * radius, a)),
     keyDepth: keyDepth(row.hub, row.root, 1.25 * fits.thinnest),
     flange: Math.min(row.root - 0.5, row.hub + 3),
   }

@@ -1,10 +1,22 @@
-import { at, nutsUnder, posed, put, screw, screwLength, standing, M3, type Assembly, type Vec } from '../../geometry'
+import {
+  at,
+  nutsUnder,
+  over,
+  posed,
+  put,
+  screw,
+  screwLength,
+  standing,
+  M3,
+  type Assembly,
+  type Vec,
+} from '../../geometry'
 import { collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { LIP, polar } from '../../geometry/solids/common'
 import { endPlay, onShaft, overStack } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { airWall, axialWheel, collar, hub } from '../shared-parts'
-import { RING, stackHubOf, stackLayout } from './layout'
+import { CAP, RING, stackHubOf, stackLayout } from './layout'
 import type { WindStack } from '.'
 
 type Parts = RotatingParts<WindStack>
@@ -16,7 +28,7 @@ const parts = {
   'stack-foot': {
     name: 'Foot',
     what: 'outlet tube, lower bearing on three arms, plate for the tiers',
-    notes: () => ['Print it standing on its lower end. Screw it down: a storm pulls at the stack.'],
+    notes: () => ['Print it on its plate, tube up, without support. Screw it down: a storm pulls at the stack.'],
     walls: airWall,
   },
   'stack-bridge': {
@@ -26,9 +38,9 @@ const parts = {
   },
   'stack-tier': {
     name: 'Stack tier',
-    what: 'slanted vanes between two rings',
+    what: 'a ring with slanted vanes',
     notes: () => [
-      'Its pins stand unevenly and go into the sockets of the next one: it fits one way only, vanes in line. Glue them.',
+      'Print it on its ring, vanes up, without support. Turned over, its vanes go into the grooves beneath: glue them.',
       ONE_WAY[1],
     ],
     walls: ({ fits }) => [standing('vanes', Math.max(1.2, 1.5 * fits.thinnest))],
@@ -36,7 +48,7 @@ const parts = {
   'stack-cap': {
     name: 'Cap',
     what: 'closes the stack above',
-    notes: () => ['Without it the air goes straight on upwards. Glue it on last.'],
+    notes: () => ['Without it the air goes straight on upwards. Its step goes into the last ring; glue it on last.'],
   },
 } satisfies Record<string, PartSpec<Parts>>
 
@@ -58,8 +70,8 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       at('stack-bridge', l.plate),
       ...l.screws.map((p) => put(screw(long), posed([...p, bridge], [0, 0, -1]))),
       ...nutsUnder(l.screws, l.plate - RING),
-      ...Array.from({ length: l.tiers }, (_, i) => at('stack-tier', l.plate + i * l.tier)),
-      at('stack-cap', l.plate + l.tiers * l.tier),
+      ...Array.from({ length: l.tiers }, (_, i) => over('stack-tier', l.plate + (i + 1) * l.tier)),
+      over('stack-cap', l.plate + l.tiers * l.tier + CAP),
     ],
     jets: [],
     ways: [

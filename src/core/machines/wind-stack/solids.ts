@@ -7,42 +7,48 @@ import { wheelSolid } from '../axial/solids'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
-import { ARM, CAP, PIN, RING, stackHubOf, stackLayout, type StackLayout } from './layout'
+import { ARM, CAP, RING, VANE_FOOT, stackHubOf, stackLayout } from './layout'
 import type { WindStack } from '.'
 
 type Input = FedParts & { readonly machine: WindStack }
 
-const pins = (kit: SolidKit, l: StackLayout, z: number): Manifold[] =>
-  l.pins.map((at) => kit.cylinder(PIN.radius, z - 0.5, z + PIN.out, at))
-const sockets = (kit: SolidKit, l: StackLayout, input: Input): Manifold[] =>
-  l.pins.map((at) => kit.cylinder(PIN.radius + input.fits.slide, -1, PIN.deep, at))
-
-/** One tier: slanted vanes between two rings that fit into each other. Seen from above, the vanes give the air that comes in a swirl counter-clockwise, the way in which the wheel turns. */
-function tierSolid(kit: SolidKit, input: Input): Manifold {
-  const l = stackLayout(input)
-  const { radius, within, tier: height } = l
-  const thick = Math.max(1.2, input.fits.thinnest * 1.5)
+/** The vanes from one height to another, wider by `play` on each side. Seen from above, they give the air that comes in a swirl counter-clockwise, the way in which the wheel turns. */
+function vanes(kit: SolidKit, input: Input, from: number, to: number, play = 0): Manifold {
+  const { radius, within } = stackLayout(input)
+  const thick = Math.max(1.2, input.fits.thinnest * 1.5) + 2 * play
   const slant = (input.machine.vaneSlantRad * 180) / Math.PI
-  const vane = kit.box([radius - within - 1, thick, height], [within + 0.5 - radius, -thick / 2, 0])
+  const vane = kit.box([radius - within - 1, thick, to - from], [within + 0.5 - radius, -thick / 2, from])
   const turned = kit.placed(vane, [0, 0, -(90 - slant)], [radius, 0, 0])
-  const vanes = Array.from({ length: input.machine.stackVanes }, (_, i) =>
+  const all = Array.from({ length: input.machine.stackVanes }, (_, i) =>
     kit.aboutZ(turned, (360 * i) / input.machine.stackVanes),
   )
-  const flat = (z: number) => kit.cut(kit.cylinder(radius, z, z + RING), [kit.cylinder(within, z - 1, z + RING + 1)])
-  const clipped = kit.common(
-    kit.union(vanes),
-    kit.cut(kit.cylinder(radius, 0, height), [kit.cylinder(within, -1, height + 1)]),
+  return kit.common(
+    kit.union(all),
+    kit.cut(kit.cylinder(radius - 1 + play, from - 1, to + 1), [kit.cylinder(within - play, from - 2, to + 2)]),
   )
-  return kit.cut(kit.union([flat(0), flat(height - RING), clipped, ...pins(kit, l, height)]), sockets(kit, l, input))
 }
 
-/** Cap: closes the stack above, so that the air goes down. */
+/** What the vanes of the tier above go into, in a face at a height. */
+const grooves = (kit: SolidKit, input: Input, face: number): Manifold =>
+  vanes(kit, input, face - VANE_FOOT.deep, face + 1, input.fits.slide)
+
+/** One tier: a ring from which slanted vanes hang into the grooves of what is beneath. Lies on its ring, vanes up, so that nothing of it hangs over. */
+function tierSolid(kit: SolidKit, input: Input): Manifold {
+  const { radius, within, tier } = stackLayout(input)
+  const ring = kit.cut(kit.cylinder(radius, tier - RING, tier), [kit.cylinder(within, 0, tier + 1)])
+  const standing = kit.cut(kit.union([ring, vanes(kit, input, -VANE_FOOT.into, tier - RING / 2)]), [
+    grooves(kit, input, tier),
+  ])
+  return kit.placed(standing, [0, 180, 0], [0, 0, tier])
+}
+
+/** Cap: closes the stack above, so that the air goes down; a step goes into the ring. Lies on its upper face. */
 const capSolid = (kit: SolidKit, input: Input): Manifold => {
-  const l = stackLayout(input)
-  return kit.cut(kit.cylinder(l.radius, 0, CAP), sockets(kit, l, input))
+  const { radius, within } = stackLayout(input)
+  return kit.union([kit.cylinder(radius, 0, CAP), kit.cylinder(within - input.fits.slide, 0, CAP + RING / 2)])
 }
 
-/** Foot: tube round the wheel, lower bearing on three arms, plate with pins that carries bridge and tiers. Lies on its lower end. */
+/** Foot: tube round the wheel, lower bearing on three arms, plate with grooves that carries bridge and tiers. Printed on its plate. */
 function footSolid(kit: SolidKit, input: Input): Manifold {
   const l = stackLayout(input)
   if (l.bridgeRadius > l.within)
@@ -57,10 +63,10 @@ function footSolid(kit: SolidKit, input: Input): Manifold {
     kit.cut(kit.cylinder(l.radius, l.plate - RING, l.plate), [kit.cylinder(l.inner, l.plate - 9, l.plate + 1)]),
     kit.cylinder(l.boss, 0, l.arm),
     ...arms,
-    ...pins(kit, l, l.plate),
   ])
   return kit.cut(whole, [
     bearingPocket(kit, input, l.stack.low),
+    grooves(kit, input, l.plate),
     ...l.screws.map((at) => kit.cylinder(input.fits.screw, l.plate - RING - 1, l.plate + 1, at)),
   ])
 }

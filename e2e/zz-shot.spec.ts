@@ -1,0 +1,15 @@
+import { open, test } from './helpers'
+test('shots', async ({ page }) => {
+  test.setTimeout(200000)
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await open(page, '/make?build=spindle-4')
+  await page.getByRole('tab', { name: 'Print plates' }).or(page.getByRole('button', { name: 'Print plates' })).first().click()
+  await page.getByText('This plate as 3MF').waitFor({ timeout: 60000 })
+  await page.waitForTimeout(1500)
+  await page.screenshot({ path: '/tmp/s1.png' })
+  await page.goto('/make?build=other-wind-stack')
+  await page.getByRole('tab', { name: 'Print plates' }).or(page.getByRole('button', { name: 'Print plates' })).first().click()
+  await page.getByText('This plate as 3MF').waitFor({ timeout: 60000 })
+  await page.waitForTimeout(1500)
+  await page.screenshot({ path: '/tmp/s2.png' })
+})
