@@ -18,7 +18,15 @@ const config = defineConfig({
       borderStyle: 'solid',
       borderColor: 'rule',
     },
-    html: { fontFamily: 'body', fontSize: '14px', lineHeight: 1.4, color: 'ink', bg: 'ground', colorScheme: 'light' },
+    html: {
+      fontFamily: 'body',
+      fontSize: '14px',
+      lineHeight: 1.4,
+      color: 'ink',
+      bg: 'ground',
+      colorScheme: 'light',
+      _print: { background: '#fff !important', color: '#000 !important' },
+    },
     'html.dark': { colorScheme: 'dark' },
     body: { minHeight: '100dvh' },
     'button, input, select, textarea': {
@@ -49,6 +57,10 @@ const config = defineConfig({
       whiteSpace: 'nowrap',
     },
     ...plainStyles,
+    '@page': { margin: '14mm' },
+    '.no-print': { _print: { display: 'none !important' } },
+    '.unbroken': { breakInside: 'avoid' },
+    '.two-columns': { _print: { gridTemplateColumns: '1fr 1fr !important' } },
     '*': { _motionReduce: { animationDuration: '0.01ms !important', transitionDuration: '0.01ms !important' } },
   },
   theme: {

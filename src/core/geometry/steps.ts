@@ -40,20 +40,22 @@ function runs<N extends string>(placed: readonly Placed<N>[]): Placed<N>[][] {
 }
 
 /**
- * The order in which a machine is put together: bodies that turn and follow each other are first put together on the bench, everything else goes on one after the other.
+ * The order in which a machine is put together. Bodies that turn and follow each other are first put together on the bench, where the shaft or something else that carries is among them; everything else goes on one after the other, copies of one body in one step.
  * Every body of the assembly is in exactly one step. `onShaft` says which part goes on the shaft first or last.
  */
 export function stagesOf<N extends string>({ placed }: Assembly<N>, onShaft: (name: N) => OnShaft): Stage<N>[] {
   const stages: Stage<N>[] = []
   const rank = rankBy(onShaft)
+  const carries = ({ body }: Placed<N>) => (isBought(body) ? body.code === 'shaft' : onShaft(body) === 'first')
   for (let i = 0; i < placed.length;) {
     const turns = placed[i].turns ?? false
     let j = i + 1
-    while (turns && j < placed.length && placed[j].turns && !placed[j].below === !placed[i].below) j++
+    while (j < placed.length && (placed[j].turns ?? false) === turns && !placed[j].below === !placed[i].below) j++
     const together = placed.slice(i, j)
-    const sorted = turns ? together.toSorted((a, b) => rank(a) - rank(b)) : together
-    const added = runs(sorted)
-    stages.push({ steps: added, unit: added.length > 1 })
+    const unit = turns && together.length > 1 && together.some(carries)
+    const steps = runs(turns ? together.toSorted((a, b) => rank(a) - rank(b)) : together)
+    if (unit) stages.push({ steps, unit })
+    else stages.push(...steps.map((step) => ({ steps: [step], unit })))
     i = j
   }
   return stages

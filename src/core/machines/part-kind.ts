@@ -5,6 +5,8 @@ import type { SetScrewPlace } from '../geometry/solids/hub'
 export interface PartSpec<I> {
   readonly name: string
   readonly what: string
+  /** How it is put where it belongs, one or two sentences. */
+  readonly goesOn: string
   /** What a maker should know before printing it. */
   notes(input: I): readonly string[]
   /** Walls that decide what a slicer must be told; none where nothing of it is thin. */
@@ -15,6 +17,8 @@ export interface PartSpec<I> {
   readonly hasOutlets?: boolean
   /** To be turned from metal, from its drawing: a print of it only shows whether it fits. */
   readonly metal?: boolean
+  /** Turns, but is too plain to be balanced. */
+  readonly plain?: boolean
   /** When it goes on the shaft; between the two where left out. */
   readonly onShaft?: OnShaft
   /** The set screw that holds it, in its own place. */

@@ -7,12 +7,14 @@ const REAM = 'Hold it by the two flats while reaming the throat. Printed holes c
 /** An insert that its hose fitting holds. */
 export const loneInsert: PartSpec<FedParts> = {
   ...INSERT,
+  goesOn: 'Into the body from the pressure side; the hose fitting behind it keeps it.',
   notes: () => ['The flange sits on the pressure side; the hose fitting behind it keeps it there.', REAM],
 }
 
 /** An insert in a split seat that holds it, its end along the wheel. */
 export const casedInsert: PartSpec<FedParts> = {
   ...INSERT,
+  goesOn: 'Into its seat, slanted end along the wheel: the flats allow one way only.',
   notes: () => [
     'Its flats are unequal: it lies in its seat one way only, the slanted end along the wheel. The seat closes round its flange.',
     REAM,
@@ -23,6 +25,7 @@ export const casedInsert: PartSpec<FedParts> = {
 export const hoseTail: PartSpec<FedParts> = {
   name: 'Hose tail',
   what: 'collar in the seat, barbs for the hose',
+  goesOn: 'Its collar into the seat against the insert, a thin gasket between.',
   notes: ({ nozzle, fits }) => [
     `For a hose of ${tailShape(nozzle, fits).hose} mm inside; a clip over the barbs. A hose that slips off under pressure whips.`,
     'Print it standing on its collar, solid. A thin gasket or a smear of silicone between collar and insert keeps the joint tight.',
@@ -33,6 +36,7 @@ export const hoseTail: PartSpec<FedParts> = {
 export const flangedHoseTail: PartSpec<FedParts> = {
   name: 'Hose tail',
   what: 'flange for two screws, barbs for the hose',
+  goesOn: 'Against the insert, a thin gasket between, its two holes over those of the seat.',
   notes: (input) => [
     hoseTail.notes(input)[0],
     'Its flange presses the insert home: tighten both screws evenly, with a thin gasket between.',
@@ -46,6 +50,7 @@ export const hub: PartSpec<FedParts> = {
   turns: true,
   metal: true,
   onShaft: 'first',
+  goesOn: 'Onto the shaft. Its set screw will sit on a flat of the shaft: file one 8 mm long there.',
   notes: () => [
     'Turn it from aluminium or brass by its drawing; a print shows whether it fits, and does not run.',
     'Its shoulders end at the inner rings of the bearings: they set the end play. The set screw goes through the flange onto a flat of the shaft.',
@@ -59,6 +64,7 @@ export const collar: PartSpec<unknown> = {
   turns: true,
   metal: true,
   onShaft: 'last',
+  goesOn: 'Against the last wheel, pushed home by hand.',
   notes: () => [
     'Of metal; push it against the last wheel and tighten its M3 set screw on the hub’s barrel, not in the key’s groove.',
   ],
@@ -68,6 +74,7 @@ export const collar: PartSpec<unknown> = {
 export const holeGauge: PartSpec<unknown> = {
   name: 'Hole gauge',
   what: 'test plate: how your holes come out',
+  goesOn: 'Beside the machine.',
   notes: () => [
     'Print it as the nozzle will be printed: same machine, material, layer height and way up.',
     'Measure each hole with drill shanks or pins, not with calipers: they read small holes wrong. Type what you found into the gauge on the nozzle’s workspace.',
@@ -80,6 +87,8 @@ export const axialWheel: PartSpec<{ readonly machine: { readonly bladeThicknessM
   name: 'Wheel',
   what: 'disc and blades, keyed bore',
   turns: true,
+  goesOn:
+    'Onto the hub, groove over the key, until it lies against what is there. Blades as in the picture: hollow to the jets.',
   notes: () => [LYING, TRUE_BORE, 'Leave the ring inside the blades free: it is where balance holes are drilled.'],
   walls: ({ machine }) => [standing('blades', machine.bladeThicknessM * mm)],
 }

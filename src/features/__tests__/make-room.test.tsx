@@ -4,7 +4,7 @@ import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-libra
 import { demoStore, show } from './test-room'
 import type { Build } from '../../project/document'
 import type { ProjectStore } from '../../store'
-import type { PlacedMesh } from '../../ui/PartView'
+import type { PlacedMesh } from '../../ui/space'
 import { MakeRoom } from '../make'
 
 const mockPlace = { query: '' }
@@ -39,6 +39,7 @@ jest.mock('../../workers', () => {
     JobError,
     makePart: (name: string, input: unknown) => run({ kind: 'make', name, input }),
     inspectPart: (mesh: unknown, fits: unknown) => run({ kind: 'inspect', mesh, fits }),
+    planPrint: (parts: unknown, settings: unknown) => run({ kind: 'plan', parts, settings }),
     // what is looked at is held by assembly.test: here only what is told of it
     checkMachine: () => Promise.resolve(mockChecks),
   }

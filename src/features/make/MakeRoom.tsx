@@ -33,6 +33,7 @@ function MadeMark({ build }: { build: Build }) {
 }
 
 function Room({ build }: { build: Build }) {
+  const router = useRouter()
   const asked = useSearchParams().get('part')
   const project = useProject()
   const gauge = project.holeGauges.find((g) => g.id === build.machine.nozzle.gaugeId)
@@ -61,6 +62,9 @@ function Room({ build }: { build: Build }) {
     <>
       <RoomTitle title={<>Make: {buildTitle(project, build)}</>} about={build.changed}>
         <BuildPicker build={build} path="/make" />
+        {set.length > 1 && (
+          <QuietButton onClick={() => router.push(`/make/sheet?build=${build.id}`)}>To build it</QuietButton>
+        )}
         <MadeMark build={build} />
       </RoomTitle>
       <Sheet

@@ -1,5 +1,5 @@
 import type { Bought } from '../../core/geometry'
-import type { PlacedMesh } from '../../ui/PartView'
+import type { PlacedMesh } from '../../ui/space'
 
 const STEPS = 40
 

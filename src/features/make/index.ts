@@ -1,1 +1,2 @@
 export { MakeRoom } from './MakeRoom'
+export { BuildSheet } from './sheet/BuildSheet'

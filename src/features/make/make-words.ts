@@ -2,6 +2,7 @@ import type { BillLine, Process, WallFill } from '../../core/geometry'
 import type { AssemblyCheck } from '../../core/machines/check-assembly'
 import type { Lying } from '../../core/printing'
 import { formatNumber } from '../../core/units'
+import { boughtWords } from '../../words'
 
 /** What a slicer must be told about a wall. */
 export function fillInWords({ of, thicknessMm, lying, set, count, betterMm }: WallFill): string {
@@ -18,17 +19,9 @@ export const PROCESS_WORDS: Readonly<Record<Process, string>> = {
   machined: 'machined',
 }
 
-const BOUGHT: Readonly<Record<BillLine['code'], readonly [one: string, many: string]>> = {
-  bearing: ['ball bearing', 'ball bearings'],
-  shaft: ['shaft, steel', 'shafts, steel'],
-  screw: ['screw, button head', 'screws, button head'],
-  nut: ['nut', 'nuts'],
-  'set-screw': ['set screw', 'set screws'],
-}
-
 /** A line of what is to be bought. */
 export const boughtInWords = ({ code, size, count }: BillLine): string =>
-  `${count} ${BOUGHT[code][count === 1 ? 0 : 1]}, ${size}`
+  `${count} ${boughtWords({ code, size }, count)}`
 
 const CHECKS: Readonly<Record<AssemblyCheck['code'], string>> = {
   overlap: 'two bodies in one place, mm³',

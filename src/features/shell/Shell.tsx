@@ -22,7 +22,7 @@ const ShortcutsDialog = dynamic(() => import('./ShortcutsDialog'), { ssr: false 
 const ROOMS = [
   { path: '/', label: 'Builds', also: '/build' },
   { path: '/find', label: 'Find' },
-  { path: '/make', label: 'Make' },
+  { path: '/make', label: 'Make', also: '/make/sheet' },
   { path: '/bench', label: 'Bench' },
   { path: '/compare', label: 'Compare' },
 ] as const
@@ -121,6 +121,7 @@ function TopBar({ onOpen }: { onOpen: (what: Open) => void }) {
   return (
     <Flex
       as="header"
+      className="no-print"
       align="center"
       gap={{ base: '3', md: '6' }}
       px={{ base: '3', md: '6' }}

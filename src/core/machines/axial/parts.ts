@@ -30,6 +30,8 @@ const parts = {
     name: 'Wheel spacer',
     what: 'keeps two wheels apart',
     turns: true,
+    plain: true,
+    goesOn: 'Onto the hub, open side past the keys, down onto the wheel.',
     notes: () => [
       'Its length sets the gaps beside the stators: measure it, and face it flat. It is open on one side, where it goes past the hub’s keys.',
     ],
@@ -37,6 +39,7 @@ const parts = {
   stator: {
     name: 'Stator',
     what: 'turns the air back; keyed, shrouds the next wheel',
+    goesOn: 'Let it down in the barrel, its tabs in the two grooves, until it lies on the one before it.',
     notes: () => [
       'Two tabs at uneven angles fit the barrel’s two grooves: turned over, a stator does not go in. Number them as they come off the printer.',
     ],
@@ -45,11 +48,13 @@ const parts = {
   'gap-ring': {
     name: 'Gap ring',
     what: 'its thickness is the gap before the first wheel',
+    goesOn: 'Into the barrel, under the lid: its thickness sets the gap before the first wheel.',
     notes: () => ['Print it lying; measure it. Another thickness is another gap of the nozzle.'],
   },
   lid: {
     name: 'Inlet lid',
     what: 'slanted feed holes, bearing seat',
+    goesOn: 'Over the first wheel, the bearing into its seat, screw places in line.',
     notes: () => [
       'Clean each feed hole with a drill held at its slant. Evenly spread air matters more than much air (common practice).',
     ],
@@ -57,16 +62,23 @@ const parts = {
   'feed-cone': {
     name: 'Feed cone',
     what: 'brings the air to all feed holes; hose barbs',
+    goesOn: 'Onto the lid, a thin smear of silicone in the joint, screw places in line.',
     notes: () => [
       'Print it on its open side, without support. Seal the joint with a smear of silicone.',
       'A clip over the barbs: a hose that slips off under pressure whips.',
     ],
   },
-  barrel: { name: 'Barrel', what: 'holds the rings by their tabs', notes: () => ONE_WAY },
+  barrel: {
+    name: 'Barrel',
+    what: 'holds the rings by their tabs',
+    goesOn: 'Onto the end plate. The screw places are uneven: it goes on one way only.',
+    notes: () => ONE_WAY,
+  },
   'end-plate': {
     name: 'End plate',
     what: 'bearing seat, outlets, ring round the last wheel',
     hasOutlets: true,
+    goesOn: 'On the bench, outer face down.',
     notes: () => ONE_WAY,
   },
 } satisfies Record<string, PartSpec<Parts>>

@@ -17,6 +17,7 @@ const parts = {
     name: 'Disc',
     what: 'keyed bore, outlet holes',
     turns: true,
+    goesOn: 'Onto the hub, groove over the key, flat on what is there.',
     notes: () => [
       'Print face down on glass, solid: flatness sets the gap. Turn each next disc by one key place if they warp alike.',
       'Glue nothing: key, spacers and one nut hold the pack.',
@@ -27,6 +28,8 @@ const parts = {
     name: 'Spacer',
     what: 'sets the gap',
     turns: true,
+    plain: true,
+    goesOn: 'Onto the hub, flat on the disc: no burr, no dust, or the gap is another.',
     notes: () => ['Its thickness is the gap: measure it. Washers of that thickness do as well.'],
     walls: ({ machine }) => [lying('gap', machine.gapWidthM * mm)],
   },
@@ -36,10 +39,16 @@ const parts = {
     name: 'Housing',
     what: 'insert seats, bearing seat, outlets',
     hasOutlets: true,
+    goesOn: 'On the bench, outer face down.',
     notes: () => ONE_WAY,
     walls: airWall,
   },
-  'pack-cover': { name: 'Cover', what: 'bearing seat, lugs', notes: () => ONE_WAY },
+  'pack-cover': {
+    name: 'Cover',
+    what: 'bearing seat, lugs',
+    goesOn: 'Over the pack, the bearing into its seat. The screw places are uneven: it goes on one way only.',
+    notes: () => ONE_WAY,
+  },
 } satisfies Record<string, PartSpec<Parts>>
 
 function assembly(input: Parts): Assembly<keyof typeof parts> {

@@ -30,14 +30,28 @@ const parts = {
     name: 'Radial wheel',
     what: 'blades on a curved back',
     turns: true,
+    goesOn: 'Onto the hub from below, groove over the key, until its eye lies against the flange.',
     notes: bentWheelNotes,
     walls: ({ machine }) => [standing('blades', machine.bladeThicknessM * mm), backWall(machine.discThicknessM * mm)],
   },
-  volute: { name: 'Volute', what: 'spiral wall, spout with barbs, bearing seat', notes: spiralNotes, walls: airWall },
-  'volute-lid': { name: 'Lid', what: 'shroud of the wheel, outlet', notes: () => ONE_WAY },
+  volute: {
+    name: 'Volute',
+    what: 'spiral wall, spout with barbs, bearing seat',
+    goesOn: 'On the bench, floor down.',
+    notes: spiralNotes,
+    walls: airWall,
+  },
+  'volute-lid': {
+    name: 'Lid',
+    what: 'shroud of the wheel, outlet',
+    goesOn:
+      'Onto the volute, a thin smear of silicone in the joint. The screw places are uneven: it goes on one way only.',
+    notes: () => ONE_WAY,
+  },
   'outlet-duct': {
     name: 'Outlet duct',
     what: 'posts on the lid, second bearing on three arms',
+    goesOn: 'Over the outlet, the upper bearing into its seat, its posts over the screws of the lid.',
     notes: () => [
       'Print it standing on its arms, upper end down, without support. It leaves as much open as the wheel’s own outlet.',
     ],

@@ -28,6 +28,7 @@ const parts = {
     name: 'Rotor',
     what: 'channels, jets, inlet socket',
     turns: true,
+    goesOn: 'Onto the hub’s flange or the point, inlet up.',
     notes: () => [
       'Print lying with the inlet up; drill the jets to size from outside, then blow the channels free.',
       'Weigh it on its pivot: it must rest in any place.',
@@ -37,6 +38,7 @@ const parts = {
     ...hub,
     setScrew: (input) => hubScrew(whirlHub(input)),
     what: 'to be turned from metal: flange under the rotor, shoulder on the bearing',
+    goesOn: 'Onto the shaft, flange up, level with its end. File a flat 8 mm long for its set screw.',
     notes: () => [
       'Turn it from aluminium or brass. Screws from above, through the rotor, clamp it; the set screw sits in its flange, on a flat of the shaft.',
     ],
@@ -44,16 +46,19 @@ const parts = {
   collar: {
     ...collar,
     setScrew: (input) => collarScrew((input.shaftDiameterM * mm) / 2),
+    goesOn: 'From below onto the shaft, with a sheet of paper between it and the bearing while its screw is tightened.',
     notes: () => ['Of metal; under the lower bearing, with a sheet of paper’s play: it keeps the rotor from rising.'],
   },
   'whirl-foot': {
     name: 'Foot',
     what: 'column for the bearings, posts for the bridge',
+    goesOn: 'On the bench, or screwed to a board.',
     notes: () => ['Print it standing. Screw it to a board or clamp it: the hose pulls.'],
   },
   'feed-post': {
     name: 'Feed post',
     what: 'brings the air in with a small gap, on a bridge of three arms',
+    goesOn: 'Its tip into the rotor’s inlet, the bridge on the posts. It must not touch the rotor.',
     notes: () => ONE_WAY,
   },
 } satisfies Record<string, PartSpec<Parts>>

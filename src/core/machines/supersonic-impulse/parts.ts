@@ -30,10 +30,22 @@ const parts = {
   'nozzle-plate': {
     name: 'Nozzle plate',
     what: 'slanted seats for the inserts, bearing seat',
+    goesOn: 'Over the wheel, bearing into its seat. The screw places are uneven: it goes on one way only.',
     notes: () => ONE_WAY,
   },
-  'shroud-ring': { name: 'Shroud ring', what: 'runs round the blade tips', notes: () => ONE_WAY },
-  'end-plate': { name: 'End plate', what: 'bearing seat, outlets, lugs', hasOutlets: true, notes: () => ONE_WAY },
+  'shroud-ring': {
+    name: 'Shroud ring',
+    what: 'runs round the blade tips',
+    goesOn: 'Onto the end plate, its screw places over those of the plate.',
+    notes: () => ONE_WAY,
+  },
+  'end-plate': {
+    name: 'End plate',
+    what: 'bearing seat, outlets, lugs',
+    hasOutlets: true,
+    goesOn: 'On the bench, outer face down.',
+    notes: () => ONE_WAY,
+  },
 } satisfies Record<string, PartSpec<Parts>>
 
 function assembly(input: Parts): Assembly<keyof typeof parts> {

@@ -40,6 +40,8 @@ export const rimParts = {
     name: 'Rotor',
     what: 'disc, blades, keyed bore',
     turns: true,
+    goesOn:
+      'Onto the hub’s barrel, groove over the key, until it lies against the flange. Blades as in the picture: hollow to the jet.',
     notes: (input) => {
       const l = rimLayout(input)
       return [
@@ -60,6 +62,7 @@ export const rimParts = {
     name: 'Lower half',
     what: 'bearing seat, insert seats, screw lugs',
     hasOutlets: true,
+    goesOn: 'On the bench, on its outer face.',
     notes: () => HALF_NOTES,
     walls: airWall,
   },
@@ -67,6 +70,7 @@ export const rimParts = {
     name: 'Upper half',
     what: 'closes the lower one, its mirror',
     hasOutlets: true,
+    goesOn: 'Over all of it. The screw places are uneven: it goes on one way only. Do not force it.',
     notes: () => HALF_NOTES,
     walls: airWall,
   },

@@ -14,11 +14,13 @@ const parts = {
   standoff: {
     name: 'Stand-off',
     what: 'tube on a rod: lets the turbine’s air out under the first stage',
+    goesOn: 'Over the screw places of the upper half; the rods go through them.',
     notes: () => ['All of the same length: face them together.'],
   },
   'impeller-housing': {
     name: 'Impeller housing',
     what: 'collector, spout with barbs, shaft hole',
+    goesOn: 'Onto the stand-offs, or the ring of the stage below, lugs over the rods’ places.',
     notes: spiralNotes,
     walls: airWall,
   },
@@ -26,6 +28,7 @@ const parts = {
     name: 'Impeller',
     what: 'swept blades on a curved back',
     turns: true,
+    goesOn: 'Onto its bush, groove over the key, blades up.',
     notes: bentWheelNotes,
     walls: ({ fits }) => [standing('blades', Math.max(1.25 * fits.thinnest, 1)), backWall(2)],
   },
@@ -34,15 +37,27 @@ const parts = {
     setScrew: (input) => hubScrew(bushHub(input)),
     name: 'Impeller bush',
     what: 'to be turned from metal: carries an impeller on the shaft',
+    goesOn: 'Onto the shaft from above. Set the gap under the lid before its screw is tightened.',
     notes: () => [
       'Its set screw is tightened through the eye before the lid goes on, with the impeller’s gap set by a feeler.',
     ],
   },
-  'impeller-collar': { ...collar, setScrew: (input) => collarScrew(stageLayout(input).bush), name: 'Impeller collar' },
-  'impeller-lid': { name: 'Impeller lid', what: 'shroud, eye', notes: () => ONE_WAY },
+  'impeller-collar': {
+    ...collar,
+    goesOn: 'Against the impeller’s back, pushed home by hand.',
+    setScrew: (input) => collarScrew(stageLayout(input).bush),
+    name: 'Impeller collar',
+  },
+  'impeller-lid': {
+    name: 'Impeller lid',
+    what: 'shroud, eye',
+    goesOn: 'Onto its housing, a thin smear of silicone in the joint, lugs over the rods’ places.',
+    notes: () => ONE_WAY,
+  },
   'stage-duct': {
     name: 'Ring between stages',
     what: 'takes the upper stage’s air by a hose to the lower one’s eye',
+    goesOn: 'Onto the lid; a short hose joins it to the spout of the stage above.',
     notes: () => ['A short hose joins the upper stage’s spout to it. Seal both its faces.'],
   },
 } satisfies Record<string, PartSpec<Driven>>

@@ -28,6 +28,7 @@ const parts = {
     name: 'Rotor',
     what: 'slots for the vanes, keyed bore',
     turns: true,
+    goesOn: 'Onto the sleeve, groove over the key.',
     notes: () => [
       'Print standing on its end, solid; the slots must be smooth. It floats between the end plates.',
       TRUE_BORE,
@@ -39,12 +40,14 @@ const parts = {
     turns: true,
     metal: true,
     onShaft: 'first',
+    goesOn: 'Onto the shaft with retaining compound, at the height that the picture shows; let it set.',
     notes: () => ['Bond it to the shaft with retaining compound, or pin it: a set screw finds no room.'],
   },
   vane: {
     name: 'Vane',
     what: 'slides in its slot',
     turns: true,
+    goesOn: 'Into a slot, rounded edge outwards: it must drop in by its own weight.',
     notes: () => [
       'Print lying; sand until it drops through its slot by its own weight. Its rounded edge runs on the bore.',
     ],
@@ -53,6 +56,7 @@ const parts = {
   'vane-body': {
     name: 'Body',
     what: 'offset bore, inlet with barbs, exhaust',
+    goesOn: 'Onto the end plate, screw places in line. One notch marks the inlet, two the exhaust.',
     notes: () => [
       'Print standing; ream or sand the bore round and smooth. A drop of oil in the inlet air makes it last.',
       'Inlet and exhaust are marked by one notch and two: the rotor turns from the first to the second.',
@@ -61,6 +65,7 @@ const parts = {
   'vane-end': {
     name: 'End plate',
     what: 'bearing seat off the middle; two alike',
+    goesOn: 'The first on the bench, seat down; the second over rotor and vanes, the same way round.',
     notes: () => [
       'The same plate closes both ends: its screws lie evenly across the line through both middles.',
       'This is no guard: a guard that stops a fragment stands round the whole machine.',
@@ -69,6 +74,7 @@ const parts = {
   collar: {
     ...collar,
     setScrew: (input) => collarScrew((input.shaftDiameterM * mm) / 2),
+    goesOn: 'Onto the shaft’s end against the bearing, with a sheet of paper between while its screw is tightened.',
     notes: () => [
       'Of metal. One outside each bearing, with a sheet of paper’s play: they keep the shaft in its place and the bearings in theirs.',
     ],

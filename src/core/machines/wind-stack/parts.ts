@@ -28,17 +28,20 @@ const parts = {
   'stack-foot': {
     name: 'Foot',
     what: 'outlet tube, lower bearing on three arms, plate for the tiers',
+    goesOn: 'On two blocks, tube down, so that the shaft’s end is free.',
     notes: () => ['Print it on its plate, tube up, without support. Screw it down: a storm pulls at the stack.'],
     walls: airWall,
   },
   'stack-bridge': {
     name: 'Bridge',
     what: 'upper bearing on three arms over the wheel',
+    goesOn: 'Over the wheel, the bearing into its seat, screw places in line.',
     notes: () => ['Print it lying; check that the wheel turns freely before the tiers go on.'],
   },
   'stack-tier': {
     name: 'Stack tier',
     what: 'a ring with slanted vanes',
+    goesOn: 'Vanes down into the grooves beneath, with a drop of glue in each.',
     notes: () => [
       'Print it on its ring, vanes up, without support. Turned over, its vanes go into the grooves beneath: glue them.',
       ONE_WAY[1],
@@ -48,6 +51,7 @@ const parts = {
   'stack-cap': {
     name: 'Cap',
     what: 'closes the stack above',
+    goesOn: 'Its step into the last ring; glue it.',
     notes: () => ['Without it the air goes straight on upwards. Its step goes into the last ring; glue it on last.'],
   },
 } satisfies Record<string, PartSpec<Parts>>
