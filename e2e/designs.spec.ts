@@ -65,9 +65,9 @@ test('make: every part of a pack is watertight; the set is seen together, cut an
   await page.getByLabel('Drawn apart').fill('0.3')
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Whole set as 3MF' }).click(),
+    page.getByRole('button', { name: 'Assembly as 3MF' }).click(),
   ])
-  expect(file.suggestedFilename()).toBe('other-ways-to-turn-ten-discs-set.3mf')
+  expect(file.suggestedFilename()).toBe('other-ways-to-turn-ten-discs-assembly.3mf')
   expect(
     readFileSync(await file.path())
       .subarray(0, 2)

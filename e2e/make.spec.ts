@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, open, test } from './helpers'
+import { accessible, expect, open, test } from './helpers'
 
 test('each part is made in a worker, is watertight, and goes out as STL, 3MF, DXF and SVG', async ({ page }) => {
   await open(page, '/make?build=spindle-4')
@@ -71,4 +71,55 @@ test('outlets as slots let more air out, and the solid follows', async ({ page }
   await page.getByLabel('Outlets', { exact: true }).selectOption('slots')
   await expect.poll(number).toBeGreaterThan(1.1 * holes)
   await expect(page.getByText('watertight: every edge closed')).toBeVisible({ timeout: 20_000 })
+})
+
+test('print plates: all that is printed lies on the bed, and goes out plate by plate', async ({ page }) => {
+  await open(page, '/make?build=spindle-4')
+  await page.getByRole('tab', { name: 'Print plates' }).click()
+  const plate = page.getByRole('img', { name: /^Plate 1 of 1 as it is printed: 5 parts/ })
+  await expect(plate.locator('canvas')).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByText('nothing needs them')).toBeVisible()
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'This plate as 3MF' }).click(),
+  ])
+  expect(file.suggestedFilename()).toBe('engraving-spindle-fourth-print-plate-1.3mf')
+})
+
+test('the sheet to build it by: numbered bill, a picture for every step, checks with their gaps; on paper, as CSV and Markdown', async ({
+  page,
+}) => {
+  await open(page, '/make?build=spindle-4')
+  await page.getByRole('button', { name: 'To build it' }).click()
+  await expect(page).toHaveURL(/make\/sheet\?build=spindle-4/)
+  await expect(page.getByRole('button', { name: 'Print, or keep as PDF' })).toBeEnabled({ timeout: 60_000 })
+  const steps = page.getByRole('img', { name: /^Step \d+:/ })
+  await expect(steps).toHaveCount(14)
+  // every picture is drawn, and carries the numbers of what goes on
+  expect(await page.locator('li svg image').count()).toBe(14)
+  await expect(page.getByRole('img', { name: 'Step 5: Rotor (5)' }).locator('text')).toHaveText('5')
+  await expect(page.getByText('Gap round the rim, rotor to lower half and upper half: 1.00 mm.')).toBeVisible()
+  await expect(page.getByText(/seen from the upper end of the shaft it turns clockwise/)).toBeVisible()
+  for (const [button, name, begins] of [
+    ['Bill as CSV', 'engraving-spindle-fourth-print-bill.csv', 'No.,Count,What'],
+    [
+      'All of it as Markdown',
+      'engraving-spindle-fourth-print-to-build-it.md',
+      '# Engraving spindle · Fourth print: to build it',
+    ],
+  ] as const) {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: button }).click(),
+    ])
+    expect(file.suggestedFilename()).toBe(name)
+    expect(readFileSync(await file.path(), 'utf8').startsWith(begins)).toBe(true)
+  }
+  await accessible(page)
+  // on paper: no bar, no buttons, steps side by side
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('banner')).toBeHidden()
+  await expect(page.getByRole('button', { name: 'Bill as CSV' })).toBeHidden()
+  const [a, b] = [await steps.nth(0).boundingBox(), await steps.nth(1).boundingBox()]
+  expect(a && b && Math.abs(a.y - b.y)).toBeLessThan(2)
 })

@@ -1,4 +1,4 @@
-import { test } from '@playwright/test'
+import { expect, test } from '@playwright/test'
 
 /** One picture of each main view, from the demo, at 1280 × 800. */
 const PICTURES: [string, string, 'light' | 'dark', string | null][] = [
@@ -7,16 +7,16 @@ const PICTURES: [string, string, 'light' | 'dark', string | null][] = [
   ['supply', '/build?build=spindle-4&station=supply', 'light', null],
   ['line', '/build?build=spindle-4&station=line', 'light', null],
   ['bottle', '/build?build=glider-1&station=supply', 'light', 'Run-down'],
-  ['outlet', '/build?build=glider-2&station=nozzle', 'light', null],
   ['track', '/build?build=glider-1&station=way', 'light', 'Which outlet?'],
   ['nozzle', '/build?build=spindle-4&station=nozzle', 'light', null],
   ['nozzle-dark', '/build?build=spindle-4&station=nozzle', 'dark', null],
   ['rotor', '/build?build=spindle-4&station=rotor', 'light', null],
-  ['velocities', '/build?build=spindle-4&station=rotor', 'light', 'Velocities at the working speed'],
   ['axial', '/build?build=other-axial&station=rotor', 'light', null],
   ['vanes-dark', '/build?build=other-vane-motor&station=rotor', 'dark', 'Pressure and speed'],
   ['find', '/find?build=spindle-4', 'light', null],
   ['assembly', '/make?build=spindle-4', 'light', 'Put together'],
+  ['plates', '/make?build=spindle-4', 'light', 'Print plates'],
+  ['sheet', '/make/sheet?build=spindle-4', 'light', null],
   ['shaft', '/build?build=spindle-4&station=shaft', 'light', null],
   ['bench', '/bench?build=spindle-3', 'light', null],
   ['bench-dark', '/bench?build=spindle-twin&run=run-spindle-twin-2', 'dark', null],
@@ -33,6 +33,9 @@ for (const [name, path, scheme, view] of PICTURES)
       await page.getByText('It goes together and turns', { exact: true }).waitFor({ timeout: 60_000 })
       await page.getByLabel('Drawn apart').fill('0.8')
     }
+    if (name === 'plates') await page.getByText('This plate as 3MF').waitFor({ timeout: 60_000 })
+    if (name === 'sheet')
+      await expect(page.getByRole('button', { name: 'Print, or keep as PDF' })).toBeEnabled({ timeout: 60_000 })
     if (name === 'beginning') await page.getByRole('button', { name: 'Another machine…' }).click()
     if (name === 'find') await page.getByRole('button', { name: 'Search', exact: true }).click()
     // results of the runs come from a worker

@@ -92,6 +92,16 @@ const MACHINES: Readonly<Record<string, Sentences>> = {
     why: 'Nearer, the insert would touch what turns.',
     mend: `Set the nozzle’s gap to ${q('length', partsM)}, or give the jet another angle.`,
   }),
+  'parts-open': ({ statedShare, partsShare }) => ({
+    what: `The printable discs leave ${Math.floor(100 * partsShare)} % of the outlet’s circle open, not ${Math.round(100 * statedShare)} %.`,
+    why: 'Hub, spacers, key and webs take the rest; the prediction is reckoned with the build’s number, and the air leaves faster than it says.',
+    mend: `Set “Open share of the outlet” to at most ${Math.floor(100 * partsShare)} %, or the outlet’s radius larger.`,
+  }),
+  'parts-hub': ({ hubM, partsM }) => ({
+    what: `The printable rotor sits on a sleeve of ${q('length', partsM)} radius, not ${q('length', hubM)}.`,
+    why: 'Nothing thinner is left of the metal between it and the shaft.',
+    mend: `Set the hub’s radius to ${q('length', partsM)}, or take a thinner shaft.`,
+  }),
   gap: ({ of, gapM, process, asMadeM, workedM }, { state }) => ({
     what: `${capital(of)} is ${q('length', gapM)}; ${process} keeps ${q('length', asMadeM)} as it comes, ${q('length', workedM)} worked over by hand.`,
     why:

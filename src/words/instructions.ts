@@ -1,4 +1,4 @@
-import { isBought, type Bought, type Process, type StatedGap } from '../core/geometry'
+import { LONGEST_SCREW, isBought, type Bought, type Process, type StatedGap } from '../core/geometry'
 import {
   numberOf,
   partSpec,
@@ -20,8 +20,15 @@ const BOUGHT: Readonly<Record<Bought['code'], readonly [one: string, many: strin
 }
 
 /** What something that is bought is called, without its number. */
-export const boughtWords = ({ code, size }: Pick<Bought, 'code' | 'size'>, count = 1): string =>
-  `${BOUGHT[code][count === 1 ? 0 : 1]}, ${size}`
+export const boughtWords = (bought: Pick<Bought, 'code' | 'size'>, count = 1): string =>
+  `${kindOfBought(bought, count)}, ${bought.size}`
+
+/** No screw is sold so long: a rod with a nut in place of the head. */
+const ROD: readonly [string, string] = ['threaded rod with a nut on top', 'threaded rods, each with a nut on top']
+const kindOfBought = ({ code, size }: Pick<Bought, 'code' | 'size'>, count = 1): string => {
+  const rod = code === 'screw' && Number(size.split('×')[1]) > LONGEST_SCREW
+  return (rod ? ROD : BOUGHT[code])[count === 1 ? 0 : 1]
+}
 
 /** Standards by which bought parts are ordered. */
 const STANDARDS: Readonly<Record<Bought['code'], string>> = {
@@ -31,7 +38,6 @@ const STANDARDS: Readonly<Record<Bought['code'], string>> = {
   nut: 'ISO 4032',
   'set-screw': 'ISO 4029, cup point',
 }
-export const standardOf = (code: Bought['code']): string => STANDARDS[code]
 
 const capital = (text: string) => `${text[0].toUpperCase()}${text.slice(1)}`
 
@@ -145,7 +151,7 @@ const csvCell = (text: string) => (/[",\n]/.test(text) ? `"${text.replace(/"/g, 
 export function billRows(items: readonly NumberedItem[], input: PartsInput, process: Process): string[][] {
   return items.map(({ number, body, count }) => {
     if (isBought(body))
-      return [String(number), String(count), capital(BOUGHT[body.code][0]), body.size, 'buy', STANDARDS[body.code]]
+      return [String(number), String(count), capital(kindOfBought(body)), body.size, 'buy', STANDARDS[body.code]]
     const spec = partSpec(body, input)
     const how = spec?.metal ? 'turn from metal' : process === 'machined' ? 'machine' : 'print'
     return [String(number), String(count), partWords(body).name, '', how, spec?.what ?? '']

@@ -45,12 +45,12 @@ export function outletShare(
 /** Share of the pressure beyond which outlets are told, and beyond which the machine does not work. */
 export const OUTLETS = { told: 0.05, choked: 0.5 } as const
 
-/** Differences between build and parts below these go unsaid, m: what no maker would measure. */
-const UNSAID = { spanM: 0.06e-3, overhangM: 0.5e-3, gapM: 0.1e-3 } as const
+/** Differences between build and parts below these go unsaid, m and a share: what no maker would measure. */
+const UNSAID = { spanM: 0.06e-3, overhangM: 0.5e-3, gapM: 0.1e-3, openShare: 0.005, hubMm: 0.05 } as const
 
 /** Where the parts cannot follow the build's numbers: bearings that stand otherwise, a nozzle that cannot come so near. */
 function partsFindings(parts: FitInput['parts']): Finding[] {
-  const { span, overhang, jets } = assemblyOf(parts)
+  const { span, overhang, jets, differs = [] } = assemblyOf(parts)
   const found: Finding[] = []
   if (span !== null && Math.abs(span * 1e-3 - parts.spanM) > UNSAID.spanM)
     found.push(finding('parts-span', 'fine', { spanM: parts.spanM, partsM: span * 1e-3 }))
@@ -59,6 +59,11 @@ function partsFindings(parts: FitInput['parts']): Finding[] {
   const free = jets.find((j) => !j.reaction)?.free
   if (free !== undefined && Math.abs(free * 1e-3 - parts.nozzle.gapM) > UNSAID.gapM)
     found.push(finding('parts-gap', 'fine', { gapM: parts.nozzle.gapM, partsM: free * 1e-3 }))
+  for (const { code, stated, made } of differs)
+    if (code === 'open' && stated - made > UNSAID.openShare)
+      found.push(finding('parts-open', 'watch', { statedShare: stated, partsShare: made }))
+    else if (code === 'hub' && made - stated > UNSAID.hubMm)
+      found.push(finding('parts-hub', 'fine', { hubM: stated * 1e-3, partsM: made * 1e-3 }))
   return found
 }
 

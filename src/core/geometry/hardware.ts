@@ -12,6 +12,9 @@ const M3_LENGTHS = [
   4, 5, 6, 8, 10, 12, 14, 16, 18, 20, 25, 30, 35, 40, 45, 50, 55, 60, 65, 70, 75, 80, 90, 100,
 ] as const
 
+/** The longest that is sold, mm; beyond it threaded rod does. */
+export const LONGEST_SCREW = 100
+
 /** The shortest M3 screw that is at least so long, mm; above the longest, threaded rod of that length. */
 export const screwLength = (least: number): number => M3_LENGTHS.find((l) => l >= least - 1e-6) ?? Math.ceil(least)
 

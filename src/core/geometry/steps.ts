@@ -20,13 +20,24 @@ export const bodyKey = ({ body, below }: Pick<Placed, 'body' | 'below'>): string
 /** When a part goes on the shaft: before what it carries, or after what it clamps. */
 export type OnShaft = 'first' | 'last' | undefined
 
-/** In a unit the shaft comes first, then what carries, what is carried and what clamps it, then screws and set screws; otherwise the list's order. */
+/** In a unit the shaft comes first, then what carries, what is carried and what clamps it, then screws; otherwise the list's order. */
 const rankBy =
   <N extends string>(onShaft: (name: N) => OnShaft) =>
   ({ body }: Placed<N>): number => {
     if (isBought(body)) return { shaft: 0, bearing: 3, nut: 5, screw: 5, 'set-screw': 6 }[body.code]
     return { first: 1, middle: 2, last: 4 }[onShaft(body) ?? 'middle']
   }
+
+/** By rank, otherwise in the list's order; a set screw stays with the body that it follows and holds: later, what is carried may be in its way. */
+function inRank<N extends string>(placed: readonly Placed<N>[], rank: (p: Placed<N>) => number): Placed<N>[] {
+  const groups: Placed<N>[][] = []
+  for (const p of placed) {
+    const last = groups[groups.length - 1]
+    if (last && isBought(p.body) && p.body.code === 'set-screw') last.push(p)
+    else groups.push([p])
+  }
+  return groups.toSorted((a, b) => rank(a[0]) - rank(b[0])).flat()
+}
 
 /** Neighbours that are the same body, counted as one step. */
 function runs<N extends string>(placed: readonly Placed<N>[]): Placed<N>[][] {
@@ -53,7 +64,7 @@ export function stagesOf<N extends string>({ placed }: Assembly<N>, onShaft: (na
     while (j < placed.length && (placed[j].turns ?? false) === turns && !placed[j].below === !placed[i].below) j++
     const together = placed.slice(i, j)
     const unit = turns && together.length > 1 && together.some(carries)
-    const steps = runs(turns ? together.toSorted((a, b) => rank(a) - rank(b)) : together)
+    const steps = runs(turns ? inRank(together, rank) : together)
     if (unit) stages.push({ steps, unit })
     else stages.push(...steps.map((step) => ({ steps: [step], unit })))
     i = j

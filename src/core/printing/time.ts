@@ -2,11 +2,11 @@ import type { Process } from '../geometry'
 import type { Lying } from './lie'
 
 /** How a filament printer goes: outlines slowly, the rest faster, a least time a layer so that it cools, some of the time between lines. mm/s and s. Common practice, no source. */
-const FILAMENT = { outline: 30, filling: 50, leastLayerS: 8, between: 1.2 } as const
+const FILAMENT = { outline: 25, filling: 45, leastLayerS: 8, between: 1.2 } as const
 /** A resin printer's layer takes this long whatever is on it: exposure, lifting. s. Common practice, no source. */
 const RESIN = { layerS: 9, firstLayers: 6, firstS: 35 } as const
 /** Half to twice: firmware, accelerations and a maker's own speeds differ by as much. */
-export const TIME_RANGE = [0.6, 1.7] as const
+export const TIME_RANGE = [0.5, 2] as const
 /** What a support weighs of the room it fills: common practice, no source. */
 export const SUPPORT_SHARE = 0.15
 

@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import '@testing-library/jest-dom'
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { strFromU8, unzipSync } from 'fflate'
 import { demoStore, show } from './test-room'
 import type { Build } from '../../project/document'
 import type { ProjectStore } from '../../store'
@@ -9,7 +10,7 @@ import { MakeRoom } from '../make'
 
 const mockPlace = { query: '' }
 const mockChecks: { code: string; of: string; found: number; wanted: number; fine: boolean }[] = []
-const mockScene: { meshes: readonly PlacedMesh[]; marks?: readonly unknown[]; cut: unknown }[] = []
+const mockScene: { meshes: readonly PlacedMesh[]; marks?: readonly unknown[]; cut: unknown; bed?: number }[] = []
 const mockFiles: { name: string; content: BlobPart; type: string }[] = []
 jest.mock('next/navigation', () => ({
   useRouter: () => ({ push: jest.fn(), replace: jest.fn() }),
@@ -72,6 +73,7 @@ const change = (id: string, recipe: (b: Build) => void) =>
   )
 const figure = (label: string) =>
   screen.getByText(label, { exact: true }).parentElement?.querySelector('.num')?.textContent ?? ''
+const modelOf = (file: BlobPart) => strFromU8(unzipSync(file as Uint8Array<ArrayBuffer>)['3D/3dmodel.model'])
 const made = () => screen.findByText('watertight: every edge closed')
 const lookedAt = () => screen.findByText(/^looked for walls below/)
 
@@ -137,10 +139,10 @@ test('a machine that goes together says so', async () => {
   expect(await screen.findByText('It goes together and turns')).toBeInTheDocument()
 })
 
-test('put together: every part in its place, drawn apart by the slider, and the whole set goes out as one file', async () => {
+test('put together: every part in its place, drawn apart by the slider, and the machine goes out as one file, bought parts among it', async () => {
   open('build=other-disc-pack')
   await made()
-  expect(screen.getByRole('button', { name: 'Whole set as 3MF' })).toBeDisabled()
+  expect(screen.getByRole('button', { name: 'Assembly as 3MF' })).toBeDisabled()
   fireEvent.click(screen.getByRole('tab', { name: 'Put together' }))
   await screen.findByRole('img', { name: /parts in the order in which they go together/ })
   const lifts = () => mockScene[mockScene.length - 1].meshes.map((m) => m.pose?.[14] ?? 0)
@@ -156,10 +158,49 @@ test('put together: every part in its place, drawn apart by the slider, and the 
     (disc.discThicknessM + disc.gapWidthM) * 1000,
     6,
   )
-  fireEvent.click(screen.getByRole('button', { name: 'Whole set as 3MF' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Assembly as 3MF' }))
   await waitFor(() => expect(mockFiles).toHaveLength(1))
-  expect(mockFiles[0]).toMatchObject({ type: 'model/3mf', name: expect.stringMatching(/-set\.3mf$/) })
+  expect(mockFiles[0]).toMatchObject({ type: 'model/3mf', name: expect.stringMatching(/-assembly\.3mf$/) })
+  const model = modelOf(mockFiles[0].content)
+  expect((model.match(/<component /g) ?? []).length).toBe(meshes.length)
+  expect(model).toMatch(/name="bearing 625"/)
+  expect((model.match(/<item /g) ?? []).length).toBe(1)
 }, 60_000)
+
+test('print plates: every copy on the bed, what hangs over painted, mass and time with their range, one file a plate', async () => {
+  open('build=other-disc-pack')
+  await made()
+  fireEvent.click(screen.getByRole('tab', { name: 'Print plates' }))
+  await screen.findByText('This plate as 3MF', {}, { timeout: 40_000 })
+  const { bed, meshes } = mockScene[mockScene.length - 1]
+  expect(bed).toBe(220)
+  for (const { pose } of meshes) {
+    expect(pose?.[12]).toBeGreaterThan(0)
+    expect(pose?.[12]).toBeLessThan(220)
+  }
+  // two inserts stand on their flat ends, two tails bridge freely: painted light
+  expect(meshes.some((m) => (m.painted?.light.length ?? 0) > 0)).toBe(true)
+  const plates = screen.getAllByRole('tab', { name: /^Plate \d/ }).length
+  expect(figure('Time')).toMatch(/h|min/)
+  expect(screen.getByText(/^estimate: .* to .*, by printer and settings$/)).toBeInTheDocument()
+  expect(screen.getByText(/Not on a plate: hub, collar/)).toBeInTheDocument()
+  fireEvent.click(screen.getByRole('tab', { name: `Plate ${plates}` }))
+  const copies = mockScene[mockScene.length - 1].meshes.length
+  fireEvent.click(screen.getByRole('button', { name: 'This plate as 3MF' }))
+  await waitFor(() => expect(mockFiles).toHaveLength(1))
+  expect(mockFiles[0].name).toMatch(new RegExp(`-plate-${plates}\\.3mf$`))
+  expect((modelOf(mockFiles[0].content).match(/<item /g) ?? []).length).toBe(copies)
+  // a bed that does not take the housing: it is named with the bed it wants, the rest stays
+  await change('other-disc-pack', (b) => void (b.making.bedM = 0.08))
+  await screen.findByText('Housing: larger than your bed', {}, { timeout: 40_000 })
+  expect(screen.getByText('This plate as 3MF')).toBeInTheDocument()
+}, 90_000)
+
+test('machined parts lie on no plate', async () => {
+  open('build=other-disc-pack')
+  await change('other-disc-pack', (b) => void (b.making.process = 'machined'))
+  expect(screen.queryByRole('tab', { name: 'Print plates' })).toBeNull()
+})
 
 test('cut open: a plane across the axis that is chosen, where the slider stands', async () => {
   open('build=spindle-4')

@@ -133,9 +133,9 @@ describe('the order in which it goes together', () => {
         .map((c) => c.of),
     ).toContain('bearing')
   })
-  test('what turns together is put together on the bench: shaft, hub, rotor, clamping screws, set screw', () => {
+  test('what turns together is put together on the bench: shaft, hub with its set screw, rotor, clamping screws', () => {
     const unit = stagesOfMachine(partsInput(demo[2])).find((s) => s.unit)
-    expect(unit?.steps.map((s) => nameOf(s[0]))).toEqual(['shaft', 'hub', 'rotor', 'screw', 'set-screw'])
+    expect(unit?.steps.map((s) => nameOf(s[0]))).toEqual(['shaft', 'hub', 'set-screw', 'rotor', 'screw'])
   })
 })
 

@@ -35,9 +35,21 @@ export interface SetScrewPlace {
   readonly to: number
 }
 
+/** Wall between a set screw's hole and a clamping screw's, mm. */
+const BETWEEN_HOLES = 0.8
+
+/** Direction of a hub's set screw, degrees: one that goes past the clamping screws. */
+function setScrewTurn({ screws }: HubShape): number {
+  const clear = (turn: number) => {
+    const [x, y] = polar(1, turn)
+    return screws.every(([u, v]) => u * x + v * y < 0 || Math.abs(u * y - v * x) > 2 * CORE + BETWEEN_HOLES)
+  }
+  return [120, 150, 90, 60, 0, 30].find(clear) ?? 120
+}
+
 /** The set screw of a hub: through the flange onto the shaft. */
 export const hubScrew = (h: HubShape): SetScrewPlace => ({
-  turn: 120,
+  turn: setScrewTurn(h),
   z: (h.flangeFrom + h.flangeTo) / 2,
   from: h.bore,
   to: h.flangeRadius,

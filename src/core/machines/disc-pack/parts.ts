@@ -80,6 +80,13 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       ...endPlay,
     ],
     turn: -1,
+    differs: [
+      {
+        code: 'open',
+        stated: input.machine.outletShare,
+        made: Math.min(input.machine.outletShare, l.outlets.mostShare),
+      },
+    ],
     span: l.stack.span,
     overhang: 0,
   }

@@ -14,16 +14,18 @@ import type { DiscPack } from '.'
 
 type Input = FedParts & { readonly machine: DiscPack }
 
+/** Share of the outlet's circle below which a disc has no outlet to speak of. */
+const LEAST_OPEN = 0.1
+
 /** Disc or cone of even thickness: keyed bore, a ring of outlets between webs. */
 function discSolid(kit: SolidKit, input: Input): Manifold {
-  const { machine: m } = input
   const l = packLayout(input)
   const { inner, outer, keyWeb, web, mostShare } = l.outlets
-  if (mostShare < m.outletShare - 1e-3)
+  if (mostShare < LEAST_OPEN)
     throw refuse(
       'OUTLET_SHARE',
-      `Hub, key and webs leave at most ${Math.floor(100 * mostShare)} % of the outlet’s circle open.`,
-      `Set the open share to at most ${Math.floor(100 * mostShare)} %, or the outlet’s radius larger.`,
+      'Hub, key and webs leave hardly anything of the outlet’s circle open.',
+      `Make the outlet’s radius larger than ${outer.toFixed(1)} mm, or the hub thinner.`,
     )
   const body =
     l.rise > 1e-6

@@ -103,6 +103,10 @@ export function whirlLayout(input: FedParts & { readonly machine: ReactionRotor 
   }
 }
 
+/** Underside of the collar below the lower bearing, mm, and the direction of its set screw, between two spokes of the foot, degrees. */
+export const collarAt = (l: WhirlLayout): number => l.lowBearing - END_PLAY / 2 - COLLAR.height
+export const COLLAR_TURN = 60
+
 /** Hub under the rotor: flange with through holes for its screws, a shoulder that ends at the bearing's inner ring. From its lower end. */
 export const whirlHub = (input: FedParts & { readonly machine: ReactionRotor }): HubShape => {
   const l = whirlLayout(input)

@@ -1,6 +1,8 @@
 import {
+  aboutShaft,
   at,
   bearingBody,
+  lifted,
   nutsUnder,
   posed,
   put,
@@ -14,11 +16,11 @@ import {
   type Placed,
 } from '../../geometry'
 import { UNEVEN, polar } from '../../geometry/solids/common'
-import { COLLAR, collarScrew, hubScrew } from '../../geometry/solids/hub'
+import { collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { END_PLAY } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { collar, hub } from '../shared-parts'
-import { BRIDGE, OVER, PIN, whirlHub, whirlLayout, type WhirlLayout } from './layout'
+import { BRIDGE, COLLAR_TURN, OVER, PIN, collarAt, whirlHub, whirlLayout, type WhirlLayout } from './layout'
 import type { ReactionRotor } from '.'
 
 type Parts = RotatingParts<ReactionRotor>
@@ -87,7 +89,7 @@ function pivot(input: Parts, l: WhirlLayout): Placed<Part>[] {
     at(ball, l.highBearing),
     at(shaftBody(input.shaftDiameterM * mm, l.rotor), 0, true),
     at('hub', l.columnTop + END_PLAY / 2, true),
-    { ...at('collar', l.lowBearing - END_PLAY / 2 - COLLAR.height, true), below: true },
+    { ...put('collar', aboutShaft(lifted(collarAt(l)), COLLAR_TURN), true), below: true },
     ...l.screws.map((p) => put(screw(l.screwLength), posed([...p, l.rotor + l.height], [0, 0, -1]), true)),
   ]
 }

@@ -1,14 +1,17 @@
 import type { Manifold } from 'manifold-3d'
 import { type FedParts, type Point } from '../../geometry'
 import { LUG, UNEVEN, mm, polar } from '../../geometry/solids/common'
-import { collarSolid, hubSolid } from '../../geometry/solids/hub'
+import { COLLAR, collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { barbs } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
-import { BRIDGE, OVER, whirlHub, whirlLayout } from './layout'
+import { BRIDGE, COLLAR_TURN, OVER, collarAt, whirlHub, whirlLayout } from './layout'
 import type { ReactionRotor } from '.'
+
+/** Radius of the hole through which the key reaches a set screw, and the screw goes in, mm. */
+const KEY_WAY = 2
 
 type Input = FedParts & { readonly machine: ReactionRotor }
 
@@ -83,6 +86,8 @@ function footSolid(kit: SolidKit, input: Input): Manifold {
   const inside = l.onBearings
     ? [
         kit.cylinder((input.shaftDiameterM * mm) / 2 + 3.5 + 1.5, -1, l.lowBearing),
+        // the key to the collar's set screw goes in from outside
+        kit.lying(KEY_WAY, [0, 0], polar(1, COLLAR_TURN), 0, column + 1, collarAt(l) + COLLAR.height / 2),
         // the lower bearing goes in from below, against a ledge: the collar under it pulls it up
         kit.cylinder(outer + fits.bearing, -1, l.lowBearing + width),
         kit.cylinder(outer + fits.bearing, l.highBearing, l.columnTop + 1),

@@ -1,4 +1,4 @@
-import { tailShape, type FedParts, type Point, type TailShape } from '../../geometry'
+import { KEY, tailShape, type FedParts, type Point, type TailShape } from '../../geometry'
 import { LIP, LUG, polar } from '../../geometry/solids/common'
 import { mm } from '../part-kind'
 import type { VaneMotor } from '.'
@@ -7,7 +7,11 @@ import type { VaneMotor } from '.'
 const TIP_PLAY = 0.02
 export const LEAST_NEAR = 0.02
 /** Between the wall of a port and a screw's hole, mm. */
-const BESIDE_PORT = 2
+const BESIDE_PORT = 1.5
+/** Metal of the sleeve between shaft and rotor, mm. */
+const LEAST_SLEEVE = 0.8
+/** Radius of its screw lugs, mm: the ports leave less room than a round housing. */
+export const LUG_RADIUS = 4
 
 /** Where everything of a vane motor stands, mm. The shaft is the origin, the bore's middle towards +x; rotor and bore come nearest at -x, and the rotor turns clockwise from there. */
 export interface VaneLayout {
@@ -24,6 +28,8 @@ export interface VaneLayout {
   readonly thickness: number
   readonly height: number
   readonly hub: number
+  /** Radius within which the key's groove has to stay: that of the slots' floors, where it lies too near to them. */
+  readonly keyWithin: number
   /** Inner face of an end plate from its outer one. */
   readonly plate: number
   readonly span: number
@@ -58,6 +64,13 @@ export function vaneLayout(input: FedParts & { readonly machine: VaneMotor }): V
   const width = bearing.widthM * mm
   const least = length + 2 * LIP + width
   const span = Math.max(spanM * mm, least)
+  const hub = Math.max(m.hubRadiusM * mm, (input.shaftDiameterM * mm) / 2 + LEAST_SLEEVE)
+  // the key lies between two slots: its corner must keep a wall beside them, or stay below their floors
+  const half = KEY.width / 2
+  const corner = Math.hypot(hub + KEY.depth, half)
+  const beside = corner * Math.sin(Math.PI / m.vanes - Math.atan2(half, hub + KEY.depth))
+  const keyWithin =
+    beside > (m.vaneThicknessM * mm) / 2 + 0.15 + fits.thinnest ? Infinity : (m.rotorRadiusM - m.vaneHeightM) * mm
   return {
     bore,
     middle,
@@ -69,7 +82,8 @@ export function vaneLayout(input: FedParts & { readonly machine: VaneMotor }): V
     vanes: m.vanes,
     thickness: m.vaneThicknessM * mm,
     height: m.vaneHeightM * mm,
-    hub: m.hubRadiusM * mm,
+    hub,
+    keyWithin,
     plate: width + LIP + (span - least) / 2,
     span,
     inlet,
@@ -90,7 +104,7 @@ function screwAngles(outer: number, ports: readonly (readonly [degrees: number, 
     ports.every(([at, radius]) => {
       const off = Math.abs(((degrees - at + 540) % 360) - 180)
       // a port goes out along its direction: beside it counts the distance across
-      return off > 90 || (outer + LUG.out) * Math.sin((off * Math.PI) / 180) > radius + LUG.radius + BESIDE_PORT
+      return off > 90 || (outer + LUG.out) * Math.sin((off * Math.PI) / 180) > radius + LUG_RADIUS + BESIDE_PORT
     })
   const pair = (targets: readonly number[]): number[] => {
     const a = targets.find((t) => clear(t) && clear(-t))

@@ -28,7 +28,7 @@ const parts = {
     name: 'Rotor',
     what: 'slots for the vanes, keyed bore',
     turns: true,
-    goesOn: 'Onto the sleeve, groove over the key.',
+    goesOn: 'Onto the sleeve, groove over the key; without a key, with retaining compound.',
     notes: () => [
       'Print standing on its end, solid; the slots must be smooth. It floats between the end plates.',
       TRUE_BORE,
@@ -155,6 +155,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       { code: 'axial', of: ['vane'], from: ['vane-end'], along: [0, 0, 1], mm: input.machine.clearanceM * mm },
       { code: 'end-play', of: ['collar'], from: ['bearing'], along: [0, 0, 1], mm: END_PLAY / 2 },
     ],
+    differs: [{ code: 'hub', stated: input.machine.hubRadiusM * mm, made: l.hub }],
     turn: -1,
     span: l.span,
     overhang: 0,

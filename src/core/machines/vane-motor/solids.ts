@@ -1,13 +1,13 @@
 import type { Manifold } from 'manifold-3d'
 import { KEY, type FedParts, type Point } from '../../geometry'
-import { LUG, keyedBore, mm, polar } from '../../geometry/solids/common'
+import { keyDepth, keyedBore, mm, polar } from '../../geometry/solids/common'
 import { collarSolid } from '../../geometry/solids/hub'
 import { barbs } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
-import { LEAST_NEAR, facing, vaneLayout, vaneScrews, type VaneLayout } from './layout'
+import { LEAST_NEAR, LUG_RADIUS, facing, vaneLayout, vaneScrews, type VaneLayout } from './layout'
 import type { VaneMotor } from '.'
 
 type Input = FedParts & { readonly machine: VaneMotor }
@@ -23,6 +23,18 @@ function rotorSolid(kit: SolidKit, input: Input): Manifold {
     )
   const length = l.length - 2 * l.end
   const play = Math.min(0.15, input.fits.slide * 0.5)
+  const { thinnest } = input.fits
+  // slots leave a wall round the sleeve, and one between each other where they are deepest
+  const floor = Math.max(
+    l.hub + thinnest,
+    (l.thickness + 2 * play + thinnest) / (2 * Math.sin(Math.PI / Math.max(2, l.vanes))),
+  )
+  if (l.rotor - l.height < floor)
+    throw refuse(
+      'SLOTS_DEEP',
+      'The slots leave no wall round the rotor’s bore, or none between each other.',
+      `Make the vanes at most ${Math.max(0, l.rotor - floor - 0.05).toFixed(1)} mm high, fewer or thinner, or the hub’s radius smaller.`,
+    )
   const slots = Array.from({ length: l.vanes }, (_, i) =>
     kit.aboutZ(
       kit.box([l.height + 2, l.thickness + 2 * play, length + 2], [l.rotor - l.height, -l.thickness / 2 - play, -1]),
@@ -30,7 +42,7 @@ function rotorSolid(kit: SolidKit, input: Input): Manifold {
     ),
   )
   return kit.cut(kit.cylinder(l.rotor, 0, length), [
-    keyedBore(kit, l.hub, length, Infinity, 0, 180 / l.vanes),
+    keyedBore(kit, l.hub, length, l.keyWithin, thinnest, 180 / l.vanes),
     ...slots,
   ])
 }
@@ -40,17 +52,15 @@ function sleeveSolid(kit: SolidKit, input: Input): Manifold {
   const l = vaneLayout(input)
   const length = l.length - 2 * l.end
   const bore = (input.shaftDiameterM * mm) / 2
-  if (l.hub < bore + 0.8)
-    throw refuse(
-      'BORE_NARROW',
-      'The rotor’s bore leaves no metal between it and the shaft.',
-      `Make the hub’s radius at least ${(bore + 0.8).toFixed(1)} mm, or the shaft thinner.`,
-    )
+  const depth = keyDepth(l.hub, l.keyWithin, input.fits.thinnest)
   const key = kit.aboutZ(
-    kit.box([l.hub + KEY.depth - 0.08 - bore - 0.4, KEY.width - 0.16, length], [bore + 0.4, -KEY.width / 2 + 0.08, 0]),
+    kit.box([l.hub + depth - 0.08 - bore - 0.4, KEY.width - 0.16, length], [bore + 0.4, -KEY.width / 2 + 0.08, 0]),
     180 / l.vanes,
   )
-  return kit.cut(kit.union([kit.cylinder(l.hub - 0.04, 0, length), key]), [kit.cylinder(bore, -1, length + 1)])
+  // without room for a key the rotor is bonded to its sleeve, as the sleeve is to the shaft
+  return kit.cut(kit.union([kit.cylinder(l.hub - 0.04, 0, length), ...(depth > 0 ? [key] : [])]), [
+    kit.cylinder(bore, -1, length + 1),
+  ])
 }
 
 /** One vane, lying: length, height, thickness; its outer edge, at full height, rounded. */
@@ -97,7 +107,7 @@ function bodySolid(kit: SolidKit, input: Input): Manifold {
   return kit.cut(
     kit.union([
       kit.cylinder(l.outer, 0, l.length, at),
-      ...screws.map((p) => kit.cylinder(LUG.radius, 0, l.length, p)),
+      ...screws.map((p) => kit.cylinder(LUG_RADIUS, 0, l.length, p)),
       kit.cut(spout, [beside]),
     ]),
     [
@@ -121,7 +131,7 @@ function endSolid(kit: SolidKit, input: Input): Manifold {
   return kit.cut(
     kit.union([
       kit.cylinder(l.outer, 0, l.plate, [l.middle, 0]),
-      ...screws.map((p) => kit.cylinder(LUG.radius, 0, l.plate, p)),
+      ...screws.map((p) => kit.cylinder(LUG_RADIUS, 0, l.plate, p)),
     ]),
     [
       kit.cylinder((bearing.outerM * mm) / 2 + fits.bearing, -1, bearing.widthM * mm),

@@ -327,7 +327,7 @@ export function RotorStation(props: RotorProps) {
           </Advice>
           <Findings
             findings={predicted.review.findings}
-            ids={['burst', 'outlets', 'bed', 'gap', 'parts-gap', 'range-']}
+            ids={['burst', 'outlets', 'bed', 'gap', 'parts-gap', 'parts-open', 'parts-hub', 'range-']}
           />
         </>
       }

@@ -131,6 +131,7 @@ function Bill({ rows }: { readonly rows: readonly string[][] }) {
                 pr="3"
                 borderBottomWidth="1px"
                 verticalAlign="top"
+                whiteSpace={i < 5 ? 'nowrap' : undefined}
               >
                 {cell}
               </chakra.td>
