@@ -6,7 +6,15 @@ import { partTo3mf, toDxf, toStl, toSvg } from '../../src/project/parts'
 import type { partVerbInput } from '../part-schemas'
 import { badInput } from '../fault'
 import { writeOut } from '../files'
-import { assemblyOf, notesOfPart, partSet, partSpec, partWords, type PartsInput } from '../../src/core/machines'
+import {
+  assemblyOf,
+  notesOfPart,
+  partSet,
+  partSpec,
+  partWords,
+  partsBeside,
+  type PartsInput,
+} from '../../src/core/machines'
 
 export type Made = Pick<z.infer<typeof partVerbInput>, 'build'>
 
@@ -61,10 +69,11 @@ export function billVerb(given: Made) {
 export async function partVerb({ build, part }: z.infer<typeof partVerbInput>, out: string | null) {
   const input = partsOf({ build })
   const own = partSet(input).map((p) => p.name)
-  if (part !== 'hole-gauge' && !own.includes(part))
+  const beside: readonly string[] = partsBeside(input)
+  if (!beside.includes(part) && !own.includes(part))
     throw badInput(
       'part',
-      `a ${build.machine.family} is made of ${[...new Set(own)].join(', ')}, and there is the hole-gauge`,
+      `a ${build.machine.family} is made of ${[...new Set(own)].join(', ')}, and beside it there is ${beside.join(', ')}`,
     )
   const mesh = await handlePart(part, input)
   if (out !== null) {

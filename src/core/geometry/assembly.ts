@@ -109,6 +109,8 @@ export interface Assembly<N extends string = string> {
   /** Where what turns stands at an angle, degrees, where it does more than turn as one. */
   readonly turnedTo?: (degrees: number) => readonly Placed<N>[]
   readonly gaps: readonly StatedGap<N>[]
+  /** Its shaft ends inside: nothing can be put on it. */
+  readonly shaftInside?: boolean
   /** Where parts take what is nearest to the build's number: the share of the outlet's circle that is open, the radius of the bore on the hub in mm. */
   readonly differs?: readonly { readonly code: 'open' | 'hub'; readonly stated: number; readonly made: number }[]
   /** About the shaft, seen from its upper end: 1 counter-clockwise, -1 clockwise. */

@@ -20,7 +20,7 @@ import type { PartSpec, PartsKind, RotatingParts } from './part-kind'
 import { radialParts } from './radial-inflow/parts'
 import { reactionParts } from './reaction-rotor/parts'
 import type { Family, TurbineMachine } from './registry'
-import { holeGauge } from './shared-parts'
+import { flywheelHub, holeGauge, lineDisc, magnetRing, sensorStand } from './shared-parts'
 import { supersonicParts } from './supersonic-impulse/parts'
 import { tangentialParts } from './tangential-impulse/parts'
 import { thrustParts } from './thrust-body/parts'
@@ -43,7 +43,13 @@ export const PARTS = {
 } satisfies Readonly<Record<Family, unknown>> & Readonly<Record<string, unknown>>
 
 /** Parts that are made beside any set. */
-export const BESIDE = { 'hole-gauge': holeGauge }
+export const BESIDE = {
+  'hole-gauge': holeGauge,
+  'line-disc': lineDisc,
+  'magnet-ring': magnetRing,
+  'flywheel-hub': flywheelHub,
+  'sensor-stand': sensorStand,
+}
 
 export type PartsFamily = keyof typeof PARTS
 type KindOf<F extends PartsFamily> = (typeof PARTS)[F]
@@ -101,6 +107,13 @@ export const stagesOfMachine = (input: PartsInput): Stage<PartName>[] =>
 
 /** The parts of a machine that are made, in the order in which it is put together. */
 export const partSet = (input: PartsInput): readonly PartInSet<PartName>[] => partsOfAssembly(assemblyOf(input))
+
+/** Parts that can be made beside a machine's set: a test plate for every nozzle, and what measures a shaft where one has a free end. */
+export function partsBeside(input: PartsInput): readonly (keyof typeof BESIDE)[] {
+  const { placed, shaftInside } = assemblyOf(input)
+  const shaft = placed.some(({ body }) => isBought(body) && body.code === 'shaft')
+  return shaft && !shaftInside ? (Object.keys(BESIDE) as (keyof typeof BESIDE)[]) : ['hole-gauge']
+}
 
 /** What a maker should know before printing a part, in words. */
 export const notesOfPart = (name: PartName, input: PartsInput): readonly string[] =>

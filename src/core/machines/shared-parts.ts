@@ -1,4 +1,13 @@
-import { lying, standing, tailShape, type FedParts } from '../geometry'
+import {
+  LINE_DISC,
+  MAGNET_RING,
+  clampRadius,
+  lying,
+  standing,
+  tailShape,
+  type FedParts,
+  type OnShaftInput,
+} from '../geometry'
 import { LYING, TRUE_BORE, mm, type PartSpec } from './part-kind'
 
 const INSERT = { name: 'Nozzle insert', what: 'turned body, flange, flats' } as const
@@ -79,6 +88,51 @@ export const holeGauge: PartSpec<unknown> = {
     'Print it as the nozzle will be printed: same machine, material, layer height and way up.',
     'Measure each hole with drill shanks or pins, not with calipers: they read small holes wrong. Type what you found into the gauge on the nozzle’s workspace.',
     'The notch marks the smallest hole.',
+  ],
+}
+
+/** What makes a shaft's turns heard: for machines with a shaft, beside their set. */
+export const lineDisc: PartSpec<OnShaftInput> = {
+  name: `Line disc, ${LINE_DISC.windows} windows`,
+  what: 'on the free end of the shaft, for a fork sensor',
+  turns: true,
+  goesOn: 'Onto the free end of the shaft, windows in the sensor’s fork.',
+  notes: () => [
+    `${LINE_DISC.windows} counts a turn: type that into the rig. Print it lying, dark filament, solid.`,
+    'An M3 nut slides into the slot of its hub from above; an M3 × 8 set screw through it holds it on a flat of the shaft.',
+    'Balance it with the rotor. A printed disc is for what the rig turns at, not for the rotor’s free speed: look at its margin as you would at a rotor’s.',
+  ],
+}
+export const magnetRing: PartSpec<OnShaftInput> = {
+  name: `Magnet ring, ${MAGNET_RING.magnets} magnets`,
+  what: 'on the free end of the shaft, for a Hall sensor',
+  turns: true,
+  goesOn: 'Onto the free end of the shaft, magnets towards the sensor, 2 to 4 mm off.',
+  notes: () => [
+    `Two disc magnets of 5 × 3 mm, glued in, same pole outwards: ${MAGNET_RING.magnets} counts a turn. Type that into the rig.`,
+    'An M3 nut slides into the slot of its hub from above; an M3 × 8 set screw through it holds it on a flat of the shaft.',
+    'A magnet that comes loose is a bullet: a drop of epoxy in each pocket, and the guard closed.',
+  ],
+}
+export const flywheelHub: PartSpec<OnShaftInput> = {
+  name: 'Flywheel hub',
+  what: 'to be turned from metal: carries a flywheel disc on the shaft',
+  turns: true,
+  metal: true,
+  goesOn: 'Onto the free end of the shaft; its set screw on a flat of the shaft.',
+  notes: (input) => [
+    `Turn it from aluminium or brass. The flywheel’s bore is ${(2 * clampRadius(input)).toFixed(1)} mm; three M3 screws hold it on the flange.`,
+    'Its own moment of inertia stands beside: add it to the flywheel’s where you describe the rig.',
+    'A flywheel of steel turned from one piece; a printed one bursts long before.',
+  ],
+}
+export const sensorStand: PartSpec<unknown> = {
+  name: 'Sensor stand',
+  what: 'holds a sensor on an M3 screw at any height',
+  goesOn: 'On the bench beside the shaft’s free end.',
+  notes: () => [
+    'Print it on its foot. Two M4 screws hold it to the bench; it must not shake when the machine does.',
+    'Sensors on a board are held by one M3 screw in the long slot.',
   ],
 }
 

@@ -1,5 +1,6 @@
-import { gaugeProfile } from '../geometry'
+import { HUB_HEIGHT, LINE_DISC, gaugeProfile } from '../geometry'
 import { holeGaugeSolid } from '../geometry/solids/hole-gauge'
+import { flywheelHubSolid, lineDiscSolid, magnetRingSolid, sensorStandSolid } from '../geometry/solids/pick-up'
 import { axialSolids } from './axial/solids'
 import { discPackSolids } from './disc-pack/solids'
 import type { BESIDE, PartName, PartOf, PartsFamily, PartsInput } from './parts'
@@ -28,6 +29,10 @@ const SOLIDS = {
 
 const BESIDE_SOLIDS: Readonly<Record<keyof typeof BESIDE, SolidSpec<never>>> = {
   'hole-gauge': { make: holeGaugeSolid, profile: gaugeProfile },
+  'line-disc': { make: lineDiscSolid, cutBelowTopMm: HUB_HEIGHT + LINE_DISC.thickness / 2 },
+  'magnet-ring': { turned: true, make: magnetRingSolid },
+  'flywheel-hub': { turned: true, make: flywheelHubSolid },
+  'sensor-stand': { make: sensorStandSolid },
 }
 
 /** How a part of a machine is made; null where its kind has none of that name. */

@@ -225,20 +225,16 @@ test.each([
   expect(mockFiles[0]).toMatchObject({ name: `engraving-spindle-fourth-print-nozzle-insert.${ending}`, type })
 })
 
-test('a part that falls to pieces is refused in words, with what to do, and the page stands', async () => {
-  open('build=other-vane-motor&part=vane-rotor')
+test('a part that cannot be made is refused in words, with the number to change, and the page stands', async () => {
+  open('build=other-radial-inflow&part=volute')
   await made()
-  // the key runs into the slots: nothing holds the sectors
+  // a shaft as wide as the wheel's bore
   change(
-    'other-vane-motor',
-    (b) =>
-      void (
-        b.machine.family === 'vane-motor' &&
-        Object.assign(b.machine, { vanes: 8, vaneThicknessM: 2.2e-3, hubRadiusM: 4.1e-3 })
-      ),
+    'other-radial-inflow',
+    (b) => void (b.machine.family === 'radial-inflow' && (b.machine.shaft.diameterM = 8e-3)),
   )
   expect(await screen.findByText('This part cannot be made')).toBeInTheDocument()
-  expect(screen.getByText(/With these figures/)).toHaveTextContent(/thicker|smaller|Check/)
+  expect(screen.getByText(/leaves no metal/)).toHaveTextContent(/Make the bore’s radius at least 4\.8 mm/)
   expect(screen.getByRole('button', { name: 'STL' })).toBeDisabled()
 })
 

@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { FITS_OF } from '../../core/geometry'
 import { partSpec, partWords } from '../../core/machines'
 import { materialById } from '../../core/strength'
+import { inertiaAboutZ } from '../../core/printing'
 import { formatNumber } from '../../core/units'
 import { fileStem, kindOf } from '../../project/document'
 import { useProject } from '../../store'
@@ -59,6 +60,15 @@ export function MakeFigures({
         unit="g"
         sub={print && !metal ? material.label : `if it is ${material.label}`}
       />
+      {mesh && partSpec(part, input)?.turns && (
+        <Figure
+          label="Moment of inertia"
+          origin="predicted"
+          value={formatNumber(inertiaAboutZ(mesh) * material.densityKgPerM3 * 1e-8, 3)}
+          unit="g·cm²"
+          sub="about its axis, solid, from the mesh"
+        />
+      )}
       <Figure
         label="Mesh"
         origin="plain"

@@ -44,32 +44,35 @@ export function MakeInputs({
       : wallsOfPart(part, input).map((w) =>
           wallFill(w, { lineMm: build.making.lineWidthM * 1000, layerMm: build.making.layerHeightM * 1000 }),
         )
+  const button = (name: PartName) => (
+    <chakra.button
+      key={name}
+      type="button"
+      display="block"
+      w="100%"
+      py="2"
+      pl="2"
+      borderBottomWidth="1px"
+      borderLeftWidth="3px"
+      borderLeftColor={name === part ? 'petrol' : 'transparent'}
+      fontWeight={name === part ? '700' : '400'}
+      aria-pressed={name === part}
+      textAlign="left"
+      onClick={() => onPart(name)}
+    >
+      {copies(name) > 1 ? `${copies(name)} × ` : ''}
+      {words(name).name}
+      <Box fontSize="xs" color="mute" fontWeight="400">
+        {words(name).what}
+      </Box>
+    </chakra.button>
+  )
   return (
     <>
       <SectionTitle first>Parts</SectionTitle>
-      {names.map((name) => (
-        <chakra.button
-          key={name}
-          type="button"
-          display="block"
-          w="100%"
-          py="2"
-          pl="2"
-          borderBottomWidth="1px"
-          borderLeftWidth="3px"
-          borderLeftColor={name === part ? 'petrol' : 'transparent'}
-          fontWeight={name === part ? '700' : '400'}
-          aria-pressed={name === part}
-          textAlign="left"
-          onClick={() => onPart(name)}
-        >
-          {copies(name) > 1 ? `${copies(name)} × ` : ''}
-          {words(name).name}
-          <Box fontSize="xs" color="mute" fontWeight="400">
-            {words(name).what}
-          </Box>
-        </chakra.button>
-      ))}
+      {names.filter((n) => copies(n) > 0).map(button)}
+      <SectionTitle>Beside it: test plate, and what measures it</SectionTitle>
+      {names.filter((n) => copies(n) === 0).map(button)}
       {bill.length > 0 && (
         <>
           <SectionTitle>To buy</SectionTitle>

@@ -1,7 +1,7 @@
 'use client'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { partSet, partSpec, type PartName } from '../../core/machines'
+import { partSet, partSpec, partsBeside, type PartName } from '../../core/machines'
 import { buildTitle, type Build } from '../../project/document'
 import { partsInput } from '../../project/parts/build-parts'
 import { useProject, useStore } from '../../store'
@@ -39,7 +39,7 @@ function Room({ build }: { build: Build }) {
   const gauge = project.holeGauges.find((g) => g.id === build.machine.nozzle.gaugeId)
   const input = useMemo(() => partsInput(build, gauge), [build, gauge])
   const set = useMemo(() => partSet(input), [input])
-  const names = useMemo(() => [...new Set([...set.map((p) => p.name), 'hole-gauge' as const])], [set])
+  const names = useMemo(() => [...new Set([...set.map((p) => p.name), ...partsBeside(input)])], [set, input])
   const [chosen, setPart] = useState<PartName | null>(names.find((p) => p === asked) ?? null)
   const part =
     names.find((n) => n === chosen) ??
@@ -49,7 +49,7 @@ function Room({ build }: { build: Build }) {
   const state = usePart(build, part, gauge)
   const whole = useParts(
     build,
-    names.filter((n) => n !== 'hole-gauge'),
+    set.map((p) => p.name),
     view === 'together' || view === 'plates',
     gauge,
   )

@@ -6,6 +6,7 @@ import {
   numberOf,
   numberedItems,
   partSpec,
+  partsBeside,
   type BuildStep,
   type Family,
   type PartName,
@@ -136,4 +137,22 @@ describe('files', () => {
     expect(toolsInWords(items, 4).join()).toMatch(/2 mm.*1\.5 mm.*5\.5 mm.*4\.00 mm/)
     expect(toolsInWords([], null).join()).not.toMatch(/hexagon|spanner|throat/)
   })
+})
+
+test('what measures a shaft is offered where one has a free end as long as its hub', () => {
+  for (const family of FAMILIES) {
+    const input = first(family)
+    const beside = partsBeside(input)
+    expect(beside).toContain('hole-gauge')
+    expect(beside.includes('line-disc')).toBe(family !== 'reaction-rotor')
+    if (!beside.includes('line-disc')) continue
+    // the shaft stands out by a hub and a disc on one side of everything that does not turn
+    const heights = assemblyOf(input).placed.flatMap(({ body, pose, turns }) =>
+      isBought(body) ? body.outline.map(([, z]) => ({ code: body.code, turns, z: pose[14] + pose[10] * z })) : [],
+    )
+    const shaft = heights.filter((h) => h.code === 'shaft').map((h) => h.z)
+    const still = heights.filter((h) => h.code === 'bearing').map((h) => h.z)
+    const out = Math.max(Math.max(...shaft) - Math.max(...still), Math.min(...still) - Math.min(...shaft))
+    expect(out).toBeGreaterThan(10)
+  }
 })

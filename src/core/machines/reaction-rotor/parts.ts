@@ -150,6 +150,7 @@ function assembly(input: Parts): Assembly<Part> {
           ] as const)
         : []),
     ],
+    shaftInside: true,
     turn: -1,
     span: l.onBearings ? l.span : null,
     overhang: l.onBearings ? l.overhang : 0,
