@@ -21,7 +21,8 @@ export function GoesTogether({ check }: { readonly check: CheckState }) {
             </Box>
             <Box fontSize="xs" color="mute">
               {check.value.length} things looked at in the solids: bodies in each other’s way, a whole turn, the gaps
-              that are stated, the way of the air, screws and bearings in their seats
+              that are stated, the way of the air, screws and bearings in their seats, each put there after what goes on
+              before it
             </Box>
           </>
         )}
