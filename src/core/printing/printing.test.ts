@@ -213,7 +213,11 @@ describe('time and material', () => {
   test('supports take their time: a sixth of the room that they fill', () => {
     const shelf = layDown(
       meshOf(
-        kit.union([20, 0, 25].map((z, i) => kit.box(i === 0 ? [20, 20, 30] : [60, 20, 5], [0, 0, i === 0 ? 0 : z]))),
+        kit.union([
+          kit.box([20, 20, 30], [0, 0, 0]),
+          kit.box([60, 20, 5], [0, 0, 0]),
+          kit.box([60, 20, 5], [0, 0, 25]),
+        ]),
       ),
     )
     expect(shelf.supportMm3).toBeCloseTo(40 * 20 * 20, -1)
