@@ -97,7 +97,7 @@ test('the sheet to build it by: numbered bill, a picture for every step, checks 
   await expect(steps).toHaveCount(14)
   // every picture is drawn, and carries the numbers of what goes on
   expect(await page.locator('li svg image').count()).toBe(14)
-  await expect(page.getByRole('img', { name: 'Step 5: Rotor (5)' }).locator('text')).toHaveText('5')
+  await expect(page.getByRole('img', { name: 'Step 6: Rotor (6)' }).locator('text')).toHaveText('6')
   await expect(page.getByText('Gap round the rim, rotor to lower half and upper half: 1.00 mm.')).toBeVisible()
   await expect(page.getByText(/seen from the upper end of the shaft it turns clockwise/)).toBeVisible()
   for (const [button, name, begins] of [
