@@ -5,8 +5,9 @@ import { partSet, partSpec, partsBeside, type PartName } from '../../core/machin
 import { buildTitle, type Build } from '../../project/document'
 import { partsInput } from '../../project/parts/build-parts'
 import { useProject, useStore } from '../../store'
-import { EmptyState, LinkButton, QuietButton, RoomTitle, Sheet } from '../../ui'
+import { QuietButton, RoomTitle, Sheet } from '../../ui'
 import { BuildPicker } from '../shared'
+import { ForBuild } from './ForBuild'
 import { MakeFigures } from './MakeFigures'
 import { MakeInputs } from './MakeInputs'
 import { MakeViews } from './MakeViews'
@@ -97,17 +98,8 @@ function Room({ build }: { build: Build }) {
 }
 
 /** Parts of a build, seen and taken away. */
-export function MakeRoom() {
-  const id = useSearchParams().get('build')
-  const router = useRouter()
-  const { builds } = useProject()
-  const build = builds.find((b) => b.id === id) ?? builds[builds.length - 1]
-  if (!build)
-    return (
-      <EmptyState title="No build to make yet">
-        Parts follow from a build’s figures.{' '}
-        <LinkButton onClick={() => router.push('/')}>Begin with a build</LinkButton>
-      </EmptyState>
-    )
-  return <Room key={build.id} build={build} />
-}
+export const MakeRoom = () => (
+  <ForBuild title="No build to make yet" why="Parts follow from a build’s figures.">
+    {(build) => <Room build={build} />}
+  </ForBuild>
+)

@@ -1,13 +1,13 @@
 'use client'
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react'
-import { useRouter, useSearchParams } from 'next/navigation'
+import { useRouter } from 'next/navigation'
 import { useMemo } from 'react'
 import { isBought } from '../../../core/geometry'
 import { buildSteps, numberedItems, partSet, type BuildStep, type NumberedItem } from '../../../core/machines'
 import { buildTitle, fileStem, type Build } from '../../../project/document'
 import { partsInput } from '../../../project/parts/build-parts'
 import { useProject } from '../../../store'
-import { EmptyState, LinkButton, MainButton, QuietButton, RoomTitle, SectionTitle, download } from '../../../ui'
+import { MainButton, QuietButton, RoomTitle, SectionTitle, download } from '../../../ui'
 import {
   BILL_HEAD,
   SHEET_CAUTIONS,
@@ -20,6 +20,7 @@ import {
   toolsInWords,
 } from '../../../words'
 import { BuildPicker, useShown } from '../../shared'
+import { ForBuild } from '../ForBuild'
 import { PROCESS_WORDS } from '../make-words'
 import { useParts } from '../use-part'
 import { BALLOON } from './balloons'
@@ -244,17 +245,8 @@ function SheetOf({ build }: { build: Build }) {
 }
 
 /** The sheet by which a machine is built: what is needed, and its steps with pictures, for paper. */
-export function BuildSheet() {
-  const id = useSearchParams().get('build')
-  const router = useRouter()
-  const { builds } = useProject()
-  const build = builds.find((b) => b.id === id) ?? builds[builds.length - 1]
-  if (!build)
-    return (
-      <EmptyState title="No build yet">
-        The sheet follows from a build’s figures.{' '}
-        <LinkButton onClick={() => router.push('/')}>Begin with a build</LinkButton>
-      </EmptyState>
-    )
-  return <SheetOf key={build.id} build={build} />
-}
+export const BuildSheet = () => (
+  <ForBuild title="No build yet" why="The sheet follows from a build’s figures.">
+    {(build) => <SheetOf build={build} />}
+  </ForBuild>
+)
