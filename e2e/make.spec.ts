@@ -120,6 +120,16 @@ test('the sheet to build it by: numbered bill, a picture for every step, checks 
   await page.emulateMedia({ media: 'print' })
   await expect(page.getByRole('banner')).toBeHidden()
   await expect(page.getByRole('button', { name: 'Bill as CSV' })).toBeHidden()
+  // by night on the screen, ink on paper all the same
+  const ink = () =>
+    page
+      .getByText('Unit A, on the bench:')
+      .first()
+      .evaluate((e) => getComputedStyle(e).color)
+  const byDay = await ink()
+  await page.emulateMedia({ media: 'print', colorScheme: 'dark' })
+  await expect(page.locator('html')).toHaveClass(/dark/)
+  expect(await ink()).toBe(byDay)
   const [a, b] = [await steps.nth(0).boundingBox(), await steps.nth(1).boundingBox()]
   expect(a && b && Math.abs(a.y - b.y)).toBeLessThan(2)
 })

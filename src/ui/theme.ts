@@ -27,7 +27,18 @@ const config = defineConfig({
       colorScheme: 'light',
       _print: { background: '#fff !important', color: '#000 !important' },
     },
-    'html.dark': { colorScheme: 'dark' },
+    // paper is white, whatever the screen is
+    'html.dark': {
+      colorScheme: 'dark',
+      _print: {
+        colorScheme: 'light',
+        '--gk-colors-ink': '#24211D !important',
+        '--gk-colors-mute': '#625C52 !important',
+        '--gk-colors-rule': '#CBC5B9 !important',
+        '--gk-colors-petrol': '#0F5560 !important',
+        '--gk-colors-brick': '#A8322A !important',
+      },
+    },
     body: { minHeight: '100dvh' },
     'button, input, select, textarea': {
       font: 'inherit',

@@ -4,6 +4,7 @@ import { LINE_DISC, MAGNET_RING, NUT_SLOT, clampRadius } from '../pick-up'
 import { inertiaAboutZ } from '../../printing'
 import { flywheelHubSolid, lineDiscSolid, lineRadii, magnetCircle, magnetRingSolid, sensorStandSolid } from './pick-up'
 import { polar } from './common'
+import { hubScrew } from './hub'
 import { SolidKit } from './toolkit'
 
 let wasm: ManifoldToplevel
@@ -108,4 +109,30 @@ test('sensor stand: one piece, stands on its foot, an M3 screw goes through the 
   for (const z of [14, 30, 50, 66])
     expect(kit.common(stand, kit.lying(1.6, [25, 0], [0, 1], -5, 60, z)).isEmpty()).toBe(true)
   for (const x of [8, 42]) expect(kit.common(stand, kit.cylinder(2.1, -1, 10, [x, 14])).isEmpty()).toBe(true)
+})
+
+test('a hub’s set screw goes past its clamping screws, wherever those stand', () => {
+  const hub = {
+    bore: 2.5,
+    shoulder: 4,
+    barrel: 4,
+    barrelFrom: 0,
+    barrelTo: 6,
+    flangeFrom: 6,
+    flangeTo: 11,
+    flangeRadius: 12,
+    length: 14,
+    keys: [],
+    keyDepth: 0,
+  }
+  expect(hubScrew({ ...hub, screws: [] }).turn).toBe(120)
+  for (const first of [0, 30, 60, 90, 120]) {
+    const screws = [0, 1, 2].map((k) => polar(8, first + 120 * k))
+    const { turn } = hubScrew({ ...hub, screws })
+    for (const [x, y] of screws) {
+      const [u, v] = polar(1, turn)
+      // ahead of it, the two M3 holes keep a wall between them
+      if (x * u + y * v > 0) expect(Math.abs(x * v - y * u)).toBeGreaterThan(2.5 + 0.79)
+    }
+  }
 })
