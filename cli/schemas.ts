@@ -1,7 +1,7 @@
 import { COEFFICIENT_ORIGINS } from '../src/core/calibration'
 import * as z from 'zod'
 import { BEARING_CLASSES, COEFFICIENT_NAMES, DEFAULT_COEFFICIENTS } from '../src/core/turbine'
-import { OUTLET_SHAPES, PROCESSES } from '../src/core/geometry'
+import { CONNECTIONS, OUTLET_SHAPES, PROCESSES } from '../src/core/geometry'
 import { SEARCH_GOALS, type SearchGoal } from '../src/core/search'
 import { LIMITS } from '../src/project/document'
 import { BEARING_IDS, MATERIAL_IDS, outletFormSchema, turbineSchema } from '../src/project/validation'
@@ -121,6 +121,7 @@ export const buildInput = z.looseObject({
     .looseObject({
       process: z.enum(PROCESSES).default('filament'),
       outlets: z.enum(OUTLET_SHAPES).default('holes'),
+      connection: z.enum(CONNECTIONS).default('barbs'),
       lineWidthM: within('lineWidthM').default(0.4e-3),
       layerHeightM: within('layerHeightM').default(0.2e-3),
       bedM: within('bedM').default(0.22),

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { billOf, fitsFor, isBought } from '../../src/core/geometry'
+import { fitsFor, isBought } from '../../src/core/geometry'
 import { bearingClass } from '../../src/core/turbine'
 import { checkWhole, handlePart } from '../part-library'
 import { partTo3mf, toDxf, toStl, toSvg } from '../../src/project/parts'
@@ -8,6 +8,7 @@ import { badInput } from '../fault'
 import { writeOut } from '../files'
 import {
   assemblyOf,
+  billOfMachine,
   notesOfPart,
   partSet,
   partSpec,
@@ -32,6 +33,7 @@ export function partsOf({ build }: Made): PartsInput {
     overhangM: build.shaft.overhangM,
     fits: fitsFor(build.making.process),
     outlets: build.making.outlets,
+    connection: build.making.connection,
   }
 }
 
@@ -61,7 +63,7 @@ export function billVerb(given: Made) {
       copies,
       metal: partSpec(name, input)?.metal ?? false,
     })),
-    buy: billOf(assemblyOf(input)),
+    buy: billOfMachine(input),
   }
 }
 

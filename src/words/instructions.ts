@@ -1,5 +1,14 @@
-import { LONGEST_SCREW, isBought, type Bought, type Process, type StatedGap } from '../core/geometry'
 import {
+  LONGEST_SCREW,
+  isBought,
+  type BillCode,
+  type BillLine,
+  type Bought,
+  type Process,
+  type StatedGap,
+} from '../core/geometry'
+import {
+  billOfMachine,
   numberOf,
   partSpec,
   partWords,
@@ -11,32 +20,42 @@ import {
 } from '../core/machines'
 import { formatNumber } from '../core/units'
 
-const BOUGHT: Readonly<Record<Bought['code'], readonly [one: string, many: string]>> = {
+const BOUGHT: Readonly<Record<BillCode, readonly [one: string, many: string]>> = {
   bearing: ['ball bearing', 'ball bearings'],
   shaft: ['shaft, steel', 'shafts, steel'],
   screw: ['screw, button head', 'screws, button head'],
   nut: ['nut', 'nuts'],
   'set-screw': ['set screw', 'set screws'],
+  gasket: ['gasket, cut from paper', 'gaskets, cut from paper'],
+  hose: ['hose', 'hoses'],
+  clip: ['hose clip', 'hose clips'],
+  fitting: ['push-in fitting, male', 'push-in fittings, male'],
+  'bench-screw': ['bench screw', 'bench screws'],
 }
 
 /** What something that is bought is called, without its number. */
-export const boughtWords = (bought: Pick<Bought, 'code' | 'size'>, count = 1): string =>
+export const boughtWords = (bought: Pick<BillLine, 'code' | 'size'>, count = 1): string =>
   `${kindOfBought(bought, count)}, ${bought.size}`
 
 /** No screw is sold so long: a rod with a nut in place of the head. */
 const ROD: readonly [string, string] = ['threaded rod with a nut on top', 'threaded rods, each with a nut on top']
-const kindOfBought = ({ code, size }: Pick<Bought, 'code' | 'size'>, count = 1): string => {
+const kindOfBought = ({ code, size }: Pick<BillLine, 'code' | 'size'>, count = 1): string => {
   const rod = code === 'screw' && Number(size.split('×')[1]) > LONGEST_SCREW
   return (rod ? ROD : BOUGHT[code])[count === 1 ? 0 : 1]
 }
 
 /** Standards by which bought parts are ordered. */
-const STANDARDS: Readonly<Record<Bought['code'], string>> = {
+const STANDARDS: Readonly<Record<BillCode, string>> = {
   bearing: 'deep groove, ISO 15, shielded',
   shaft: 'silver steel or stainless, ground, h6',
   screw: 'ISO 7380-1, hexagon socket',
   nut: 'ISO 4032',
   'set-screw': 'ISO 4029, cup point',
+  gasket: 'outside / inside × thickness; or a thin smear of silicone',
+  hose: 'rated for the pressure of your air; as short as the bench allows',
+  clip: 'a hose that slips off under pressure whips',
+  fitting: 'for the tube you use, with its seal ring or tape',
+  'bench-screw': 'into a board, or M5 with washers through it',
 }
 
 const capital = (text: string) => `${text[0].toUpperCase()}${text.slice(1)}`
@@ -48,7 +67,7 @@ export const bodyWords = (body: PartName | Bought, count = 1): string =>
 /** How firmly what screws hold is drawn together. Common practice for M3, no source. */
 const FIRM: Readonly<Record<NonNullable<BuildStep['into']>, string>> = {
   metal: '0.8 N·m, a drop of thread lock on each.',
-  nut: 'about 0.5 N·m, crosswise, in two rounds; plastic settles, so again the next day.',
+  nut: 'firm, about 0.5 N·m, crosswise, in two rounds; plastic settles, so again the next day.',
   plastic: 'about 0.3 N·m: they cut their own thread; turn back half a turn after each full one.',
 }
 
@@ -58,8 +77,9 @@ const BOUGHT_GOES: Readonly<Record<Bought['code'], (step: BuildStep) => string>>
       ? 'Onto the shaft, down to the hub’s shoulder or into its seat; push on its inner ring only.'
       : `Into ${added.length > 1 ? 'their seats' : 'its seat'}; push on the outer ring only. Loose in the seat: a drop of retaining compound on the outer ring.`,
   shaft: ({ unit }) => (unit ? 'Deburr both ends; it must slide through the bearings.' : 'Through the bearings.'),
-  screw: ({ into }) => `Firm: ${FIRM[into ?? 'nut']}`,
-  nut: () => 'Under the screws; hold them with a spanner while the screws are tightened.',
+  screw: ({ into }) =>
+    into === 'nut' ? 'Through all of it, loosely: their nuts come last.' : `Firm: ${FIRM[into ?? 'plastic']}`,
+  nut: () => `One into each pocket. Then tighten the screws: ${FIRM.nut}`,
   'set-screw': ({ added }) =>
     `Tighten ${added.length > 1 ? 'both' : 'it'} with 0.7 N·m, a drop of thread lock on the thread: never in plastic.`,
 }
@@ -130,7 +150,6 @@ export function toolsInWords(items: readonly NumberedItem[], throatMm: number | 
   return [
     ...(has('screw') ? ['hexagon key 2 mm (M3 button heads)'] : []),
     ...(has('set-screw') ? ['hexagon key 1.5 mm (M3 set screws)'] : []),
-    ...(has('nut') ? ['spanner 5.5 mm (M3 nuts)'] : []),
     ...(throatMm === null ? [] : [`drill ${formatNumber(throatMm, 3)} mm, new, or a reamer: for the nozzle’s throat`]),
     'drills and a reamer for bores and seats, a deburring knife',
     'feeler strips, calipers, two level edges for balancing',
@@ -149,13 +168,27 @@ const csvCell = (text: string) => (/[",\n]/.test(text) ? `"${text.replace(/"/g, 
 
 /** What a machine is made of, as rows. */
 export function billRows(items: readonly NumberedItem[], input: PartsInput, process: Process): string[][] {
-  return items.map(({ number, body, count }) => {
+  const bodies = items.map(({ number, body, count }) => {
     if (isBought(body))
       return [String(number), String(count), capital(kindOfBought(body)), body.size, 'buy', STANDARDS[body.code]]
     const spec = partSpec(body, input)
     const how = spec?.metal ? 'turn from metal' : process === 'machined' ? 'machine' : 'print'
     return [String(number), String(count), partWords(body).name, '', how, spec?.what ?? '']
   })
+  // what joins it to hose and bench has no balloon in the pictures
+  const seen = new Set(items.map(({ body }) => (isBought(body) ? body.code : null)))
+  const joins = billOfMachine(input).filter(({ code }) => !seen.has(code as Bought['code']))
+  return [
+    ...bodies,
+    ...joins.map((line) => [
+      '',
+      String(line.count),
+      capital(kindOfBought(line)),
+      line.size,
+      'buy',
+      STANDARDS[line.code],
+    ]),
+  ]
 }
 
 export const BILL_HEAD = ['No.', 'Count', 'What', 'Size', 'How', 'Note']

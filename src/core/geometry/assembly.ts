@@ -54,6 +54,8 @@ export interface Bought {
   readonly size: string
   /** Half section as (radius, height), counter-clockwise, mm. */
   readonly outline: readonly Point[]
+  /** Flat sides in place of a round one. */
+  readonly sides?: number
 }
 
 /** One body of an assembly in its place. */
@@ -84,7 +86,7 @@ export interface Jet {
   readonly reaction?: boolean
 }
 
-/** A straight way of the air that is no jet, open all along, mm. */
+/** A straight way that is open all along, of air that is no jet or of a tool, mm. */
 export interface Way {
   readonly from: Vec
   readonly to: Vec
@@ -113,6 +115,8 @@ export interface Assembly<N extends string = string> {
   readonly shaftInside?: boolean
   /** Where parts take what is nearest to the build's number: the share of the outlet's circle that is open, the radius of the bore on the hub in mm. */
   readonly differs?: readonly { readonly code: 'open' | 'hub'; readonly stated: number; readonly made: number }[]
+  /** Straight ways that a screwdriver needs from above, once all of it stands. */
+  readonly reach?: readonly Way[]
   /** About the shaft, seen from its upper end: 1 counter-clockwise, -1 clockwise. */
   readonly turn: 1 | -1
   /** Between the middles of its two bearings, mm; null where it has no two. */

@@ -48,6 +48,7 @@ const plain: FedParts & { machine: RimRotor } = {
   overhangM: 0,
   fits: FITS_OF.filament,
   outlets: 'holes',
+  connection: 'barbs',
 }
 
 const IMPULSE_PARTS = [

@@ -1,11 +1,12 @@
 import type { BearingClass } from '../turbine'
-import { posed, put, type Bought, type Placed } from './assembly'
-import type { Point } from './point'
+import type { Bought } from './assembly'
 
 const mm = 1000
 
-/** An M3 screw as it is bought, mm: core of its thread, head of a button-head screw (ISO 7380-1), nut (ISO 4032, across its corners). */
-export const M3 = { core: 1.2, headRadius: 2.85, head: 1.65, nutRadius: 3.01, nut: 2.4 } as const
+/** An M3 screw as it is bought, mm: core of its thread, head of a button-head screw (ISO 7380-1), height of a nut (ISO 4032), play round it. */
+export const M3 = { core: 1.2, headRadius: 2.85, head: 1.65, nut: 2.4, play: 0.1 } as const
+/** An M3 nut (ISO 4032), mm: 5.5 across its flats, as a radius to its corners. */
+export const NUT = { corner: 5.5 / Math.sqrt(3) } as const
 
 /** Lengths in which M3 screws are sold, mm. Common practice, no source. */
 const M3_LENGTHS = [
@@ -32,21 +33,18 @@ export const screw = (lengthMm: number): Bought => ({
   ],
 })
 
-/** A nut, its near face on z = 0. */
-const nut: Bought = {
+/** A nut, its near face on z = 0. Its thread is drawn as wide as clears the screw in its straight pieces. */
+export const nutBody: Bought = {
   code: 'nut',
   size: 'M3',
+  sides: 6,
   outline: [
-    [M3.core + 0.1, 0],
-    [M3.nutRadius, 0],
-    [M3.nutRadius, M3.nut],
-    [M3.core + 0.1, M3.nut],
+    [(M3.core + 0.05) / Math.cos(Math.PI / 6), 0],
+    [NUT.corner, 0],
+    [NUT.corner, M3.nut],
+    [(M3.core + 0.05) / Math.cos(Math.PI / 6), M3.nut],
   ],
 }
-
-/** Nuts under what screws hold together, their upper faces at a height. */
-export const nutsUnder = (places: readonly Point[], z: number): Placed<never>[] =>
-  places.map((p) => ({ ...put(nut, posed([...p, z], [0, 0, -1])), below: true }))
 
 /** Lengths in which M3 set screws are sold, mm. Common practice, no source. */
 const SET_SCREW_LENGTHS = [3, 4, 5, 6, 8, 10, 12] as const

@@ -3,6 +3,7 @@ import type { Fits } from './fits'
 import { M3 } from './hardware'
 import { nozzleStations, nozzleWall, type NozzleShape } from './nozzle-outline'
 import { outletReach } from './outlet-outline'
+import { threadFor, threadRoot, type Connection, type PipeThread } from './pipe-thread'
 import type { Point } from './point'
 
 /** What cuts the end of an insert, seen from where its axis leaves: x towards the wheel, z along the jet, mm. */
@@ -141,11 +142,30 @@ export interface TailShape {
   readonly bore: number
   readonly hose: number
   readonly barbs: number
+  /** An inner pipe thread in place of barbs, in a socket of a radius; null for barbs. */
+  readonly thread: PipeThread | null
+  readonly socket: number
+  /** A thread was asked for, and there is none so large or no room for its socket. */
+  readonly noThread: boolean
 }
 
-/** The hose tail that goes with an insert. */
-export function tailShape({ inletBoreM }: Pick<NozzleShape, 'inletBoreM'>, fits: Fits): TailShape {
+/** How parts are made, and what the air comes in by. */
+export interface Joined {
+  readonly fits: Fits
+  readonly connection: Connection
+}
+
+/** Least wall round a thread, mm, and its share of the thread's diameter: a fitting wedges it open. Common practice, no source. */
+const SOCKET_WALL = { least: 3, share: 0.18 } as const
+
+/** What the air comes in by at a bore. A thread's socket may be no wider than `room` round its axis, mm. */
+export function tailShape(inletBoreM: number, { fits, connection }: Joined, room = Infinity): TailShape {
   const bore = (inletBoreM * mm) / 2
+  const wanted = threadFor(connection, 2 * bore)
+  const socket = wanted
+    ? threadRoot(wanted) + Math.max(SOCKET_WALL.least, fits.wall, SOCKET_WALL.share * wanted.pitchDiameter)
+    : 0
+  const thread = socket <= room ? wanted : null
   const least = 2 * (bore + Math.max(1, 1.25 * fits.thinnest))
   const hose = HOSES.find((h) => h >= least) ?? Math.ceil(least)
   return {
@@ -157,12 +177,24 @@ export function tailShape({ inletBoreM }: Pick<NozzleShape, 'inletBoreM'>, fits:
     bore,
     hose,
     barbs: 3,
+    thread,
+    socket: thread ? socket : 0,
+    noThread: connection !== 'barbs' && !thread,
   }
 }
 
-/** Pitch of the barbs of a tail, and its whole length, mm. */
+/** Radius of the widest of a tail outside its seat, mm. */
+export const tailReach = ({ neck, socket }: TailShape): number => Math.max(neck, socket)
+
+/** Pitch of the barbs of a tail, mm. */
 export const barbPitch = ({ neck }: TailShape): number => Math.max(3, 0.7 * neck)
-export const tailLength = (t: TailShape): number => t.collar + t.slack + t.endWall + 1 + t.barbs * barbPitch(t)
+/** From a neck's end to the end of its barbs or its socket, which begins with a cone at 45°, mm. */
+export const endLength = (t: TailShape): number =>
+  t.thread ? Math.max(0, t.socket - t.neck) + FLOOR + t.thread.pitch + t.thread.depth : t.barbs * barbPitch(t)
+/** Floor between a cone and its thread, mm. */
+const FLOOR = 1
+/** Whole length of a tail, mm. */
+export const tailLength = (t: TailShape): number => t.collar + t.slack + t.endWall + 1 + endLength(t)
 
 /** From an insert's inlet back to the outer face of its seat, mm. */
 export const seatBehind = (tail: TailShape): number => tail.collar + tail.slack + tail.endWall
@@ -182,14 +214,18 @@ export interface FlangedTail {
   readonly proud: number
 }
 
-export function flangedTail(nozzle: Pick<NozzleShape, 'inletBoreM'>, fits: Fits): FlangedTail {
-  const pitch = insertRadii(nozzle.inletBoreM).flangeRadius + fits.seat + fits.core + 1.5
+export function flangedTail({ inletBoreM }: Pick<NozzleShape, 'inletBoreM'>, joined: Joined): FlangedTail {
+  const { fits } = joined
+  const { flangeRadius } = insertRadii(inletBoreM)
+  const tail = tailShape(inletBoreM, joined)
+  // the screws stand outside the insert's flange, and a key must reach them beside a socket
+  const pitch = Math.max(flangeRadius + fits.seat + fits.core + 1.5, tail.socket + M3.headRadius + 0.3)
   return {
-    tail: tailShape(nozzle, fits),
+    tail,
     flange: 4,
     pitch,
     radius: pitch + M3.headRadius + 0.2,
-    half: Math.max(insertRadii(nozzle.inletBoreM).flangeRadius, tailShape(nozzle, fits).neck + 1),
+    half: Math.max(flangeRadius, tail.neck + 1),
     lobe: M3.headRadius + 1,
     screw: 12,
     proud: 0.15,

@@ -39,6 +39,7 @@ const input = (form: OutletForm, throatDiameterM = 2e-3): PartsInput => ({
   overhangM: 0,
   fits: FITS_OF.filament,
   outlets: 'holes',
+  connection: 'barbs',
 })
 
 /** Area of a polygon by the shoelace formula; positive when it runs counter-clockwise. */

@@ -4,6 +4,7 @@ import type { Assembly, Bought } from './assembly'
 import { isBought } from './assembly'
 import type { Fits, OutletShape } from './fits'
 import type { NozzleShape } from './nozzle-outline'
+import type { Connection } from './pipe-thread'
 
 /** What every part of a machine follows from: its own figures, and how parts are made. SI. */
 export interface PartsOf<M> {
@@ -27,6 +28,8 @@ export interface FedParts {
   readonly overhangM: number
   readonly fits: Fits
   readonly outlets: OutletShape
+  /** What the air comes in by. */
+  readonly connection: Connection
 }
 
 /** One kind of part in a machine's set, and how many of it. */
@@ -42,9 +45,12 @@ export function partsOfAssembly<N extends string>({ placed }: Assembly<N>): Part
   return [...copies].map(([name, count]) => ({ name, copies: count }))
 }
 
+/** What is bought: bodies of the assembly, and what joins them to hose and bench. */
+export type BillCode = Bought['code'] | 'gasket' | 'hose' | 'clip' | 'fitting' | 'bench-screw'
+
 /** One kind of thing to buy, and how many of it. */
 export interface BillLine {
-  readonly code: Bought['code']
+  readonly code: BillCode
   readonly size: string
   readonly count: number
 }

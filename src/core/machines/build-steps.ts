@@ -159,7 +159,8 @@ function checksAfter(
     if (!seen.has(key)) checks.push({ code: 'gap', gap })
     seen.add(key)
   }
-  const fixedPart = (s: BuildStep) => s.unit === null && s.added.some((p) => !p.turns && !isBought(p.body))
+  const fixedPart = (s: BuildStep) =>
+    s.unit === null && s.added.some((p) => !p.turns && !isBought(p.body) && p.body !== 'bench-stand')
   const closes = fixedPart(step) && !steps.slice(index + 1).some(fixedPart)
   if (step.added.some((p) => p.body === 'nozzle-insert') && 'nozzle' in input && input.nozzle.form.kind === 'round')
     checks.push({ code: 'way-clear' })

@@ -10,6 +10,7 @@ import {
   type Stage,
   type StatedGap,
   type Vec,
+  type Way,
 } from '../geometry'
 import { SolidKit } from '../geometry/solids/toolkit'
 import { solidOf } from './build-part'
@@ -29,6 +30,8 @@ export type AssemblyCheckCode =
   /** Something stands in the way of the air from the hose to the exit, or from there to the blades, mm3. */
   | 'way-in'
   | 'way-on'
+  /** Something stands in the way of a screwdriver to the bench, mm3. */
+  | 'reach'
   /** The jet goes free for so long before it meets the blades, mm. */
   | 'free-way'
   /** The jet turns the rotor the way it is drawn: 1 or -1. */
@@ -80,7 +83,8 @@ export function bodiesOf(
   return placed.map((placed) => {
     const { body } = placed
     const key = isBought(body) ? `${body.code} ${body.size}` : body
-    const own = made.get(key) ?? (isBought(body) ? kit.turned(body.outline) : solidOf(kit, body, input).solid)
+    const own =
+      made.get(key) ?? (isBought(body) ? kit.turned(body.outline, body.sides) : solidOf(kit, body, input).solid)
     made.set(key, own)
     return { name: nameOf(placed), placed, solid: kit.posed(own, placed.pose) }
   })
@@ -211,9 +215,9 @@ function jets(
   })
 }
 
-/** Ways of the air that are no jets. */
-const ways = (kit: SolidKit, assembly: Assembly<PartName>, stands: Manifold): AssemblyCheck[] =>
-  (assembly.ways ?? []).map(({ from, to, radius }, i): AssemblyCheck => {
+/** Straight ways that have to be open. */
+const ways = (kit: SolidKit, code: 'way-in' | 'reach', open: readonly Way[], stands: Manifold): AssemblyCheck[] =>
+  open.map(({ from, to, radius }, i): AssemblyCheck => {
     const d = [0, 1, 2].map((k) => to[k] - from[k])
     const long = Math.hypot(...d)
     const direction = d.map((v) => v / long) as unknown as Vec
@@ -222,7 +226,7 @@ const ways = (kit: SolidKit, assembly: Assembly<PartName>, stands: Manifold): As
       along(kit, { exit: from, direction, radius, free: long, bore: radius, inside: 0 }, 0, long, 0.95 * radius),
       stands,
     )
-    return { code: 'way-in', of: `way ${i + 1}`, found, wanted: 0, fine: found < TOUCH }
+    return { code, of: `way ${i + 1}`, found, wanted: 0, fine: found < TOUCH }
   })
 
 const zOf = (pose: Pose): Vec => [pose[8], pose[9], pose[10]]
@@ -304,7 +308,8 @@ export function checkAssembly(
     return [
       ...overlaps(kit, bodies),
       turning(kit, turns, stands, turnedTo ? (a) => bodiesOf(kit, input, turnedTo(a), made) : null),
-      ...ways(kit, assembly, stands),
+      ...ways(kit, 'way-in', assembly.ways ?? [], stands),
+      ...ways(kit, 'reach', assembly.reach ?? [], stands),
       ...assembly.gaps.map((g) => gap(kit, bodies, g)),
       ...jets(kit, assembly, bodies, stands),
       ...seats(kit, bodies),

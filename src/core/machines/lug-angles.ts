@@ -1,3 +1,4 @@
+import { STAND, type Point } from '../geometry'
 import { polar } from '../geometry/solids/common'
 
 /** A straight piece in the plane across the shaft, mm. */
@@ -14,6 +15,18 @@ const turned = ([x, y, dx, dy]: Segment, degrees: number): Segment => {
   const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)]
   return [c * x - s * y, s * x + c * y, c * dx - s * dy, s * dx + c * dy]
 }
+
+/** A piece that goes on by a length, mm. */
+export const longer = ([x, y, dx, dy]: Segment, by: number): Segment => {
+  const k = 1 + by / (Math.hypot(dx, dy) || 1)
+  return [x, y, k * dx, k * dy]
+}
+
+/** Whether an ear of the stand can be reached from above, past pipes of a radius along pieces. */
+export const clearOf =
+  (pipes: readonly Segment[], radius: number) =>
+  ([x, y]: Point): boolean =>
+    pipes.every((s) => fromSegment(s, x, y) > radius + STAND.driver + 0.5)
 
 /** The same piece round the shaft, once for each of `count`. */
 export const roundShaft = (one: Segment, count: number): Segment[] =>

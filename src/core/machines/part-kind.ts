@@ -1,4 +1,4 @@
-import type { Assembly, FedParts, OnShaft, PartsOf, WallOfPart } from '../geometry'
+import type { Assembly, FedParts, OnShaft, PartsOf, StandPlace, TailShape, WallOfPart } from '../geometry'
 import type { SetScrewPlace } from '../geometry/solids/hub'
 
 /** What is known of one part before its solid is made. `I` is what the parts of its machine follow from. */
@@ -21,6 +21,10 @@ export interface PartSpec<I> {
   readonly plain?: boolean
   /** When it goes on the shaft; between the two where left out. */
   readonly onShaft?: OnShaft
+  /** What the air comes in or goes out by; `hoseTo` where its hose is counted at its other end. */
+  joins?(input: I): { readonly tail: TailShape; readonly hoseTo?: string }
+  /** A gasket under it, as it is cut. */
+  gasket?(input: I): string
   /** The set screw that holds it, in its own place. */
   setScrew?(input: I): SetScrewPlace
 }
@@ -30,6 +34,8 @@ export interface PartsKind<I extends PartsOf<unknown>> {
   readonly parts: Readonly<Record<string, PartSpec<I>>>
   /** All of it in its place, in the order in which it is put together. */
   assembly(input: I): Assembly
+  /** What it stands on; left out where nothing of it is screwed together. */
+  stand?(input: I): StandPlace
   /** What its housing leaves open for the air to go, m2: 0 where there is no room. Left out where the outlet is the machine's own. */
   outletAreaM2?(input: I): number
 }

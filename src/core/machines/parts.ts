@@ -1,6 +1,8 @@
 import {
   isBought,
   onBody,
+  onStand,
+  overEars,
   partsOfAssembly,
   posed,
   put,
@@ -11,6 +13,7 @@ import {
   type PartInSet,
   type Placed,
   type Stage,
+  type StandPlace,
   type WallOfPart,
 } from '../geometry'
 import { polar } from '../geometry/solids/common'
@@ -20,7 +23,7 @@ import type { PartSpec, PartsKind, RotatingParts } from './part-kind'
 import { radialParts } from './radial-inflow/parts'
 import { reactionParts } from './reaction-rotor/parts'
 import type { Family, TurbineMachine } from './registry'
-import { flywheelHub, holeGauge, lineDisc, magnetRing, sensorStand } from './shared-parts'
+import { benchStand, flywheelHub, holeGauge, lineDisc, magnetRing, sensorStand } from './shared-parts'
 import { supersonicParts } from './supersonic-impulse/parts'
 import { tangentialParts } from './tangential-impulse/parts'
 import { thrustParts } from './thrust-body/parts'
@@ -65,12 +68,16 @@ export type PartsInput =
   (FedParts & { readonly machine: FedMachine }) | { [F in PartsFamily]: IfFed<F, never, InputOf<F>> }[PartsFamily]
 /** The parts of one kind of machine. */
 export type PartOf<F extends PartsFamily> = keyof KindOf<F>['parts']
-export type PartName = { [F in PartsFamily]: PartOf<F> }[PartsFamily] | keyof typeof BESIDE
+export type PartName = { [F in PartsFamily]: PartOf<F> }[PartsFamily] | keyof typeof BESIDE | 'bench-stand'
 
 const kindOf = (input: PartsInput) => PARTS[input.machine.family] as unknown as PartsKind<PartsInput>
 
 export const PART_NAMES = [
-  ...new Set([...Object.values(PARTS).flatMap(({ parts }) => Object.keys(parts)), ...Object.keys(BESIDE)]),
+  ...new Set([
+    ...Object.values(PARTS).flatMap(({ parts }) => Object.keys(parts)),
+    ...Object.keys(BESIDE),
+    'bench-stand',
+  ]),
 ] as readonly PartName[]
 
 /** What is known of a part; null where this kind of machine has none of that name. */
@@ -79,12 +86,14 @@ export const partSpec = (
   { machine }: { machine: { family: PartsFamily } },
 ): PartSpec<PartsInput> | null =>
   ((PARTS[machine.family].parts as Record<string, unknown>)[name] as PartSpec<PartsInput> | undefined) ??
-  ((BESIDE as Record<string, unknown>)[name] as PartSpec<PartsInput> | undefined) ??
+  (({ ...BESIDE, 'bench-stand': benchStand } as Record<string, unknown>)[name] as PartSpec<PartsInput> | undefined) ??
   null
 
 /** Name and few words of a part of any kind. */
 export const partWords = (name: PartName): Pick<PartSpec<PartsInput>, 'name' | 'what'> =>
-  ({ ...Object.assign({}, ...Object.values(PARTS).map(({ parts }) => parts)), ...BESIDE })[name]
+  ({ ...Object.assign({}, ...Object.values(PARTS).map(({ parts }) => parts)), ...BESIDE, 'bench-stand': benchStand })[
+    name
+  ]
 
 /** The set screw of a part in its place; none where it has none. */
 function setScrewOf({ body, pose, turns, below }: Placed<PartName>, input: PartsInput): Placed<PartName>[] {
@@ -98,8 +107,16 @@ function setScrewOf({ body, pose, turns, below }: Placed<PartName>, input: Parts
 /** A machine put together: every part, what is bought and the air in their true places. */
 export function assemblyOf(input: PartsInput): Assembly<PartName> {
   const raw = kindOf(input).assembly(input) as Assembly<PartName>
-  return { ...raw, placed: raw.placed.flatMap((p) => [p, ...setScrewOf(p, input)]) }
+  const stand = standOf(input)
+  return {
+    ...raw,
+    placed: [...raw.placed.flatMap((p) => [p, ...setScrewOf(p, input)]), ...(stand ? onStand(stand) : [])],
+    reach: stand ? overEars(stand) : [],
+  }
 }
+
+/** What a machine stands on, and where; null where it stands on nothing. */
+export const standOf = (input: PartsInput): StandPlace | null => kindOf(input).stand?.(input) ?? null
 
 /** The order in which a machine is put together. */
 export const stagesOfMachine = (input: PartsInput): Stage<PartName>[] =>

@@ -18,10 +18,10 @@ import { mm } from './part-kind'
 
 /** Inserts with their screwed tails round the shaft, the first in its place. */
 export function seatedInserts(
-  { nozzle, fits }: Pick<FedParts, 'nozzle' | 'fits'>,
+  { nozzle, fits, connection }: Pick<FedParts, 'nozzle' | 'fits' | 'connection'>,
   pose: Pose,
 ): Placed<'nozzle-insert' | 'hose-tail'>[] {
-  const t = flangedTail(nozzle, fits)
+  const t = flangedTail(nozzle, { fits, connection })
   const jet: Vec = [pose[8], pose[9], pose[10]]
   const away: Vec = [-jet[0], -jet[1], -jet[2]]
   const beside: Vec = [pose[4], pose[5], pose[6]]
@@ -43,7 +43,7 @@ export function seatedInserts(
 
 /** Their jets. */
 export const insertJets = (
-  { nozzle, fits }: Pick<FedParts, 'nozzle' | 'fits'>,
+  { nozzle, fits, connection }: Pick<FedParts, 'nozzle' | 'fits' | 'connection'>,
   pose: Pose,
   shape: InsertShape,
   free: number,
@@ -54,5 +54,5 @@ export const insertJets = (
     radius: shape.exitRadius,
     free,
     bore: nozzle.form.kind === 'round' ? (nozzle.throatDiameterM * mm) / 2 : 0,
-    inside: shape.length + tailLength(flangedTail(nozzle, fits).tail) + 5,
+    inside: shape.length + tailLength(flangedTail(nozzle, { fits, connection }).tail) + 5,
   }))

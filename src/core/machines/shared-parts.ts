@@ -4,7 +4,9 @@ import {
   clampRadius,
   lying,
   standing,
+  insertRadii,
   tailShape,
+  type TailShape,
   type FedParts,
   type OnShaftInput,
 } from '../geometry'
@@ -30,24 +32,49 @@ export const casedInsert: PartSpec<FedParts> = {
   ],
 }
 
+/** What a maker should know of what the air comes in by. */
+export function joinNotes(t: TailShape): readonly string[] {
+  if (t.thread)
+    return [
+      `Inside it: ${t.thread.size}, ${t.thread.depth.toFixed(0)} mm deep. Run a tap or the fitting itself through it before it is put in; ${
+        t.thread.taper > 0
+          ? 'tape on the fitting, by hand and one turn: a taper that is forced splits a print.'
+          : 'a seal ring under the fitting’s shoulder does the sealing, not the thread.'
+      }`,
+      'Print it solid, the thread upright. Never stand in line with a fitting under pressure.',
+    ]
+  return [
+    `For a hose of ${t.hose} mm inside; a clip over the barbs. A hose that slips off under pressure whips.`,
+    ...(t.noThread
+      ? ['A thread for so much air is larger than those drawn here, or its socket finds no room: barbs.']
+      : []),
+  ]
+}
+const tailOf = (input: FedParts): TailShape => tailShape(input.nozzle.inletBoreM, input)
+/** Gasket between an insert and its tail. */
+const tailGasket = ({ nozzle }: FedParts): string =>
+  `⌀ ${(2 * insertRadii(nozzle.inletBoreM).flangeRadius).toFixed(0)} / ${(nozzle.inletBoreM * mm).toFixed(0)} × 0.2`
+
 /** What the hose is pushed on. */
 export const hoseTail: PartSpec<FedParts> = {
   name: 'Hose tail',
-  what: 'collar in the seat, barbs for the hose',
+  what: 'collar in the seat, barbs or a thread for the air',
   goesOn: 'Its collar into the seat against the insert, a thin gasket between.',
-  notes: ({ nozzle, fits }) => [
-    `For a hose of ${tailShape(nozzle, fits).hose} mm inside; a clip over the barbs. A hose that slips off under pressure whips.`,
+  joins: (input) => ({ tail: tailOf(input) }),
+  gasket: tailGasket,
+  notes: (input) => [
+    ...joinNotes(tailOf(input)),
     'Print it standing on its collar, solid. A thin gasket or a smear of silicone between collar and insert keeps the joint tight.',
   ],
 }
 
 /** What the hose is pushed on, screwed to a seat of one piece. */
 export const flangedHoseTail: PartSpec<FedParts> = {
-  name: 'Hose tail',
-  what: 'flange for two screws, barbs for the hose',
+  ...hoseTail,
+  what: 'flange for two screws, barbs or a thread for the air',
   goesOn: 'Against the insert, a thin gasket between, its two holes over those of the seat.',
   notes: (input) => [
-    hoseTail.notes(input)[0],
+    ...joinNotes(tailOf(input)),
     'Its flange presses the insert home: tighten both screws evenly, with a thin gasket between.',
   ],
 }
@@ -124,6 +151,17 @@ export const flywheelHub: PartSpec<OnShaftInput> = {
     `Turn it from aluminium or brass. The flywheel’s bore is ${(2 * clampRadius(input)).toFixed(1)} mm; three M3 screws hold it on the flange.`,
     'Its own moment of inertia stands beside: add it to the flywheel’s where you describe the rig.',
     'A flywheel of steel turned from one piece; a printed one bursts long before.',
+  ],
+}
+/** What every machine stands on. */
+export const benchStand: PartSpec<unknown> = {
+  name: 'Bench stand',
+  what: 'a leg under each screw, pockets for the nuts, ears for the bench',
+  goesOn: 'Over the ends of the screws; a nut into each pocket.',
+  notes: () => [
+    'Print it as it stands. The pockets hold the nuts: no spanner is needed.',
+    'Screw its ears to a board or the bench, 5 mm screws: all the torque and the pull of the hose go through them.',
+    'The air of the outlets leaves between its legs: keep that free.',
   ],
 }
 export const sensorStand: PartSpec<unknown> = {

@@ -1,12 +1,13 @@
 import { HUB_HEIGHT, LINE_DISC, gaugeProfile } from '../geometry'
 import { holeGaugeSolid } from '../geometry/solids/hole-gauge'
+import { standSolid } from '../geometry/solids/stand'
 import { flywheelHubSolid, lineDiscSolid, magnetRingSolid, sensorStandSolid } from '../geometry/solids/pick-up'
 import { axialSolids } from './axial/solids'
 import { discPackSolids } from './disc-pack/solids'
-import type { BESIDE, PartName, PartOf, PartsFamily, PartsInput } from './parts'
+import { standOf, type BESIDE, type PartName, type PartOf, type PartsFamily, type PartsInput } from './parts'
 import { radialSolids } from './radial-inflow/solids'
 import { reactionSolids } from './reaction-rotor/solids'
-import { loneInsertSolid, type SolidSpec } from './solid-kind'
+import { loneInsertSolid, refuse, type SolidSpec } from './solid-kind'
 import { supersonicSolids } from './supersonic-impulse/solids'
 import { rimSolids } from './tangential-impulse/solids'
 import { turbineCompressorSolids } from './turbine-compressor/solids'
@@ -35,8 +36,19 @@ const BESIDE_SOLIDS: Readonly<Record<keyof typeof BESIDE, SolidSpec<never>>> = {
   'sensor-stand': { make: sensorStandSolid },
 }
 
+const STAND_SOLID: SolidSpec<PartsInput> = {
+  make: (kit, input) => {
+    const stand = standOf(input)
+    if (!stand)
+      throw refuse('NO_STAND', 'Nothing of this machine is screwed together.', 'Choose a part of its own set.')
+    return standSolid(kit, stand.shape, input.fits)
+  },
+}
+
 /** How a part of a machine is made; null where its kind has none of that name. */
 export const solidSpec = (name: PartName, family: PartsFamily): SolidSpec<PartsInput> | null => {
-  const all = { ...BESIDE_SOLIDS, ...SOLIDS[family] } as unknown as Partial<Record<PartName, SolidSpec<PartsInput>>>
+  const all = { ...BESIDE_SOLIDS, 'bench-stand': STAND_SOLID, ...SOLIDS[family] } as unknown as Partial<
+    Record<PartName, SolidSpec<PartsInput>>
+  >
   return all[name] ?? null
 }

@@ -1,13 +1,21 @@
 import { Box, chakra } from '@chakra-ui/react'
-import { FITS_OF, PROCESSES, billOf, wallFill, type OutletShape, type Process } from '../../core/geometry'
-import { assemblyOf, notesOfPart, partSpec, partWords, wallsOfPart, type PartName } from '../../core/machines'
+import {
+  CONNECTIONS,
+  FITS_OF,
+  PROCESSES,
+  wallFill,
+  type Connection,
+  type OutletShape,
+  type Process,
+} from '../../core/geometry'
+import { billOfMachine, notesOfPart, partSpec, partWords, wallsOfPart, type PartName } from '../../core/machines'
 import { formatNumber } from '../../core/units'
 import { LIMITS, type Build } from '../../project/document'
 import { useStore } from '../../store'
 import { ChoiceField, NumberField, SectionTitle } from '../../ui'
 import { useShown } from '../shared'
 import type { MakeProps } from './make-props'
-import { PROCESS_WORDS, boughtInWords, fillInWords } from './make-words'
+import { CONNECTION_WORDS, PROCESS_WORDS, boughtInWords, fillInWords } from './make-words'
 import { useOutlets } from './use-outlets'
 
 /** The parts to choose from, how they are made, and what to know before printing. */
@@ -23,7 +31,7 @@ export function MakeInputs({
   const store = useStore()
   const outlets = useOutlets(build)
   const copies = (name: PartName) => set.filter((p) => p.name === name).reduce((sum, p) => sum + p.copies, 0)
-  const bill = billOf(assemblyOf(input))
+  const bill = billOfMachine(input)
   const words = (name: PartName) => partSpec(name, input) ?? partWords(name)
   const { fits } = input
   const play = FITS_OF[build.making.process]
@@ -113,6 +121,12 @@ export function MakeInputs({
           onChange={(v) => change('outlets', (m) => (m.outlets = v as OutletShape))}
         />
       )}
+      <ChoiceField
+        label="Air comes in by"
+        value={build.making.connection}
+        choices={CONNECTIONS.map((value) => ({ value, label: CONNECTION_WORDS[value] }))}
+        onChange={(v) => change('connection', (m) => (m.connection = v as Connection))}
+      />
       {build.making.process !== 'machined' && (
         <>
           <NumberField

@@ -1,17 +1,17 @@
 import type { Bought } from '../../core/geometry'
 import type { PlacedMesh } from '../../ui/space'
 
-const STEPS = 40
+const ROUND = 40
 
 /** What is bought, as a closed mesh: its half section turned about its axis. */
-export function boughtMesh({ outline }: Bought): Pick<PlacedMesh, 'vertices' | 'triangles'> {
+export function boughtMesh({ outline, sides = ROUND }: Bought): Pick<PlacedMesh, 'vertices' | 'triangles'> {
   const n = outline.length
-  const vertices = new Float32Array(STEPS * n * 3)
+  const vertices = new Float32Array(sides * n * 3)
   const triangles: number[] = []
-  for (let s = 0; s < STEPS; s++) {
-    const a = (2 * Math.PI * s) / STEPS
+  for (let s = 0; s < sides; s++) {
+    const a = (2 * Math.PI * s) / sides
     outline.forEach(([r, z], i) => vertices.set([r * Math.cos(a), r * Math.sin(a), z], 3 * (s * n + i)))
-    const t = ((s + 1) % STEPS) * n
+    const t = ((s + 1) % sides) * n
     for (let i = 0; i < n; i++) {
       const j = (i + 1) % n
       // a corner on the axis is one and the same all round, and a side there has no width

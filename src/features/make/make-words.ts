@@ -1,4 +1,4 @@
-import type { BillLine, Process, WallFill } from '../../core/geometry'
+import type { BillLine, Connection, Process, WallFill } from '../../core/geometry'
 import type { AssemblyCheck } from '../../core/machines/check-assembly'
 import type { Lying } from '../../core/printing'
 import { formatNumber } from '../../core/units'
@@ -19,6 +19,12 @@ export const PROCESS_WORDS: Readonly<Record<Process, string>> = {
   machined: 'machined',
 }
 
+export const CONNECTION_WORDS: Readonly<Record<Connection, string>> = {
+  barbs: 'hose on barbs',
+  'g-thread': 'G thread inside (ISO 228)',
+  'npt-thread': 'NPT thread inside',
+}
+
 /** A line of what is to be bought. */
 export const boughtInWords = ({ code, size, count }: BillLine): string =>
   `${count} ${boughtWords({ code, size }, count)}`
@@ -32,6 +38,7 @@ const CHECKS: Readonly<Record<AssemblyCheck['code'], string>> = {
   jet: 'gap between nozzle and blades, mm',
   seal: 'gap at the inlet, mm',
   'way-in': 'something stands in the air’s way, mm³',
+  reach: 'something stands over the stand’s ears, mm³',
   'way-on': 'something stands in the jet’s way, mm³',
   'free-way': 'from nozzle to blades, mm',
   hand: 'the jet turns it the other way',

@@ -166,7 +166,14 @@ export function newBuildOf<K extends KindId>(own: Own, kind: K): BuildOf<Machine
         : { regulator: null, parts: [] },
     leastGaugePressurePa,
     machine: start() as MachineOfKind<K>,
-    making: { process: 'filament', lineWidthM: 0.4 * mm, layerHeightM: 0.2 * mm, outlets: 'holes', bedM: 0.22 },
+    making: {
+      process: 'filament',
+      lineWidthM: 0.4 * mm,
+      layerHeightM: 0.2 * mm,
+      outlets: 'holes',
+      connection: 'barbs',
+      bedM: 0.22,
+    },
   }
 }
 

@@ -3,12 +3,20 @@ import { v2ToV3 } from './v2-to-v3'
 import { v3ToV4 } from './v3-to-v4'
 import { v4ToV5 } from './v4-to-v5'
 import { v5ToV6 } from './v5-to-v6'
+import { v6ToV7 } from './v6-to-v7'
 
 /** A step from one document version to the next: pure, never edited once released, numbered without gaps. */
 type Migration = (document: { schemaVersion: number }) => { schemaVersion: number }
 
 /** `MIGRATIONS[v]` turns version v into v + 1. */
-export const MIGRATIONS: Readonly<Record<number, Migration>> = { 1: v1ToV2, 2: v2ToV3, 3: v3ToV4, 4: v4ToV5, 5: v5ToV6 }
+export const MIGRATIONS: Readonly<Record<number, Migration>> = {
+  1: v1ToV2,
+  2: v2ToV3,
+  3: v3ToV4,
+  4: v4ToV5,
+  5: v5ToV6,
+  6: v6ToV7,
+}
 
 /** Brings an older document up step by step; a version without a step is handed on as it is for the schema to judge. */
 export function migrateProject(

@@ -18,5 +18,6 @@ export function rotatingParts(
     spanM: shaft.spanM,
     overhangM: shaft.overhangM,
     outlets: making.outlets,
+    connection: making.connection,
   }
 }

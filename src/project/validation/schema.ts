@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { OUTLET_SHAPES, PROCESSES } from '../../core/geometry'
+import { CONNECTIONS, OUTLET_SHAPES, PROCESSES } from '../../core/geometry'
 import type { Family } from '../../core/machines'
 import { machineSchema } from '../machines/schemas'
 import {
@@ -25,6 +25,7 @@ export const makingSchema = z.strictObject({
   lineWidthM: within('lineWidthM'),
   layerHeightM: within('layerHeightM'),
   outlets: z.enum(OUTLET_SHAPES),
+  /** What the air comes in by. */ connection: z.enum(CONNECTIONS),
   /** What the printer's bed takes across. */ bedM: within('bedM'),
 })
 
@@ -139,7 +140,7 @@ export const holeGaugeSchema = z.strictObject({
     .max(24),
 })
 
-export const PROJECT_VERSION = 6
+export const PROJECT_VERSION = 7
 
 /** What belongs to the project itself. */
 export const headFields = {

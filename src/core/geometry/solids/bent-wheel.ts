@@ -3,7 +3,7 @@ import type { Point } from '../blade-outline'
 import type { Fits } from '../fits'
 import { curvedWalls, keyedBore, lugs, quarter } from './common'
 import type { TailShape } from '../insert'
-import { barbs } from './nozzle-insert'
+import { tailEnd } from './nozzle-insert'
 import type { SolidKit } from './toolkit'
 
 /** Lengths of a wheel whose passages bend from the rim to the middle, mm: back plate down, eye up. */
@@ -63,11 +63,16 @@ export function spout(
   return kit.cut(raw, [clear])
 }
 
-/** The barbs of a hose tail that point along -y from a place. */
-export function hoseSpout(kit: SolidKit, tail: TailShape, at: readonly [number, number, number]): Manifold {
-  const teeth = barbs(tail, 0)
-  const solid = kit.turned([[0, 0], ...teeth, [0, teeth[teeth.length - 1][1]]])
-  return kit.placed(solid, [90, 0, 0], [...at])
+/** What a hose or a fitting goes on or into, along -y from a place: its body, and what is cut out beside its bore. */
+export function hoseSpout(
+  kit: SolidKit,
+  tail: TailShape,
+  at: readonly [number, number, number],
+  fits: Fits,
+): { body: Manifold; hollow: Manifold[] } {
+  const { body, hollow } = tailEnd(kit, tail, 0, fits)
+  const place = (solid: Manifold) => kit.placed(solid, [90, 0, 0], [...at])
+  return { body: place(body), hollow: hollow.map(place) }
 }
 
 /** Height of a lid over its joint, mm. */

@@ -6,12 +6,15 @@ import {
   insertOutside,
   seatBehind,
   type FlangedTail,
+  endLength,
+  tailReach,
   type InsertShape,
   type TailShape,
 } from '../insert'
 import { outletOutlines, outletReach } from '../outlet-outline'
 import type { FedParts } from '../parts-input'
 import type { Point } from '../point'
+import { threadHollow } from './pipe-thread'
 import type { SolidKit } from './toolkit'
 
 const mm = 1000
@@ -120,21 +123,21 @@ const oval = (kit: SolidKit, { half, lobe, pitch }: FlangedTail, from: number, t
 
 /** Room that a flanged tail, its screws and its hose need behind its seat, in the insert's own place. */
 export const tailRoom = (kit: SolidKit, t: FlangedTail): Manifold =>
-  kit.union([oval(kit, t, -t.flange - 3, t.proud, 0.4), kit.cylinder(t.tail.neck + 3, -60, 0)])
+  kit.union([oval(kit, t, -t.flange - 3, t.proud, 0.4), kit.cylinder(tailReach(t.tail) + 3, -60, 0)])
 
-/** Hose tail with a flange for two screws, on z = 0; barbs above it. */
+/** Hose tail with a flange for two screws, on z = 0; barbs or a socket above it. */
 export function flangedTailSolid(kit: SolidKit, t: FlangedTail, fits: Fits): Manifold {
   const { tail, flange, pitch } = t
-  const teeth = barbs(tail, flange + 1)
-  const neck = kit.turned([[0, 0], [tail.neck, 0], ...teeth, [0, teeth[teeth.length - 1][1]]])
-  return kit.cut(kit.union([oval(kit, t, 0, flange), neck]), [
-    kit.cylinder(tail.bore, -1, 200),
+  const joint = tailEnd(kit, tail, flange + 1, fits)
+  return kit.cut(kit.union([oval(kit, t, 0, flange), kit.cylinder(tail.neck, 0, flange + 1.01), joint.body]), [
+    kit.cylinder(tail.bore, -1, joint.end + 1),
+    ...joint.hollow,
     ...[1, -1].map((side) => kit.cylinder(fits.screw, -1, flange + 1, [0, side * pitch])),
   ])
 }
 
 /** Outline of a tail's barbs from a height on, mm. */
-export function barbs(tail: TailShape, from: number): Point[] {
+function barbs(tail: TailShape, from: number): Point[] {
   const pitch = barbPitch(tail)
   const rise = Math.max(0.4, 0.1 * tail.neck)
   return [
@@ -146,16 +149,37 @@ export function barbs(tail: TailShape, from: number): Point[] {
   ]
 }
 
-/** Hose tail: collar on z = 0, neck and barbs above it, bored through. */
-export function hoseTailSolid(kit: SolidKit, tail: TailShape): Manifold {
+/** What a hose or a fitting goes on or into, along +z from a height: its body without its bore, what is cut out beside that, and where it ends. */
+export function tailEnd(
+  kit: SolidKit,
+  tail: TailShape,
+  from: number,
+  fits: Fits,
+): { body: Manifold; hollow: Manifold[]; end: number } {
+  const { thread, socket, neck } = tail
+  const end = from + endLength(tail)
+  if (!thread) return { body: kit.turned([[0, from], ...barbs(tail, from), [0, end]]), hollow: [], end }
+  const body: Point[] = [
+    [0, from],
+    [neck, from],
+    [socket, from + Math.max(0, socket - neck)],
+    [socket, end],
+    [0, end],
+  ]
+  return {
+    body: kit.turned(body),
+    hollow: [kit.placed(threadHollow(kit, thread, fits.seat), [0, 0, 0], [0, 0, end])],
+    end,
+  }
+}
+
+/** Hose tail: collar on z = 0, neck and barbs or a socket above it, bored through. */
+export function hoseTailSolid(kit: SolidKit, tail: TailShape, fits: Fits): Manifold {
   const { collarRadius, collar, slack, neck, endWall, bore } = tail
-  const teeth = barbs(tail, collar + slack + endWall + 1)
-  return kit.turned([
-    [bore, 0],
-    [collarRadius, 0],
-    [collarRadius, collar],
-    [neck, collar],
-    ...teeth,
-    [bore, teeth[teeth.length - 1][1]],
+  const from = collar + slack + endWall + 1
+  const joint = tailEnd(kit, tail, from, fits)
+  return kit.cut(kit.union([kit.cylinder(collarRadius, 0, collar), kit.cylinder(neck, 0, from + 0.01), joint.body]), [
+    kit.cylinder(bore, -1, joint.end + 1),
+    ...joint.hollow,
   ])
 }

@@ -47,11 +47,21 @@ export class SolidKit {
   }
 
   /** An outline of (radius, height) turned about the z axis. */
-  turned(outline: readonly Point[]): Manifold {
+  turned(outline: readonly Point[], segments = this.segments): Manifold {
     const section = this.keep(
       new this.wasm.CrossSection([outline.map(([r, z]): [number, number] => [r, z])], 'Positive'),
     )
-    return this.keep(section.revolve(this.segments))
+    return this.keep(section.revolve(segments))
+  }
+
+  /** A closed body from its corners, three numbers each, and its triangles, counter-clockwise from outside. */
+  meshed(vertices: readonly number[], triangles: readonly number[]): Manifold {
+    const mesh = new this.wasm.Mesh({
+      numProp: 3,
+      vertProperties: Float32Array.from(vertices),
+      triVerts: Uint32Array.from(triangles),
+    })
+    return this.keep(new this.wasm.Manifold(mesh))
   }
 
   /** A cylinder lying along a direction in the x-y plane, from `from` along it to `to`, at height z. */

@@ -1,4 +1,4 @@
-import { axialLengths, endPlateRim, ringRadii, wheelRow, type FedParts } from '../../geometry'
+import { axialLengths, endPlateRim, ringRadii, tailShape, wheelRow, type FedParts } from '../../geometry'
 import { LIP, keyDepth } from '../../geometry/solids/common'
 import { COLLAR, type HubShape } from '../../geometry/solids/hub'
 import { BESIDE, hubStack, stackHub, type HubStack } from '../hub-stack'
@@ -88,6 +88,17 @@ export function axialLayout(input: FedParts & { readonly machine: Axial }): Axia
     flange: Math.min(row.root - 0.5, row.hub + 3),
     free: top / sine,
   }
+}
+
+/** What lies over the lid, mm from its upper side: a round wall, then a cone to the hose. */
+export function feedCone(l: AxialLayout, input: FedParts) {
+  const { nozzle, fits } = input
+  // as wide as lets the air of all holes through easily
+  const bore = Math.max(nozzle.inletBoreM, 1.5 * nozzle.exitDiameterM * Math.sqrt(nozzle.count))
+  const tail = tailShape(bore, input)
+  const inside = l.rim - fits.wall
+  const above = l.bossTop - l.lidPlate
+  return { tail, inside, wall: Math.max(5, above + 3 - Math.max(0, inside - l.boss)) }
 }
 
 /** Height of a wheel's underside, the lowest being 0. */

@@ -1,23 +1,22 @@
 import {
   at,
   endPlateOutlets,
-  nutsUnder,
   posed,
   put,
   screw,
-  screwLength,
   standing,
-  M3,
   type Assembly,
   type Jet,
   type StatedGap,
+  standShape,
+  type StandPlace,
 } from '../../geometry'
 import { collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { lugPlaces } from '../../geometry/solids/common'
 import { endPlay, onShaft, overStack } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
-import { axialWheel, collar, hub } from '../shared-parts'
-import { axialHub, axialLayout, axialRim, wheelAt } from './layout'
+import { axialWheel, collar, hub, joinNotes } from '../shared-parts'
+import { axialHub, axialLayout, axialRim, feedCone, wheelAt } from './layout'
 import type { Axial } from '.'
 
 type Parts = RotatingParts<Axial>
@@ -61,11 +60,12 @@ const parts = {
   },
   'feed-cone': {
     name: 'Feed cone',
-    what: 'brings the air to all feed holes; hose barbs',
+    what: 'brings the air to all feed holes; barbs or a thread',
+    joins: (input) => ({ tail: feedCone(axialLayout(input), input).tail }),
     goesOn: 'Onto the lid, a thin smear of silicone in the joint, screw places in line.',
-    notes: () => [
+    notes: (input) => [
       'Print it on its open side, without support. Seal the joint with a smear of silicone.',
-      'A clip over the barbs: a hose that slips off under pressure whips.',
+      ...joinNotes(feedCone(axialLayout(input), input).tail),
     ],
   },
   barrel: {
@@ -105,11 +105,16 @@ export function slantedJets(
   })
 }
 
+/** What it stands on. */
+const stand = (input: Parts): StandPlace => {
+  const l = axialLayout(input)
+  return { shape: standShape(lugPlaces(l.rim), l.lid + l.lidPlate + 4, 15), face: 0 }
+}
+
 function assembly(input: Parts): Assembly<keyof typeof parts> {
   const l = axialLayout(input)
   const places = lugPlaces(l.rim)
   const top = l.lid + l.lidPlate + 4
-  const long = screwLength(top + M3.nut + 0.5)
   const between = Array.from({ length: l.stages - 1 }, (_, i) => wheelAt(l, i) + l.chord)
   const gaps: StatedGap<keyof typeof parts>[] = [
     {
@@ -143,8 +148,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       ...overStack(input, l.stack),
       at('lid', l.lid),
       at('feed-cone', l.lid + l.lidPlate),
-      ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
-      ...nutsUnder(places, 0),
+      ...places.map((p) => put(screw(stand(input).shape.screw), posed([...p, top], [0, 0, -1]))),
     ],
     jets: slantedJets(
       input,
@@ -163,5 +167,6 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
 export const axialParts = {
   parts,
   assembly,
+  stand,
   outletAreaM2: (input) => 1e-6 * (endPlateOutlets(input, axialRim(input))?.areaMm2 ?? 0),
 } satisfies PartsKind<Parts>

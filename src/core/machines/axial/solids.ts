@@ -1,14 +1,5 @@
 import type { Manifold } from 'manifold-3d'
-import {
-  GROOVE,
-  KEY,
-  endPlateOutlets,
-  tailShape,
-  wheelRow,
-  type FedParts,
-  type Point,
-  type RowMachine,
-} from '../../geometry'
+import { GROOVE, KEY, endPlateOutlets, wheelRow, type FedParts, type Point, type RowMachine } from '../../geometry'
 import {
   LIP,
   bearingPocket,
@@ -20,12 +11,12 @@ import {
   windows,
 } from '../../geometry/solids/common'
 import { collarSolid, hubSolid } from '../../geometry/solids/hub'
-import { barbs } from '../../geometry/solids/nozzle-insert'
+import { tailEnd } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
-import { axialHub, axialLayout, wheelAt, type AxialLayout } from './layout'
+import { axialHub, axialLayout, feedCone, wheelAt, type AxialLayout } from './layout'
 import type { Axial } from '.'
 
 type Input = FedParts & { readonly machine: Axial }
@@ -112,37 +103,31 @@ function lidSolid(kit: SolidKit, input: Input): Manifold {
 /** From the hub to the wall of the collar's room, mm. */
 const COLLAR_ROOM = 4.5
 
-/** What lies over the lid, mm from its upper side: a round wall, then a cone to the hose. */
-export function feedCone(l: AxialLayout, input: Input) {
-  const { nozzle, fits } = input
-  // as wide as lets the air of all holes through easily
-  const bore = Math.max(nozzle.inletBoreM, 1.5 * nozzle.exitDiameterM * Math.sqrt(nozzle.count))
-  const tail = tailShape({ inletBoreM: bore }, fits)
-  const inside = l.rim - fits.wall
-  const above = l.bossTop - l.lidPlate
-  return { tail, inside, wall: Math.max(5, above + 3 - Math.max(0, inside - l.boss)) }
-}
-
 /** Cover over the feed holes with the hose’s barbs on it. Lies on its open side; the cone needs no support. */
 function feedConeSolid(kit: SolidKit, input: Input): Manifold {
+  const { fits } = input
   const l = axialLayout(input)
   const { tail, inside, wall } = feedCone(l, input)
   const neckFrom = wall + l.rim - tail.neck
   const lug = lugs(kit, input.fits, l.rim, 0, 4)
-  const teeth = barbs(tail, neckFrom + 1)
+  const joint = tailEnd(kit, tail, neckFrom + 1, fits)
   const outline: Point[] = [
     [inside, 0],
     [l.rim, 0],
     [l.rim, wall],
     [tail.neck, neckFrom],
-    ...teeth,
-    [tail.bore, teeth[teeth.length - 1][1]],
+    [tail.neck, neckFrom + 1.01],
+    [tail.bore, neckFrom + 1.01],
     [tail.bore, wall + inside - tail.bore],
     [inside, wall],
   ]
   return kit.cut(
-    kit.union([kit.turned(outline), ...lug.bodies.map((b) => kit.cut(b, [kit.cylinder(inside, -1, 5)]))]),
-    lug.holes,
+    kit.union([
+      kit.turned(outline),
+      kit.cut(joint.body, [kit.cylinder(tail.bore, neckFrom, joint.end + 1)]),
+      ...lug.bodies.map((b) => kit.cut(b, [kit.cylinder(inside, -1, 5)])),
+    ]),
+    [...joint.hollow, ...lug.holes],
   )
 }
 

@@ -1,6 +1,7 @@
 import {
   KEY,
   flangedTail,
+  tailLength,
   insertRadii,
   insertShape,
   packOutlets,
@@ -14,7 +15,7 @@ import { LIP, LUG } from '../../geometry/solids/common'
 import { COLLAR, type HubShape } from '../../geometry/solids/hub'
 import { rootBetween } from '../../numerics/root'
 import { BESIDE, FLANGE, hubStack, stackHub, type HubStack } from '../hub-stack'
-import { lugAnglesClear, roundShaft, type Segment } from '../lug-angles'
+import { longer, lugAnglesClear, roundShaft, type Segment } from '../lug-angles'
 import { mm } from '../part-kind'
 import type { DiscPack } from '.'
 
@@ -95,6 +96,8 @@ export interface PackLayout {
   readonly jets: number
   readonly exitBack: number
   readonly line: Segment
+  /** The same with their tails, all round the shaft. */
+  readonly pipes: readonly Segment[]
   readonly lugs: readonly number[]
 }
 
@@ -125,7 +128,7 @@ export function packLayout(input: FedParts & { readonly machine: DiscPack }): Pa
   const [x, z] = [outer * c, exitBack + outer * s]
   const trim = { kind: 'cylinder', x, z, radius: Math.hypot(x, z) } as const
   const plain = insertShape(nozzle, { extra: 0, trim, nose: null })
-  const tail = flangedTail(nozzle, fits)
+  const tail = flangedTail(nozzle, input)
   // the tail and the ends of its screws stay outside the cover, the flange's seat outside the cavity
   const outside = Math.max(
     backTo(outer, nozzle.angleRad, wall + tail.lobe + 1),
@@ -150,6 +153,7 @@ export function packLayout(input: FedParts & { readonly machine: DiscPack }): Pa
     -(insert.length + tail.flange) * c,
     (insert.length + tail.flange) * s,
   ]
+  const pipes = roundShaft(longer(line, tailLength(tail.tail)), nozzle.count)
   return {
     hub,
     outer,
@@ -176,13 +180,8 @@ export function packLayout(input: FedParts & { readonly machine: DiscPack }): Pa
     jets,
     exitBack,
     line,
-    lugs: lugAnglesClear(
-      wall > 60 ? 6 : 3,
-      52,
-      wall + LUG.out,
-      roundShaft(line, nozzle.count),
-      tail.radius + BESIDE_BOSS,
-    ),
+    pipes,
+    lugs: lugAnglesClear(wall > 60 ? 6 : 3, 52, wall + LUG.out, pipes, tail.radius + BESIDE_BOSS),
   }
 }
 

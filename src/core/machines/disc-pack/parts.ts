@@ -1,4 +1,16 @@
-import { at, lying, nutsUnder, packOutlets, posed, put, screw, screwLength, M3, type Assembly } from '../../geometry'
+import {
+  at,
+  lying,
+  packOutlets,
+  posed,
+  put,
+  screw,
+  type Assembly,
+  standShape,
+  tailReach,
+  type StandPlace,
+} from '../../geometry'
+import { clearOf } from '../lug-angles'
 import { collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { lugPlaces } from '../../geometry/solids/common'
 import { endPlay, onShaft, overStack } from '../hub-stack'
@@ -51,11 +63,21 @@ const parts = {
   },
 } satisfies Record<string, PartSpec<Parts>>
 
+/** What it stands on. */
+const stand = (input: Parts): StandPlace => {
+  const l = packLayout(input)
+  return {
+    shape: standShape(lugPlaces(l.wall, l.lugs), l.joint + l.coverPlate, 15, {
+      clear: clearOf(l.pipes, tailReach(l.tail.tail)),
+    }),
+    face: 0,
+  }
+}
+
 function assembly(input: Parts): Assembly<keyof typeof parts> {
   const l = packLayout(input)
   const places = lugPlaces(l.wall, l.lugs)
   const top = l.joint + l.coverPlate
-  const long = screwLength(top + M3.nut + 0.5)
   const foot = l.stack.from - l.rise
   const clearance = Math.max(input.machine.clearanceM * mm, LEAST_GAP)
   return {
@@ -69,8 +91,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       ...overStack(input, l.stack),
       at('pack-cover', l.joint),
       ...seatedInserts(input, l.pose),
-      ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
-      ...nutsUnder(places, 0),
+      ...places.map((p) => put(screw(stand(input).shape.screw), posed([...p, top], [0, 0, -1]))),
     ],
     jets: insertJets(input, l.pose, l.insert, l.exitBack),
     gaps: [
@@ -95,5 +116,6 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
 export const discPackParts = {
   parts,
   assembly,
+  stand,
   outletAreaM2: (input) => 1e-6 * (packOutlets(input, input.machine.innerRadiusM)?.areaMm2 ?? 0),
 } satisfies PartsKind<Parts>

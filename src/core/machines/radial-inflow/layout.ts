@@ -80,7 +80,8 @@ export function radialLayout(input: FedParts & { readonly machine: RadialInflow 
   const clear = m.clearanceM * mm
   const joint = from + shape.back + shape.width
   const boss = (bearing.outerM * mm) / 2 + fits.wall
-  const tail = tailShape({ inletBoreM: (2 * bore) / mm }, fits)
+  // a socket must not reach below the floor
+  const tail = tailShape((2 * bore) / mm, input, from + shape.back + shape.width / 2)
   const outer = start + fits.wall
   return {
     shape,

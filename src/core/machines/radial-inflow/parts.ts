@@ -1,22 +1,21 @@
 import {
   at,
   bearingBody,
-  nutsUnder,
   over,
   posed,
   put,
   screw,
-  screwLength,
   standing,
   tailLength,
-  M3,
   type Assembly,
+  standShape,
+  type StandPlace,
 } from '../../geometry'
 import { lugPlaces } from '../../geometry/solids/common'
 import { COLLAR, collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { endPlay, onShaft } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
-import { airWall, backWall, bentWheelNotes, collar, hub, spiralNotes } from '../shared-parts'
+import { airWall, backWall, bentWheelNotes, collar, hub, joinNotes, spiralNotes } from '../shared-parts'
 import { UNDER, radialHub, radialShape, radialLayout } from './layout'
 import { spoutFrom } from './solids'
 import type { RadialInflow } from '.'
@@ -36,9 +35,10 @@ const parts = {
   },
   volute: {
     name: 'Volute',
-    what: 'spiral wall, spout with barbs, bearing seat',
+    what: 'spiral wall, spout with barbs or a thread, bearing seat',
+    joins: (input) => ({ tail: radialLayout(input).tail }),
     goesOn: 'On the bench, floor down.',
-    notes: spiralNotes,
+    notes: (input) => [...joinNotes(radialLayout(input).tail), ...spiralNotes()],
     walls: airWall,
   },
   'volute-lid': {
@@ -58,11 +58,16 @@ const parts = {
   },
 } satisfies Record<string, PartSpec<Parts>>
 
+/** What it stands on. */
+const stand = (input: Parts): StandPlace => {
+  const l = radialLayout(input)
+  return { shape: standShape(lugPlaces(l.outer), l.top, 15), face: 0 }
+}
+
 function assembly(input: Parts): Assembly<keyof typeof parts> {
   const l = radialLayout(input)
   const places = lugPlaces(l.outer)
   const top = l.top
-  const long = screwLength(top + M3.nut + 0.5)
   const z = l.level + l.shape.width / 2
   return {
     placed: [
@@ -74,8 +79,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       at('volute-lid', l.joint),
       at(bearingBody(input.bearing), l.stack.high),
       over('outlet-duct', l.top),
-      ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
-      ...nutsUnder(places, 0),
+      ...places.map((p) => put(screw(stand(input).shape.screw), posed([...p, top], [0, 0, -1]))),
     ],
     jets: [],
     ways: [
@@ -102,4 +106,4 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
   }
 }
 
-export const radialParts = { parts, assembly } satisfies PartsKind<Parts>
+export const radialParts = { parts, assembly, stand } satisfies PartsKind<Parts>

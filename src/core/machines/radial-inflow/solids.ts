@@ -57,13 +57,8 @@ function voluteSolid(kit: SolidKit, input: Input): Manifold {
   const box = (above: number) =>
     kit.box([2 * channel, from + 1.5, s.width + above], [middle - channel, -from - 0.5, level])
   const ring = boxed ? [guideRing(kit, input, l)] : []
-  const solid = kit.union([
-    kit.cylinder(outer, 0, top),
-    ...lug.bodies,
-    pipe,
-    foot,
-    hoseSpout(kit, l.tail, [middle, -from - 6, z]),
-  ])
+  const joint = hoseSpout(kit, l.tail, [middle, -from - 6, z], fits)
+  const solid = kit.union([kit.cylinder(outer, 0, top), ...lug.bodies, pipe, foot, joint.body])
   const body = kit.cut(solid, [
     ...cavity,
     ...tongue,
@@ -73,6 +68,7 @@ function voluteSolid(kit: SolidKit, input: Input): Manifold {
     box(0),
     kit.common(box(1), kit.cylinder(outer + 0.15, 0, top + 2)),
     kit.lying(bore, [middle, 0], [0, -1], from, from + 100, z),
+    ...joint.hollow,
     ...lug.holes,
   ])
   return kit.aboveBase(kit.union([body, ...ring]), 0)

@@ -70,7 +70,7 @@ export function whirlLayout(input: FedParts & { readonly machine: ReactionRotor 
   const rotor = onBearings ? columnTop + BESIDE + flange : columnTop + 6 - PIN.into
   const screwPitch = Math.max(seal, (input.shaftDiameterM * mm) / 2 + 1.5) + 1.6 + M3.headRadius
   const post = body + 3 + LUG.radius
-  const tail = tailShape(nozzle, fits)
+  const tail = tailShape(nozzle.inletBoreM, input)
   return {
     body,
     height,

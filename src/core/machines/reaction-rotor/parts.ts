@@ -3,23 +3,23 @@ import {
   at,
   bearingBody,
   lifted,
-  nutsUnder,
+  M3,
   posed,
   put,
   screw,
-  screwLength,
   shaftBody,
   tailLength,
-  M3,
   type Assembly,
   type Bought,
   type Placed,
+  standShape,
+  type StandPlace,
 } from '../../geometry'
 import { UNEVEN, polar } from '../../geometry/solids/common'
 import { collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { END_PLAY } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
-import { collar, hub } from '../shared-parts'
+import { collar, hub, joinNotes } from '../shared-parts'
 import { BRIDGE, COLLAR_TURN, OVER, PIN, collarAt, whirlHub, whirlLayout, type WhirlLayout } from './layout'
 import type { ReactionRotor } from '.'
 
@@ -54,14 +54,15 @@ const parts = {
   'whirl-foot': {
     name: 'Foot',
     what: 'column for the bearings, posts for the bridge',
-    goesOn: 'On the bench, or screwed to a board.',
-    notes: () => ['Print it standing. Screw it to a board or clamp it: the hose pulls.'],
+    goesOn: 'On the bench.',
+    notes: () => ['Print it standing; it is held by the stand.'],
   },
   'feed-post': {
     name: 'Feed post',
-    what: 'brings the air in with a small gap, on a bridge of three arms',
+    what: 'brings the air in with a small gap, on a bridge of three arms; barbs or a thread',
+    joins: (input) => ({ tail: whirlLayout(input).tail }),
     goesOn: 'Its tip into the rotor’s inlet, the bridge on the posts. It must not touch the rotor.',
-    notes: () => ONE_WAY,
+    notes: (input) => [...joinNotes(whirlLayout(input).tail), ...ONE_WAY],
   },
 } satisfies Record<string, PartSpec<Parts>>
 
@@ -94,12 +95,24 @@ function pivot(input: Parts, l: WhirlLayout): Placed<Part>[] {
   ]
 }
 
+/** What it stands on. */
+const stand = (input: Parts): StandPlace => {
+  const l = whirlLayout(input)
+  return {
+    shape: standShape(
+      UNEVEN.map((a) => polar(l.post, a)),
+      l.bridge + BRIDGE,
+      0,
+    ),
+    face: 0,
+  }
+}
+
 function assembly(input: Parts): Assembly<Part> {
   const l = whirlLayout(input)
   const { nozzle, machine } = input
   const places = UNEVEN.map((a) => polar(l.post, a))
   const top = l.bridge + BRIDGE
-  const long = screwLength(top + M3.nut + 0.5)
   const [sine, cosine] = [Math.sin(nozzle.angleRad), Math.cos(nozzle.angleRad)]
   const end = top + tailLength(l.tail)
   return {
@@ -108,8 +121,7 @@ function assembly(input: Parts): Assembly<Part> {
       ...pivot(input, l),
       at('reaction-rotor', l.rotor, true),
       at('feed-post', l.bridge - l.tip),
-      ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
-      ...nutsUnder(places, 0),
+      ...places.map((p) => put(screw(stand(input).shape.screw), posed([...p, top], [0, 0, -1]))),
     ],
     jets: Array.from({ length: nozzle.count }, (_, i) => {
       const a = (2 * Math.PI * i) / nozzle.count
@@ -157,4 +169,4 @@ function assembly(input: Parts): Assembly<Part> {
   }
 }
 
-export const reactionParts = { parts, assembly } satisfies PartsKind<Parts>
+export const reactionParts = { parts, assembly, stand } satisfies PartsKind<Parts>

@@ -2,7 +2,7 @@ import type { Manifold } from 'manifold-3d'
 import { type FedParts, type Point } from '../../geometry'
 import { LUG, UNEVEN, mm, polar } from '../../geometry/solids/common'
 import { COLLAR, collarSolid, hubSolid } from '../../geometry/solids/hub'
-import { barbs } from '../../geometry/solids/nozzle-insert'
+import { tailEnd } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
@@ -106,9 +106,8 @@ function feedPostSolid(kit: SolidKit, input: Input): Manifold {
   const posts = UNEVEN.map((a) => polar(l.post, a))
   const arms = UNEVEN.map((a) => kit.aboutZ(kit.box([l.post, 2 * LUG.radius, BRIDGE], [0, -LUG.radius, l.tip]), a))
   const top = l.tip + BRIDGE
-  const teeth = barbs(l.tail, top + 1)
-  const end = teeth[teeth.length - 1][1]
-  const neck = kit.turned([[0, top - 1], [l.tail.neck, top - 1], ...teeth, [0, end]])
+  const { body, hollow, end } = tailEnd(kit, l.tail, top + 1, fits)
+  const neck = kit.union([kit.cylinder(l.tail.neck, top - 1, top + 1.01), body])
   return kit.cut(
     kit.union([
       kit.cylinder(outer, 0, top),
@@ -120,6 +119,7 @@ function feedPostSolid(kit: SolidKit, input: Input): Manifold {
     [
       kit.cylinder(bore, -1, top),
       kit.cylinder(Math.max(bore, l.tail.bore), top, end + 1),
+      ...hollow,
       ...posts.map((at) => kit.cylinder(fits.screw, -1, top + 1, at)),
     ],
   )

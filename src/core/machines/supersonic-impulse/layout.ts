@@ -1,6 +1,7 @@
 import {
   endPlateRim,
   flangedTail,
+  tailLength,
   insertRadii,
   insertShape,
   posed,
@@ -14,7 +15,7 @@ import {
 import { LIP, LUG, keyDepth } from '../../geometry/solids/common'
 import { COLLAR, type HubShape } from '../../geometry/solids/hub'
 import { BESIDE, hubStack, stackHub, type HubStack } from '../hub-stack'
-import { lugAnglesClear, roundShaft, type Segment } from '../lug-angles'
+import { longer, lugAnglesClear, roundShaft, type Segment } from '../lug-angles'
 import { mm } from '../part-kind'
 import type { SupersonicImpulse } from '.'
 
@@ -46,6 +47,8 @@ export interface SideJetLayout {
   readonly pose: Pose
   readonly free: number
   readonly line: Segment
+  /** The same with their tails, all round the shaft. */
+  readonly pipes: readonly Segment[]
   readonly lugs: readonly number[]
   readonly keyDepth: number
   readonly flange: number
@@ -72,7 +75,7 @@ export function sideJetLayout(input: FedParts & { readonly machine: SupersonicIm
   const back = ((flangeRadius + fits.seat) * cosine + 1.5 * fits.thinnest) / sine
   const extra = Math.max(0, back - (plain.length - plain.flange))
   const insert = insertShape(nozzle, { extra, trim, nose: null })
-  const tail = flangedTail(nozzle, fits)
+  const tail = flangedTail(nozzle, input)
   const mean = (row.root + row.tip) / 2
   // the first jet goes along +y and down where it leaves at (mean, 0)
   const pose = posed(
@@ -81,6 +84,7 @@ export function sideJetLayout(input: FedParts & { readonly machine: SupersonicIm
     [0, -sine, -cosine],
   )
   const line: Segment = [mean, insert.ahead * cosine, 0, -(insert.length + insert.ahead) * cosine]
+  const pipes = roundShaft(longer(line, tailLength(tail.tail) * cosine), nozzle.count)
   return {
     row,
     inner,
@@ -99,13 +103,8 @@ export function sideJetLayout(input: FedParts & { readonly machine: SupersonicIm
     pose,
     free: top / sine,
     line,
-    lugs: lugAnglesClear(
-      rim > 60 ? 6 : 3,
-      60,
-      rim + LUG.out,
-      roundShaft(line, nozzle.count),
-      tail.radius + BESIDE_BOSS,
-    ),
+    pipes,
+    lugs: lugAnglesClear(rim > 60 ? 6 : 3, 60, rim + LUG.out, pipes, tail.radius + BESIDE_BOSS),
     keyDepth: keyDepth(row.hub, row.root, 1.25 * fits.thinnest),
     flange: Math.min(row.root - 0.5, row.hub + 3),
     tooFlat: nozzle.angleRad < FLATTEST,

@@ -2,14 +2,15 @@ import {
   at,
   endPlateOutlets,
   endPlateRim,
-  nutsUnder,
   posed,
   put,
   screw,
-  screwLength,
-  M3,
   type Assembly,
+  standShape,
+  tailReach,
+  type StandPlace,
 } from '../../geometry'
+import { clearOf } from '../lug-angles'
 import { collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { lugPlaces } from '../../geometry/solids/common'
 import { endPlay, onShaft, overStack } from '../hub-stack'
@@ -48,14 +49,26 @@ const parts = {
   },
 } satisfies Record<string, PartSpec<Parts>>
 
+/** What it stands on. */
+const stand = (input: Parts): StandPlace => {
+  const l = sideJetLayout(input)
+  return {
+    shape: standShape(lugPlaces(l.rim, l.lugs), l.under + l.nozzlePlate, 15, {
+      clear: clearOf(l.pipes, tailReach(l.tail.tail)),
+    }),
+    face: 0,
+  }
+}
+
 function assembly(input: Parts): Assembly<keyof typeof parts> {
   const l = sideJetLayout(input)
   const { casing } = input.machine
   // in the open a ring stands 2 mm off
   const clearance = casing.kind === 'close' ? casing.clearanceM * mm : 2
+  // the bearing's seat stands under the wheel where it is wider than its bore
+  const seat = (input.bearing.outerM * mm) / 2 + input.fits.wall
   const places = lugPlaces(l.rim, l.lugs)
   const top = l.under + l.nozzlePlate
-  const long = screwLength(top + M3.nut + 0.5)
   return {
     placed: [
       at('end-plate', 0),
@@ -65,8 +78,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       ...overStack(input, l.stack),
       at('nozzle-plate', l.under),
       ...seatedInserts(input, l.pose),
-      ...places.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
-      ...nutsUnder(places, 0),
+      ...places.map((p) => put(screw(stand(input).shape.screw), posed([...p, top], [0, 0, -1]))),
     ],
     jets: insertJets(input, l.pose, l.insert, l.free),
     gaps: [
@@ -77,7 +89,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
         of: ['wheel'],
         from: ['end-plate'],
         along: [0, 0, -1],
-        mm: l.stack.from - Math.max(l.plate, l.stack.low),
+        mm: l.stack.from - (seat > l.row.hub ? Math.max(l.plate, l.stack.low) : l.plate),
       },
       ...endPlay,
     ],
@@ -90,5 +102,6 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
 export const supersonicParts = {
   parts,
   assembly,
+  stand,
   outletAreaM2: (input) => 1e-6 * (endPlateOutlets(input, endPlateRim(input.machine, input))?.areaMm2 ?? 0),
 } satisfies PartsKind<Parts>

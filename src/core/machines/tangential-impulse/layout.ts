@@ -1,4 +1,5 @@
 import {
+  endLength,
   innerRing,
   insertRadii,
   insertShape,
@@ -18,7 +19,7 @@ import { LIP } from '../../geometry/solids/common'
 import { COLLAR } from '../../geometry/solids/hub'
 import type { ImpulseRotor } from '../../turbine'
 import { BESIDE, FLANGE } from '../hub-stack'
-import { betweenNeighbours, lugAnglesClear, roundShaft, type Segment } from '../lug-angles'
+import { betweenNeighbours, longer, lugAnglesClear, roundShaft, type Segment } from '../lug-angles'
 import { mm } from '../part-kind'
 
 /** A rotor with blades on its rim, as far as its parts follow from it. */
@@ -136,7 +137,7 @@ export function rimLayout(input: RimInput): RimLayout {
     )
   const extra = Math.max(0, clear - (exitBack + plain.length - plain.flange - fits.seat))
   const insert = insertShape(nozzle, { extra, trim, nose: null })
-  const tail = tailShape(nozzle, fits)
+  const tail = tailShape(nozzle.inletBoreM, input)
   const boss = Math.max(tail.collarRadius, insert.flangeRadius) + fits.seat + fits.wall
 
   const below = r.blade / 2 + M3.head + BESIDE
@@ -194,6 +195,10 @@ const insertLine = (l: RimLayout, angleRad: number): Segment => [
   (l.bossEnd - l.exitBack) * Math.sin(angleRad),
 ]
 
+/** The inserts with their tails all round the shaft, seen along it. */
+export const rimPipes = (l: RimLayout, angleRad: number, count: number): Segment[] =>
+  roundShaft(longer(insertLine(l, angleRad), 1 + endLength(l.tail)), count)
+
 /** Directions of the screws that hold the halves, degrees. */
 export const lugAngles = (l: RimLayout, angleRad: number, count: number): number[] =>
   lugAnglesClear(
@@ -201,7 +206,7 @@ export const lugAngles = (l: RimLayout, angleRad: number, count: number): number
     52,
     // a screw far out stands on a rib, which must be clear too
     l.rods > l.outer + LUG.radius ? [l.outer + LUG.out, (l.rods + l.outer) / 2, l.rods] : [l.rods],
-    roundShaft(insertLine(l, angleRad), count),
+    rimPipes(l, angleRad, count),
     l.boss + BESIDE_BOSS,
   )
 

@@ -1,30 +1,31 @@
 import {
   at,
   bearingBody,
-  nutsUnder,
   over,
   placedAt,
   posed,
   put,
   round,
   screw,
-  screwLength,
   shaftBody,
   standing,
+  standShape,
   tailLength,
+  tailReach,
   KEY,
-  M3,
   type Assembly,
   type Placed,
   type Point,
+  type StandPlace,
   type Vec,
 } from '../../geometry'
 import { COLLAR, collarScrew, hubScrew, type HubShape } from '../../geometry/solids/hub'
 import { polar } from '../../geometry/solids/common'
 import { END_PLAY } from '../hub-stack'
+import { clearOf } from '../lug-angles'
 import { LYING, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { airWall, casedInsert, collar, hoseTail, hub } from '../shared-parts'
-import { insertPose, jetAngles, lugAngles, rimLayout, rimOutletRing, type RimInput } from './layout'
+import { insertPose, jetAngles, lugAngles, rimLayout, rimOutletRing, rimPipes, type RimInput } from './layout'
 import { screwPlaces } from './screws'
 import type { TangentialImpulse } from '.'
 
@@ -109,6 +110,13 @@ export const rimRods = (input: RimInput): Point[] => {
   return lugAngles(l, input.nozzle.angleRad, input.nozzle.count).map((a) => polar(l.rods, a))
 }
 
+/** What it stands on; what stands on the machine itself raises its screws by `above`, mm. */
+export function rimStand(input: RimInput, above = 0): StandPlace {
+  const l = rimLayout(input)
+  const clear = clearOf(rimPipes(l, input.nozzle.angleRad, input.nozzle.count), tailReach(l.tail))
+  return { shape: standShape(rimRods(input), 2 * l.half + above, 5, { clear }), face: 0 }
+}
+
 /** A tangential machine put together; what stands on it raises its screws and lengthens its shaft by so much, mm. */
 export function rimAssembly(input: RimInput, above = { screws: 0, shaft: 25 }): Assembly<RimPart> {
   const l = rimLayout(input)
@@ -127,7 +135,7 @@ export function rimAssembly(input: RimInput, above = { screws: 0, shaft: 25 }): 
   }
   const angles = jetAngles(nozzle.count)
   const top = 2 * l.half + above.screws
-  const long = screwLength(top + M3.nut + 0.5)
+  const { shape } = rimStand(input, above.screws)
   const lugs = rimRods(input)
   const clear = Math.min(l.rotor - l.floor, l.rotor - l.lowSeat)
   const clearAbove = Math.min(l.ceiling, l.highSeat) - l.rotor - Math.max(l.disc, l.blade)
@@ -145,8 +153,7 @@ export function rimAssembly(input: RimInput, above = { screws: 0, shaft: 25 }): 
       ...round(tail, angles),
       at(ball, l.highSeat),
       over('casing-upper', 2 * l.half),
-      ...lugs.map((p) => put(screw(long), posed([...p, top], [0, 0, -1]))),
-      ...nutsUnder(lugs, 0),
+      ...lugs.map((p) => put(screw(shape.screw), posed([...p, top], [0, 0, -1]))),
     ],
     jets: round({ body: 'nozzle-insert', pose }, angles).map((p) => ({
       exit: placedAt(p.pose, [0, 0, l.insert.length]),
@@ -181,5 +188,6 @@ export const rimOutlets = (input: RimInput): number => 2e-6 * (rimOutletRing(inp
 export const tangentialParts = {
   parts: rimParts,
   assembly: (input) => rimAssembly(input),
+  stand: (input) => rimStand(input),
   outletAreaM2: rimOutlets,
 } satisfies PartsKind<RotatingParts<TangentialImpulse>>

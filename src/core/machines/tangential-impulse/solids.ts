@@ -115,6 +115,6 @@ export const rimSolids: SolidsKind<RimInput, keyof typeof rimParts> = {
     turned: true,
     make: (kit, input) => nozzleInsertSolid(kit, input.nozzle, rimLayout(input).insert),
   },
-  'hose-tail': { turned: true, make: (kit, input) => hoseTailSolid(kit, rimLayout(input).tail) },
+  'hose-tail': { turned: true, make: (kit, input) => hoseTailSolid(kit, rimLayout(input).tail, input.fits) },
   ...halves,
 }

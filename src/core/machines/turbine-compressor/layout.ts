@@ -81,7 +81,7 @@ export function stageLayout(input: DrivenInput): StageLayout {
     depth: impellerDepth(m),
   }
   const hole = (m.deliveryDiameterM * mm) / 2
-  const tail = tailShape({ inletBoreM: m.deliveryDiameterM }, fits)
+  const tail = tailShape(m.deliveryDiameterM, { fits, connection: 'barbs' })
   const reach = Math.max(hole + fits.wall, tail.neck + 1)
   // the collector lies under the joint, its spout high enough over the bed
   const back = Math.max(

@@ -3,7 +3,7 @@ import { polar } from '../../geometry/solids/common'
 import { COLLAR, collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { airWall, backWall, bentWheelNotes, collar, hub, spiralNotes } from '../shared-parts'
-import { rimAssembly, rimOutlets, rimParts } from '../tangential-impulse/parts'
+import { rimAssembly, rimOutlets, rimParts, rimStand } from '../tangential-impulse/parts'
 import { FLANGE, UNDER, rimOf, bushHub, stageLayout, type StageLayout } from './layout'
 import type { TurbineCompressor } from '.'
 
@@ -20,6 +20,7 @@ const parts = {
   'impeller-housing': {
     name: 'Impeller housing',
     what: 'collector, spout with barbs, shaft hole',
+    joins: (input) => ({ tail: stageLayout(input).tail }),
     goesOn: 'Onto the stand-offs, or the ring of the stage below, lugs over the rods’ places.',
     notes: spiralNotes,
     walls: airWall,
@@ -57,6 +58,7 @@ const parts = {
   'stage-duct': {
     name: 'Ring between stages',
     what: 'takes the upper stage’s air by a hose to the lower one’s eye',
+    joins: (input) => ({ tail: stageLayout(input).tail, hoseTo: 'the stage above' }),
     goesOn: 'Onto the lid; a short hose joins it to the spout of the stage above.',
     notes: () => ['A short hose joins the upper stage’s spout to it. Seal both its faces.'],
   },
@@ -135,5 +137,9 @@ function assembly(input: Driven): Assembly<Part> {
 export const turbineCompressorParts = {
   parts,
   assembly,
+  stand: (input) => {
+    const l = stageLayout(input)
+    return rimStand(rimOf(input), l.top - 2 * l.rim.half)
+  },
   outletAreaM2: (input) => rimOutlets(rimOf(input)),
 } satisfies PartsKind<Driven>

@@ -3,7 +3,7 @@ import type { Point } from '../../geometry'
 import { bentWheel, hoseSpout, shroudLid, spout } from '../../geometry/solids/bent-wheel'
 import { LUG, mm } from '../../geometry/solids/common'
 import { COLLAR, collarSolid, hubSolid } from '../../geometry/solids/hub'
-import { barbs } from '../../geometry/solids/nozzle-insert'
+import { tailEnd } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
@@ -69,7 +69,7 @@ function housingSolid(kit: SolidKit, input: DrivenInput): Manifold {
     kit.union([
       kit.cylinder(l.outer, 0, l.joint),
       ...lug.bodies,
-      turned(kit.union([pipe, foot, hoseSpout(kit, l.tail, [l.middle, -l.spoutEnd + 0.5, l.spoutZ])])),
+      turned(kit.union([pipe, foot, hoseSpout(kit, l.tail, [l.middle, -l.spoutEnd + 0.5, l.spoutZ], fits).body])),
     ]),
     [
       kit.cut(kit.cylinder(l.collectorRadius, l.collector, l.joint + 1), [
@@ -99,10 +99,9 @@ function ductSolid(kit: SolidKit, input: DrivenInput): Manifold {
   const { fits } = input
   const lug = rodLugs(kit, input, l, 0, l.duct)
   const z = l.duct - l.tail.neck - 1
-  const teeth = barbs(l.tail, 0)
-  const end = teeth[teeth.length - 1][1]
+  const { body: teeth, end } = tailEnd(kit, l.tail, 0, fits)
   const mouth = kit.aboutZ(
-    kit.placed(kit.turned([[0, -8], [l.tail.neck, -8], ...teeth, [0, end]]), [0, 90, 0], [l.outer + 1, 0, z]),
+    kit.placed(kit.union([kit.cylinder(l.tail.neck, -8, 0.01), teeth]), [0, 90, 0], [l.outer + 1, 0, z]),
     l.ductTurn,
   )
   const inside = l.outer - fits.wall

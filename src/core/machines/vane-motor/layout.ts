@@ -60,7 +60,8 @@ export function vaneLayout(input: FedParts & { readonly machine: VaneMotor }): V
   const exhaustAt = [-1, 0, 1].map((k) =>
     clamp((from + 345) / 2 + k * Math.min(22, (345 - from) / 4), Math.min(345, from + 4), 345),
   )
-  const tail = tailShape({ inletBoreM: Math.max(nozzle.inletBoreM, nozzle.throatDiameterM) }, fits)
+  // a socket must not reach below the body's end, on which it is printed
+  const tail = tailShape(Math.max(nozzle.inletBoreM, nozzle.throatDiameterM), input, length / 2)
   const width = bearing.widthM * mm
   const least = length + 2 * LIP + width
   const span = Math.max(spanM * mm, least)

@@ -2,22 +2,21 @@ import {
   at,
   bearingBody,
   lying,
-  nutsUnder,
   posed,
   put,
   screw,
-  screwLength,
   shaftBody,
-  M3,
   type Assembly,
   type Placed,
   type Vec,
+  standShape,
+  type StandPlace,
 } from '../../geometry'
 import { polar } from '../../geometry/solids/common'
 import { COLLAR, collarScrew } from '../../geometry/solids/hub'
 import { END_PLAY } from '../hub-stack'
 import { TRUE_BORE, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
-import { collar } from '../shared-parts'
+import { collar, joinNotes } from '../shared-parts'
 import { facing, vaneLayout, vaneScrews, vaneTip, type VaneLayout } from './layout'
 import type { VaneMotor } from '.'
 
@@ -55,9 +54,11 @@ const parts = {
   },
   'vane-body': {
     name: 'Body',
-    what: 'offset bore, inlet with barbs, exhaust',
+    what: 'offset bore, inlet with barbs or a thread, exhaust',
+    joins: (input) => ({ tail: vaneLayout(input).tail }),
     goesOn: 'Onto the end plate, screw places in line. One notch marks the inlet, two the exhaust.',
-    notes: () => [
+    notes: (input) => [
+      ...joinNotes(vaneLayout(input).tail),
       'Print standing; ream or sand the bore round and smooth. A drop of oil in the inlet air makes it last.',
       'Inlet and exhaust are marked by one notch and two: the rotor turns from the first to the second.',
     ],
@@ -99,13 +100,18 @@ function vaneAt(l: VaneLayout, degrees: number): Placed<'vane'> {
   }
 }
 
+/** What it stands on. */
+const stand = (input: Parts): StandPlace => {
+  const l = vaneLayout(input)
+  return { shape: standShape(vaneScrews(l), 2 * l.plate + l.length, COLLAR.height + 4), face: 0 }
+}
+
 function assembly(input: Parts): Assembly<keyof typeof parts> {
   const l = vaneLayout(input)
   const whole = 2 * l.plate + l.length
   const width = input.bearing.widthM * mm
   const ball = bearingBody(input.bearing)
   const screws = vaneScrews(l)
-  const long = screwLength(whole + M3.nut + 0.5)
   const turned = (degrees: number): Placed<keyof typeof parts>[] => [
     {
       ...at('vane-rotor', l.plate + l.end, true),
@@ -125,8 +131,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       at(ball, whole - width),
       { ...at('collar', -COLLAR.height - END_PLAY / 2, true), below: true },
       at('collar', whole + END_PLAY / 2, true),
-      ...screws.map((p) => put(screw(long), posed([...p, whole], [0, 0, -1]))),
-      ...nutsUnder(screws, 0),
+      ...screws.map((p) => put(screw(stand(input).shape.screw), posed([...p, whole], [0, 0, -1]))),
     ],
     jets: [],
     ways: [
@@ -162,4 +167,4 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
   }
 }
 
-export const vaneParts = { parts, assembly } satisfies PartsKind<Parts>
+export const vaneParts = { parts, assembly, stand } satisfies PartsKind<Parts>

@@ -2,7 +2,7 @@ import type { Manifold } from 'manifold-3d'
 import { KEY, type FedParts, type Point } from '../../geometry'
 import { keyDepth, keyedBore, mm, polar } from '../../geometry/solids/common'
 import { collarSolid } from '../../geometry/solids/hub'
-import { barbs } from '../../geometry/solids/nozzle-insert'
+import { tailEnd } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
@@ -87,13 +87,9 @@ function bodySolid(kit: SolidKit, input: Input): Manifold {
   const z = l.length / 2
   const port = (radius: number, turn: number, from: number, to: number) =>
     kit.lying(radius, [0, 0], polar(1, facing(turn)), from, to, z)
-  const teeth = barbs(l.tail, l.outer + 5)
-  const end = teeth[teeth.length - 1][1]
-  const spout = kit.placed(
-    kit.placed(kit.turned([[0, l.bore * 0.6], [l.tail.neck, l.bore * 0.6], ...teeth, [0, end]]), [0, 90, 0]),
-    [0, 0, facing(l.inletAt)],
-    [0, 0, z],
-  )
+  const { body, hollow, end } = tailEnd(kit, l.tail, l.outer + 5, fits)
+  const place = (solid: Manifold) => kit.placed(kit.placed(solid, [0, 90, 0]), [0, 0, facing(l.inletAt)], [0, 0, z])
+  const spout = place(kit.union([kit.cylinder(l.tail.neck, l.bore * 0.6, l.outer + 5.01), body]))
   // between the end plates it stays within the body's length
   const beside = kit.union([
     kit.cylinder(l.outer + 0.3, -50, 0, at),
@@ -114,6 +110,7 @@ function bodySolid(kit: SolidKit, input: Input): Manifold {
       kit.cylinder(l.bore, -1, l.length + 1, at),
       port(l.inlet, l.inletAt, 0, end + 1),
       port(l.tail.bore, l.inletAt, l.outer + 3, end + 1),
+      ...hollow.map(place),
       ...l.exhaustAt.map((a) => port(l.exhaust, a, l.rotor * 0.9, l.outer + 12)),
       ...screws.map((p) => kit.cylinder(fits.screw, -1, l.length + 1, p)),
       notch(l.inletAt),

@@ -11,7 +11,7 @@ export const VANE_FOOT = { into: 1, deep: 1.2 } as const
 export const CAP = 4
 export const ARM = 5
 /** From the tube round the wheel to the middle of the bridge's screws, mm. */
-const SCREW_OUT = 4.5
+const SCREW_OUT = 5
 /** Where vanes end inside, as a share of the stack's radius. */
 const INSIDE = 0.64
 

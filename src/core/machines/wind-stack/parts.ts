@@ -1,15 +1,15 @@
 import {
   at,
-  nutsUnder,
   over,
   posed,
   put,
   screw,
-  screwLength,
   standing,
-  M3,
   type Assembly,
   type Vec,
+  standShape,
+  STAND,
+  type StandPlace,
 } from '../../geometry'
 import { collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { LIP, polar } from '../../geometry/solids/common'
@@ -29,7 +29,7 @@ const parts = {
     name: 'Foot',
     what: 'outlet tube, lower bearing on three arms, plate for the tiers',
     goesOn: 'On two blocks, tube down, so that the shaft’s end is free.',
-    notes: () => ['Print it on its plate, tube up, without support. Screw it down: a storm pulls at the stack.'],
+    notes: () => ['Print it on its plate, tube up, without support. Screw its stand down: a storm pulls at the stack.'],
     walls: airWall,
   },
   'stack-bridge': {
@@ -56,10 +56,19 @@ const parts = {
   },
 } satisfies Record<string, PartSpec<Parts>>
 
+/** What it stands on: high enough that the air leaves its tube freely. */
+const stand = (input: Parts): StandPlace => {
+  const l = stackLayout(input)
+  const face = l.plate - RING
+  return {
+    shape: standShape(l.screws, 2 * RING + 1, face + Math.max(15, 0.6 * l.inner + STAND.base), { beyond: l.radius }),
+    face,
+  }
+}
+
 function assembly(input: Parts): Assembly<keyof typeof parts> {
   const l = stackLayout(input)
   const bridge = l.plate + RING + 1
-  const long = screwLength(2 * RING + 1 + M3.nut + 0.5)
   const mean = (l.row.root + l.row.tip) / 2
   // between two arms
   const [x, y] = polar(mean, 60)
@@ -72,8 +81,7 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
       at('wheel', l.stack.from, true),
       ...overStack(input, l.stack),
       at('stack-bridge', l.plate),
-      ...l.screws.map((p) => put(screw(long), posed([...p, bridge], [0, 0, -1]))),
-      ...nutsUnder(l.screws, l.plate - RING),
+      ...l.screws.map((p) => put(screw(stand(input).shape.screw), posed([...p, bridge], [0, 0, -1]))),
       ...Array.from({ length: l.tiers }, (_, i) => over('stack-tier', l.plate + (i + 1) * l.tier)),
       over('stack-cap', l.plate + l.tiers * l.tier + CAP),
     ],
@@ -92,4 +100,4 @@ function assembly(input: Parts): Assembly<keyof typeof parts> {
   }
 }
 
-export const windStackParts = { parts, assembly } satisfies PartsKind<Parts>
+export const windStackParts = { parts, assembly, stand } satisfies PartsKind<Parts>

@@ -134,6 +134,7 @@ export const thrustBody: MachineKind<ThrustBody, ThrustPredicted> = {
     spanM: 30 * mm,
     overhangM: 0,
     outlets: making.outlets,
+    connection: making.connection,
   }),
   judgedBy: 'distance',
   judgedKind: 'length',
