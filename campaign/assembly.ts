@@ -9,6 +9,8 @@ import { variedBuilds } from '../src/project/document/varied-builds'
 import { partsInput } from '../src/project/parts'
 
 const PROCESSES = ['filament', 'resin', 'machined'] as const
+/** No multiple of the other: every pair of them comes up. */
+const CONNECTED = ['barbs', 'g-thread', 'barbs', 'npt-thread'] as const
 
 /** Puts every machine of the demo and N random valid ones of each family together, and says what falls short and what is refused. Returns how many fell short. */
 export async function assemble(n: number): Promise<number> {
@@ -37,7 +39,11 @@ export async function assemble(n: number): Promise<number> {
   for (const family of FAMILIES) {
     const tally: Record<string, number> = {}
     fc.sample(variedBuilds(family), { numRuns: n, seed: 2026 }).forEach((build, i) => {
-      const making = { ...build.making, process: PROCESSES[i % PROCESSES.length] }
+      const making = {
+        ...build.making,
+        process: PROCESSES[i % PROCESSES.length],
+        connection: CONNECTED[i % CONNECTED.length],
+      }
       const verdict = look(`${family} ${i}`, withBearingsAsMade(partsInput({ ...build, making })))
       tally[verdict] = (tally[verdict] ?? 0) + 1
     })

@@ -7,6 +7,8 @@ export const STAND = { leg: 4.7, base: 6, pocket: 3, ear: 7, hole: 2.75, washer:
 /** Least height: room below the machine for its air and for a spanner; room between what hangs below it and the bench, mm. */
 const LEAST_HEIGHT = 20
 const OFF_BENCH = 3
+/** The way out between its legs is so much wider than the outlets above it. */
+const AIR_ROOM = 1.3
 /** A screw's end stays off the bench, mm. */
 const END_OFF = 0.4
 /** Wall inside the legs, and from the legs to the washers on the ears, mm. */
@@ -30,17 +32,19 @@ export interface StandShape {
 
 /**
  * The stand under a machine. Its height takes up what standard lengths of screws leave over, so that no screw's end reaches the bench.
- * `screws` seen from above; `over` from the machine's lower face to where the screws' heads lie; `below` how far shaft or collar reach beneath that face; the ears lie beyond a radius `beyond`, beside their legs where `clear` says that something hangs over them. mm.
+ * `screws` seen from above; `over` from the machine's lower face to where the screws' heads lie; `below` how far shaft or collar reach beneath that face; `air` is the area of the outlets below, mm2; the ears lie beyond a radius `beyond`, beside their legs where `clear` says that something hangs over them. mm.
  */
 export function standShape(
   screws: readonly Point[],
   over: number,
   below: number,
-  { beyond = 0, clear = () => true }: { beyond?: number; clear?: (ear: Point) => boolean } = {},
+  { air = 0, beyond = 0, clear = () => true }: { air?: number; beyond?: number; clear?: (ear: Point) => boolean } = {},
 ): StandShape {
-  const least = Math.max(LEAST_HEIGHT, below + OFF_BENCH)
-  const screw = screwLength(over + least - END_OFF)
   const out = screws.map((p) => Math.hypot(...p))
+  const inner = Math.min(...out) - STAND.leg - INSIDE
+  const between = 2 * Math.PI * inner - 2 * STAND.leg * screws.length
+  const least = Math.max(LEAST_HEIGHT, below + OFF_BENCH, STAND.base + (AIR_ROOM * air) / between)
+  const screw = screwLength(over + least - END_OFF)
   // more than four legs need no more than every other ear
   const ears = screws.filter((_, i) => screws.length <= 4 || i % 2 === 0)
   return {
@@ -52,7 +56,7 @@ export function standShape(
       return all.find(clear) ?? all[0]
     }),
     height: screw - over + END_OFF,
-    inner: Math.min(...out) - STAND.leg - INSIDE,
+    inner,
     outer: Math.max(...out) + STAND.leg,
     screw,
   }

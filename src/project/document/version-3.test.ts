@@ -31,6 +31,7 @@ describe('version 2 becomes version 3 and goes on', () => {
         layerHeightM: 0.2e-3,
         outlets: 'holes',
         bedM: 0.22,
+        connection: 'barbs',
       })
     }
   })

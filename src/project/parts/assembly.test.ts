@@ -4,7 +4,15 @@ import { sample } from '../../core/check-values/sample'
 import { PhysicsError } from '../../core/errors'
 import { isBought, movedBy, placedAt, posed, type Assembly, type Placed } from '../../core/geometry'
 import { SolidKit } from '../../core/geometry/solids/toolkit'
-import { FAMILIES, assemblyOf, stagesOfMachine, type Family, type PartName, type PartsInput } from '../../core/machines'
+import {
+  FAMILIES,
+  assemblyOf,
+  billOfMachine,
+  stagesOfMachine,
+  type Family,
+  type PartName,
+  type PartsInput,
+} from '../../core/machines'
 import { buildPart, solidOf } from '../../core/machines/build-part'
 import { checkAssembly, checkOrder, withBearingsAsMade } from '../../core/machines/check-assembly'
 import { makeDemo } from '../demo'
@@ -40,7 +48,8 @@ describe('the demo’s machines go together, turn and let their air through', ()
     expect(checks.filter((c) => !c.fine)).toEqual([])
     // looked at is what there is: both bearings, every screw, jets or ways, gaps
     const found = new Set(checks.map((c) => c.code))
-    for (const code of ['overlap', 'turns', 'seated', 'span', 'overhang'] as const) expect(found).toContain(code)
+    for (const code of ['overlap', 'turns', 'seated', 'span', 'overhang', 'reach'] as const)
+      expect(found).toContain(code)
     expect(found.has('way-in') || found.has('hand')).toBe(true)
     expect(checks.filter((c) => c.code === 'seated' && c.of === 'bearing')).toHaveLength(2)
   })
@@ -60,6 +69,16 @@ test.each(FAMILIES)('%s: property: so do random valid ones, or it is said which 
     { seed: 31, numRuns: sample(1), endOnFailure: true },
   )
 })
+
+test.each(['supersonic-impulse', 'axial', 'turbine-compressor'] as const)(
+  '%s: with a thread in place of barbs it goes together as well',
+  (family) => {
+    const build = newBuild(own, family)
+    const input = partsInput({ ...build, making: { ...build.making, connection: 'g-thread' } })
+    expect(billOfMachine(input).some((l) => l.code === 'fitting')).toBe(true)
+    expect([...checkAssembly(wasm, input), ...checkOrder(wasm, input)].filter((c) => !c.fine)).toEqual([])
+  },
+)
 
 describe('the checks find what is wrong', () => {
   const input = partsInput(demo[2])
@@ -94,6 +113,12 @@ describe('the checks find what is wrong', () => {
     ['another span than the build’s', () => ({ ...right, span: 29 }), ['span']],
     ['a rotor that hangs over', () => ({ ...right, overhang: 3 }), ['overhang']],
     ['a screw that stands off', () => shifted('screw', [0, 0, 1]), ['seated']],
+    [
+      'an ear of the stand under the casing',
+      () => ({ ...right, reach: right.reach?.map((w) => ({ ...w, from: [20, 0, 200], to: [20, 0, -5] }) as const) }),
+      ['reach'],
+    ],
+    ['a stand that does not touch', () => shifted('bench-stand', [0, 0, 3]), ['overlap', 'seated']],
   ] as const)('%s', (_, wrong, wanted) => {
     const found: readonly string[] = codes(input, wrong())
     for (const code of wanted) expect(found).toContain(code)

@@ -108,7 +108,12 @@ export function slantedJets(
 /** What it stands on. */
 const stand = (input: Parts): StandPlace => {
   const l = axialLayout(input)
-  return { shape: standShape(lugPlaces(l.rim), l.lid + l.lidPlate + 4, 15), face: 0 }
+  return {
+    shape: standShape(lugPlaces(l.rim), l.lid + l.lidPlate + 4, 15, {
+      air: endPlateOutlets(input, axialRim(input))?.areaMm2,
+    }),
+    face: 0,
+  }
 }
 
 function assembly(input: Parts): Assembly<keyof typeof parts> {

@@ -68,6 +68,7 @@ const stand = (input: Parts): StandPlace => {
   const l = packLayout(input)
   return {
     shape: standShape(lugPlaces(l.wall, l.lugs), l.joint + l.coverPlate, 15, {
+      air: packOutlets(input, input.machine.innerRadiusM)?.areaMm2,
       clear: clearOf(l.pipes, tailReach(l.tail.tail)),
     }),
     face: 0,

@@ -54,6 +54,7 @@ const stand = (input: Parts): StandPlace => {
   const l = sideJetLayout(input)
   return {
     shape: standShape(lugPlaces(l.rim, l.lugs), l.under + l.nozzlePlate, 15, {
+      air: endPlateOutlets(input, endPlateRim(input.machine, input))?.areaMm2,
       clear: clearOf(l.pipes, tailReach(l.tail.tail)),
     }),
     face: 0,

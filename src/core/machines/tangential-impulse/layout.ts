@@ -7,6 +7,7 @@ import {
   posed,
   screwLength,
   seatBehind,
+  tailReach,
   tailShape,
   M3,
   type FedParts,
@@ -207,7 +208,7 @@ export const lugAngles = (l: RimLayout, angleRad: number, count: number): number
     // a screw far out stands on a rib, which must be clear too
     l.rods > l.outer + LUG.radius ? [l.outer + LUG.out, (l.rods + l.outer) / 2, l.rods] : [l.rods],
     rimPipes(l, angleRad, count),
-    l.boss + BESIDE_BOSS,
+    Math.max(l.boss, tailReach(l.tail) + 1.5) + BESIDE_BOSS,
   )
 
 /** Least distance between the axes of neighbouring inserts, mm. */

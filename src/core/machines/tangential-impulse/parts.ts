@@ -22,7 +22,7 @@ import {
 import { COLLAR, collarScrew, hubScrew, type HubShape } from '../../geometry/solids/hub'
 import { polar } from '../../geometry/solids/common'
 import { END_PLAY } from '../hub-stack'
-import { clearOf } from '../lug-angles'
+import { clearOf, type Segment } from '../lug-angles'
 import { LYING, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { airWall, casedInsert, collar, hoseTail, hub } from '../shared-parts'
 import { insertPose, jetAngles, lugAngles, rimLayout, rimOutletRing, rimPipes, type RimInput } from './layout'
@@ -110,11 +110,18 @@ export const rimRods = (input: RimInput): Point[] => {
   return lugAngles(l, input.nozzle.angleRad, input.nozzle.count).map((a) => polar(l.rods, a))
 }
 
-/** What it stands on; what stands on the machine itself raises its screws by `above`, mm. */
-export function rimStand(input: RimInput, above = 0): StandPlace {
+/** What it stands on; what stands on the machine itself raises its screws by `above` and has pipes of a reach along pieces, mm. */
+export function rimStand(input: RimInput, above = 0, over: readonly Segment[] = [], overReach = 0): StandPlace {
   const l = rimLayout(input)
-  const clear = clearOf(rimPipes(l, input.nozzle.angleRad, input.nozzle.count), tailReach(l.tail))
-  return { shape: standShape(rimRods(input), 2 * l.half + above, 5, { clear }), face: 0 }
+  const [own, theirs] = [
+    clearOf(rimPipes(l, input.nozzle.angleRad, input.nozzle.count), tailReach(l.tail)),
+    clearOf(over, overReach),
+  ]
+  const clear = (ear: Point) => own(ear) && theirs(ear)
+  return {
+    shape: standShape(rimRods(input), 2 * l.half + above, 5, { air: rimOutletRing(input)?.areaMm2, clear }),
+    face: 0,
+  }
 }
 
 /** A tangential machine put together; what stands on it raises its screws and lengthens its shaft by so much, mm. */

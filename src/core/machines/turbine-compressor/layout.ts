@@ -1,9 +1,9 @@
-import { tailShape, type FedParts, type Point, type TailShape } from '../../geometry'
+import { tailLength, tailReach, tailShape, type FedParts, type Point, type TailShape } from '../../geometry'
 import { LUG, keyDepth, polar } from '../../geometry/solids/common'
 import { lidHeight, type Bent } from '../../geometry/solids/bent-wheel'
 import { COLLAR, type HubShape } from '../../geometry/solids/hub'
 import { BESIDE } from '../hub-stack'
-import { fromSegment } from '../lug-angles'
+import { fromSegment, type Segment } from '../lug-angles'
 import { mm } from '../part-kind'
 import { lugAngles, rimLayout, type RimInput, type RimLayout } from '../tangential-impulse/layout'
 import type { TurbineCompressor } from '.'
@@ -155,4 +155,22 @@ export const bushHub = (input: DrivenInput): HubShape => {
     keyDepth,
     screws: [],
   }
+}
+
+/** Radius of the widest of a spout. */
+export const spoutReach = ({ tail, hole }: StageLayout): number => Math.max(tailReach(tail), hole + SPOUT_WALL)
+/** At most what a process makes a wall, mm. */
+const SPOUT_WALL = 3
+
+/** Spouts, and the mouths between stages, seen along the shaft. */
+export function stagePipes(l: StageLayout): Segment[] {
+  const turned = (x: number, y: number, dx: number, dy: number, degrees: number): Segment => {
+    const [c, s] = polar(1, degrees)
+    return [c * x - s * y, s * x + c * y, c * dx - s * dy, s * dx + c * dy]
+  }
+  const length = tailLength(l.tail)
+  return [
+    turned(l.middle, 0, 0, -l.spoutEnd - length, l.spoutTurn),
+    ...(l.at.length > 1 ? [turned(l.outer, 0, length + 5, 0, l.ductTurn)] : []),
+  ]
 }

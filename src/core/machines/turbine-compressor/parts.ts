@@ -4,7 +4,7 @@ import { COLLAR, collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { airWall, backWall, bentWheelNotes, collar, hub, spiralNotes } from '../shared-parts'
 import { rimAssembly, rimOutlets, rimParts, rimStand } from '../tangential-impulse/parts'
-import { FLANGE, UNDER, rimOf, bushHub, stageLayout, type StageLayout } from './layout'
+import { FLANGE, UNDER, rimOf, bushHub, spoutReach, stageLayout, stagePipes, type StageLayout } from './layout'
 import type { TurbineCompressor } from '.'
 
 type Driven = RotatingParts<TurbineCompressor>
@@ -139,7 +139,7 @@ export const turbineCompressorParts = {
   assembly,
   stand: (input) => {
     const l = stageLayout(input)
-    return rimStand(rimOf(input), l.top - 2 * l.rim.half)
+    return rimStand(rimOf(input), l.top - 2 * l.rim.half, stagePipes(l), spoutReach(l))
   },
   outletAreaM2: (input) => rimOutlets(rimOf(input)),
 } satisfies PartsKind<Driven>
