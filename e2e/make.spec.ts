@@ -76,7 +76,7 @@ test('outlets as slots let more air out, and the solid follows', async ({ page }
 test('print plates: all that is printed lies on the bed, and goes out plate by plate', async ({ page }) => {
   await open(page, '/make?build=spindle-4')
   await page.getByRole('tab', { name: 'Print plates' }).click()
-  const plate = page.getByRole('img', { name: /^Plate 1 of 1 as it is printed: 5 parts/ })
+  const plate = page.getByRole('img', { name: /^Plate 1 of 1 as it is printed: 6 parts/ })
   await expect(plate.locator('canvas')).toBeVisible({ timeout: 40_000 })
   await expect(page.getByText('nothing needs them')).toBeVisible()
   const [file] = await Promise.all([
@@ -94,9 +94,9 @@ test('the sheet to build it by: numbered bill, a picture for every step, checks 
   await expect(page).toHaveURL(/make\/sheet\?build=spindle-4/)
   await expect(page.getByRole('button', { name: 'Print, or keep as PDF' })).toBeEnabled({ timeout: 60_000 })
   const steps = page.getByRole('img', { name: /^Step \d+:/ })
-  await expect(steps).toHaveCount(14)
+  await expect(steps).toHaveCount(15)
   // every picture is drawn, and carries the numbers of what goes on
-  expect(await page.locator('li svg image').count()).toBe(14)
+  expect(await page.locator('li svg image').count()).toBe(15)
   await expect(page.getByRole('img', { name: 'Step 6: Rotor (6)' }).locator('text')).toHaveText('6')
   await expect(page.getByText('Gap round the rim, rotor to lower half and upper half: 1.00 mm.')).toBeVisible()
   await expect(page.getByText(/seen from the upper end of the shaft it turns clockwise/)).toBeVisible()

@@ -13,6 +13,8 @@ export interface PaperBody extends PlacedMesh {
 export interface Spot {
   readonly left: readonly [x: number, y: number]
   readonly right: readonly [x: number, y: number]
+  /** How far from the eye, for telling which of several is nearest. */
+  readonly away: number
 }
 
 export interface Picture {
@@ -146,7 +148,8 @@ export class Painter {
       if (x < left[0]) left = [x, y]
       if (x > right[0]) right = [x, y]
     }
-    return { left, right }
+    const away = new THREE.Vector3().setFromMatrixPosition(matrix).project(camera).z
+    return { left, right, away }
   }
 
   dispose(): void {

@@ -1,4 +1,4 @@
-import { BALLOON, balloons } from './balloons'
+import { BALLOON, balloons, nearestOf } from './balloons'
 
 const spot = (x0: number, x1: number, y: number) => ({ left: [x0, y] as const, right: [x1, y] as const })
 
@@ -42,4 +42,9 @@ test('no balloon lies over another or outside the picture’s height, and their 
 test('one body alone is pointed to from the side it lies on', () => {
   expect(balloons([{ number: 7, spot: spot(300, 350, 9) }], 400, 200)[0].at[0]).toBeGreaterThan(400)
   expect(balloons([{ number: 7, spot: spot(20, 50, 9) }], 400, 200)[0].at[0]).toBeLessThan(0)
+})
+
+test('of several copies the nearest carries the number', () => {
+  const at = (number: number, away: number) => ({ number, spot: { away } })
+  expect(nearestOf([at(16, 0.98), at(3, 0.99), at(16, 0.95), at(16, 0.97)])).toEqual([at(16, 0.95), at(3, 0.99)])
 })

@@ -23,9 +23,18 @@ function spread(wanted: readonly number[], height: number): number[] {
   return out
 }
 
+/** Of several bodies with one number the nearest has the balloon: nothing hides it. */
+export function nearestOf<S extends Pick<Spot, 'away'>>(
+  all: readonly { readonly number: number; readonly spot: S }[],
+): { readonly number: number; readonly spot: S }[] {
+  const nearest = new Map<number, S>()
+  for (const { number, spot } of all) if (spot.away < (nearest.get(number)?.away ?? Infinity)) nearest.set(number, spot)
+  return [...nearest].map(([number, spot]) => ({ number, spot }))
+}
+
 /** Balloons to the left and right of a picture: half of them on each side, by where their bodies lie, none over another, their lines not crossing. */
 export function balloons(
-  spots: readonly { readonly number: number; readonly spot: Spot }[],
+  spots: readonly { readonly number: number; readonly spot: Pick<Spot, 'left' | 'right'> }[],
   width: number,
   height: number,
 ): Balloon[] {

@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react'
 import { numberOf, type BuildStep, type NumberedItem, type PartName, type PartsInput } from '../../../core/machines'
 import type { PartMesh } from '../../../core/machines/build-part'
-import { balloons, type Balloon } from './balloons'
+import { balloons, nearestOf, type Balloon } from './balloons'
 import { meshOfBody, widestMm } from '../placed'
 import { overviewBodies, stepBodies } from './step-bodies'
 
@@ -48,14 +48,10 @@ export function useSheetPictures(
           bodies.map((b) => b.body),
           from,
         )
-        const seen = new Set<number>()
-        const labelled = bodies.flatMap(({ placed, body }, i) => {
-          const number = numberOf(items, placed)
-          if (!body.fresh || seen.has(number)) return []
-          seen.add(number)
-          return [{ number, spot: spots[i] }]
-        })
-        return { url, balloons: balloons(labelled, width, height) }
+        const fresh = bodies.flatMap(({ placed, body }, i) =>
+          body.fresh ? [{ number: numberOf(items, placed), spot: spots[i] }] : [],
+        )
+        return { url, balloons: balloons(nearestOf(fresh), width, height) }
       }
       const large = new Painter(...PICTURE.overview)
       const overview = paint(large, overviewBodies(input, meshOf, wide), PICTURE.overview, 'side')
