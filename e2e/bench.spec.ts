@@ -20,7 +20,7 @@ async function startRun(page: Page): Promise<void> {
 test('a run cannot begin without its cautions; they and the margins are kept with it', async ({ page }) => {
   await open(page, '/bench?build=spindle-4')
   await page.getByRole('button', { name: 'New run…' }).click()
-  const dialog = page.getByRole('dialog', { name: 'Before Engraving spindle · Fourth print spins' })
+  const dialog = page.getByRole('dialog', { name: 'Before Engraving spindle · Fourth print runs' })
   await expect(dialog).toContainText('Margin in stress')
   const boxes = await dialog.getByRole('checkbox').all()
   expect(boxes.length).toBe(6)

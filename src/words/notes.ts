@@ -67,6 +67,12 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `The run is said to be at ${q('gaugePressure', saidGaugePa)}, but its recording begins at ${q('gaugePressure', recordedGaugePa)}; the figures are those of the recording. Correct the pressure held, or take no column for it.`,
   'reduction-pressure-moved': ({ share, nominalGaugePa }) =>
     `The pressure ${share > 0 ? 'fell' : 'rose'} by ${Math.abs(100 * share).toFixed(1)} % during the spin-up; the figures are carried to ${Number.isFinite(nominalGaugePa) ? q('gaugePressure', nominalGaugePa) : 'its start'}.`,
+  'thrust-zero-one-side':
+    'Nothing quiet was recorded after the push: zero is read from before alone, and a drift of it stays in the impulse. Record a few seconds on.',
+  'thrust-rings': ({ frequencyHz, share }) =>
+    `The stand rings at ${frequencyHz.toFixed(1)} Hz: the highest reading is ${Math.round(100 * share)} % above the thrust. The ring is taken out; a stiffer stand or a lighter load on it rings faster and less.`,
+  'thrust-zero-taken-off': ({ zeroN, impulseNs }) =>
+    `The cell was not at zero: ${q('force', zeroN)} were taken off, which the plain area would have counted as ${impulseNs.toPrecision(2)} N·s.`,
   'reduction-waves':
     'The fitted law does not lie on the recording: what is left runs in waves, and the bands are widened for it. Look at the trace for a slipping belt, a valve opened slowly or a load that changes.',
   'reduction-bent':

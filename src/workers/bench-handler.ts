@@ -7,8 +7,8 @@ import {
   type Conditions,
   type MeasuredRun,
 } from '../project/measuring'
-import type { Rig, TableMapping } from '../project/document'
-import { guessMapping, parseTable, type Dialect, type Table } from '../project/recording'
+import type { TableMapping } from '../project/document'
+import { guessMapping, parseTable, type Dialect, type SignalKind, type Table } from '../project/recording'
 import { RecordingWanted } from './job-faults'
 import type { Said } from '../core/said'
 
@@ -16,7 +16,7 @@ export interface PreviewRequest {
   readonly kind: 'preview'
   readonly key: string
   readonly bytes: Uint8Array
-  readonly signal: Rig['signal']
+  readonly signal: SignalKind
   /** How the file is written, when the guess was wrong. */
   readonly dialect: Dialect | null
 }

@@ -175,14 +175,14 @@ describe('a body pushed by its jet', () => {
     at('build=glider-balloon&station=way')
     expect(screen.getByText('It does not leave')).toBeInTheDocument()
   })
-  test('make offers its insert and the gauge; the bench says what it cannot do yet', () => {
+  test('make offers its insert and the gauge; the bench a thrust stand', () => {
     mockPlace.query = 'build=glider-2'
     show(store, <MakeRoom />)
     expect(screen.getByRole('button', { name: /^Nozzle insert/ })).toBeInTheDocument()
     expect(screen.queryByRole('button', { name: /^Rotor/ })).not.toBeInTheDocument()
     cleanup()
     show(store, <BenchRoom />)
-    expect(screen.getByText(/^No rig reads a body pushed by its jet/)).toBeInTheDocument()
+    expect(screen.getByText(/a recording of a push, with a second of quiet/)).toBeInTheDocument()
   })
 })
 

@@ -62,7 +62,7 @@ const measurementNow = () => {
 }
 const panel = (signal: 'count' | 'speed' | 'pulse-times' = 'count') => {
   const rig = store.snapshot().project?.rigs[0]
-  if (!rig) throw new Error('the demo has a rig')
+  if (rig?.kind !== 'inertia') throw new Error('the demo has a rig')
   return show(store, <ImportPanel run={run} measurement={mainMeasurement(run)} rig={{ ...rig, signal }} />)
 }
 const choose = (chosen: File) => fireEvent.change(screen.getByLabelText('Recording'), { target: { files: [chosen] } })

@@ -235,7 +235,7 @@ describe('bench room', () => {
     await waitFor(() => expect(screen.getByLabelText('Spin-up from')).toBeInTheDocument(), { timeout: 20_000 })
     act(() => type('Spin-up from', '2'))
     const run = () => store.snapshot().project?.runs.find((r) => r.id === 'run-spindle-3-1')
-    expect(run()?.measurements[0].settings.spinUp?.fromS).toBe(2)
+    expect(run()?.measurements[0].settings).toMatchObject({ spinUp: { fromS: 2 } })
     await waitFor(() => expect(screen.getByRole('button', { name: 'Find them again' })).toBeInTheDocument(), {
       timeout: 20_000,
     })
@@ -248,20 +248,42 @@ describe('bench room', () => {
     expect(screen.getByText('6 runs are on it; all follow a change')).toBeInTheDocument()
     act(() => type('Width', '24'))
     const rig = store.snapshot().project?.rigs[0]
-    expect(rig?.flywheel.kind === 'dimensions' && rig.flywheel.widthM).toBe(0.024)
+    expect(rig).toMatchObject({ flywheel: { kind: 'dimensions', widthM: 0.024 } })
     fireEvent.click(screen.getByRole('button', { name: 'Another rig' }))
-    expect(store.snapshot().project?.rigs).toHaveLength(3)
+    expect(store.snapshot().project?.rigs).toHaveLength(4)
   })
+  test('a thrust stand: thrust without its ring, impulse, what was predicted; the push set by hand and given back', async () => {
+    query = 'build=glider-1&run=run-glider-1-1'
+    show(store, <BenchRoom />)
+    await waitFor(() => expect(screen.getByLabelText('Pushes from')).toBeInTheDocument(), { timeout: 20_000 })
+    for (const text of ['Thrust at the opening', 'Impulse', 'Pushes for', 'Predicted impulse', 'Repeats agree'])
+      expect(screen.getByText(text)).toBeInTheDocument()
+    expect(screen.getByText(/the stand rings at 11.5 Hz: not the thrust/)).toBeInTheDocument()
+    expect(screen.getByText(/were taken off, which the plain area would have counted/)).toBeInTheDocument()
+    const settings = () =>
+      store.snapshot().project?.runs.find((r) => r.id === 'run-glider-1-1')?.measurements[0].settings
+    act(() => type('Pushes to', '4.5'))
+    expect(settings()).toMatchObject({ push: { toS: 4.5 } })
+    await waitFor(() => expect(screen.getByRole('button', { name: 'Find it again' })).toBeInTheDocument(), {
+      timeout: 20_000,
+    })
+    fireEvent.click(screen.getByRole('button', { name: 'Find it again' }))
+    expect(settings()).toEqual({ push: null })
+    act(() => type('Span known to ±', '2'))
+    expect(store.snapshot().project?.rigs.find((r) => r.id === 'stand-window')).toMatchObject({
+      spanRelativeUncertainty: 0.02,
+    })
+  }, 60_000)
   test('a run can be removed, and undone', async () => {
     query = 'build=spindle-3&run=run-spindle-3-2'
     show(store, <BenchRoom />)
     fireEvent.click(screen.getByRole('button', { name: 'Remove this run' }))
-    expect(store.snapshot().project?.runs).toHaveLength(7)
+    expect(store.snapshot().project?.runs).toHaveLength(9)
     await act(async () => {
       await store.settled()
       await store.undo()
     })
-    expect(store.snapshot().project?.runs).toHaveLength(8)
+    expect(store.snapshot().project?.runs).toHaveLength(10)
   })
 })
 

@@ -6,6 +6,7 @@ import { predictionOfRun } from '../../project/compare'
 import {
   buildTitle,
   kindOf,
+  measuredBy,
   type Acknowledgement,
   type Build,
   type MachinePredicted,
@@ -65,7 +66,7 @@ function Outcome({
   return (
     <Advice tone="warn" title={result.fault.message}>
       {result.fault.nextStep}{' '}
-      {(measurement.settings.spinUp ?? measurement.settings.coast) && (
+      {methodOf(measurement.method).byHand(measurement) && (
         <LinkButton onClick={() => findAgain(store, run.id, measurement.id)}>Find the spans again</LinkButton>
       )}{' '}
       <LinkButton onClick={onForget}>Bring in another file</LinkButton>
@@ -92,11 +93,13 @@ function Room({ build }: { build: Build }) {
   const result = measurement ? ofRun.get(measurement.id) : undefined
   const choose = (id: string, m?: string) =>
     router.replace(`/bench?build=${build.id}&run=${id}${m ? `&m=${m}` : ''}`, { scroll: false })
+  // other machines’ rigs cannot read this one
+  const suiting = useMemo(() => project.rigs.filter((r) => methodOf(r.kind).accepts(build)), [project.rigs, build])
   const startRig = useMemo(() => {
-    const { rig, why } = rigFor(project, build)
+    const { rig, why } = rigFor({ ...project, rigs: suiting }, build)
     const method = METHOD_IDS.find((id) => methodOf(id).accepts(build)) ?? METHOD_IDS[0]
     return { rig: rig ?? methodOf(method).newRig(freshId('rig')), why }
-  }, [project, build])
+  }, [project, suiting, build])
   const begin = (cautions: Acknowledgement, gaugePressurePa: number, rig: Rig) => {
     setCareful(false)
     const id = startRun(store, project, build, rig, gaugePressurePa, cautions)
@@ -135,7 +138,7 @@ function Room({ build }: { build: Build }) {
                 <RunEntry
                   key={r.id}
                   run={r}
-                  judgedBy={kindOf(build).judgedBy}
+                  judgedBy={measuredBy(kindOf(build))}
                   result={results.get(r.id)}
                   chosen={r.id === run.id}
                   onChoose={() => choose(r.id)}
@@ -172,14 +175,14 @@ function Room({ build }: { build: Build }) {
         />
       ) : (
         <EmptyState title="No run of this build yet">
-          A run begins with its rig and its cautions; then a recording of the spin-up and the coasting is brought in.{' '}
-          <LinkButton onClick={() => setCareful(true)}>Begin a run</LinkButton>
+          A run begins with its rig and its cautions; then a recording of {methodOf(startRig.rig.kind).asks} is brought
+          in. <LinkButton onClick={() => setCareful(true)}>Begin a run</LinkButton>
         </EmptyState>
       )}
       {careful && (
         <CautionsDialog
           build={build}
-          rigs={project.rigs.length > 0 ? project.rigs : [startRig.rig]}
+          rigs={suiting.length > 0 ? suiting : [startRig.rig]}
           startRig={startRig}
           onDone={begin}
           onClose={() => setCareful(false)}
@@ -201,26 +204,6 @@ export function BenchRoom() {
       <EmptyState title="Nothing to test yet">
         A run belongs to a build. <LinkButton onClick={() => router.push('/')}>Begin with a build</LinkButton>
       </EmptyState>
-    )
-  if (!METHOD_IDS.some((id) => methodOf(id).accepts(build)))
-    return (
-      <>
-        <RoomTitle title={`Bench: ${build.name}`} about={build.changed}>
-          <BuildPicker build={build} path="/bench" />
-        </RoomTitle>
-        <EmptyState title={`No rig reads a ${kindOf(build).words.name} yet`}>
-          The bench reads what turns on a flywheel so far.{' '}
-          {build.machine.nozzle && (
-            <>
-              Its jet can be weighed on a scale in the{' '}
-              <LinkButton onClick={() => router.push(`/build?build=${build.id}&station=nozzle&view=weigh`)}>
-                nozzle’s workspace
-              </LinkButton>
-              .
-            </>
-          )}
-        </EmptyState>
-      </>
     )
   return <Room key={build.id} build={build} />
 }

@@ -2,8 +2,8 @@
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useEffect, useRef, useState } from 'react'
 import type { Measurement, Rig, Run, TableMapping } from '../../project/document'
-import { recordingKey, recordingKind } from '../../project/measuring'
-import { SPEED_UNITS, UNKNOWN_UNIT } from '../../project/recording'
+import { methodOf, recordingKey, recordingKind } from '../../project/measuring'
+import { UNITS_OF, UNKNOWN_UNIT, type SignalKind } from '../../project/recording'
 import { useProject, useStore } from '../../store'
 import { Advice, ChoiceField, FilePicker, MainButton, QuietButton, SectionTitle } from '../../ui'
 import { JobError, previewRecording, type Preview } from '../../workers'
@@ -33,6 +33,13 @@ const DECIMALS: { value: Dialect['decimal']; label: string }[] = [
   { value: '.', label: 'point' },
   { value: ',', label: 'comma' },
 ]
+
+const SIGNAL_WORDS: Readonly<Record<SignalKind, string>> = {
+  count: 'Count',
+  'pulse-times': 'Times of marks',
+  speed: 'Speed',
+  force: 'Force',
+}
 
 const PER_CENT = (share: number) => `${Math.round(100 * share)} %`
 
@@ -116,7 +123,9 @@ function MappingStep({
   const { preview, mapping } = state
   const columns = preview.headers.map(({ header }) => ({ value: header, label: header }))
   const unitOf = (header: string) => preview.headers.find((h) => h.header === header)?.unit
-  const unasked = rig.signal === 'speed' && !unitOf(mapping.signalColumn) && mapping.signalUnit === UNKNOWN_UNIT
+  const signal = methodOf(rig.kind).signal(rig)
+  const units = unitOf(mapping.signalColumn) ? undefined : UNITS_OF[signal]?.units
+  const unasked = units !== undefined && mapping.signalUnit === UNKNOWN_UNIT
   return (
     <>
       <SectionTitle first>Which column is what?</SectionTitle>
@@ -141,7 +150,7 @@ function MappingStep({
           value={mapping.timeColumn}
           choices={columns}
           onChange={(timeColumn) =>
-            onChange({ ...mapping, timeColumn, ...(rig.signal === 'pulse-times' ? { signalColumn: timeColumn } : {}) })
+            onChange({ ...mapping, timeColumn, ...(signal === 'pulse-times' ? { signalColumn: timeColumn } : {}) })
           }
         />
         {!unitOf(mapping.timeColumn) && (
@@ -156,21 +165,21 @@ function MappingStep({
             onChange={(timeUnit) => onChange({ ...mapping, timeUnit })}
           />
         )}
-        {rig.signal !== 'pulse-times' && (
+        {signal !== 'pulse-times' && (
           <ChoiceField
-            label={rig.signal === 'count' ? 'Count' : 'Speed'}
+            label={SIGNAL_WORDS[signal]}
             value={mapping.signalColumn}
             choices={columns}
             onChange={(signalColumn) => onChange({ ...mapping, signalColumn })}
           />
         )}
-        {rig.signal === 'speed' && !unitOf(mapping.signalColumn) && (
+        {units && (
           <ChoiceField
-            label="Speed is in"
+            label={`${SIGNAL_WORDS[signal]} is in`}
             value={mapping.signalUnit}
             choices={[
               ...(mapping.signalUnit === UNKNOWN_UNIT ? [{ value: UNKNOWN_UNIT, label: 'choose…' }] : []),
-              ...Object.keys(SPEED_UNITS).map((u) => ({ value: u, label: u })),
+              ...Object.keys(units).map((u) => ({ value: u, label: u })),
             ]}
             onChange={(signalUnit) => onChange({ ...mapping, signalUnit })}
           />
@@ -188,13 +197,13 @@ function MappingStep({
         </Advice>
       )}
       <PreviewTable preview={preview} mapping={mapping} />
-      {(rig.signal === 'count'
+      {(signal === 'count'
         ? unitOf(mapping.signalColumn) === 'rpm'
-        : rig.signal === 'pulse-times' && preview.headers.some((h) => h.unit === 'rpm')) && (
+        : signal === 'pulse-times' && preview.headers.some((h) => h.unit === 'rpm')) && (
         <Advice
           tone="advice"
           title={
-            rig.signal === 'count'
+            signal === 'count'
               ? 'This column holds speed, the rig records counts'
               : 'This file holds a speed, the rig records times of marks'
           }
@@ -214,7 +223,7 @@ function MappingStep({
         </MainButton>
         {unasked && (
           <Box color="copper" fontSize="sm" alignSelf="center">
-            First say what unit the speed is in
+            First say what unit the {SIGNAL_WORDS[signal].toLowerCase()} is in
           </Box>
         )}
         <QuietButton onClick={onBack}>Another file</QuietButton>
@@ -260,7 +269,7 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
       const bytes = new Uint8Array(await load())
       const key = freshId('rec')
       const preview = await previewRecording(
-        { key: recordingKey(projectId, key), bytes, signal: rig.signal, dialect },
+        { key: recordingKey(projectId, key), bytes, signal: methodOf(rig.kind).signal(rig), dialect },
         { signal: control.signal, progress: (share) => setState({ step: 'reading', name, share, cancel: stop }) },
       )
       const known = dialect === null ? remembered(preview.headers.map((h) => h.header)) : null
@@ -322,8 +331,8 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
         {run.measurements.length > 1 ? 'This recording is not brought in yet' : 'This run has no recording yet'}
       </Box>
       <Box color="mute" mb="4">
-        Drop a CSV or TSV of the spin-up and the coasting here. Commas, semicolons or tabs; decimal point or comma;
-        units in the headers are understood.
+        Drop a CSV or TSV of {methodOf(rig.kind).asks} here. Commas, semicolons or tabs; decimal point or comma; units
+        in the headers are understood.
       </Box>
       <FilePicker label="Recording" accept=".csv,.tsv,.txt" as={MainButton} onFile={(file) => void read(file)}>
         Choose a file…

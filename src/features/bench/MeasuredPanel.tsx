@@ -2,7 +2,14 @@
 import { Box } from '@chakra-ui/react'
 import { formatNumber } from '../../core/units'
 import { judgeIn } from '../../project/compare'
-import { kindOf, type Build, type MachinePredicted, type Measurement, type Run } from '../../project/document'
+import {
+  kindOf,
+  measuredBy,
+  type Build,
+  type MachinePredicted,
+  type Measurement,
+  type Run,
+} from '../../project/document'
 import { measuredFigure, type MeasuredRun } from '../../project/measuring'
 import { useProject } from '../../store'
 import { Advice, SectionTitle } from '../../ui'
@@ -28,7 +35,7 @@ function Repeats({
   results: ReadonlyMap<string, RunResult>
 }) {
   const shown = useShown()
-  const { judgedBy } = kindOf(build)
+  const judgedBy = measuredBy(kindOf(build))
   const own = measuredFigure(measured, judgedBy)
   const others = runs.flatMap((r) => {
     const result = results.get(r.id)

@@ -1,6 +1,6 @@
 import type { Draft } from 'immer'
 import type { Acknowledgement, Build, Measurement, Project, Rig, Run } from '../../project/document'
-import { mainRig } from '../../project/measuring'
+import { mainRig, methodOf } from '../../project/measuring'
 import type { ProjectStore } from '../../store'
 import { freshId } from '../shared'
 
@@ -24,14 +24,14 @@ export function rigFor(
 }
 
 /** A measurement on a rig, with nothing recorded yet. */
-const newMeasurement = (rig: Rig): Measurement => ({
-  id: freshId('m'),
-  rigId: rig.id,
-  recordingId: null,
-  mapping: null,
-  method: rig.kind,
-  settings: { spinUp: null, coast: null },
-})
+const newMeasurement = (rig: Rig): Measurement =>
+  ({
+    id: freshId('m'),
+    rigId: rig.id,
+    recordingId: null,
+    mapping: null,
+    ...methodOf(rig.kind).freshSettings(),
+  }) as Measurement
 
 /** Starts a run: only with the cautions acknowledged, which are kept in it. A rig that the project does not have yet is added. */
 export function startRun(
@@ -118,4 +118,4 @@ export const findAgain = (store: ProjectStore, runId: string, measurementId: str
     store,
     runId,
     measurementId,
-  )('spans found again', (m) => void (m.settings = { spinUp: null, coast: null }))
+  )('spans found again', (m) => void Object.assign(m, methodOf(m.method).freshSettings()))

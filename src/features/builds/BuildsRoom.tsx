@@ -3,7 +3,7 @@ import { Box, Grid, chakra } from '@chakra-ui/react'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { Suspense, lazy, useMemo, useState } from 'react'
 import { judgeIn } from '../../project/compare'
-import { kindOf, removeMachine, type Build, type Project } from '../../project/document'
+import { kindOf, measuredBy, removeMachine, type Build, type Project } from '../../project/document'
 import { METHOD_IDS, measuredFigure, methodOf } from '../../project/measuring'
 import { useProject, useStore } from '../../store'
 import { EmptyState, LinkButton, MainButton, QuietButton, RoomTitle, SectionTitle, TextField, color } from '../../ui'
@@ -92,7 +92,7 @@ function Family({ machineId }: { machineId: string }) {
   const peak = (build: Build) =>
     Math.max(
       ...resultsOf(build.id).map((r) =>
-        r.status === 'done' ? (measuredFigure(r.measured, kindOf(build).judgedBy)?.value ?? -1) : -1,
+        r.status === 'done' ? (measuredFigure(r.measured, measuredBy(kindOf(build)))?.value ?? -1) : -1,
       ),
       -1,
     )

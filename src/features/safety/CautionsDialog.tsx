@@ -93,7 +93,7 @@ export default function CautionsDialog({
       rig,
     )
   return (
-    <Dialog title={`Before ${buildTitle(project, build)} spins`} open onClose={onClose} wide>
+    <Dialog title={`Before ${buildTitle(project, build)} runs`} open onClose={onClose} wide>
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="6">
         <Box>
           <SectionTitle first>On which rig</SectionTitle>

@@ -6,6 +6,8 @@ const WORDS: Readonly<Record<string, string>> = {
   freeSpeedRadPerS: 'free speed',
   massFlowKgPerS: 'air',
   thrust: 'push',
+  impulse: 'impulse',
+  runTime: 'time it pushes',
   topSpeed: 'top speed',
   distance: 'distance',
 }

@@ -110,7 +110,7 @@ function reducedIn(of: Project, run: Run): InertiaRun {
 test('a demo run read with 60 counts a turn instead of 400: its power is 300 times what it was, no run, and the count that fits is named', () => {
   const run = project.runs[0]
   const rig = mainRig(project, run)
-  if (!rig) throw new Error('the demo has it')
+  if (rig?.kind !== 'inertia') throw new Error('the demo has it')
   const read = (countsPerTurn: number) => {
     const own = { ...rig, countsPerTurn }
     const of = { ...project, rigs: project.rigs.map((r) => (r.id === rig.id ? own : r)) }

@@ -2,7 +2,7 @@ import { PhysicsError } from '../../core/errors'
 import { possibleRun, type Finding, type ReadAs } from '../../core/gates'
 import { kindOf, type MachinePredicted, type RunConditions } from '../machines'
 import { mainMeasurement, mainRig, type MeasuredRun } from '../measuring'
-import type { Build, Measurement, Project, Rig, Run } from '../validation/schema'
+import type { Build, FlywheelRig, Measurement, Project, Rig, Run } from '../validation/schema'
 
 /** The prediction of a build at the pressure and in the room of a run; null where its figures allow none. */
 export function predictionOfRun(build: Build, run: RunConditions): MachinePredicted | null {
@@ -15,7 +15,7 @@ export function predictionOfRun(build: Build, run: RunConditions): MachinePredic
 }
 
 /** How a rig's recording was read. */
-export const readAs = (rig: Rig, { mapping }: Pick<Measurement, 'mapping'>): ReadAs =>
+export const readAs = (rig: FlywheelRig, { mapping }: Pick<Measurement, 'mapping'>): ReadAs =>
   rig.signal === 'speed'
     ? {
         signal: 'speed',
@@ -41,7 +41,7 @@ export function judgeRun(
   predicted: MachinePredicted | null = predictionOfRun(build, run),
 ): JudgedRun {
   const { judge } = kindOf(build)
-  if (!predicted || !judge) return UNJUDGED
+  if (!predicted || !judge || rig.kind !== 'inertia') return UNJUDGED
   const findings = judge(build, run, measured, readAs(rig, mainMeasurement(run)), predicted)
   return { findings, possible: possibleRun(findings) }
 }

@@ -7,7 +7,7 @@ import {
   newThrustBuild,
   nextVersion,
   type HoleGauge,
-  type Rig,
+  type FlywheelRig,
   type ThrustBuild,
   type TurbineBuild,
 } from '../document'
@@ -174,7 +174,7 @@ export const GAUGE: HoleGauge = {
   })),
 }
 
-export const RIGS: Rig[] = [
+export const RIGS: FlywheelRig[] = [
   {
     id: 'wheel-lines',
     name: 'Steel wheel, line encoder',

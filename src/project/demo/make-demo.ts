@@ -10,11 +10,12 @@ import {
   keptHazards,
   turningHazards,
   type Project,
-  type Rig,
+  type FlywheelRig,
   type Run,
   type TurbineBuild,
 } from '../document'
 import type { ProjectBundle } from '../archive'
+import { STAND, gliderRun } from './glider-runs'
 import { HIDDEN, builds, others, gliders, GAUGE, RIGS, moment } from './demo-builds'
 
 /** The shop-window display: an air-driven engraving spindle, five versions, two runs on each that was printed. All of it is made up. */
@@ -48,7 +49,7 @@ function truthOf(prediction: Prediction, inertiaKgM2: number): SpinUpTruth {
 
 interface PlannedRun {
   readonly build: TurbineBuild
-  readonly rig: Rig
+  readonly rig: FlywheelRig
   readonly repeat: number
   readonly seed: number
   readonly day: number
@@ -179,7 +180,7 @@ export function makeDemo(): ProjectBundle {
     ],
     builds: [...own, ...others(), ...gliders()],
     holeGauges: [GAUGE],
-    rigs: RIGS,
+    rigs: [...RIGS, STAND],
     notes: 'A shop-window display driven by air. All names and figures are made up.',
   }
   const made = own.filter((b) => b.made)
@@ -210,5 +211,19 @@ export function makeDemo(): ProjectBundle {
       recordings.set(recordingId, bytes)
     }
   })
+  const [glider] = gliders()
+  for (const repeat of [1, 2]) {
+    const { run, recordingId, csv } = gliderRun(glider, project, repeat)
+    const bytes = new TextEncoder().encode(csv)
+    project.runs.push(run)
+    project.recordings.push({
+      id: recordingId,
+      fileName: `${glider.id}-run-${repeat}.csv`,
+      byteLength: bytes.length,
+      kind: 'table',
+      addedAt: run.takenAt,
+    })
+    recordings.set(recordingId, bytes)
+  }
   return { project, recordings }
 }

@@ -82,6 +82,7 @@ test('a next version keeps its parent’s stations, hangs under it and has nothi
 
 test('flywheel by size and by mass agree; the rotor’s share of the inertia is known to a tenth', () => {
   const [bySize] = project.rigs
+  if (bySize.kind !== 'inertia') throw new Error('the demo’s first rig has a flywheel')
   const { massKg, inertiaKgM2 } = flywheelInertia(bySize)
   const byMass = { ...bySize, flywheel: { kind: 'mass' as const, massKg, outerRadiusM: 0.04, innerRadiusM: 0.004 } }
   expect(flywheelInertia(byMass).inertiaKgM2).toBeCloseTo(inertiaKgM2, 12)

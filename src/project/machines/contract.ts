@@ -98,6 +98,10 @@ export interface MachineKind<M extends Machine = Machine, P extends MachinePredi
   judge?(build: BuildOf<M>, run: RunConditions, measured: MeasuredRun, read: ReadAs, predicted: P): readonly Finding[]
   /** The figure that versions are judged by. */
   readonly judgedBy: string
+  /** It is pushed by its own jet: a stand can weigh the push. */
+  readonly pushes?: boolean
+  /** Code of the figure that a run of it is known by; `judgedBy` where left out. */
+  readonly measuredBy?: string
   readonly judgedKind: QuantityKind
   /** The figure that stands beside it in short. */
   readonly besides: string

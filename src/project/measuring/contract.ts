@@ -7,6 +7,7 @@ import type { Hazard } from '../document/hazards'
 import type { Table } from '../recording/parse-table'
 import type { Sound } from './recordings/sound'
 import type { Said } from '../../core/said'
+import type { SignalKind } from '../recording/signals'
 
 /** What a recording holds once it is read. */
 export type Channels =
@@ -44,12 +45,20 @@ export interface Conditions {
 /** A way of measuring: what it needs, and what it makes of a recording. Bench, comparison and command line ask this and know no method by name. */
 export interface Method<C extends Conditions = Conditions, D = unknown> {
   readonly words: { readonly name: string; readonly what: string }
+  /** What is recorded, as the end of a sentence. */
+  readonly asks: string
   /** What recordings it reads. */
   readonly reads: readonly Recording['kind'][]
   /** Whether it can measure a machine. */
   accepts(build: Build): boolean
   /** A rig to begin with. */
   newRig(id: string): Rig
+  /** What the signal column of its tables holds. */
+  signal(rig: Rig): SignalKind
+  /** How a new measurement begins: everything is found. */
+  freshSettings(): Pick<Measurement, 'method' | 'settings'>
+  /** Whether spans are set by hand. */
+  byHand(measurement: Measurement): boolean
   /** What a reduction of this measurement follows from; null while something of it is missing. */
   conditions(run: Run, measurement: Measurement, rig: Rig, build: Build): C | null
   /** @throws PhysicsError or InputFault where the recording does not serve. */

@@ -27,12 +27,19 @@ describe('one key from recording, mapping, rig, machine and settings', () => {
     expect(changed(() => undefined)).toBe(key)
   })
   test.each<[string, (p: Project, m: Measurement, r: Run) => void]>([
-    ['spans set by hand', (_, m) => void (m.settings.spinUp = { fromS: 0.5, toS: 2 })],
+    ['spans set by hand', (_, m) => void (m.method === 'inertia' && (m.settings.spinUp = { fromS: 0.5, toS: 2 }))],
     [
       'the rig’s wheel',
-      (p, m) => void p.rigs.filter((r) => r.id === m.rigId).forEach((r) => (r.flywheel.outerRadiusM *= 1.1)),
+      (p, m) =>
+        void p.rigs
+          .filter((r) => r.id === m.rigId)
+          .forEach((r) => r.kind === 'inertia' && (r.flywheel.outerRadiusM *= 1.1)),
     ],
-    ['counts in a turn', (p, m) => void p.rigs.filter((r) => r.id === m.rigId).forEach((r) => (r.countsPerTurn += 1))],
+    [
+      'counts in a turn',
+      (p, m) =>
+        void p.rigs.filter((r) => r.id === m.rigId).forEach((r) => r.kind === 'inertia' && (r.countsPerTurn += 1)),
+    ],
     ['the run’s pressure', (_p, _m, r) => void (r.gaugePressurePa *= 1.2)],
     ['the air of the room', (_p, _m, r) => void (r.ambient = { ...r.ambient, absolutePressurePa: 98_000 })],
     [
@@ -65,7 +72,7 @@ test('a run holds several measurements of one recording, each with settings and 
     ...structuredClone(first),
     id: 'second',
     settings: { spinUp: { fromS: 0.5, toS: 2 }, coast: null },
-  }
+  } as Measurement
   r.measurements.push(second)
   expect(projectSchema.safeParse(p).error?.issues ?? []).toEqual([])
   expect(mainMeasurement(r).id).toBe(first.id)

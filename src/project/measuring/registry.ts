@@ -1,9 +1,10 @@
 import type { Measurement } from '../validation/schema'
 import type { Method } from './contract'
 import { inertia } from './inertia/method'
+import { thrust } from './thrust/method'
 
 /** Every way of measuring. The one list of them above the core. */
-export const METHODS = { inertia } satisfies { readonly [M in Measurement['method']]: unknown }
+export const METHODS = { inertia, thrust } satisfies { readonly [M in Measurement['method']]: unknown }
 
 export const METHOD_IDS = Object.keys(METHODS) as readonly Measurement['method'][]
 

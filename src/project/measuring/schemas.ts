@@ -1,10 +1,12 @@
 import * as z from 'zod'
 import { id, name, text } from '../validation/schema-base'
 import { inertiaRigFields, inertiaSettings } from './inertia/schema'
+import { thrustRigFields, thrustSettings } from './thrust/schema'
 
 /** Every way of measuring: its rig, and the settings that one reduction of it is kept with. The one list of them in the document. */
 export const METHOD_SCHEMAS = {
   inertia: { rig: inertiaRigFields, settings: inertiaSettings },
+  thrust: { rig: thrustRigFields, settings: thrustSettings },
 }
 export type MethodId = keyof typeof METHOD_SCHEMAS
 type Schemas = typeof METHOD_SCHEMAS
@@ -14,7 +16,8 @@ const rigFields = { id, name, notes: text }
 
 /** A rig of any kind, with the name its maker gave it. */
 const rigs = methods.map((method) => z.strictObject({ ...rigFields, ...METHOD_SCHEMAS[method].rig }))
-type RigSchema = { [M in MethodId]: z.ZodObject<typeof rigFields & Schemas[M]['rig']> }[MethodId]
+type RigOf<R> = R extends z.core.$ZodShape ? z.ZodObject<typeof rigFields & R, z.core.$strict> : never
+type RigSchema = { [M in MethodId]: RigOf<Schemas[M]['rig']> }[MethodId]
 export const rigSchema = z.discriminatedUnion('kind', rigs as unknown as [RigSchema, ...RigSchema[]])
 
 /** A measurement by any method: what it is of, with the method's own settings. */

@@ -1,18 +1,10 @@
-import { RPM as rpm } from '../../core/units/rotation'
 import { angleOfCounts, angleOfPulses, angleOfSpeed, type PressureTrace, type RepairedTrace } from '../../core/bench'
-import type { Rig, TableMapping } from '../document'
+import type { FlywheelRig, TableMapping } from '../document'
 import type { Table, TableColumn } from './parse-table'
+import { SPEED_UNITS, UNITS_OF, UNKNOWN_UNIT, type SignalKind } from './signals'
 import { splitHeader } from './units'
 
 const TIME_SI = { s: 1, ms: 1e-3, us: 1e-6 } as const
-
-/** Units a speed signal without one in its header may be in. */
-export const SPEED_UNITS: Readonly<Record<string, number>> = { rpm, 'rad/s': 1, Hz: 2 * Math.PI }
-
-export type SignalKind = Rig['signal']
-
-/** Stands for a unit that the file does not tell and the maker has not chosen: it is asked for, never guessed. */
-export const UNKNOWN_UNIT = ''
 
 const nameLike = (column: TableColumn, pattern: RegExp) => pattern.test(column.name) || pattern.test(column.header)
 
@@ -22,12 +14,18 @@ export function guessMapping(columns: readonly TableColumn[], signal: SignalKind
     columns.find((c) => c.unit?.kind === 'time') ??
     columns.find((c) => nameLike(c, /time|zeit|temps|tiempo|^t$/i)) ??
     columns[0]
-  const wanted = signal === 'speed' ? /speed|rpm|drehzahl|omega/i : /count|ticks|encoder|pulse|angle/i
+  const wanted =
+    signal === 'speed'
+      ? /speed|rpm|drehzahl|omega/i
+      : signal === 'force'
+        ? /thrust|force|load|scale|kraft|weight/i
+        : /count|ticks|encoder|pulse|angle/i
+  const own = UNITS_OF[signal]?.kind
   const rest = columns.filter((c) => c !== time)
   const found =
     signal === 'pulse-times'
       ? time
-      : (rest.find((c) => c.unit?.kind === (signal === 'speed' ? 'rotation' : 'count')) ??
+      : (rest.find((c) => c.unit?.kind === (own ?? 'count')) ??
         rest.find((c) => nameLike(c, wanted)) ??
         rest.find((c) => c.unit?.kind !== 'pressure') ??
         time)
@@ -39,15 +37,21 @@ export function guessMapping(columns: readonly TableColumn[], signal: SignalKind
     signalColumn: found.header,
     pressureColumn: pressure?.header ?? null,
     timeUnit: 's',
-    signalUnit: signal === 'speed' ? (found.unit?.kind === 'rotation' ? found.unit.id : UNKNOWN_UNIT) : 'count',
+    signalUnit: own ? (found.unit?.kind === own ? found.unit.id : UNKNOWN_UNIT) : 'count',
   }
+}
+
+export interface PressureSummary {
+  readonly mean: number
+  readonly least: number
+  readonly most: number
 }
 
 export type MappedTrace =
   | {
       readonly ok: true
       readonly trace: RepairedTrace
-      readonly pressurePa: { readonly mean: number; readonly least: number; readonly most: number } | null
+      readonly pressurePa: PressureSummary | null
       readonly pressure: PressureTrace | null
     }
   | { readonly ok: false; readonly message: string }
@@ -60,22 +64,12 @@ const columnOf = (table: Table, header: string) =>
 export function mapTrace(
   table: Table,
   mapping: TableMapping,
-  rig: Pick<Rig, 'signal' | 'countsPerTurn' | 'sensorOn' | 'speedRatio'>,
+  rig: Pick<FlywheelRig, 'signal' | 'countsPerTurn' | 'sensorOn' | 'speedRatio'>,
   roomPaAbs = 101_325,
 ): MappedTrace {
-  const time = columnOf(table, mapping.timeColumn)
-  const signal = columnOf(table, mapping.signalColumn)
-  const known = table.columns.map((c) => c.header).join(', ')
-  if (!time)
-    return {
-      ok: false,
-      message: `There is no column “${mapping.timeColumn}”; the file has ${known}. Choose the time column.`,
-    }
-  if (!signal)
-    return {
-      ok: false,
-      message: `There is no column “${mapping.signalColumn}”; the file has ${known}. Choose the signal column.`,
-    }
+  const columns = columnsOf(table, mapping)
+  if (!columns.ok) return columns
+  const { time, signal } = columns
   if (rig.signal !== 'pulse-times' && time === signal)
     return {
       ok: false,
@@ -84,22 +78,57 @@ export function mapTrace(
     }
   const fault = unitFault(rig.signal, time, signal, mapping)
   if (fault) return { ok: false, message: fault }
-  const timeS = time.unit ? time.values : time.values.map((t) => t * TIME_SI[mapping.timeUnit])
+  const timeS = timeOf(time, mapping)
   const turns = rig.sensorOn === 'rotor' ? 1 : 1 / rig.speedRatio
   const scale = { countsPerTurn: rig.countsPerTurn, rotorTurnsPerSensorTurn: turns }
+  const pressure = pressureOf(table, mapping, roomPaAbs)
+  if (!pressure.ok) return pressure
+  const { gaugePa, summary } = pressure
+  return {
+    ok: true,
+    trace: traceOf(rig.signal, timeS, signal, mapping, scale),
+    pressurePa: summary,
+    pressure: gaugePa ? { timeS, gaugePa } : null,
+  }
+}
+
+/** The columns of time and signal, or which of them the file does not have. */
+export function columnsOf(
+  table: Table,
+  mapping: TableMapping,
+): { ok: true; time: TableColumn; signal: TableColumn } | { ok: false; message: string } {
+  const time = columnOf(table, mapping.timeColumn)
+  const signal = columnOf(table, mapping.signalColumn)
+  const known = table.columns.map((c) => c.header).join(', ')
+  const missing = (what: string, header: string) =>
+    ({
+      ok: false,
+      message: `There is no column “${header}”; the file has ${known}. Choose the ${what} column.`,
+    }) as const
+  if (!time) return missing('time', mapping.timeColumn)
+  if (!signal) return missing('signal', mapping.signalColumn)
+  return { ok: true, time, signal }
+}
+
+/** Seconds, by the header's unit or the one that was chosen. */
+export const timeOf = (time: TableColumn, mapping: TableMapping): Float64Array =>
+  time.unit ? time.values : time.values.map((t) => t * TIME_SI[mapping.timeUnit])
+
+/** Gauge pressure where it was recorded, and its mean and ends; what is wrong with its column otherwise. */
+export function pressureOf(
+  table: Table,
+  mapping: TableMapping,
+  roomPaAbs: number,
+): { ok: true; gaugePa: Float64Array | null; summary: PressureSummary | null } | { ok: false; message: string } {
   const pressure = mapping.pressureColumn ? columnOf(table, mapping.pressureColumn) : undefined
-  if (pressure && pressure.unit?.kind !== 'pressure')
+  if (!pressure) return { ok: true, gaugePa: null, summary: null }
+  if (pressure.unit?.kind !== 'pressure')
     return {
       ok: false,
       message: `The pressure column “${pressure.header}” ${pressure.unit ? `is in ${pressure.unit.id}, which is no pressure` : 'has no unit in its header'}. Choose a column with kPa, bar or psi in its header, or none.`,
     }
-  const gaugePa = pressure && (isAbsolute(pressure) ? pressure.values.map((v) => v - roomPaAbs) : pressure.values)
-  return {
-    ok: true,
-    trace: traceOf(rig.signal, timeS, signal, mapping, scale),
-    pressurePa: gaugePa ? pressureSummary(gaugePa) : null,
-    pressure: gaugePa ? { timeS, gaugePa } : null,
-  }
+  const gaugePa = isAbsolute(pressure) ? pressure.values.map((v) => v - roomPaAbs) : pressure.values
+  return { ok: true, gaugePa, summary: pressureSummary(gaugePa) }
 }
 
 /** A header that says absolute: the room's pressure comes off. */
@@ -140,7 +169,7 @@ function traceOf(
   )
 }
 
-function pressureSummary(values: Float64Array): { mean: number; least: number; most: number } {
+function pressureSummary(values: Float64Array): PressureSummary {
   let sum = 0
   let least = Infinity
   let most = -Infinity

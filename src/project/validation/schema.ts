@@ -202,6 +202,7 @@ export type TableMapping = Extract<Mapping, { kind: 'table' }>
 export type Project = z.infer<typeof projectSchema>
 export type Recording = z.infer<typeof recordingSchema>
 export type Rig = z.infer<typeof rigSchema>
+export type FlywheelRig = Extract<Rig, { kind: 'inertia' }>
 export type Run = z.infer<typeof runSchema>
 export type Measurement = z.infer<typeof measurementSchema>
 export type Acknowledgement = z.infer<typeof acknowledgementSchema>

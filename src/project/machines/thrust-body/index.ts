@@ -1,6 +1,7 @@
 import { uncertaintyOfChanges } from '../../../core/calibration'
 import {
   DRAG_UNCERTAINTY,
+  buildRunDown,
   givenTemperature,
   thrustChain,
   predictThrust,
@@ -13,7 +14,7 @@ import { bearingClass } from '../../../core/turbine'
 import { atSteadyPressure, thrustInput } from '../../document/build-input'
 import { printedNozzle } from '../../parts/parts-input'
 import type { Working } from '../../../core/working'
-import type { MachineKind, MachinePredicted } from '../contract'
+import type { MachineFigure, MachineKind, MachinePredicted } from '../contract'
 import type { MachineOfKind } from '../document-types'
 import { plainCoefficients } from '../plain-air'
 
@@ -79,6 +80,26 @@ export const thrustBody: MachineKind<ThrustBody, ThrustPredicted> = {
       thrustN: thrustRelativeUncertainty * nozzle.thrustN,
       jetPowerW: Math.hypot(cd, 2 * phi) * nozzle.jetPowerW,
     }
+    // the run-down starts at the pressure that is held
+    const { supply } = own
+    const impulseNs =
+      held === undefined || supply.kind !== 'vessel'
+        ? thrust.impulseNs
+        : (buildRunDown({ ...own, supply: { ...supply, gaugePressurePa: held } }, { samples: 60, withThrust: true })
+            ?.run.impulseNs ?? null)
+    // a better flow only empties the bottle sooner: the jet’s speed alone changes the impulse
+    const impulse: MachineFigure[] =
+      impulseNs === null
+        ? []
+        : [
+            {
+              id: 'impulse',
+              kind: 'impulse',
+              value: impulseNs,
+              standardUncertainty: phi * impulseNs,
+              changes: { velocity: phi * impulseNs },
+            },
+          ]
     const thrustFigure = {
       id: 'thrust',
       kind: 'force',
@@ -97,6 +118,7 @@ export const thrustBody: MachineKind<ThrustBody, ThrustPredicted> = {
       chain: thrustChain(thrust),
       figures: [
         { ...thrustFigure, changes: { discharge: cd * nozzle.thrustN, velocity: phi * nozzle.thrustN } },
+        ...impulse,
         {
           id: 'topSpeed',
           kind: 'speed',
@@ -137,6 +159,8 @@ export const thrustBody: MachineKind<ThrustBody, ThrustPredicted> = {
     connection: making.connection,
   }),
   judgedBy: 'distance',
+  pushes: true,
+  measuredBy: 'impulse',
   judgedKind: 'length',
   besides: 'topSpeed',
 }

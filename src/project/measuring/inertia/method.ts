@@ -4,14 +4,14 @@ import { COVERAGE_95 } from '../../../core/statistics'
 import { flywheelHazards } from '../../document/hazards'
 import { kindOf } from '../../machines/registry'
 import { mapTrace } from '../../recording/mapping'
-import type { Rig, TableMapping } from '../../validation/schema'
+import type { FlywheelRig, TableMapping } from '../../validation/schema'
 import type { Conditions, MeasuredFigure, MeasuredRun, Method } from '../contract'
 import { InputFault } from '../input-fault'
 import { flywheelOnRun, inertiaRig } from './rig'
 
 export interface InertiaConditions extends Conditions {
   readonly method: 'inertia'
-  readonly rig: Pick<Rig, 'signal' | 'countsPerTurn' | 'sensorOn' | 'speedRatio'>
+  readonly rig: Pick<FlywheelRig, 'signal' | 'countsPerTurn' | 'sensorOn' | 'speedRatio'>
   readonly inertiaRig: InertiaRig
   readonly mapping: TableMapping
   readonly settings: InertiaSettings
@@ -39,6 +39,7 @@ const standard = (band: readonly number[]) => band.map((b) => b / COVERAGE_95)
 /** Torque from the rise of a known inertia's speed, drag from its coasting. */
 export const inertia: Method<InertiaConditions, InertiaReduction> = {
   words: { name: 'flywheel', what: 'A flywheel of known inertia is spun up and left to coast.' },
+  asks: 'the spin-up and the coasting',
   reads: ['table'],
   accepts: (build) => kindOf(build).turning !== undefined,
   newRig: (id) => ({
@@ -53,8 +54,13 @@ export const inertia: Method<InertiaConditions, InertiaReduction> = {
     sensorOn: 'flywheel',
     signal: 'count',
   }),
-  conditions: (run, { mapping, settings }, rig, build) => {
-    if (mapping?.kind !== 'table') return null
+  signal: (rig) => (rig.kind === 'inertia' ? rig.signal : 'speed'),
+  freshSettings: () => ({ method: 'inertia', settings: { spinUp: null, coast: null } }),
+  byHand: (m) => m.method === 'inertia' && (m.settings.spinUp !== null || m.settings.coast !== null),
+  conditions: (run, measurement, rig, build) => {
+    const { mapping } = measurement
+    if (measurement.method !== 'inertia' || rig.kind !== 'inertia' || mapping?.kind !== 'table') return null
+    const { settings } = measurement
     const { signal, countsPerTurn, sensorOn, speedRatio } = rig
     return {
       method: 'inertia',
@@ -99,7 +105,7 @@ export const inertia: Method<InertiaConditions, InertiaReduction> = {
     }
   },
   hazards: (rig, build, predicted) => {
-    const wheel = flywheelOnRun(rig, build, predicted)
+    const wheel = rig.kind === 'inertia' ? flywheelOnRun(rig, build, predicted) : null
     return wheel ? { findings: flywheelFindings(wheel), shown: flywheelHazards(wheel) } : { findings: [], shown: [] }
   },
 }

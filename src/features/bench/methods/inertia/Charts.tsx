@@ -2,6 +2,7 @@
 import { Box, Grid } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import type { InertiaReduction } from '../../../../core/bench'
+import { methodOf } from '../../../../project/measuring'
 import { useStore } from '../../../../store'
 import { ChartBlock, LinkButton, NumberField, Views } from '../../../../ui'
 import { useShown } from '../../../shared'
@@ -21,17 +22,20 @@ function Spans({
   const edit = editMeasurement(store, run.id, measurement.id)
   const { spinUp, coast } = reduction.phases
   const end = reduction.trace.timeS[reduction.trace.timeS.length - 1]
-  const byHand = measurement.settings.spinUp !== null || measurement.settings.coast !== null
+  const byHand = methodOf(measurement.method).byHand(measurement)
   const limits = [0, Math.max(end, 1)] as const
   const set = (which: 'spinUp' | 'coast', part: 'fromS' | 'toS') => (seconds: number) =>
     edit(
       which === 'spinUp' ? 'spin-up' : 'coasting',
       (m) =>
-        void (m.settings[which] = {
-          ...(which === 'spinUp' ? spinUp : (coast ?? spinUp)),
-          ...m.settings[which],
-          [part]: seconds,
-        }),
+        void (
+          m.method === 'inertia' &&
+          (m.settings[which] = {
+            ...(which === 'spinUp' ? spinUp : (coast ?? spinUp)),
+            ...m.settings[which],
+            [part]: seconds,
+          })
+        ),
       `${which}-${part}`,
     )
   return (

@@ -4,21 +4,23 @@ import { effectiveInertia } from '../../../../core/bench'
 import { flywheelFindings } from '../../../../core/gates'
 import { MATERIALS } from '../../../../core/strength'
 import { formatNumber } from '../../../../core/units'
-import { LIMITS, kindOf, type Rig, type TurbineBuild } from '../../../../project/document'
+import { LIMITS, kindOf, type FlywheelRig, type TurbineBuild } from '../../../../project/document'
 import { flywheelInertia, flywheelOnRun, inertiaRig } from '../../../../project/measuring'
 import { useStore } from '../../../../store'
 import { ChoiceField, Figure, NumberField } from '../../../../ui'
 import { FindingList, useShown } from '../../../shared'
-import type { EditRig } from '../../run-edits'
+import type { Draft } from 'immer'
 import type { RigFieldsProps } from '../contract'
 
-const SIGNALS: { value: Rig['signal']; label: string }[] = [
+type EditFlywheel = (label: string, recipe: (rig: Draft<FlywheelRig>) => void, key?: string) => void
+
+const SIGNALS: { value: FlywheelRig['signal']; label: string }[] = [
   { value: 'count', label: 'running count' },
   { value: 'pulse-times', label: 'times of marks' },
   { value: 'speed', label: 'speed' },
 ]
 
-function Flywheel({ rig, edit }: { rig: Rig; edit: EditRig }) {
+function Flywheel({ rig, edit }: { rig: FlywheelRig; edit: EditFlywheel }) {
   const shown = useShown()
   const mm = shown.unit('length').id
   const { flywheel } = rig
@@ -175,7 +177,17 @@ const reckonedInertia = (build: TurbineBuild): number => {
 }
 
 /** Flywheel, gear and sensor of a spin-up rig, and what they make of this machine. */
-export function InertiaRigFields({ rig, build, edit, predicted }: RigFieldsProps) {
+export function InertiaRigFields({ rig, edit, ...rest }: RigFieldsProps) {
+  const own: EditFlywheel = (label, recipe, key) => edit(label, (r) => void (r.kind === 'inertia' && recipe(r)), key)
+  return rig.kind === 'inertia' ? <FlywheelRigFields rig={rig} edit={own} {...rest} /> : null
+}
+
+function FlywheelRigFields({
+  rig,
+  build,
+  edit,
+  predicted,
+}: Omit<RigFieldsProps, 'rig' | 'edit'> & { readonly rig: FlywheelRig; readonly edit: EditFlywheel }) {
   const shown = useShown()
   const { massKg, inertiaKgM2 } = flywheelInertia(rig)
   const effective = effectiveInertia(inertiaRig(rig, build))

@@ -1,0 +1,90 @@
+import { COVERAGE_95, normalDraw, seededRandom } from '../../statistics'
+import { reduceThrust, type ThrustReduction } from './reduce-thrust'
+import { bottleEnds, simulateStand, trueThrust, type PushTruth } from './simulate-thrust'
+
+/** What is wrong, or not, with the stand in a set of simulated runs. */
+export const THRUST_CONDITIONS = ['bottle', 'regulated', 'rings', 'drifts', 'wind', 'span to 1 %'] as const
+export type ThrustCondition = (typeof THRUST_CONDITIONS)[number]
+export const THRUST_FIGURES = ['thrust', 'impulse', 'runTime'] as const
+
+export interface ThrustRow {
+  readonly condition: ThrustCondition
+  readonly figure: (typeof THRUST_FIGURES)[number]
+  readonly repeats: number
+  readonly refused: number
+  /** Share of the 95 % intervals that hold the truth; mean error over the standard uncertainty; mean standard uncertainty over the truth. */
+  readonly held: number
+  readonly bias: number
+  readonly relative: number
+}
+
+/** One simulated run, reduced as a maker's would be; null where it is refused. */
+export function thrustRun(
+  condition: ThrustCondition,
+  seed: number,
+): { reduction: ThrustReduction | null; truth: ReturnType<typeof trueThrust> } {
+  const random = seededRandom(seed * 7919 + 29)
+  const between = (low: number, high: number) => low + (high - low) * random()
+  const a = between(4, 40)
+  const bottle = condition === 'regulated' ? false : condition === 'bottle' || random() < 0.6
+  const push: PushTruth = bottle
+    ? { kind: 'bottle', aN: a, bN: a * between(0.12, 0.3), tauS: between(0.25, 1.2) }
+    : { kind: 'regulated', forceN: a, opensInS: between(0.01, 0.05), lastsS: between(2, 6), endShare: between(0.94, 1) }
+  const rings = condition === 'rings' || random() < 0.5
+  const openS = between(1.5, 3)
+  const lasts = push.kind === 'bottle' ? bottleEnds(push) : push.lastsS
+  const size = 0.001 * a
+  const unsure = condition === 'span to 1 %' ? 0.01 : 0
+  const truth = trueThrust(push)
+  try {
+    const trace = simulateStand({
+      push,
+      openS,
+      endS: openS + lasts + between(2, 5),
+      stepS: 1 / between(60, 160),
+      ring: rings
+        ? { frequencyHz: between(8, 18), dampingRatio: between(0.03, 0.15) }
+        : { frequencyHz: 90, dampingRatio: 0.3 },
+      offsetN: between(-0.05, 0.05) * a,
+      driftNPerS: (condition === 'drifts' ? between(-1, 1) : between(-0.1, 0.1)) * size,
+      noiseN: between(0.5, 2) * size,
+      windN: condition === 'wind' ? between(1, 3) * size : 0,
+      windS: between(0.1, 0.5),
+      resolutionN: random() < 0.5 ? size : 0,
+      span: unsure * normalDraw(random),
+      seed: seed + 3,
+    })
+    return { truth, reduction: reduceThrust(trace, { spanRelativeUncertainty: unsure }) }
+  } catch {
+    return { truth, reduction: null }
+  }
+}
+
+/** Many runs under one condition: how often the 95 % intervals hold the truth, and how far the mean lies off. */
+export function thrustCampaign(condition: ThrustCondition, repeats: number, firstSeed = 0): ThrustRow[] {
+  const sums = THRUST_FIGURES.map(() => ({ held: 0, error: 0, relative: 0 }))
+  let refused = 0
+  for (let i = 0; i < repeats; i++) {
+    const { reduction, truth } = thrustRun(condition, firstSeed + i)
+    if (!reduction) {
+      refused++
+      continue
+    }
+    THRUST_FIGURES.forEach((figure, j) => {
+      const { value, standardUncertainty: u } = reduction[figure]
+      sums[j].held += Math.abs(value - truth[figure]) <= COVERAGE_95 * u ? 1 : 0
+      sums[j].error += (value - truth[figure]) / u
+      sums[j].relative += u / truth[figure]
+    })
+  }
+  const n = Math.max(1, repeats - refused)
+  return THRUST_FIGURES.map((figure, j) => ({
+    condition,
+    figure,
+    repeats,
+    refused,
+    held: sums[j].held / n,
+    bias: sums[j].error / n,
+    relative: sums[j].relative / n,
+  }))
+}

@@ -1,0 +1,4 @@
+export * from './reduce-thrust'
+export * from './stand-response'
+export * from './simulate-thrust'
+export * from './workings'

@@ -1,0 +1,459 @@
+import { PhysicsError } from '../../errors'
+import { said, type Said } from '../../said'
+import { linearLeastSquares, mean, median, varianceOf, type Measured } from '../../statistics'
+import { standReads, type Ring } from './stand-response'
+
+/** Force against time, time rising. A pull counts as a push the other way. */
+export interface ForceTrace {
+  readonly timeS: ArrayLike<number>
+  readonly forceN: ArrayLike<number>
+}
+
+export interface ThrustSettings {
+  /** Standard uncertainty of the cell's span over itself. */
+  readonly spanRelativeUncertainty: number
+  /** From when to when it pushes, set by hand; found where left out. */
+  readonly push?: { readonly fromS: number; readonly toS: number }
+}
+
+export interface ThrustReduction {
+  /** From the opening to where the thrust is gone. */
+  readonly push: { readonly fromS: number; readonly toS: number }
+  /** Zero of the cell as a line in time: its value at the opening, its drift. */
+  readonly zero: { readonly atOpeningN: number; readonly driftNPerS: number; readonly standardUncertaintyN: number }
+  /** Of a supply that runs down at the opening, of a steady one over the middle of the push. */
+  readonly thrust: Measured
+  readonly steady: boolean
+  readonly impulse: Measured
+  /** From the opening until a twentieth of the thrust is left; of a steady push from half to half. */
+  readonly runTime: Measured
+  /** The highest reading over the zero: the ring included. */
+  readonly highestReadingN: number
+  readonly ring: Ring | null
+  /** Cell reads a pull as less. */
+  readonly pulls: boolean
+  /** What was read over the zero, and the same without its ring. */
+  readonly curve: {
+    readonly timeS: readonly number[]
+    readonly readN: readonly number[]
+    readonly thrustN: readonly number[]
+  }
+  readonly sharedRelativeUncertainty: number
+  readonly notes: readonly Said[]
+}
+
+/** Fewer rows than these say nothing. */
+const LEAST_ROWS = 40
+/** Rows at the beginning that tell where zero is. */
+const FIRST_ROWS = 8
+/** Rows in a quiet part that make it one. */
+const QUIET_ROWS = 10
+/** A push stands so many times over the noise. */
+const OVER_NOISE = 12
+/** A thrust that keeps within this share over the middle of its push is a steady one. */
+const STEADY_SHARE = 0.1
+/** What a ring leaves at most in a mean over one turn of it, of the push that ended. */
+const MOST_LEFT_OF_RING = 0.1
+/** Share of the thrust at which its push counts as over. */
+const LAST_SHARE = 0.05
+/** The push in its first part is a polynomial of this degree. */
+const DEGREE = 3
+/** A ring beyond this share of the rows' rate, or damped more than this, cannot be told from the push. */
+const MOST_RING = 0.3
+const MOST_DAMPED = 0.3
+
+const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
+
+/** Noise from one row to the next, as a standard deviation; at least what rounding makes of it. */
+function noiseOf(force: readonly number[]): number {
+  const steps = force.slice(1).map((f, i) => Math.abs(f - force[i]))
+  const least = Math.min(...steps.filter((s) => s > 0))
+  return Math.max((1.4826 * median(steps)) / Math.SQRT2, (Number.isFinite(least) ? least : 0) / Math.sqrt(12))
+}
+
+/** Mean over a window as wide as a time round each row, by running sums. */
+function smoothed(time: readonly number[], force: readonly number[], widthS: number): number[] {
+  let [from, to, sum] = [0, 0, 0]
+  return time.map((t) => {
+    while (to < time.length && time[to] <= t + widthS / 2) sum += force[to++]
+    while (time[from] < t - widthS / 2) sum -= force[from++]
+    return sum / Math.max(1, to - from)
+  })
+}
+
+/** Where the push begins and ends, as rows, by what stands over the noise. */
+function pushRows(time: readonly number[], over: readonly number[], noise: number, widthS: number): [number, number] {
+  const peak = over.reduce((a, b) => Math.max(a, b), 0)
+  const up = Math.max(6 * noise, 0.03 * peak)
+  const first = over.findIndex((f, i) => f > up && median(over.slice(i, i + 5)) > up / 2)
+  const slow = smoothed(time, over, widthS)
+  const gone = Math.max(2.5 * noise, 0.015 * peak)
+  let last = slow.length - 1
+  while (last > first && slow[last] < gone) last--
+  return [first, last]
+}
+
+interface Zero {
+  readonly at: (timeS: number) => number
+  readonly drift: number
+  readonly fit: ReturnType<typeof linearLeastSquares>
+  readonly middleS: number
+  /** Variance of the quiet noise over white noise of the same size: what slow noise adds. */
+  readonly slowness: number
+  readonly noise: number
+  readonly sides: 1 | 2
+}
+
+/** Zero and its drift from the quiet parts; their covariance as wide as the quiet parts' slow noise asks for. */
+function zeroOf(time: readonly number[], force: readonly number[], quiet: readonly number[], sides: 1 | 2): Zero {
+  const middleS = mean(quiet.map((i) => time[i]))
+  const rows = quiet.map((i) => [1, time[i] - middleS])
+  const fit = linearLeastSquares(
+    rows,
+    quiet.map((i) => force[i]),
+    quiet.map(() => 1),
+    'residual',
+  )
+  if (fit.status !== 'fitted')
+    throw fault(
+      'NO_ZERO',
+      'The quiet part of the recording has no zero line.',
+      'Record a second before the valve opens.',
+    )
+  const [a, b] = fit.parameters
+  const left = quiet.map((i, k) => force[i] - a - b * rows[k][1])
+  const noise = Math.sqrt(fit.reducedChiSquare)
+  return { at: (t) => a + b * (t - middleS), drift: b, fit, middleS, slowness: slownessOf(left), noise, sides }
+}
+
+/** By how much a mean over noise scatters more than over white noise of the same size: its autocorrelations summed in pairs until a pair is no longer positive (Geyer 1992), wider where few independent values tell it. */
+function slownessOf(noise: readonly number[]): number {
+  const n = noise.length
+  const variance = noise.reduce((s, v) => s + v * v, 0) / n
+  if (!(variance > 0)) return 1
+  const rho = (lag: number) => {
+    let sum = 0
+    for (let i = 0; i + lag < n; i++) sum += noise[i] * noise[i + lag]
+    return sum / n / variance
+  }
+  let sum = 0
+  for (let lag = 1; lag + 1 < n / 2; lag += 2) {
+    const pair = rho(lag) + rho(lag + 1)
+    if (pair <= 0) break
+    sum += pair
+  }
+  const slow = Math.max(1, 1 + 2 * sum)
+  const independent = n / slow
+  return (slow * (independent + 5)) / Math.max(1, independent - 2)
+}
+
+/** Push of a degree behind a ring, fitted to its first part, and the sum of squares it leaves. */
+function startFit(tau: readonly number[], over: readonly number[], ring: Ring | null, degree: number) {
+  const rows = tau.map((t) =>
+    Array.from({ length: degree + 1 }, (_, k) => (ring ? standReads(k, t, ring) : t > 0 ? t ** k : 0)),
+  )
+  const fit = linearLeastSquares(
+    rows,
+    over,
+    tau.map(() => 1),
+    'residual',
+  )
+  return { fit, left: fit.status === 'fitted' ? fit.reducedChiSquare * fit.degreesOfFreedom : Infinity }
+}
+
+/** The ring of the stand from the first part of the push, with the moment of opening; null where it does not ring, or too fast for the rows. */
+function ringOf(
+  time: readonly number[],
+  over: readonly number[],
+  opening: number,
+  windowS: number,
+  stepS: number,
+): { ring: Ring; openS: number } | null {
+  const rows = time.flatMap((t, i) => (t > opening - 4 * stepS && t < opening + windowS ? [i] : []))
+  const at = (openS: number) => rows.map((i) => time[i] - openS)
+  const read = rows.map((i) => over[i])
+  if (rows.length < 16) return null
+  const left = (openS: number, ring: Ring | null) => startFit(at(openS), read, ring, DEGREE).left
+  const plain = left(opening, null)
+  // a grid first, then ever finer steps round the best
+  const lowest = 1.5 / windowS
+  const highest = MOST_RING / stepS
+  let best = { openS: opening, f: NaN, zeta: NaN, left: Infinity }
+  for (let f = lowest; f < highest; f *= 1.06)
+    for (const zeta of [0.02, 0.08, 0.25])
+      for (const shift of [0, -1, -2]) {
+        const openS = opening + shift * stepS
+        const l = left(openS, { frequencyHz: f, dampingRatio: zeta })
+        if (l < best.left) best = { openS, f, zeta, left: l }
+      }
+  if (!Number.isFinite(best.left)) return null
+  let step = 1
+  for (let round = 0; round < 60; round++) {
+    const before = best.left
+    for (const [df, dz, dt] of [
+      [0.04, 0, 0],
+      [-0.04, 0, 0],
+      [0, 0.3, 0],
+      [0, -0.3, 0],
+      [0, 0, 1],
+      [0, 0, -1],
+    ]) {
+      const tried = {
+        f: best.f * (1 + df * step),
+        zeta: Math.min(0.7, Math.max(0.002, best.zeta * (1 + dz * step))),
+        openS: best.openS + dt * step * stepS,
+      }
+      if (tried.openS > opening + stepS || tried.openS < opening - 4 * stepS) continue
+      const l = left(tried.openS, { frequencyHz: tried.f, dampingRatio: tried.zeta })
+      if (l < best.left) best = { ...tried, left: l }
+    }
+    if (best.left === before) step /= 2
+    if (step < 1e-3) break
+  }
+  // three more numbers must explain far more than three more numbers would by chance
+  const free = rows.length - DEGREE - 4
+  if (best.zeta > MOST_DAMPED || best.f > highest || free < 4 || (plain - best.left) / 3 < 12 * (best.left / free))
+    return null
+  return { ring: { frequencyHz: best.f, dampingRatio: best.zeta }, openS: best.openS }
+}
+
+/** Thrust at the opening from the first part of the push, by a polynomial behind the stand's ring; its uncertainty with that of opening and ring, and with what one degree less would say. */
+function startOf(
+  time: readonly number[],
+  over: readonly number[],
+  { openS, ring }: { openS: number; ring: Ring | null },
+  windowS: number,
+  stepS: number,
+): { valueN: number; standardUncertaintyN: number; push: (timeS: number) => number } {
+  const last = openS + windowS
+  // a stiff stand has jumped between two rows: those beside the jump belong to neither side
+  const rows = time.flatMap((t, i) => (t > openS + (ring ? -4 : 2) * stepS && t < last ? [i] : []))
+  const read = rows.map((i) => over[i])
+  const degree = ring ? DEGREE : DEGREE - 1
+  const model = (p: readonly number[], degree: number) => (t: number, open: number, r: Ring | null) =>
+    p.slice(0, degree + 1).reduce((sum, c, k) => sum + c * (r ? standReads(k, t - open, r) : (t - open) ** k), 0)
+  const at = (open: number) => rows.map((i) => time[i] - open)
+  const [own, less] = [degree, degree - 1].map((d) => startFit(at(openS), read, ring, d).fit)
+  if (own.status !== 'fitted')
+    return { valueN: Math.max(...read), standardUncertaintyN: Math.max(...read) / 4, push: () => Math.max(...read) }
+  const p = own.parameters
+  const reads = model(p, degree)
+  const [dt, df, dz] = [0.05 * stepS, ring ? 1e-3 * ring.frequencyHz : 0, 1e-3]
+  const jacobian = rows.map((i) => {
+    const t = time[i]
+    const here = reads(t, openS, ring)
+    const basis = p.map((_, k) => (ring ? standReads(k, t - openS, ring) : (t - openS) ** k))
+    if (!ring) return basis
+    return [
+      ...basis,
+      (reads(t, openS + dt, ring) - here) / dt,
+      (reads(t, openS, { ...ring, frequencyHz: ring.frequencyHz + df }) - here) / df,
+      (reads(t, openS, { ...ring, dampingRatio: ring.dampingRatio + dz }) - here) / dz,
+    ]
+  })
+  const whole = linearLeastSquares(
+    jacobian,
+    rows.map((i) => over[i] - reads(time[i], openS, ring)),
+    rows.map(() => 1),
+    'residual',
+  )
+  const fromFit = whole.status === 'fitted' ? Math.sqrt(whole.covariance[0][0]) : Math.abs(p[0]) / 4
+  const fromDegree = less.status === 'fitted' ? Math.abs(p[0] - less.parameters[0]) / 8 : 0
+  const fromOpening = ring ? 0 : (Math.abs(p[1]) * stepS) / Math.sqrt(6)
+  return {
+    valueN: p[0],
+    standardUncertaintyN: Math.hypot(fromFit, fromDegree, fromOpening),
+    push: (t) => model(p, degree)(t, openS, null),
+  }
+}
+
+/** Trapezoids under rows, and what a unit of the zero line's two numbers adds. */
+function areaOf(time: readonly number[], over: readonly number[], from: number, to: number, middleS: number) {
+  let [area, one, slope] = [0, 0, 0]
+  for (let i = from; i < to; i++) {
+    const dt = time[i + 1] - time[i]
+    area += (dt * (over[i] + over[i + 1])) / 2
+    one += dt
+    slope += dt * ((time[i] + time[i + 1]) / 2 - middleS)
+  }
+  return { area, one, slope }
+}
+
+/**
+ * Thrust, impulse and run time from a thrust stand's trace: zero and drift from the quiet parts before and after, the ring of the stand told from the push by its closed form, impulse as the area (a stand at rest before and after passes on the whole of it).
+ * Uncertainties by JCGM 100: zero and drift with what slow noise adds, noise, the cell's span, and for the thrust what a push of the next degree would make of it.
+ * Range: one push, quiet before it, at least 40 rows. Error: see `npm run campaign`.
+ * @throws PhysicsError NO_PUSH, FEW_ROWS, NO_ZERO, TIME_BACK.
+ */
+export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): ThrustReduction {
+  const time = Array.from(trace.timeS)
+  const raw = Array.from(trace.forceN)
+  if (time.length < LEAST_ROWS)
+    throw fault(
+      'FEW_ROWS',
+      `The recording has ${time.length} rows.`,
+      `Record at least ${LEAST_ROWS}, ten a second or more.`,
+    )
+  const back = time.findIndex((t, i) => i > 0 && !(t > time[i - 1]))
+  if (back > 0)
+    throw fault(
+      'TIME_BACK',
+      `Time does not rise at row ${back + 1}.`,
+      'Take the rows out that repeat, or choose another column for time.',
+    )
+  const stepS = median(time.slice(1).map((t, i) => t - time[i]))
+  const noise = noiseOf(raw)
+  const first = median(raw.slice(0, FIRST_ROWS))
+  const most = raw.reduce((a, f) => (Math.abs(f - first) > Math.abs(a) ? f - first : a), 0)
+  if (Math.abs(most) < OVER_NOISE * Math.max(noise, 1e-9))
+    throw fault(
+      'NO_PUSH',
+      'Nothing in this column stands out of the noise.',
+      'Choose the column of the force, or look whether the cell was loaded.',
+    )
+  const pulls = most < 0
+  const force = pulls ? raw.map((f) => -f) : raw
+  const rough = force.map((f) => f - (pulls ? -first : first))
+  const hand = settings.push
+  const [found, gone] = hand
+    ? [time.findIndex((t) => t >= hand.fromS), time.findLastIndex((t) => t <= hand.toS)]
+    : pushRows(time, rough, noise, 12 * stepS)
+  if (found < QUIET_ROWS || gone - found < 6)
+    throw fault(
+      'NO_ZERO',
+      found < QUIET_ROWS
+        ? 'It pushes from the first rows on: nothing tells where zero is.'
+        : 'The push is shorter than six rows.',
+      found < QUIET_ROWS
+        ? 'Start recording a second before the valve opens.'
+        : 'Record faster, or set its span by hand.',
+    )
+  const lasts = time[gone] - time[found]
+  // after the push the stand swings out
+  const restS = Math.max(0.2, 0.12 * lasts)
+  const before = time.flatMap((_, i) => (i < found - 2 ? [i] : []))
+  const after = time.flatMap((t, i) => (t > time[gone] + restS ? [i] : []))
+  const sides = after.length >= QUIET_ROWS ? 2 : 1
+  if (pulls && sides === 1)
+    throw fault(
+      'NO_ZERO',
+      'The force stands high at the beginning and low to the end: it pushed from the first rows on, or the recording ends in the middle of a pull.',
+      'Record a second before the valve opens, and some after the push.',
+    )
+  const quiet = sides === 2 ? [...before, ...after] : before
+  const zero = zeroOf(time, force, quiet, sides)
+  const over = force.map((f, i) => f - zero.at(time[i]))
+  const notes: Said[] = []
+
+  // its start: the ring, and the moment of opening
+  const windowS = Math.min(0.45 * lasts, 1)
+  const early = ringOf(time, over, time[found], windowS, stepS)
+  // a short push has few turns of its ring in its first part: the more of it is looked at
+  const wanted = early ? Math.min(0.8 * lasts, 2.2 / early.ring.frequencyHz) : 0
+  const window = Math.max(windowS, wanted)
+  const rung = window > windowS ? ringOf(time, over, time[found], window, stepS) : early
+  const openS = rung?.openS ?? time[found] - stepS / 2
+  const still = rung ? 1 / rung.ring.frequencyHz : 6 * stepS
+  const thrustN = smoothed(time, over, still)
+
+  // impulse: as far as the stand has swung out, or the recording goes
+  const end = Math.min(time.length - 1, time.findIndex((t) => t > time[gone] + restS) - 1)
+  const lastRow = end > 0 ? end : time.length - 1
+  const { area, one, slope } = areaOf(time, over, Math.max(0, found - 2), lastRow, zero.middleS)
+  const zeroVariance = zero.slowness * varianceOf([one, slope], zero.fit.covariance)
+  const noiseVariance = zero.slowness * zero.noise ** 2 * stepS * one
+  const span = settings.spanRelativeUncertainty
+  if (sides === 1) notes.push(said('thrust-zero-one-side'))
+
+  // thrust: of the opening, or of the plateau
+  // after a sharp end the stand goes on ringing: the push itself is over before
+  const highest = thrustN.reduce((m, f) => Math.max(m, f), 0)
+  const pushed = time[thrustN.findLastIndex((f, i) => i <= gone && f > MOST_LEFT_OF_RING * highest)] - openS
+  const middle = time.flatMap((t, i) => (t > openS + 0.2 * pushed && t < openS + 0.8 * pushed ? [i] : []))
+  const levels = middle.map((i) => thrustN[i])
+  const plateau = mean(middle.map((i) => over[i]))
+  // by thirds, so that what is left of a ring does not count
+  const third = Math.max(1, Math.floor(levels.length / 3))
+  const moved = 1.5 * Math.abs(mean(levels.slice(0, third)) - mean(levels.slice(-third)))
+  const steady = levels.length >= 6 && moved < STEADY_SHARE * plateau + 4 * noise
+  const zeroAt = (t: number) => Math.sqrt(zero.slowness * varianceOf([1, t - zero.middleS], zero.fit.covariance))
+  // what moves slower than from row to row moves the start as a whole
+  const slow = Math.sqrt(Math.max(0, zero.noise ** 2 - noise ** 2))
+  const start = startOf(time, over, { openS, ring: rung?.ring ?? null }, window, stepS)
+  const startU = Math.hypot(start.standardUncertaintyN, slow)
+  const level = steady
+    ? {
+        value: plateau,
+        u: Math.hypot(zero.noise * Math.sqrt(zero.slowness / middle.length), moved / 20),
+      }
+    : { value: start.valueN, u: startU }
+  // a stand that does not ring jumps between two rows, one that rings bends there: where in between, nobody saw
+  const jump = rung
+    ? level.value * Math.min(1, (2 * Math.PI * rung.ring.frequencyHz * stepS) ** 2 / 12)
+    : Math.max(...over.slice(found, found + 6).map((f, k) => f - over[found + k - 1]))
+  const impulseU = Math.hypot(Math.sqrt(zeroVariance + noiseVariance), (jump * stepS) / Math.sqrt(12), span * area)
+  const thrust: Measured = {
+    value: level.value,
+    standardUncertainty: Math.hypot(level.u, zeroAt(openS), span * level.value),
+    unit: 'N',
+  }
+
+  // run time: of a steady push from half to half, since valves take their time; of one that runs down until a twentieth is left
+  const crossing = (share: number, way: 'up' | 'down'): { atS: number; slope: number } => {
+    const target = share * level.value
+    let row =
+      way === 'up'
+        ? thrustN.findIndex((f, i) => i >= found - 20 && f > target)
+        : thrustN.findLastIndex((f, i) => f >= target && time[i] <= time[gone] + restS) + 1
+    row = Math.min(Math.max(1, row), thrustN.length - 1)
+    const slope = (thrustN[row] - thrustN[row - 1]) / (time[row] - time[row - 1])
+    return {
+      atS: time[row] - (slope === 0 ? 0 : (thrustN[row] - target) / slope),
+      slope: Math.max(1e-9, Math.abs(slope)),
+    }
+  }
+  const ends = crossing(steady ? 0.5 : LAST_SHARE, 'down')
+  const beganS = steady ? crossing(0.5, 'up').atS : openS
+  const smoothNoise = zero.noise * Math.sqrt((zero.slowness * stepS) / still) + zeroAt(ends.atS)
+  const runTime: Measured = {
+    value: ends.atS - beganS,
+    standardUncertainty: Math.hypot(
+      smoothNoise / ends.slope,
+      ((steady ? 0.5 : LAST_SHARE) * thrust.standardUncertainty) / ends.slope,
+      stepS / Math.sqrt(6),
+      // smoothing moves a crossing where the trace bends, and a ring leaves a little in it
+      steady ? (rung ? 0.05 * still : 0) : still ** 2 / (12 * lasts),
+    ),
+    unit: 's',
+  }
+  const highestReadingN = Math.max(...over.slice(found, gone + 1))
+  if (rung && highestReadingN > 1.1 * level.value)
+    notes.push(said('thrust-rings', { frequencyHz: rung.ring.frequencyHz, share: highestReadingN / level.value - 1 }))
+  if (Math.abs(zero.at(openS)) * one > 0.05 * Math.abs(area))
+    notes.push(said('thrust-zero-taken-off', { zeroN: zero.at(openS), impulseNs: zero.at(openS) * one }))
+  return {
+    push: { fromS: openS, toS: time[gone] },
+    zero: {
+      atOpeningN: (pulls ? -1 : 1) * zero.at(openS),
+      driftNPerS: (pulls ? -1 : 1) * zero.drift,
+      standardUncertaintyN: zeroAt(openS),
+    },
+    thrust,
+    steady,
+    impulse: { value: area, standardUncertainty: impulseU, unit: 'N·s' },
+    runTime,
+    highestReadingN,
+    ring: rung?.ring ?? null,
+    pulls,
+    // in its first part the push is what was fitted: a mean over the ring would slur its rise
+    curve: {
+      timeS: time,
+      readN: over,
+      thrustN: steady
+        ? thrustN
+        : thrustN.map((f, i) => (time[i] < openS ? 0 : time[i] < openS + window ? start.push(time[i]) : f)),
+    },
+    sharedRelativeUncertainty: span,
+    notes,
+  }
+}
