@@ -89,11 +89,20 @@ const SOUND: Readonly<Record<string, (random: Random) => unknown>> = {
     columns: RECORDED,
     mapping: { time: 'time_s', signal: 'speed', signalUnit: 'rad/s' },
   }),
+  push: () => ({
+    rig: { spanRelativeUncertainty: 0.01 },
+    columns: PUSHED,
+    mapping: { time: 'time_s', force: 'force', forceUnit: 'N' },
+  }),
 }
 const time_s = Array.from({ length: 400 }, (_, i) => i * 0.05)
 const RECORDED = {
   time_s,
   speed: time_s.map((t) => (t < 12 ? 1500 * (1 - Math.exp(-t / 4)) : 1425 * Math.exp(-(t - 12) / 6))),
+}
+const PUSHED = {
+  time_s,
+  force: time_s.map((t, i) => (t > 5 && t < 12 ? 4 - 0.3 * (t - 5) : 0) + 0.003 * Math.sin(37 * i)),
 }
 
 /** How often each verb is asked: those that take long, seldom. */

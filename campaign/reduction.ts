@@ -1,4 +1,5 @@
-import { CAMPAIGN_CONDITIONS, campaign, type CampaignRow } from '../src/core/bench/campaign'
+import { CAMPAIGN_CONDITIONS, campaign } from '../src/core/bench/campaign'
+import { THRUST_CONDITIONS, thrustCampaign } from '../src/core/bench/thrust/campaign'
 
 const percent = (share: number, digits = 1) => `${(100 * share).toFixed(digits)} %`
 const line = (cells: readonly string[]) =>
@@ -9,8 +10,12 @@ export function reductionTable(repeats: number): number {
   line(['condition', 'figure', 'held', 'bias/u', 'u', 'refused'])
   line(['---', '---', '---', '---', '---', '---'])
   let refused = 0
-  for (const condition of CAMPAIGN_CONDITIONS) {
-    const rows: CampaignRow[] = campaign(condition, repeats)
+  const sets = [
+    ...CAMPAIGN_CONDITIONS.map((c) => () => campaign(c, repeats)),
+    ...THRUST_CONDITIONS.map((c) => () => thrustCampaign(c, repeats).map((r) => ({ ...r, condition: `push: ${c}` }))),
+  ]
+  for (const set of sets) {
+    const rows = set()
     refused += rows[0].refused
     for (const row of rows)
       line([

@@ -88,6 +88,18 @@ test('reduce: peak power of a recording of known truth within 3 %', async () => 
   expect(figures.peakBladePower.unit).toBe('W')
 })
 
+test('push: impulse and thrust of a stand’s recording of known truth; its ring and zero are told', async () => {
+  const { out } = await call(['push', '-'], {
+    rig: { spanRelativeUncertainty: 0.01 },
+    file: fixture('recordings/thrust_bottle.csv'),
+  })
+  const figures = out?.figures as unknown as Record<string, { value: number; unit: string }>
+  expect(Math.abs(figures.impulse.value / 4.3983 - 1)).toBeLessThan(0.01)
+  expect(Math.abs(figures.thrust.value / 22.276 - 1)).toBeLessThan(0.01)
+  expect(figures.impulse.unit).toBe('N·s')
+  expect(JSON.stringify(out?.notes)).toMatch(/rings at 14\.0 Hz/)
+})
+
 test('reduce takes columns in the document as well', async () => {
   const time_s = Array.from({ length: 4000 }, (_, i) => i * 0.005)
   const speed = time_s.map((t) => 1500 * (1 - Math.exp(-t / 4)))
@@ -154,6 +166,7 @@ test.each(Object.keys(VERBS))('schema of %s describes input and output; the real
       rig: { flywheelInertiaKgM2: 0.00042, speedRatio: 0.2, countsPerTurn: 400 },
       file: fixture('recordings/spin_encoder_1000hz.csv'),
     },
+    push: { rig: { spanRelativeUncertainty: 0.01 }, file: fixture('recordings/thrust_bottle.csv') },
     part: { build, part: 'nozzle-insert' },
     assembly: { build },
     bill: { build },

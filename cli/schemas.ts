@@ -8,7 +8,7 @@ import { BEARING_IDS, MATERIAL_IDS, outletFormSchema, turbineSchema } from '../s
 
 /** Inputs and outputs of every verb. Keys are SI with the unit in the name; a bad key is refused by its path. */
 const deg = Math.PI / 180
-const positive = z.number().positive()
+export const positive = z.number().positive()
 
 export const ambientInput = z
   .strictObject({
@@ -323,70 +323,7 @@ export const strengthVerbOutput = z.strictObject({
   notes: z.array(z.string()),
 })
 
-const withUncertainty = z.union([positive, z.strictObject({ value: positive, standardUncertainty: z.number().min(0) })])
-export const reduceVerbInput = z
-  .strictObject({
-    method: z.literal('inertia'),
-    rig: z.strictObject({
-      flywheelInertiaKgM2: withUncertainty,
-      rotorInertiaKgM2: z
-        .union([
-          z.number().min(0),
-          z.strictObject({ value: z.number().min(0), standardUncertainty: z.number().min(0) }),
-        ])
-        .default(0),
-      /** Flywheel speed over rotor speed. */
-      speedRatio: positive.max(100).default(1),
-      countsPerTurn: positive.max(1e6).default(1),
-      sensorOn: z.enum(['rotor', 'flywheel']).default('flywheel'),
-      signal: z.enum(['count', 'pulse-times', 'speed']).default('count'),
-    }),
-    file: z.string().min(1).optional(),
-    columns: z.record(z.string(), z.array(z.number())).optional(),
-    /** Without one the columns are guessed by name and unit; `pressure: null` leaves a pressure column unused. */
-    mapping: z
-      .strictObject({
-        time: z.string(),
-        signal: z.string().optional(),
-        pressure: z.string().nullable().optional(),
-        timeUnit: z.enum(['s', 'ms', 'us']).default('s'),
-        signalUnit: z.enum(['count', 'rpm', 'rad/s', 'Hz']).optional(),
-      })
-      .optional(),
-    settings: z
-      .strictObject({
-        spinUp: z.strictObject({ fromS: z.number(), toS: z.number() }).optional(),
-        coast: z.strictObject({ fromS: z.number(), toS: z.number() }).nullable().optional(),
-      })
-      .optional(),
-    /** What the figures are put to when the recording holds the supply's pressure; without it, the pressure at which the spin-up began. */
-    nominalGaugePressurePa: positive.optional(),
-    /** Comes off a pressure column that is absolute. */
-    roomPressurePaAbs: positive.default(101_325),
-  })
-  .refine((r) => (r.file === undefined) !== (r.columns === undefined), {
-    message: 'give one of file and columns',
-    path: [],
-  })
-
-const measured = z.strictObject({ value: z.number(), standardUncertainty: z.number(), unit: z.string() })
-export const reduceVerbOutput = z.strictObject({
-  figures: z.strictObject({
-    peakShaftPower: measured,
-    speedOfPeakShaftPower: measured,
-    peakBladePower: measured,
-    speedOfPeakBladePower: measured,
-    stallTorque: measured,
-    dragFreeSpeed: measured,
-    freeSpeed: measured,
-    effectiveInertia: measured,
-    dragCoulomb: measured,
-    dragLinear: measured,
-    dragQuadratic: measured,
-  }),
-  curve: z.record(z.string(), z.array(z.number())),
-  points: z.array(z.record(z.string(), z.number())),
-  phases: z.looseObject({}),
-  repairs: z.array(z.looseObject({})),
-  notes: z.array(z.string()),
-})
+export const withUncertainty = z.union([
+  positive,
+  z.strictObject({ value: positive, standardUncertainty: z.number().min(0) }),
+])

@@ -1,9 +1,11 @@
 import type * as z from 'zod'
 import * as schemas from '../schemas'
 import * as air from '../air-schemas'
+import * as bench from '../bench-schemas'
 import * as parts from '../part-schemas'
 import { blowdownVerb, lineVerb, regulatorVerb, sizeVerb, sourceVerb } from './air'
 import { nozzleVerb } from './nozzle'
+import { pushVerb } from './push'
 import { reduceVerb } from './reduce'
 import { searchVerb } from './search'
 import { strengthVerb } from './strength'
@@ -70,9 +72,15 @@ export const VERBS: Readonly<Record<string, Verb>> = {
   },
   reduce: {
     about: 'torque and power from the recording of a spin-up rig',
-    input: schemas.reduceVerbInput,
-    output: schemas.reduceVerbOutput,
+    input: bench.reduceVerbInput,
+    output: bench.reduceVerbOutput,
     run: reduceVerb,
+  },
+  push: {
+    about: 'thrust, impulse and run time from the recording of a thrust stand',
+    input: bench.thrustVerbInput,
+    output: bench.thrustVerbOutput,
+    run: pushVerb,
   },
   search: {
     about: 'the best designs over any numbers of a build; --shard i/n does one share, merge puts shares together',

@@ -2,7 +2,7 @@ import type { z } from 'zod'
 import { reduceInertia } from '../../src/core/bench'
 import { guessMapping, mapTrace, parseTable, type Table } from '../../src/project/recording'
 import { repairWords } from '../../src/words'
-import type { reduceVerbInput } from '../schemas'
+import type { reduceVerbInput } from '../bench-schemas'
 import { badInput } from '../fault'
 import { readBytes } from '../files'
 import { noteSentence } from '../notes'
@@ -12,7 +12,7 @@ type Input = z.infer<typeof reduceVerbInput>
 const uncertain = (value: number | { value: number; standardUncertainty: number }) =>
   typeof value === 'number' ? { value, standardUncertainty: 0 } : value
 
-function tableOf(input: Input): Table {
+export function tableOf(input: Pick<Input, 'file' | 'columns'>): Table {
   if (input.file !== undefined) {
     const parsed = parseTable(readBytes(input.file, 'file'))
     if (!parsed.ok) throw badInput('file', parsed.message)

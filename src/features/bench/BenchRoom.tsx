@@ -138,7 +138,7 @@ function Room({ build }: { build: Build }) {
                 <RunEntry
                   key={r.id}
                   run={r}
-                  judgedBy={measuredBy(kindOf(build))}
+                  judgedBy={measuredBy(kindOf(build)).id}
                   result={results.get(r.id)}
                   chosen={r.id === run.id}
                   onChoose={() => choose(r.id)}

@@ -35,7 +35,7 @@ function Repeats({
   results: ReadonlyMap<string, RunResult>
 }) {
   const shown = useShown()
-  const judgedBy = measuredBy(kindOf(build))
+  const { id: judgedBy } = measuredBy(kindOf(build))
   const own = measuredFigure(measured, judgedBy)
   const others = runs.flatMap((r) => {
     const result = results.get(r.id)

@@ -3,7 +3,14 @@ import { Box, Flex } from '@chakra-ui/react'
 import { memo, useMemo } from 'react'
 import { poolRuns } from '../../core/bench'
 import { PhysicsError } from '../../core/errors'
-import { kindOf, type Build, type MachineCurves, type MachinePredicted, type Project } from '../../project/document'
+import {
+  kindOf,
+  measuredBy,
+  type Build,
+  type MachineCurves,
+  type MachinePredicted,
+  type Project,
+} from '../../project/document'
 import { measuredFigure, type MeasuredRun } from '../../project/measuring'
 import { OriginMark, color } from '../../ui'
 import { CardFrame } from './CardFrame'
@@ -92,7 +99,7 @@ export const BuildCard = memo(function BuildCard({
   const { judgedBy, besides } = kindOf(build)
   const predicted = useMemo(() => cardPrediction(build, ambient), [build, ambient])
   const done = results.flatMap((r) => (r.status === 'done' ? [r.measured] : []))
-  const figures = done.flatMap((m) => measuredFigure(m, judgedBy) ?? [])
+  const figures = done.flatMap((m) => measuredFigure(m, measuredBy(kindOf(build)).id) ?? [])
   const foreseen = predicted?.figures.find((f) => f.id === judgedBy)
   const pooled =
     figures.length > 0

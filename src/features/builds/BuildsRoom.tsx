@@ -92,7 +92,7 @@ function Family({ machineId }: { machineId: string }) {
   const peak = (build: Build) =>
     Math.max(
       ...resultsOf(build.id).map((r) =>
-        r.status === 'done' ? (measuredFigure(r.measured, measuredBy(kindOf(build)))?.value ?? -1) : -1,
+        r.status === 'done' ? (measuredFigure(r.measured, measuredBy(kindOf(build)).id)?.value ?? -1) : -1,
       ),
       -1,
     )

@@ -2,7 +2,7 @@
 import { Box, Grid } from '@chakra-ui/react'
 import Link from 'next/link'
 import { compareBuilds, type ComparedSide, type Comparison } from '../../project/compare'
-import { kindOf, type Build, type Project, type Run } from '../../project/document'
+import { kindOf, measuredBy, type Build, type Project, type Run } from '../../project/document'
 import { useProject } from '../../store'
 import { LinkButton, SectionTitle } from '../../ui'
 import { comparedRuns, useShown, type RunResult } from '../shared'
@@ -80,7 +80,7 @@ export default function WhatTheyTaught({
               {s.comparison.difference.difference >= 0 ? '+' : ''}
               {shown.text(
                 s.comparison.difference.difference,
-                kindOf(s.build).judgedKind,
+                measuredBy(kindOf(s.build)).kind,
                 Number.isFinite(s.comparison.difference.halfWidth95)
                   ? s.comparison.difference.halfWidth95 / 2
                   : undefined,

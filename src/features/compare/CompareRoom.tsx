@@ -42,8 +42,16 @@ function Room({ a, b, choices }: { a: Choice; b: Choice; choices: readonly Choic
         }
         middle={
           <>
-            <SectionTitle first>Power against speed, at the shaft</SectionTitle>
-            <ChartBlock {...chart} />
+            {chart.lines.some((l) => l.points.length > 0) ? (
+              <>
+                <SectionTitle first>Power against speed, at the shaft</SectionTitle>
+                <ChartBlock {...chart} />
+              </>
+            ) : (
+              <EmptyState title="Nothing of these turns">
+                They have no power over speed to lay over each other; what they push is set side by side in figures.
+              </EmptyState>
+            )}
           </>
         }
         right={

@@ -3,7 +3,7 @@ import { Box } from '@chakra-ui/react'
 import { poolRuns } from '../../core/bench'
 import { formatNumber } from '../../core/units'
 import { predictedDifference, type Comparison } from '../../project/compare'
-import { kindOf } from '../../project/document'
+import { kindOf, measuredBy } from '../../project/document'
 import { Advice, Figure } from '../../ui'
 import { figureWords, useShown } from '../shared'
 import { unfairWords } from '../../words'
@@ -12,7 +12,7 @@ import { SIDES, type Side } from './sides'
 export function Verdict({ sides, comparison }: { sides: readonly [Side, Side]; comparison: Comparison }) {
   const shown = useShown()
   const { difference, verdict, share, unfair } = comparison
-  const kind = kindOf(sides[0].build).judgedKind
+  const { kind } = measuredBy(kindOf(sides[0].build))
   const [a, b] = sides.map((s) => s.name)
   const interval = Number.isFinite(difference.halfWidth95)
     ? `${shown.text(difference.difference, kind)}, 95 % interval ${shown.text(difference.difference - difference.halfWidth95, kind)} to ${shown.text(difference.difference + difference.halfWidth95, kind)}`
@@ -55,14 +55,14 @@ export function Verdict({ sides, comparison }: { sides: readonly [Side, Side]; c
 /** What a side is judged by: the mean of its runs, or the prediction where it has none. */
 export function PeakFigures({ side, index }: { side: Side; index: number }) {
   const shown = useShown()
-  const { judgedBy, judgedKind } = kindOf(side.build)
-  const label = `${SIDES[index]} ${figureWords(judgedBy)}`
+  const by = measuredBy(kindOf(side.build))
+  const label = `${SIDES[index]} ${figureWords(by.id)}`
   const values = side.compared.runs.map((r) => ({
     value: r.value,
     standardUncertainty: r.standardUncertainty ?? 0,
     unit: '',
   }))
-  const foreseen = side.predicted?.figures.find((f) => f.id === judgedBy)
+  const foreseen = side.predicted?.figures.find((f) => f.id === by.id)
   if (values.length === 0)
     return foreseen ? (
       <Figure
@@ -77,7 +77,7 @@ export function PeakFigures({ side, index }: { side: Side; index: number }) {
     <Figure
       label={label}
       origin="measured"
-      {...shown.parts(mean.value, judgedKind, mean.standardUncertainty)}
+      {...shown.parts(mean.value, by.kind, mean.standardUncertainty)}
       sub={
         values.length > 1 ? `mean of ${values.length}; ± holds their spread and what the rig leaves unknown` : 'one run'
       }
@@ -99,7 +99,7 @@ export function Foreseen({ sides: [a, b] }: { sides: readonly [Side, Side] }) {
     <Figure
       label="B less A"
       origin="predicted"
-      {...shown.parts(difference, kindOf(a.build).judgedKind, standardUncertainty)}
+      {...shown.parts(difference, measuredBy(kindOf(a.build)).kind, standardUncertainty)}
       sub={`${share === null ? '' : `${share > 0 ? '+' : ''}${formatNumber(100 * share, 2)} %; `}what no drawing fixes is taken to be off alike in both`}
     />
   )

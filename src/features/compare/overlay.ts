@@ -1,7 +1,7 @@
 'use client'
 import { COVERAGE_95 } from '../../core/statistics'
 import { inRpm } from '../../core/units'
-import { kindOf, type MachineCurves, type MachinePredicted } from '../../project/document'
+import { kindOf, measuredBy, type MachineCurves, type MachinePredicted } from '../../project/document'
 import { measuredFigure } from '../../project/measuring'
 import { type ChartLine, type CurveChartProps } from '../../ui'
 import { type Shown } from '../shared'
@@ -58,9 +58,10 @@ export function overlay(sides: readonly Side[], shown: Shown): CurveChartProps {
   })
   const top = Math.max(...lines.flatMap((l) => l.points.map((q) => q.x)), 1)
   const peaks = (side: Side) => {
-    const { judgedBy, besides } = kindOf(side.build)
+    const { besides } = kindOf(side.build)
+    const { id } = measuredBy(kindOf(side.build))
     return side.done.flatMap(({ measured }) => {
-      const [peak, at] = [measuredFigure(measured, judgedBy), measuredFigure(measured, besides)]
+      const [peak, at] = [measuredFigure(measured, id), measuredFigure(measured, besides)]
       const y = (v: number) => shown.number(v, peak?.kind ?? 'power')
       return peak && at ? [{ x: inRpm(at.value), y: y(peak.value), e: 2 * y(peak.standardUncertainty) }] : []
     })

@@ -1,8 +1,8 @@
 import { differenceUncertainty, isShared } from '../../core/calibration'
-import { kindOf, type Build, type MachinePredicted } from '../document'
+import { kindOf, measuredBy, type Build, type MachinePredicted } from '../document'
 
 export interface PredictedDifference {
-  /** B less A of the figure that their kind is judged by, SI. */
+  /** B less A of the figure that runs of their kind are known by, SI. */
   readonly difference: number
   readonly standardUncertainty: number
   /** Share by which B exceeds A; null where A gives nothing. */
@@ -19,7 +19,7 @@ export function predictedDifference(
 ): PredictedDifference | null {
   const kind = kindOf(a.build)
   if (a.build.machine.family !== b.build.machine.family) return null
-  const [of, to] = [a, b].map(({ predicted }) => predicted.figures.find((f) => f.id === kind.judgedBy))
+  const [of, to] = [a, b].map(({ predicted }) => predicted.figures.find((f) => f.id === measuredBy(kind).id))
   if (!of || !to) return null
   const [ca, cb] = [a, b].map(({ build }) => kind.coefficients(build.machine))
   return {

@@ -100,8 +100,8 @@ export interface MachineKind<M extends Machine = Machine, P extends MachinePredi
   readonly judgedBy: string
   /** It is pushed by its own jet: a stand can weigh the push. */
   readonly pushes?: boolean
-  /** Code of the figure that a run of it is known by; `judgedBy` where left out. */
-  readonly measuredBy?: string
+  /** The figure that a run of it is known by, where that is not what it is judged by: nobody measures a distance on a stand. */
+  readonly measuredBy?: { readonly id: string; readonly kind: QuantityKind }
   readonly judgedKind: QuantityKind
   /** The figure that stands beside it in short. */
   readonly besides: string

@@ -1,5 +1,9 @@
 import type { MachineKind } from './contract'
 
-/** Code of the figure that runs of a kind are known by. */
-export const measuredBy = ({ judgedBy, measuredBy: own }: Pick<MachineKind, 'judgedBy' | 'measuredBy'>): string =>
-  own ?? judgedBy
+/** The figure that runs of a kind are known by. */
+export const measuredBy = ({
+  judgedBy,
+  judgedKind,
+  measuredBy: own,
+}: Pick<MachineKind, 'judgedBy' | 'judgedKind' | 'measuredBy'>): NonNullable<MachineKind['measuredBy']> =>
+  own ?? { id: judgedBy, kind: judgedKind }

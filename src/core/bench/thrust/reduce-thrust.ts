@@ -1,7 +1,9 @@
 import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
-import { linearLeastSquares, mean, median, varianceOf, type Measured } from '../../statistics'
-import { standReads, type Ring } from './stand-response'
+import { mean, median, varianceOf, type Measured } from '../../statistics'
+import { ringOf, startOf } from './opening'
+import { noiseOf, smoothed, zeroOf } from './quiet'
+import type { Ring } from './stand-response'
 
 /** Force against time, time rising. A pull counts as a push the other way. */
 export interface ForceTrace {
@@ -56,30 +58,8 @@ const STEADY_SHARE = 0.1
 const MOST_LEFT_OF_RING = 0.1
 /** Share of the thrust at which its push counts as over. */
 const LAST_SHARE = 0.05
-/** The push in its first part is a polynomial of this degree. */
-const DEGREE = 3
-/** A ring beyond this share of the rows' rate, or damped more than this, cannot be told from the push. */
-const MOST_RING = 0.3
-const MOST_DAMPED = 0.3
 
 const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
-
-/** Noise from one row to the next, as a standard deviation; at least what rounding makes of it. */
-function noiseOf(force: readonly number[]): number {
-  const steps = force.slice(1).map((f, i) => Math.abs(f - force[i]))
-  const least = Math.min(...steps.filter((s) => s > 0))
-  return Math.max((1.4826 * median(steps)) / Math.SQRT2, (Number.isFinite(least) ? least : 0) / Math.sqrt(12))
-}
-
-/** Mean over a window as wide as a time round each row, by running sums. */
-function smoothed(time: readonly number[], force: readonly number[], widthS: number): number[] {
-  let [from, to, sum] = [0, 0, 0]
-  return time.map((t) => {
-    while (to < time.length && time[to] <= t + widthS / 2) sum += force[to++]
-    while (time[from] < t - widthS / 2) sum -= force[from++]
-    return sum / Math.max(1, to - from)
-  })
-}
 
 /** Where the push begins and ends, as rows, by what stands over the noise. */
 function pushRows(time: readonly number[], over: readonly number[], noise: number, widthS: number): [number, number] {
@@ -91,180 +71,6 @@ function pushRows(time: readonly number[], over: readonly number[], noise: numbe
   let last = slow.length - 1
   while (last > first && slow[last] < gone) last--
   return [first, last]
-}
-
-interface Zero {
-  readonly at: (timeS: number) => number
-  readonly drift: number
-  readonly fit: ReturnType<typeof linearLeastSquares>
-  readonly middleS: number
-  /** Variance of the quiet noise over white noise of the same size: what slow noise adds. */
-  readonly slowness: number
-  readonly noise: number
-  readonly sides: 1 | 2
-}
-
-/** Zero and its drift from the quiet parts; their covariance as wide as the quiet parts' slow noise asks for. */
-function zeroOf(time: readonly number[], force: readonly number[], quiet: readonly number[], sides: 1 | 2): Zero {
-  const middleS = mean(quiet.map((i) => time[i]))
-  const rows = quiet.map((i) => [1, time[i] - middleS])
-  const fit = linearLeastSquares(
-    rows,
-    quiet.map((i) => force[i]),
-    quiet.map(() => 1),
-    'residual',
-  )
-  if (fit.status !== 'fitted')
-    throw fault(
-      'NO_ZERO',
-      'The quiet part of the recording has no zero line.',
-      'Record a second before the valve opens.',
-    )
-  const [a, b] = fit.parameters
-  const left = quiet.map((i, k) => force[i] - a - b * rows[k][1])
-  const noise = Math.sqrt(fit.reducedChiSquare)
-  return { at: (t) => a + b * (t - middleS), drift: b, fit, middleS, slowness: slownessOf(left), noise, sides }
-}
-
-/** By how much a mean over noise scatters more than over white noise of the same size: its autocorrelations summed in pairs until a pair is no longer positive (Geyer 1992), wider where few independent values tell it. */
-function slownessOf(noise: readonly number[]): number {
-  const n = noise.length
-  const variance = noise.reduce((s, v) => s + v * v, 0) / n
-  if (!(variance > 0)) return 1
-  const rho = (lag: number) => {
-    let sum = 0
-    for (let i = 0; i + lag < n; i++) sum += noise[i] * noise[i + lag]
-    return sum / n / variance
-  }
-  let sum = 0
-  for (let lag = 1; lag + 1 < n / 2; lag += 2) {
-    const pair = rho(lag) + rho(lag + 1)
-    if (pair <= 0) break
-    sum += pair
-  }
-  const slow = Math.max(1, 1 + 2 * sum)
-  const independent = n / slow
-  return (slow * (independent + 5)) / Math.max(1, independent - 2)
-}
-
-/** Push of a degree behind a ring, fitted to its first part, and the sum of squares it leaves. */
-function startFit(tau: readonly number[], over: readonly number[], ring: Ring | null, degree: number) {
-  const rows = tau.map((t) =>
-    Array.from({ length: degree + 1 }, (_, k) => (ring ? standReads(k, t, ring) : t > 0 ? t ** k : 0)),
-  )
-  const fit = linearLeastSquares(
-    rows,
-    over,
-    tau.map(() => 1),
-    'residual',
-  )
-  return { fit, left: fit.status === 'fitted' ? fit.reducedChiSquare * fit.degreesOfFreedom : Infinity }
-}
-
-/** The ring of the stand from the first part of the push, with the moment of opening; null where it does not ring, or too fast for the rows. */
-function ringOf(
-  time: readonly number[],
-  over: readonly number[],
-  opening: number,
-  windowS: number,
-  stepS: number,
-): { ring: Ring; openS: number } | null {
-  const rows = time.flatMap((t, i) => (t > opening - 4 * stepS && t < opening + windowS ? [i] : []))
-  const at = (openS: number) => rows.map((i) => time[i] - openS)
-  const read = rows.map((i) => over[i])
-  if (rows.length < 16) return null
-  const left = (openS: number, ring: Ring | null) => startFit(at(openS), read, ring, DEGREE).left
-  const plain = left(opening, null)
-  // a grid first, then ever finer steps round the best
-  const lowest = 1.5 / windowS
-  const highest = MOST_RING / stepS
-  let best = { openS: opening, f: NaN, zeta: NaN, left: Infinity }
-  for (let f = lowest; f < highest; f *= 1.06)
-    for (const zeta of [0.02, 0.08, 0.25])
-      for (const shift of [0, -1, -2]) {
-        const openS = opening + shift * stepS
-        const l = left(openS, { frequencyHz: f, dampingRatio: zeta })
-        if (l < best.left) best = { openS, f, zeta, left: l }
-      }
-  if (!Number.isFinite(best.left)) return null
-  let step = 1
-  for (let round = 0; round < 60; round++) {
-    const before = best.left
-    for (const [df, dz, dt] of [
-      [0.04, 0, 0],
-      [-0.04, 0, 0],
-      [0, 0.3, 0],
-      [0, -0.3, 0],
-      [0, 0, 1],
-      [0, 0, -1],
-    ]) {
-      const tried = {
-        f: best.f * (1 + df * step),
-        zeta: Math.min(0.7, Math.max(0.002, best.zeta * (1 + dz * step))),
-        openS: best.openS + dt * step * stepS,
-      }
-      if (tried.openS > opening + stepS || tried.openS < opening - 4 * stepS) continue
-      const l = left(tried.openS, { frequencyHz: tried.f, dampingRatio: tried.zeta })
-      if (l < best.left) best = { ...tried, left: l }
-    }
-    if (best.left === before) step /= 2
-    if (step < 1e-3) break
-  }
-  // three more numbers must explain far more than three more numbers would by chance
-  const free = rows.length - DEGREE - 4
-  if (best.zeta > MOST_DAMPED || best.f > highest || free < 4 || (plain - best.left) / 3 < 12 * (best.left / free))
-    return null
-  return { ring: { frequencyHz: best.f, dampingRatio: best.zeta }, openS: best.openS }
-}
-
-/** Thrust at the opening from the first part of the push, by a polynomial behind the stand's ring; its uncertainty with that of opening and ring, and with what one degree less would say. */
-function startOf(
-  time: readonly number[],
-  over: readonly number[],
-  { openS, ring }: { openS: number; ring: Ring | null },
-  windowS: number,
-  stepS: number,
-): { valueN: number; standardUncertaintyN: number; push: (timeS: number) => number } {
-  const last = openS + windowS
-  // a stiff stand has jumped between two rows: those beside the jump belong to neither side
-  const rows = time.flatMap((t, i) => (t > openS + (ring ? -4 : 2) * stepS && t < last ? [i] : []))
-  const read = rows.map((i) => over[i])
-  const degree = ring ? DEGREE : DEGREE - 1
-  const model = (p: readonly number[], degree: number) => (t: number, open: number, r: Ring | null) =>
-    p.slice(0, degree + 1).reduce((sum, c, k) => sum + c * (r ? standReads(k, t - open, r) : (t - open) ** k), 0)
-  const at = (open: number) => rows.map((i) => time[i] - open)
-  const [own, less] = [degree, degree - 1].map((d) => startFit(at(openS), read, ring, d).fit)
-  if (own.status !== 'fitted')
-    return { valueN: Math.max(...read), standardUncertaintyN: Math.max(...read) / 4, push: () => Math.max(...read) }
-  const p = own.parameters
-  const reads = model(p, degree)
-  const [dt, df, dz] = [0.05 * stepS, ring ? 1e-3 * ring.frequencyHz : 0, 1e-3]
-  const jacobian = rows.map((i) => {
-    const t = time[i]
-    const here = reads(t, openS, ring)
-    const basis = p.map((_, k) => (ring ? standReads(k, t - openS, ring) : (t - openS) ** k))
-    if (!ring) return basis
-    return [
-      ...basis,
-      (reads(t, openS + dt, ring) - here) / dt,
-      (reads(t, openS, { ...ring, frequencyHz: ring.frequencyHz + df }) - here) / df,
-      (reads(t, openS, { ...ring, dampingRatio: ring.dampingRatio + dz }) - here) / dz,
-    ]
-  })
-  const whole = linearLeastSquares(
-    jacobian,
-    rows.map((i) => over[i] - reads(time[i], openS, ring)),
-    rows.map(() => 1),
-    'residual',
-  )
-  const fromFit = whole.status === 'fitted' ? Math.sqrt(whole.covariance[0][0]) : Math.abs(p[0]) / 4
-  const fromDegree = less.status === 'fitted' ? Math.abs(p[0] - less.parameters[0]) / 8 : 0
-  const fromOpening = ring ? 0 : (Math.abs(p[1]) * stepS) / Math.sqrt(6)
-  return {
-    valueN: p[0],
-    standardUncertaintyN: Math.hypot(fromFit, fromDegree, fromOpening),
-    push: (t) => model(p, degree)(t, openS, null),
-  }
 }
 
 /** Trapezoids under rows, and what a unit of the zero line's two numbers adds. */

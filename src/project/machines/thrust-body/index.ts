@@ -160,7 +160,7 @@ export const thrustBody: MachineKind<ThrustBody, ThrustPredicted> = {
   }),
   judgedBy: 'distance',
   pushes: true,
-  measuredBy: 'impulse',
+  measuredBy: { id: 'impulse', kind: 'impulse' },
   judgedKind: 'length',
   besides: 'topSpeed',
 }

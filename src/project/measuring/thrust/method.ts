@@ -2,7 +2,7 @@ import { reduceThrust, type ThrustReduction, type ThrustSettings } from '../../.
 import { mapForce } from '../../recording/map-force'
 import { kindOf } from '../../machines/registry'
 import type { TableMapping } from '../../validation/schema'
-import type { Conditions, MeasuredRun, Method } from '../contract'
+import type { Conditions, Method } from '../contract'
 import { InputFault } from '../input-fault'
 
 export interface ThrustConditions extends Conditions {
@@ -12,8 +12,6 @@ export interface ThrustConditions extends Conditions {
   /** Of the run's room: what comes off an absolute pressure. */
   readonly roomPaAbs: number
 }
-
-export type ThrustRun = MeasuredRun<ThrustReduction>
 
 /** Thrust, impulse and run time of a body that a load cell holds while its jet pushes. */
 export const thrust: Method<ThrustConditions, ThrustReduction> = {
