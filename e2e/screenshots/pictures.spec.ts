@@ -19,7 +19,7 @@ const PICTURES: [string, string, 'light' | 'dark', string | null][] = [
   ['sheet', '/make/sheet?build=spindle-4', 'light', null],
   ['shaft', '/build?build=spindle-4&station=shaft', 'light', null],
   ['bench', '/bench?build=spindle-3', 'light', null],
-  ['bench-dark', '/bench?build=spindle-twin&run=run-spindle-twin-2', 'dark', null],
+  ['stand-dark', '/bench?build=glider-1&run=run-glider-1-1', 'dark', null],
   ['compare', '/compare?a=spindle-2&b=spindle-3', 'light', null],
 ]
 
