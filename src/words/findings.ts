@@ -201,6 +201,16 @@ const RUNS: Readonly<Record<string, Sentences>> = {
     why: WRONG_FIGURE,
     mend: fitWords(fit),
   }),
+  'thrust-beyond-air': ({ thrustN, mostN }) => ({
+    what: `${q('force', thrustN)} is more than air of this pressure can push through this throat, even without losses and a fifth wider (${q('force', mostN)}).`,
+    why: 'Such a run is of another pressure, another throat, or a cell that reads too much.',
+    mend: 'Look at the pressure held and the unit of the force, hang the known weight again, measure the throat with a pin.',
+  }),
+  'impulse-beyond-air': ({ impulseNs, mostNs }) => ({
+    what: `${digits(impulseNs)} N·s is more than all air of the vessel gives at its full speed (${digits(mostNs)} N·s).`,
+    why: 'Air went on coming in, the vessel is larger, the pressure was higher, or the cell reads too much.',
+    mend: 'Look at the pressure held, the vessel’s volume and the span of the cell; shut the supply before the valve opens.',
+  }),
   'drag-far': ({ dragNm, times }) => ({
     what: `The drag found in coasting, ${q('torque', dragNm)} half-way, is ${digits(times)} times what bearings and air explain.`,
     why: 'Something rubs, a belt grips, or the air was not shut while it was read as coasting.',

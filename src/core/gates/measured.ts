@@ -78,7 +78,15 @@ export function fittingFigure(read: ReadAs, measuredOverExpected: number): Fit |
 const FAR = { above: 3, below: 1 / 6, drag: 12 } as const
 
 /** Ids of findings after which a run has no verdict: its figures are not of this machine on this air. */
-const NO_VERDICT = new Set(['power-beyond-air', 'speed-beyond-jet', 'torque-beyond-jet', 'no-figure', 'drag-far'])
+const NO_VERDICT = new Set([
+  'power-beyond-air',
+  'speed-beyond-jet',
+  'torque-beyond-jet',
+  'no-figure',
+  'drag-far',
+  'thrust-beyond-air',
+  'impulse-beyond-air',
+])
 
 /** A run whose figures are possible: only then may it be compared or judged. */
 export const possibleRun = (findings: readonly Finding[]): boolean => !findings.some((f) => NO_VERDICT.has(f.id))

@@ -41,8 +41,9 @@ export function judgeRun(
   predicted: MachinePredicted | null = predictionOfRun(build, run),
 ): JudgedRun {
   const { judge } = kindOf(build)
-  if (!predicted || !judge || rig.kind !== 'inertia') return UNJUDGED
-  const findings = judge(build, run, measured, readAs(rig, mainMeasurement(run)), predicted)
+  if (!predicted || !judge) return UNJUDGED
+  const read = rig.kind === 'inertia' ? readAs(rig, mainMeasurement(run)) : null
+  const findings = judge(build, run, measured, read, predicted)
   return { findings, possible: possibleRun(findings) }
 }
 

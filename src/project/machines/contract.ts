@@ -95,7 +95,13 @@ export interface MachineKind<M extends Machine = Machine, P extends MachinePredi
   /** Polar inertia of all that turns, kg m2; left out where nothing does. */
   turning?(machine: M): { readonly value: number; readonly standardUncertainty: number }
   /** What of a measured run cannot be, held against what its air can give. Left out where nothing is known to hold it against. */
-  judge?(build: BuildOf<M>, run: RunConditions, measured: MeasuredRun, read: ReadAs, predicted: P): readonly Finding[]
+  judge?(
+    build: BuildOf<M>,
+    run: RunConditions,
+    measured: MeasuredRun,
+    read: ReadAs | null,
+    predicted: P,
+  ): readonly Finding[]
   /** The figure that versions are judged by. */
   readonly judgedBy: string
   /** It is pushed by its own jet: a stand can weigh the push. */

@@ -20,7 +20,7 @@ export function judgeRotating(
   _build: BuildOf<RotatingMachine>,
   { ambient }: RunConditions,
   measured: MeasuredRun,
-  read: ReadAs,
+  read: ReadAs | null,
   { prediction, input }: RotatingPredicted,
 ): Finding[] {
   const figure = (id: string, unit: string) => {
@@ -32,7 +32,7 @@ export function judgeRotating(
     figure('stallTorqueNm', 'N·m'),
     figure('freeSpeedRadPerS', 'rad/s'),
   ]
-  if (!peakPower || !stallTorque || !freeSpeed) return []
+  if (!read || !peakPower || !stallTorque || !freeSpeed) return []
   const { point, nozzle, summary, air } = prediction
   const flow = Math.max(point.massFlowKgPerS, air.massFlowKgPerS)
   const perKg =

@@ -1,6 +1,7 @@
 import { makeDemo } from '../demo'
 import { kindOf, measuredBy, type Measurement, type Project } from '../document'
 import { projectSchema } from '../validation/schema'
+import { judgeIn } from '../compare'
 import { parseTable } from '../recording'
 import { METHOD_IDS, measurementInputs, methodOf } from '.'
 
@@ -72,4 +73,16 @@ test('a new stand and a fresh measurement on it are what a document takes', () =
   expect(projectSchema.safeParse(p).error?.issues ?? []).toEqual([])
   p.runs[0].measurements[0].settings = methodOf('inertia').freshSettings().settings as never
   expect(projectSchema.safeParse(p).success).toBe(false)
+})
+
+test('a push that no air can give is told from one that can: the demo’s is possible, ten times of it is not', () => {
+  const own = inputs()
+  const table = parseTable(recordings.get(measurement.recordingId ?? '') ?? new Uint8Array())
+  if (!table.ok || !own) throw new Error('the demo’s recording can be read')
+  const measured = methodOf('thrust').reduce({ kind: 'table', table: table.table }, own.conditions)
+  expect(judgeIn(project, glider, run, measured)).toEqual({ findings: [], possible: true })
+  const wrong = { ...measured, figures: measured.figures.map((f) => ({ ...f, value: 10 * f.value })) }
+  const judged = judgeIn(project, glider, run, wrong)
+  expect(judged.possible).toBe(false)
+  expect(judged.findings.map((f) => f.id)).toEqual(['thrust-beyond-air', 'impulse-beyond-air'])
 })

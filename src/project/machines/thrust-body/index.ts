@@ -9,10 +9,12 @@ import {
   type ThrustInput,
   type ThrustPrediction,
 } from '../../../core/prediction'
+import { pushFindings } from '../../../core/gates'
 import { reviewThrust } from '../../../core/safety'
 import { bearingClass } from '../../../core/turbine'
 import { atSteadyPressure, thrustInput } from '../../document/build-input'
 import { printedNozzle } from '../../parts/parts-input'
+import { measuredFigure } from '../../measuring/contract'
 import type { Working } from '../../../core/working'
 import type { MachineFigure, MachineKind, MachinePredicted } from '../contract'
 import type { MachineOfKind } from '../document-types'
@@ -146,6 +148,20 @@ export const thrustBody: MachineKind<ThrustBody, ThrustPredicted> = {
     const held = atSteadyPressure(input, gaugePressurePa, givenTemperature(input.supply, ambient))
     const { air, nozzle } = predictThrust(held)
     return reviewThrust(held, air, nozzle).state
+  },
+  judge: ({ machine, supply }, { ambient, gaugePressurePa }, measured, _read, { air }) => {
+    const [thrust, impulse] = ['thrust', 'impulse'].map((id) => measuredFigure(measured, id))
+    if (!thrust || !impulse) return []
+    return pushFindings(
+      { thrust: { ...thrust, unit: 'N' }, impulse: { ...impulse, unit: 'N·s' } },
+      {
+        nozzlePaAbs: gaugePressurePa + ambient.absolutePressurePa,
+        temperatureK: air.temperatureK,
+        roomPaAbs: ambient.absolutePressurePa,
+        throatAreaM2: (Math.PI / 4) * machine.nozzle.throatDiameterM ** 2 * machine.nozzle.count,
+        volumeM3: supply.kind === 'vessel' ? supply.volumeM3 : null,
+      },
+    )
   },
   parts: ({ machine, making }, gauge) => ({
     machine: { family: 'thrust-body' },

@@ -9,7 +9,7 @@ import type { MeasuredProps } from '../contract'
 const APART = 2
 
 /** Thrust, impulse and run time of a push, set against what was predicted. */
-export function ThrustFigures({ run, measured, predicted }: MeasuredProps & { readonly possible: boolean }) {
+export function ThrustFigures({ run, measured, predicted, possible }: MeasuredProps & { readonly possible: boolean }) {
   const shown = useShown()
   const [working, setWorking] = useState<ThrustWorkingId | null>(null)
   const r = measured.detail as ThrustReduction
@@ -61,7 +61,7 @@ export function ThrustFigures({ run, measured, predicted }: MeasuredProps & { re
           {...shown.parts(impulse.value, 'impulse', impulse.standardUncertainty)}
         />
       )}
-      {off !== undefined && Math.abs(off) > APART && (
+      {possible && off !== undefined && Math.abs(off) > APART && (
         <Advice tone="advice" title={off < 0 ? 'Less push than predicted' : 'More push than predicted'}>
           {off < 0
             ? 'The flow or the jet’s speed is less than the nozzle’s coefficients say: a burr in the throat, a leak before it, a hose or valve that chokes first, or less pressure than was read. Weigh the jet by itself to tell flow from speed.'
