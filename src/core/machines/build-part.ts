@@ -38,7 +38,7 @@ export function isWatertight(triangles: Uint32Array): boolean {
 }
 
 /** Only the positions, with vertices that the library keeps apart merged as it says they may be. */
-function mergedMesh(solid: Manifold): { vertices: Float32Array; triangles: Uint32Array } {
+function mergedMesh(solid: Manifold): Mesh {
   const mesh = solid.getMesh()
   const count = mesh.vertProperties.length / mesh.numProp
   const map = Uint32Array.from({ length: count }, (_, i) => i)
@@ -53,7 +53,27 @@ function mergedMesh(solid: Manifold): { vertices: Float32Array; triangles: Uint3
     }
     return fresh[to]
   })
-  return { vertices: Float32Array.from(points), triangles }
+  return welded({ vertices: Float32Array.from(points), triangles })
+}
+
+/** Corners that single precision puts in one place made one, and what has no width left out: where that leaves every edge closed. */
+export function welded(mesh: Mesh): Mesh {
+  const { vertices } = mesh
+  const places = new Map<string, number>()
+  const first = Uint32Array.from({ length: vertices.length / 3 }, (_, i) => {
+    const key = `${vertices[3 * i]} ${vertices[3 * i + 1]} ${vertices[3 * i + 2]}`
+    const known = places.get(key) ?? i
+    places.set(key, known)
+    return known
+  })
+  if (places.size === first.length) return mesh
+  const kept: number[] = []
+  for (let i = 0; i < mesh.triangles.length; i += 3) {
+    const [a, b, c] = [0, 1, 2].map((k) => first[mesh.triangles[i + k]])
+    if (a !== b && b !== c && c !== a) kept.push(a, b, c)
+  }
+  const triangles = Uint32Array.from(kept)
+  return isWatertight(triangles) ? { vertices, triangles } : mesh
 }
 
 /** The largest body alone: crumbs that a cut leaves behind are no part of it. */
