@@ -2,7 +2,8 @@ import Module from 'manifold-3d'
 import type { PartsInput, PartName } from '../src/core/machines'
 import { inspectPart, type ThinSpot } from '../src/core/geometry/solids'
 import { buildPart, type PartMesh } from '../src/core/machines/build-part'
-import { checkAssembly, checkOrder, type AssemblyCheck } from '../src/core/machines/check-assembly'
+import { checkAssembly, type AssemblyCheck } from '../src/core/machines/check-assembly'
+import { checkOrder } from '../src/core/machines/check-order'
 
 /** The mesh-boolean library in plain Node. */
 export async function handlePart(

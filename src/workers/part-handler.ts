@@ -3,7 +3,8 @@ import type { Fits } from '../core/geometry'
 import { inspectPart, type Mesh, type ThinSpot } from '../core/geometry/solids'
 import type { PartsInput, PartName } from '../core/machines'
 import { buildPart, type PartMesh } from '../core/machines/build-part'
-import { checkAssembly, checkOrder, type AssemblyCheck } from '../core/machines/check-assembly'
+import { checkAssembly, type AssemblyCheck } from '../core/machines/check-assembly'
+import { checkOrder } from '../core/machines/check-order'
 import { layDown, printPlan, type Lying, type PartOfSet, type PrintPlan, type PrintSettings } from '../core/printing'
 
 export type PartRequest =

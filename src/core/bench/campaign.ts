@@ -5,6 +5,7 @@ import { angleOfPulses } from './angle-trace'
 import { angleOfCounts } from './counter'
 import { CLOCK_SCALE, reduceInertia, type InertiaReduction } from './reduce-inertia'
 import type { InertiaRig } from './rig'
+import { tally, type TallyRow } from './tally'
 import { encoderCounts, pulseTimes, simulateSpinUp, type SpinUpTruth } from './simulate-inertia'
 
 /** What goes wrong, or not, in a set of simulated runs. */
@@ -22,18 +23,7 @@ export type CampaignCondition = (typeof CAMPAIGN_CONDITIONS)[number]
 export const CAMPAIGN_FIGURES = ['stallTorque', 'peakShaftPower', 'peakBladePower', 'freeSpeed'] as const
 export type CampaignFigure = (typeof CAMPAIGN_FIGURES)[number]
 
-export interface CampaignRow {
-  readonly condition: CampaignCondition
-  readonly figure: CampaignFigure
-  readonly repeats: number
-  readonly refused: number
-  /** Share of the 95 % intervals that hold the truth. */
-  readonly held: number
-  /** Mean error over the mean standard uncertainty. */
-  readonly bias: number
-  /** Mean standard uncertainty over the truth. */
-  readonly relative: number
-}
+export type CampaignRow = TallyRow<CampaignCondition, CampaignFigure>
 
 /** Truth of one repeat: machines differ from run to run, so that no single case is tuned to. */
 function drawTruth(random: () => number): SpinUpTruth {
@@ -139,38 +129,17 @@ export function campaignRun(
   }
 }
 
-/** Many runs under one condition: how often the 95 % intervals hold the truth, and how far the mean lies off. */
-export function campaign(condition: CampaignCondition, repeats: number, firstSeed = 0): CampaignRow[] {
-  const sums = CAMPAIGN_FIGURES.map(() => ({ held: 0, error: 0, u: 0, relative: 0 }))
-  let refused = 0
-  for (let i = 0; i < repeats; i++) {
-    const { reduction, truth } = campaignRun(condition, firstSeed + i)
-    if (!reduction) {
-      refused++
-      continue
+/** Many runs under one condition, tallied. */
+export const campaign = (condition: CampaignCondition, repeats: number, firstSeed = 0): CampaignRow[] =>
+  tally(condition, CAMPAIGN_FIGURES, repeats, (i) => {
+    const { reduction: r, truth } = campaignRun(condition, firstSeed + i)
+    return {
+      truth,
+      found: r && {
+        stallTorque: r.stallTorque,
+        freeSpeed: r.freeSpeed,
+        peakShaftPower: r.peakShaftPower.power,
+        peakBladePower: r.peakBladePower.power,
+      },
     }
-    const found = {
-      stallTorque: reduction.stallTorque,
-      freeSpeed: reduction.freeSpeed,
-      peakShaftPower: reduction.peakShaftPower.power,
-      peakBladePower: reduction.peakBladePower.power,
-    }
-    CAMPAIGN_FIGURES.forEach((figure, j) => {
-      const { value, standardUncertainty: u } = found[figure]
-      sums[j].held += Math.abs(value - truth[figure]) <= 1.96 * u ? 1 : 0
-      sums[j].error += (value - truth[figure]) / u
-      sums[j].u += u
-      sums[j].relative += u / truth[figure]
-    })
-  }
-  const n = Math.max(1, repeats - refused)
-  return CAMPAIGN_FIGURES.map((figure, j) => ({
-    condition,
-    figure,
-    repeats,
-    refused,
-    held: sums[j].held / n,
-    bias: sums[j].error / n,
-    relative: sums[j].relative / n,
-  }))
-}
+  })

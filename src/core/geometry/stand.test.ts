@@ -92,3 +92,14 @@ test('an M3 nut is 5.5 mm across its flats (ISO 4032), its pocket wider by a fit
     expect(flats).toBeLessThan(2 * NUT.corner)
   }
 })
+
+test('a machine of a few centimetres: the hole lets a shaft through, few legs’ gaps do not make a tower of it', () => {
+  const tiny = standShape(ring(3, 9), 20, 15, { air: 200 })
+  expect(tiny.inner).toBeGreaterThanOrEqual(6)
+  expect(tiny.height).toBeLessThan(50)
+  // a wide one stands as high as its outlets ask for, and no higher than a standard screw makes it
+  const wide = standShape(ring(3, 50), 20, 15, { air: 6000 })
+  const way = (2 * Math.PI * wide.inner - 6 * STAND.leg) * (wide.height - STAND.base)
+  expect(way).toBeGreaterThan(1.29 * 6000)
+  expect(way).toBeLessThan(2 * 6000)
+})

@@ -4,7 +4,7 @@ import type { Point } from './point'
 
 /** Legs, base and ears of a stand, mm: radius of a leg, thickness of the base, depth of the pockets for nuts, radius of an ear, of the hole in it, of a bench screw's washer and of a screwdriver. */
 export const STAND = { leg: 4.7, base: 6, pocket: 3, ear: 7, hole: 2.75, washer: 5.5, driver: 4 } as const
-/** Least height: room below the machine for its air and for a spanner; room between what hangs below it and the bench, mm. */
+/** Least height: room below the machine for its air and the shaft's end; room between what hangs below it and the bench, mm. */
 const LEAST_HEIGHT = 20
 const OFF_BENCH = 3
 /** The way out between its legs is so much wider than the outlets above it. */
@@ -13,6 +13,8 @@ const AIR_ROOM = 1.3
 const END_OFF = 0.4
 /** Wall inside the legs, and from the legs to the washers on the ears, mm. */
 const INSIDE = 2
+/** The hole in the base lets the shaft's end through, as a radius, mm. */
+const LEAST_HOLE = 6
 const BESIDE_LEG = 1.5
 
 /** How far an ear may stand aside from its leg, radians, the nearest first. */
@@ -41,8 +43,9 @@ export function standShape(
   { air = 0, beyond = 0, clear = () => true }: { air?: number; beyond?: number; clear?: (ear: Point) => boolean } = {},
 ): StandShape {
   const out = screws.map((p) => Math.hypot(...p))
-  const inner = Math.min(...out) - STAND.leg - INSIDE
-  const between = 2 * Math.PI * inner - 2 * STAND.leg * screws.length
+  const inner = Math.max(LEAST_HOLE, Math.min(...out) - STAND.leg - INSIDE)
+  // legs that stand close together leave the air at least this
+  const between = Math.max(2 * inner, 2 * Math.PI * inner - 2 * STAND.leg * screws.length)
   const least = Math.max(LEAST_HEIGHT, below + OFF_BENCH, STAND.base + (AIR_ROOM * air) / between)
   const screw = screwLength(over + least - END_OFF)
   // more than four legs need no more than every other ear

@@ -2,19 +2,17 @@ import type { Manifold, ManifoldToplevel } from 'manifold-3d'
 import {
   isBought,
   posed,
-  waysOff,
   type Assembly,
   type Jet,
   type Placed,
   type Pose,
-  type Stage,
   type StatedGap,
   type Vec,
   type Way,
 } from '../geometry'
 import { SolidKit } from '../geometry/solids/toolkit'
 import { solidOf } from './build-part'
-import { assemblyOf, stagesOfMachine, type PartName, type PartsInput } from './parts'
+import { assemblyOf, type PartName, type PartsInput } from './parts'
 
 export type AssemblyCheckCode =
   /** Two bodies where one can be, mm3. */
@@ -63,14 +61,14 @@ const OFF = 0.06
 /** Angles that a turn is looked at in: no even share of it, so that blades stand differently each time. */
 const PHASES = Array.from({ length: 9 }, (_, k) => k * 43.7)
 
-interface Body {
+export interface Body {
   readonly name: string
   readonly placed: Placed<PartName>
   readonly solid: Manifold
 }
 
 const nameOf = ({ body }: Placed<PartName>): string => (isBought(body) ? body.code : body)
-const moved = (solid: Manifold, [x, y, z]: Vec, by: number, kit: SolidKit): Manifold =>
+export const moved = (solid: Manifold, [x, y, z]: Vec, by: number, kit: SolidKit): Manifold =>
   kit.placed(solid, [0, 0, 0], [x * by, y * by, z * by])
 
 /** Bodies of a machine in their places. The solid of each is made once. */
@@ -90,7 +88,7 @@ export function bodiesOf(
   })
 }
 
-const volumeOf = (kit: SolidKit, a: Manifold, b: Manifold): number => {
+export const volumeOf = (kit: SolidKit, a: Manifold, b: Manifold): number => {
   const [p, q] = [a.boundingBox(), b.boundingBox()]
   for (let k = 0; k < 3; k++) if (p.min[k] > q.max[k] || q.min[k] > p.max[k]) return 0
   return kit.common(a, b).volume()
@@ -324,56 +322,4 @@ export function checkAssembly(
 export function withBearingsAsMade<I extends PartsInput>(input: I): I {
   const { span, overhang } = assemblyOf(input)
   return span === null ? input : { ...input, spanM: span / 1000, overhangM: overhang / 1000 }
-}
-
-/** How far a body is drawn off before it counts as free, in steps that begin fine, mm. */
-const OFF_STEPS = [0.3, 1, 2.5, 5, 8, 12, 17, 24, 33, 45, 65, 100]
-/** What a thread or a push fit may hold, mm3. */
-const GRIP = 0.3
-
-/**
- * Whether every body can be put where it belongs with all that went on before it in its place: taken off again, along the shaft or back along its own way, it strikes nothing.
- * Error: looked at in steps; a body that has to be turned while it goes on counts as held.
- */
-export function checkOrder(
-  wasm: ManifoldToplevel,
-  input: PartsInput,
-  stages: readonly Stage<PartName>[] = stagesOfMachine(input),
-): AssemblyCheck[] {
-  const kit = new SolidKit(wasm)
-  try {
-    const made = new Map<string, Manifold>()
-    const comesOff = (group: readonly Body[], before: readonly Body[], ways: readonly Vec[]) =>
-      ways.some((way) =>
-        OFF_STEPS.every((by) =>
-          group.every((g) => {
-            const gone = moved(g.solid, way, by, kit)
-            return before.every((b) => volumeOf(kit, gone, b.solid) < GRIP)
-          }),
-        ),
-      )
-    const standing: Body[] = []
-    const found: AssemblyCheck[] = []
-    const look = (group: readonly Body[], before: readonly Body[], inUnit: boolean) => {
-      const fine = comesOff(group, before, waysOff(group[0].placed, inUnit))
-      found.push({ code: 'goes-on', of: group[0].name, found: fine ? 1 : 0, wanted: 1, fine })
-    }
-    for (const { steps, unit } of stages) {
-      const onBench: Body[] = []
-      for (const step of steps) {
-        // copies go on one after the other, each along its own way
-        for (const body of bodiesOf(kit, input, step, made)) {
-          look([body], unit ? onBench : standing, unit)
-          ;(unit ? onBench : standing).push(body)
-        }
-      }
-      if (unit) {
-        look(onBench, standing, false)
-        standing.push(...onBench)
-      }
-    }
-    return found
-  } finally {
-    kit.free()
-  }
 }

@@ -41,6 +41,12 @@ const STAND_SOLID: SolidSpec<PartsInput> = {
     const stand = standOf(input)
     if (!stand)
       throw refuse('NO_STAND', 'Nothing of this machine is screwed together.', 'Choose a part of its own set.')
+    if (stand.shape.legs.length < 3)
+      throw refuse(
+        'CROWDED',
+        'There is no room for the three screws that a stand needs legs under.',
+        'Take fewer jets or a smaller inlet bore, until the housing can be made.',
+      )
     return standSolid(kit, stand.shape, input.fits)
   },
 }

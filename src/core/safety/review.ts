@@ -147,24 +147,46 @@ export function safePressure(mostGaugePa: number, holds: (gaugePa: number) => bo
   return low * step >= 20_000 ? low * step : null
 }
 
+/** A caution that is acknowledged before a run. */
+export interface RunCaution {
+  readonly id: string
+  readonly title: string
+  readonly text: string
+  /** What it says of a machine of which nothing turns: a body that its jet pushes. */
+  readonly still?: { readonly title: string; readonly text: string }
+}
+
 /** The usual cautions of a run, each to be acknowledged. They defer to local codes and to the maker of each vessel. */
-export const RUN_CAUTIONS: readonly { readonly id: string; readonly title: string; readonly text: string }[] = [
+export const RUN_CAUTIONS: readonly RunCaution[] = [
   {
     id: 'fragments',
     title: 'Fragments',
     text: 'A guard that would stop a thrown blade stands between the rotor and everyone; nobody is in the plane of the rotor.',
+    still: {
+      title: 'Let go',
+      text: 'A line that would stop it ties the body to its stand; nobody is before or behind it.',
+    },
   },
   {
     id: 'pressure',
     title: 'Pressure',
     text: 'Vessel, hose and couplings are used within their makers’ limits and local codes; the hose is tied down; the shut-off is in reach.',
   },
-  { id: 'noise', title: 'Noise', text: 'Ears are covered: small air turbines are far above 85 dBA.' },
+  {
+    id: 'noise',
+    title: 'Noise',
+    text: 'Ears are covered: small air turbines are far above 85 dBA.',
+    still: { title: 'Noise', text: 'Ears are covered: a free jet is far above 85 dBA.' },
+  },
   { id: 'eyes', title: 'Eyes and skin', text: 'Eyes are covered; no jet points at skin, eyes or ears.' },
   {
     id: 'loose',
     title: 'Loose parts',
     text: 'Set screws, nozzle insert, marks and tape are fast; the rotor has been turned by hand and does not rub.',
+    still: {
+      title: 'Loose parts',
+      text: 'Nozzle insert, hose and the weights on the stand are fast; nothing light lies in the jet.',
+    },
   },
   {
     id: 'steps',

@@ -316,6 +316,16 @@ describe('cautions', () => {
     expect(onDone.mock.calls[0][2]).toBe(rigs()[0])
     expect(hazard('burst-speed')).toBeGreaterThan(hazard('free-speed'))
   })
+  test('of a body that its jet pushes they name no rotor, and ask as much', () => {
+    const target = build('glider-1')
+    const stand = rigs().find((r) => r.kind === 'thrust')
+    if (!target || !stand) throw new Error('the demo has both')
+    const at = { rig: stand, why: 'used last' }
+    show(store, <CautionsDialog build={target} rigs={[stand]} startRig={at} onDone={jest.fn()} onClose={jest.fn()} />)
+    expect(screen.getAllByRole('checkbox', { hidden: true })).toHaveLength(6)
+    expect(screen.getByText(/ties the body to its stand/)).toBeInTheDocument()
+    expect(screen.queryByText(/rotor|blade|turbine/)).not.toBeInTheDocument()
+  })
   test('a build that must not run asks for one acknowledgement more', () => {
     const target = build('spindle-4')
     if (!target || !isTurbine(target)) throw new Error('the demo has it')

@@ -14,7 +14,7 @@ import {
 import { measuredFigure, type MeasuredRun } from '../../project/measuring'
 import { OriginMark, color } from '../../ui'
 import { CardFrame } from './CardFrame'
-import { MachineGlyph, counted, useShown, type RunResult } from '../shared'
+import { MachineGlyph, counted, figureWords, useShown, type RunResult } from '../shared'
 
 /** The prediction of a build for a card; null where its figures allow none. */
 export function cardPrediction(build: Build, ambient: Project['ambient']): MachinePredicted | null {
@@ -116,6 +116,13 @@ export const BuildCard = memo(function BuildCard({
   const seconds = done.flatMap((m) => measuredFigure(m, besides) ?? [])
   const second = seconds[0] ?? predicted?.figures.find((f) => f.id === besides)
   const beside = seconds.length > 0 ? seconds.reduce((sum, f) => sum + f.value, 0) / seconds.length : second?.value
+  // what was foreseen does not stand under what was measured
+  const beneath =
+    pooled && seconds.length === 0
+      ? figureWords(measuredBy(kindOf(build)).id)
+      : second && beside !== undefined
+        ? shown.text(beside, second.kind)
+        : ''
   const state = pooled
     ? done.length === results.length
       ? counted(done.length, 'run')
@@ -134,14 +141,18 @@ export const BuildCard = memo(function BuildCard({
             {build.name}
           </Box>
           {figure && (
-            <Flex className="num" fontSize="sm" fontWeight="600" align="center" gap="1" whiteSpace="nowrap">
+            <Flex className="num" fontSize="sm" fontWeight="600" align="center" columnGap="1" wrap="wrap">
               <OriginMark origin={pooled ? 'measured' : 'predicted'} />
-              {figure.value}
-              {figure.uncertainty ? ` ±${figure.uncertainty}` : ''} {figure.unit}
+              <span>{figure.value}</span>
+              {/* a wide unit goes on the next line, inside the card */}
+              <Box as="span" whiteSpace="nowrap">
+                {figure.uncertainty ? `±${figure.uncertainty} ` : ''}
+                {figure.unit}
+              </Box>
             </Flex>
           )}
           <Box fontSize="xs" color="mute">
-            {second && beside !== undefined ? shown.text(beside, second.kind) : ''}
+            {beneath}
           </Box>
           <Box fontSize="xs" color="mute">
             {state}

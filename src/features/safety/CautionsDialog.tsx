@@ -77,6 +77,7 @@ export default function CautionsDialog({
     'fine',
   )
   const against = state === 'do not run'
+  const turns = kindOf(build).turning !== undefined
   const needed = [...RUN_CAUTIONS.map((c) => c.id), ...(against ? [OWN_JUDGEMENT] : [])]
   const all = needed.every((id) => ticked.has(id))
   const tick = (id: string) => (on: boolean) =>
@@ -115,8 +116,14 @@ export default function CautionsDialog({
         <Box>
           <SectionTitle first>Seen and done</SectionTitle>
           <Box as="ul">
-            {RUN_CAUTIONS.map((c) => (
-              <Tick key={c.id} {...c} ticked={ticked.has(c.id)} onTick={tick(c.id)} />
+            {RUN_CAUTIONS.map(({ id, still, ...turning }) => (
+              <Tick
+                key={id}
+                id={id}
+                {...(turns ? turning : (still ?? turning))}
+                ticked={ticked.has(id)}
+                onTick={tick(id)}
+              />
             ))}
             {against && (
               <Tick

@@ -183,12 +183,24 @@ export function makeDemo(): ProjectBundle {
     rigs: [...RIGS, STAND],
     notes: 'A shop-window display driven by air. All names and figures are made up.',
   }
-  const made = own.filter((b) => b.made)
+  const printed = own.filter((b) => b.made)
   const recordings = new Map<string, Uint8Array>()
-  made.forEach((build, i) => {
+  const keep = ({ run, recordingId, csv }: ReturnType<typeof makeRun>, fileName: string) => {
+    const bytes = new TextEncoder().encode(csv)
+    project.runs.push(run)
+    project.recordings.push({
+      id: recordingId,
+      fileName,
+      byteLength: bytes.length,
+      kind: 'table',
+      addedAt: run.takenAt,
+    })
+    recordings.set(recordingId, bytes)
+  }
+  printed.forEach((build, i) => {
     for (const repeat of [1, 2]) {
       const onMark = build.id === 'spindle-twin'
-      const { run, recordingId, csv } = makeRun(
+      const made = makeRun(
         {
           build,
           rig: RIGS[onMark ? 1 : 0],
@@ -199,31 +211,12 @@ export function makeDemo(): ProjectBundle {
         },
         project,
       )
-      const bytes = new TextEncoder().encode(csv)
-      project.runs.push(run)
-      project.recordings.push({
-        id: recordingId,
-        fileName: `${build.id}-run-${repeat}.csv`,
-        byteLength: bytes.length,
-        kind: 'table',
-        addedAt: run.takenAt,
-      })
-      recordings.set(recordingId, bytes)
+      keep(made, `${build.id}-run-${repeat}.csv`)
     }
   })
   const [glider] = gliders()
   for (const repeat of [1, 2]) {
-    const { run, recordingId, csv } = gliderRun(glider, project, repeat)
-    const bytes = new TextEncoder().encode(csv)
-    project.runs.push(run)
-    project.recordings.push({
-      id: recordingId,
-      fileName: `${glider.id}-run-${repeat}.csv`,
-      byteLength: bytes.length,
-      kind: 'table',
-      addedAt: run.takenAt,
-    })
-    recordings.set(recordingId, bytes)
+    keep(gliderRun(glider, project, repeat), `${glider.id}-run-${repeat}.csv`)
   }
   return { project, recordings }
 }

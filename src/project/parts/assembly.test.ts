@@ -14,7 +14,8 @@ import {
   type PartsInput,
 } from '../../core/machines'
 import { buildPart, solidOf } from '../../core/machines/build-part'
-import { checkAssembly, checkOrder, withBearingsAsMade } from '../../core/machines/check-assembly'
+import { checkAssembly, withBearingsAsMade } from '../../core/machines/check-assembly'
+import { checkOrder } from '../../core/machines/check-order'
 import { makeDemo } from '../demo'
 import { isTurbine, newBuild } from '../document'
 import { variedBuilds } from '../document/varied-builds'

@@ -1,4 +1,5 @@
-import { COVERAGE_95, normalDraw, seededRandom } from '../../statistics'
+import { normalDraw, seededRandom } from '../../statistics'
+import { tally } from '../tally'
 import { reduceThrust, type ThrustReduction } from './reduce-thrust'
 import { bottleEnds, simulateStand, trueThrust, type PushTruth } from './simulate-thrust'
 
@@ -6,17 +7,6 @@ import { bottleEnds, simulateStand, trueThrust, type PushTruth } from './simulat
 export const THRUST_CONDITIONS = ['bottle', 'regulated', 'rings', 'drifts', 'wind', 'span to 1 %'] as const
 export type ThrustCondition = (typeof THRUST_CONDITIONS)[number]
 export const THRUST_FIGURES = ['thrust', 'impulse', 'runTime'] as const
-
-export interface ThrustRow {
-  readonly condition: ThrustCondition
-  readonly figure: (typeof THRUST_FIGURES)[number]
-  readonly repeats: number
-  readonly refused: number
-  /** Share of the 95 % intervals that hold the truth; mean error over the standard uncertainty; mean standard uncertainty over the truth. */
-  readonly held: number
-  readonly bias: number
-  readonly relative: number
-}
 
 /** One simulated run, reduced as a maker's would be; null where it is refused. */
 export function thrustRun(
@@ -60,31 +50,9 @@ export function thrustRun(
   }
 }
 
-/** Many runs under one condition: how often the 95 % intervals hold the truth, and how far the mean lies off. */
-export function thrustCampaign(condition: ThrustCondition, repeats: number, firstSeed = 0): ThrustRow[] {
-  const sums = THRUST_FIGURES.map(() => ({ held: 0, error: 0, relative: 0 }))
-  let refused = 0
-  for (let i = 0; i < repeats; i++) {
-    const { reduction, truth } = thrustRun(condition, firstSeed + i)
-    if (!reduction) {
-      refused++
-      continue
-    }
-    THRUST_FIGURES.forEach((figure, j) => {
-      const { value, standardUncertainty: u } = reduction[figure]
-      sums[j].held += Math.abs(value - truth[figure]) <= COVERAGE_95 * u ? 1 : 0
-      sums[j].error += (value - truth[figure]) / u
-      sums[j].relative += u / truth[figure]
-    })
-  }
-  const n = Math.max(1, repeats - refused)
-  return THRUST_FIGURES.map((figure, j) => ({
-    condition,
-    figure,
-    repeats,
-    refused,
-    held: sums[j].held / n,
-    bias: sums[j].error / n,
-    relative: sums[j].relative / n,
-  }))
-}
+/** Many runs under one condition, tallied. */
+export const thrustCampaign = (condition: ThrustCondition, repeats: number, firstSeed = 0) =>
+  tally(condition, THRUST_FIGURES, repeats, (i) => {
+    const { reduction: found, truth } = thrustRun(condition, firstSeed + i)
+    return { found, truth }
+  })

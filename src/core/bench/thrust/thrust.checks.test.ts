@@ -147,6 +147,37 @@ describe('simulated runs of known truth', () => {
   })
 })
 
+test('a zero read from a short quiet part is most of what is unknown of a long push: the band follows the scatter', () => {
+  // half a second of quiet on each side, six of push: the zero's error counts over all of it
+  const runs = Array.from({ length: 40 }, (_, seed) =>
+    reduceThrust(
+      simulateStand({
+        push: { kind: 'trace', timeS: [0, 0.05, 5.95, 6], forceN: [0, 4, 4, 0] },
+        openS: 0.6,
+        endS: 7.6,
+        stepS: 0.01,
+        ring: null,
+        offsetN: 0.1,
+        driftNPerS: 0,
+        noiseN: 0.02,
+        windN: 0,
+        windS: 1,
+        resolutionN: 0,
+        span: 0,
+        seed: 500 + seed,
+      }),
+      exact,
+    ),
+  )
+  const errors = runs.map((r) => r.impulse.value - 4 * 5.95)
+  const scatter = Math.sqrt(errors.reduce((sum, e) => sum + e * e, 0) / errors.length)
+  const said = runs.reduce((sum, r) => sum + r.impulse.standardUncertainty, 0) / runs.length
+  // noise alone over the push is 0.02 √(0.01 · 6) = 0.005 N·s
+  expect(scatter).toBeGreaterThan(0.007)
+  expect(said / scatter).toBeGreaterThan(0.75)
+  expect(said / scatter).toBeLessThan(1.8)
+})
+
 describe('what no thrust can be read from is refused in words', () => {
   const flat = (n: number, f: (t: number) => number) => ({
     timeS: Array.from({ length: n }, (_, i) => i / 50),

@@ -208,7 +208,7 @@ export const lugAngles = (l: RimLayout, angleRad: number, count: number): number
     // a screw far out stands on a rib, which must be clear too
     l.rods > l.outer + LUG.radius ? [l.outer + LUG.out, (l.rods + l.outer) / 2, l.rods] : [l.rods],
     rimPipes(l, angleRad, count),
-    Math.max(l.boss, tailReach(l.tail) + 1.5) + BESIDE_BOSS,
+    Math.max(l.boss, tailReach(l.tail) + 2) + BESIDE_BOSS,
   )
 
 /** Least distance between the axes of neighbouring inserts, mm. */
