@@ -1,4 +1,4 @@
-import { expect, figure, open, test } from './helpers'
+import { accessible, expect, figure, open, test } from './helpers'
 
 test('a newcomer opens the demo, makes a version, and sees every figure follow the throat at once', async ({
   page,
@@ -111,4 +111,17 @@ test('a chart has its table', async ({ page }) => {
   await open(page, '/build?build=spindle-4&station=rotor')
   await page.getByRole('button', { name: 'Table' }).first().click()
   await expect(page.getByRole('region', { name: /^Table: Predicted torque/ }).getByRole('row')).not.toHaveCount(0)
+})
+
+test('the rotor’s station cuts the machine as it goes together, numbered and named', async ({ page }) => {
+  await open(page, '/build?build=other-turbine-compressor&station=rotor')
+  await page.getByText('As it goes together').click()
+  const cut = page.getByRole('img', { name: /^The machine as it goes together/ })
+  await expect(cut).toBeVisible({ timeout: 20_000 })
+  for (const part of ['Impeller housing', 'Ball bearing, 625', 'Bench stand'])
+    await expect(page.getByRole('listitem').filter({ hasText: part })).toBeVisible()
+  // every number beside the cut stands in the list below it
+  const numbers = await cut.locator('circle + text').allInnerTexts()
+  expect(numbers.length).toBe(await page.getByRole('listitem').filter({ hasText: /^\d+/ }).count())
+  await accessible(page)
 })

@@ -5,6 +5,7 @@ import type { PartName, PartsInput } from '../core/machines'
 import type { PartMesh } from '../core/machines/build-part'
 import type { PartOfSet, PrintPlan, PrintSettings } from '../core/printing'
 import type { AssemblyCheck } from '../core/machines/check-assembly'
+import type { MachineSection } from '../core/machines/machine-section'
 
 const client = new JobClient<PartRequest, PartResults[PartRequest['kind']]>(
   () => new Worker(new URL('./part.worker.ts', import.meta.url), { type: 'module' }),
@@ -33,3 +34,7 @@ export const planPrint = (
 /** Whether a machine goes together, turns and lets its air through, off the page's thread and beside the making of its parts. */
 export const checkMachine = (input: PartsInput, options?: JobOptions): Promise<readonly AssemblyCheck[]> =>
   checker.run({ kind: 'check', input }, options) as Promise<readonly AssemblyCheck[]>
+
+/** A machine put together, cut along its shaft and across it, off the page's thread. */
+export const cutMachine = (input: PartsInput, options?: JobOptions): Promise<MachineSection> =>
+  checker.run({ kind: 'section', input }, options) as Promise<MachineSection>

@@ -5,12 +5,14 @@ import type { PartsInput, PartName } from '../core/machines'
 import { buildPart, type PartMesh } from '../core/machines/build-part'
 import { checkAssembly, type AssemblyCheck } from '../core/machines/check-assembly'
 import { checkOrder } from '../core/machines/check-order'
+import { machineSection, type MachineSection } from '../core/machines/machine-section'
 import { layDown, printPlan, type Lying, type PartOfSet, type PrintPlan, type PrintSettings } from '../core/printing'
 
 export type PartRequest =
   | { readonly kind: 'make'; readonly name: PartName; readonly input: PartsInput }
   | { readonly kind: 'inspect'; readonly mesh: Mesh; readonly fits: Fits }
   | { readonly kind: 'check'; readonly input: PartsInput }
+  | { readonly kind: 'section'; readonly input: PartsInput }
   | {
       readonly kind: 'plan'
       readonly parts: readonly PartOfSet<PartName>[]
@@ -27,6 +29,7 @@ export interface PartResults {
   readonly make: PartMesh
   readonly inspect: Inspected
   readonly check: readonly AssemblyCheck[]
+  readonly section: MachineSection
   readonly plan: PrintPlan<PartName>
 }
 
@@ -47,6 +50,8 @@ export async function handlePart(request: PartRequest): Promise<PartResults[Part
       return buildPart(wasm, request.name, request.input)
     case 'inspect':
       return { thin: inspectPart(wasm, request.mesh, request.fits), lying: layDown(request.mesh) }
+    case 'section':
+      return machineSection(wasm, request.input)
     case 'check':
       return [...checkAssembly(wasm, request.input), ...checkOrder(wasm, request.input)]
   }

@@ -1,40 +1,14 @@
 'use client'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { partsInput } from '../../project/parts/build-parts'
 import type { Build, HoleGauge } from '../../project/document'
-import { JobError, checkMachine, inspectPart, makePart, planPrint, type Inspected } from '../../workers'
+import { checkMachine, inspectPart, makePart, planPrint, type Inspected } from '../../workers'
+import { useJob, type Job } from '../shared'
 import { partSpec, type PartName, type PartsInput } from '../../core/machines'
 import type { PartInSet } from '../../core/geometry'
 import type { AssemblyCheck } from '../../core/machines/check-assembly'
 import type { PartMesh } from '../../core/machines/build-part'
 import type { PrintPlan } from '../../core/printing'
-
-/** Work that goes on beside the page: how far it is, what came of it, or why nothing did. */
-export type Job<T> =
-  | { readonly status: 'working'; readonly share: number }
-  | { readonly status: 'done'; readonly value: T }
-  | { readonly status: 'failed'; readonly message: string }
-
-const BEGINNING = { status: 'working', share: 0 } as const
-
-/** Does what a request asks for, anew when it changes, ending what was begun before; nothing while it is null. `run` stands outside of components. */
-function useJob<R, T>(
-  request: R | null,
-  run: (request: R, signal: AbortSignal, say: (job: Job<T>) => void) => Promise<void>,
-): Job<T> {
-  const [known, setKnown] = useState<{ request: R; job: Job<T> } | null>(null)
-  useEffect(() => {
-    if (request === null) return
-    const cancel = new AbortController()
-    run(request, cancel.signal, (job) => setKnown({ request, job })).catch((error: unknown) => {
-      if (error instanceof JobError && error.fault.code === 'CANCELLED') return
-      const message = error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error)
-      setKnown({ request, job: { status: 'failed', message } })
-    })
-    return () => cancel.abort()
-  }, [request, run])
-  return known !== null && known.request === request ? known.job : BEGINNING
-}
 
 interface MadePart {
   readonly mesh: PartMesh

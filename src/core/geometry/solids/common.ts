@@ -23,6 +23,25 @@ export const LUG = { out: 3.4, radius: 4.7 } as const
 export const lugPlaces = (radius: number, angles: readonly number[] = UNEVEN): Point[] =>
   angles.map((a) => polar(radius + LUG.out, a))
 
+/** Upright cylinders of one radius at places, as one body: their outlines are joined in the plane, which costs a fraction of joining solids. */
+export const rods = (kit: SolidKit, radius: number, places: readonly Point[], from: number, to: number): Manifold =>
+  kit.prism(
+    places.map((at) => kit.post(radius, at)),
+    from,
+    to,
+  )
+
+/** A rectangle along a direction from the middle: where it ends and begins, and its width. */
+export function spoke(reach: number, width: number, degrees: number, from = 0): Point[] {
+  const [c, s] = polar(1, degrees)
+  return [
+    [from, -width / 2],
+    [reach, -width / 2],
+    [reach, width / 2],
+    [from, width / 2],
+  ].map(([x, y]): Point => [x * c - y * s, x * s + y * c])
+}
+
 /** Lugs with screw holes round a part: bodies and holes. */
 export function lugs(
   kit: SolidKit,
@@ -33,9 +52,10 @@ export function lugs(
   angles: readonly number[] = UNEVEN,
 ): { bodies: Manifold[]; holes: Manifold[] } {
   const places = lugPlaces(radius, angles)
+  if (places.length === 0) return { bodies: [], holes: [] }
   return {
-    bodies: places.map((at) => kit.cylinder(LUG.radius, from, to, at)),
-    holes: places.map((at) => kit.cylinder(fits.screw, from - 1, to + 1, at)),
+    bodies: [rods(kit, LUG.radius, places, from, to)],
+    holes: kit.holes(fits.screw, from - 1, to + 1, places),
   }
 }
 
@@ -55,11 +75,9 @@ export function keyedBore(
   wall = 0,
   turn = 0,
 ): Manifold {
-  const bore = kit.cylinder(radius, -1, top + 1)
   const depth = keyDepth(radius, outside, wall)
-  return depth === 0
-    ? bore
-    : kit.union([bore, kit.aboutZ(kit.box([radius + depth, KEY.width, top + 2], [0, -KEY.width / 2, -1]), turn)])
+  const key = depth === 0 ? [] : [spoke(radius + depth, KEY.width, turn)]
+  return kit.prism([kit.circle(radius), ...key], -1, top + 1)
 }
 
 /** A shallower key would not hold, mm. */
@@ -75,10 +93,14 @@ export function bearingPocket(
   inner: number,
   at: Point = [0, 0],
 ): Manifold {
-  return kit.union([
-    kit.cylinder((bearing.outerM * mm) / 2 + fits.bearing, inner - bearing.widthM * mm, inner + 0.01, at),
-    kit.cylinder(outerRing(bearing), -100, inner + 0.01, at),
-  ])
+  return kit.placed(
+    kit.coaxial([
+      [(bearing.outerM * mm) / 2 + fits.bearing, inner - bearing.widthM * mm, inner + 0.01],
+      [outerRing(bearing), -100, inner + 0.01],
+    ]),
+    [0, 0, 0],
+    [...at, 0],
+  )
 }
 
 /** The same for a closed lid whose bearing goes in from below: up to the bearing, whose lower face comes to `face`, and a little room over its inner ring. */
@@ -89,20 +111,24 @@ export function bearingSocket(
   at: Point = [0, 0],
 ): Manifold {
   const top = face + bearing.widthM * mm
-  return kit.union([
-    kit.cylinder((bearing.outerM * mm) / 2 + fits.bearing, -1, top, at),
-    kit.cylinder(outerRing(bearing), top - 1, top + 0.5, at),
-  ])
+  return kit.placed(
+    kit.coaxial([
+      [(bearing.outerM * mm) / 2 + fits.bearing, -1, top],
+      [outerRing(bearing), top - 1, top + 0.5],
+    ]),
+    [0, 0, 0],
+    [...at, 0],
+  )
 }
 
 /** What is cut out of a plate for its outlets. */
 export function windows(kit: SolidKit, ring: OutletRing | null, from: number, to: number): Manifold[] {
   if (!ring) return []
   const { shape, count, firstDegrees, radius, pitchRadius, inner, outer, web } = ring
-  if (shape === 'holes')
-    return Array.from({ length: count }, (_, i) =>
-      kit.cylinder(radius, from - 1, to + 1, polar(pitchRadius, (360 * i) / count + firstDegrees)),
-    )
+  if (shape === 'holes') {
+    const places = Array.from({ length: count }, (_, i) => polar(pitchRadius, (360 * i) / count + firstDegrees))
+    return kit.holes(radius, from - 1, to + 1, places)
+  }
   const webs = Array.from({ length: count }, (_, i) =>
     kit.aboutZ(kit.box([outer + 1, web, to - from + 4], [0, -web / 2, from - 2]), (360 * i) / count),
   )
@@ -174,6 +200,10 @@ export function curvedWalls(
     (s, [x, y], i) => s + x * face[(i + 1) % face.length][1] - face[(i + 1) % face.length][0] * y,
     0,
   )
-  const wall = kit.prism([area < 0 ? [...face].reverse() : face], 0, top)
-  return kit.union(Array.from({ length: count }, (_, i) => kit.aboutZ(wall, (360 * i) / count)))
+  const wall = area < 0 ? [...face].reverse() : face
+  const walls = Array.from({ length: count }, (_, i) => {
+    const [c, s] = polar(1, (360 * i) / count)
+    return wall.map(([x, y]): Point => [x * c - y * s, x * s + y * c])
+  })
+  return kit.prism(walls, 0, top)
 }

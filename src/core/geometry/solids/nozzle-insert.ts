@@ -38,6 +38,12 @@ function shapedInsert(kit: SolidKit, nozzle: Nozzle, shape: InsertShape): Manifo
   return kit.cut(outer, [hollow, kit.prism(passages, cone - 0.5, length + ahead + 1)])
 }
 
+/** The two screws of a flange across its middle. */
+const besides = (pitch: number): Point[] => [
+  [0, pitch],
+  [0, -pitch],
+]
+
 /** What lies beyond a flat at a distance, in the flange. */
 const beyond = (kit: SolidKit, { flangeRadius, flange, flats }: InsertShape, play: number): Manifold[] => {
   const wide = 4 * flangeRadius
@@ -86,10 +92,12 @@ export function insertSeat(
     radius,
     body: kit.cylinder(radius, -seatBehind(tail), shape.length + reach),
     hollow: kit.union([
-      kit.cylinder(shape.radius + fits.seat, 0, shape.length + reach),
+      kit.coaxial([
+        [shape.radius + fits.seat, 0, shape.length + reach],
+        [collar, -tail.collar - tail.slack, 0],
+        [tail.neck + fits.seat, -seatBehind(tail) - 1, 0],
+      ]),
       flange,
-      kit.cylinder(collar, -tail.collar - tail.slack, 0),
-      kit.cylinder(tail.neck + fits.seat, -seatBehind(tail) - 1, 0),
     ]),
   }
 }
@@ -108,7 +116,7 @@ export function solidSeat(
     hollow: kit.union([
       kit.cylinder(shape.radius + fits.seat, 0, shape.length + reach),
       flange,
-      ...[1, -1].map((side) => kit.cylinder(fits.core, -1, t.screw - t.flange + 0.5, [0, side * t.pitch])),
+      ...kit.holes(fits.core, -1, t.screw - t.flange + 0.5, besides(t.pitch)),
     ]),
   }
 }
@@ -132,7 +140,7 @@ export function flangedTailSolid(kit: SolidKit, t: FlangedTail, fits: Fits): Man
   return kit.cut(kit.union([oval(kit, t, 0, flange), kit.cylinder(tail.neck, 0, flange + 1.01), joint.body]), [
     kit.cylinder(tail.bore, -1, joint.end + 1),
     ...joint.hollow,
-    ...[1, -1].map((side) => kit.cylinder(fits.screw, -1, flange + 1, [0, side * pitch])),
+    ...kit.holes(fits.screw, -1, flange + 1, besides(pitch)),
   ])
 }
 

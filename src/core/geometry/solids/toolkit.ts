@@ -2,6 +2,9 @@ import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d'
 import type { Pose, Vec } from '../assembly'
 import type { Point } from '../blade-outline'
 
+/** How far the straight pieces of a small circle may be off it, mm: a tenth of what a printer's hole misses. */
+const OFF_CIRCLE = 0.01
+
 /** A piece of a level cut, mm. */
 export interface ThinPart {
   readonly min: readonly [number, number]
@@ -44,6 +47,59 @@ export class SolidKit {
     )
     const raw = this.keep(section.extrude(to - from))
     return this.keep(raw.translate([0, 0, from]))
+  }
+
+  /** Corners of a circle, the same as those of a cylinder's ends. */
+  circle(radius: number, at: Point = [0, 0], segments = this.segments): Point[] {
+    return Array.from({ length: segments }, (_, i): Point => {
+      const a = (2 * Math.PI * i) / segments
+      return [at[0] + radius * Math.cos(a), at[1] + radius * Math.sin(a)]
+    })
+  }
+
+  /** Straight pieces of a small circle: no more than keep them within 0.01 mm of it, since a face with many holes of many corners is slow to work out. */
+  private fewest(radius: number): number {
+    const wanted = Math.ceil(Math.PI / Math.acos(radius / (radius + OFF_CIRCLE)))
+    return Math.min(this.segments, Math.max(16, 4 * Math.ceil(wanted / 4)))
+  }
+
+  /** Corners of the foot of a lug or a leg. */
+  post(radius: number, at: Point): Point[] {
+    return this.circle(radius, at, this.fewest(radius))
+  }
+
+  /** Corners of a round hole: its flats, not its corners, are as far from the middle as is stated, so that what is to go through does. */
+  bore(radius: number, at: Point = [0, 0]): Point[] {
+    const segments = this.fewest(radius)
+    return this.circle(radius / Math.cos(Math.PI / segments), at, segments)
+  }
+
+  /** What a drill leaves from z `from` to `to` at each place. */
+  holes(radius: number, from: number, to: number, places: readonly Point[]): Manifold[] {
+    if (places.length === 0) return []
+    return [
+      this.prism(
+        places.map((at) => this.bore(radius, at)),
+        from,
+        to,
+      ),
+    ]
+  }
+
+  /** Cylinders on the z axis as one body: radius, from and to of each. */
+  coaxial(rings: readonly (readonly [number, number, number])[]): Manifold {
+    const section = this.keep(
+      new this.wasm.CrossSection(
+        rings.map(([radius, from, to]): [number, number][] => [
+          [0, from],
+          [radius, from],
+          [radius, to],
+          [0, to],
+        ]),
+        'NonZero',
+      ),
+    )
+    return this.keep(section.revolve(this.segments))
   }
 
   /** An outline of (radius, height) turned about the z axis. */

@@ -56,7 +56,7 @@ function rotorSolid(kit: SolidKit, input: Input): Manifold {
     ),
   )
   const below = l.onBearings
-    ? l.screws.map((at) => kit.cylinder(fits.screw, -1, l.height + 1, at))
+    ? kit.holes(fits.screw, -1, l.height + 1, l.screws)
     : [
         kit.turned([
           [0, -1],
@@ -93,8 +93,8 @@ function footSolid(kit: SolidKit, input: Input): Manifold {
         kit.cylinder(outer + fits.bearing, l.highBearing, l.columnTop + 1),
         kit.cylinder((input.shaftDiameterM * mm) / 2 + 1.5, -1, l.columnTop + 1),
       ]
-    : [kit.cylinder(fits.core, -1, l.columnTop + 1)]
-  return kit.cut(whole, [...inside, ...posts.map((at) => kit.cylinder(fits.screw, -1, l.bridge + 1, at))])
+    : kit.holes(fits.core, -1, l.columnTop + 1, [[0, 0]])
+  return kit.cut(whole, [...inside, ...kit.holes(fits.screw, -1, l.bridge + 1, posts)])
 }
 
 /** Post that brings the air into the rotor's socket with a small gap, on a bridge of three arms; barbs on top. Tip down at z = 0. */
@@ -120,7 +120,7 @@ function feedPostSolid(kit: SolidKit, input: Input): Manifold {
       kit.cylinder(bore, -1, top),
       kit.cylinder(Math.max(bore, l.tail.bore), top, end + 1),
       ...hollow,
-      ...posts.map((at) => kit.cylinder(fits.screw, -1, top + 1, at)),
+      ...kit.holes(fits.screw, -1, top + 1, posts),
     ],
   )
 }

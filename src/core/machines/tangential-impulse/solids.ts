@@ -1,6 +1,6 @@
 import type { Manifold } from 'manifold-3d'
 import { KEY, bladeOutline, placedBlade, type Point } from '../../geometry'
-import { bearingPocket, polar, windows } from '../../geometry/solids/common'
+import { bearingPocket, polar, spoke, windows } from '../../geometry/solids/common'
 import { collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { hoseTailSolid, insertSeat, nozzleInsertSolid } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
@@ -35,7 +35,7 @@ export function rotorSolid(kit: SolidKit, input: RimInput): Manifold {
   return kit.cut(kit.union([kit.cylinder(l.root, 0, l.disc), kit.prism(blades, 0, l.blade)]), [
     kit.cylinder(l.hub, -1, top),
     kit.box([l.hub + KEY.depth, KEY.width, top + 1], [0, -KEY.width / 2, -1]),
-    ...screwPlaces(l.screws, l.screwPitch).map((at) => kit.cylinder(input.fits.screw, -1, top, at)),
+    ...kit.holes(input.fits.screw, -1, top, screwPlaces(l.screws, l.screwPitch)),
   ])
 }
 
@@ -45,7 +45,6 @@ function half(kit: SolidKit, input: RimInput, high: boolean): Manifold {
   const { fits, bearing, nozzle } = input
   const face = high ? 2 * l.half - l.ceiling : l.floor
   const seat = l.lowSeat
-  const outerRadius = (bearing.outerM * mm) / 2
   const angles = lugAngles(l, nozzle.angleRad, nozzle.count)
   if (betweenInserts(l, nozzle.angleRad, nozzle.count) < 2 * l.boss - fits.wall || angles.length < 3)
     throw crowded(nozzle, 'round this rotor', ' or a larger rotor')
@@ -62,38 +61,30 @@ function half(kit: SolidKit, input: RimInput, high: boolean): Manifold {
       [2 * whole.radius, l.half, l.bossEnd],
       [-whole.radius, 0, l.exitBack + l.insert.length - l.bossEnd],
     )
-    return { body: place(kit.union([whole.body, foot])), hollow: place(whole.hollow) }
+    const body = kit.below(kit.aboveBase(place(kit.union([whole.body, foot])), 0), l.half)
+    return { body, hollow: place(whole.hollow) }
   })
   const lugs = angles.map((a) => polar(l.rods, a))
-  const ribs =
-    l.rods > l.outer + LUG.radius
-      ? angles.map((a) => kit.aboutZ(kit.box([l.rods, 2 * LUG.radius, l.half], [0, -LUG.radius, 0]), a))
-      : []
-  const shell = kit.union([
-    kit.cylinder(l.outer, 0, l.half),
-    ...lugs.map((at) => kit.cylinder(LUG.radius, 0, l.half, at)),
-    ...ribs,
-    ...seats.map(({ body }) => body),
+  const ribs = l.rods > l.outer + LUG.radius ? angles.map((a) => spoke(l.rods, 2 * LUG.radius, a)) : []
+  const shell = kit.prism([kit.circle(l.outer), ...lugs.map((at) => kit.post(LUG.radius, at)), ...ribs], 0, l.half)
+  // beside the rim the wall comes as close as is stated; about the hub it leaves room for flange and screws, or stands up round the bearing
+  const boss = (bearing.outerM * mm) / 2 + fits.wall
+  const middle = Math.min(l.cavity, face < seat ? boss : Math.max(l.recess, boss))
+  const cavity = kit.turned([
+    [0, seat],
+    [middle, seat],
+    [middle, face],
+    [l.cavity, face],
+    [l.cavity, l.half + 1],
+    [0, l.half + 1],
   ])
-  const boss = outerRadius + fits.wall
-  const cavity = kit.cylinder(l.cavity, Math.min(face, seat), l.half + 1)
-  // beside the rim the wall comes as close as is stated; about the hub it leaves room for flange and screws
-  const kept =
-    face < seat
-      ? [kit.cylinder(boss, 0, seat)]
-      : [kit.cut(kit.cylinder(l.cavity + 0.1, 0, face), [kit.cylinder(Math.max(l.recess, boss), -1, face + 1)])]
-  const low = kit.cylinder(l.outer, 0, Math.min(face, seat))
-  const whole = kit.union([
-    kit.cut(shell, [cavity]),
-    kit.common(kit.union([low, ...kept]), kit.cylinder(l.outer, 0, l.half)),
-  ])
-  const cut = kit.cut(whole, [
+  return kit.cut(kit.union([shell, ...seats.map(({ body }) => body)]), [
+    cavity,
     bearingPocket(kit, input, seat),
-    ...lugs.map((at) => kit.cylinder(fits.screw, -1, l.half + 1, at)),
+    ...kit.holes(fits.screw, -1, l.half + 1, lugs),
     ...windows(kit, rimOutletRing(input), 0, Math.max(face, seat)),
     ...seats.map(({ hollow }) => hollow),
   ])
-  return kit.below(kit.aboveBase(cut, 0), l.half)
 }
 /** Height of a casing half beyond which it is a block of plastic, mm. */
 const TALLEST = 45

@@ -1,7 +1,7 @@
 import type { Manifold } from 'manifold-3d'
 import type { Point } from '../../geometry'
 import { bentWheel, hoseSpout, shroudLid, spout } from '../../geometry/solids/bent-wheel'
-import { LUG, mm } from '../../geometry/solids/common'
+import { LUG, mm, spoke } from '../../geometry/solids/common'
 import { COLLAR, collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { tailEnd } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
@@ -34,16 +34,13 @@ function impellerSolid(kit: SolidKit, input: DrivenInput): Manifold {
 
 /** Lugs on the rods round a stage, with the ribs that carry them. */
 function rodLugs(kit: SolidKit, input: DrivenInput, l: StageLayout, from: number, to: number) {
+  const outlines = l.rods.flatMap((at) => [
+    kit.post(LUG.radius, at),
+    spoke(Math.hypot(...at), 2 * LUG.radius, (Math.atan2(at[1], at[0]) * 180) / Math.PI, l.outer - 2),
+  ])
   return {
-    bodies: l.rods.flatMap((at) => {
-      const turn = (Math.atan2(at[1], at[0]) * 180) / Math.PI
-      const reach = Math.hypot(...at)
-      return [
-        kit.cylinder(LUG.radius, from, to, at),
-        kit.aboutZ(kit.box([reach - l.outer + 2, 2 * LUG.radius, to - from], [l.outer - 2, -LUG.radius, from]), turn),
-      ]
-    }),
-    holes: l.rods.map((at) => kit.cylinder(input.fits.screw, from - 1, to + 1, at)),
+    bodies: [kit.prism(outlines, from, to)],
+    holes: kit.holes(input.fits.screw, from - 1, to + 1, l.rods),
   }
 }
 
@@ -115,7 +112,7 @@ function ductSolid(kit: SolidKit, input: DrivenInput): Manifold {
 /** Tube on a rod: keeps the first stage off the turbine's outlets. */
 const standoffSolid = (kit: SolidKit, input: DrivenInput): Manifold => {
   const { standoff } = stageLayout(input)
-  return kit.cut(kit.cylinder(LUG.radius, 0, standoff), [kit.cylinder(input.fits.screw, -1, standoff + 1)])
+  return kit.cut(kit.cylinder(LUG.radius, 0, standoff), kit.holes(input.fits.screw, -1, standoff + 1, [[0, 0]]))
 }
 
 const turbine = Object.fromEntries(

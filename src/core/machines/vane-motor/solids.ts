@@ -112,7 +112,7 @@ function bodySolid(kit: SolidKit, input: Input): Manifold {
       port(l.tail.bore, l.inletAt, l.outer + 3, end + 1),
       ...hollow.map(place),
       ...l.exhaustAt.map((a) => port(l.exhaust, a, l.rotor * 0.9, l.outer + 12)),
-      ...screws.map((p) => kit.cylinder(fits.screw, -1, l.length + 1, p)),
+      ...kit.holes(fits.screw, -1, l.length + 1, screws),
       notch(l.inletAt),
       notch(middle),
       notch(middle + 8),
@@ -133,7 +133,7 @@ function endSolid(kit: SolidKit, input: Input): Manifold {
     [
       kit.cylinder((bearing.outerM * mm) / 2 + fits.bearing, -1, bearing.widthM * mm),
       kit.cylinder((input.shaftDiameterM * mm) / 2 + 0.3, -1, l.plate + 1),
-      ...screws.map((p) => kit.cylinder(fits.screw, -1, l.plate + 1, p)),
+      ...kit.holes(fits.screw, -1, l.plate + 1, screws),
     ],
   )
 }

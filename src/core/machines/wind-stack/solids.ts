@@ -67,7 +67,7 @@ function footSolid(kit: SolidKit, input: Input): Manifold {
   return kit.cut(whole, [
     bearingPocket(kit, input, l.stack.low),
     grooves(kit, input, l.plate),
-    ...l.screws.map((at) => kit.cylinder(input.fits.screw, l.plate - RING - 1, l.plate + 1, at)),
+    ...kit.holes(input.fits.screw, l.plate - RING - 1, l.plate + 1, l.screws),
   ])
 }
 
@@ -80,7 +80,7 @@ function bridgeSolid(kit: SolidKit, input: Input): Manifold {
   return kit.cut(kit.union([ring, kit.cylinder(l.boss, 0, height), ...arms]), [
     bearingSocket(kit, input, 0),
     kit.cylinder((input.shaftDiameterM * mm) / 2 + 0.5, -1, height + 1),
-    ...l.screws.map((at) => kit.cylinder(input.fits.screw, -1, RING + 2, at)),
+    ...kit.holes(input.fits.screw, -1, RING + 2, l.screws),
   ])
 }
 

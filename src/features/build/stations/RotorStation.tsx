@@ -31,6 +31,7 @@ import { useProject } from '../../../store'
 import { JobError, readDrawing } from '../../../workers'
 import { useSettled, useShown, Notes } from '../../shared'
 import { COEFFICIENT_WORDS } from '../coefficient-words'
+import { Together } from '../drawings/Together'
 import { Triangles } from '../drawings/Triangles'
 import { MapView } from '../design/MapView'
 import { ChangesView } from '../design/ChangesView'
@@ -234,10 +235,16 @@ export function RotorStation(props: RotorProps) {
           <Views
             label="Drawings of the machine"
             value={view}
-            views={[...drawings, ...(turned ? [{ value: 'triangles', label: 'Velocities at the working speed' }] : [])]}
+            views={[
+              ...drawings,
+              ...(turned ? [{ value: 'triangles', label: 'Velocities at the working speed' }] : []),
+              { value: 'together', label: 'As it goes together' },
+            ]}
             onChange={setView}
           />
-          {view === 'triangles' && turned ? (
+          {view === 'together' ? (
+            <Together build={build} shown={shown} />
+          ) : view === 'triangles' && turned ? (
             <Triangles point={prediction.point} />
           ) : (
             <Drawing build={build} predicted={predicted} shown={shown} />

@@ -23,7 +23,7 @@ import { BuildPicker, useShown } from '../../shared'
 import { ForBuild } from '../ForBuild'
 import { PROCESS_WORDS } from '../make-words'
 import { useParts } from '../use-part'
-import { BALLOON } from './balloons'
+import { BALLOON } from '../../shared'
 import { PICTURE, useSheetPictures, type SheetPicture } from './use-pictures'
 
 /** A picture with its numbered balloons; keeps its place while it is not drawn yet. */

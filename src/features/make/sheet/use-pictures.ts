@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react'
 import { numberOf, type BuildStep, type NumberedItem, type PartName, type PartsInput } from '../../../core/machines'
 import type { PartMesh } from '../../../core/machines/build-part'
-import { balloons, nearestOf, type Balloon } from './balloons'
+import { balloons, nearestOf, type Balloon } from '../../shared'
 import { meshOfBody, widestMm } from '../placed'
 import { overviewBodies, stepBodies } from './step-bodies'
 

@@ -1,4 +1,4 @@
-import type { Spot } from '../../../ui/pictures'
+import type { Spot } from '../../ui/pictures'
 
 /** One numbered balloon beside a picture, and where its line ends. Pixels of the picture. */
 export interface Balloon {
