@@ -4,7 +4,7 @@ import { openArchive, packArchive } from '../src/project/archive'
 import { makeDemo } from '../src/project/demo'
 import { emptyProject, type Project } from '../src/project/document'
 import { readOutline } from '../src/project/outline'
-import { guessMapping, mapTrace, parseTable } from '../src/project/recording'
+import { guessMapping, mapTrace, parseTable, traceRoles } from '../src/project/recording'
 import { parseProject, projectSchema, salvageProject } from '../src/project/validation'
 import { mutated, mutatedBytes, mutatedText, pick, type Random } from './mutate'
 
@@ -180,7 +180,7 @@ const TRIES: readonly ((random: Random) => { input: string; fault: string | null
       (c) => c.values.length !== parsed.table.rows || c.values.some((v) => !Number.isFinite(v)),
     )
     if (bad) return { input, fault: 'a table with holes' }
-    const mapping = guessMapping(parsed.table.columns, pick(random, ['count', 'speed', 'pulse-times']))
+    const mapping = guessMapping(parsed.table.columns, traceRoles(pick(random, ['count', 'speed', 'pulse-times'])))
     mapTrace(
       parsed.table,
       mapping,

@@ -1,6 +1,8 @@
 import * as z from 'zod'
 import { positive, withUncertainty } from './schemas'
 
+/** Headers by what they hold, null for none, `<what>Unit` where a header tells no unit; guessed by name and unit where left out. */
+const mapping = z.record(z.string(), z.string().nullable())
 const measured = z.strictObject({ value: z.number(), standardUncertainty: z.number(), unit: z.string() })
 
 export const reduceVerbInput = z
@@ -22,16 +24,7 @@ export const reduceVerbInput = z
     }),
     file: z.string().min(1).optional(),
     columns: z.record(z.string(), z.array(z.number())).optional(),
-    /** Without one the columns are guessed by name and unit; `pressure: null` leaves a pressure column unused. */
-    mapping: z
-      .strictObject({
-        time: z.string(),
-        signal: z.string().optional(),
-        pressure: z.string().nullable().optional(),
-        timeUnit: z.enum(['s', 'ms', 'us']).default('s'),
-        signalUnit: z.enum(['count', 'rpm', 'rad/s', 'Hz']).optional(),
-      })
-      .optional(),
+    mapping: mapping.optional(),
     settings: z
       .strictObject({
         spinUp: z.strictObject({ fromS: z.number(), toS: z.number() }).optional(),
@@ -54,14 +47,7 @@ export const thrustVerbInput = z
     rig: z.strictObject({ spanRelativeUncertainty: z.number().min(0).max(0.5) }),
     file: z.string().min(1).optional(),
     columns: z.record(z.string(), z.array(z.number())).optional(),
-    mapping: z
-      .strictObject({
-        time: z.string(),
-        force: z.string(),
-        timeUnit: z.enum(['s', 'ms', 'us']).default('s'),
-        forceUnit: z.enum(['N', 'g', 'kg', 'lbf']).optional(),
-      })
-      .optional(),
+    mapping: mapping.optional(),
     settings: z.strictObject({ push: z.strictObject({ fromS: z.number(), toS: z.number() }).optional() }).optional(),
   })
   .refine((r) => (r.file === undefined) !== (r.columns === undefined), {

@@ -1,24 +1,16 @@
 import type { z } from 'zod'
 import { reduceThrust } from '../../src/core/bench'
-import { guessMapping, mapForce } from '../../src/project/recording'
+import { mapForce, traceRoles } from '../../src/project/recording'
 import type { thrustVerbInput } from '../bench-schemas'
 import { badInput } from '../fault'
 import { noteSentence } from '../notes'
+import { mappingFrom } from './mapping'
 import { tableOf } from './reduce'
 
 /** Thrust, impulse and run time from a thrust stand's recording. */
 export function pushVerb(input: z.infer<typeof thrustVerbInput>) {
   const table = tableOf(input)
-  const guess = guessMapping(table.columns, 'force')
-  const mapping = input.mapping
-    ? {
-        ...guess,
-        timeColumn: input.mapping.time,
-        signalColumn: input.mapping.force,
-        timeUnit: input.mapping.timeUnit,
-        signalUnit: input.mapping.forceUnit ?? guess.signalUnit,
-      }
-    : guess
+  const mapping = mappingFrom(table, traceRoles('force'), input.mapping)
   const mapped = mapForce(table, mapping)
   if (!mapped.ok) throw badInput('mapping', mapped.message)
   const { push } = input.settings ?? {}

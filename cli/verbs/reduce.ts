@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { reduceInertia } from '../../src/core/bench'
-import { guessMapping, mapTrace, parseTable, type Table } from '../../src/project/recording'
+import { mapTrace, parseTable, traceRoles, type Table } from '../../src/project/recording'
+import { mappingFrom } from './mapping'
 import { repairWords } from '../../src/words'
 import type { reduceVerbInput } from '../bench-schemas'
 import { badInput } from '../fault'
@@ -35,17 +36,7 @@ export function tableOf(input: Pick<Input, 'file' | 'columns'>): Table {
 export function reduceVerb(input: Input) {
   const table = tableOf(input)
   const { rig } = input
-  const guess = guessMapping(table.columns, rig.signal)
-  const mapping = input.mapping
-    ? {
-        ...guess,
-        timeColumn: input.mapping.time,
-        signalColumn: input.mapping.signal ?? (rig.signal === 'pulse-times' ? input.mapping.time : guess.signalColumn),
-        pressureColumn: input.mapping.pressure === undefined ? guess.pressureColumn : input.mapping.pressure,
-        timeUnit: input.mapping.timeUnit,
-        signalUnit: input.mapping.signalUnit ?? guess.signalUnit,
-      }
-    : guess
+  const mapping = mappingFrom(table, traceRoles(rig.signal), input.mapping)
   const mapped = mapTrace(table, mapping, rig, input.roomPressurePaAbs)
   if (!mapped.ok) throw badInput('mapping', mapped.message)
   const { spinUp, coast } = input.settings ?? {}

@@ -6,6 +6,7 @@ import { RecordingWanted } from './job-faults'
 
 const { project, recordings } = makeDemo()
 const run = project.runs[0]
+const rig = project.rigs[0]
 const bytesOf = (of: Run) => recordings.get(mainMeasurement(of).recordingId ?? '') ?? new Uint8Array()
 const bytes = bytesOf(run)
 
@@ -19,12 +20,18 @@ function reduced(key: string, of: Run, held: Uint8Array | null): InertiaRun {
 }
 
 test('a preview shows the file as it was written and guesses its columns', () => {
-  const preview = handleBench({ kind: 'preview', key: 'a', bytes, signal: 'count', dialect: null }, () => undefined)
+  const preview = handleBench({ kind: 'preview', key: 'a', bytes, rig, dialect: null }, () => undefined)
   expect(preview).toMatchObject({
     kind: 'preview',
     rows: 14_001,
     headers: [{ header: 'time_ms', unit: 'ms' }, { header: 'wheel_count' }, { header: 'supply_kPa', unit: 'kPa' }],
-    guess: { timeColumn: 'time_ms', signalColumn: 'wheel_count', pressureColumn: 'supply_kPa' },
+    guess: {
+      columns: {
+        time: { header: 'time_ms', unit: 'ms' },
+        signal: { header: 'wheel_count' },
+        pressure: { header: 'supply_kPa', unit: 'kPa' },
+      },
+    },
   })
   if (preview.kind === 'preview') expect(preview.firstRows[1][0]).toBe(4)
 })
@@ -55,7 +62,7 @@ test('the honest fault in the demo is found and mended', () => {
 test('what cannot be read is said, as a fault of the input', () =>
   expect(() =>
     handleBench(
-      { kind: 'preview', key: 'z', bytes: new TextEncoder().encode('a,b\n'), signal: 'count', dialect: null },
+      { kind: 'preview', key: 'z', bytes: new TextEncoder().encode('a,b\n'), rig, dialect: null },
       () => undefined,
     ),
   ).toThrow(/No data rows/))

@@ -7,8 +7,8 @@ import {
   type Conditions,
   type MeasuredRun,
 } from '../project/measuring'
-import type { TableMapping } from '../project/document'
-import { guessMapping, parseTable, type Dialect, type SignalKind, type Table } from '../project/recording'
+import type { Rig, TableMapping } from '../project/document'
+import { guessMapping, parseTable, type Dialect, type Table } from '../project/recording'
 import { RecordingWanted } from './job-faults'
 import type { Said } from '../core/said'
 
@@ -16,7 +16,8 @@ export interface PreviewRequest {
   readonly kind: 'preview'
   readonly key: string
   readonly bytes: Uint8Array
-  readonly signal: SignalKind
+  /** Whose method says which columns are wanted. */
+  readonly rig: Rig
   /** How the file is written, when the guess was wrong. */
   readonly dialect: Dialect | null
 }
@@ -88,7 +89,7 @@ function soundOf(bytes: Uint8Array): Channels {
 /** A number as it was written in the file: SI undone by its unit. */
 const asWritten = (value: number, si: number) => Number((value / si).toPrecision(9))
 
-function previewOf(table: Table, { signal, dialect }: PreviewRequest): Preview {
+function previewOf(table: Table, { rig, dialect }: PreviewRequest): Preview {
   return {
     kind: 'preview',
     dialect: table.dialect,
@@ -99,7 +100,7 @@ function previewOf(table: Table, { signal, dialect }: PreviewRequest): Preview {
     rows: table.rows,
     notes: table.notes,
     comments: table.comments,
-    guess: { ...guessMapping(table.columns, signal), dialect },
+    guess: { ...guessMapping(table.columns, methodOf(rig.kind).roles(rig)), dialect },
   }
 }
 

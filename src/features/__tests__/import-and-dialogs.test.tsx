@@ -83,7 +83,9 @@ describe('bringing a recording in', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Take it into the run' }))
     await waitFor(() => expect(measurementNow()?.recordingId).not.toBeNull())
     const kept = measurementNow()
-    expect(kept?.mapping).toMatchObject({ timeColumn: 't_ms', signalColumn: 'spare', pressureColumn: 'p_bar' })
+    expect(kept?.mapping).toMatchObject({
+      columns: { time: { header: 't_ms' }, signal: { header: 'spare' }, pressure: { header: 'p_bar' } },
+    })
     const bytes = await store.recordingBytes(kept?.recordingId ?? '')
     expect(Buffer.from(bytes ?? []).toString()).toContain('4;2;6;3,5')
   })

@@ -1,9 +1,9 @@
 'use client'
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import { useEffect, useRef, useState } from 'react'
+import { Fragment, useEffect, useRef, useState } from 'react'
 import type { Measurement, Rig, Run, TableMapping } from '../../project/document'
 import { methodOf, recordingKey, recordingKind } from '../../project/measuring'
-import { UNITS_OF, UNKNOWN_UNIT, type SignalKind } from '../../project/recording'
+import { UNITS_OF, UNKNOWN_UNIT, type Role } from '../../project/recording'
 import { useProject, useStore } from '../../store'
 import { Advice, ChoiceField, FilePicker, MainButton, QuietButton, SectionTitle } from '../../ui'
 import { JobError, previewRecording, type Preview } from '../../workers'
@@ -34,13 +34,9 @@ const DECIMALS: { value: Dialect['decimal']; label: string }[] = [
   { value: ',', label: 'comma' },
 ]
 
-const SIGNAL_WORDS: Readonly<Record<SignalKind, string>> = {
-  count: 'Count',
-  'pulse-times': 'Times of marks',
-  speed: 'Speed',
-  force: 'Force',
-}
+const UNIT_WORDS: Readonly<Record<string, string>> = { s: 'seconds', ms: 'milliseconds', us: 'microseconds' }
 
+const SAY_SPEED = 'Choose “speed” under “It records” in the rig, or put the run on another rig, before taking it.'
 const PER_CENT = (share: number) => `${Math.round(100 * share)} %`
 
 /** The share done, and a way to stop. */
@@ -56,15 +52,20 @@ export function Progress({ what, share, onCancel }: { what: string; share: numbe
   )
 }
 
-function PreviewTable({ preview, mapping }: { preview: Preview; mapping: TableMapping }) {
+function PreviewTable({
+  preview,
+  mapping,
+  roles,
+}: {
+  preview: Preview
+  mapping: TableMapping
+  roles: readonly Role[]
+}) {
   const use = (header: string) =>
-    header === mapping.timeColumn
-      ? 'time'
-      : header === mapping.signalColumn
-        ? 'signal'
-        : header === mapping.pressureColumn
-          ? 'pressure'
-          : ''
+    roles
+      .filter((r) => mapping.columns[r.id]?.header === header)
+      .map((r) => r.label.toLowerCase())
+      .join(', ')
   return (
     <Box overflowX="auto" mt="3" tabIndex={0} role="region" aria-label="First rows of the file">
       <chakra.table fontSize="xs" minW="60%">
@@ -123,9 +124,20 @@ function MappingStep({
   const { preview, mapping } = state
   const columns = preview.headers.map(({ header }) => ({ value: header, label: header }))
   const unitOf = (header: string) => preview.headers.find((h) => h.header === header)?.unit
-  const signal = methodOf(rig.kind).signal(rig)
-  const units = unitOf(mapping.signalColumn) ? undefined : UNITS_OF[signal]?.units
-  const unasked = units !== undefined && mapping.signalUnit === UNKNOWN_UNIT
+  const roles = methodOf(rig.kind).roles(rig)
+  /** Units to choose from, where the header tells none. */
+  const unitsOf = ({ id, of }: Role) => {
+    const mapped = mapping.columns[id]
+    const units = UNITS_OF[of]
+    return mapped && units && !unitOf(mapped.header) ? Object.keys(units) : null
+  }
+  const unasked = roles.find((r) => unitsOf(r) && mapping.columns[r.id].unit === UNKNOWN_UNIT)
+  const missing = roles.find((r) => !r.optional && !mapping.columns[r.id])
+  const choose = (role: Role, header: string) => {
+    const { [role.id]: before, ...others } = mapping.columns
+    const unit = unitOf(header) ?? before?.unit ?? role.plain ?? UNKNOWN_UNIT
+    onChange({ ...mapping, columns: header === '' ? others : { ...mapping.columns, [role.id]: { header, unit } } })
+  }
   return (
     <>
       <SectionTitle first>Which column is what?</SectionTitle>
@@ -145,70 +157,48 @@ function MappingStep({
           choices={DECIMALS}
           onChange={(decimal) => onDialect({ ...preview.dialect, decimal })}
         />
-        <ChoiceField
-          label="Time"
-          value={mapping.timeColumn}
-          choices={columns}
-          onChange={(timeColumn) =>
-            onChange({ ...mapping, timeColumn, ...(signal === 'pulse-times' ? { signalColumn: timeColumn } : {}) })
-          }
-        />
-        {!unitOf(mapping.timeColumn) && (
-          <ChoiceField
-            label="Time is in"
-            value={mapping.timeUnit}
-            choices={[
-              { value: 's', label: 'seconds' },
-              { value: 'ms', label: 'milliseconds' },
-              { value: 'us', label: 'microseconds' },
-            ]}
-            onChange={(timeUnit) => onChange({ ...mapping, timeUnit })}
-          />
-        )}
-        {signal !== 'pulse-times' && (
-          <ChoiceField
-            label={SIGNAL_WORDS[signal]}
-            value={mapping.signalColumn}
-            choices={columns}
-            onChange={(signalColumn) => onChange({ ...mapping, signalColumn })}
-          />
-        )}
-        {units && (
-          <ChoiceField
-            label={`${SIGNAL_WORDS[signal]} is in`}
-            value={mapping.signalUnit}
-            choices={[
-              ...(mapping.signalUnit === UNKNOWN_UNIT ? [{ value: UNKNOWN_UNIT, label: 'choose…' }] : []),
-              ...Object.keys(units).map((u) => ({ value: u, label: u })),
-            ]}
-            onChange={(signalUnit) => onChange({ ...mapping, signalUnit })}
-          />
-        )}
-        <ChoiceField
-          label="Pressure, if recorded"
-          value={mapping.pressureColumn ?? ''}
-          choices={[{ value: '', label: 'none' }, ...columns]}
-          onChange={(v) => onChange({ ...mapping, pressureColumn: v === '' ? null : v })}
-        />
+        {roles.map((role) => {
+          const units = unitsOf(role)
+          const mapped = mapping.columns[role.id]
+          return (
+            <Fragment key={role.id}>
+              <ChoiceField
+                label={role.optional ? `${role.label}, if recorded` : role.label}
+                value={mapped?.header ?? ''}
+                choices={[...(role.optional || !mapped ? [{ value: '', label: 'none' }] : []), ...columns]}
+                onChange={(header) => choose(role, header)}
+              />
+              {units && (
+                <ChoiceField
+                  label={`${role.label} is in`}
+                  value={mapped.unit}
+                  choices={[
+                    ...(mapped.unit === UNKNOWN_UNIT ? [{ value: UNKNOWN_UNIT, label: 'choose…' }] : []),
+                    ...units.map((u) => ({ value: u, label: UNIT_WORDS[u] ?? u })),
+                  ]}
+                  onChange={(unit) =>
+                    onChange({ ...mapping, columns: { ...mapping.columns, [role.id]: { ...mapped, unit } } })
+                  }
+                />
+              )}
+            </Fragment>
+          )
+        })}
       </Box>
       {state.fault && (
         <Advice tone="warn" title="Read that way, the file makes no sense">
           {state.fault}
         </Advice>
       )}
-      <PreviewTable preview={preview} mapping={mapping} />
-      {(signal === 'count'
-        ? unitOf(mapping.signalColumn) === 'rpm'
-        : signal === 'pulse-times' && preview.headers.some((h) => h.unit === 'rpm')) && (
-        <Advice
-          tone="advice"
-          title={
-            signal === 'count'
-              ? 'This column holds speed, the rig records counts'
-              : 'This file holds a speed, the rig records times of marks'
-          }
-        >
-          Choose “speed” under “It records” in the rig, or put the run on another rig, before taking it.
+      <PreviewTable preview={preview} mapping={mapping} roles={roles} />
+      {roles.some((r) => r.of === 'count' && unitOf(mapping.columns[r.id]?.header ?? '') === 'rpm') && (
+        <Advice tone="advice" title="This column holds speed, the rig records counts">
+          {SAY_SPEED}
+        </Advice>
+      )}
+      {rig.kind === 'inertia' && rig.signal === 'pulse-times' && preview.headers.some((h) => h.unit === 'rpm') && (
+        <Advice tone="advice" title="This file holds a speed, the rig records times of marks">
+          {SAY_SPEED}
         </Advice>
       )}
       {preview.comments.length > 0 && (
@@ -218,12 +208,14 @@ function MappingStep({
       )}
       <Notes notes={preview.notes} title="Read with care" />
       <Flex gap="3" mt="4">
-        <MainButton disabled={unasked} onClick={onTake}>
+        <MainButton disabled={unasked !== undefined || missing !== undefined} onClick={onTake}>
           Take it into the run
         </MainButton>
-        {unasked && (
+        {(missing ?? unasked) && (
           <Box color="copper" fontSize="sm" alignSelf="center">
-            First say what unit the {SIGNAL_WORDS[signal].toLowerCase()} is in
+            {missing
+              ? `First say which column holds the ${missing.label.toLowerCase()}`
+              : `First say what unit the ${unasked?.label.toLowerCase()} is in`}
           </Box>
         )}
         <QuietButton onClick={onBack}>Another file</QuietButton>
@@ -246,8 +238,7 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
         if (
           rigId === rig.id &&
           mapping?.kind === 'table' &&
-          headers.includes(mapping.timeColumn) &&
-          headers.includes(mapping.signalColumn)
+          Object.values(mapping.columns).every((c) => headers.includes(c.header))
         )
           return mapping
     return null
@@ -269,7 +260,7 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
       const bytes = new Uint8Array(await load())
       const key = freshId('rec')
       const preview = await previewRecording(
-        { key: recordingKey(projectId, key), bytes, signal: methodOf(rig.kind).signal(rig), dialect },
+        { key: recordingKey(projectId, key), bytes, rig, dialect },
         { signal: control.signal, progress: (share) => setState({ step: 'reading', name, share, cancel: stop }) },
       )
       const known = dialect === null ? remembered(preview.headers.map((h) => h.header)) : null

@@ -19,7 +19,7 @@ export const readAs = (rig: FlywheelRig, { mapping }: Pick<Measurement, 'mapping
   rig.signal === 'speed'
     ? {
         signal: 'speed',
-        unit: mapping?.kind === 'table' ? mapping.signalUnit : '',
+        unit: mapping?.kind === 'table' ? (mapping.columns.signal?.unit ?? '') : '',
         speedRatio: rig.speedRatio,
         sensorOn: rig.sensorOn,
       }

@@ -77,11 +77,7 @@ export function gliderRun(
           mapping: {
             kind: 'table',
             dialect: null,
-            timeColumn: 'time_s',
-            signalColumn: 'thrust_N',
-            pressureColumn: null,
-            timeUnit: 's',
-            signalUnit: 'N',
+            columns: { time: { header: 'time_s', unit: 's' }, signal: { header: 'thrust_N', unit: 'N' } },
           },
           method: 'thrust',
           settings: { push: null },

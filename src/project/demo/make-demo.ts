@@ -129,20 +129,16 @@ function makeRun(planned: PlannedRun, project: Project): { run: Run; recordingId
             ? {
                 kind: 'table',
                 dialect: null,
-                timeColumn: 'time_ms',
-                signalColumn: 'wheel_count',
-                pressureColumn: 'supply_kPa',
-                timeUnit: 'ms',
-                signalUnit: 'count',
+                columns: {
+                  time: { header: 'time_ms', unit: 'ms' },
+                  signal: { header: 'wheel_count', unit: '' },
+                  pressure: { header: 'supply_kPa', unit: 'kPa' },
+                },
               }
             : {
                 kind: 'table',
                 dialect: null,
-                timeColumn: 'mark_time_s',
-                signalColumn: 'mark_time_s',
-                pressureColumn: null,
-                timeUnit: 's',
-                signalUnit: 'count',
+                columns: { time: { header: 'mark_time_s', unit: 's' } },
               },
         method: 'inertia',
         settings: { spinUp: null, coast: null },

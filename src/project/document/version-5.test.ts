@@ -48,13 +48,21 @@ describe('version 4 becomes version 5', () => {
   test('a run keeps its recording, rig, mapping and settings as its one measurement, and what its cautions showed', () => {
     for (const [i, run] of project.runs.entries()) {
       const old = frozen.runs[i]
+      const mapping = old.mapping as Record<string, string>
       expect(run.measurements).toEqual([
         {
           id: 'm1',
           method: 'inertia',
           rigId: old.rigId,
           recordingId: old.recordingId,
-          mapping: { kind: 'table', ...(old.mapping as object) },
+          mapping: {
+            kind: 'table',
+            dialect: null,
+            columns: expect.objectContaining({
+              time: { header: mapping.timeColumn, unit: mapping.timeUnit },
+              signal: { header: mapping.signalColumn, unit: mapping.signalUnit },
+            }) as unknown,
+          },
           settings: old.settings,
         },
       ])

@@ -7,7 +7,7 @@ import type { Hazard } from '../document/hazards'
 import type { Table } from '../recording/parse-table'
 import type { Sound } from './recordings/sound'
 import type { Said } from '../../core/said'
-import type { SignalKind } from '../recording/signals'
+import type { Role } from '../recording/signals'
 
 /** What a recording holds once it is read. */
 export type Channels =
@@ -53,8 +53,8 @@ export interface Method<C extends Conditions = Conditions, D = unknown> {
   accepts(build: Build): boolean
   /** A rig to begin with. */
   newRig(id: string): Rig
-  /** What the signal column of its tables holds. */
-  signal(rig: Rig): SignalKind
+  /** The columns of a table that it reads; none where it reads none. */
+  roles(rig: Rig): readonly Role[]
   /** How a new measurement begins: everything is found. */
   freshSettings(): Pick<Measurement, 'method' | 'settings'>
   /** Whether spans are set by hand. */

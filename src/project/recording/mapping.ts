@@ -1,44 +1,38 @@
 import { angleOfCounts, angleOfPulses, angleOfSpeed, type PressureTrace, type RepairedTrace } from '../../core/bench'
 import type { FlywheelRig, TableMapping } from '../document'
 import type { Table, TableColumn } from './parse-table'
-import { SPEED_UNITS, UNITS_OF, UNKNOWN_UNIT, type SignalKind } from './signals'
+import { UNITS_OF, UNKNOWN_UNIT, traceRoles, type Role } from './signals'
 import { splitHeader } from './units'
-
-const TIME_SI = { s: 1, ms: 1e-3, us: 1e-6 } as const
 
 const nameLike = (column: TableColumn, pattern: RegExp) => pattern.test(column.name) || pattern.test(column.header)
 
+/** Whether a column could hold what a role is of, by what its header says. */
+const couldBe = (column: TableColumn, { of }: Role): boolean => !column.unit || column.unit.kind === of
+
 /** A first guess of which column is what; the maker confirms it. */
-export function guessMapping(columns: readonly TableColumn[], signal: SignalKind): TableMapping {
-  const time =
-    columns.find((c) => c.unit?.kind === 'time') ??
-    columns.find((c) => nameLike(c, /time|zeit|temps|tiempo|^t$/i)) ??
-    columns[0]
-  const wanted =
-    signal === 'speed'
-      ? /speed|rpm|drehzahl|omega/i
-      : signal === 'force'
-        ? /thrust|force|load|scale|kraft|weight/i
-        : /count|ticks|encoder|pulse|angle/i
-  const own = UNITS_OF[signal]?.kind
-  const rest = columns.filter((c) => c !== time)
-  const found =
-    signal === 'pulse-times'
-      ? time
-      : (rest.find((c) => c.unit?.kind === (own ?? 'count')) ??
-        rest.find((c) => nameLike(c, wanted)) ??
-        rest.find((c) => c.unit?.kind !== 'pressure') ??
-        time)
-  const pressure = rest.find((c) => c.unit?.kind === 'pressure')
-  return {
-    kind: 'table',
-    dialect: null,
-    timeColumn: time.header,
-    signalColumn: found.header,
-    pressureColumn: pressure?.header ?? null,
-    timeUnit: 's',
-    signalUnit: own ? (found.unit?.kind === own ? found.unit.id : UNKNOWN_UNIT) : 'count',
+export function guessMapping(columns: readonly TableColumn[], roles: readonly Role[]): TableMapping {
+  const found = new Map<Role, TableColumn>()
+  const free = () => columns.filter((c) => ![...found.values()].includes(c))
+  const take = (fits: (column: TableColumn, role: Role) => boolean) => {
+    for (const role of roles) {
+      if (found.has(role)) continue
+      const column = free().find((c) => fits(c, role))
+      if (column) found.set(role, column)
+    }
   }
+  // what says both by its name and its unit goes first, so that a scale's grams are not taken for a room's
+  take((c, role) => c.unit?.kind === role.of && nameLike(c, role.like))
+  take((c, role) => c.unit?.kind === role.of)
+  take((c, role) => role.of !== 'pressure' && couldBe(c, role) && nameLike(c, role.like))
+  take((c, role) => !role.optional && couldBe(c, role))
+  take((_, role) => !role.optional)
+  const entries = roles.flatMap((role) => {
+    const column = found.get(role) ?? (role.optional ? undefined : columns[0])
+    if (!column) return []
+    const unit = column.unit?.kind === role.of ? column.unit.id : (role.plain ?? UNKNOWN_UNIT)
+    return [[role.id, { header: column.header, unit }] as const]
+  })
+  return { kind: 'table', dialect: null, columns: Object.fromEntries(entries) }
 }
 
 export interface PressureSummary {
@@ -46,6 +40,75 @@ export interface PressureSummary {
   readonly least: number
   readonly most: number
 }
+
+/** Columns by role, SI; gauge pressure. Left out is what was not recorded. */
+export interface RoleColumns {
+  readonly values: Readonly<Record<string, Float64Array | undefined>>
+  readonly pressurePa: PressureSummary | null
+}
+
+/** Column by header, or by its name without unit. */
+const columnOf = (table: Table, header: string) =>
+  table.columns.find((c) => c.header === header) ?? table.columns.find((c) => c.name === splitHeader(header).name)
+
+/** What is wrong with a column for what it is taken for, and what to do; null when it can be that. */
+function unitFault(role: Role, column: TableColumn, unit: string): string | null {
+  const { header } = column
+  if (column.unit)
+    return column.unit.kind === role.of
+      ? null
+      : `The ${role.label.toLowerCase()} column “${header}” is in ${column.unit.id}, which is no ${role.word}. Choose another column${role.optional ? ', or none' : ', or say in the rig what it records'}.`
+  if (role.of === 'pressure')
+    return `The pressure column “${header}” has no unit in its header. Choose a column with kPa, bar or psi in its header, or none.`
+  const units = UNITS_OF[role.of]
+  return !units || units[unit] !== undefined
+    ? null
+    : `Nothing says what unit “${header}” is in. Choose ${Object.keys(units).join(', ')}.`
+}
+
+/** Reads the columns that a method wants; what is wrong with them, and what to do, where one does not serve. */
+export function readRoles(
+  table: Table,
+  mapping: TableMapping,
+  roles: readonly Role[],
+  roomPaAbs = 101_325,
+): ({ readonly ok: true } & RoleColumns) | { readonly ok: false; readonly message: string } {
+  const values: Record<string, Float64Array> = {}
+  const taken = new Map<TableColumn, Role>()
+  let pressurePa: PressureSummary | null = null
+  for (const role of roles) {
+    const mapped = mapping.columns[role.id] as TableMapping['columns'][string] | undefined
+    const column = mapped && columnOf(table, mapped.header)
+    if (!mapped || !column) {
+      // a pressure that this file lacks is no reason to refuse the rest
+      if (role.optional) continue
+      const known = table.columns.map((c) => c.header).join(', ')
+      const message = mapped
+        ? `There is no column “${mapped.header}”; the file has ${known}. Choose the ${role.label.toLowerCase()} column.`
+        : `Nothing says which column holds the ${role.label.toLowerCase()}; the file has ${known}. Choose one.`
+      return { ok: false, message }
+    }
+    const fault = unitFault(role, column, mapped.unit)
+    const other = taken.get(column)
+    if (other && !(fault && role.optional))
+      return {
+        ok: false,
+        message: `${other.label} and ${role.label.toLowerCase()} are the same column. Choose another column for the ${role.label.toLowerCase()}${role.id === 'signal' ? ', or a rig that records times of pulses' : ''}.`,
+      }
+    if (fault) return { ok: false, message: fault }
+    taken.set(column, role)
+    const si = column.unit ? 1 : (UNITS_OF[role.of]?.[mapped.unit] ?? 1)
+    values[role.id] = si === 1 ? column.values : column.values.map((v) => v * si)
+    if (role.of === 'pressure') {
+      if (isAbsolute(column)) values[role.id] = column.values.map((v) => v - roomPaAbs)
+      pressurePa ??= pressureSummary(values[role.id])
+    }
+  }
+  return { ok: true, values, pressurePa }
+}
+
+/** A header that says absolute: the room's pressure comes off. */
+const isAbsolute = (column: TableColumn): boolean => /(^|[^a-z])abs(olute)?([^a-z]|$)/i.test(column.header)
 
 export type MappedTrace =
   | {
@@ -56,10 +119,6 @@ export type MappedTrace =
     }
   | { readonly ok: false; readonly message: string }
 
-/** Column by header, or by its name without unit. */
-const columnOf = (table: Table, header: string) =>
-  table.columns.find((c) => c.header === header) ?? table.columns.find((c) => c.name === splitHeader(header).name)
-
 /** Rotor angle against time from the mapped columns of a table. */
 export function mapTrace(
   table: Table,
@@ -67,106 +126,27 @@ export function mapTrace(
   rig: Pick<FlywheelRig, 'signal' | 'countsPerTurn' | 'sensorOn' | 'speedRatio'>,
   roomPaAbs = 101_325,
 ): MappedTrace {
-  const columns = columnsOf(table, mapping)
-  if (!columns.ok) return columns
-  const { time, signal } = columns
-  if (rig.signal !== 'pulse-times' && time === signal)
-    return {
-      ok: false,
-      message:
-        'Time and signal are the same column. Choose another column for the signal, or a rig that records times of pulses.',
-    }
-  const fault = unitFault(rig.signal, time, signal, mapping)
-  if (fault) return { ok: false, message: fault }
-  const timeS = timeOf(time, mapping)
+  const read = readRoles(table, mapping, traceRoles(rig.signal), roomPaAbs)
+  if (!read.ok) return read
+  const { time, signal, pressure } = read.values
   const turns = rig.sensorOn === 'rotor' ? 1 : 1 / rig.speedRatio
-  const scale = { countsPerTurn: rig.countsPerTurn, rotorTurnsPerSensorTurn: turns }
-  const pressure = pressureOf(table, mapping, roomPaAbs)
-  if (!pressure.ok) return pressure
-  const { gaugePa, summary } = pressure
   return {
     ok: true,
-    trace: traceOf(rig.signal, timeS, signal, mapping, scale),
-    pressurePa: summary,
-    pressure: gaugePa ? { timeS, gaugePa } : null,
+    trace: traceOf(rig, time ?? new Float64Array(), signal ?? new Float64Array(), turns),
+    pressurePa: read.pressurePa,
+    pressure: time && pressure ? { timeS: time, gaugePa: pressure } : null,
   }
 }
 
-/** The columns of time and signal, or which of them the file does not have. */
-export function columnsOf(
-  table: Table,
-  mapping: TableMapping,
-): { ok: true; time: TableColumn; signal: TableColumn } | { ok: false; message: string } {
-  const time = columnOf(table, mapping.timeColumn)
-  const signal = columnOf(table, mapping.signalColumn)
-  const known = table.columns.map((c) => c.header).join(', ')
-  const missing = (what: string, header: string) =>
-    ({
-      ok: false,
-      message: `There is no column “${header}”; the file has ${known}. Choose the ${what} column.`,
-    }) as const
-  if (!time) return missing('time', mapping.timeColumn)
-  if (!signal) return missing('signal', mapping.signalColumn)
-  return { ok: true, time, signal }
-}
-
-/** Seconds, by the header's unit or the one that was chosen. */
-export const timeOf = (time: TableColumn, mapping: TableMapping): Float64Array =>
-  time.unit ? time.values : time.values.map((t) => t * TIME_SI[mapping.timeUnit])
-
-/** Gauge pressure where it was recorded, and its mean and ends; what is wrong with its column otherwise. */
-export function pressureOf(
-  table: Table,
-  mapping: TableMapping,
-  roomPaAbs: number,
-): { ok: true; gaugePa: Float64Array | null; summary: PressureSummary | null } | { ok: false; message: string } {
-  const pressure = mapping.pressureColumn ? columnOf(table, mapping.pressureColumn) : undefined
-  if (!pressure) return { ok: true, gaugePa: null, summary: null }
-  if (pressure.unit?.kind !== 'pressure')
-    return {
-      ok: false,
-      message: `The pressure column “${pressure.header}” ${pressure.unit ? `is in ${pressure.unit.id}, which is no pressure` : 'has no unit in its header'}. Choose a column with kPa, bar or psi in its header, or none.`,
-    }
-  const gaugePa = isAbsolute(pressure) ? pressure.values.map((v) => v - roomPaAbs) : pressure.values
-  return { ok: true, gaugePa, summary: pressureSummary(gaugePa) }
-}
-
-/** A header that says absolute: the room's pressure comes off. */
-const isAbsolute = (column: TableColumn): boolean => /(^|[^a-z])abs(olute)?([^a-z]|$)/i.test(column.header)
-
-/** What is wrong with the units of the mapped columns, and what to do; null when they can be what they are taken for. */
-function unitFault(kind: SignalKind, time: TableColumn, signal: TableColumn, mapping: TableMapping): string | null {
-  if (time.unit && time.unit.kind !== 'time')
-    return `The time column “${time.header}” is in ${time.unit.id}, which is no time. Choose another column.`
-  if (kind === 'pulse-times') return null
-  if (kind === 'count')
-    return signal.unit && signal.unit.kind !== 'count'
-      ? `The column “${signal.header}” is in ${signal.unit.id}, which is no count. Choose the column of counts, or say in the rig what it records.`
-      : null
-  if (signal.unit)
-    return signal.unit.kind === 'rotation'
-      ? null
-      : `The column “${signal.header}” is in ${signal.unit.id}, which is no speed of turning. Choose the column of speeds.`
-  return SPEED_UNITS[mapping.signalUnit]
-    ? null
-    : `Nothing says what unit “${signal.header}” is in. Choose ${Object.keys(SPEED_UNITS).join(', ')}.`
-}
-
 function traceOf(
-  kind: SignalKind,
+  { signal: kind, countsPerTurn }: Pick<FlywheelRig, 'signal' | 'countsPerTurn'>,
   timeS: Float64Array,
-  signal: TableColumn,
-  mapping: TableMapping,
-  scale: { countsPerTurn: number; rotorTurnsPerSensorTurn: number },
+  signal: Float64Array,
+  rotorTurnsPerSensorTurn: number,
 ): RepairedTrace {
-  if (kind === 'pulse-times') return angleOfPulses(timeS, scale)
-  if (kind === 'count') return angleOfCounts(timeS, signal.values, scale)
-  const si = signal.unit ? 1 : SPEED_UNITS[mapping.signalUnit]
-  return angleOfSpeed(
-    timeS,
-    signal.values.map((v) => v * si),
-    scale.rotorTurnsPerSensorTurn,
-  )
+  if (kind === 'pulse-times') return angleOfPulses(timeS, { countsPerTurn, rotorTurnsPerSensorTurn })
+  if (kind === 'count') return angleOfCounts(timeS, signal, { countsPerTurn, rotorTurnsPerSensorTurn })
+  return angleOfSpeed(timeS, signal, rotorTurnsPerSensorTurn)
 }
 
 function pressureSummary(values: Float64Array): PressureSummary {

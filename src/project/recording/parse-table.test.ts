@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { guessDialect, guessMapping, mapTrace, parseTable, splitHeader, type Table } from '.'
+import { guessDialect, guessMapping, mapTrace, parseTable, traceRoles, splitHeader, type Table } from '.'
 import { noteWords } from '../../words'
 
 const malformed = (name: string) => parseTable(readFileSync(join(__dirname, '../fixtures/malformed', name)))
@@ -32,7 +32,7 @@ describe('files as they come (broken files with the reaction wanted, made apart 
   })
   test('time that does not rise: reversed block, repeated time and clock restart are told; no false acceleration', () => {
     const t = table('m4_non_monotonic_time.csv')
-    const mapped = mapTrace(t, guessMapping(t.columns, 'speed'), SPEED)
+    const mapped = mapTrace(t, guessMapping(t.columns, traceRoles('speed')), SPEED)
     if (!mapped.ok) throw new Error(mapped.message)
     expect(mapped.trace.repairs.map((r) => r.kind).sort()).toEqual([
       'clock restart',
@@ -113,13 +113,11 @@ describe('mapping', () => {
   const parsed = parseTable(bytes('t_ms,wheel_count,p_kPa\n0,0,350\n10,5,351\n20,11,349\n'))
   if (!parsed.ok) throw new Error(parsed.message)
   test('is guessed from names and units', () =>
-    expect(guessMapping(parsed.table.columns, 'count')).toMatchObject({
-      timeColumn: 't_ms',
-      signalColumn: 'wheel_count',
-      pressureColumn: 'p_kPa',
+    expect(guessMapping(parsed.table.columns, traceRoles('count'))).toMatchObject({
+      columns: { time: { header: 't_ms' }, signal: { header: 'wheel_count' }, pressure: { header: 'p_kPa' } },
     }))
   test('gives rotor angle through the gear, and the pressure’s range', () => {
-    const mapped = mapTrace(parsed.table, guessMapping(parsed.table.columns, 'count'), {
+    const mapped = mapTrace(parsed.table, guessMapping(parsed.table.columns, traceRoles('count')), {
       signal: 'count',
       countsPerTurn: 10,
       sensorOn: 'flywheel',
@@ -134,7 +132,10 @@ describe('mapping', () => {
     expect(
       mapTrace(
         parsed.table,
-        { ...guessMapping(parsed.table.columns, 'count'), signalColumn: 'turns' },
+        {
+          ...guessMapping(parsed.table.columns, traceRoles('count')),
+          columns: { time: { header: 't_ms', unit: '' }, signal: { header: 'turns', unit: '' } },
+        },
         { signal: 'count', countsPerTurn: 1, sensorOn: 'rotor', speedRatio: 1 },
       ),
     ).toMatchObject({ ok: false, message: expect.stringMatching(/“turns”.*wheel_count/) as string }))

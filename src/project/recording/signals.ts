@@ -1,26 +1,64 @@
 import { RPM as rpm } from '../../core/units/rotation'
 import { STANDARD_GRAVITY } from '../../core/units/gravity'
-
-/** What the signal column of a recording can hold. */
-export type SignalKind = 'count' | 'pulse-times' | 'speed' | 'force'
+import type { HeaderUnit } from './units'
 
 /** Stands for a unit that the file does not tell and the maker has not chosen: it is asked for, never guessed. */
 export const UNKNOWN_UNIT = ''
 
-/** Units a speed signal without one in its header may be in. */
-export const SPEED_UNITS: Readonly<Record<string, number>> = { rpm, 'rad/s': 1, Hz: 2 * Math.PI }
-/** The same for a force; a scale's grams are weights. */
-export const FORCE_UNITS: Readonly<Record<string, number>> = {
-  N: 1,
-  g: 1e-3 * STANDARD_GRAVITY,
-  kg: STANDARD_GRAVITY,
-  lbf: 0.45359237 * STANDARD_GRAVITY,
+/** What a column holds: a quantity with its unit, or a bare number. */
+export type Quantity = HeaderUnit['kind']
+
+/** Units to choose from where a header tells none, and what one of each is in SI; a scale's grams are weights. Of a quantity without any a column is a bare number. */
+export const UNITS_OF: Readonly<Partial<Record<Quantity, Readonly<Record<string, number>>>>> = {
+  time: { s: 1, ms: 1e-3, us: 1e-6 },
+  rotation: { rpm, 'rad/s': 1, Hz: 2 * Math.PI },
+  force: { N: 1, g: 1e-3 * STANDARD_GRAVITY, kg: STANDARD_GRAVITY, lbf: 0.45359237 * STANDARD_GRAVITY },
+  voltage: { V: 1, mV: 1e-3 },
+  current: { A: 1, mA: 1e-3 },
 }
 
-/** Of a signal that has a unit: what kind it is of, and the units to choose from where its header tells none. */
-export const UNITS_OF: Readonly<
-  Partial<Record<SignalKind, { kind: 'rotation' | 'force'; units: Readonly<Record<string, number>> }>>
-> = {
-  speed: { kind: 'rotation', units: SPEED_UNITS },
-  force: { kind: 'force', units: FORCE_UNITS },
+/** A column that a method reads. */
+export interface Role {
+  readonly id: string
+  /** Its name, as a label. */
+  readonly label: string
+  readonly of: Quantity
+  /** What the quantity is called in a sentence: “no {word}”. */
+  readonly word: string
+  /** Headers that look like it. */
+  readonly like: RegExp
+  /** The method does without it. */
+  readonly optional?: boolean
+  /** In that unit where neither header nor maker says another; asked for otherwise. */
+  readonly plain?: string
 }
+
+export const TIME: Role = {
+  id: 'time',
+  label: 'Time',
+  of: 'time',
+  word: 'time',
+  like: /time|zeit|temps|tiempo|^t$/i,
+  plain: 's',
+}
+export const PRESSURE: Role = {
+  id: 'pressure',
+  label: 'Pressure',
+  of: 'pressure',
+  word: 'pressure',
+  like: /press|druck|supply|bar|psi|kpa/i,
+  optional: true,
+}
+
+/** What the signal column of a trace can hold. */
+export type SignalKind = 'count' | 'pulse-times' | 'speed' | 'force'
+
+const SIGNALS: Readonly<Record<Exclude<SignalKind, 'pulse-times'>, Omit<Role, 'id'>>> = {
+  count: { label: 'Count', of: 'count', word: 'count', like: /count|ticks|encoder|pulse|angle/i },
+  speed: { label: 'Speed', of: 'rotation', word: 'speed of turning', like: /speed|rpm|drehzahl|omega/i },
+  force: { label: 'Force', of: 'force', word: 'force', like: /thrust|force|load|scale|kraft|weight/i },
+}
+
+/** Columns of a trace: time and what was read, pressure where it was recorded. Times of marks are their own signal. */
+export const traceRoles = (signal: SignalKind): readonly Role[] =>
+  signal === 'pulse-times' ? [TIME, PRESSURE] : [TIME, { id: 'signal', ...SIGNALS[signal] }, PRESSURE]

@@ -1,4 +1,10 @@
-import { UNKNOWN_UNIT, guessMapping, mapTrace, parseTable, splitHeader } from '.'
+import type { TableMapping } from '../document'
+import { UNKNOWN_UNIT, guessMapping, mapTrace, parseTable, splitHeader, traceRoles } from '.'
+
+const read1 = (mapping: TableMapping, role: string, header: string, unit = ''): TableMapping => ({
+  ...mapping,
+  columns: { ...mapping.columns, [role]: { header, unit } },
+})
 
 const tableOf = (text: string) => {
   const parsed = parseTable(new TextEncoder().encode(text))
@@ -11,11 +17,11 @@ const words = (result: ReturnType<typeof mapTrace>) => (result.ok ? '' : result.
 
 test('a speed column without a unit has none by default: it is asked for, and each answer is taken at its word', () => {
   const table = tableOf(`time_s,speed\n${rows((i) => `${i * 0.1},${i * 10}`)}`)
-  const mapping = guessMapping(table.columns, 'speed')
-  expect(mapping.signalUnit).toBe(UNKNOWN_UNIT)
+  const mapping = guessMapping(table.columns, traceRoles('speed'))
+  expect(mapping.columns.signal.unit).toBe(UNKNOWN_UNIT)
   expect(words(mapTrace(table, mapping, SPEED))).toMatch(/Nothing says what unit “speed” is in. Choose rpm, rad\/s, Hz/)
   const angle = (signalUnit: string) => {
-    const mapped = mapTrace(table, { ...mapping, signalUnit }, SPEED)
+    const mapped = mapTrace(table, read1(mapping, 'signal', 'speed', signalUnit), SPEED)
     if (!mapped.ok) throw new Error(mapped.message)
     return mapped.trace.trace.angleRad.at(-1) ?? NaN
   }
@@ -25,15 +31,11 @@ test('a speed column without a unit has none by default: it is asked for, and ea
 
 test('a column of another kind is refused by name, whichever place it is put in', () => {
   const table = tableOf(`time_s,speed_rpm,oil_degC,supply_kPa\n${rows((i) => `${i * 0.1},${i * 10},${20 + i},350`)}`)
-  const mapping = guessMapping(table.columns, 'speed')
-  expect(words(mapTrace(table, { ...mapping, pressureColumn: 'oil_degC' }, SPEED))).toMatch(
-    /pressure column “oil_degC”/,
-  )
-  expect(words(mapTrace(table, { ...mapping, signalColumn: 'supply_kPa' }, SPEED))).toMatch(
-    /is in kPa, which is no speed/,
-  )
-  expect(words(mapTrace(table, { ...mapping, timeColumn: 'supply_kPa' }, SPEED))).toMatch(/is in kPa, which is no time/)
-  expect(words(mapTrace(table, { ...mapping, signalColumn: 'speed_rpm' }, { ...SPEED, signal: 'count' }))).toMatch(
+  const mapping = guessMapping(table.columns, traceRoles('speed'))
+  expect(words(mapTrace(table, read1(mapping, 'pressure', 'oil_degC'), SPEED))).toMatch(/pressure column “oil_degC”/)
+  expect(words(mapTrace(table, read1(mapping, 'signal', 'supply_kPa'), SPEED))).toMatch(/is in kPa, which is no speed/)
+  expect(words(mapTrace(table, read1(mapping, 'time', 'supply_kPa'), SPEED))).toMatch(/is in kPa, which is no time/)
+  expect(words(mapTrace(table, read1(mapping, 'signal', 'speed_rpm'), { ...SPEED, signal: 'count' }))).toMatch(
     /is in rpm, which is no count/,
   )
 })
@@ -41,7 +43,7 @@ test('a column of another kind is refused by name, whichever place it is put in'
 test('a pressure that says that it is absolute loses the room’s; one that does not is gauge', () => {
   const mean = (header: string) => {
     const table = tableOf(`time_s,speed_rpm,${header}\n${rows((i) => `${i * 0.1},${i * 10},450`)}`)
-    const mapped = mapTrace(table, guessMapping(table.columns, 'speed'), SPEED, 98_000)
+    const mapped = mapTrace(table, guessMapping(table.columns, traceRoles('speed')), SPEED, 98_000)
     return mapped.ok ? mapped.pressurePa?.mean : NaN
   }
   expect(mean('supply_abs_kPa')).toBeCloseTo(352e3, 3)

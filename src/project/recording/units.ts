@@ -16,6 +16,7 @@ export interface HeaderUnit {
     | 'voltage'
     | 'current'
     | 'temperature'
+    | 'resistance'
 }
 
 const turn = 2 * Math.PI
@@ -45,7 +46,11 @@ const KNOWN: Readonly<Record<string, HeaderUnit>> = Object.fromEntries(
       ['W', 'w', 1, 'power'],
       ['mm', 'mm', 1e-3, 'length'],
       ['V', 'v', 1, 'voltage'],
+      ['mV', 'mv', 1e-3, 'voltage'],
       ['A', 'a', 1, 'current'],
+      ['mA', 'ma', 1e-3, 'current'],
+      ['ohm', 'ohm ohms ω', 1, 'resistance'],
+      ['kg', 'kg kgf', STANDARD_GRAVITY, 'force'],
       ['°C', '°c degc celsius', 1, 'temperature'],
       ['°F', '°f degf fahrenheit', 5 / 9, 'temperature'],
     ] as const

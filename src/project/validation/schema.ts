@@ -58,11 +58,11 @@ const tableMappingSchema = z.strictObject({
   kind: z.literal('table'),
   /** How the file is written, where the maker corrected the guess. */
   dialect: dialectSchema.nullable(),
-  timeColumn: z.string().max(200),
-  signalColumn: z.string().max(200),
-  pressureColumn: z.string().max(200).nullable(),
-  timeUnit: z.enum(['s', 'ms', 'us']),
-  signalUnit: z.string().max(20),
+  /** By what its method reads them as; the unit holds where the header tells none. */
+  columns: z.record(
+    z.string().min(1).max(20),
+    z.strictObject({ header: z.string().max(200), unit: z.string().max(20) }),
+  ),
 })
 /** Which channel of a sound, from 1. */
 const soundMappingSchema = z.strictObject({ kind: z.literal('sound'), channel: z.number().int().min(1).max(32) })
@@ -140,7 +140,7 @@ export const holeGaugeSchema = z.strictObject({
     .max(24),
 })
 
-export const PROJECT_VERSION = 7
+export const PROJECT_VERSION = 8
 
 /** What belongs to the project itself. */
 export const headFields = {

@@ -4,6 +4,7 @@ import { COVERAGE_95 } from '../../../core/statistics'
 import { flywheelHazards } from '../../document/hazards'
 import { kindOf } from '../../machines/registry'
 import { mapTrace } from '../../recording/mapping'
+import { traceRoles } from '../../recording/signals'
 import type { FlywheelRig, TableMapping } from '../../validation/schema'
 import type { Conditions, MeasuredFigure, MeasuredRun, Method } from '../contract'
 import { InputFault } from '../input-fault'
@@ -54,7 +55,7 @@ export const inertia: Method<InertiaConditions, InertiaReduction> = {
     sensorOn: 'flywheel',
     signal: 'count',
   }),
-  signal: (rig) => (rig.kind === 'inertia' ? rig.signal : 'speed'),
+  roles: (rig) => traceRoles(rig.kind === 'inertia' ? rig.signal : 'speed'),
   freshSettings: () => ({ method: 'inertia', settings: { spinUp: null, coast: null } }),
   byHand: (m) => m.method === 'inertia' && (m.settings.spinUp !== null || m.settings.coast !== null),
   conditions: (run, measurement, rig, build) => {

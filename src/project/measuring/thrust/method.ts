@@ -1,5 +1,6 @@
 import { reduceThrust, type ThrustReduction, type ThrustSettings } from '../../../core/bench'
 import { mapForce } from '../../recording/map-force'
+import { traceRoles } from '../../recording/signals'
 import { kindOf } from '../../machines/registry'
 import type { TableMapping } from '../../validation/schema'
 import type { Conditions, Method } from '../contract'
@@ -20,7 +21,7 @@ export const thrust: Method<ThrustConditions, ThrustReduction> = {
   reads: ['table'],
   accepts: (build) => kindOf(build).pushes ?? false,
   newRig: (id) => ({ id, name: 'Thrust stand', notes: '', kind: 'thrust', spanRelativeUncertainty: 0.01 }),
-  signal: () => 'force',
+  roles: () => traceRoles('force'),
   freshSettings: () => ({ method: 'thrust', settings: { push: null } }),
   byHand: ({ settings }) => 'push' in settings && settings.push !== null,
   conditions: (run, measurement, rig) => {
