@@ -66,6 +66,27 @@ export function linearLeastSquares(
   return { status: 'fitted', parameters, covariance, reducedChiSquare, degreesOfFreedom }
 }
 
+/**
+ * Covariance of an unweighted fit (`scale: 'residual'`) whose readings scatter unevenly, by the residual of each: HC3 of MacKinnon and White (1985).
+ * Wider than that of an even scatter where readings are few.
+ */
+export function scatteredCovariance(
+  rows: readonly (readonly number[])[],
+  y: ArrayLike<number>,
+  { parameters, covariance, reducedChiSquare }: LinearFit,
+): number[][] {
+  const size = parameters.map((_, j) => j)
+  const inverted = covariance.map((row) => row.map((v) => v / reducedChiSquare))
+  const sum = size.map(() => size.map(() => 0))
+  rows.forEach((row, i) => {
+    const reach = size.map((j) => size.reduce((s, k) => s + inverted[j][k] * row[k], 0))
+    const leverage = row.reduce((s, x, j) => s + x * reach[j], 0)
+    const off = (y[i] - row.reduce((s, x, j) => s + x * parameters[j], 0)) / Math.max(0.05, 1 - leverage)
+    for (const j of size) for (const k of size) sum[j][k] += reach[j] * reach[k] * off * off
+  })
+  return sum
+}
+
 /** Variance of a linear combination a.p of parameters with a covariance: a' C a. JCGM 100, eq. 13. */
 export function varianceOf(gradient: readonly number[], covariance: readonly (readonly number[])[]): number {
   let sum = 0

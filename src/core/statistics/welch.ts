@@ -15,6 +15,10 @@ const variance = (values: readonly number[]) =>
   values.reduce((s, v) => s + (v - mean(values)) ** 2, 0) / (values.length - 1)
 
 /** Two-sided 95 % point of Student's t. */
+/** Student's t below which a share of all lies. */
+export const studentT = (share: number, degreesOfFreedom: number): number => jStat.studentt.inv(share, degreesOfFreedom)
+
+/** Half-width of 95 % in standard deviations. */
 export const studentT95 = (degreesOfFreedom: number): number => jStat.studentt.inv(0.975, degreesOfFreedom)
 
 /**

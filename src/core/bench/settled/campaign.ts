@@ -1,0 +1,134 @@
+import { normalDraw, seededRandom } from '../../statistics'
+import { tally } from '../tally'
+import { reduceBrake } from './reduce-brake'
+import { reduceGenerator } from './reduce-generator'
+import { simulateBrake, simulateGenerator, trueFigures, type SettledTruth } from './simulate-settled'
+
+export const BRAKE_CONDITIONS = [
+  'steady',
+  'three wrong readings',
+  'few settings',
+  'supply sags',
+  'coarse scale',
+  'arm to 1 %',
+] as const
+export type BrakeCondition = (typeof BRAKE_CONDITIONS)[number]
+export const GENERATOR_CONDITIONS = ['steady', 'few loads', 'friction to a tenth', 'meters to 1 %'] as const
+export type GeneratorCondition = (typeof GENERATOR_CONDITIONS)[number]
+export const SETTLED_FIGURES = ['stallTorque', 'freeSpeed', 'peakPower', 'peakSpeed'] as const
+
+const roomPaAbs = 101_325
+
+function bench(condition: string, seed: number) {
+  const random = seededRandom(seed * 6151 + 17)
+  const between = (low: number, high: number) => low + (high - low) * random()
+  const line = { stallTorqueNm: between(0.008, 0.08), freeSpeedRadPerS: between(900, 3200) }
+  const few = condition.startsWith('few')
+  const truth: SettledTruth = {
+    line,
+    settings: few ? [0.85, 0.5, 0.2] : [0.92, 0.78, 0.64, 0.5, 0.36, 0.22],
+    repeats: few ? 2 : 3 + Math.floor(random() * 3),
+    nominalGaugePa: between(150e3, 500e3),
+    roomPaAbs,
+    pressureNoisePa: between(1e3, 5e3),
+    sagShare: condition === 'supply sags' ? between(0.05, 0.15) : 0,
+    speedNoise: between(0.001, 0.005),
+    seed: seed + 7,
+  }
+  return { random, between, line, truth }
+}
+
+type Found = Readonly<Record<(typeof SETTLED_FIGURES)[number], { value: number; standardUncertainty: number }>>
+
+/** One simulated brake test, reduced as a maker's would be; null where it is refused. */
+export function brakeRun(
+  condition: BrakeCondition,
+  seed: number,
+): { found: Found | null; truth: Record<string, number> } {
+  const { random, between, line, truth } = bench(condition, seed)
+  const armM = between(0.1, 0.2)
+  const full = line.stallTorqueNm / armM
+  const arm = condition === 'arm to 1 %' ? 0.01 : 0
+  const resolutionN = (condition === 'coarse scale' ? 0.02 : 0.002) * full
+  const pulsesPerTurn = 1 + Math.floor(random() * 3)
+  const readings = simulateBrake({
+    ...truth,
+    armM,
+    armError: arm * normalDraw(random),
+    tareN: between(-0.1, 0.2) * full,
+    scaleNoiseN: between(0.003, 0.012) * full,
+    resolutionN,
+    pulsesPerTurn,
+    tareReadings: 1 + Math.floor(random() * 3),
+    wrong: condition === 'three wrong readings' ? 3 : 0,
+  })
+  try {
+    const found = reduceBrake(
+      readings,
+      {
+        armM,
+        armRelativeUncertainty: arm,
+        tiltRad: 0,
+        scaleRelativeUncertainty: 0,
+        tareN: null,
+        resolutionN,
+        pulsesPerTurn,
+      },
+      { nominalGaugePressurePa: truth.nominalGaugePa, roomPaAbs },
+    )
+    return { found, truth: trueFigures(line) }
+  } catch {
+    return { found: null, truth: trueFigures(line) }
+  }
+}
+
+/** One simulated sweep of resistors. */
+export function generatorRun(condition: GeneratorCondition, seed: number): ReturnType<typeof brakeRun> {
+  const { random, between, line, truth } = bench(condition, seed)
+  const frictionNm = line.stallTorqueNm * between(0.02, 0.06)
+  const frictionNms = (line.stallTorqueNm * between(0, 0.04)) / line.freeSpeedRadPerS
+  const u = condition === 'friction to a tenth' ? 0.1 * frictionNm : 0
+  const meters = condition === 'meters to 1 %' ? 0.01 : 0
+  const readings = simulateGenerator({
+    ...truth,
+    settings: truth.settings.map((s) => Math.min(s, 0.88)),
+    constantVs: between(0.6, 1.4) * (12 / line.freeSpeedRadPerS),
+    resistanceOhm: between(0.3, 3),
+    polePairs: 7,
+    frictionNm,
+    frictionNms,
+    meterNoise: between(0.001, 0.005),
+    meterError: meters * normalDraw(random),
+  })
+  try {
+    const found = reduceGenerator(
+      readings,
+      {
+        polePairs: 7,
+        voltageRelativeUncertainty: meters,
+        currentRelativeUncertainty: 0,
+        friction: {
+          torqueNm: frictionNm + u * normalDraw(random),
+          torqueStandardUncertaintyNm: u,
+          perSpeedNms: frictionNms,
+        },
+      },
+      { nominalGaugePressurePa: truth.nominalGaugePa, roomPaAbs },
+    )
+    return { found, truth: trueFigures(line) }
+  } catch {
+    return { found: null, truth: trueFigures(line) }
+  }
+}
+
+export const brakeCampaign = (condition: BrakeCondition, repeats: number, firstSeed = 0) =>
+  tally(condition, SETTLED_FIGURES, repeats, (i) => {
+    const { found, truth } = brakeRun(condition, firstSeed + i)
+    return { found, truth: truth as Record<(typeof SETTLED_FIGURES)[number], number> }
+  })
+
+export const generatorCampaign = (condition: GeneratorCondition, repeats: number, firstSeed = 0) =>
+  tally(condition, SETTLED_FIGURES, repeats, (i) => {
+    const { found, truth } = generatorRun(condition, firstSeed + i)
+    return { found, truth: truth as Record<(typeof SETTLED_FIGURES)[number], number> }
+  })

@@ -1,0 +1,210 @@
+import { PhysicsError } from '../../errors'
+import { said, type Said } from '../../said'
+import { COVERAGE_95, mean, studentT95, type Measured } from '../../statistics'
+import { lineAt, lineFigures, torqueLine, type TorqueLine, type TorquePoint } from './torque-line'
+
+/** One settled reading of a brake: what the scale shows, how fast the shaft turns. */
+export interface BrakeReading {
+  readonly scaleN: number
+  /** Of the sensor, in its own turns or pulses: rad/s times pulses a turn. */
+  readonly sensorRadPerS: number
+  readonly gaugePressurePa?: number
+  /** Of this reading, where the arm was moved, m. */
+  readonly armM?: number
+}
+
+export interface BrakeRig {
+  readonly armM: number
+  readonly armRelativeUncertainty: number
+  /** How far the arm stands off the level, radians; the push on the scale is upright. */
+  readonly tiltRad: number
+  /** Of the scale's span over itself. */
+  readonly scaleRelativeUncertainty: number
+  /** What the scale shows without load, N; found from readings at rest where null. */
+  readonly tareN: number | null
+  /** One digit of the scale, N. */
+  readonly resolutionN: number
+  readonly pulsesPerTurn: number
+}
+
+export interface BrakeSettings {
+  /** Torques are put to this supply pressure, by absolute pressure; the mean of the readings' where null. */
+  readonly nominalGaugePressurePa: number | null
+  readonly roomPaAbs: number
+}
+
+/** Why a reading was set aside: what it would be a plain case of. */
+export type AsideReason = 'tenfold' | 'tenth' | 'half-speed' | 'double-speed' | 'low' | 'high'
+
+export interface SettledPoint extends TorquePoint {
+  /** Row of the table, from 1. */
+  readonly row: number
+  readonly aside: AsideReason | null
+}
+
+export interface SettledReduction {
+  readonly points: readonly SettledPoint[]
+  readonly line: TorqueLine
+  readonly stallTorque: Measured
+  readonly freeSpeed: Measured
+  readonly peakPower: Measured
+  readonly peakSpeed: Measured
+  /** Greatest power that the brake or the resistors took in a reading, W. */
+  readonly mostTakenW: number
+  readonly nominalGaugePressurePa: number | null
+  readonly pressurePa: { readonly mean: number; readonly least: number; readonly most: number } | null
+  readonly sharedRelativeUncertainty: number
+  readonly notes: readonly Said[]
+}
+
+export interface BrakeReduction extends SettledReduction {
+  readonly tareN: Measured
+}
+
+export const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
+/** Slower than this nothing turns, rad/s. */
+const AT_REST = 1
+/** How near a wrong reading must come to its plain case, as a share. */
+const PLAIN = 0.07
+/** Readings that end further below the free speed than this share do not tell it. */
+const REACHED = 0.7
+
+/** The plain case that a reading off the line is of: a decimal point, a missed or a double mark, or only low or high. What the scale shows without load stands in every reading, as a torque. */
+export function reasonFor(
+  { speedRadPerS: w, torqueNm }: TorquePoint,
+  line: TorqueLine,
+  withoutLoadNm: number,
+): AsideReason {
+  const near = (ratio: number, to: number) => Math.abs(ratio / to - 1) < PLAIN
+  const expected = lineAt(line, w)
+  const shown = (torqueNm + withoutLoadNm) / (expected + withoutLoadNm)
+  if (near(shown, 10)) return 'tenfold'
+  if (near(shown, 0.1)) return 'tenth'
+  const [a, b] = line.parameters
+  const speed = (torqueNm - a) / b
+  if (speed > 0 && near(w / speed, 0.5)) return 'half-speed'
+  if (speed > 0 && near(w / speed, 2)) return 'double-speed'
+  return torqueNm < expected ? 'low' : 'high'
+}
+
+/** What any set of settled readings says, with what all of them share. */
+export function settledFigures(
+  points: readonly TorquePoint[],
+  rows: readonly number[],
+  {
+    resolutionNm,
+    sharedNm,
+    shared,
+    withoutLoadNm = 0,
+  }: { resolutionNm: number; sharedNm: number; shared: number; withoutLoadNm?: number },
+) {
+  const line = torqueLine(points, resolutionNm)
+  if (!line)
+    throw fault(
+      'FEW_SETTINGS',
+      `${points.length} readings say no line of torque over speed.`,
+      'Take at least four readings at two or more settings of the load, better five settings with three readings each.',
+    )
+  const found = lineFigures(line)
+  if (!found)
+    throw fault(
+      'NO_FALL',
+      'The torque does not fall with speed.',
+      'Look whether speed and torque are in the right columns, and whether the pressure was held.',
+    )
+  const settled = points.map((p, i): SettledPoint => ({
+    ...p,
+    row: rows[i],
+    aside: line.kept[i] ? null : reasonFor(p, line, withoutLoadNm),
+  }))
+  const notes: Said[] = []
+  for (const { row, aside } of settled.filter((p) => p.aside !== null).slice(0, 8))
+    notes.push(said('reading-aside', { row, reason: aside as string }))
+  const asideCount = settled.filter((p) => p.aside !== null).length
+  if (asideCount > points.length / 4) notes.push(said('readings-many-aside', { count: asideCount, of: points.length }))
+  if (line.bent) notes.push(said('torque-bent'))
+  const fastest = Math.max(...settled.filter((p) => !p.aside).map((p) => p.speedRadPerS))
+  if (fastest < REACHED * found.freeSpeed.value)
+    notes.push(said('free-speed-beyond', { share: fastest / found.freeSpeed.value }))
+  // what moves all torques alike, in N·m and as a share, on top of what the readings scatter
+  const [, slope] = line.parameters
+  const wider = (m: Measured, perNm: number, scales: boolean): Measured => ({
+    ...m,
+    standardUncertainty: Math.hypot(m.standardUncertainty, perNm * sharedNm, scales ? shared * m.value : 0),
+  })
+  return {
+    points: settled,
+    line,
+    stallTorque: wider(found.stallTorque, 1, true),
+    freeSpeed: wider(found.freeSpeed, 1 / Math.abs(slope), false),
+    peakPower: wider(found.peakPower, found.peakSpeed.value, true),
+    peakSpeed: wider(found.peakSpeed, 0.5 / Math.abs(slope), false),
+    notes,
+  }
+}
+
+/** Torque put to a supply pressure: what a choked nozzle delivers goes with the absolute pressure before it. */
+export const toNominal = (gaugePa: number | undefined, nominalPa: number | null, roomPaAbs: number): number =>
+  gaugePa === undefined || nominalPa === null ? 1 : (nominalPa + roomPaAbs) / (gaugePa + roomPaAbs)
+
+export const pressuresOf = (values: readonly (number | undefined)[]) => {
+  const known = values.filter((p): p is number => p !== undefined && p > 0)
+  return known.length === 0 ? null : { mean: mean(known), least: Math.min(...known), most: Math.max(...known) }
+}
+
+/**
+ * Torque, power and free speed from a brake whose arm presses on a scale: tare from readings at rest, torque = (reading − tare) · arm · cos tilt, put to one supply pressure, a line through what agrees; wrong readings are named and set aside, never dropped unseen.
+ * Range: at least four settled readings at two or more settings. Error: see `npm run campaign`. Uncertainty by JCGM 100.
+ * @throws PhysicsError FEW_SETTINGS, NO_FALL, NO_TURNING.
+ */
+export function reduceBrake(readings: readonly BrakeReading[], rig: BrakeRig, settings: BrakeSettings): BrakeReduction {
+  const numbered = readings.map((r, i) => ({ ...r, row: i + 1, speed: r.sensorRadPerS / rig.pulsesPerTurn }))
+  const rest = numbered.filter((r) => r.speed < AT_REST && !((r.gaugePressurePa ?? 0) > 0.05 * settings.roomPaAbs))
+  const turning = numbered.filter((r) => !rest.includes(r))
+  if (!turning.some((r) => r.speed >= AT_REST))
+    throw fault('NO_TURNING', 'In no reading does the shaft turn.', 'Look whether the speed’s column is the right one.')
+  // without air and turning nothing presses on the arm
+  const restTare = rest.length > 0 ? mean(rest.map((r) => r.scaleN)) : null
+  const tareValue = rig.tareN ?? restTare ?? 0
+  const pressurePa = pressuresOf(turning.map((r) => r.gaugePressurePa))
+  const nominal = pressurePa ? (settings.nominalGaugePressurePa ?? pressurePa.mean) : settings.nominalGaugePressurePa
+  const level = Math.cos(rig.tiltRad)
+  const points = turning.map((r): TorquePoint => ({
+    speedRadPerS: r.speed,
+    torqueNm:
+      (r.scaleN - tareValue) *
+      (r.armM ?? rig.armM) *
+      level *
+      toNominal(r.gaugePressurePa, pressurePa ? nominal : null, settings.roomPaAbs),
+  }))
+  const digit = rig.resolutionN / Math.sqrt(12)
+  const rough = torqueLine(points, digit * rig.armM)
+  // one reading of the tare is as uncertain as one reading of the load
+  const tareU =
+    (Math.max(digit, (rough?.scatterNm ?? 0) / rig.armM) / Math.sqrt(Math.max(1, rest.length))) *
+    (studentT95(Math.max(1, points.length - 2)) / COVERAGE_95)
+  const shared = Math.hypot(rig.armRelativeUncertainty, rig.scaleRelativeUncertainty)
+  const found = settledFigures(
+    points,
+    turning.map((r) => r.row),
+    {
+      resolutionNm: digit * rig.armM,
+      sharedNm: tareU * rig.armM * level,
+      shared,
+      withoutLoadNm: tareValue * rig.armM * level,
+    },
+  )
+  const notes: Said[] = [...found.notes]
+  if (rig.tareN === null && restTare === null) notes.push(said('brake-no-tare'))
+  const mostTakenW = Math.max(...found.points.filter((p) => !p.aside).map((p) => p.torqueNm * p.speedRadPerS))
+  notes.push(said('brake-heat', { powerW: mostTakenW }))
+  return {
+    ...found,
+    tareN: { value: tareValue, standardUncertainty: tareU, unit: 'N' },
+    mostTakenW,
+    nominalGaugePressurePa: nominal,
+    pressurePa,
+    sharedRelativeUncertainty: shared,
+    notes,
+  }
+}

@@ -1,0 +1,110 @@
+import { normalDraw, seededRandom } from '../../statistics'
+import type { BrakeReading } from './reduce-brake'
+import type { GeneratorReading } from './reduce-generator'
+
+/** A machine whose torque falls straight with speed and goes with the absolute supply pressure. */
+export interface LineTruth {
+  readonly stallTorqueNm: number
+  readonly freeSpeedRadPerS: number
+}
+
+/** Figures of a straight line of torque in closed form. */
+export const trueFigures = ({ stallTorqueNm: t, freeSpeedRadPerS: w }: LineTruth) => ({
+  stallTorque: t,
+  freeSpeed: w,
+  peakPower: (t * w) / 4,
+  peakSpeed: w / 2,
+})
+
+export interface SettledTruth {
+  readonly line: LineTruth
+  /** Loads as shares of the free speed at which the machine settles. */
+  readonly settings: readonly number[]
+  readonly repeats: number
+  readonly nominalGaugePa: number
+  readonly roomPaAbs: number
+  /** Scatter of the supply from reading to reading, Pa; all readings sag by a share towards the heaviest load. */
+  readonly pressureNoisePa: number
+  readonly sagShare: number
+  /** Scatter of the speed as a share. */
+  readonly speedNoise: number
+  readonly seed: number
+}
+
+export interface BrakeTruth extends SettledTruth {
+  readonly armM: number
+  /** Share by which arm and scale read too much. */
+  readonly armError: number
+  readonly tareN: number
+  readonly scaleNoiseN: number
+  readonly resolutionN: number
+  readonly pulsesPerTurn: number
+  readonly tareReadings: number
+  /** Wrong readings put in: decimal points, missed marks, an arm on its stop. */
+  readonly wrong: number
+}
+
+const rounded = (value: number, step: number) => (step > 0 ? Math.round(value / step) * step : value)
+
+/** Each setting's readings, the supply and speed as they were. */
+function* settled(t: SettledTruth, random: () => number) {
+  for (const share of t.settings)
+    for (let k = 0; k < t.repeats; k++) {
+      const mean = t.nominalGaugePa * (1 - t.sagShare * (1 - share))
+      const gaugePa = mean + t.pressureNoisePa * normalDraw(random)
+      const speed = t.line.freeSpeedRadPerS * share * (1 + t.speedNoise * normalDraw(random))
+      const pressure = (gaugePa + t.roomPaAbs) / (t.nominalGaugePa + t.roomPaAbs)
+      yield { gaugePa, speed, torque: t.line.stallTorqueNm * pressure * (1 - speed / t.line.freeSpeedRadPerS) }
+    }
+}
+
+/** What a maker writes down at a brake. */
+export function simulateBrake(t: BrakeTruth): BrakeReading[] {
+  const random = seededRandom(t.seed)
+  const read = (torque: number) =>
+    rounded((torque / t.armM) * (1 + t.armError) + t.tareN + t.scaleNoiseN * normalDraw(random), t.resolutionN)
+  const rest = Array.from({ length: t.tareReadings }, () => ({ scaleN: read(0), sensorRadPerS: 0, gaugePressurePa: 0 }))
+  const readings = [...settled(t, random)].map(({ gaugePa, speed, torque }) => ({
+    scaleN: read(torque),
+    sensorRadPerS: speed * t.pulsesPerTurn,
+    gaugePressurePa: rounded(gaugePa, 1e3),
+  }))
+  for (let i = 0; i < t.wrong; i++) {
+    const at = Math.floor(random() * readings.length)
+    const r = readings[at]
+    const kind = Math.floor(random() * 3)
+    readings[at] =
+      kind === 0
+        ? { ...r, scaleN: 10 * r.scaleN }
+        : kind === 1
+          ? { ...r, sensorRadPerS: r.sensorRadPerS / 2 }
+          : { ...r, scaleN: t.tareN + 0.5 * (r.scaleN - t.tareN) }
+  }
+  return [...rest, ...readings]
+}
+
+export interface GeneratorTruth extends SettledTruth {
+  readonly constantVs: number
+  readonly resistanceOhm: number
+  readonly polePairs: number
+  readonly frictionNm: number
+  readonly frictionNms: number
+  readonly meterNoise: number
+  /** Share by which both meters read too much. */
+  readonly meterError: number
+}
+
+/** What a maker reads off meters and resistors: each setting is the load at which the machine settles near that speed. */
+export function simulateGenerator(t: GeneratorTruth): GeneratorReading[] {
+  const random = seededRandom(t.seed)
+  return [...settled(t, random)].map(({ gaugePa, speed, torque }) => {
+    const current = Math.max(0, (torque - t.frictionNm - t.frictionNms * speed) / t.constantVs)
+    const voltage = t.constantVs * speed - t.resistanceOhm * current
+    return {
+      voltageV: rounded(voltage * (1 + t.meterError + t.meterNoise * normalDraw(random)), 1e-3),
+      currentA: rounded(current * (1 + t.meterNoise * normalDraw(random)), 1e-3),
+      sensorRadPerS: speed * t.polePairs,
+      gaugePressurePa: gaugePa,
+    }
+  })
+}
