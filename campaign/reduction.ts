@@ -1,4 +1,11 @@
 import { CAMPAIGN_CONDITIONS, campaign } from '../src/core/bench/campaign'
+import {
+  BRAKE_CONDITIONS,
+  GENERATOR_CONDITIONS,
+  brakeCampaign,
+  generatorCampaign,
+} from '../src/core/bench/settled/campaign'
+import { TANK_CONDITIONS, tankCampaign } from '../src/core/bench/tank/campaign'
 import { THRUST_CONDITIONS, thrustCampaign } from '../src/core/bench/thrust/campaign'
 
 const percent = (share: number, digits = 1) => `${(100 * share).toFixed(digits)} %`
@@ -12,6 +19,11 @@ export function reductionTable(repeats: number): number {
   let refused = 0
   const sets = [
     ...CAMPAIGN_CONDITIONS.map((c) => () => campaign(c, repeats)),
+    ...BRAKE_CONDITIONS.map((c) => () => brakeCampaign(c, repeats).map((r) => ({ ...r, condition: `brake: ${c}` }))),
+    ...GENERATOR_CONDITIONS.map(
+      (c) => () => generatorCampaign(c, repeats).map((r) => ({ ...r, condition: `generator: ${c}` })),
+    ),
+    ...TANK_CONDITIONS.map((c) => () => tankCampaign(c, repeats).map((r) => ({ ...r, condition: `tank: ${c}` }))),
     ...THRUST_CONDITIONS.map((c) => () => thrustCampaign(c, repeats).map((r) => ({ ...r, condition: `push: ${c}` }))),
   ]
   for (const set of sets) {

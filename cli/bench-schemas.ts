@@ -1,86 +1,105 @@
 import * as z from 'zod'
+import { TANK_HEATS } from '../src/core/bench'
 import { positive, withUncertainty } from './schemas'
 
-/** Headers by what they hold, null for none, `<what>Unit` where a header tells no unit; guessed by name and unit where left out. */
-const mapping = z.record(z.string(), z.string().nullable())
 const measured = z.strictObject({ value: z.number(), standardUncertainty: z.number(), unit: z.string() })
+const share = z.number().min(0).max(0.5)
+
+/** What every reduction of a table takes. */
+const common = {
+  file: z.string().min(1).optional(),
+  columns: z.record(z.string(), z.array(z.number())).optional(),
+  /** Headers by what they hold, null for none, `<what>Unit` where a header tells no unit; guessed by name and unit where left out. */
+  mapping: z.record(z.string(), z.string().nullable()).optional(),
+  /** What the figures are put to when the recording holds the supply's pressure; of a spin-up its start, of readings their mean where left out. */
+  nominalGaugePressurePa: positive.optional(),
+  /** Comes off a pressure column that is absolute. */
+  roomPressurePaAbs: positive.default(101_325),
+}
+
+const span = z.strictObject({ fromS: z.number(), toS: z.number() })
+
+const inertiaInput = z.strictObject({
+  method: z.literal('inertia'),
+  rig: z.strictObject({
+    flywheelInertiaKgM2: withUncertainty,
+    rotorInertiaKgM2: z
+      .union([z.number().min(0), z.strictObject({ value: z.number().min(0), standardUncertainty: z.number().min(0) })])
+      .default(0),
+    /** Flywheel speed over rotor speed. */
+    speedRatio: positive.max(100).default(1),
+    countsPerTurn: positive.max(1e6).default(1),
+    sensorOn: z.enum(['rotor', 'flywheel']).default('flywheel'),
+    signal: z.enum(['count', 'pulse-times', 'speed']).default('count'),
+  }),
+  settings: z.strictObject({ spinUp: span.optional(), coast: span.nullable().optional() }).optional(),
+  ...common,
+})
+
+const thrustInput = z.strictObject({
+  method: z.literal('thrust'),
+  rig: z.strictObject({ spanRelativeUncertainty: share }),
+  settings: z.strictObject({ push: span.optional() }).optional(),
+  ...common,
+})
+
+const brakeInput = z.strictObject({
+  method: z.literal('brake'),
+  rig: z.strictObject({
+    /** Of readings whose table has no arm of its own. */
+    armM: positive.max(5).default(0.14),
+    armRelativeUncertainty: share.default(0.005),
+    tiltRad: z.number().min(-0.8).max(0.8).default(0),
+    scaleRelativeUncertainty: share.default(0.002),
+    /** Null: read at rest. */
+    tareN: z.number().nullable().default(null),
+    resolutionN: positive.default(1e-3),
+    pulsesPerTurn: positive.max(1000).default(1),
+  }),
+  ...common,
+})
+
+const generatorInput = z.strictObject({
+  method: z.literal('generator'),
+  rig: z.strictObject({
+    polePairs: positive.max(100).default(1),
+    voltageRelativeUncertainty: share.default(0.005),
+    currentRelativeUncertainty: share.default(0.01),
+    friction: z
+      .strictObject({
+        torqueNm: z.number().min(0),
+        torqueStandardUncertaintyNm: z.number().min(0).default(0),
+        perSpeedNms: z.number().min(0).default(0),
+      })
+      .nullable()
+      .default(null),
+  }),
+  ...common,
+})
+
+const tankInput = z.strictObject({
+  method: z.literal('tank-decay'),
+  rig: z.strictObject({
+    volumeM3: positive.max(1000),
+    volumeRelativeUncertainty: share.default(0.01),
+    heat: z.enum(TANK_HEATS).default('found'),
+    zeroUncertaintyPa: z.number().min(0).default(1000),
+  }),
+  roomTemperatureK: positive.default(293.15),
+  ...common,
+})
 
 export const reduceVerbInput = z
-  .strictObject({
-    method: z.literal('inertia'),
-    rig: z.strictObject({
-      flywheelInertiaKgM2: withUncertainty,
-      rotorInertiaKgM2: z
-        .union([
-          z.number().min(0),
-          z.strictObject({ value: z.number().min(0), standardUncertainty: z.number().min(0) }),
-        ])
-        .default(0),
-      /** Flywheel speed over rotor speed. */
-      speedRatio: positive.max(100).default(1),
-      countsPerTurn: positive.max(1e6).default(1),
-      sensorOn: z.enum(['rotor', 'flywheel']).default('flywheel'),
-      signal: z.enum(['count', 'pulse-times', 'speed']).default('count'),
-    }),
-    file: z.string().min(1).optional(),
-    columns: z.record(z.string(), z.array(z.number())).optional(),
-    mapping: mapping.optional(),
-    settings: z
-      .strictObject({
-        spinUp: z.strictObject({ fromS: z.number(), toS: z.number() }).optional(),
-        coast: z.strictObject({ fromS: z.number(), toS: z.number() }).nullable().optional(),
-      })
-      .optional(),
-    /** What the figures are put to when the recording holds the supply's pressure; without it, the pressure at which the spin-up began. */
-    nominalGaugePressurePa: positive.optional(),
-    /** Comes off a pressure column that is absolute. */
-    roomPressurePaAbs: positive.default(101_325),
-  })
+  .discriminatedUnion('method', [inertiaInput, brakeInput, generatorInput, thrustInput, tankInput])
   .refine((r) => (r.file === undefined) !== (r.columns === undefined), {
     message: 'give one of file and columns',
     path: [],
   })
 
-/** Thrust, impulse and run time from a thrust stand. */
-export const thrustVerbInput = z
-  .strictObject({
-    rig: z.strictObject({ spanRelativeUncertainty: z.number().min(0).max(0.5) }),
-    file: z.string().min(1).optional(),
-    columns: z.record(z.string(), z.array(z.number())).optional(),
-    mapping: mapping.optional(),
-    settings: z.strictObject({ push: z.strictObject({ fromS: z.number(), toS: z.number() }).optional() }).optional(),
-  })
-  .refine((r) => (r.file === undefined) !== (r.columns === undefined), {
-    message: 'either file or columns is expected, not both',
-    path: ['file'],
-  })
-export const thrustVerbOutput = z.strictObject({
-  figures: z.strictObject({ thrust: measured, impulse: measured, runTime: measured }),
-  steady: z.boolean(),
-  push: z.strictObject({ fromS: z.number(), toS: z.number() }),
-  zero: z.strictObject({ atOpeningN: z.number(), driftNPerS: z.number(), standardUncertaintyN: z.number() }),
-  highestReadingN: z.number(),
-  ring: z.strictObject({ frequencyHz: z.number(), dampingRatio: z.number() }).nullable(),
-  notes: z.array(z.string()),
-})
-
-export const reduceVerbOutput = z.strictObject({
-  figures: z.strictObject({
-    peakShaftPower: measured,
-    speedOfPeakShaftPower: measured,
-    peakBladePower: measured,
-    speedOfPeakBladePower: measured,
-    stallTorque: measured,
-    dragFreeSpeed: measured,
-    freeSpeed: measured,
-    effectiveInertia: measured,
-    dragCoulomb: measured,
-    dragLinear: measured,
-    dragQuadratic: measured,
-  }),
+/** Figures by name; what else a method tells beside them. */
+export const reduceVerbOutput = z.looseObject({
+  figures: z.record(z.string(), measured),
   curve: z.record(z.string(), z.array(z.number())),
-  points: z.array(z.record(z.string(), z.number())),
-  phases: z.looseObject({}),
   repairs: z.array(z.looseObject({})),
   notes: z.array(z.string()),
 })

@@ -5,7 +5,6 @@ import * as bench from '../bench-schemas'
 import * as parts from '../part-schemas'
 import { blowdownVerb, lineVerb, regulatorVerb, sizeVerb, sourceVerb } from './air'
 import { nozzleVerb } from './nozzle'
-import { pushVerb } from './push'
 import { reduceVerb } from './reduce'
 import { searchVerb } from './search'
 import { strengthVerb } from './strength'
@@ -71,16 +70,10 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     run: strengthVerb,
   },
   reduce: {
-    about: 'torque and power from the recording of a spin-up rig',
+    about: 'what a recording tells: flywheel, brake, generator, thrust stand, tank decay',
     input: bench.reduceVerbInput,
     output: bench.reduceVerbOutput,
     run: reduceVerb,
-  },
-  push: {
-    about: 'thrust, impulse and run time from the recording of a thrust stand',
-    input: bench.thrustVerbInput,
-    output: bench.thrustVerbOutput,
-    run: pushVerb,
   },
   search: {
     about: 'the best designs over any numbers of a build; --shard i/n does one share, merge puts shares together',

@@ -1,19 +1,41 @@
 import type { z } from 'zod'
-import { reduceInertia } from '../../src/core/bench'
-import { mapTrace, parseTable, traceRoles, type Table } from '../../src/project/recording'
-import { mappingFrom } from './mapping'
+import {
+  bandAt,
+  lineAt,
+  reduceBrake,
+  reduceGenerator,
+  reduceInertia,
+  reduceTank,
+  reduceThrust,
+  type SettledReduction,
+} from '../../src/core/bench'
+import { rowsOf } from '../../src/project/measuring'
+import {
+  BRAKE_ROLES,
+  GENERATOR_ROLES,
+  TANK_ROLES,
+  mapForce,
+  mapTrace,
+  parseTable,
+  readRoles,
+  traceRoles,
+  type Role,
+  type Table,
+} from '../../src/project/recording'
 import { repairWords } from '../../src/words'
 import type { reduceVerbInput } from '../bench-schemas'
 import { badInput } from '../fault'
 import { readBytes } from '../files'
 import { noteSentence } from '../notes'
+import { mappingFrom } from './mapping'
 
 type Input = z.infer<typeof reduceVerbInput>
+type Of<M extends Input['method']> = Extract<Input, { method: M }>
 
 const uncertain = (value: number | { value: number; standardUncertainty: number }) =>
   typeof value === 'number' ? { value, standardUncertainty: 0 } : value
 
-export function tableOf(input: Pick<Input, 'file' | 'columns'>): Table {
+function tableOf(input: Pick<Input, 'file' | 'columns'>): Table {
   if (input.file !== undefined) {
     const parsed = parseTable(readBytes(input.file, 'file'))
     if (!parsed.ok) throw badInput('file', parsed.message)
@@ -33,8 +55,7 @@ export function tableOf(input: Pick<Input, 'file' | 'columns'>): Table {
 }
 
 /** Torque, drag and power from a spin-up recording. */
-export function reduceVerb(input: Input) {
-  const table = tableOf(input)
+function inertiaOf(input: Of<'inertia'>, table: Table) {
   const { rig } = input
   const mapping = mappingFrom(table, traceRoles(rig.signal), input.mapping)
   const mapped = mapTrace(table, mapping, rig, input.roomPressurePaAbs)
@@ -81,5 +102,144 @@ export function reduceVerb(input: Input) {
       message: repairWords(repair),
     })),
     notes: [...table.notes, ...r.notes].map(noteSentence),
+  }
+}
+
+/** Thrust, impulse and run time from a thrust stand's recording. */
+function thrustOf(input: Of<'thrust'>, table: Table) {
+  const mapped = mapForce(table, mappingFrom(table, traceRoles('force'), input.mapping), input.roomPressurePaAbs)
+  if (!mapped.ok) throw badInput('mapping', mapped.message)
+  const { push } = input.settings ?? {}
+  const r = reduceThrust(mapped.trace, { ...input.rig, ...(push ? { push } : {}) })
+  const { thrust, impulse, runTime, steady, zero, highestReadingN, ring } = r
+  return {
+    figures: { thrust, impulse, runTime },
+    curve: { timeS: [...r.curve.timeS], thrustN: [...r.curve.thrustN] },
+    steady,
+    push: r.push,
+    zero,
+    highestReadingN,
+    ring,
+    repairs: [],
+    notes: [...table.notes, ...r.notes].map(noteSentence),
+  }
+}
+
+/** Columns by role, one row each. */
+function readingsOf(input: Input, table: Table, roles: readonly Role[]) {
+  const read = readRoles(table, mappingFrom(table, roles, input.mapping), roles, input.roomPressurePaAbs)
+  if (!read.ok) throw badInput('mapping', read.message)
+  return rowsOf(read.values)
+}
+
+const STEPS = 40
+
+/** What settled readings tell, whatever took the power. */
+function settledOf(r: SettledReduction, table: Table) {
+  const { stallTorque, freeSpeed, peakPower, peakSpeed } = r
+  const speedRadPerS = Array.from({ length: STEPS + 1 }, (_, i) => (freeSpeed.value * i) / STEPS)
+  const torqueNm = speedRadPerS.map((w) => lineAt(r.line, w))
+  return {
+    figures: { peakPower, speedOfPeakPower: peakSpeed, stallTorque, freeSpeed },
+    curve: {
+      speedRadPerS,
+      torqueNm,
+      torqueStandardUncertaintyNm: speedRadPerS.map((w, i) =>
+        Math.hypot(bandAt(r.line, w), r.sharedRelativeUncertainty * torqueNm[i]),
+      ),
+      powerW: torqueNm.map((t, i) => t * speedRadPerS[i]),
+    },
+    points: r.points.map((p) => ({ ...p })),
+    nominalGaugePressurePa: r.nominalGaugePressurePa,
+    repairs: r.points.flatMap((p) => (p.aside ? [{ kind: 'reading-aside', row: p.row, reason: p.aside }] : [])),
+    notes: [...table.notes, ...r.notes].map(noteSentence),
+  }
+}
+
+const settingsOf = (input: Input) => ({
+  nominalGaugePressurePa: input.nominalGaugePressurePa ?? null,
+  roomPaAbs: input.roomPressurePaAbs,
+})
+
+function brakeOf(input: Of<'brake'>, table: Table) {
+  const readings = readingsOf(input, table, BRAKE_ROLES).map(({ scale = NaN, speed = NaN, arm, pressure }) => ({
+    scaleN: scale,
+    sensorRadPerS: speed,
+    ...(arm === undefined ? {} : { armM: arm }),
+    ...(pressure === undefined ? {} : { gaugePressurePa: pressure }),
+  }))
+  const r = reduceBrake(readings, input.rig, settingsOf(input))
+  const settled = settledOf(r, table)
+  return { ...settled, figures: { ...settled.figures, tare: r.tareN } }
+}
+
+function generatorOf(input: Of<'generator'>, table: Table) {
+  const readings = readingsOf(input, table, GENERATOR_ROLES).map(
+    ({ voltage = NaN, current = NaN, speed = NaN, pressure }) => ({
+      voltageV: voltage,
+      currentA: current,
+      sensorRadPerS: speed,
+      ...(pressure === undefined ? {} : { gaugePressurePa: pressure }),
+    }),
+  )
+  const r = reduceGenerator(readings, input.rig, settingsOf(input))
+  const settled = settledOf(r, table)
+  const { constant, resistance, electricalPower, bestLoad } = r
+  return {
+    ...settled,
+    figures: {
+      ...settled.figures,
+      electricalPower,
+      bestLoad,
+      generatorConstant: constant,
+      windingResistance: resistance,
+    },
+    /** Without the generator's own friction these are the least that the shaft gives. */
+    ofShaft: r.ofShaft,
+    points: settled.points.map((p, i) => ({ ...p, efficiency: r.efficiency[i] })),
+  }
+}
+
+function tankOf(input: Of<'tank-decay'>, table: Table) {
+  const rows = readingsOf(input, table, TANK_ROLES)
+  const r = reduceTank(
+    { timeS: rows.map((x) => x.time ?? NaN), gaugePa: rows.map((x) => x.pressure ?? NaN) },
+    input.rig,
+    { ...settingsOf(input), roomK: input.roomTemperatureK, roomUncertaintyK: 1 },
+  )
+  const { effectiveArea, flowAtOpening, flow, halved } = r
+  const { timeS, gaugePa, fittedPa, flowKgPerS } = r.curve
+  return {
+    figures: { effectiveArea, flowAtOpening, flow, ...(Number.isFinite(halved.value) ? { halved } : {}) },
+    curve: { timeS: [...timeS], gaugePa: [...gaugePa], fittedPa: [...fittedPa], flowKgPerS: [...flowKgPerS] },
+    flowGaugePa: r.flowGaugePa,
+    opensAtS: r.opensAtS,
+    startGaugePa: r.startGaugePa,
+    heat: {
+      found: r.heatFound,
+      wallWPerK: Number.isFinite(r.wallWPerK) ? r.wallWPerK : null,
+      isothermal: !Number.isFinite(r.wallWPerK),
+      adiabatic: r.wallWPerK === 0,
+    },
+    otherwise: r.otherwise,
+    repairs: [],
+    notes: [...table.notes, ...r.notes].map(noteSentence),
+  }
+}
+
+/** What a recording tells, by its method. */
+export function reduceVerb(input: Input) {
+  const table = tableOf(input)
+  switch (input.method) {
+    case 'inertia':
+      return inertiaOf(input, table)
+    case 'thrust':
+      return thrustOf(input, table)
+    case 'brake':
+      return brakeOf(input, table)
+    case 'generator':
+      return generatorOf(input, table)
+    case 'tank-decay':
+      return tankOf(input, table)
   }
 }

@@ -5,6 +5,16 @@ import { q } from './tokens'
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 type Sentence = string | ((values: any) => string)
 
+/** Why a reading was set aside. */
+const ASIDE: Readonly<Record<string, string>> = {
+  tenfold: 'the scale reads ten times what it should, as with a decimal point in the wrong place',
+  tenth: 'the scale reads a tenth of what it should, as with a decimal point in the wrong place',
+  'half-speed': 'the speed is half of what it should be, as when one of two magnets is missed',
+  'double-speed': 'the speed is twice what it should be, as when a mark is counted twice',
+  low: 'it lies below the line, as when the arm touches a stop',
+  high: 'it lies above the line, as when the brake sticks',
+}
+
 /** What each fact says. Quantities are tokens, put into the maker's units where they are shown. */
 const NOTES: Readonly<Record<string, Sentence>> = {
   // Of nozzles.
@@ -67,6 +77,28 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `The run is said to be at ${q('gaugePressure', saidGaugePa)}, but its recording begins at ${q('gaugePressure', recordedGaugePa)}; the figures are those of the recording. Correct the pressure held, or take no column for it.`,
   'reduction-pressure-moved': ({ share, nominalGaugePa }) =>
     `The pressure ${share > 0 ? 'fell' : 'rose'} by ${Math.abs(100 * share).toFixed(1)} % during the spin-up; the figures are carried to ${Number.isFinite(nominalGaugePa) ? q('gaugePressure', nominalGaugePa) : 'its start'}.`,
+  'reading-aside': ({ row, reason }) =>
+    `Reading ${row} was set aside: ${ASIDE[String(reason)] ?? 'it lies off the line'}.`,
+  'readings-many-aside': ({ count, of }) =>
+    `${count} of ${of} readings do not lie on one line: look at the pressure, at a brake that sticks, and take them anew.`,
+  'torque-bent':
+    'Torque does not fall in a straight line: a bent one lies better on the readings, and the figures are its own.',
+  'free-speed-beyond': ({ share }) =>
+    `The fastest reading is at ${Math.round(100 * Number(share))} % of the free speed, which is carried on from there: a reading with almost no load would tell it.`,
+  'brake-no-tare':
+    'Nothing says what the scale shows without load: it is taken as nothing. Write down a reading at rest, with the brake on and the air off.',
+  'brake-heat': ({ powerW }) =>
+    `The brake took up to ${q('power', powerW)}, all of it heat in its disc or rope: hot to the touch within a minute, and a printed disc softens.`,
+  'generator-friction-unknown':
+    'What the generator’s own bearings, iron and brushes take is not known: the shaft gives more than what is shown here. Measure it by letting another motor turn it, or by coasting.',
+  'generator-understates': ({ electricalW, shaftW }) =>
+    `The meters show ${q('power', electricalW)} at most where the shaft gives ${q('power', shaftW)}: the generator’s own best range hides the machine’s.`,
+  'tank-heat-doubted': ({ stated, share }) =>
+    `The fall does not look ${stated === 'adiabatic' ? 'as if the air took no heat' : 'as if the air kept its warmth'}: let the heat be found, which makes the flow ${Math.abs(100 * Number(share)).toFixed(0)} % ${Number(share) > 0 ? 'more' : 'less'}.`,
+  'tank-no-wait':
+    'The pressure falls from the first rows on: its start is less sure. Record a second or two before the valve opens.',
+  'tank-unchoked':
+    'Below the room’s own pressure over the room the nozzle does not choke, and a zero of the gauge that is off counts for more.',
   'thrust-zero-one-side':
     'Nothing quiet was recorded after the push: zero is read from before alone, and a drift of it stays in the impulse. Record a few seconds on.',
   'thrust-rings': ({ frequencyHz, share }) =>

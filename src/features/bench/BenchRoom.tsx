@@ -93,12 +93,15 @@ function Room({ build }: { build: Build }) {
   const result = measurement ? ofRun.get(measurement.id) : undefined
   const choose = (id: string, m?: string) =>
     router.replace(`/bench?build=${build.id}&run=${id}${m ? `&m=${m}` : ''}`, { scroll: false })
-  // other machines’ rigs cannot read this one
-  const suiting = useMemo(() => project.rigs.filter((r) => methodOf(r.kind).accepts(build)), [project.rigs, build])
+  // other machines’ rigs cannot read this one; a method that has no rig yet brings its first
+  const suiting = useMemo(() => {
+    const own = project.rigs.filter((r) => methodOf(r.kind).accepts(build))
+    const without = METHOD_IDS.filter((id) => methodOf(id).accepts(build) && !own.some((r) => r.kind === id))
+    return [...own, ...without.map((id) => methodOf(id).newRig(freshId('rig')))]
+  }, [project.rigs, build])
   const startRig = useMemo(() => {
-    const { rig, why } = rigFor({ ...project, rigs: suiting }, build)
-    const method = METHOD_IDS.find((id) => methodOf(id).accepts(build)) ?? METHOD_IDS[0]
-    return { rig: rig ?? methodOf(method).newRig(freshId('rig')), why }
+    const { rig, why } = rigFor({ ...project, rigs: project.rigs.filter((r) => suiting.includes(r)) }, build)
+    return { rig: rig ?? suiting[0], why }
   }, [project, suiting, build])
   const begin = (cautions: Acknowledgement, gaugePressurePa: number, rig: Rig) => {
     setCareful(false)
@@ -145,7 +148,7 @@ function Room({ build }: { build: Build }) {
                 />
               ))}
               <RunFields key={run.id} run={run} />
-              <Measurements run={run} chosen={measurement} onChoose={(m) => choose(run.id, m)} />
+              <Measurements run={run} chosen={measurement} suiting={suiting} onChoose={(m) => choose(run.id, m)} />
               <RigPanel run={run} measurement={measurement} build={build} predicted={predicted} />
             </>
           }
@@ -169,6 +172,7 @@ function Room({ build }: { build: Build }) {
                 predicted={predicted}
                 runs={runs}
                 results={results}
+                ofRun={ofRun}
               />
             ) : undefined
           }
@@ -182,7 +186,7 @@ function Room({ build }: { build: Build }) {
       {careful && (
         <CautionsDialog
           build={build}
-          rigs={suiting.length > 0 ? suiting : [startRig.rig]}
+          rigs={suiting}
           startRig={startRig}
           onDone={begin}
           onClose={() => setCareful(false)}

@@ -10,7 +10,7 @@ import {
   type Measurement,
   type Run,
 } from '../../project/document'
-import { measuredFigure, type MeasuredRun } from '../../project/measuring'
+import { measuredFigure, methodOf, type MeasuredRun } from '../../project/measuring'
 import { useProject } from '../../store'
 import { Advice, SectionTitle } from '../../ui'
 import { FindingList, useShown, type RunResult, Notes } from '../shared'
@@ -66,6 +66,53 @@ function Repeats({
   )
 }
 
+/** Beyond so many standard uncertainties two ways of measuring one run do not agree. */
+const APART = 2
+
+/** How this way of measuring stands to the others of the same run. */
+function OtherWays({
+  run,
+  measurement,
+  build,
+  measured,
+  ofRun,
+}: {
+  run: Run
+  measurement: Measurement
+  build: Build
+  measured: MeasuredRun
+  ofRun: ReadonlyMap<string, RunResult>
+}) {
+  const shown = useShown()
+  const { id } = measuredBy(kindOf(build))
+  const own = measuredFigure(measured, id)
+  if (!own) return null
+  const others = run.measurements.flatMap((m) => {
+    const result = ofRun.get(m.id)
+    const figure = m.id !== measurement.id && result?.status === 'done' ? measuredFigure(result.measured, id) : null
+    return figure ? [{ method: methodOf(m.method).words.name, figure }] : []
+  })
+  if (others.length === 0) return null
+  const apart = others.filter(
+    ({ figure }) =>
+      Math.abs(figure.value - own.value) > APART * Math.hypot(figure.standardUncertainty, own.standardUncertainty),
+  )
+  return (
+    <Advice
+      tone={apart.length > 0 ? 'warn' : 'note'}
+      title={apart.length > 0 ? 'Two ways of measuring do not agree' : 'Ways of measuring agree'}
+    >
+      {others
+        .map(
+          ({ method, figure }) => `By ${method}: ${shown.text(figure.value, figure.kind, figure.standardUncertainty)}`,
+        )
+        .join('; ')}
+      .
+      {apart.length > 0 && ' One of the rigs is off by more than it says: its arm, inertia, friction or counts a turn.'}
+    </Advice>
+  )
+}
+
 /** What came out of a measurement, and what it means. */
 export function MeasuredPanel({
   run,
@@ -75,12 +122,15 @@ export function MeasuredPanel({
   predicted,
   runs,
   results,
+  ofRun,
 }: {
   run: Run
   measurement: Measurement
   build: Build
   measured: MeasuredRun
   predicted: MachinePredicted | null
+  /** Results of this run’s own measurements. */
+  ofRun: ReadonlyMap<string, RunResult>
   runs: readonly Run[]
   results: ReadonlyMap<string, RunResult>
 }) {
@@ -99,6 +149,9 @@ export function MeasuredPanel({
         predicted={predicted}
         possible={judged.possible}
       />
+      {judged.possible && (
+        <OtherWays run={run} measurement={measurement} build={build} measured={measured} ofRun={ofRun} />
+      )}
       {judged.possible && <Repeats run={run} build={build} measured={measured} runs={runs} results={results} />}
       {measured.repairs.length > 0 && (
         <Advice tone="advice" title="Mended in the recording">

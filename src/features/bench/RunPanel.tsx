@@ -1,10 +1,10 @@
 'use client'
 import { Box, chakra } from '@chakra-ui/react'
-import { LIMITS, hazardOf, type Measurement, type Run } from '../../project/document'
+import { LIMITS, hazardOf, type Measurement, type Rig, type Run } from '../../project/document'
 import { measuredFigure, type MeasuredRun } from '../../project/measuring'
 import { useProject, useStore } from '../../store'
 import { ChoiceField, LinkButton, NumberField, SectionTitle, TextField } from '../../ui'
-import { useShown, type RunResult, type Shown } from '../shared'
+import { rigTitle, useShown, type RunResult, type Shown } from '../shared'
 import { addMeasurement, editRun, removeMeasurement } from './run-edits'
 
 /** The figure that versions are judged by, in short. */
@@ -118,15 +118,17 @@ export function RunFields({ run }: { run: Run }) {
 export function Measurements({
   run,
   chosen,
+  suiting,
   onChoose,
 }: {
   run: Run
   chosen: Measurement
+  /** Rigs that can read this machine, and a first one of each method that has none. */
+  suiting: readonly Rig[]
   onChoose: (id: string) => void
 }) {
   const store = useStore()
-  const { rigs, recordings } = useProject()
-  const rig = rigs.find((r) => r.id === chosen.rigId)
+  const { recordings } = useProject()
   const nameOf = (m: Measurement, i: number) =>
     recordings.find((r) => r.id === m.recordingId)?.fileName ?? `recording ${i + 1}, not brought in yet`
   return (
@@ -139,8 +141,19 @@ export function Measurements({
           onChange={onChoose}
         />
       )}
-      {rig && chosen.recordingId && (
-        <LinkButton onClick={() => onChoose(addMeasurement(store, run, rig))}>Add a recording of this run</LinkButton>
+      {chosen.recordingId && (
+        <ChoiceField
+          label="Add a recording"
+          value=""
+          choices={[
+            { value: '', label: 'of this run, by…' },
+            ...suiting.map((r) => ({ value: r.id, label: rigTitle(r) })),
+          ]}
+          onChange={(id) => {
+            const rig = suiting.find((r) => r.id === id)
+            if (rig) onChoose(addMeasurement(store, run, rig))
+          }}
+        />
       )}
       {run.measurements.length > 1 && (
         <>

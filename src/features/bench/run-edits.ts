@@ -99,10 +99,13 @@ export const editMeasurement =
       key && `${measurementId}:${key}`,
     )
 
-/** Another measurement of a run, on the rig of its last one; returns its id. */
+/** Another measurement of a run; a rig that the project does not have yet is added. Returns its id. */
 export function addMeasurement(store: ProjectStore, run: Run, rig: Rig): string {
   const fresh = newMeasurement(rig)
-  editRun(store, run.id)('another recording', (r) => void r.measurements.push(fresh))
+  store.change('another recording', (p) => {
+    if (!p.rigs.some((r) => r.id === rig.id)) p.rigs.push(rig)
+    p.runs.find((r) => r.id === run.id)?.measurements.push(fresh)
+  })
   return fresh.id
 }
 

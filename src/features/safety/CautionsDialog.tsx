@@ -7,7 +7,7 @@ import { methodOf } from '../../project/measuring'
 import { useProject } from '../../store'
 import { ChoiceField, MainButton, QuietButton, SectionTitle } from '../../ui'
 import Dialog from '../../ui/Dialog'
-import { FindingList } from '../shared'
+import { FindingList, rigTitle } from '../shared'
 import { HazardFigures } from './HazardFigures'
 
 const OWN_JUDGEMENT = 'own-judgement'
@@ -101,8 +101,8 @@ export default function CautionsDialog({
           <ChoiceField
             label="Rig"
             value={rig.id}
-            choices={rigs.map((r) => ({ value: r.id, label: r.name }))}
-            note={rig.id === startRig.rig.id ? startRig.why : undefined}
+            choices={rigs.map((r) => ({ value: r.id, label: rigTitle(r) }))}
+            note={rig.id === startRig.rig.id ? startRig.why : methodOf(rig.kind).words.what}
             onChange={(id) => {
               setRig(id)
               setTicked(new Set())

@@ -16,6 +16,7 @@ import {
 } from '../document'
 import type { ProjectBundle } from '../archive'
 import { STAND, gliderRun } from './glider-runs'
+import { BRAKE, GENERATOR, TANK, settledRuns } from './settled-runs'
 import { HIDDEN, builds, others, gliders, GAUGE, RIGS, moment } from './demo-builds'
 
 /** The shop-window display: an air-driven engraving spindle, five versions, two runs on each that was printed. All of it is made up. */
@@ -90,7 +91,10 @@ function marksCsv(truth: SpinUpTruth, seed: number, fault: boolean): string {
   return `${lines.join('\n')}\n`
 }
 
-function makeRun(planned: PlannedRun, project: Project): { run: Run; recordingId: string; csv: string } {
+function makeRun(
+  planned: PlannedRun,
+  project: Project,
+): { run: Run; recordingId: string; csv: string; hidden: Prediction } {
   const { build, rig, seed } = planned
   const random = seededRandom(seed + 7)
   const spread = 1 + 0.012 * normalDraw(random)
@@ -152,7 +156,7 @@ function makeRun(planned: PlannedRun, project: Project): { run: Run; recordingId
     },
     notes: planned.fault ? 'The mark began to peel at 9 s; half of them were missed for a moment.' : '',
   }
-  return { run, recordingId, csv }
+  return { run, recordingId, csv, hidden }
 }
 
 /** The demo project with its recordings. Deterministic. */
@@ -176,22 +180,19 @@ export function makeDemo(): ProjectBundle {
     ],
     builds: [...own, ...others(), ...gliders()],
     holeGauges: [GAUGE],
-    rigs: [...RIGS, STAND],
+    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK],
     notes: 'A shop-window display driven by air. All names and figures are made up.',
   }
   const printed = own.filter((b) => b.made)
   const recordings = new Map<string, Uint8Array>()
-  const keep = ({ run, recordingId, csv }: ReturnType<typeof makeRun>, fileName: string) => {
+  const keepFile = (recordingId: string, csv: string, fileName: string, addedAt: string) => {
     const bytes = new TextEncoder().encode(csv)
-    project.runs.push(run)
-    project.recordings.push({
-      id: recordingId,
-      fileName,
-      byteLength: bytes.length,
-      kind: 'table',
-      addedAt: run.takenAt,
-    })
+    project.recordings.push({ id: recordingId, fileName, byteLength: bytes.length, kind: 'table', addedAt })
     recordings.set(recordingId, bytes)
+  }
+  const keep = ({ run, recordingId, csv }: Omit<ReturnType<typeof makeRun>, 'hidden'>, fileName: string) => {
+    project.runs.push(run)
+    keepFile(recordingId, csv, fileName, run.takenAt)
   }
   printed.forEach((build, i) => {
     for (const repeat of [1, 2]) {
@@ -208,6 +209,11 @@ export function makeDemo(): ProjectBundle {
         project,
       )
       keep(made, `${build.id}-run-${repeat}.csv`)
+      if (build.id !== 'spindle-3' || repeat !== 2) continue
+      for (const { measurement, fileName, csv } of settledRuns(build, made.hidden)) {
+        made.run.measurements.push(measurement)
+        keepFile(measurement.recordingId ?? '', csv, fileName, made.run.takenAt)
+      }
     }
   })
   const [glider] = gliders()

@@ -137,6 +137,15 @@ export const LIMITS = {
   speedRatio: [0.01, 20],
   countsPerTurn: [1, 100_000],
   relativeUncertainty: [0, 0.5],
+  brakeArmM: [0.01, 2],
+  tiltRad: [-45 * deg, 45 * deg],
+  scaleN: [-50, 200],
+  scaleDigitN: [1e-6, 5],
+  pulsesPerTurn: [1, 400],
+  polePairs: [1, 60],
+  frictionTorqueNm: [0, 0.2],
+  frictionPerSpeedNms: [0, 1e-3],
+  gaugeZeroPa: [0, 50_000],
 } as const satisfies Record<string, readonly [number, number]>
 
 export type LimitName = keyof typeof LIMITS

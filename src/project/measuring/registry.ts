@@ -1,10 +1,15 @@
 import type { Measurement } from '../validation/schema'
 import type { Method } from './contract'
+import { brake } from './brake/method'
+import { generator } from './generator/method'
 import { inertia } from './inertia/method'
+import { tankDecay } from './tank/method'
 import { thrust } from './thrust/method'
 
 /** Every way of measuring. The one list of them above the core. */
-export const METHODS = { inertia, thrust } satisfies { readonly [M in Measurement['method']]: unknown }
+export const METHODS = { inertia, brake, generator, thrust, 'tank-decay': tankDecay } satisfies {
+  readonly [M in Measurement['method']]: unknown
+}
 
 export const METHOD_IDS = Object.keys(METHODS) as readonly Measurement['method'][]
 

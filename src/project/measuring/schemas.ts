@@ -1,11 +1,17 @@
 import * as z from 'zod'
 import { id, name, text } from '../validation/schema-base'
+import { brakeRigFields, brakeSettings } from './brake/schema'
+import { generatorRigFields, generatorSettings } from './generator/schema'
 import { inertiaRigFields, inertiaSettings } from './inertia/schema'
+import { tankRigFields, tankSettings } from './tank/schema'
 import { thrustRigFields, thrustSettings } from './thrust/schema'
 
 /** Every way of measuring: its rig, and the settings that one reduction of it is kept with. The one list of them in the document. */
 export const METHOD_SCHEMAS = {
   inertia: { rig: inertiaRigFields, settings: inertiaSettings },
+  brake: { rig: brakeRigFields, settings: brakeSettings },
+  generator: { rig: generatorRigFields, settings: generatorSettings },
+  'tank-decay': { rig: tankRigFields, settings: tankSettings },
   thrust: { rig: thrustRigFields, settings: thrustSettings },
 }
 export type MethodId = keyof typeof METHOD_SCHEMAS

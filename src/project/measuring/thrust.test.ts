@@ -12,10 +12,14 @@ if (!run || !glider) throw new Error('the demo has a glider on its stand')
 const [measurement] = run.measurements
 const inputs = (p: Project = project, m: Measurement = measurement) => measurementInputs(p, run, m)
 
-test('each machine has one method that takes it: what turns a flywheel, what is pushed a stand', () => {
+test('what turns is read by flywheel, brake and generator, what is pushed by a stand; a vessel empties through either', () => {
   for (const build of project.builds) {
     const takes = METHOD_IDS.filter((id) => methodOf(id).accepts(build))
-    expect(takes).toEqual([build.machine.family === 'thrust-body' ? 'thrust' : 'inertia'])
+    expect(takes).toEqual(
+      build.machine.family === 'thrust-body'
+        ? ['thrust', 'tank-decay']
+        : ['inertia', 'brake', 'generator', 'tank-decay'],
+    )
   }
 })
 

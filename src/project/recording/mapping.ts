@@ -59,7 +59,7 @@ function unitFault(role: Role, column: TableColumn, unit: string): string | null
       ? null
       : `The ${role.label.toLowerCase()} column “${header}” is in ${column.unit.id}, which is no ${role.word}. Choose another column${role.optional ? ', or none' : ', or say in the rig what it records'}.`
   if (role.of === 'pressure')
-    return `The pressure column “${header}” has no unit in its header. Choose a column with kPa, bar or psi in its header, or none.`
+    return `The pressure column “${header}” has no unit in its header. Choose a column with kPa, bar or psi in its header${role.optional ? ', or none' : ''}.`
   const units = UNITS_OF[role.of]
   return !units || units[unit] !== undefined
     ? null

@@ -32,6 +32,8 @@ const SHOWN_FAULTS = 20
 const MOST_COLUMNS = 2000
 const MOST_LINE = 250_000
 const PIECE = 2 * 1024 * 1024
+/** A load that is not there, in a column of resistances. */
+const OPEN = /^\s*(open|offen|inf|∞)\s*$/i
 type Newline = '\r\n' | '\n' | '\r'
 
 const tooWide = (columns: number) =>
@@ -162,7 +164,12 @@ class TableReader {
     if (cells.length > this.headers.length) return this.bad(cells, line)
     const row = this.scratch
     for (let i = 0; i < this.headers.length; i++) {
-      row[i] = this.textColumn[i] ? 0 : cellNumber(cells[i] ?? '', this.dialect.decimal) * this.scale[i]
+      const cell = cells[i] ?? ''
+      row[i] = this.textColumn[i]
+        ? 0
+        : this.headers[i].unit?.kind === 'resistance' && OPEN.test(cell)
+          ? Infinity
+          : cellNumber(cell, this.dialect.decimal) * this.scale[i]
       if (Number.isNaN(row[i])) return this.bad(cells, line)
     }
     for (let i = 0; i < this.headers.length; i++) this.columns[i].push(row[i])

@@ -13,6 +13,7 @@ export const UNITS_OF: Readonly<Partial<Record<Quantity, Readonly<Record<string,
   time: { s: 1, ms: 1e-3, us: 1e-6 },
   rotation: { rpm, 'rad/s': 1, Hz: 2 * Math.PI },
   force: { N: 1, g: 1e-3 * STANDARD_GRAVITY, kg: STANDARD_GRAVITY, lbf: 0.45359237 * STANDARD_GRAVITY },
+  length: { mm: 1e-3, cm: 1e-2, m: 1 },
   voltage: { V: 1, mV: 1e-3 },
   current: { A: 1, mA: 1e-3 },
 }
@@ -49,6 +50,38 @@ export const PRESSURE: Role = {
   like: /press|druck|supply|bar|psi|kpa/i,
   optional: true,
 }
+
+/** Columns of a brake's readings, one a row. */
+export const BRAKE_ROLES: readonly Role[] = [
+  { id: 'scale', label: 'Scale', of: 'force', word: 'force', like: /scale|force|load|kraft|waage|weight/i },
+  {
+    id: 'speed',
+    label: 'Speed',
+    of: 'rotation',
+    word: 'speed or frequency',
+    like: /speed|rpm|freq|coil|drehzahl|omega/i,
+  },
+  { id: 'arm', label: 'Arm', of: 'length', word: 'length', like: /arm|lever|hebel/i, optional: true },
+  PRESSURE,
+]
+/** Columns of a generator's readings, one a row. */
+export const GENERATOR_ROLES: readonly Role[] = [
+  { id: 'voltage', label: 'Voltage', of: 'voltage', word: 'voltage', like: /volt|spannung|^u$|^v$/i },
+  { id: 'current', label: 'Current', of: 'current', word: 'current', like: /current|amp|strom|^i$/i },
+  {
+    id: 'speed',
+    label: 'Speed',
+    of: 'rotation',
+    word: 'speed or frequency',
+    like: /speed|rpm|freq|phase|drehzahl|omega/i,
+  },
+  PRESSURE,
+]
+/** Columns of a vessel's fall. */
+export const TANK_ROLES: readonly Role[] = [
+  TIME,
+  { ...PRESSURE, label: 'Vessel’s pressure', like: /tank|vessel|bottle|press|druck/i, optional: false },
+]
 
 /** What the signal column of a trace can hold. */
 export type SignalKind = 'count' | 'pulse-times' | 'speed' | 'force'

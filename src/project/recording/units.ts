@@ -45,6 +45,7 @@ const KNOWN: Readonly<Record<string, HeaderUnit>> = Object.fromEntries(
       ['count', 'count counts ticks pulses lines', 1, 'count'],
       ['W', 'w', 1, 'power'],
       ['mm', 'mm', 1e-3, 'length'],
+      ['cm', 'cm', 1e-2, 'length'],
       ['V', 'v', 1, 'voltage'],
       ['mV', 'mv', 1e-3, 'voltage'],
       ['A', 'a', 1, 'current'],

@@ -61,7 +61,9 @@ export interface BrakeReduction extends SettledReduction {
   readonly tareN: Measured
 }
 
-export const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
+/** A refusal with what to do. */
+export const settledFault = (code: string, message: string, nextStep: string) =>
+  new PhysicsError({ code, message, nextStep })
 /** Slower than this nothing turns, rad/s. */
 const AT_REST = 1
 /** How near a wrong reading must come to its plain case, as a share. */
@@ -100,14 +102,14 @@ export function settledFigures(
 ) {
   const line = torqueLine(points, resolutionNm)
   if (!line)
-    throw fault(
+    throw settledFault(
       'FEW_SETTINGS',
       `${points.length} readings say no line of torque over speed.`,
       'Take at least four readings at two or more settings of the load, better five settings with three readings each.',
     )
   const found = lineFigures(line)
   if (!found)
-    throw fault(
+    throw settledFault(
       'NO_FALL',
       'The torque does not fall with speed.',
       'Look whether speed and torque are in the right columns, and whether the pressure was held.',
@@ -162,7 +164,11 @@ export function reduceBrake(readings: readonly BrakeReading[], rig: BrakeRig, se
   const rest = numbered.filter((r) => r.speed < AT_REST && !((r.gaugePressurePa ?? 0) > 0.05 * settings.roomPaAbs))
   const turning = numbered.filter((r) => !rest.includes(r))
   if (!turning.some((r) => r.speed >= AT_REST))
-    throw fault('NO_TURNING', 'In no reading does the shaft turn.', 'Look whether the speed’s column is the right one.')
+    throw settledFault(
+      'NO_TURNING',
+      'In no reading does the shaft turn.',
+      'Look whether the speed’s column is the right one.',
+    )
   // without air and turning nothing presses on the arm
   const restTare = rest.length > 0 ? mean(rest.map((r) => r.scaleN)) : null
   const tareValue = rig.tareN ?? restTare ?? 0

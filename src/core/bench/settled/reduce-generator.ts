@@ -8,7 +8,7 @@ import {
   studentT95,
   type Measured,
 } from '../../statistics'
-import { fault, pressuresOf, settledFigures, toNominal, type SettledReduction } from './reduce-brake'
+import { settledFault, pressuresOf, settledFigures, toNominal, type SettledReduction } from './reduce-brake'
 import { lineAt, type TorquePoint } from './torque-line'
 
 /** One settled reading of a generator behind its rectifier. */
@@ -100,7 +100,7 @@ export function reduceGenerator(
   const speeds = readings.map((r) => r.sensorRadPerS / rig.polePairs)
   const winding = readings.length >= 5 ? windingOf(speeds, readings) : null
   if (!winding || !(winding.k > 0))
-    throw fault(
+    throw settledFault(
       'FEW_LOADS',
       `${readings.length} readings do not tell the generator’s constant and resistance.`,
       'Take readings at three loads or more, one of them open, and look whether voltage and current are in the right columns.',

@@ -1,11 +1,17 @@
 import type { Measurement } from '../../../project/document'
 import type { MethodView } from './contract'
+import { brakeView } from './brake'
+import { generatorView } from './generator'
 import { inertiaView } from './inertia'
+import { tankView } from './tank'
 import { thrustView } from './thrust'
 
 /** Every way of measuring as the bench shows it. */
 const VIEWS: { readonly [M in Measurement['method']]: MethodView } = {
   inertia: inertiaView,
+  brake: brakeView,
+  generator: generatorView,
+  'tank-decay': tankView,
   thrust: thrustView,
 }
 

