@@ -103,3 +103,52 @@ export const reduceVerbOutput = z.looseObject({
   repairs: z.array(z.looseObject({})),
   notes: z.array(z.string()),
 })
+
+/** Speed from the sound of passing blades. */
+export const toneVerbInput = z.strictObject({
+  file: z.string().min(1),
+  blades: z.number().int().min(1).max(400),
+  /** Speeds between which it turns, least and most. */
+  rangeRpm: z.tuple([positive, positive]).default([1500, 60_000]),
+  channel: z.number().int().min(1).max(32).default(1),
+  clockRelativeUncertainty: z.number().min(0).max(0.01).default(2e-5),
+})
+export const toneVerbOutput = z.strictObject({
+  speedRadPerS: z.strictObject({ value: z.number(), standardUncertainty: z.number() }),
+  greatestSpeedRadPerS: z.strictObject({ value: z.number(), standardUncertainty: z.number() }),
+  steady: z.boolean(),
+  /** Frames in which the tone is lost are left out. */
+  track: z.strictObject({ timeS: z.array(z.number()), speedRadPerS: z.array(z.number()) }),
+  confidence: z.number(),
+  rivals: z.array(z.strictObject({ speedRadPerS: z.number(), score: z.number() })),
+  notes: z.array(z.string()),
+})
+
+/** Every speed that a film of marks could show. */
+export const framesVerbInput = z.strictObject({
+  readings: z
+    .array(
+      z.strictObject({
+        framesPerSecond: positive.max(1e6),
+        framesPerTurn: positive.max(1e5),
+        framesUncertainty: z.number().min(0).default(0.02),
+      }),
+    )
+    .min(1)
+    .max(10),
+  /** Alike in a turn: blades, spokes, or one patch. */
+  marks: z.number().int().min(1).max(400).default(1),
+  rangeRpm: z.tuple([z.number().min(0), positive]).default([0, 60_000]),
+})
+export const framesVerbOutput = z.strictObject({
+  candidates: z.array(
+    z.strictObject({
+      speed: measured,
+      hidden: z.number(),
+      backwards: z.boolean(),
+      apart: z.number(),
+    }),
+  ),
+  /** The one that is left, or null while several are. */
+  speed: measured.nullable(),
+})

@@ -156,6 +156,26 @@ test('reduce tank-decay: the heat is found from the fall; the wrong one is far o
   expect(JSON.stringify(wrong.out?.notes)).toMatch(/does not look as if the air took no heat/)
 })
 
+test('tone: 18 000 rpm of twelve blades within a thousandth; a channel that is not there is named', async () => {
+  const file = fixture('recordings/whine_constant_18000rpm_12blades.wav')
+  const { out } = await call(['tone', '-'], { file, blades: 12 })
+  const speed = out?.speedRadPerS as unknown as { value: number; standardUncertainty: number }
+  expect(Math.abs(speed.value / ((18_000 * Math.PI) / 30) - 1)).toBeLessThan(1e-3)
+  expect(out?.confidence).toBeGreaterThan(0.9)
+  const none = await call(['tone', '-'], { file, blades: 12, channel: 2 })
+  expect([none.exit, none.stderr]).toEqual([2, expect.stringMatching(/^channel: the file has 1/)])
+})
+
+test('frames: all that 4.44 frames a turn could be; a second rate leaves one', async () => {
+  const first = { framesPerSecond: 480, framesPerTurn: 4.44 }
+  const alone = await call(['frames', '-'], { readings: [first] })
+  expect((alone.out?.candidates as unknown as unknown[]).length).toBeGreaterThan(3)
+  expect(alone.out?.speed).toBeNull()
+  const perS = 480 / 4.44
+  const both = await call(['frames', '-'], { readings: [first, { framesPerSecond: 300, framesPerTurn: 300 / perS }] })
+  expect((both.out?.speed as unknown as { value: number }).value).toBeCloseTo(2 * Math.PI * perS, 6)
+})
+
 test('reduce takes columns in the document as well', async () => {
   const time_s = Array.from({ length: 4000 }, (_, i) => i * 0.005)
   const speed = time_s.map((t) => 1500 * (1 - Math.exp(-t / 4)))
@@ -225,6 +245,8 @@ test.each(Object.keys(VERBS))('schema of %s describes input and output; the real
       rig: { flywheelInertiaKgM2: 0.00042, speedRatio: 0.2, countsPerTurn: 400 },
       file: fixture('recordings/spin_encoder_1000hz.csv'),
     },
+    tone: { file: fixture('recordings/whine_constant_18000rpm_12blades.wav'), blades: 12 },
+    frames: { readings: [{ framesPerSecond: 480, framesPerTurn: 4.44 }] },
     part: { build, part: 'nozzle-insert' },
     assembly: { build },
     bill: { build },

@@ -8,6 +8,7 @@ import { nozzleVerb } from './nozzle'
 import { reduceVerb } from './reduce'
 import { searchVerb } from './search'
 import { strengthVerb } from './strength'
+import { framesVerb, toneVerb } from './tone'
 import { turbineVerb } from './turbine'
 
 export interface Verb {
@@ -74,6 +75,18 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     input: bench.reduceVerbInput,
     output: bench.reduceVerbOutput,
     run: reduceVerb,
+  },
+  tone: {
+    about: 'speed from the sound of passing blades, a WAV',
+    input: bench.toneVerbInput,
+    output: bench.toneVerbOutput,
+    run: toneVerb,
+  },
+  frames: {
+    about: 'every speed that a film of marks could show, and which one a second reading picks',
+    input: bench.framesVerbInput,
+    output: bench.framesVerbOutput,
+    run: framesVerb,
   },
   search: {
     about: 'the best designs over any numbers of a build; --shard i/n does one share, merge puts shares together',

@@ -95,6 +95,12 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `The meters show ${q('power', electricalW)} at most where the shaft gives ${q('power', shaftW)}: the generator’s own best range hides the machine’s.`,
   'tank-heat-doubted': ({ stated, share }) =>
     `The fall does not look ${stated === 'adiabatic' ? 'as if the air took no heat' : 'as if the air kept its warmth'}: let the heat be found, which makes the flow ${Math.abs(100 * Number(share)).toFixed(0)} % ${Number(share) > 0 ? 'more' : 'less'}.`,
+  'tone-lost': ({ share }) =>
+    `The tone is heard in ${Math.round(100 * Number(share))} % of the recording; where it is lost nothing is shown.`,
+  'tone-rival': ({ speedRadPerS }) =>
+    `Another tone stands nearly as clear, as of ${q('rotation', speedRadPerS)}: narrow the range of speeds, or come nearer to the outlet.`,
+  'tone-moves': ({ from, to }) =>
+    `The speed moves from ${q('rotation', from)} to ${q('rotation', to)}: what is shown as the speed is the last that was heard.`,
   'tank-no-wait':
     'The pressure falls from the first rows on: its start is less sure. Record a second or two before the valve opens.',
   'tank-unchoked':

@@ -1,7 +1,15 @@
 import type { Conditions, MeasuredRun } from '../project/measuring'
 import type { Dialect } from '../project/recording'
 import { JobClient, JobError, type JobOptions } from './job-client'
-import type { BenchReply, BenchRequest, Preview, PreviewRequest, Reduced, ReduceRequest } from './bench-handler'
+import type {
+  BenchReply,
+  BenchRequest,
+  Preview,
+  PreviewRequest,
+  Reduced,
+  ReduceRequest,
+  SoundPreview,
+} from './bench-handler'
 import { RECORDING_WANTED } from './job-faults'
 
 const client = new JobClient<BenchRequest, BenchReply>(
@@ -12,8 +20,11 @@ const client = new JobClient<BenchRequest, BenchReply>(
 const handed = new Set<string>()
 
 /** Reads a recording for its first rows; what it is reduced from later is the same reading. */
-export async function previewRecording(request: Omit<PreviewRequest, 'kind'>, options?: JobOptions): Promise<Preview> {
-  const preview = (await client.run({ kind: 'preview', ...request }, options)) as Preview
+export async function previewRecording(
+  request: Omit<PreviewRequest, 'kind'>,
+  options?: JobOptions,
+): Promise<Preview | SoundPreview> {
+  const preview = (await client.run({ kind: 'preview', ...request }, options)) as Preview | SoundPreview
   handed.add(request.key)
   return preview
 }

@@ -52,7 +52,14 @@ export interface Reduced {
   readonly measured: MeasuredRun
 }
 
-export type BenchReply = Preview | Reduced
+/** A sound needs no columns: its channel is all that is chosen. */
+export interface SoundPreview {
+  readonly kind: 'sound'
+  readonly seconds: number
+  readonly channels: number
+}
+
+export type BenchReply = Preview | SoundPreview | Reduced
 
 const KEPT = 6
 const kept = new Map<string, Channels>()
@@ -108,8 +115,17 @@ function previewOf(table: Table, { rig, dialect }: PreviewRequest): Preview {
 export function handleBench(request: BenchRequest, progress: (share: number) => void): BenchReply {
   const channels = channelsOf(request.key, request.bytes, request.dialect, progress)
   if (request.kind === 'preview') {
-    if (channels.kind === 'sound')
-      throw new InputFault('This is a sound. The method of this rig reads tables of counts, marks or speeds.')
+    const { reads, words } = methodOf(request.rig.kind)
+    if (!reads.includes(channels.kind))
+      throw new InputFault(
+        channels.kind === 'sound'
+          ? `This is a sound. A rig of the kind “${words.name}” reads tables.`
+          : `This is a table. A rig of the kind “${words.name}” reads a WAV.`,
+      )
+    if (channels.kind === 'sound') {
+      const { sampleRateHz, channels: all } = channels.sound
+      return { kind: 'sound', seconds: all[0].length / sampleRateHz, channels: all.length }
+    }
     return previewOf(channels.table, request)
   }
   progress(0.92)

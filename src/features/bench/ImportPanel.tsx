@@ -229,6 +229,8 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
   const store = useStore()
   const { id: projectId, runs } = useProject()
   const [state, setState] = useState<State>({ step: 'choose', fault: null })
+  const { asks, reads } = methodOf(rig.kind)
+  const tables = reads.includes('table')
   const cancel = useRef<AbortController | null>(null)
   useEffect(() => () => cancel.current?.abort(), [])
   /** The mapping used last on this rig, where its columns are in the new file as well. */
@@ -263,6 +265,8 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
         { key: recordingKey(projectId, key), bytes, rig, dialect },
         { signal: control.signal, progress: (share) => setState({ step: 'reading', name, share, cancel: stop }) },
       )
+      // of a sound nothing is asked: its first channel is taken
+      if (preview.kind === 'sound') return await take(name, key, bytes, { kind: 'sound', channel: 1 })
       const known = dialect === null ? remembered(preview.headers.map((h) => h.header)) : null
       setState({ step: 'map', name, bytes, key, preview, mapping: known ?? preview.guess })
     } catch (error) {
@@ -273,20 +277,20 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
       else setState({ step: 'choose', fault: cancelled ? null : `“${name}” was not taken. ${reason}` })
     }
   }
-  const take = async (chosen: Extract<State, { step: 'map' }>) => {
-    await store.addRecording(chosen.key, chosen.bytes)
-    const result = store.change(`recording ${chosen.name}`, (p) => {
+  const take = async (name: string, key: string, bytes: Uint8Array, mapping: NonNullable<Measurement['mapping']>) => {
+    await store.addRecording(key, bytes)
+    const result = store.change(`recording ${name}`, (p) => {
       p.recordings.push({
-        id: chosen.key,
-        fileName: chosen.name.slice(0, 200),
-        byteLength: chosen.bytes.length,
-        kind: recordingKind(chosen.bytes),
+        id: key,
+        fileName: name.slice(0, 200),
+        byteLength: bytes.length,
+        kind: recordingKind(bytes),
         addedAt: new Date().toISOString(),
       })
       const own = p.runs.find((r) => r.id === run.id)?.measurements.find((m) => m.id === measurement.id)
       if (own) {
-        own.recordingId = chosen.key
-        own.mapping = chosen.mapping
+        own.recordingId = key
+        own.mapping = mapping
       }
     })
     if (!result.ok) setState({ step: 'choose', fault: result.faults[0].message })
@@ -300,7 +304,7 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
         rig={rig}
         onChange={(mapping) => setState({ ...state, mapping })}
         onDialect={(dialect) => void readBytes(state.name, () => Promise.resolve(state.bytes), dialect, state)}
-        onTake={() => void take(state)}
+        onTake={() => void take(state.name, state.key, state.bytes, state.mapping)}
         onBack={() => setState({ step: 'choose', fault: null })}
       />
     )
@@ -322,10 +326,16 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
         {run.measurements.length > 1 ? 'This recording is not brought in yet' : 'This run has no recording yet'}
       </Box>
       <Box color="mute" mb="4">
-        Drop a CSV or TSV of {methodOf(rig.kind).asks} here. Commas, semicolons or tabs; decimal point or comma; units
-        in the headers are understood.
+        {tables
+          ? `Drop a CSV or TSV of ${asks} here. Commas, semicolons or tabs; decimal point or comma; units in the headers are understood.`
+          : `Drop ${asks} here.`}
       </Box>
-      <FilePicker label="Recording" accept=".csv,.tsv,.txt" as={MainButton} onFile={(file) => void read(file)}>
+      <FilePicker
+        label="Recording"
+        accept={tables ? '.csv,.tsv,.txt' : '.wav'}
+        as={MainButton}
+        onFile={(file) => void read(file)}
+      >
         Choose a file…
       </FilePicker>
       {state.fault && (

@@ -8,6 +8,8 @@ const WORDS: Readonly<Record<string, string>> = {
   electricalPowerW: 'electrical power',
   effectiveAreaM2: 'effective area',
   tankFlowKgPerS: 'air at that pressure',
+  heardSpeedRadPerS: 'speed heard',
+  greatestSpeedRadPerS: 'greatest speed',
   thrust: 'push',
   impulse: 'impulse',
   runTime: 'time it pushes',

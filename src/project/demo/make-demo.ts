@@ -16,6 +16,7 @@ import {
 } from '../document'
 import type { ProjectBundle } from '../archive'
 import { STAND, gliderRun } from './glider-runs'
+import { PHONE, soundRun } from './sound-run'
 import { BRAKE, GENERATOR, TANK, settledRuns } from './settled-runs'
 import { HIDDEN, builds, others, gliders, GAUGE, RIGS, moment } from './demo-builds'
 
@@ -180,14 +181,15 @@ export function makeDemo(): ProjectBundle {
     ],
     builds: [...own, ...others(), ...gliders()],
     holeGauges: [GAUGE],
-    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK],
+    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, PHONE],
     notes: 'A shop-window display driven by air. All names and figures are made up.',
   }
   const printed = own.filter((b) => b.made)
   const recordings = new Map<string, Uint8Array>()
-  const keepFile = (recordingId: string, csv: string, fileName: string, addedAt: string) => {
-    const bytes = new TextEncoder().encode(csv)
-    project.recordings.push({ id: recordingId, fileName, byteLength: bytes.length, kind: 'table', addedAt })
+  const keepFile = (recordingId: string, file: string | Uint8Array, fileName: string, addedAt: string) => {
+    const bytes = typeof file === 'string' ? new TextEncoder().encode(file) : file
+    const kind = typeof file === 'string' ? 'table' : 'sound'
+    project.recordings.push({ id: recordingId, fileName, byteLength: bytes.length, kind, addedAt })
     recordings.set(recordingId, bytes)
   }
   const keep = ({ run, recordingId, csv }: Omit<ReturnType<typeof makeRun>, 'hidden'>, fileName: string) => {
@@ -214,6 +216,9 @@ export function makeDemo(): ProjectBundle {
         made.run.measurements.push(measurement)
         keepFile(measurement.recordingId ?? '', csv, fileName, made.run.takenAt)
       }
+      const heard = soundRun(build.id)
+      made.run.measurements.push(heard.measurement)
+      keepFile(heard.measurement.recordingId ?? '', heard.bytes, heard.fileName, made.run.takenAt)
     }
   })
   const [glider] = gliders()

@@ -26,7 +26,7 @@ export function Readings({ reduction: r }: { readonly reduction: SettledReductio
               'Speed, rpm',
               `Torque, ${shown.unit('torque').label}`,
               `Power, ${shown.unit('power').label}`,
-              '',
+              'Note',
             ].map((h, i) => (
               <chakra.th key={i} textAlign={i === 4 ? 'left' : 'right'} px="2" py="1" fontWeight="600">
                 {h}

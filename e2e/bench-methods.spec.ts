@@ -1,0 +1,77 @@
+import { join } from 'node:path'
+import { accessible, expect, figure, open, test } from './helpers'
+import type { Page } from '@playwright/test'
+
+const fixture = (name: string) => join(import.meta.dirname, '../src/project/fixtures/recordings', name)
+const demo = (m: string) => `/bench?build=spindle-3&run=run-spindle-3-2&m=${m}`
+
+/** Begins a run of the fourth spindle on a rig, its cautions ticked. */
+async function startOn(page: Page, rig: RegExp): Promise<void> {
+  await open(page, '/bench?build=spindle-4')
+  await page.getByRole('button', { name: 'New run…' }).click()
+  const dialog = page.getByRole('dialog')
+  const name = await dialog.getByLabel('Rig').locator('option').filter({ hasText: rig }).first().innerText()
+  await dialog.getByLabel('Rig').selectOption({ label: name })
+  for (const box of await dialog.getByRole('checkbox').all()) await box.check()
+  await page.getByRole('button', { name: 'Start the run' }).click()
+}
+
+test('a brake’s table: columns found, three wrong readings named, power of its truth; its working opens', async ({
+  page,
+}) => {
+  await startOn(page, /Brake arm on the letter scale/)
+  await page.getByLabel('Arm', { exact: true }).fill('148')
+  await page.getByLabel('Pressure held').fill('400')
+  await page.getByLabel('Recording', { exact: true }).setInputFiles(fixture('brake_test.csv'))
+  await expect(page.getByLabel('Scale', { exact: true })).toHaveValue('scale_g')
+  await expect(page.getByLabel('Speed', { exact: true })).toHaveValue('coil_frequency_Hz')
+  await expect(page.getByLabel('Arm, if recorded')).toHaveValue('arm_mm')
+  await page.getByRole('button', { name: 'Take it into the run' }).click()
+  await expect(page.getByRole('heading', { name: 'Measured' })).toBeVisible({ timeout: 20_000 })
+  expect(Math.abs((await figure(page, 'Peak power')) / 17.043 - 1)).toBeLessThan(0.02)
+  for (const reading of ['Reading 11', 'Reading 21', 'Reading 22'])
+    await expect(page.getByText(`${reading} was set aside`)).toBeVisible()
+  await page.getByRole('button', { name: /^Peak power/ }).click()
+  await expect(page.getByRole('dialog')).toContainText('Least median of squares')
+})
+
+test('ways of measuring one run stand against each other; a friction that nobody measured says so at once', async ({
+  page,
+}) => {
+  await open(page, demo('m2'))
+  await expect(page.getByText('Ways of measuring agree')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/By flywheel: .* By generator:/)).toBeVisible()
+  await expect(page.getByText('set aside: half the speed')).toBeVisible()
+  await accessible(page)
+  await open(page, demo('m3'))
+  await expect(page.getByText('Peak power', { exact: true })).toBeVisible({ timeout: 20_000 })
+  await page.getByLabel('Its own friction').selectOption('unknown')
+  await expect(page.getByText('At least, at its peak')).toBeVisible()
+  await expect(page.getByText(/the shaft gives more than what is shown/)).toBeVisible()
+})
+
+test('a tank’s fall: the heat is found, stated wrongly it is doubted', async ({ page }) => {
+  await open(page, demo('m4'))
+  await expect(page.getByText('Effective area', { exact: true })).toBeVisible({ timeout: 20_000 })
+  const found = await figure(page, 'Effective area')
+  await page.getByLabel('Heat').selectOption('adiabatic')
+  await expect(page.getByText(/does not look as if the air took no heat/)).toBeVisible()
+  expect(await figure(page, 'Effective area')).toBeLessThan(0.9 * found)
+})
+
+test('the sound of its blades: the tone is followed under a louder hum; a table is not taken for a sound', async ({
+  page,
+}) => {
+  await open(page, demo('m5'))
+  await expect(page.getByText('Speed, last heard')).toBeVisible({ timeout: 30_000 })
+  // made with 1600 rad/s less what is left of the spin-up
+  expect(Math.abs((await figure(page, 'Speed, last heard')) / 14_950 - 1)).toBeLessThan(0.005)
+  await expect(page.getByRole('img', { name: /^Spectrogram up to/ })).toBeVisible()
+  await accessible(page)
+  await startOn(page, /Phone beside the outlet/)
+  await page.getByLabel('Recording', { exact: true }).setInputFiles(fixture('brake_test.csv'))
+  await expect(page.getByText(/This is a table\. A rig of the kind “sound” reads a WAV/)).toBeVisible()
+  await page.getByLabel('Recording', { exact: true }).setInputFiles(fixture('whine_constant_18000rpm_12blades.wav'))
+  await expect(page.getByText('Speed, held')).toBeVisible({ timeout: 30_000 })
+  expect(await figure(page, 'Speed, held')).toBeCloseTo(18_000, -1)
+})

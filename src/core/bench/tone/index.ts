@@ -1,0 +1,3 @@
+export * from './reduce-tone'
+export { simulateTone } from './simulate-tone'
+export type { Spectrogram } from './spectrogram'
