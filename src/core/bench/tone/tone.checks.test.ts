@@ -65,6 +65,25 @@ describe('the sound of passing blades', () => {
     const r = reduceTone(samples, 44_100, rig(10))
     expect(Math.abs(rpm(r.speed.value) / 7500 - 1)).toBeLessThan(1e-3)
   })
+  test.each([
+    [660, 60],
+    [800, 50],
+    [860, 60],
+  ])('%i Hz of ten blades under a hum of %i Hz with ten lines, each ten times as loud', (hz, mainsHz) => {
+    const w = (2 * Math.PI * hz) / 10
+    const samples = simulateTone({
+      blades: 10,
+      speedAt: () => w,
+      seconds: 2,
+      sampleRateHz: 44_100,
+      harmonics: [0.4, 0.3, 0.1],
+      noise: 1,
+      hum: { mainsHz, harmonics: [3, 5, 4, 4, 4, 3, 3, 2, 2, 2] },
+      seed: 12,
+    })
+    const r = reduceTone(samples, 44_100, { ...rig(10), fromRadPerS: 0.2 * w, toRadPerS: 3 * w })
+    expect(Math.abs(r.speed.value / w - 1)).toBeLessThan(2e-3)
+  })
   test('progress rises to its end', () => {
     const { channels, sampleRateHz } = recorded('whine_constant_18000rpm_12blades.wav')
     const told: number[] = []
