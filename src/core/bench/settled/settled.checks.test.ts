@@ -95,6 +95,14 @@ describe('a brake', () => {
       [21, 'half-speed'],
       [22, 'low'],
     ])
+    // the same readings by plain least squares: T = a + b ω through all of them
+    const plain = linearLeastSquares(
+      r.points.map((p) => [1, p.speedRadPerS]),
+      r.points.map((p) => p.torqueNm),
+      r.points.map(() => 1),
+      'residual',
+    ).parameters
+    expect(plain[0] ** 2 / (-4 * plain[1]) / 17.0431).toBeGreaterThan(1.3)
     expect(r.tareN.value).toBeCloseTo(3.4 * 9.80665e-3, 9)
     expect(r.mostTakenW).toBeGreaterThan(16)
   })

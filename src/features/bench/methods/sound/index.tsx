@@ -147,7 +147,7 @@ function SoundFigures({ measured, build }: MeasuredProps) {
         origin="measured"
         value={formatNumber(100 * r.confidence, 2)}
         unit="%"
-        sub="of a tone that nothing else could be"
+        sub="an estimate: how far its lines stand over noise and rivals"
       />
       {r.rivals.length > 0 && (
         <Advice tone="note" title="What else was heard">
