@@ -1,4 +1,5 @@
 import Dexie, { type EntityTable, type Table } from 'dexie'
+import type { TableMapping } from '../project/document'
 import type { Edit } from '../project/edits'
 
 /** A project as it lies in the browser. `document` is unknown until parsed: an older or newer application may have written it. */
@@ -40,6 +41,20 @@ export interface CopyRow {
   document: unknown
 }
 
+/** A recording that is coming in from a device, or was when its page ended: its bytes are in `chunks`, no run holds it yet. */
+export interface LiveRow {
+  recordingId: string
+  projectId: string
+  runId: string
+  measurementId: string
+  fileName: string
+  startedAt: number
+  lastAt: number
+  byteLength: number
+  /** What its columns are; null before the device has said. */
+  mapping: TableMapping | null
+}
+
 export interface SettingRow {
   key: string
   value: string
@@ -51,6 +66,7 @@ export class KettleDb extends Dexie {
   chunks!: Table<ChunkRow, [string, string, number]>
   copies!: Table<CopyRow, [string, string]>
   settings!: EntityTable<SettingRow, 'key'>
+  live!: EntityTable<LiveRow, 'recordingId'>
 
   constructor(name = 'grey-kettle') {
     super(name)
@@ -70,5 +86,6 @@ export class KettleDb extends Dexie {
           .toCollection()
           .modify((row: ProjectRow) => void (row.cursor = 0))
       })
+    this.version(3).stores({ live: 'recordingId, projectId' })
   }
 }

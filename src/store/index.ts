@@ -2,3 +2,5 @@
 export type { ProjectStore } from './project-store'
 export type { HeldChange } from './state'
 export { StoreContext, useProject, useStore, useStoreState } from './react'
+export type { LiveRow } from './db'
+export { liveLock, type LiveWriter } from './live'

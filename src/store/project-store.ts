@@ -5,6 +5,7 @@ import type { Project } from '../project/document'
 import { applyEdits, editsBetween } from '../project/edits'
 import { copiesOf } from './copies'
 import type { CopyRow, KettleDb, ProjectRow } from './db'
+import { LiveShelf } from './live'
 import { stepsAround, type Step } from './history'
 import { loadRecording, saveRecording } from './recordings'
 import { bringUp, listProjects, putBack, putIn, readRaw, takeOut, type Listed, type RawRow } from './shelf'
@@ -46,10 +47,15 @@ export class ProjectStore {
   private checks: Validation | null = null
   private readonly known = new WeakSet<object>()
 
+  /** Recordings that come in from a device. */
+  readonly live: LiveShelf
+
   constructor(
     readonly db: KettleDb,
     private readonly now: () => number = Date.now,
-  ) {}
+  ) {
+    this.live = new LiveShelf(db, now)
+  }
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener)

@@ -70,9 +70,10 @@ export const putBack = (
 
 /** Takes a project out with its history, copies and recordings. */
 export const takeOut = (db: KettleDb, projectId: string): Promise<void> =>
-  db.transaction('rw', db.projects, db.history, db.chunks, db.copies, async () => {
+  db.transaction('rw', [db.projects, db.history, db.chunks, db.copies, db.live], async () => {
     await clearHistory(db, projectId)
     await deleteRecordings(db, projectId)
+    await db.live.where('projectId').equals(projectId).delete()
     await db.copies.where('projectId').equals(projectId).delete()
     await db.projects.delete(projectId)
   })

@@ -127,6 +127,19 @@ const NOTES: Readonly<Record<string, Sentence>> = {
   'table-second-header': ({ line, headers }) =>
     `A second header stands at line ${line} (${headers}): its units hold from there on.`,
   'table-not-utf8': 'The file is not UTF-8; it was read as Windows-1252. Check the column names.',
+  'lines-bad': ({ count, first, why }) =>
+    `${count} ${count === 1 ? 'line of the device was' : 'lines of the device were'} not understood and left out (first: line ${first}, ${why}).`,
+  'lines-left-out': ({ count }) =>
+    `${count} ${count === 1 ? 'reading was' : 'readings were'} left out: something that the others hold was missing in ${count === 1 ? 'it' : 'them'}.`,
+  'lines-held': ({ name, every }) =>
+    `“${name}” came with about every ${every}th reading; between them it stands at the last one.`,
+  'lines-gap': ({ fromS, forS }) => `Nothing came for ${forS.toPrecision(2)} s from ${fromS.toFixed(2)} s on.`,
+  'lines-restart': ({ fromS }) =>
+    `The device’s clock began anew at ${fromS.toFixed(2)} s: it was reset, or its supply failed. How long it was away is not known.`,
+  'lines-reconnect': ({ fromS, forS }) =>
+    `The link was lost at ${fromS.toFixed(2)} s and came back ${forS.toPrecision(2)} s later.`,
+  'lines-per-turn': ({ device, rig }) =>
+    `The device says ${device} counts a turn, the rig says ${rig}. One of them is wrong, and every speed with it.`,
   'drawing-no-unit': 'The drawing names no unit: taken as millimetres.',
   'drawing-no-lines': ({ count }) =>
     `${count} ${count === 1 ? 'thing that is no line was' : 'things that are no lines were'} passed over.`,

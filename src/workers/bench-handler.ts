@@ -44,6 +44,8 @@ export interface Preview {
   readonly notes: readonly Said[]
   readonly comments: readonly string[]
   readonly guess: TableMapping
+  /** The device that sent it; null for a plain table. */
+  readonly device: string | null
 }
 
 /** What a method made of a recording, or the word that the recording itself is wanted. */
@@ -107,6 +109,7 @@ function previewOf(table: Table, { rig, dialect }: PreviewRequest): Preview {
     rows: table.rows,
     notes: table.notes,
     comments: table.comments,
+    device: table.device?.header.device ?? null,
     guess: { ...guessMapping(table.columns, methodOf(rig.kind).roles(rig)), dialect },
   }
 }

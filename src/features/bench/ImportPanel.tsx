@@ -1,11 +1,12 @@
 'use client'
 import { Box, Flex, chakra } from '@chakra-ui/react'
+import { useRouter } from 'next/navigation'
 import { Fragment, useEffect, useRef, useState } from 'react'
 import type { Measurement, Rig, Run, TableMapping } from '../../project/document'
 import { methodOf, recordingKey, recordingKind } from '../../project/measuring'
 import { UNITS_OF, UNKNOWN_UNIT, type Role } from '../../project/recording'
 import { useProject, useStore } from '../../store'
-import { Advice, ChoiceField, FilePicker, MainButton, QuietButton, SectionTitle } from '../../ui'
+import { Advice, ChoiceField, FilePicker, LinkButton, MainButton, QuietButton, SectionTitle } from '../../ui'
 import { JobError, previewRecording, type Preview } from '../../workers'
 import { freshId, Notes } from '../shared'
 
@@ -145,18 +146,22 @@ function MappingStep({
         {state.name}: {preview.rows.toLocaleString('en-GB').replaceAll(',', '\u2009')} rows
       </Box>
       <Box maxW="420px">
-        <ChoiceField
-          label="Columns parted by"
-          value={preview.dialect.delimiter}
-          choices={DELIMITERS}
-          onChange={(delimiter) => onDialect({ ...preview.dialect, delimiter })}
-        />
-        <ChoiceField
-          label="Decimal sign"
-          value={preview.dialect.decimal}
-          choices={DECIMALS}
-          onChange={(decimal) => onDialect({ ...preview.dialect, decimal })}
-        />
+        {preview.device === null && (
+          <>
+            <ChoiceField
+              label="Columns parted by"
+              value={preview.dialect.delimiter}
+              choices={DELIMITERS}
+              onChange={(delimiter) => onDialect({ ...preview.dialect, delimiter })}
+            />
+            <ChoiceField
+              label="Decimal sign"
+              value={preview.dialect.decimal}
+              choices={DECIMALS}
+              onChange={(decimal) => onDialect({ ...preview.dialect, decimal })}
+            />
+          </>
+        )}
         {roles.map((role) => {
           const units = unitsOf(role)
           const mapped = mapping.columns[role.id]
@@ -227,6 +232,7 @@ function MappingStep({
 /** Brings a recording into a run: choose or drop a file, see its first rows, map its columns. Nothing is kept until the last step. */
 export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: Measurement; rig: Rig }) {
   const store = useStore()
+  const router = useRouter()
   const { id: projectId, runs } = useProject()
   const [state, setState] = useState<State>({ step: 'choose', fault: null })
   const { asks, reads } = methodOf(rig.kind)
@@ -332,12 +338,21 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
       </Box>
       <FilePicker
         label="Recording"
-        accept={tables ? '.csv,.tsv,.txt' : '.wav'}
+        accept={tables ? '.csv,.tsv,.txt,.ndjson' : '.wav'}
         as={MainButton}
         onFile={(file) => void read(file)}
       >
         Choose a file…
       </FilePicker>
+      {methodOf(rig.kind).live && (
+        <Box mt="3" color="mute">
+          or{' '}
+          <LinkButton onClick={() => router.push(`/bench/live?run=${run.id}&m=${measurement.id}`)}>
+            record it live
+          </LinkButton>{' '}
+          from a device, or from the simulated bench
+        </Box>
+      )}
       {state.fault && (
         <Box textAlign="left">
           <Advice tone="warn" title="Not taken; nothing was changed">

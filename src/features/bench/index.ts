@@ -1,1 +1,2 @@
 export { BenchRoom } from './BenchRoom'
+export { LiveRoom } from './live/LiveRoom'

@@ -1,8 +1,9 @@
 'use client'
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useEffect, useState, type ReactNode } from 'react'
-import { useStore, useStoreState } from '../../store'
-import { shownIn } from '../shared'
+import { useStore, useStoreState, type LiveRow } from '../../store'
+import { download } from '../../ui'
+import { shownIn, takeIn, waitsFor } from '../shared'
 import { exportOpen } from './hand-out'
 import { heldWords } from './held-words'
 import { useAppUpdate } from './offline'
@@ -181,6 +182,52 @@ function useLastingStorage(): void {
 }
 
 /** What the maker must know about where the work is kept, over every room. */
+/** Recordings from a device whose page ended before they were taken into their run. */
+function CutOff() {
+  const store = useStore()
+  const { project } = useStoreState()
+  const [rows, setRows] = useState<readonly LiveRow[]>([])
+  const [fault, setFault] = useState('')
+  const id = project?.id
+  useEffect(() => {
+    if (!id) return
+    let wanted = true
+    void store.live.cutOff(id).then(
+      (found) => wanted && setRows(found),
+      () => undefined,
+    )
+    return () => void (wanted = false)
+  }, [store, id])
+  if (!project) return null
+  const gone = (row: LiveRow) => setRows((all) => all.filter((r) => r !== row))
+  const take = async (row: LiveRow) => {
+    const wrong = await takeIn(store, row)
+    if (wrong) setFault(wrong)
+    else gone(row)
+  }
+  const save = async (row: LiveRow) => {
+    const bytes = await store.recordingBytes(row.recordingId)
+    if (bytes) download(row.fileName, bytes as BlobPart, 'application/x-ndjson')
+  }
+  return rows.map((row) => (
+    <Notice
+      key={row.recordingId}
+      tone="note"
+      title="A recording was cut off."
+      acts={
+        <>
+          {row.mapping && waitsFor(project, row) && <Act onClick={() => void take(row)}>Take it into its run</Act>}
+          <Act onClick={() => void save(row)}>Save as a file</Act>
+          <Act onClick={() => void store.live.letGo(row).then(() => gone(row))}>Throw it away</Act>
+        </>
+      }
+    >
+      “{row.fileName}”: {Math.max(1, Math.round((row.lastAt - row.startedAt) / 1000))} s were stored before its page
+      ended. {waitsFor(project, row) ? '' : 'The run that it was for is gone or has another recording.'} {fault}
+    </Notice>
+  ))
+}
+
 export function StoreNotices() {
   useLastingStorage()
   return (
@@ -188,6 +235,7 @@ export function StoreNotices() {
       <Outdated />
       <Unsaved />
       <Held />
+      <CutOff />
       <Problem />
     </>
   )

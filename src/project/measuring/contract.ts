@@ -5,6 +5,7 @@ import type { MachineCurves, MachinePredicted } from '../machines/contract'
 import type { Build, Measurement, Recording, Rig, Run } from '../validation/schema'
 import type { Hazard } from '../document/hazards'
 import type { Table } from '../recording/parse-table'
+import type { LiveBench } from './live'
 import type { Sound } from './recordings/sound'
 import type { Said } from '../../core/said'
 import type { Role } from '../recording/signals'
@@ -63,6 +64,8 @@ export interface Method<C extends Conditions = Conditions, D = unknown> {
   conditions(run: Run, measurement: Measurement, rig: Rig, build: Build): C | null
   /** @throws PhysicsError or InputFault where the recording does not serve. */
   reduce(channels: Channels, conditions: C): MeasuredRun<D>
+  /** How it looks while it is recorded from a device; left out where no device sends what it reads. */
+  readonly live?: LiveBench
   /** What of the rig can hurt when this machine turns it. */
   hazards(
     rig: Rig,

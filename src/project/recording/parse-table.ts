@@ -1,6 +1,8 @@
 import Papa from 'papaparse'
 import { decodeText } from './decode'
 import { guessDialect, type Dialect } from './dialect'
+import { Growing } from './growing'
+import { isLines, parseLines, type DeviceTold } from './lines/parse-lines'
 import { splitHeader, type HeaderUnit } from './units'
 import { said, type Said } from '../../core/said'
 
@@ -21,6 +23,8 @@ export interface Table {
   readonly laterHeaders: readonly { readonly line: number; readonly headers: readonly string[] }[]
   readonly comments: readonly string[]
   readonly notes: readonly Said[]
+  /** What its device told of itself, where it came as a device's lines. */
+  readonly device?: DeviceTold
 }
 
 export type ParsedTable =
@@ -67,23 +71,6 @@ function cellNumber(cell: string, decimal: Dialect['decimal']): number {
   const text = decimal === ',' ? cell.replace(',', '.') : cell
   const value = text.trim() === '' ? NaN : Number(text)
   return Number.isFinite(value) ? value : NaN
-}
-
-/** A list of numbers that grows by doubling, so that millions of rows cost no objects. */
-class Growing {
-  private data = new Float64Array(1024)
-  length = 0
-  push(value: number): void {
-    if (this.length === this.data.length) {
-      const wider = new Float64Array(this.data.length * 2)
-      wider.set(this.data)
-      this.data = wider
-    }
-    this.data[this.length++] = value
-  }
-  done(): Float64Array {
-    return this.data.slice(0, this.length)
-  }
 }
 
 /** Takes rows one by one and keeps the state of the reading: header, units in force, faults. */
@@ -213,6 +200,7 @@ export function parseTable(
   const decoded = decodeText(bytes)
   if (!decoded.ok) return decoded
   const text = decoded.text
+  if (isLines(text)) return parseLines(text, options.progress)
   const newline = (/\r\n|\n|\r/.exec(text)?.[0] ?? '\n') as Newline
   const long = longLine(text, newline)
   if (long)

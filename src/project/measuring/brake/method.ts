@@ -6,6 +6,7 @@ import { BRAKE_ROLES } from '../../recording/signals'
 import type { TableMapping } from '../../validation/schema'
 import type { Conditions, Method } from '../contract'
 import { InputFault } from '../input-fault'
+import { brakeLive } from '../live'
 import { rowsOf, settledRun } from '../settled'
 
 export interface BrakeConditions extends Conditions {
@@ -59,5 +60,6 @@ export const brake: Method<BrakeConditions, BrakeReduction> = {
     }))
     return settledRun(reduceBrake(readings, rig, settings), channels.table.notes)
   },
+  live: brakeLive,
   hazards: () => ({ findings: [], shown: [] }),
 }

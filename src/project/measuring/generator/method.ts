@@ -10,6 +10,7 @@ import { GENERATOR_ROLES } from '../../recording/signals'
 import type { TableMapping } from '../../validation/schema'
 import type { Conditions, Method } from '../contract'
 import { InputFault } from '../input-fault'
+import { generatorLive } from '../live'
 import { rowsOf, settledRun } from '../settled'
 
 export interface GeneratorConditions extends Conditions {
@@ -68,5 +69,6 @@ export const generator: Method<GeneratorConditions, GeneratorReduction> = {
       r.ofShaft,
     )
   },
+  live: generatorLive,
   hazards: () => ({ findings: [], shown: [] }),
 }

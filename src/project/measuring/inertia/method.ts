@@ -2,12 +2,16 @@ import { reduceInertia, type InertiaReduction, type InertiaRig, type InertiaSett
 import { flywheelFindings } from '../../../core/gates'
 import { COVERAGE_95 } from '../../../core/statistics'
 import { flywheelHazards } from '../../document/hazards'
+import { said, type Said } from '../../../core/said'
 import { kindOf } from '../../machines/registry'
 import { mapTrace } from '../../recording/mapping'
+import type { Table } from '../../recording/parse-table'
 import { traceRoles } from '../../recording/signals'
+import { splitHeader } from '../../recording/units'
 import type { FlywheelRig, TableMapping } from '../../validation/schema'
 import type { Conditions, MeasuredFigure, MeasuredRun, Method } from '../contract'
 import { InputFault } from '../input-fault'
+import { flywheelLive } from '../live'
 import { flywheelOnRun, inertiaRig } from './rig'
 
 export interface InertiaConditions extends Conditions {
@@ -32,6 +36,17 @@ function figuresOf(r: InertiaReduction): MeasuredFigure[] {
     { id: 'stallTorqueNm', kind: 'torque', ...r.stallTorque },
     { id: 'freeSpeedRadPerS', kind: 'rotation', ...r.freeSpeed },
   ].map(({ id, kind, value, standardUncertainty }) => ({ id, kind, value, standardUncertainty }) as MeasuredFigure)
+}
+
+/** A device that says another number of counts a turn than the rig. */
+function perTurnNotes(
+  { device }: Table,
+  { columns }: TableMapping,
+  { signal, countsPerTurn }: InertiaConditions['rig'],
+): readonly Said[] {
+  const name = signal === 'count' ? splitHeader(columns.signal?.header ?? '').name : null
+  const told = device?.header.channels.find((c) => c.name === name)?.perTurn
+  return told && told !== countsPerTurn ? [said('lines-per-turn', { device: told, rig: countsPerTurn })] : []
 }
 
 /** Half-widths of 95 % as standard uncertainties. */
@@ -100,11 +115,12 @@ export const inertia: Method<InertiaConditions, InertiaReduction> = {
       },
       overAngle: null,
       repairs: r.repairs,
-      notes: [...table.notes, ...r.notes],
+      notes: [...table.notes, ...perTurnNotes(table, mapping, rig), ...r.notes],
       pressurePa: mapped.pressurePa,
       detail: r,
     }
   },
+  live: flywheelLive,
   hazards: (rig, build, predicted) => {
     const wheel = rig.kind === 'inertia' ? flywheelOnRun(rig, build, predicted) : null
     return wheel ? { findings: flywheelFindings(wheel), shown: flywheelHazards(wheel) } : { findings: [], shown: [] }

@@ -4,6 +4,7 @@ import { TANK_ROLES } from '../../recording/signals'
 import type { TableMapping } from '../../validation/schema'
 import type { Conditions, Method } from '../contract'
 import { InputFault } from '../input-fault'
+import { tankLive } from '../live'
 
 export interface TankConditions extends Conditions {
   readonly method: 'tank-decay'
@@ -76,5 +77,6 @@ export const tankDecay: Method<TankConditions, TankReduction> = {
       detail: r,
     }
   },
+  live: tankLive,
   hazards: () => ({ findings: [], shown: [] }),
 }

@@ -5,6 +5,7 @@ import { kindOf } from '../../machines/registry'
 import type { TableMapping } from '../../validation/schema'
 import type { Conditions, Method } from '../contract'
 import { InputFault } from '../input-fault'
+import { thrustLive } from '../live'
 
 export interface ThrustConditions extends Conditions {
   readonly method: 'thrust'
@@ -54,6 +55,7 @@ export const thrust: Method<ThrustConditions, ThrustReduction> = {
       detail: r,
     }
   },
+  live: thrustLive,
   hazards: () => ({ findings: [], shown: [] }),
 }
 

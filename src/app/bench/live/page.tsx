@@ -1,0 +1,10 @@
+import { Suspense } from 'react'
+import { LiveRoom } from '../../../features/bench'
+
+export default function Page() {
+  return (
+    <Suspense>
+      <LiveRoom />
+    </Suspense>
+  )
+}

@@ -1,0 +1,3 @@
+export * from './pyramid'
+export * from './now'
+export * from './programs'

@@ -1,0 +1,57 @@
+import type { LiveFigure } from '../project/measuring'
+
+/** At what a run is to be stopped. */
+export interface StopAt {
+  readonly speedRadPerS: number | null
+}
+
+/** Why to shut the valve now. */
+export type StopWhy =
+  | { readonly code: 'speed'; readonly speedRadPerS: number; readonly limitRadPerS: number }
+  | { readonly code: 'silent'; readonly forS: number; readonly lastRadPerS: number }
+  | { readonly code: 'vanished'; readonly lastRadPerS: number }
+
+const SILENT_S = 1.5
+/** Slower than this share of the limit, or of the fastest so far, silence is a machine at rest. */
+const TURNING = 0.1
+/** No machine on a bench loses this share of its speed from one figure to the next. */
+const SUDDEN = 0.5
+
+/**
+ * Watches a run: too fast, silent while it turned, or its speed gone at once, as when a mark flies off.
+ * A stop stays until it is taken back: a machine that falls silent does not become safe by it.
+ */
+export class Guard {
+  why: StopWhy | null = null
+  private fastest = 0
+  private before: { readonly speed: number; readonly atS: number } | null = null
+
+  constructor(public at: StopAt) {}
+
+  look(figures: readonly LiveFigure[], nowS: number, silentS: number): StopWhy | null {
+    const speed = figures.find((f) => f.id === 'speed')?.value ?? null
+    const last = this.before?.speed ?? 0
+    if (speed !== null && (!this.before || nowS > this.before.atS)) {
+      this.fastest = Math.max(this.fastest, speed)
+      const step = this.before ? nowS - this.before.atS : 0
+      if (this.turned(last) && step < 0.25 && speed < SUDDEN * last)
+        this.why ??= { code: 'vanished', lastRadPerS: last }
+      this.before = { speed, atS: nowS }
+    }
+    const { speedRadPerS: limit } = this.at
+    if (speed !== null && limit !== null && speed > limit)
+      this.why = { code: 'speed', speedRadPerS: speed, limitRadPerS: limit }
+    if (silentS > SILENT_S && this.turned(last)) this.why ??= { code: 'silent', forS: silentS, lastRadPerS: last }
+    return this.why
+  }
+
+  private turned(speed: number): boolean {
+    return speed > TURNING * Math.max(this.fastest, this.at.speedRadPerS ?? 0)
+  }
+
+  /** The maker has shut the valve, or knows better. */
+  takeBack(): void {
+    this.why = null
+    this.before = null
+  }
+}

@@ -1,0 +1,5 @@
+export * from './contract'
+export * from './http'
+export * from './serial'
+export * from './recorder'
+export * from './guard'

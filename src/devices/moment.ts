@@ -1,0 +1,62 @@
+import type { LiveMoment } from '../project/measuring'
+import type { TableMapping } from '../project/document'
+import { UNITS_OF, channelHeader, splitHeader, type DeviceHeader, type Role } from '../project/recording'
+
+const CAPACITY = 8192
+
+/** Where a role's numbers come from in a reading, and what one of them is in SI. */
+interface Source {
+  readonly role: string
+  readonly channel: number
+  readonly si: number
+  /** Comes off, in SI: the room's pressure where a gauge shows absolute. */
+  readonly less: number
+}
+
+/** The newest readings, by role, in rings. */
+export class Moments {
+  private readonly sources: readonly Source[]
+  private readonly times = new Float64Array(CAPACITY)
+  private readonly rings: readonly Float64Array[]
+  private count = 0
+
+  constructor(header: DeviceHeader, mapping: TableMapping, roles: readonly Role[], roomPaAbs: number) {
+    this.sources = roles.flatMap((role) => {
+      const mapped = mapping.columns[role.id]
+      const channel = mapped ? header.channels.findIndex((c) => channelHeader(c) === mapped.header) : -1
+      if (channel < 0) return []
+      const { unit } = splitHeader(mapped.header)
+      const si = unit?.si ?? UNITS_OF[role.of]?.[mapped.unit] ?? 1
+      const absolute = role.of === 'pressure' && /(^|[^a-z])abs(olute)?([^a-z]|$)/i.test(mapped.header)
+      return [{ role: role.id, channel, si, less: absolute ? roomPaAbs : 0 }]
+    })
+    this.rings = this.sources.map(() => new Float64Array(CAPACITY))
+  }
+
+  push(timeS: number, values: readonly number[]): void {
+    const at = this.count % CAPACITY
+    this.times[at] = timeS
+    const before = (this.count + CAPACITY - 1) % CAPACITY
+    this.sources.forEach(({ channel, si, less }, i) => {
+      const value = values[channel] * si - less
+      // a channel that comes more seldom stands at its last value
+      this.rings[i][at] = Number.isNaN(value) ? (this.count > 0 ? this.rings[i][before] : NaN) : value
+    })
+    this.count++
+  }
+
+  /** The readings of the last so many seconds, oldest first. */
+  last(seconds: number, nowS: number): LiveMoment {
+    const held = Math.min(this.count, CAPACITY)
+    let n = 0
+    while (n < held && this.times[(this.count - 1 - n) % CAPACITY] >= nowS - seconds) n++
+    const take = (ring: Float64Array) =>
+      Float64Array.from({ length: n }, (_, i) => ring[(this.count - n + i) % CAPACITY])
+    const values: Record<string, Float64Array> = {}
+    this.sources.forEach(({ role }, i) => {
+      const all = take(this.rings[i])
+      if (all.some(Number.isFinite)) values[role] = all
+    })
+    return { nowS, timeS: take(this.times), values }
+  }
+}

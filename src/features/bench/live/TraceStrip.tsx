@@ -1,0 +1,156 @@
+'use client'
+import { Box } from '@chakra-ui/react'
+import { useEffect, useRef } from 'react'
+import UPlot from 'uplot'
+import 'uplot/dist/uPlot.min.css'
+import type { TracePyramid } from '../../../core/bench'
+
+const HEIGHT = 132
+
+const colorOf = (name: string) =>
+  getComputedStyle(document.documentElement).getPropertyValue(`--gk-colors-${name}`).trim()
+
+export interface StripLimits {
+  /** From here on nothing may be: hatched. */
+  readonly most: number | null
+  /** Where the prediction ends: dashed. */
+  readonly predicted: number | null
+}
+
+/** Hatches what lies over a limit, and dashes what was predicted. In the numbers of the strip. */
+function drawLimits(plot: UPlot, { most, predicted }: StripLimits): void {
+  const { ctx, bbox } = plot
+  const y = (value: number) => plot.valToPos(value, 'y', true)
+  ctx.save()
+  ctx.beginPath()
+  ctx.rect(bbox.left, bbox.top, bbox.width, bbox.height)
+  ctx.clip()
+  if (most !== null) {
+    const edge = Math.min(bbox.top + bbox.height, y(most))
+    ctx.strokeStyle = colorOf('brick')
+    ctx.lineWidth = devicePixelRatio
+    ctx.beginPath()
+    if (edge > bbox.top) {
+      for (let x = bbox.left - bbox.height; x < bbox.left + bbox.width; x += 8 * devicePixelRatio) {
+        ctx.moveTo(x, edge)
+        ctx.lineTo(x + (edge - bbox.top), bbox.top)
+      }
+      ctx.moveTo(bbox.left, edge)
+      ctx.lineTo(bbox.left + bbox.width, edge)
+    }
+    ctx.stroke()
+  }
+  if (predicted !== null) {
+    ctx.setLineDash([6 * devicePixelRatio, 4 * devicePixelRatio])
+    ctx.strokeStyle = colorOf('mute')
+    ctx.beginPath()
+    ctx.moveTo(bbox.left, y(predicted))
+    ctx.lineTo(bbox.left + bbox.width, y(predicted))
+    ctx.stroke()
+  }
+  ctx.restore()
+}
+
+/** Axis numbers without more digits than they need. */
+const axisText = (value: number) =>
+  Math.abs(value) >= 1000
+    ? Math.round(value).toLocaleString('en-GB').replaceAll(',', '\u2009')
+    : String(Number(value.toPrecision(4)))
+
+/**
+ * A trace that scrolls by: least and greatest of each column of the picture, so that no reading is passed over, drawn anew in every frame.
+ * Drawn outside of React; the numbers are told beside it.
+ */
+export function TraceStrip({
+  label,
+  trace,
+  windowS,
+  scale,
+  limits,
+}: {
+  label: string
+  trace: TracePyramid
+  /** How much of the newest is shown, s; null for all. */
+  windowS: number | null
+  /** What one of the trace's numbers is in what is shown. */
+  scale: number
+  limits: StripLimits
+}) {
+  const box = useRef<HTMLDivElement>(null)
+  const { most, predicted } = limits
+  useEffect(() => {
+    const element = box.current
+    if (!element) return
+    const axis = {
+      stroke: colorOf('mute'),
+      grid: { stroke: colorOf('rule'), width: 1 },
+      ticks: { show: false },
+      font: "11px 'Spline Sans Mono Variable', monospace",
+    }
+    const ink = colorOf('petrol')
+    const plot = new UPlot(
+      {
+        width: Math.max(200, element.clientWidth),
+        height: HEIGHT,
+        cursor: { show: false },
+        legend: { show: false },
+        scales: { x: { time: false }, y: { range: (_, low, high) => rangeOf(low, high, most, predicted) } },
+        axes: [
+          { ...axis, size: 26, values: (_, ticks) => ticks.map((t) => `${axisText(t)} s`) },
+          { ...axis, size: 62, values: (_, ticks) => ticks.map(axisText) },
+        ],
+        series: [
+          {},
+          { stroke: ink, width: 1.5, points: { show: false } },
+          { stroke: ink, width: 1.5, points: { show: false } },
+        ],
+        bands: [{ series: [1, 2], fill: `${ink}55` }],
+        hooks: { draw: [(drawn) => drawLimits(drawn, { most, predicted })] },
+      },
+      [[], [], []],
+      element,
+    )
+    let frame = 0
+    let seen = -1
+    const draw = () => {
+      frame = requestAnimationFrame(draw)
+      if (trace.length === seen) return
+      seen = trace.length
+      const to = trace.lastS
+      const from = windowS === null ? 0 : Math.max(0, to - windowS)
+      const view = trace.view(from, to + 1e-6, Math.max(50, Math.floor(plot.width / 2)))
+      const shown = (values: Float32Array) => Array.from(values, (v) => (Number.isNaN(v) ? null : v * scale))
+      plot.setData([Array.from(view.timeS), shown(view.most), shown(view.least)], false)
+      plot.setScale('x', { min: from, max: Math.max(to, from + (windowS ?? 1)) })
+    }
+    frame = requestAnimationFrame(draw)
+    const resized = new ResizeObserver(() => {
+      plot.setSize({ width: Math.max(200, element.clientWidth), height: HEIGHT })
+      seen = -1
+    })
+    resized.observe(element)
+    return () => {
+      cancelAnimationFrame(frame)
+      resized.disconnect()
+      plot.destroy()
+    }
+  }, [trace, windowS, scale, most, predicted])
+  return (
+    <Box>
+      <Box fontSize="xs" color="mute">
+        {label}
+      </Box>
+      <Box ref={box} w="100%" role="img" aria-label={`${label} over time, measured`} data-testid="strip" />
+    </Box>
+  )
+}
+
+/** What the trace shows, with its limit once it comes near, and never less than a little. */
+function rangeOf(low: number, high: number, most: number | null, predicted: number | null): [number, number] {
+  if (!Number.isFinite(low) || !Number.isFinite(high)) return [0, most ?? predicted ?? 1]
+  const near = [predicted, most].filter((v): v is number => v !== null && high > 0.5 * v)
+  const top = Math.max(high, ...near.map((v) => 1.08 * v))
+  const bottom = Math.min(0, low)
+  const span = top - bottom
+  return [bottom, top + 0.06 * (span || 1)]
+}

@@ -1,0 +1,56 @@
+import { BENCH_FAULTS, type BenchFault } from '../../../core/bench'
+import type { StopWhy } from '../../../devices'
+import type { LiveId } from '../../../project/measuring'
+import type { Shown } from '../../shared'
+
+/** What a figure of the moment is called, and what it leaves out. */
+export const FIGURES: Readonly<Record<LiveId, { readonly label: string; readonly sub?: string }>> = {
+  speed: { label: 'Speed' },
+  netTorque: { label: 'Torque into the flywheel', sub: 'drag not in it; below nothing while it coasts' },
+  netPower: { label: 'Power into the flywheel', sub: 'drag not in it' },
+  torque: { label: 'Torque' },
+  power: { label: 'Power' },
+  electricalPower: { label: 'Electrical power', sub: 'less than the shaft gives' },
+  thrust: { label: 'Thrust', sub: 'zero of the cell not taken off' },
+  pressure: { label: 'Supply' },
+}
+
+/** What a simulated bench can do to its reader. */
+export const FAULTS: Readonly<Record<BenchFault, string>> = {
+  sag: 'the regulator sags',
+  noise: 'readings scatter',
+  'drop-outs': 'readings are missing now and then',
+  drift: 'the scale drifts',
+  patch: 'the patch flies off',
+  'bad-lines': 'lines arrive garbled',
+  link: 'the plug comes loose once',
+}
+
+/** Days that a bench can have. */
+export const DAYS: readonly {
+  readonly value: string
+  readonly label: string
+  readonly faults: readonly BenchFault[]
+}[] = [
+  { value: 'good', label: 'a good day: nothing', faults: [] },
+  { value: 'usual', label: 'a usual day: sag, scatter, a little lost', faults: ['sag', 'noise', 'drop-outs', 'drift'] },
+  { value: 'bad', label: 'a bad day: all of it', faults: BENCH_FAULTS },
+]
+
+/** Why to shut the valve, in few words and in more. */
+export function stopWords(why: StopWhy, shown: Shown): { readonly title: string; readonly text: string } {
+  if (why.code === 'speed')
+    return {
+      title: 'Too fast: shut the valve',
+      text: `${shown.text(why.speedRadPerS, 'rotation')} is over the ${shown.text(why.limitRadPerS, 'rotation')} at which this run was to stop.`,
+    }
+  if (why.code === 'vanished')
+    return {
+      title: 'Speed gone: shut the valve',
+      text: `It turned at ${shown.text(why.lastRadPerS, 'rotation')} a moment ago and cannot have stopped so fast. The mark or its patch may be off, or the sensor has moved: it may still turn.`,
+    }
+  return {
+    title: 'Nothing comes: shut the valve',
+    text: `It turned at ${shown.text(why.lastRadPerS, 'rotation')} when the last reading came. A patch may be off or the plug loose: it may still turn.`,
+  }
+}

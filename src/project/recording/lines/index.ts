@@ -1,0 +1,2 @@
+export * from './protocol'
+export * from './parse-lines'

@@ -1,0 +1,39 @@
+import * as z from 'zod'
+import { BENCH_FAULTS, type BenchAsked } from '../../core/bench'
+
+const number = (least: number, most: number) => z.coerce.number().min(least).max(most)
+
+/** What the address of the simulated bench may ask for. Limits keep one reader from costing the server much. */
+export const benchAddress = z.object({
+  kind: z.enum(['count', 'marks', 'speed', 'brake', 'generator', 'stand', 'tank']),
+  seed: z.coerce.number().int().min(0).max(4e9),
+  readingsPerS: number(1, 2000),
+  faults: z
+    .string()
+    .max(200)
+    .transform((list) => list.split(',').filter((f) => f !== ''))
+    .pipe(z.array(z.enum(BENCH_FAULTS))),
+  gaugePressurePa: number(0, 2e6),
+  stallTorqueNm: number(1e-6, 1e3),
+  freeSpeedRadPerS: number(0.5, 5e4),
+  inertiaKgM2: number(1e-9, 1e3),
+  perTurn: number(1e-3, 1e5),
+  sensorRatio: number(1e-3, 1e3),
+  armM: number(1e-3, 10),
+  thrustN: number(1e-4, 1e4),
+  volumeM3: number(1e-6, 100),
+  effectiveAreaM2: number(1e-9, 0.1),
+  /** When the device was switched on, ms of the page's clock. */
+  since: number(0, 1e14),
+  /** How many times faster than true its clock runs: 1, and more only to try things out. */
+  pace: number(0.1, 200).default(1),
+})
+
+export type BenchAddress = z.output<typeof benchAddress>
+
+/** An address's query for a simulated bench. */
+export const benchQuery = (asked: BenchAsked, since: number, pace = 1): string => {
+  const { faults, ...rest } = asked
+  const text = Object.entries({ ...rest, since, pace }).map(([k, v]) => [k, String(v)])
+  return new URLSearchParams([...text, ['faults', faults.join(',')]]).toString()
+}

@@ -1,0 +1,2 @@
+export * from './address'
+export * from './lines'
