@@ -87,6 +87,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `The fastest reading is at ${Math.round(100 * Number(share))} % of the free speed, which is carried on from there: a reading with almost no load would tell it.`,
   'brake-no-tare':
     'Nothing says what the scale shows without load: it is taken as nothing. Write down a reading at rest, with the brake on and the air off.',
+  'brake-crept': ({ creptN }) =>
+    `The scale crept by ${q('force', creptN)} between its rest before and its rest after; each reading’s share was taken off along a straight line.`,
   'brake-heat': ({ powerW }) =>
     `The brake took up to ${q('power', powerW)}, all of it heat in its disc or rope: hot to the touch within a minute, and a printed disc softens.`,
   'generator-friction-unknown':

@@ -12,6 +12,7 @@ const REPAIRS: Readonly<Record<RepairKind, (count: number, values: Repair['value
     `The clock restarted ${times(n)}: only the longest stretch is used. Split the file to use the rest.`,
   'double pulse': (n) => `${marks(n)} read twice; the second reading was dropped.`,
   'missed pulse': (n) => `${marks(n)} missed and counted in.`,
+  'lost mark': (n) => `${marks(n)} lost on the way, as the device’s own numbers tell, and counted in.`,
   'undecided gap': (n, { taken, other }) =>
     `${n === 1 ? '1 gap fits' : `${n} gaps fit`} no whole number of marks; the first was taken as ${taken}, it may be ${other}. Look at the speed there.`,
   'counter wrap': (n, { spans }) => `The counter ran over ${times(n)} (at ${spans}) and was carried on.`,

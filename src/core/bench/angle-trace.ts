@@ -1,3 +1,4 @@
+import { bridge } from './bridge'
 import { risingRows } from './clean-time'
 import { pick } from './counter'
 import { countMarks } from './marks'
@@ -26,23 +27,38 @@ export function angleOfSpeed(
 
 /**
  * Rotor angle from the times of single marks, with doubled marks dropped and missed ones counted in; see `countMarks`.
- * Gaps that could be read two ways are told with both.
+ * Where the device numbers its marks, those whose lines were lost are counted for certain. Gaps that could be read two ways are told with both.
  */
-export function angleOfPulses(pulseTimeS: Float64Array, scale: SensorScale): RepairedTrace {
+export function angleOfPulses(
+  pulseTimeS: Float64Array,
+  scale: SensorScale,
+  sentNumber: Float64Array | null = null,
+): RepairedTrace {
   const { rows, repairs } = risingRows(pulseTimeS, pulseTimeS)
-  const counted = countMarks(pick(pulseTimeS, rows))
-  const [doubled, missed, undecided] = [new RepairCount(), new RepairCount(), new RepairCount()]
-  for (const at of counted.doubledAtS) doubled.add(at)
+  const bridged = bridge(pick(pulseTimeS, rows), sentNumber && pick(sentNumber, rows))
+  const counted = countMarks(bridged.timeS)
+  const arrived = (t: number) => !bridged.put.has(t)
+  const [doubled, missed, undecided, lost] = [
+    new RepairCount(),
+    new RepairCount(),
+    new RepairCount(),
+    new RepairCount(),
+  ]
+  for (const at of counted.doubledAtS) if (arrived(at)) doubled.add(at)
   for (const { atS, marks } of counted.missed) missed.add(atS, marks)
   for (const { atS } of counted.undecided) undecided.add(atS)
+  if (bridged.put.size > 0) lost.add(bridged.firstAtS, bridged.put.size)
   const perMark = (2 * Math.PI * scale.rotorTurnsPerSensorTurn) / scale.countsPerTurn
   const [first] = counted.undecided
+  const kept = bridged.put.size === 0 ? null : counted.timeS.map((t) => (arrived(t) ? 1 : 0))
+  const own = (values: Float64Array) => (kept ? values.filter((_, i) => kept[i] === 1) : values)
   return {
-    trace: { timeS: counted.timeS, angleRad: counted.number.map((m) => m * perMark) },
+    trace: { timeS: own(counted.timeS), angleRad: own(counted.number.map((m) => m * perMark)) },
     repairs: [
       ...repairs,
       ...doubled.report('double pulse'),
       ...missed.report('missed pulse'),
+      ...lost.report('lost mark'),
       ...undecided.report('undecided gap', first && { taken: first.taken, other: first.other }),
     ],
   }

@@ -3,6 +3,7 @@ import type { Said } from '../said'
 export const REPAIR_KINDS = [
   'double pulse',
   'missed pulse',
+  'lost mark',
   'row out of order',
   'repeated time',
   'clock restart',

@@ -1,5 +1,8 @@
 import type { SettledReduction } from '../../core/bench'
-import { bandAt, lineAt } from '../../core/bench'
+import { bandAt, lineAt, plateaus, thirds } from '../../core/bench'
+import { mean } from '../../core/statistics'
+import type { Table } from '../recording/parse-table'
+import { InputFault } from './input-fault'
 import type { Said } from '../../core/said'
 import type { MeasuredFigure, MeasuredRun } from './contract'
 
@@ -68,4 +71,28 @@ export const rowsOf = <K extends string>(
     { length: count },
     (_, i) => Object.fromEntries(known.map(([key, values]) => [key, values[i]])) as Partial<Record<K, number>>,
   )
+}
+
+/** Readings one a row. What a device sent as it went is cut into its settled stretches first, each as three readings. @throws InputFault where it never settled. */
+export function readingsOf(
+  table: Pick<Table, 'device' | 'columns'>,
+  values: Readonly<Record<string, Float64Array | undefined>>,
+  steady: readonly string[],
+): Partial<Record<string, number>>[] {
+  if (!table.device) return rowsOf(values)
+  const time = table.columns[0].values
+  const found = thirds(
+    plateaus(
+      time,
+      steady.flatMap((k) => values[k] ?? []),
+    ),
+  )
+  if (found.length === 0)
+    throw new InputFault(
+      'Nothing in the recording stood still for a second and a half. Hold each setting of the load for five seconds or longer.',
+    )
+  const named = Object.entries({ ...values, time }) as [string, Float64Array | undefined][]
+  return found.map(({ from, to }) =>
+    Object.fromEntries(named.flatMap(([k, all]) => (all ? [[k, mean(Array.from(all.subarray(from, to)))]] : []))),
+  ) as Partial<Record<string, number>>[]
 }

@@ -128,11 +128,11 @@ export function mapTrace(
 ): MappedTrace {
   const read = readRoles(table, mapping, traceRoles(rig.signal), roomPaAbs)
   if (!read.ok) return read
-  const { time, signal, pressure } = read.values
+  const { time, signal, number, pressure } = read.values
   const turns = rig.sensorOn === 'rotor' ? 1 : 1 / rig.speedRatio
   return {
     ok: true,
-    trace: traceOf(rig, time ?? new Float64Array(), signal ?? new Float64Array(), turns),
+    trace: traceOf(rig, time ?? new Float64Array(), signal ?? number ?? null, turns),
     pressurePa: read.pressurePa,
     pressure: time && pressure ? { timeS: time, gaugePa: pressure } : null,
   }
@@ -141,10 +141,11 @@ export function mapTrace(
 function traceOf(
   { signal: kind, countsPerTurn }: Pick<FlywheelRig, 'signal' | 'countsPerTurn'>,
   timeS: Float64Array,
-  signal: Float64Array,
+  signal: Float64Array | null,
   rotorTurnsPerSensorTurn: number,
 ): RepairedTrace {
-  if (kind === 'pulse-times') return angleOfPulses(timeS, { countsPerTurn, rotorTurnsPerSensorTurn })
+  if (kind === 'pulse-times') return angleOfPulses(timeS, { countsPerTurn, rotorTurnsPerSensorTurn }, signal)
+  signal ??= new Float64Array()
   if (kind === 'count') return angleOfCounts(timeS, signal, { countsPerTurn, rotorTurnsPerSensorTurn })
   return angleOfSpeed(timeS, signal, rotorTurnsPerSensorTurn)
 }

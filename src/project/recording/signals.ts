@@ -92,6 +92,16 @@ const SIGNALS: Readonly<Record<Exclude<SignalKind, 'pulse-times'>, Omit<Role, 'i
   force: { label: 'Force', of: 'force', word: 'force', like: /thrust|force|load|scale|kraft|weight/i },
 }
 
-/** Columns of a trace: time and what was read, pressure where it was recorded. Times of marks are their own signal. */
+/** Running numbers of marks, by which a device tells how many of them never arrived. */
+const NUMBER: Role = {
+  id: 'number',
+  label: 'Number of the mark',
+  of: 'count',
+  word: 'count',
+  like: /mark_?n|number|nr/i,
+  optional: true,
+}
+
+/** Columns of a trace: time and what was read, pressure where it was recorded. Times of marks are their own signal, and may be numbered. */
 export const traceRoles = (signal: SignalKind): readonly Role[] =>
-  signal === 'pulse-times' ? [TIME, PRESSURE] : [TIME, { id: 'signal', ...SIGNALS[signal] }, PRESSURE]
+  signal === 'pulse-times' ? [TIME, NUMBER, PRESSURE] : [TIME, { id: 'signal', ...SIGNALS[signal] }, PRESSURE]

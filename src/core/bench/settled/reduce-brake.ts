@@ -11,6 +11,8 @@ export interface BrakeReading {
   readonly gaugePressurePa?: number
   /** Of this reading, where the arm was moved, m. */
   readonly armM?: number
+  /** When it was read, s; left out where it was written down by hand. */
+  readonly timeS?: number
 }
 
 export interface BrakeRig {
@@ -154,6 +156,35 @@ export const pressuresOf = (values: readonly (number | undefined)[]) => {
   return known.length === 0 ? null : { mean: mean(known), least: Math.min(...known), most: Math.max(...known) }
 }
 
+type Numbered = BrakeReading & { readonly row: number; readonly speed: number }
+
+/** Readings without load: the shaft stands, and there is no air, or its gauge sits before a shut valve and the scale shows less than in the middle of those that turn. A shaft held fast by the brake shows more than all of them. */
+function restOf(numbered: readonly Numbered[], roomPaAbs: number): readonly Numbered[] {
+  const fastest = Math.max(...numbered.map((r) => r.speed))
+  const turning = numbered.filter((r) => r.speed > 0.05 * fastest).map((r) => r.scaleN)
+  const middle = 0.5 * (Math.min(...turning) + Math.max(...turning))
+  const stands = (r: Numbered) => r.speed < Math.max(AT_REST, 0.01 * fastest)
+  const noAir = (r: Numbered) => !((r.gaugePressurePa ?? 0) > 0.05 * roomPaAbs)
+  return numbered.filter((r) => stands(r) && ((noAir(r) && r.speed < AT_REST) || r.scaleN < middle))
+}
+
+/** What the scale shows without load at each reading: between rests before and after the others along a straight line, since a scale creeps; else their mean. */
+function tareOf(numbered: readonly Numbered[], rest: readonly Numbered[]) {
+  const loaded = numbered.filter((r) => !rest.includes(r)).map((r) => r.row)
+  const before = rest.filter((r) => r.row < Math.min(...loaded))
+  const after = rest.filter((r) => r.row > Math.max(...loaded))
+  const value = rest.length > 0 ? mean(rest.map((r) => r.scaleN)) : null
+  if (before.length === 0 || after.length === 0 || value === null) return { value, creptN: 0, at: () => value ?? 0 }
+  const when = (r: Numbered) => r.timeS ?? r.row
+  const [from, to] = [before, after].map((all) => mean(all.map(when)))
+  const [first, last] = [before, after].map((all) => mean(all.map((r) => r.scaleN)))
+  return {
+    value: 0.5 * (first + last),
+    creptN: last - first,
+    at: (r: Numbered) => first + ((last - first) * (when(r) - from)) / (to - from),
+  }
+}
+
 /**
  * Torque, power and free speed from a brake whose arm presses on a scale: tare from readings at rest, torque = (reading − tare) · arm · cos tilt, put to one supply pressure, a line through what agrees; wrong readings are named and set aside, never dropped unseen.
  * Range: at least four settled readings at two or more settings. Error: see `npm run campaign`. Uncertainty by JCGM 100.
@@ -161,7 +192,7 @@ export const pressuresOf = (values: readonly (number | undefined)[]) => {
  */
 export function reduceBrake(readings: readonly BrakeReading[], rig: BrakeRig, settings: BrakeSettings): BrakeReduction {
   const numbered = readings.map((r, i) => ({ ...r, row: i + 1, speed: r.sensorRadPerS / rig.pulsesPerTurn }))
-  const rest = numbered.filter((r) => r.speed < AT_REST && !((r.gaugePressurePa ?? 0) > 0.05 * settings.roomPaAbs))
+  const rest = restOf(numbered, settings.roomPaAbs)
   const turning = numbered.filter((r) => !rest.includes(r))
   if (!turning.some((r) => r.speed >= AT_REST))
     throw settledFault(
@@ -170,7 +201,8 @@ export function reduceBrake(readings: readonly BrakeReading[], rig: BrakeRig, se
       'Look whether the speed’s column is the right one.',
     )
   // without air and turning nothing presses on the arm
-  const restTare = rest.length > 0 ? mean(rest.map((r) => r.scaleN)) : null
+  const without = tareOf(numbered, rest)
+  const restTare = without.value
   const tareValue = rig.tareN ?? restTare ?? 0
   const pressurePa = pressuresOf(turning.map((r) => r.gaugePressurePa))
   const nominal = pressurePa ? (settings.nominalGaugePressurePa ?? pressurePa.mean) : settings.nominalGaugePressurePa
@@ -178,7 +210,7 @@ export function reduceBrake(readings: readonly BrakeReading[], rig: BrakeRig, se
   const points = turning.map((r): TorquePoint => ({
     speedRadPerS: r.speed,
     torqueNm:
-      (r.scaleN - tareValue) *
+      (r.scaleN - (rig.tareN ?? without.at(r))) *
       (r.armM ?? rig.armM) *
       level *
       toNominal(r.gaugePressurePa, pressurePa ? nominal : null, settings.roomPaAbs),
@@ -202,6 +234,8 @@ export function reduceBrake(readings: readonly BrakeReading[], rig: BrakeRig, se
   )
   const notes: Said[] = [...found.notes]
   if (rig.tareN === null && restTare === null) notes.push(said('brake-no-tare'))
+  if (rig.tareN === null && Math.abs(without.creptN) > Math.max(5 * rig.resolutionN, 4 * tareU))
+    notes.push(said('brake-crept', { creptN: without.creptN }))
   const mostTakenW = Math.max(...found.points.filter((p) => !p.aside).map((p) => p.torqueNm * p.speedRadPerS))
   notes.push(said('brake-heat', { powerW: mostTakenW }))
   return {

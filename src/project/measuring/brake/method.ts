@@ -7,7 +7,7 @@ import type { TableMapping } from '../../validation/schema'
 import type { Conditions, Method } from '../contract'
 import { InputFault } from '../input-fault'
 import { brakeLive } from '../live'
-import { rowsOf, settledRun } from '../settled'
+import { readingsOf, settledRun } from '../settled'
 
 export interface BrakeConditions extends Conditions {
   readonly method: 'brake'
@@ -52,12 +52,15 @@ export const brake: Method<BrakeConditions, BrakeReduction> = {
     if (channels.kind !== 'table') throw new InputFault('A brake is read from a table of readings.')
     const read = readRoles(channels.table, mapping, BRAKE_ROLES, settings.roomPaAbs)
     if (!read.ok) throw new InputFault(read.message)
-    const readings = rowsOf(read.values).map(({ scale = NaN, speed = NaN, arm, pressure }) => ({
-      scaleN: scale,
-      sensorRadPerS: speed,
-      ...(arm === undefined ? {} : { armM: arm }),
-      ...(pressure === undefined ? {} : { gaugePressurePa: pressure }),
-    }))
+    const readings = readingsOf(channels.table, read.values, ['scale', 'speed']).map(
+      ({ scale = NaN, speed = NaN, arm, pressure, time }) => ({
+        scaleN: scale,
+        sensorRadPerS: speed,
+        ...(arm === undefined ? {} : { armM: arm }),
+        ...(time === undefined ? {} : { timeS: time }),
+        ...(pressure === undefined ? {} : { gaugePressurePa: pressure }),
+      }),
+    )
     return settledRun(reduceBrake(readings, rig, settings), channels.table.notes)
   },
   live: brakeLive,

@@ -11,7 +11,7 @@ import type { TableMapping } from '../../validation/schema'
 import type { Conditions, Method } from '../contract'
 import { InputFault } from '../input-fault'
 import { generatorLive } from '../live'
-import { rowsOf, settledRun } from '../settled'
+import { readingsOf, settledRun } from '../settled'
 
 export interface GeneratorConditions extends Conditions {
   readonly method: 'generator'
@@ -53,12 +53,14 @@ export const generator: Method<GeneratorConditions, GeneratorReduction> = {
     if (channels.kind !== 'table') throw new InputFault('A generator is read from a table of readings.')
     const read = readRoles(channels.table, mapping, GENERATOR_ROLES, settings.roomPaAbs)
     if (!read.ok) throw new InputFault(read.message)
-    const readings = rowsOf(read.values).map(({ voltage = NaN, current = NaN, speed = NaN, pressure }) => ({
-      voltageV: voltage,
-      currentA: current,
-      sensorRadPerS: speed,
-      ...(pressure === undefined ? {} : { gaugePressurePa: pressure }),
-    }))
+    const readings = readingsOf(channels.table, read.values, ['voltage', 'current', 'speed']).map(
+      ({ voltage = NaN, current = NaN, speed = NaN, pressure }) => ({
+        voltageV: voltage,
+        currentA: current,
+        sensorRadPerS: speed,
+        ...(pressure === undefined ? {} : { gaugePressurePa: pressure }),
+      }),
+    )
     const r = reduceGenerator(readings, rig, settings)
     const { value, standardUncertainty } = r.electricalPower
     // what its windings take is less than what the shaft gives: without its friction it does not stand for the shaft's

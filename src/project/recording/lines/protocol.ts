@@ -145,6 +145,7 @@ export class LineProtocol {
   private read(text: string, hear: (event: LineEvent) => void): void {
     this.line++
     if (text.trim() === '') return
+    if (text.length > MOST_LINE) return this.bad(text, `longer than ${MOST_LINE} signs`, hear)
     let line: unknown
     try {
       line = JSON.parse(text)

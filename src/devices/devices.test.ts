@@ -1,0 +1,143 @@
+/** @jest-environment node */
+import { Guard, LinkError, LiveRecorder, ownAddress, type BenchLink } from '.'
+import { newBuild, type TableMapping } from '../project/document'
+import { methodOf, type LiveFigure } from '../project/measuring'
+import { parseTable } from '../project/recording'
+
+const build = newBuild({ id: 'b', machineId: 'm', name: 'Spindle', createdAt: '2026-11-27T09:00:00.000Z' })
+const rig = { ...methodOf('inertia').newRig('r'), sensorOn: 'rotor', countsPerTurn: 80 } as ReturnType<
+  ReturnType<typeof methodOf>['newRig']
+>
+const HEADER =
+  '{"device":"wheel","channels":[{"name":"angle","unit":"count","perTurn":80},{"name":"pressure","unit":"kPa"}]}\n'
+/** A wheel at 100 turns a second. */
+const lines = (from: number, to: number) =>
+  Array.from({ length: to - from }, (_, k) => {
+    const i = from + k
+    return `${JSON.stringify({ t: i * 5000, angle: Math.floor(i * 0.005 * 8000), pressure: 350 })}\n`
+  }).join('')
+
+/** A link that gives each text in turn as one connection, and then nothing. */
+function fake(connections: readonly (string | LinkError)[], hold = false): BenchLink & { opened: number } {
+  const link = {
+    name: 'fake',
+    opened: 0,
+    open: () => {
+      const text = connections[link.opened++]
+      if (text === undefined) return Promise.reject(new LinkError('gone', 'look', false))
+      if (text instanceof LinkError) return Promise.reject(text)
+      return Promise.resolve(
+        new ReadableStream<Uint8Array>({
+          start(controller) {
+            // cut into odd pieces, as a driver would
+            const all = new TextEncoder().encode(text)
+            for (let at = 0; at < all.length; at += 777) controller.enqueue(all.subarray(at, at + 777))
+            if (!hold) controller.close()
+          },
+        }),
+      )
+    },
+  }
+  return link
+}
+
+function recording(link: BenchLink) {
+  const kept: Uint8Array[] = []
+  const mapped: TableMapping[] = []
+  const sink = {
+    append: (b: Uint8Array) => void kept.push(b),
+    map: (m: TableMapping) => void mapped.push(m),
+    problem: null,
+  }
+  let now = Date.parse('2026-11-27T09:00:00.000Z')
+  const recorder = new LiveRecorder({ rig, build, roomPaAbs: 101_325, device: link, sink, now: () => (now += 10) })
+  const text = () => new TextDecoder().decode(Buffer.concat(kept))
+  return { recorder, text, mapped }
+}
+const until = async (done: () => boolean) => {
+  for (let i = 0; i < 400 && !done(); i++) await new Promise((r) => setTimeout(r, 10))
+  expect(done()).toBe(true)
+}
+
+test('every byte is kept as it came; figures are of the rig; the columns are known', async () => {
+  const sent = HEADER + lines(0, 400)
+  const { recorder, text, mapped } = recording(fake([sent], true))
+  void recorder.start()
+  await until(() => recorder.protocol.readings === 400)
+  await recorder.stop()
+  expect(text()).toBe(sent)
+  expect(recorder.link.phase).toBe('stopped')
+  const speed = recorder.figures.find((f) => f.id === 'speed')
+  expect(speed!.value / (2 * Math.PI)).toBeCloseTo(100, 1)
+  expect(recorder.figures.find((f) => f.id === 'pressure')!.value).toBe(350e3)
+  expect(Math.abs(recorder.figures.find((f) => f.id === 'netTorque')!.value)).toBeLessThan(1e-3)
+  expect(mapped.at(-1)?.columns.signal.header).toBe('angle [count]')
+  expect(recorder.strips.map((s) => s.label)).toEqual(['speed', 'pressure'])
+  expect(recorder.strips[1].trace.length).toBe(400)
+})
+
+test('a lost link is opened again; the recording tells of it, and reads as one', async () => {
+  const { recorder, text } = recording(fake([HEADER + lines(0, 200).slice(0, -20), HEADER + lines(400, 600)], false))
+  void recorder.start()
+  await until(() => recorder.protocol.readings >= 399)
+  await until(() => recorder.link.phase === 'lost')
+  await recorder.stop()
+  expect(text()).toMatch(/\n\{"bench":"lost","at":"2026-/)
+  expect(text()).toMatch(/\n\{"bench":"connected","at":"2026-/)
+  const parsed = parseTable(new TextEncoder().encode(text()))
+  if (!parsed.ok) throw new Error(parsed.message)
+  expect(parsed.table.device!.breaks.map((b) => b.cause)).toEqual(['reconnect'])
+  // half a line before the plug came loose is one bad line, and no more is lost
+  expect(parsed.table.badRows.count).toBe(1)
+  expect(parsed.table.rows).toBe(399)
+})
+
+test('what no trying helps against ends at once, with what to do', async () => {
+  const { recorder } = recording(fake([new LinkError('no such port', 'look at the plug', true)]))
+  await recorder.start()
+  expect(recorder.link).toEqual({ phase: 'failed', why: 'no such port', next: 'look at the plug' })
+})
+
+test('what a try may help against is tried again', async () => {
+  const link = fake([new LinkError('busy', 'wait'), HEADER + lines(0, 50)], true)
+  const { recorder } = recording(link)
+  void recorder.start()
+  await until(() => recorder.protocol.readings === 50)
+  await recorder.stop()
+  expect(link.opened).toBe(2)
+})
+
+describe('when to stop', () => {
+  const speed = (value: number): LiveFigure[] => [{ id: 'speed', kind: 'rotation', value, standardUncertainty: 1 }]
+  const spun = (guard: Guard, to: number) => {
+    for (let i = 0; i <= 20; i++) guard.look(speed((to * i) / 20), i * 0.1, 0)
+    return guard
+  }
+  test('over the limit, and it stays said when the speed has fallen', () => {
+    const guard = spun(new Guard({ speedRadPerS: 1000 }), 990)
+    expect(guard.why).toBeNull()
+    expect(guard.look(speed(1010), 2.1, 0)).toMatchObject({ code: 'speed', limitRadPerS: 1000 })
+    expect(guard.look(speed(400), 5, 0)?.code).toBe('speed')
+    guard.takeBack()
+    expect(guard.look(speed(390), 5.1, 0)).toBeNull()
+  })
+  test('silence while it turns, not at rest and not for a moment', () => {
+    const guard = spun(new Guard({ speedRadPerS: null }), 800)
+    expect(guard.look(speed(800), 2, 1)).toBeNull()
+    expect(guard.look(speed(800), 2, 1.6)).toMatchObject({ code: 'silent', lastRadPerS: 800 })
+    const still = spun(new Guard({ speedRadPerS: 1000 }), 20)
+    expect(still.look(speed(20), 2, 60)).toBeNull()
+  })
+  test('a speed that is gone from one figure to the next; coasting is none of that', () => {
+    const guard = spun(new Guard({ speedRadPerS: null }), 800)
+    for (let i = 0; i < 50; i++) expect(guard.look(speed(800 - 15 * i), 2 + 0.1 * (i + 1), 0)).toBeNull()
+    const gone = spun(new Guard({ speedRadPerS: null }), 800)
+    expect(gone.look(speed(0), 2.1, 0)).toMatchObject({ code: 'vanished', lastRadPerS: 800 })
+  })
+})
+
+test('only this machine is asked', () => {
+  for (const own of ['http://localhost:8080/x', 'http://127.0.0.1:5000/']) expect(ownAddress(own)).toBe(true)
+  for (const other of ['http://192.168.1.4/', 'https://localhost/', 'http://localhost.example/', 'file:///etc', 'x'])
+    expect(ownAddress(other)).toBe(false)
+})
