@@ -1,5 +1,7 @@
 import { accessible, expect, figure, open, test } from './helpers'
-import type { Page } from '@playwright/test'
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { test as unwatched, type Page } from '@playwright/test'
 
 /** The simulated bench's clock runs so many times faster than true, so that a test takes seconds. */
 async function hurry(page: Page, pace: number): Promise<void> {
@@ -163,4 +165,27 @@ test('on a phone: the speed is on the screen without scrolling, and nothing runs
   await expect(page.getByTestId('now-speed')).toBeInViewport({ timeout: 10_000 })
   await expect(page.getByRole('button', { name: 'Stop recording' })).toBeInViewport()
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+})
+
+unwatched('a program of this machine is read over HTTP, another port of it', async ({ page }) => {
+  const server = createServer((_, response) => {
+    response.writeHead(200, { 'access-control-allow-origin': '*', 'content-type': 'application/x-ndjson' })
+    response.write('{"device":"own program","channels":[{"name":"angle","unit":"count","perTurn":400}]}\n')
+    let i = 0
+    const timer = setInterval(() => response.write(`{"t":${20_000 * i},"angle":${80 * i++}}\n`), 20)
+    response.on('close', () => clearInterval(timer))
+  })
+  await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening))
+  const { port } = server.address() as AddressInfo
+  await begin(page, /Steel wheel, line encoder/)
+  await page.getByLabel('Readings from').selectOption('address')
+  await page.getByLabel('Address').fill(`http://127.0.0.1:${port}/`)
+  await page.getByRole('button', { name: 'Connect and record' }).click()
+  await expect(page.getByText('own program')).toBeVisible()
+  await expect.poll(() => readings(page)).toBeGreaterThan(40)
+  await page.getByRole('button', { name: 'Stop recording' }).click()
+  await page.getByRole('button', { name: 'Throw it away' }).click()
+  await expect(page.getByRole('button', { name: 'Connect and record' })).toBeVisible()
+  server.closeAllConnections()
+  server.close()
 })

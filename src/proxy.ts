@@ -1,5 +1,8 @@
 import { NextResponse, type NextRequest } from 'next/server'
 
+/** Programs of this machine that a maker has a bench read from. Nothing beyond it can be asked. */
+const OWN_MACHINE = 'http://localhost:* http://127.0.0.1:*'
+
 /**
  * A fresh nonce and the content policy for each page. Everything comes from the application's own origin:
  * scripts and style elements by nonce, WebAssembly for the solids, style attributes as drawn by the charts.
@@ -14,7 +17,7 @@ export function proxy(request: NextRequest): NextResponse {
     "style-src-attr 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",
-    `connect-src 'self'${development ? ' ws:' : ''}`,
+    `connect-src 'self' ${OWN_MACHINE}${development ? ' ws:' : ''}`,
     "worker-src 'self'",
     "manifest-src 'self'",
     "base-uri 'none'",

@@ -23,7 +23,7 @@ export interface FlywheelState {
 }
 
 /** Rim speed beyond which a wheel of unknown material is not to be trusted, m/s: cast iron's old limit. Common practice, from memory. */
-const UNKNOWN_RIM_LIMIT = 30
+export const UNKNOWN_RIM_LIMIT_M_PER_S = 30
 
 /**
  * A flywheel at the highest speed a run can bring it to: rim speed, energy, and the margin of an even disc or ring in stress.
@@ -63,7 +63,7 @@ export const GUARD_ENERGY_J = 100
 /** What to know of a wheel before it turns. */
 export function flywheelFindings(state: FlywheelState): Finding[] {
   const found: Finding[] = []
-  if (state.stressMargin === null && state.rimSpeedMPerS > UNKNOWN_RIM_LIMIT)
+  if (state.stressMargin === null && state.rimSpeedMPerS > UNKNOWN_RIM_LIMIT_M_PER_S)
     found.push(
       finding('flywheel-unknown', 'watch', { speedRadPerS: state.speedRadPerS, rimSpeedMPerS: state.rimSpeedMPerS }),
     )

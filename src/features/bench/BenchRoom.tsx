@@ -1,6 +1,7 @@
 'use client'
 import { Box } from '@chakra-ui/react'
 import { useRouter, useSearchParams } from 'next/navigation'
+import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
 import { predictionOfRun } from '../../project/compare'
 import {
@@ -24,7 +25,11 @@ import { MeasuredPanel } from './MeasuredPanel'
 import { RigPanel } from './RigPanel'
 import { Measurements, RunEntry, RunFields } from './RunPanel'
 import { methodView } from './methods/registry'
+import { Plans } from './plan/Plans'
+import { spreadOf } from './plan/spread'
 import { editMeasurement, findAgain, rigFor, startRun } from './run-edits'
+
+const PlanDialog = dynamic(() => import('./plan/PlanDialog'), { ssr: false })
 
 /** What came of a measurement: how to bring a recording in, its pictures, or why there are none. */
 function Outcome({
@@ -84,6 +89,7 @@ function Room({ build }: { build: Build }) {
   const params = useSearchParams()
   const project = useProject()
   const [careful, setCareful] = useState(false)
+  const [planning, setPlanning] = useState(false)
   const runs = useMemo(() => project.runs.filter((r) => r.buildId === build.id), [project.runs, build.id])
   const results = useReductions(runs)
   const run = runs.find((r) => r.id === params.get('run')) ?? runs[runs.length - 1] ?? null
@@ -129,6 +135,7 @@ function Room({ build }: { build: Build }) {
       >
         <BuildPicker build={build} path="/bench" />
         {measurement?.recordingId && <QuietButton onClick={forget}>Another recording</QuietButton>}
+        <QuietButton onClick={() => setPlanning(true)}>Plan runs…</QuietButton>
         <MainButton onClick={() => setCareful(true)}>New run…</MainButton>
       </RoomTitle>
       {run && measurement ? (
@@ -147,6 +154,7 @@ function Room({ build }: { build: Build }) {
                   onChoose={() => choose(r.id)}
                 />
               ))}
+              <Plans build={build} />
               <RunFields key={run.id} run={run} />
               <Measurements run={run} chosen={measurement} suiting={suiting} onChoose={(m) => choose(run.id, m)} />
               <RigPanel run={run} measurement={measurement} build={build} predicted={predicted} />
@@ -180,8 +188,19 @@ function Room({ build }: { build: Build }) {
       ) : (
         <EmptyState title="No run of this build yet">
           A run begins with its rig and its cautions; then a recording of {methodOf(startRig.rig.kind).asks} is brought
-          in. <LinkButton onClick={() => setCareful(true)}>Begin a run</LinkButton>
+          in. <LinkButton onClick={() => setCareful(true)}>Begin a run</LinkButton>, or{' '}
+          <LinkButton onClick={() => setPlanning(true)}>plan several</LinkButton> from low pressure to high.
+          <Plans build={build} />
         </EmptyState>
+      )}
+      {planning && startRig.rig && (
+        <PlanDialog
+          build={build}
+          rigs={suiting}
+          startRig={startRig.rig}
+          spread={spreadOf(runs, results, measuredBy(kindOf(build)).id)}
+          onClose={() => setPlanning(false)}
+        />
       )}
       {careful && (
         <CautionsDialog

@@ -5,6 +5,7 @@ import { measuredFigure, type MeasuredRun } from '../../project/measuring'
 import { useProject, useStore } from '../../store'
 import { ChoiceField, LinkButton, NumberField, SectionTitle, TextField } from '../../ui'
 import { rigTitle, useShown, type RunResult, type Shown } from '../shared'
+import { MarkList } from './plan/MarkList'
 import { addMeasurement, editRun, removeMeasurement } from './run-edits'
 
 /** The figure that versions are judged by, in short. */
@@ -90,7 +91,8 @@ export function RunFields({ run }: { run: Run }) {
         value={run.notes}
         onChange={(v) => edit('notes of the run', (r) => void (r.notes = v), 'notes')}
       />
-      <Box fontSize="xs" color="mute">
+      <MarkList run={run} />
+      <Box fontSize="xs" color="mute" mt="1">
         Cautions read {new Date(run.cautions.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}:{' '}
         {run.cautions.state}
         {margin === null ? '' : `, ${margin.toFixed(1)} × in stress`}.

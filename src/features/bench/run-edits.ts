@@ -33,6 +33,27 @@ const newMeasurement = (rig: Rig): Measurement =>
     ...methodOf(rig.kind).freshSettings(),
   }) as Measurement
 
+/** A run that begins now, with one measurement on a rig. */
+export const newRun = (
+  project: Project,
+  build: Build,
+  rig: Rig,
+  gaugePressurePa: number,
+  cautions: Acknowledgement,
+): Run => ({
+  id: freshId('run'),
+  buildId: build.id,
+  name: `${build.name}, run ${project.runs.filter((r) => r.buildId === build.id).length + 1}`,
+  takenAt: new Date().toISOString(),
+  gaugePressurePa,
+  ambient: project.ambient,
+  measurements: [newMeasurement(rig)],
+  cautions,
+  planned: null,
+  marks: [],
+  notes: '',
+})
+
 /** Starts a run: only with the cautions acknowledged, which are kept in it. A rig that the project does not have yet is added. */
 export function startRun(
   store: ProjectStore,
@@ -42,26 +63,14 @@ export function startRun(
   gaugePressurePa: number,
   cautions: Acknowledgement,
 ): string | null {
-  const id = freshId('run')
-  const count = project.runs.filter((r) => r.buildId === build.id).length
-  const run: Run = {
-    id,
-    buildId: build.id,
-    name: `${build.name}, run ${count + 1}`,
-    takenAt: cautions.at,
-    gaugePressurePa,
-    ambient: project.ambient,
-    measurements: [newMeasurement(rig)],
-    cautions,
-    notes: '',
-  }
+  const run = { ...newRun(project, build, rig, gaugePressurePa, cautions), takenAt: cautions.at }
   const result = store.change(`run of ${build.name}`, (p) => {
     if (!p.rigs.some((r) => r.id === rig.id)) p.rigs.push(rig)
     p.runs.push(run)
     const own = p.builds.find((b) => b.id === build.id)
     if (own) own.made = true
   })
-  return result.ok ? id : null
+  return result.ok ? run.id : null
 }
 
 export type EditRun = (label: string, recipe: (run: Draft<Run>) => void, key?: string) => void

@@ -13,6 +13,7 @@ export function differenceWords(edits: readonly Edit[]): string {
     runs: 'run',
     recordings: 'recording',
     holeGauges: 'hole gauge',
+    plans: 'plan',
   }
   const count = (list: string, kind: Edit['kind']) =>
     new Set(edits.filter((e) => of(e) === list && e.kind === kind).map(entry)).size

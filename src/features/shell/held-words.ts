@@ -11,6 +11,7 @@ const ENTRIES: Readonly<Record<ListName, string>> = {
   runs: 'run',
   recordings: 'recording',
   holeGauges: 'hole gauge',
+  plans: 'plan',
 }
 
 /** What kind of quantity a field holds, by the unit that its name ends with. */

@@ -25,9 +25,11 @@ export const MAX_UNPACKED_BYTES = 1024 * 1024 * 1024
 /** A document of ten thousand runs has about 20 MB. */
 const MAX_DOCUMENT_BYTES = 64 * 1024 * 1024
 const MISSING_PATH = 'missing-recordings.txt'
-/** A recording as it came: rows of numbers, or sound. */
-const recordingPath = ({ id, kind }: Pick<Recording, 'id' | 'kind'>) =>
-  `recordings/${id}.${kind === 'sound' ? 'wav' : 'csv'}`
+/** Endings that a recording keeps from its own file; what has another is a table. */
+const OWN_ENDING = /\.(ndjson|jpg|jpeg|png|webp)$/i
+/** A recording as it came: rows of numbers, a device's lines, sound, or a picture. */
+const recordingPath = ({ id, kind, fileName }: Pick<Recording, 'id' | 'kind' | 'fileName'>) =>
+  `recordings/${id}.${kind === 'sound' ? 'wav' : (OWN_ENDING.exec(fileName)?.[1].toLowerCase() ?? (kind === 'photo' ? 'jpg' : 'csv'))}`
 /** Entries carry one fixed time, so that the same project always gives the same bytes. */
 const ENTRY_TIME = new Date(2000, 0, 1, 12)
 
@@ -53,7 +55,7 @@ export function packArchive({ project, recordings }: ProjectBundle): Uint8Array 
 export function packRaw({ document, recordings }: RawProject): Uint8Array {
   const files: Zippable = { 'project.json': strToU8(`${JSON.stringify(document, null, 1) ?? 'null'}\n`) }
   for (const [id, bytes] of recordings)
-    files[recordingPath({ id: id.replace(/[^\w-]/g, '_'), kind: recordingKind(bytes) })] = bytes
+    files[recordingPath({ id: id.replace(/[^\w-]/g, '_'), kind: recordingKind(bytes), fileName: '' })] = bytes
   return zipSync(files, { mtime: ENTRY_TIME, level: 6 })
 }
 
@@ -106,7 +108,11 @@ export function openArchive(bytes: Uint8Array): OpenedArchive {
   const used = new Set<string>()
   for (const { id, kind, fileName, byteLength } of parsed.project.recordings) {
     // archives named every recording so once, sound too
-    const path = [recordingPath({ id, kind }), recordingPath({ id, kind: 'table' })].find((p) => files[p])
+    const path = [
+      recordingPath({ id, kind, fileName }),
+      recordingPath({ id, kind, fileName: '' }),
+      recordingPath({ id, kind: 'table', fileName: '' }),
+    ].find((p) => files[p])
     const content = path === undefined ? undefined : files[path]
     if (!content) {
       notes.push(said('archive-recording-missing', { fileName }))

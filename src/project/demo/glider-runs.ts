@@ -89,6 +89,8 @@ export function gliderRun(
         state: predicted.review.state,
         hazards: keptHazards(predicted.hazards),
       },
+      planned: null,
+      marks: [],
       notes: '',
     },
   }

@@ -15,6 +15,7 @@ import {
   type TurbineBuild,
 } from '../document'
 import type { ProjectBundle } from '../archive'
+import { planRuns, type Plan } from '../planning'
 import { STAND, gliderRun } from './glider-runs'
 import { PHONE, soundRun } from './sound-run'
 import { BRAKE, GENERATOR, TANK, settledRuns } from './settled-runs'
@@ -92,6 +93,28 @@ function marksCsv(truth: SpinUpTruth, seed: number, fault: boolean): string {
   return `${lines.join('\n')}\n`
 }
 
+/** The fourth print has not run yet: what is planned for it. */
+function demoPlan(build: TurbineBuild): Plan {
+  const rig = RIGS[0]
+  const planned = planRuns(
+    build,
+    rig,
+    { ambient: emptyProject({ id: 'x', name: 'x' }).ambient },
+    { gaugePressurePa: 350e3, steps: 4, everyStep: false, differenceShare: 0.05, spreadShare: null },
+  )
+  if (!planned) throw new RangeError('the fourth print may run')
+  const { expected: _e, lasts: _l, ...kept } = planned
+  return {
+    ...kept,
+    id: 'plan-spindle-4',
+    name: 'Fourth print, plan 1',
+    buildId: build.id,
+    rigId: rig.id,
+    createdAt: moment(25),
+    notes: 'Does the wider throat pay for its air?',
+  }
+}
+
 function makeRun(
   planned: PlannedRun,
   project: Project,
@@ -155,6 +178,8 @@ function makeRun(
       state: review.state,
       hazards: keptHazards(turningHazards(shown)),
     },
+    planned: null,
+    marks: [],
     notes: planned.fault ? 'The mark began to peel at 9 s; half of them were missed for a moment.' : '',
   }
   return { run, recordingId, csv, hidden }
@@ -181,6 +206,7 @@ export function makeDemo(): ProjectBundle {
     ],
     builds: [...own, ...others(), ...gliders()],
     holeGauges: [GAUGE],
+    plans: [demoPlan(own[own.length - 1])],
     rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, PHONE],
     notes: 'A shop-window display driven by air. All names and figures are made up.',
   }

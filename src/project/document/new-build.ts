@@ -206,5 +206,6 @@ export const emptyProject = (own: Pick<Project, 'id' | 'name'>): Project => ({
   runs: [],
   recordings: [],
   holeGauges: [],
+  plans: [],
   notes: '',
 })

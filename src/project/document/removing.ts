@@ -1,7 +1,7 @@
 import type { Build, Project, Recording } from '../validation/schema'
 
-/** Takes builds out with their runs; versions made from them hang on their parents from then on. Recordings stay until they are let go of. */
-export function removeBuilds(project: Pick<Project, 'builds' | 'runs'>, ids: ReadonlySet<string>): void {
+/** Takes builds out with their runs and plans; versions made from them hang on their parents from then on. Recordings stay until they are let go of. */
+export function removeBuilds(project: Pick<Project, 'builds' | 'runs' | 'plans'>, ids: ReadonlySet<string>): void {
   const parentOf = (id: string | null): string | null => {
     let at = id
     for (let i = 0; at !== null && ids.has(at) && i <= project.builds.length; i++)
@@ -10,11 +10,15 @@ export function removeBuilds(project: Pick<Project, 'builds' | 'runs'>, ids: Rea
   }
   for (const build of project.builds) if (!ids.has(build.id)) build.parentId = parentOf(build.parentId)
   project.runs = project.runs.filter((r) => !ids.has(r.buildId))
+  project.plans = project.plans.filter((p) => !ids.has(p.buildId))
   project.builds = project.builds.filter((b) => !ids.has(b.id))
 }
 
 /** Takes a machine out with all its builds and their runs. */
-export function removeMachine(project: Pick<Project, 'machines' | 'builds' | 'runs'>, machineId: string): void {
+export function removeMachine(
+  project: Pick<Project, 'machines' | 'builds' | 'runs' | 'plans'>,
+  machineId: string,
+): void {
   removeBuilds(
     project,
     new Set(project.builds.filter((b: Pick<Build, 'id' | 'machineId'>) => b.machineId === machineId).map((b) => b.id)),
@@ -24,4 +28,9 @@ export function removeMachine(project: Pick<Project, 'machines' | 'builds' | 'ru
 
 /** Recordings that no run speaks of any more. */
 export const unusedRecordings = ({ recordings, runs }: Pick<Project, 'recordings' | 'runs'>): Recording[] =>
-  recordings.filter((rec) => !runs.some((r) => r.measurements.some((m) => m.recordingId === rec.id)))
+  recordings.filter(
+    (rec) =>
+      !runs.some(
+        (r) => r.measurements.some((m) => m.recordingId === rec.id) || r.marks.some((m) => m.photoId === rec.id),
+      ),
+  )

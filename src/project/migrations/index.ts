@@ -5,6 +5,7 @@ import { v4ToV5 } from './v4-to-v5'
 import { v5ToV6 } from './v5-to-v6'
 import { v6ToV7 } from './v6-to-v7'
 import { v7ToV8 } from './v7-to-v8'
+import { v8ToV9 } from './v8-to-v9'
 
 /** A step from one document version to the next: pure, never edited once released, numbered without gaps. */
 type Migration = (document: { schemaVersion: number }) => { schemaVersion: number }
@@ -18,6 +19,7 @@ export const MIGRATIONS: Readonly<Record<number, Migration>> = {
   5: v5ToV6,
   6: v6ToV7,
   7: v7ToV8,
+  8: v8ToV9,
 }
 
 /** Brings an older document up step by step; a version without a step is handed on as it is for the schema to judge. */

@@ -6,7 +6,11 @@ const number = (least: number, most: number) => z.coerce.number().min(least).max
 /** What the address of the simulated bench may ask for. Limits keep one reader from costing the server much. */
 export const benchAddress = z.object({
   kind: z.enum(['count', 'marks', 'speed', 'brake', 'generator', 'stand', 'tank']),
-  seed: z.coerce.number().int().min(0).max(2 ** 32),
+  seed: z.coerce
+    .number()
+    .int()
+    .min(0)
+    .max(2 ** 32),
   readingsPerS: number(1, 2000),
   faults: z
     .string()

@@ -11,13 +11,16 @@ export interface References {
   readonly runs: readonly {
     readonly buildId: string
     readonly measurements: readonly { readonly rigId: string; readonly recordingId: string | null }[]
+    readonly planned: { readonly planId: string } | null
+    readonly marks: readonly { readonly photoId: string | null }[]
   }[]
+  readonly plans: readonly { readonly id: string; readonly buildId: string; readonly rigId: string }[]
   readonly recordings: readonly { readonly id: string }[]
   readonly holeGauges: readonly { readonly id: string }[]
 }
 
 export interface Dangling {
-  readonly path: readonly [list: 'builds' | 'runs', index: number, ...field: (string | number)[]]
+  readonly path: readonly [list: 'builds' | 'runs' | 'plans', index: number, ...field: (string | number)[]]
   readonly message: string
 }
 
@@ -48,6 +51,7 @@ export function danglingReferences(p: References): Dangling[] {
     ids,
   )
   const missing = (what: string, id: string) => `${what} ${id} is not in this project`
+  const plans = ids(p.plans)
   const ring = rings(p.builds)
   return [
     ...p.builds.flatMap((b, i): Dangling[] => [
@@ -73,6 +77,14 @@ export function danglingReferences(p: References): Dangling[] {
       ...(builds.has(r.buildId)
         ? []
         : [{ path: ['runs', i, 'buildId'] as const, message: missing('build', r.buildId) }]),
+      ...(!r.planned || plans.has(r.planned.planId)
+        ? []
+        : [{ path: ['runs', i, 'planned', 'planId'] as const, message: missing('plan', r.planned.planId) }]),
+      ...r.marks.flatMap((m, j): Dangling[] =>
+        m.photoId === null || recordings.has(m.photoId)
+          ? []
+          : [{ path: ['runs', i, 'marks', j, 'photoId'] as const, message: missing('photo', m.photoId) }],
+      ),
       ...r.measurements.flatMap((m, j): Dangling[] => [
         ...(rigs.has(m.rigId)
           ? []
@@ -86,6 +98,12 @@ export function danglingReferences(p: References): Dangling[] {
               },
             ]),
       ]),
+    ]),
+    ...p.plans.flatMap((plan, i): Dangling[] => [
+      ...(builds.has(plan.buildId)
+        ? []
+        : [{ path: ['plans', i, 'buildId'] as const, message: missing('build', plan.buildId) }]),
+      ...(rigs.has(plan.rigId) ? [] : [{ path: ['plans', i, 'rigId'] as const, message: missing('rig', plan.rigId) }]),
     ]),
   ]
 }

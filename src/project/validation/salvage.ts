@@ -24,6 +24,7 @@ const SINGULAR: Readonly<Record<ListName, string>> = {
   runs: 'run',
   recordings: 'recording',
   holeGauges: 'hole gauge',
+  plans: 'plan',
 }
 
 const isObject = (value: unknown): value is Record<string, unknown> =>
@@ -97,12 +98,17 @@ const CUT: Readonly<Record<string, string>> = {
   parentId: 'parent',
   gaugeId: 'hole gauge',
   recordingId: 'recording',
+  planId: 'plan',
+  photoId: 'photo',
 }
 
-type Entry = Project['builds'][number] | Project['runs'][number]
+type Entry = Project['builds'][number] | Project['runs'][number] | Project['plans'][number]
 
 /** An entry with one reference to nothing cut; null where it means nothing without what it speaks of. A measurement goes with its rig, a run with its last one. */
 function withoutReference(entry: Entry, field: readonly (string | number)[]): Entry | null {
+  if ('measurements' in entry && field[0] === 'planned') return { ...entry, planned: null }
+  if ('measurements' in entry && field[0] === 'marks')
+    return { ...entry, marks: entry.marks.map((m, i) => (i === field[1] ? { ...m, photoId: null } : m)) }
   if ('measurements' in entry && field[0] === 'measurements') {
     const gone = entry.measurements[field[1] as number]
     if (field[2] === 'recordingId')
@@ -123,7 +129,11 @@ function withoutReference(entry: Entry, field: readonly (string | number)[]): En
 function withoutDangling(project: Project, setAside: SetAside[]): Project {
   let at = project
   for (let dangling = danglingReferences(at); dangling.length > 0; dangling = danglingReferences(at)) {
-    const next = { builds: [...at.builds] as (Entry | null)[], runs: [...at.runs] as (Entry | null)[] }
+    const next = {
+      builds: [...at.builds] as (Entry | null)[],
+      runs: [...at.runs] as (Entry | null)[],
+      plans: [...at.plans] as (Entry | null)[],
+    }
     const touched = new Set<string>()
     for (const { path, message } of dangling) {
       const [list, index, ...field] = path
@@ -146,6 +156,7 @@ function withoutDangling(project: Project, setAside: SetAside[]): Project {
       ...at,
       builds: next.builds.filter((b) => b !== null) as Project['builds'],
       runs: next.runs.filter((r) => r !== null) as Project['runs'],
+      plans: next.plans.filter((p) => p !== null) as Project['plans'],
     }
   }
   return at

@@ -10,6 +10,7 @@ import {
   supplySchema,
 } from './air-schema'
 import { measurementOf, rigSchema } from '../measuring/schemas'
+import { markSchema, planSchema } from '../planning/schema'
 import { danglingReferences } from './references'
 import { id, moment, name, sound, text, within } from './schema-base'
 
@@ -68,13 +69,13 @@ const tableMappingSchema = z.strictObject({
 const soundMappingSchema = z.strictObject({ kind: z.literal('sound'), channel: z.number().int().min(1).max(32) })
 export const mappingSchema = z.discriminatedUnion('kind', [tableMappingSchema, soundMappingSchema])
 
-export const RECORDING_KINDS = ['table', 'sound'] as const
+export const RECORDING_KINDS = ['table', 'sound', 'photo'] as const
 
 export const recordingSchema = z.strictObject({
   id,
   fileName: z.string().min(1).max(200),
   byteLength: z.number().int().min(0),
-  /** Rows of numbers, or sound. */
+  /** Rows of numbers, sound, or a picture taken at the bench. */
   kind: z.enum(RECORDING_KINDS),
   addedAt: moment,
 })
@@ -117,6 +118,10 @@ export const runSchema = z.strictObject({
   ambient: ambientSchema,
   measurements: listed(measurementSchema, 20, 1),
   cautions: acknowledgementSchema,
+  /** Which step of which plan it is; null where it was not planned. */
+  planned: z.strictObject({ planId: id, stepId: id }).nullable(),
+  /** What was marked while it ran, in order. */
+  marks: listed(markSchema, 500),
   notes: text,
 })
 
@@ -140,7 +145,7 @@ export const holeGaugeSchema = z.strictObject({
     .max(24),
 })
 
-export const PROJECT_VERSION = 8
+export const PROJECT_VERSION = 9
 
 /** What belongs to the project itself. */
 export const headFields = {
@@ -160,6 +165,7 @@ export const LIST_ITEMS = {
   runs: { schema: runSchema, most: 10_000 },
   recordings: { schema: recordingSchema, most: 10_000 },
   holeGauges: { schema: holeGaugeSchema, most: 100 },
+  plans: { schema: planSchema, most: 500 },
 } as const
 
 const { notes, ...ownFields } = headFields
@@ -173,6 +179,7 @@ export const projectSchema = z
     runs: listed(runSchema, LIST_ITEMS.runs.most),
     recordings: listed(recordingSchema, LIST_ITEMS.recordings.most),
     holeGauges: listed(holeGaugeSchema, LIST_ITEMS.holeGauges.most),
+    plans: listed(planSchema, LIST_ITEMS.plans.most),
     notes,
   })
   .superRefine(

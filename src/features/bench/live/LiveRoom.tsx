@@ -4,6 +4,7 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { LIMITS, buildTitle, kindOf, type Build, type Measurement, type Rig, type Run } from '../../../project/document'
 import { methodOf } from '../../../project/measuring'
+import { stopSpeed } from '../../../project/planning'
 import { useProject, useStore } from '../../../store'
 import {
   Advice,
@@ -18,10 +19,11 @@ import {
   download,
 } from '../../../ui'
 import { takeIn, useShown, type Shown } from '../../shared'
+import { MarkButtons } from '../plan/MarkButtons'
+import { STOPPED_BY } from '../plan/words'
 import { useStopSound } from './alarm'
 import { LiveFigures } from './LiveFigures'
 import { Setup } from './Setup'
-import { stopSpeed } from './stop-speed'
 import { TraceStrip } from './TraceStrip'
 import { useRecorder, type LiveLook } from './use-recorder'
 import { stopWords } from './words'
@@ -107,9 +109,10 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
   const shown = useShown()
   const project = useProject()
   const predicted = useMemo(() => kindOf(build).predict(build, { ambient: run.ambient }), [build, run.ambient])
-  const usual = useMemo(() => stopSpeed(predicted.hazards), [predicted])
+  const usual = useMemo(() => stopSpeed(predicted, rig, build), [predicted, rig, build])
+  const step = project.plans.find((p) => p.id === run.planned?.planId)?.steps.find((s) => s.id === run.planned?.stepId)
   const turns = kindOf(build).turning !== undefined
-  const [limit, setLimit] = useState(usual?.speedRadPerS ?? null)
+  const [limit, setLimit] = useState(step?.stopAtRadPerS ?? usual?.speedRadPerS ?? null)
   const [sounds, setSounds] = useState(true)
   const [windowS, setWindow] = useState<(typeof WINDOWS)[number]['value']>('60')
   const [ended, setEnded] = useState<number | null>(null)
@@ -155,7 +158,13 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
           unit={shown.unit('rotation').id}
           value={limit ?? 0}
           limits={LIMITS.speedRadPerS}
-          note={usual ? `${usual.why}; a speed of your own if you know better` : 'no margin is predicted: set one'}
+          note={
+            step?.stopAtRadPerS
+              ? 'as planned'
+              : usual
+                ? `${STOPPED_BY[usual.by]}; a speed of your own if you know better`
+                : 'no margin is predicted: set one'
+          }
           onChange={setLimit}
         />
       ) : (
@@ -266,6 +275,9 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
           )}
           <Box my="4">
             <LiveFigures figures={look?.figures ?? []} />
+          </Box>
+          <Box mb="4">
+            <MarkButtons runId={run.id} />
           </Box>
           <Views label="How much of the trace" value={windowS} views={WINDOWS} onChange={setWindow} small />
           {look && (

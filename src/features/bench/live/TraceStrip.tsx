@@ -28,6 +28,7 @@ function drawLimits(plot: UPlot, { most, predicted }: StripLimits): void {
   if (most !== null) {
     const edge = Math.min(bbox.top + bbox.height, y(most))
     ctx.strokeStyle = colorOf('brick')
+    ctx.globalAlpha = 0.6
     ctx.lineWidth = devicePixelRatio
     ctx.beginPath()
     if (edge > bbox.top) {
@@ -39,6 +40,7 @@ function drawLimits(plot: UPlot, { most, predicted }: StripLimits): void {
       ctx.lineTo(bbox.left + bbox.width, edge)
     }
     ctx.stroke()
+    ctx.globalAlpha = 1
   }
   if (predicted !== null) {
     ctx.setLineDash([6 * devicePixelRatio, 4 * devicePixelRatio])
@@ -105,7 +107,7 @@ export function TraceStrip({
           { stroke: ink, width: 1.5, points: { show: false } },
         ],
         bands: [{ series: [1, 2], fill: `${ink}55` }],
-        hooks: { draw: [(drawn) => drawLimits(drawn, { most, predicted })] },
+        hooks: { drawAxes: [(drawn) => drawLimits(drawn, { most, predicted })] },
       },
       [[], [], []],
       element,

@@ -1,0 +1,297 @@
+'use client'
+import { Box, Flex, chakra } from '@chakra-ui/react'
+import { useRouter, useSearchParams } from 'next/navigation'
+import { useEffect, useMemo, useState } from 'react'
+import { RUN_CAUTIONS } from '../../../core/safety'
+import {
+  buildTitle,
+  keptHazards,
+  kindOf,
+  type Acknowledgement,
+  type Build,
+  type Rig,
+  type Run,
+} from '../../../project/document'
+import { methodOf } from '../../../project/measuring'
+import { expectedAt, runsAsked, type Plan, type PlanStep } from '../../../project/planning'
+import { useProject, useStore } from '../../../store'
+import { Advice, EmptyState, LinkButton, MainButton, OriginMark, QuietButton } from '../../../ui'
+import { HazardFigures } from '../../safety'
+import { FindingList, figureWords, useShown } from '../../shared'
+import { addMark, isRunning, nextOf, runsOfStep, startStep } from './edits'
+import { MarkButtons } from './MarkButtons'
+import { MarkList } from './MarkList'
+import { MARKS, TROUBLE, watchFor } from './words'
+
+const Big = ({ children, ...rest }: React.ComponentProps<typeof MainButton>) => (
+  <MainButton h="64px" w="100%" fontSize="xl" {...rest}>
+    {children}
+  </MainButton>
+)
+
+/** Seconds since a moment, counted while it is shown. */
+function Since({ at }: { at: string }) {
+  const [now, setNow] = useState(() => Date.now())
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 200)
+    return () => clearInterval(timer)
+  }, [])
+  const s = Math.max(0, (now - Date.parse(at)) / 1000)
+  return (
+    <span className="num live-value" role="timer">
+      {Math.floor(s / 60)}:{String(Math.floor(s % 60)).padStart(2, '0')}
+    </span>
+  )
+}
+
+/** What can hurt, before anything else: each caution is ticked. */
+function Hazards({
+  plan,
+  build,
+  rig,
+  onDone,
+}: {
+  plan: Plan
+  build: Build
+  rig: Rig
+  onDone: (kept: Acknowledgement) => void
+}) {
+  const { ambient } = useProject()
+  const top = plan.steps[plan.steps.length - 1]
+  const expected = useMemo(
+    () => expectedAt(build, rig, { ambient }, top.gaugePressurePa),
+    [build, rig, ambient, top.gaugePressurePa],
+  )
+  const ofRig = methodOf(rig.kind).hazards(rig, build, expected.predicted)
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
+  const turns = kindOf(build).turning !== undefined
+  const all = RUN_CAUTIONS.every((c) => ticked.has(c.id)) && expected.state !== 'do not run'
+  const done = () =>
+    onDone({
+      at: new Date().toISOString(),
+      cautions: RUN_CAUTIONS.map((c) => c.id),
+      state: expected.state,
+      hazards: keptHazards([...expected.predicted.hazards, ...ofRig.shown]),
+    })
+  return (
+    <>
+      <chakra.h2 fontSize="lg" fontWeight="700" mb="1">
+        First: what can hurt
+      </chakra.h2>
+      <Box fontSize="sm" color="mute">
+        At the highest step of the plan.
+      </Box>
+      <HazardFigures hazards={[...expected.predicted.hazards, ...ofRig.shown]} />
+      <FindingList
+        findings={[...ofRig.findings, ...expected.predicted.review.findings.filter((f) => !f.id.startsWith('range-'))]}
+      />
+      {expected.state === 'do not run' && (
+        <Advice tone="warn" title="Do not run">
+          The margins have changed since this was planned. Plan again.
+        </Advice>
+      )}
+      <Box as="ul" mt="3">
+        {RUN_CAUTIONS.map(({ id, still, ...turning }) => {
+          const { title, text } = turns ? turning : (still ?? turning)
+          return (
+            <li key={id}>
+              <chakra.label display="flex" gap="3" py="3" borderBottomWidth="1px" cursor="pointer">
+                <chakra.input
+                  type="checkbox"
+                  w="24px"
+                  h="24px"
+                  flex="none"
+                  accentColor="var(--gk-colors-pipe)"
+                  checked={ticked.has(id)}
+                  onChange={(e) =>
+                    setTicked((was) => new Set(e.target.checked ? [...was, id] : [...was].filter((x) => x !== id)))
+                  }
+                />
+                <span>
+                  <b>{title}.</b> {text}
+                </span>
+              </chakra.label>
+            </li>
+          )
+        })}
+      </Box>
+      <Box fontSize="xs" color="mute" my="3">
+        Kept with each run, with the time. It certifies no vessel and no guard; local codes and makers’ limits hold.
+      </Box>
+      <Big disabled={!all} onClick={done}>
+        Seen and done
+      </Big>
+    </>
+  )
+}
+
+/** The step that is next or under way: its pressure, when to stop, and one button for what comes now. */
+function StepCard({
+  plan,
+  build,
+  rig,
+  step,
+  running,
+  done,
+  cautions,
+}: {
+  plan: Plan
+  build: Build
+  rig: Rig
+  step: PlanStep
+  running: Run | null
+  done: number
+  cautions: Acknowledgement
+}) {
+  const store = useStore()
+  const router = useRouter()
+  const project = useProject()
+  const shown = useShown()
+  const { ambient } = project
+  const [sure, setSure] = useState(false)
+  const { predicted } = useMemo(
+    () => expectedAt(build, rig, { ambient }, step.gaugePressurePa),
+    [build, rig, ambient, step.gaugePressurePa],
+  )
+  const turns = kindOf(build).turning !== undefined
+  const index = plan.steps.indexOf(step)
+  // what was marked at the step below and at this one is looked into before more pressure comes
+  const before = [plan.steps[index - 1], step].flatMap((s) => (s ? runsOfStep(project.runs, plan, s) : []))
+  const trouble = [...new Set(before.flatMap((r) => r.marks.map((m) => m.kind)).filter((k) => TROUBLE.includes(k)))]
+  const started = running?.marks.find((m) => m.kind === 'start')
+  const expected = predicted.figures.filter((f) =>
+    ['freeSpeedRadPerS', 'bestPowerW', 'thrust', 'impulse'].includes(f.id),
+  )
+  const last = before[before.length - 1] as Run | undefined
+  return (
+    <>
+      <Box color="mute" fontSize="lg">
+        Step {index + 1} of {plan.steps.length} · run {done + 1} of {step.repeats}
+      </Box>
+      <div className="num live-value" data-testid="card-pressure">
+        {shown.text(step.gaugePressurePa, 'gaugePressure')}
+      </div>
+      {step.stopAtRadPerS !== null && (
+        <Box fontSize="xl" fontWeight="700" color="brick" my="2">
+          Stop at {shown.text(step.stopAtRadPerS, 'rotation')}
+        </Box>
+      )}
+      {expected.map((f) => (
+        <Flex key={f.id} gap="2" align="baseline" color="mute">
+          <OriginMark origin="predicted" />
+          {figureWords(f.id)} <span className="num">{shown.text(f.value, f.kind, f.standardUncertainty)}</span>
+        </Flex>
+      ))}
+      <Box my="4">
+        {running && started ? (
+          <>
+            <Flex align="baseline" gap="3" mb="3">
+              <Since at={started.at} />
+              <Box color="mute">of about {step.openS} s with the valve open</Box>
+            </Flex>
+            <Big bg="brick" color="sheet" onClick={() => addMark(store, running.id, 'stop')}>
+              Stop: valve is shut
+            </Big>
+            <Box mt="4">
+              <MarkButtons runId={running.id} large />
+              <MarkList run={running} />
+            </Box>
+          </>
+        ) : (
+          <>
+            {trouble.length > 0 && !sure ? (
+              <Advice tone="warn" title={`Marked before: ${trouble.map((k) => MARKS[k]).join(', ')}`}>
+                Find out why before the air comes again.{' '}
+                <LinkButton onClick={() => setSure(true)}>Found, and mended</LinkButton>
+              </Advice>
+            ) : (
+              <Big onClick={() => startStep(store, project, plan, step, cautions)}>Start: valve opens now</Big>
+            )}
+            {last && !isRunning(last) && (
+              <Box mt="3">
+                <Box fontSize="sm" color="mute">
+                  The run before, {last.name}:
+                </Box>
+                <MarkList run={last} />
+              </Box>
+            )}
+          </>
+        )}
+      </Box>
+      <Box fontSize="sm" fontWeight="700">
+        Look and listen for
+      </Box>
+      <chakra.ul listStyleType="disc" pl="5" fontSize="md" color="mute">
+        {watchFor(turns, rig.kind).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </chakra.ul>
+      {running && methodOf(rig.kind).live && (
+        <Box mt="3">
+          <QuietButton onClick={() => router.push(`/bench/live?run=${running.id}`)}>
+            Record it live on this machine
+          </QuietButton>
+        </Box>
+      )}
+    </>
+  )
+}
+
+function Card({ plan, build, rig }: { plan: Plan; build: Build; rig: Rig }) {
+  const router = useRouter()
+  const project = useProject()
+  const [cautions, setCautions] = useState<Acknowledgement | null>(null)
+  const next = nextOf(plan, project.runs)
+  // a page that was opened anew while a run is under way goes on with what was read for it
+  const read = cautions ?? next?.running?.cautions ?? null
+  return (
+    <Box maxW="560px" mx="auto" bg="sheet" p="4" mt="3" borderTopWidth="1px">
+      <Flex justify="space-between" align="baseline" gap="3" mb="3">
+        <Box>
+          <chakra.h1 fontWeight="700">{plan.name}</chakra.h1>
+          <Box fontSize="sm" color="mute">
+            {buildTitle(project, build)}
+          </Box>
+        </Box>
+        <LinkButton onClick={() => router.push(`/bench/plan?plan=${plan.id}`)}>plan</LinkButton>
+      </Flex>
+      {!next ? (
+        <Box py="6">
+          <Box fontSize="xl" fontWeight="700">
+            All {runsAsked(plan)} runs were made
+          </Box>
+          Shut the supply and let the line down.{' '}
+          <LinkButton onClick={() => router.push(`/bench/plan?plan=${plan.id}`)}>What came of it</LinkButton>
+        </Box>
+      ) : read ? (
+        <StepCard
+          key={`${next.step.id} ${next.done} ${next.running?.id ?? ''}`}
+          plan={plan}
+          build={build}
+          rig={rig}
+          {...next}
+          cautions={read}
+        />
+      ) : (
+        <Hazards plan={plan} build={build} rig={rig} onDone={setCautions} />
+      )}
+    </Box>
+  )
+}
+
+/** A plan as it is worked through at the bench, on a phone. */
+export function CardRoom() {
+  const id = useSearchParams().get('plan')
+  const router = useRouter()
+  const { plans, builds, rigs } = useProject()
+  const plan = plans.find((p) => p.id === id)
+  const build = builds.find((b) => b.id === plan?.buildId)
+  const rig = rigs.find((r) => r.id === plan?.rigId)
+  if (!plan || !build || !rig)
+    return (
+      <EmptyState title="No plan to work through">
+        A run card belongs to a plan. <LinkButton onClick={() => router.push('/bench')}>To the bench</LinkButton>
+      </EmptyState>
+    )
+  return <Card key={plan.id} plan={plan} build={build} rig={rig} />
+}

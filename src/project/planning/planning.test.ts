@@ -1,0 +1,124 @@
+import { expectedAt, planRuns, stopSpeed, USUAL_SPREAD, type PlanWanted } from '.'
+import { makeDemo } from '../demo'
+import { newBuild, newThrustBuild, type Rig } from '../document'
+import { kindOf } from '../machines/registry'
+import { methodOf } from '../measuring'
+import { planSchema } from './schema'
+
+const { project } = makeDemo()
+const room = { ambient: project.ambient }
+const spindle = project.builds.find((b) => b.id === 'spindle-3')!
+const wheel = project.rigs.find((r) => r.id === 'wheel-lines')!
+const wanted: PlanWanted = {
+  gaugePressurePa: 350e3,
+  steps: 4,
+  everyStep: false,
+  differenceShare: 0.05,
+  spreadShare: null,
+}
+
+test('from low to high in steps that can be set, the wanted pressure last; each safe to run', () => {
+  const plan = planRuns(spindle, wheel, room, wanted)!
+  const pressures = plan.steps.map((s) => s.gaugePressurePa)
+  expect(pressures).toEqual([90e3, 180e3, 260e3, 350e3])
+  expect(plan.limitedBy).toBe('wanted')
+  expect(plan.expected.every((e) => e.state !== 'do not run')).toBe(true)
+  // more pressure, more speed: expected is of each step's own pressure
+  const free = plan.expected.map((e) => e.predicted.figures.find((f) => f.id === 'freeSpeedRadPerS')!.value)
+  expect([...free].sort((a, b) => a - b)).toEqual(free)
+})
+
+test('repeats by the power of the test: a finer difference takes more runs, a smaller spread fewer', () => {
+  const repeats = (over: Partial<PlanWanted>) =>
+    planRuns(spindle, wheel, room, { ...wanted, ...over })!.steps.at(-1)!.repeats
+  // 5 % with 3 % spread is 1.67 standard deviations: 7 a version by the noncentral t
+  expect(repeats({})).toBe(7)
+  expect(repeats({ differenceShare: 0.1 })).toBeLessThan(7)
+  expect(repeats({ spreadShare: 0.01 })).toBeLessThan(4)
+  expect(repeats({ differenceShare: 0.02 })).toBeGreaterThan(20)
+  // the steps below are the way up, run once; all of them as often where they are asked for
+  const each = (everyStep: boolean) =>
+    planRuns(spindle, wheel, room, { ...wanted, everyStep })!.steps.map((s) => s.repeats)
+  expect(each(false)).toEqual([1, 1, 1, 7])
+  expect(each(true)).toEqual([7, 7, 7, 7])
+  expect(planRuns(spindle, wheel, room, wanted)).toMatchObject({ spreadFrom: 'assumed', spreadShare: USUAL_SPREAD })
+  expect(planRuns(spindle, wheel, room, { ...wanted, spreadShare: 0.01 })).toMatchObject({ spreadFrom: 'runs' })
+})
+
+test('a pressure beyond the margins is never planned: the top is the highest that is not “do not run”, and says so', () => {
+  // a wheel of unknown material and large, geared up: its rim is too fast well below the wanted pressure
+  const heavy: Rig = {
+    ...wheel,
+    speedRatio: 2.2,
+    flywheel: { kind: 'dimensions', outerRadiusM: 0.07, innerRadiusM: 0.004, widthM: 0.012, materialId: 'pla' },
+  } as Rig
+  expect(expectedAt(spindle, heavy, room, 350e3).state).toBe('do not run')
+  const plan = planRuns(spindle, heavy, room, wanted)!
+  expect(plan.limitedBy).toBe('margins')
+  const top = plan.steps.at(-1)!.gaugePressurePa
+  expect(top).toBeLessThan(350e3)
+  expect(plan.expected.every((e) => e.state !== 'do not run')).toBe(true)
+  expect(expectedAt(spindle, heavy, room, top + 40e3).state).toBe('do not run')
+})
+
+test('where no pressure is safe there is no plan', () => {
+  const mad: Rig = {
+    ...wheel,
+    speedRatio: 40,
+    flywheel: { kind: 'dimensions', outerRadiusM: 0.3, innerRadiusM: 0.004, widthM: 0.012, materialId: 'pla' },
+  } as Rig
+  expect(planRuns(spindle, mad, room, wanted)).toBeNull()
+})
+
+describe('the speed at which a run is stopped is the lowest of what rotor, bearing and wheel stand', () => {
+  const predicted = kindOf(spindle).predict(spindle, room)
+  const hazard = (id: string) => predicted.hazards.find((h) => h.id === id)!.value!
+  test('of the spindle on its steel wheel', () => {
+    const stop = stopSpeed(predicted, wheel, spindle)!
+    expect(stop.speedRadPerS).toBeLessThanOrEqual(0.5 * hazard('burst-speed'))
+    expect(stop.speedRadPerS).toBeLessThanOrEqual(hazard('free-speed') / hazard('bearing-share') + 1e-9)
+  })
+  test('a wheel of unknown material stands 30 m/s at its rim, seen from the rotor through the gear', () => {
+    const unknown = {
+      ...wheel,
+      speedRatio: 2,
+      flywheel: { kind: 'mass', massKg: 0.4, outerRadiusM: 0.04, innerRadiusM: 0.004 },
+    } as Rig
+    expect(stopSpeed(predicted, unknown, spindle)).toEqual({ speedRadPerS: 30 / 0.04 / 2, by: 'rim' })
+  })
+  test('a wheel of weak material governs: at half its burst speed, a quarter of its stress', () => {
+    const weak = {
+      ...wheel,
+      speedRatio: 2,
+      flywheel: { kind: 'dimensions', outerRadiusM: 0.06, innerRadiusM: 0.004, widthM: 0.01, materialId: 'pla' },
+    } as Rig
+    const stop = stopSpeed(predicted, weak, spindle)!
+    expect(stop.by).toBe('flywheel')
+    const state = methodOf('inertia').hazards(weak, spindle, predicted).shown
+    const margin = state.find((h) => h.id === 'flywheel-stress-margin')!.value!
+    const fastest = state.find((h) => h.id === 'flywheel-speed')!.value!
+    expect(stop.speedRadPerS * 2).toBeCloseTo(0.5 * Math.sqrt(margin) * fastest, 6)
+  })
+})
+
+test('a body that its jet pushes has no speed to be stopped at, and a push that lasts', () => {
+  const glider = newThrustBuild({ id: 'g', machineId: 'm', name: 'Glider', createdAt: project.builds[0].createdAt })
+  const stand = methodOf('thrust').newRig('stand')
+  const plan = planRuns(glider, stand, room, { ...wanted, gaugePressurePa: 200e3, steps: 2 })!
+  expect(plan.steps.map((s) => s.stopAtRadPerS)).toEqual([null, null])
+  expect(plan.stoppedBy).toBeNull()
+})
+
+test('what is planned is what a document takes, for every rig that measures a turbine', () => {
+  const build = newBuild({ id: 'b', machineId: 'm', name: 'First', createdAt: project.builds[0].createdAt })
+  for (const kind of ['inertia', 'brake', 'generator', 'tank-decay'] as const) {
+    const { expected, lasts, ...plan } = planRuns(build, methodOf(kind).newRig(kind), room, {
+      ...wanted,
+      gaugePressurePa: 200e3,
+    })!
+    expect(typeof lasts).toBe('boolean')
+    expect(expected).toHaveLength(plan.steps.length)
+    const whole = { ...plan, id: 'p', name: 'p', buildId: 'b', rigId: kind, createdAt: build.createdAt, notes: '' }
+    expect(planSchema.safeParse(whole).error?.issues ?? []).toEqual([])
+  }
+})
