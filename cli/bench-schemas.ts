@@ -89,8 +89,57 @@ const tankInput = z.strictObject({
   ...common,
 })
 
+const pulsesInput = z.strictObject({
+  method: z.literal('pulses'),
+  rig: z
+    .strictObject({
+      /** Marks, counts or periods of a coil in one turn of the sensor's shaft: two magnets make two. */
+      countsPerTurn: positive.max(1e6).default(1),
+      /** Speed of the sensor's shaft over the rotor's. */
+      speedRatio: positive.max(100).default(1),
+      signal: z.enum(['pulse-times', 'count', 'speed']).default('pulse-times'),
+    })
+    .prefault({}),
+  ...common,
+})
+
+const jetPlateInput = z.strictObject({
+  method: z.literal('jet-plate'),
+  rig: z.strictObject({
+    throatDiameterM: positive.max(0.1),
+    exitDiameterM: positive.max(0.2).optional(),
+    count: z.number().int().min(1).max(100).default(1),
+    velocityCoefficient: withUncertainty.default({ value: 0.97, standardUncertainty: 0.015 }),
+    spanRelativeUncertainty: share.default(0.01),
+    /** What the scale shows without the jet, where the table holds no rest. */
+    tareN: z.number().default(0),
+    supplyTemperatureK: positive.default(293.15),
+  }),
+  ...common,
+})
+
+const framesInput = z.strictObject({
+  method: z.literal('frames'),
+  rig: z.strictObject({
+    framesPerSecond: positive.max(1e6),
+    marks: z.number().int().min(1).max(400).default(1),
+    framesUncertainty: z.number().min(0).default(0.02),
+    rangeRpm: z.tuple([z.number().min(0), positive]).default([0, 60_000]),
+  }),
+  ...common,
+})
+
 export const reduceVerbInput = z
-  .discriminatedUnion('method', [inertiaInput, brakeInput, generatorInput, thrustInput, tankInput])
+  .discriminatedUnion('method', [
+    inertiaInput,
+    brakeInput,
+    generatorInput,
+    thrustInput,
+    tankInput,
+    pulsesInput,
+    jetPlateInput,
+    framesInput,
+  ])
   .refine((r) => (r.file === undefined) !== (r.columns === undefined), {
     message: 'give one of file and columns',
     path: [],

@@ -2,7 +2,8 @@ import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { makeDemo } from '../src/project/demo'
-import { newRegulator, newSupply } from '../src/project/document'
+import { newBuild, newRegulator, newSupply } from '../src/project/document'
+import { methodOf } from '../src/project/measuring'
 import { run } from './run'
 import { VERBS } from './verbs'
 
@@ -176,6 +177,62 @@ test('frames: all that 4.44 frames a turn could be; a second rate leaves one', a
   expect((both.out?.speed as unknown as { value: number }).value).toBeCloseTo(2 * Math.PI * perS, 6)
 })
 
+test('reduce pulses: the shared recording of one mark a turn; its greatest speed is the truth’s as the valve shuts, to 0.2 %', async () => {
+  const { out, figures } = await figuresFrom({ method: 'pulses', file: fixture('recordings/spin_optical_1ppr.csv') })
+  expect(out?.steady).toBe(false)
+  // n_at_shut_rpm of the recording's truth file
+  within(figures, 'greatestSpeed', (22_500.354 * Math.PI) / 30, 0.002)
+})
+
+test('reduce pulses: two magnets in a turn halve the speed of the same marks', async () => {
+  const time_s = Array.from({ length: 400 }, (_, i) => 0.004 * i)
+  const one = await figuresFrom({ method: 'pulses', columns: { time_s } })
+  const two = await figuresFrom({ method: 'pulses', rig: { countsPerTurn: 2 }, columns: { time_s } })
+  expect(one.figures.meanSpeed.value).toBeCloseTo((2 * Math.PI) / 0.004, 6)
+  expect(two.figures.meanSpeed.value).toBeCloseTo(Math.PI / 0.004, 6)
+  expect(one.out?.steady).toBe(true)
+})
+
+test('reduce jet-plate: flow is force over the speed of the jet, its coefficient what is left of the loss-free flow', async () => {
+  const rig = { throatDiameterM: 1.6e-3, velocityCoefficient: 1, spanRelativeUncertainty: 0 }
+  const ideal = await call(['nozzle', '-'], { supply: { gaugePressurePa: 4e5 }, nozzle: { throatDiameterM: 1.6e-3 } })
+  const thrust = ideal.out?.thrustN as unknown as number
+  const force_N = [0.86, 0.87, 0.88].map((share) => share * thrust)
+  const { figures } = await figuresFrom({ method: 'jet-plate', rig, columns: { force_N }, nominalGaugePressurePa: 4e5 })
+  expect(figures.dischargeCoefficient.value).toBeCloseTo(0.87, 6)
+  expect(figures.massFlow.value).toBeCloseTo(0.87 * (ideal.out?.massFlowKgPerS as unknown as number), 9)
+  const silent = await call(['reduce', '-'], { method: 'jet-plate', rig, columns: { force_N } })
+  expect([silent.exit, silent.stderr]).toEqual([2, expect.stringMatching(/^nominalGaugePressurePa: /)])
+})
+
+test('reduce frames: a film alone leaves several speeds, each with the turns that it hides', async () => {
+  const { out, figures } = await figuresFrom({
+    method: 'frames',
+    rig: { framesPerSecond: 480 },
+    columns: { frames: [4.44, 4.45, 4.43] },
+  })
+  expect(figures).toEqual({})
+  expect((out?.candidates as unknown as unknown[]).length).toBeGreaterThan(3)
+})
+
+test('plan: steps from low to high with speeds to stop at; a rig that does not suit is named', async () => {
+  const { project } = makeDemo()
+  const build = project.builds.find((b) => b.id === 'spindle-3')
+  const rig = project.rigs.find((r) => r.id === 'wheel-lines')
+  const { out } = await call(['plan', '-'], { build, rig, wanted: { gaugePressurePa: 350e3 } })
+  const steps = out?.steps as unknown as { gaugePressurePa: number; repeats: number; stopAtRadPerS: number }[]
+  expect(steps.map((s) => [s.gaugePressurePa, s.repeats])).toEqual([
+    [90e3, 1],
+    [180e3, 1],
+    [260e3, 1],
+    [350e3, 7],
+  ])
+  expect(steps.every((s) => s.stopAtRadPerS > 1000)).toBe(true)
+  const stand = project.rigs.find((r) => r.kind === 'thrust')
+  const wrong = await call(['plan', '-'], { build, rig: stand, wanted: { gaugePressurePa: 350e3 } })
+  expect([wrong.exit, wrong.stderr]).toEqual([2, expect.stringMatching(/^rig\.kind: a thrust stand does not measure/)])
+})
+
 test('reduce takes columns in the document as well', async () => {
   const time_s = Array.from({ length: 4000 }, (_, i) => i * 0.005)
   const speed = time_s.map((t) => 1500 * (1 - Math.exp(-t / 4)))
@@ -247,6 +304,11 @@ test.each(Object.keys(VERBS))('schema of %s describes input and output; the real
     },
     tone: { file: fixture('recordings/whine_constant_18000rpm_12blades.wav'), blades: 12 },
     frames: { readings: [{ framesPerSecond: 480, framesPerTurn: 4.44 }] },
+    plan: {
+      build: newBuild({ id: 'b', machineId: 'm', name: 'First', createdAt: '2026-01-01T00:00:00.000Z' }),
+      rig: methodOf('brake').newRig('r'),
+      wanted: { gaugePressurePa: 2e5 },
+    },
     part: { build, part: 'nozzle-insert' },
     assembly: { build },
     bill: { build },

@@ -153,7 +153,8 @@ async function answer(args: readonly string[], stdin: () => string): Promise<unk
       '(verb)',
       `${name} is not known; one of ${[...Object.keys(VERBS), 'schema', 'help'].join(', ')} is expected`,
     )
-  const parsed = verb.input.safeParse(completed(readInput(path, stdin)))
+  const given = readInput(path, stdin)
+  const parsed = verb.input.safeParse(verb.asExported ? given : completed(given))
   if (!parsed.success) throw new BadInput(faultsOf(parsed.error))
   return verb.run(parsed.data as never, { out, shard })
 }

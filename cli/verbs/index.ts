@@ -3,8 +3,10 @@ import * as schemas from '../schemas'
 import * as air from '../air-schemas'
 import * as bench from '../bench-schemas'
 import * as parts from '../part-schemas'
+import * as plan from '../plan-schemas'
 import { blowdownVerb, lineVerb, regulatorVerb, sizeVerb, sourceVerb } from './air'
 import { nozzleVerb } from './nozzle'
+import { planVerb } from './plan'
 import { reduceVerb } from './reduce'
 import { searchVerb } from './search'
 import { strengthVerb } from './strength'
@@ -13,6 +15,8 @@ import { turbineVerb } from './turbine'
 
 export interface Verb {
   readonly about: string
+  /** It takes a build as a project holds it, whole: nothing is filled in. */
+  readonly asExported?: true
   readonly input: z.ZodType
   readonly output: z.ZodType
   readonly run: (
@@ -71,7 +75,7 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     run: strengthVerb,
   },
   reduce: {
-    about: 'what a recording tells: flywheel, brake, generator, thrust stand, tank decay',
+    about: 'what a recording tells: flywheel, brake, generator, thrust stand, tank decay, marks, jet on a plate, film',
     input: bench.reduceVerbInput,
     output: bench.reduceVerbOutput,
     run: reduceVerb,
@@ -87,6 +91,13 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     input: bench.framesVerbInput,
     output: bench.framesVerbOutput,
     run: framesVerb,
+  },
+  plan: {
+    about: 'runs of a build on a rig from low pressure to high: when to stop, how often',
+    asExported: true,
+    input: plan.planVerbInput,
+    output: plan.planVerbOutput,
+    run: planVerb,
   },
   search: {
     about: 'the best designs over any numbers of a build; --shard i/n does one share, merge puts shares together',

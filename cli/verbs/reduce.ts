@@ -3,13 +3,15 @@ import {
   bandAt,
   lineAt,
   reduceBrake,
+  frameCandidates,
   reduceGenerator,
   reduceInertia,
+  reduceSpeed,
   reduceTank,
   reduceThrust,
   type SettledReduction,
 } from '../../src/core/bench'
-import { rowsOf } from '../../src/project/measuring'
+import { readingsOf as settledReadings, rowsOf } from '../../src/project/measuring'
 import {
   BRAKE_ROLES,
   GENERATOR_ROLES,
@@ -23,6 +25,9 @@ import {
   type Table,
 } from '../../src/project/recording'
 import { repairWords } from '../../src/words'
+import { mean, type Measured } from '../../src/core/statistics'
+import { dischargeFromFlow, massFlowFromPlate, nozzleFlow } from '../../src/core/flow'
+import { RPM } from '../../src/core/units/rotation'
 import type { reduceVerbInput } from '../bench-schemas'
 import { badInput } from '../fault'
 import { readBytes } from '../files'
@@ -126,10 +131,10 @@ function thrustOf(input: Of<'thrust'>, table: Table) {
 }
 
 /** Columns by role, one row each. */
-function readingsOf(input: Input, table: Table, roles: readonly Role[]) {
+function readingsOf(input: Input, table: Table, roles: readonly Role[], steady: readonly string[] | null) {
   const read = readRoles(table, mappingFrom(table, roles, input.mapping), roles, input.roomPressurePaAbs)
   if (!read.ok) throw badInput('mapping', read.message)
-  return rowsOf(read.values)
+  return steady ? settledReadings(table, read.values, steady) : rowsOf(read.values)
 }
 
 const STEPS = 40
@@ -162,19 +167,22 @@ const settingsOf = (input: Input) => ({
 })
 
 function brakeOf(input: Of<'brake'>, table: Table) {
-  const readings = readingsOf(input, table, BRAKE_ROLES).map(({ scale = NaN, speed = NaN, arm, pressure }) => ({
-    scaleN: scale,
-    sensorRadPerS: speed,
-    ...(arm === undefined ? {} : { armM: arm }),
-    ...(pressure === undefined ? {} : { gaugePressurePa: pressure }),
-  }))
+  const readings = readingsOf(input, table, BRAKE_ROLES, ['scale', 'speed']).map(
+    ({ scale = NaN, speed = NaN, arm, pressure, time }) => ({
+      scaleN: scale,
+      sensorRadPerS: speed,
+      ...(arm === undefined ? {} : { armM: arm }),
+      ...(time === undefined ? {} : { timeS: time }),
+      ...(pressure === undefined ? {} : { gaugePressurePa: pressure }),
+    }),
+  )
   const r = reduceBrake(readings, input.rig, settingsOf(input))
   const settled = settledOf(r, table)
   return { ...settled, figures: { ...settled.figures, tare: r.tareN } }
 }
 
 function generatorOf(input: Of<'generator'>, table: Table) {
-  const readings = readingsOf(input, table, GENERATOR_ROLES).map(
+  const readings = readingsOf(input, table, GENERATOR_ROLES, ['voltage', 'current', 'speed']).map(
     ({ voltage = NaN, current = NaN, speed = NaN, pressure }) => ({
       voltageV: voltage,
       currentA: current,
@@ -201,7 +209,7 @@ function generatorOf(input: Of<'generator'>, table: Table) {
 }
 
 function tankOf(input: Of<'tank-decay'>, table: Table) {
-  const rows = readingsOf(input, table, TANK_ROLES)
+  const rows = readingsOf(input, table, TANK_ROLES, null)
   const r = reduceTank(
     { timeS: rows.map((x) => x.time ?? NaN), gaugePa: rows.map((x) => x.pressure ?? NaN) },
     input.rig,
@@ -227,6 +235,107 @@ function tankOf(input: Of<'tank-decay'>, table: Table) {
   }
 }
 
+/** Speed over time from marks, counts or readings of speed. */
+function pulsesOf(input: Of<'pulses'>, table: Table) {
+  const { signal, countsPerTurn, speedRatio } = input.rig
+  const mapping = mappingFrom(table, traceRoles(signal), input.mapping)
+  const rig = { signal, countsPerTurn, speedRatio, sensorOn: 'flywheel' as const }
+  const mapped = mapTrace(table, mapping, rig, input.roomPressurePaAbs)
+  if (!mapped.ok) throw badInput('mapping', mapped.message)
+  const r = reduceSpeed(mapped.trace.trace)
+  return {
+    figures: { meanSpeed: r.mean, greatestSpeed: r.greatest, leastSpeed: r.least },
+    curve: { ...r.curve } as unknown as Record<string, number[]>,
+    turns: r.turns,
+    steady: r.steady,
+    repairs: mapped.trace.repairs.map((repair) => ({ ...repair, message: repairWords(repair) })),
+    notes: table.notes.map(noteSentence),
+  }
+}
+
+/** Force of a jet on a plate, from a trace with its rest or from readings, to flow and discharge coefficient. */
+function jetPlateOf(input: Of<'jet-plate'>, table: Table) {
+  const { rig } = input
+  const roles = traceRoles('force').map((role) => (role.id === 'time' ? { ...role, optional: true } : role))
+  const timed = table.columns.some((c) => c.unit?.kind === 'time' || /^t$|time/i.test(c.name))
+  const read = readRoles(
+    table,
+    mappingFrom(table, timed ? roles : roles.slice(1), input.mapping),
+    roles,
+    input.roomPressurePaAbs,
+  )
+  if (!read.ok) throw badInput('mapping', read.message)
+  const { time, signal = new Float64Array() } = read.values
+  const gaugePa = input.nominalGaugePressurePa ?? read.pressurePa?.mean
+  if (gaugePa === undefined)
+    throw badInput('nominalGaugePressurePa', 'the supply’s gauge pressure is wanted here, or in a column')
+  const force = time
+    ? reduceThrust({ timeS: time, forceN: signal }, { spanRelativeUncertainty: rig.spanRelativeUncertainty })
+    : null
+  const settled = force ? force.thrust : readForce(signal, rig)
+  const at = (velocityCoefficient: number) =>
+    nozzleFlow(
+      {
+        totalPressurePaAbs: gaugePa + input.roomPressurePaAbs,
+        totalTemperatureK: rig.supplyTemperatureK,
+        backPressurePaAbs: input.roomPressurePaAbs,
+      },
+      {
+        throatDiameterM: rig.throatDiameterM,
+        exitDiameterM: rig.exitDiameterM ?? rig.throatDiameterM,
+        count: rig.count,
+        dischargeCoefficient: 1,
+        velocityCoefficient,
+      },
+    )
+  const phi = uncertain(rig.velocityCoefficient)
+  const { jetSpeedMPerS } = at(phi.value)
+  const jetSpeed = {
+    value: jetSpeedMPerS,
+    standardUncertainty: Math.abs(at(phi.value - phi.standardUncertainty).jetSpeedMPerS - jetSpeedMPerS),
+    unit: 'm/s',
+  }
+  const flow = massFlowFromPlate(settled, jetSpeed)
+  return {
+    figures: {
+      force: settled,
+      jetSpeed,
+      massFlow: flow,
+      dischargeCoefficient: dischargeFromFlow(flow, at(1).massFlowKgPerS),
+    },
+    curve: {},
+    repairs: [],
+    notes: [...table.notes, ...(force?.notes ?? [])].map(noteSentence),
+  }
+}
+
+/** Mean of written-down readings over the tare, their scatter and the scale's span. */
+function readForce(readings: Float64Array, { tareN, spanRelativeUncertainty }: Of<'jet-plate'>['rig']): Measured {
+  const all = Array.from(readings)
+  const value = mean(all) - tareN
+  const scatter = all.length < 2 ? 0 : Math.sqrt(mean(all.map((x) => (x - mean(all)) ** 2)) / (all.length - 1))
+  return { value, standardUncertainty: Math.hypot(scatter, spanRelativeUncertainty * value), unit: 'N' }
+}
+
+/** Frames of one turn, counted more than once, to the speeds that they can mean. */
+function filmOf(input: Of<'frames'>, table: Table) {
+  const { framesPerSecond, marks, framesUncertainty, rangeRpm } = input.rig
+  const column = table.columns.find((c) => /frame|turn/i.test(c.header)) ?? table.columns[0]
+  const counted = Array.from(column.values)
+  if (!counted.every((n) => n > 0)) throw badInput('columns', 'frames of a turn are more than 0')
+  const readings = [
+    { framesPerSecond, framesPerTurn: mean(counted), framesUncertainty: framesUncertainty / Math.sqrt(counted.length) },
+  ]
+  const candidates = frameCandidates(readings, marks, rangeRpm[0] * RPM, rangeRpm[1] * RPM)
+  return {
+    figures: candidates.length === 1 ? { speed: candidates[0].speed } : {},
+    curve: {},
+    candidates: candidates.map((c) => ({ ...c, speed: { ...c.speed } })),
+    repairs: [],
+    notes: table.notes.map(noteSentence),
+  }
+}
+
 /** What a recording tells, by its method. */
 export function reduceVerb(input: Input) {
   const table = tableOf(input)
@@ -235,6 +344,12 @@ export function reduceVerb(input: Input) {
       return inertiaOf(input, table)
     case 'thrust':
       return thrustOf(input, table)
+    case 'pulses':
+      return pulsesOf(input, table)
+    case 'jet-plate':
+      return jetPlateOf(input, table)
+    case 'frames':
+      return filmOf(input, table)
     case 'brake':
       return brakeOf(input, table)
     case 'generator':

@@ -15,17 +15,6 @@ export const FIGURES: Readonly<Record<LiveId, { readonly label: string; readonly
   pressure: { label: 'Supply' },
 }
 
-/** What a simulated bench can do to its reader. */
-export const FAULTS: Readonly<Record<BenchFault, string>> = {
-  sag: 'the regulator sags',
-  noise: 'readings scatter',
-  'drop-outs': 'readings are missing now and then',
-  drift: 'the scale drifts',
-  patch: 'the patch flies off',
-  'bad-lines': 'lines arrive garbled',
-  link: 'the plug comes loose once',
-}
-
 /** Days that a bench can have. */
 export const DAYS: readonly {
   readonly value: string

@@ -65,85 +65,83 @@ export default function PlanDialog({
   }
   return (
     <Dialog title={`Plan runs of ${buildTitle(project, build)}`} open onClose={onClose} wide>
-      <Grid templateColumns={{ base: '1fr', md: '280px minmax(0,1fr)' }} gap="6">
-        <Box>
-          <SectionTitle first>What is wanted</SectionTitle>
-          <ChoiceField
-            label="Rig"
-            value={rig.id}
-            choices={rigs.map((r) => ({ value: r.id, label: rigTitle(r) }))}
-            onChange={setRig}
-          />
-          <NumberField
-            label="Up to"
-            kind="gaugePressure"
-            unit={shown.unit('gaugePressure').id}
-            suffix="gauge"
-            value={top}
-            limits={LIMITS.supplyGaugePressurePa}
-            onChange={setTop}
-          />
-          <ChoiceField
-            label="In steps"
-            value={String(count)}
-            choices={[1, 2, 3, 4, 5, 6, 8].map((n) => ({ value: String(n), label: String(n) }))}
-            onChange={(n) => setCount(Number(n))}
-          />
-          <ChoiceField
-            label="Repeat"
-            value={everyStep ? 'every' : 'top'}
-            choices={[
-              { value: 'top', label: 'at the top' },
-              { value: 'every', label: 'every step' },
-            ]}
-            onChange={(v) => setEveryStep(v === 'every')}
-          />
-          <ChoiceField
-            label="A difference to be seen"
-            value={String(difference)}
-            choices={[0.02, 0.03, 0.05, 0.1, 0.2].map((d) => ({ value: String(d), label: `of ${perCent(d)}` }))}
-            note={
-              spread === null
-                ? `spread from run to run taken as ${perCent(USUAL_SPREAD)}, as is usual: an estimate until there are three runs`
-                : `spread from run to run ${perCent(spread)}, of the runs so far`
-            }
-            onChange={(d) => setDifference(Number(d))}
-          />
-        </Box>
-        <Box minW="0">
-          <SectionTitle first>From low to high</SectionTitle>
-          {planned ? (
-            <>
-              <Steps build={build} steps={planned.steps} expected={planned.expected} outcome={null} />
-              <Box fontSize="sm" mt="3">
-                <b>
-                  {most} runs {everyStep ? 'of each step' : 'at the top, one on the way up at each step below'}
-                </b>
-                : so many let a difference of {perCent(planned.differenceShare)} to another version be seen in four
-                cases of five.
-              </Box>
-              <Box fontSize="sm" color="mute" mt="1">
-                {LIMITED_BY[planned.limitedBy]}. {planned.stoppedBy && `Stopped at ${STOPPED_BY[planned.stoppedBy]}.`}
-              </Box>
-              {most >= 50 && (
-                <Advice tone="advice" title="More runs than anyone makes">
-                  The spread is too large for so small a difference. Find what scatters (pressure, belt, sensor) or
-                  settle for a larger difference.
-                </Advice>
-              )}
-              {!planned.lasts && (
-                <Advice tone="advice" title="The supply does not keep up at the top">
-                  Let the tank fill before each run, and write down what the gauge shows while the air flows.
-                </Advice>
-              )}
-            </>
-          ) : (
-            <Advice tone="warn" title="No pressure is safe to plan">
-              The margins say “do not run” even at a low pressure. Look at the rotor’s and the rig’s margins first.
-            </Advice>
-          )}
-        </Box>
+      <SectionTitle first>What is wanted</SectionTitle>
+      <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap="10">
+        <ChoiceField
+          label="Rig"
+          value={rig.id}
+          choices={rigs.map((r) => ({ value: r.id, label: rigTitle(r) }))}
+          onChange={setRig}
+        />
+        <NumberField
+          label="Up to"
+          kind="gaugePressure"
+          unit={shown.unit('gaugePressure').id}
+          suffix="gauge"
+          value={top}
+          limits={LIMITS.supplyGaugePressurePa}
+          onChange={setTop}
+        />
+        <ChoiceField
+          label="In steps"
+          value={String(count)}
+          choices={[1, 2, 3, 4, 5, 6, 8].map((n) => ({ value: String(n), label: String(n) }))}
+          onChange={(n) => setCount(Number(n))}
+        />
+        <ChoiceField
+          label="Repeat"
+          value={everyStep ? 'every' : 'top'}
+          choices={[
+            { value: 'top', label: 'at the top' },
+            { value: 'every', label: 'every step' },
+          ]}
+          onChange={(v) => setEveryStep(v === 'every')}
+        />
+        <ChoiceField
+          label="A difference to be seen"
+          value={String(difference)}
+          choices={[0.02, 0.03, 0.05, 0.1, 0.2].map((d) => ({ value: String(d), label: `of ${perCent(d)}` }))}
+          note={
+            spread === null
+              ? `spread from run to run taken as ${perCent(USUAL_SPREAD)}, as is usual: an estimate until there are three runs`
+              : `spread from run to run ${perCent(spread)}, of the runs so far`
+          }
+          onChange={(d) => setDifference(Number(d))}
+        />
       </Grid>
+      <Box minW="0">
+        <SectionTitle>From low to high</SectionTitle>
+        {planned ? (
+          <>
+            <Steps build={build} steps={planned.steps} expected={planned.expected} outcome={null} />
+            <Box fontSize="sm" mt="3">
+              <b>
+                {most} runs {everyStep ? 'of each step' : 'at the top, one on the way up at each step below'}
+              </b>
+              : so many let a difference of {perCent(planned.differenceShare)} to another version be seen in four cases
+              of five.
+            </Box>
+            <Box fontSize="sm" color="mute" mt="1">
+              {LIMITED_BY[planned.limitedBy]}. {planned.stoppedBy && `Stopped at ${STOPPED_BY[planned.stoppedBy]}.`}
+            </Box>
+            {most >= 50 && (
+              <Advice tone="advice" title="More runs than anyone makes">
+                The spread is too large for so small a difference. Find what scatters (pressure, belt, sensor) or settle
+                for a larger difference.
+              </Advice>
+            )}
+            {!planned.lasts && (
+              <Advice tone="advice" title="The supply does not keep up at the top">
+                Let the tank fill before each run, and write down what the gauge shows while the air flows.
+              </Advice>
+            )}
+          </>
+        ) : (
+          <Advice tone="warn" title="No pressure is safe to plan">
+            The margins say “do not run” even at a low pressure. Look at the rotor’s and the rig’s margins first.
+          </Advice>
+        )}
+      </Box>
       <Flex gap="3" mt="4">
         <MainButton disabled={!planned} onClick={keep}>
           Keep the plan

@@ -18,12 +18,6 @@ export interface DeviceHeader {
   readonly tickS: number
 }
 
-/** A line that the page itself writes among the device's: when the link was up or down, by the page's clock. */
-export interface BenchMark {
-  readonly bench: 'connected' | 'lost'
-  readonly at: string
-}
-
 /** Why time does not run on evenly from one reading to the next. */
 export type BreakCause = 'gap' | 'restart' | 'reconnect'
 
@@ -160,6 +154,7 @@ export class LineProtocol {
     this.reading(line, line.t, text, hear)
   }
 
+  /** A line that the page itself wrote among the device's: when the link was up or down, by the page's clock. */
   private mark({ bench, at }: Record<string, unknown>): void {
     const when = typeof at === 'string' ? Date.parse(at) : NaN
     if (Number.isNaN(when)) return
