@@ -5,10 +5,13 @@ import { benchKeeping } from './keeping'
 import { benchPage, firstLoadSizes } from './page'
 import { benchParts } from './parts'
 import { benchReduction } from './reduction'
+import { benchLive, benchRows } from './rows'
 
 const PARTS = {
   page: benchPage,
   reductionOfAMillionRows: benchReduction,
+  rows: benchRows,
+  live: benchLive,
   air: benchAir,
   parts: benchParts,
   keeping: benchKeeping,

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { guessDialect, guessMapping, mapTrace, parseTable, traceRoles, splitHeader, type Table } from '.'
@@ -178,5 +179,74 @@ describe('rows that do not fit the header', () => {
     expect(parsed.table.rows).toBe(3)
     expect([...(parsed.table.columns[1].values ?? [])]).toEqual([10, 12, 14])
     expect(parsed.table.badRows.lines).toEqual([3, 5])
+  })
+})
+
+describe('rows of plain numbers are read straight from the text, as the language’s own reader would', () => {
+  const parse = (text: string) => {
+    const parsed = parseTable(new TextEncoder().encode(text))
+    if (!parsed.ok) throw new Error(parsed.message)
+    return parsed.table
+  }
+  /** Enough rows for the columns to be known, so that what follows goes the short way. */
+  const known = Array.from({ length: 220 }, (_, i) => `${i},${i}`)
+  const after = (cell: string) => parse(['a,b', ...known, `221,${cell}`, '222,7'].join('\n'))
+
+  test.each([
+    '12.5',
+    '-0.001',
+    '.5',
+    '5.',
+    '1e-3',
+    '-2.5E4',
+    '+7',
+    '  8.25 ',
+    '123456789012345',
+    '1234567890123456789',
+    '0.1234567890123456789',
+    '00012',
+    '9007199254740993',
+    '4.35',
+    '0.000001234',
+  ])('%s is the very same number', (cell) => expect(after(cell).columns[1].values[220]).toBe(Number(cell)))
+  test('any number that is written down comes back to the last bit', () =>
+    fc.assert(
+      fc.property(fc.double({ noNaN: true, noDefaultInfinity: true }), (x) => {
+        expect(after(String(x)).columns[1].values[220]).toBe(Number(String(x)))
+      }),
+      { numRuns: 300 },
+    ))
+  test.each([['word'], [''], ['1;2'], ['1.2.3'], ['--1'], ['1,2'], ['0x10x']])(
+    '“%s” is a bad row, named by its line',
+    (cell) => {
+      const { rows, badRows } = after(cell)
+      expect([rows, badRows.count, badRows.lines]).toEqual([221, 1, [222]])
+    },
+  )
+  test('comments, blank lines and second headers among plain rows keep their lines', () => {
+    const t = parse(['a [ms],b', ...known, '# a pause', '221,1', '', '222,2', 'a [s],b', '223,3', 'x,4'].join('\n'))
+    expect(t.comments).toEqual(['a pause'])
+    expect(t.badRows.lines).toEqual([224, 228])
+    expect(t.laterHeaders.map((h) => h.line)).toEqual([226])
+    expect(t.columns[0].values.at(-1)).toBe(223)
+    expect(t.columns[0].values.at(-2)).toBeCloseTo(0.222, 12)
+  })
+  test('a comma as decimal sign, and lines that end in two signs', () => {
+    const rows = Array.from({ length: 300 }, (_, i) => `${i},5;${i},25`)
+    const t = parse(['a;b', ...rows].join('\r\n'))
+    expect([...t.columns[1].values]).toEqual(Array.from({ length: 300 }, (_, i) => i + 0.25))
+  })
+  test('a file of several pieces has as many rows as lines, none bad, and its last line has its number', () => {
+    const count = 400_000
+    const lines = Array.from({ length: count }, (_, i) => `${i},${2 * i}`)
+    const t = parse(['a,b', ...lines, 'x,y'].join('\n'))
+    expect(t.rows).toBe(count)
+    expect(t.badRows).toMatchObject({ count: 1, lines: [count + 2] })
+  })
+  test('with a quoted word in every row as well, over several pieces', () => {
+    const lines = Array.from({ length: 150_000 }, (_, i) => `${i},"left, ${i}",${3 * i}`)
+    const t = parse(['a,word,b', ...lines].join('\n'))
+    expect([t.rows, t.badRows.count]).toEqual([150_000, 0])
+    expect(t.columns[1].values.at(-1)).toBe(3 * 149_999)
   })
 })

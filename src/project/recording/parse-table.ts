@@ -38,6 +38,9 @@ const MOST_LINE = 250_000
 const PIECE = 2 * 1024 * 1024
 /** A load that is not there, in a column of resistances. */
 const OPEN = /^\s*(open|offen|inf|∞)\s*$/i
+const COMMENT = /^\s*(#|%|\/\/)/
+const [ZERO, NINE, MINUS, SPACE] = [48, 57, 45, 32] as const
+const TENS = Array.from({ length: 16 }, (_, i) => 10 ** i)
 type Newline = '\r\n' | '\n' | '\r'
 
 const tooWide = (columns: number) =>
@@ -71,6 +74,13 @@ function cellNumber(cell: string, decimal: Dialect['decimal']): number {
   const text = decimal === ',' ? cell.replace(',', '.') : cell
   const value = text.trim() === '' ? NaN : Number(text)
   return Number.isFinite(value) ? value : NaN
+}
+
+/** Where a cell ends: at the next delimiter, or with its line. */
+function cellEnd(text: string, from: number, to: number, delimiter: number): number {
+  let i = from
+  while (i < to && text.charCodeAt(i) !== delimiter) i++
+  return i
 }
 
 /** Takes rows one by one and keeps the state of the reading: header, units in force, faults. */
@@ -112,6 +122,61 @@ class TableReader {
       this.notes.push(said('table-no-header'))
       this.waiting.push({ cells, line })
     }
+  }
+
+  /** Whether rows of plain numbers can be read straight from the text: the header is known, and which columns hold words. */
+  get steady(): boolean {
+    return this.settled && this.dialect.delimiter !== ' '
+  }
+
+  /**
+   * Reads one line [from, to) of plain numbers straight from the text; false, and nothing read, where a cell is no number.
+   * A number of up to 15 digits over a power of ten is rounded once, so it is the very number that the language's own reader gives.
+   */
+  plain(text: string, from: number, to: number): boolean {
+    const [part, point] = [this.dialect.delimiter.charCodeAt(0), this.dialect.decimal.charCodeAt(0)]
+    const { scratch, textColumn, scale } = this
+    const columns = this.headers.length
+    let i = from
+    for (let c = 0; c < columns; c++) {
+      if (textColumn[c]) {
+        while (i < to && text.charCodeAt(i) !== part) i++
+        scratch[c] = 0
+      } else {
+        const start = i
+        while (i < to && text.charCodeAt(i) === SPACE) i++
+        const minus = text.charCodeAt(i) === MINUS
+        if (minus) i++
+        let [mantissa, digits, places] = [0, 0, -1]
+        for (; i < to; i++) {
+          const code = text.charCodeAt(i)
+          if (code >= ZERO && code <= NINE) {
+            mantissa = 10 * mantissa + (code - ZERO)
+            digits++
+            if (places >= 0) places++
+          } else if (code === point && places < 0) places = 0
+          else break
+        }
+        while (i < to && text.charCodeAt(i) === SPACE) i++
+        let value = places > 0 ? mantissa / TENS[places] : mantissa
+        if (minus) value = -value
+        if (digits === 0 || digits > 15 || (i < to && text.charCodeAt(i) !== part)) {
+          // an exponent, a plus, more digits than fit: as any reader does it
+          const end = cellEnd(text, start, to, part)
+          value = cellNumber(text.slice(start, end), this.dialect.decimal)
+          if (Number.isNaN(value)) return false
+          i = end
+        }
+        scratch[c] = value * scale[c]
+      }
+      if (c < columns - 1) {
+        if (i >= to || text.charCodeAt(i) !== part) return false
+        i++
+      }
+    }
+    if (i !== to) return false
+    for (let c = 0; c < columns; c++) this.columns[c].push(scratch[c])
+    return true
   }
 
   private setUnits(units: (HeaderUnit | null)[]): void {
@@ -213,27 +278,39 @@ export function parseTable(
   const comments: string[] = []
   let line = 0
   let blanks: number[] = []
+  let tooMany = 0
+  const take = (cells: string[]) => {
+    line++
+    if (cells.length === 1 && cells[0].trim() === '') blanks.push(line)
+    else if (COMMENT.test(cells[0])) comments.push(cells.join(dialect.delimiter).replace(/^\s*(#|%|\/\/)\s*/, ''))
+    else {
+      for (const at of blanks) reader.blank(at)
+      blanks = []
+      if (cells.length > MOST_COLUMNS) tooMany = cells.length
+      else reader.row(dialect.delimiter === ' ' ? cells.filter((c) => c !== '') : cells, line)
+    }
+  }
   for (const piece of pieces(text, newline)) {
     // a quotation mark that is not closed would swallow what follows it
     const quoted = piece.text.includes('"') && piece.text.split('"').length % 2 === 1
-    const { data } = Papa.parse<string[]>(piece.text, {
-      delimiter: dialect.delimiter,
-      newline,
-      quoteChar: quoted ? '"' : '\u0000',
-      skipEmptyLines: false,
-    })
-    for (const cells of data) {
-      line++
-      if (cells.length === 1 && cells[0].trim() === '') blanks.push(line)
-      else if (/^\s*(#|%|\/\/)/.test(cells[0]))
-        comments.push(cells.join(dialect.delimiter).replace(/^\s*(#|%|\/\/)\s*/, ''))
-      else {
-        for (const at of blanks) reader.blank(at)
-        blanks = []
-        if (cells.length > MOST_COLUMNS) return { ok: false, message: tooWide(cells.length) }
-        reader.row(dialect.delimiter === ' ' ? cells.filter((c) => c !== '') : cells, line)
+    if (quoted) {
+      const { data } = Papa.parse<string[]>(piece.text, {
+        delimiter: dialect.delimiter,
+        newline,
+        skipEmptyLines: false,
+      })
+      // a piece is whole lines: what the library sees behind the last line end is none
+      if (piece.text.endsWith(newline)) data.pop()
+      for (const cells of data) take(cells)
+    } else
+      for (let at = 0; at < piece.text.length;) {
+        const found = piece.text.indexOf(newline, at)
+        const end = found < 0 ? piece.text.length : found
+        if (blanks.length === 0 && reader.steady && reader.plain(piece.text, at, end)) line++
+        else take(piece.text.slice(at, end).split(dialect.delimiter))
+        at = end + newline.length
       }
-    }
+    if (tooMany > 0) return { ok: false, message: tooWide(tooMany) }
     options.progress?.(piece.share)
   }
   const { columns, badRows } = reader.finish()
