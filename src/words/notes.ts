@@ -142,6 +142,24 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `The link was lost at ${fromS.toFixed(2)} s and came back ${forS.toPrecision(2)} s later.`,
   'lines-per-turn': ({ device, rig }) =>
     `The device says ${device} counts a turn, the rig says ${rig}. One of them is wrong, and every speed with it.`,
+  'advice-inertia':
+    'The whole torque line from one spin-up and its coasting; nothing gets hot. Its inertia must be known.',
+  'advice-inertia-sags':
+    'The whole torque line from one spin-up; but this supply falls while the wheel rises, so record the pressure with it.',
+  'advice-brake': 'Torque straight from arm and scale, held at each speed as long as you like. Its disc gets hot.',
+  'advice-brake-weak': ({ torqueNm, digits }) =>
+    `${q('torque', torqueNm)} on a usual arm is ${Math.round(digits)} digits of a letter scale: too coarse. A longer arm or a finer scale, or a flywheel.`,
+  'advice-brake-hot': ({ powerW }) =>
+    `Up to ${q('power', powerW)} end as heat in its disc: short readings, a large metal disc, and pauses.`,
+  'advice-generator':
+    'Easy to hold and to log; shows what its resistors take, which is less than the shaft gives, often by half. Never quote it as the machine’s power.',
+  'advice-generator-small': ({ powerW }) =>
+    `Of ${q('power', powerW)} a motor’s own friction takes most: it would measure itself.`,
+  'advice-sound': 'Speed alone, and nothing on the shaft: good as a second reading of it.',
+  'advice-sound-low': ({ hertz }) =>
+    `Its blades pass at some ${Math.round(hertz)} times a second, which a phone hears badly.`,
+  'advice-tank': 'The air alone: what nozzle and line take, for the efficiency of whatever else is measured.',
+  'advice-thrust': 'Thrust, impulse and run time from one push.',
   'drawing-no-unit': 'The drawing names no unit: taken as millimetres.',
   'drawing-no-lines': ({ count }) =>
     `${count} ${count === 1 ? 'thing that is no line was' : 'things that are no lines were'} passed over.`,

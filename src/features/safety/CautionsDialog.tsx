@@ -2,12 +2,21 @@
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { RUN_CAUTIONS } from '../../core/safety'
-import { buildTitle, keptHazards, kindOf, type Acknowledgement, type Build, type Rig } from '../../project/document'
-import { methodOf } from '../../project/measuring'
+import {
+  buildTitle,
+  keptHazards,
+  kindOf,
+  type Acknowledgement,
+  type Build,
+  type MachinePredicted,
+  type Rig,
+} from '../../project/document'
+import { adviseMethods, methodOf } from '../../project/measuring'
 import { useProject } from '../../store'
-import { ChoiceField, MainButton, QuietButton, SectionTitle } from '../../ui'
+import { ChoiceField, LinkButton, MainButton, QuietButton, SectionTitle } from '../../ui'
 import Dialog from '../../ui/Dialog'
-import { FindingList, rigTitle } from '../shared'
+import { noteWords } from '../../words'
+import { FindingList, rigTitle, useShown } from '../shared'
 import { HazardFigures } from './HazardFigures'
 
 const OWN_JUDGEMENT = 'own-judgement'
@@ -42,6 +51,33 @@ function Tick({
         <b>{title}.</b> {text}
       </chakra.label>
     </Flex>
+  )
+}
+
+/** What the chosen rig is good for on this build, and the others in turn. */
+function WhichWay({ build, predicted, chosen }: { build: Build; predicted: MachinePredicted; chosen: Rig['kind'] }) {
+  const shown = useShown()
+  const [all, setAll] = useState(false)
+  const advice = useMemo(() => adviseMethods(build, predicted), [build, predicted])
+  const listed = all ? advice : advice.filter((a) => a.method === chosen)
+  return (
+    <Box as="ul" fontSize="sm" mt="1" mb="2">
+      {listed.map(({ method, suits, why }) => (
+        <Box as="li" key={method} py="1">
+          <Box as="span" fontWeight="700" color={suits === 'poorly' ? 'copper' : undefined}>
+            {methodOf(method).words.name}, suits {suits}
+          </Box>
+          : {shown.words(noteWords(why))}
+        </Box>
+      ))}
+      {advice.length > 1 && (
+        <li>
+          <LinkButton fontSize="xs" onClick={() => setAll(!all)}>
+            {all ? 'Only this one' : 'Which way of measuring suits best?'}
+          </LinkButton>
+        </li>
+      )}
+    </Box>
   )
 }
 
@@ -108,6 +144,7 @@ export default function CautionsDialog({
               setTicked(new Set())
             }}
           />
+          <WhichWay build={build} predicted={predicted} chosen={rig.kind} />
           <HazardFigures hazards={ofRig.shown} />
           <SectionTitle>Margins of this build</SectionTitle>
           <HazardFigures hazards={predicted.hazards} />

@@ -1,3 +1,4 @@
+export * from './advice'
 export * from './contract'
 export { InputFault } from './input-fault'
 export type { InertiaRun } from './inertia/method'

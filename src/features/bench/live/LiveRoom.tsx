@@ -1,5 +1,6 @@
 'use client'
 import { Box, Flex, chakra } from '@chakra-ui/react'
+import dynamic from 'next/dynamic'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { LIMITS, buildTitle, kindOf, type Build, type Measurement, type Rig, type Run } from '../../../project/document'
@@ -24,9 +25,11 @@ import { STOPPED_BY } from '../plan/words'
 import { useStopSound } from './alarm'
 import { LiveFigures } from './LiveFigures'
 import { Setup } from './Setup'
-import { TraceStrip } from './TraceStrip'
 import { useRecorder, type LiveLook } from './use-recorder'
 import { stopWords } from './words'
+
+/** The chart's library asks the window for its size as it is loaded. */
+const TraceStrip = dynamic(() => import('./TraceStrip').then((m) => m.TraceStrip), { ssr: false })
 
 const WINDOWS = [
   { value: '10', label: '10 s' },

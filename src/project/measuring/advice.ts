@@ -1,0 +1,70 @@
+import { said, type Said } from '../../core/said'
+import { kindOf } from '../machines/registry'
+import type { MachinePredicted } from '../machines/contract'
+import type { Build, Measurement } from '../validation/schema'
+import { METHOD_IDS, methodOf } from './registry'
+
+/** How well a way of measuring suits a build, and why. */
+export interface MethodAdvice {
+  readonly method: Measurement['method']
+  readonly suits: 'well' | 'fairly' | 'poorly'
+  readonly why: Said
+}
+
+const ORDER = ['well', 'fairly', 'poorly'] as const
+/** A letter scale's digit, N, on a usual arm, m. */
+const [DIGIT_N, ARM_M] = [1e-4, 0.14] as const
+/** Digits that a torque must have to be read to 1 %. */
+const DIGITS = 100
+/** Heat that a small disc or rope gets rid of for a minute, W. Estimates. */
+const HOT_W = 60
+/** Below this a model motor's own friction is most of what is measured, W. Common practice, no source. */
+const SMALL_W = 2
+/** Tones between which a phone hears well, Hz. */
+const HEARD_HZ = [150, 12_000] as const
+
+type Judge = (build: Build, predicted: MachinePredicted) => Pick<MethodAdvice, 'suits' | 'why'>
+
+const figure = (predicted: MachinePredicted, id: string) => predicted.figures.find((f) => f.id === id)?.value ?? null
+const powerOf = (p: MachinePredicted) => figure(p, 'bestPowerW') ?? 0
+const torqueOf = (p: MachinePredicted) =>
+  figure(p, 'stallTorqueNm') ?? p.overSpeed?.lines.find((l) => l.id === 'torque')?.values[0] ?? 0
+/** The supply holds its pressure as long as a spin-up takes. */
+const holds = ({ air }: MachinePredicted, build: Build): boolean =>
+  build.supply.kind !== 'vessel' && build.supply.kind !== 'balloon' && (air.sustained?.keepsUp ?? true)
+
+/** By method. Common practice, no source, where no figure decides. */
+const JUDGES: Readonly<Record<Measurement['method'], Judge>> = {
+  inertia: (build, predicted) =>
+    holds(predicted, build)
+      ? { suits: 'well', why: said('advice-inertia') }
+      : { suits: 'fairly', why: said('advice-inertia-sags') },
+  brake: (_, predicted) => {
+    const digits = torqueOf(predicted) / ARM_M / DIGIT_N
+    if (digits < DIGITS)
+      return { suits: 'poorly', why: said('advice-brake-weak', { torqueNm: torqueOf(predicted), digits }) }
+    return powerOf(predicted) > HOT_W
+      ? { suits: 'fairly', why: said('advice-brake-hot', { powerW: powerOf(predicted) }) }
+      : { suits: 'well', why: said('advice-brake') }
+  },
+  generator: (_, predicted) =>
+    powerOf(predicted) < SMALL_W
+      ? { suits: 'poorly', why: said('advice-generator-small', { powerW: powerOf(predicted) }) }
+      : { suits: 'fairly', why: said('advice-generator') },
+  sound: (_, predicted) => {
+    const speed = figure(predicted, 'freeSpeedRadPerS') ?? 0
+    // a tone of at least some blades; which number there is, the rig says
+    const hertz = (speed / (2 * Math.PI)) * 10
+    return hertz > HEARD_HZ[0] && hertz < HEARD_HZ[1]
+      ? { suits: 'fairly', why: said('advice-sound') }
+      : { suits: 'poorly', why: said('advice-sound-low', { hertz }) }
+  },
+  'tank-decay': () => ({ suits: 'fairly', why: said('advice-tank') }),
+  thrust: () => ({ suits: 'well', why: said('advice-thrust') }),
+}
+
+/** Every way that can measure a build, the best first, each with its reason. */
+export const adviseMethods = (build: Build, predicted: MachinePredicted): readonly MethodAdvice[] =>
+  METHOD_IDS.filter((id) => methodOf(id).accepts(build) && (id !== 'thrust' || kindOf(build).pushes))
+    .map((method) => ({ method, ...JUDGES[method](build, predicted) }))
+    .sort((a, b) => ORDER.indexOf(a.suits) - ORDER.indexOf(b.suits))
