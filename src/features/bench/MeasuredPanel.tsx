@@ -14,6 +14,7 @@ import { measuredFigure, methodOf, type MeasuredRun } from '../../project/measur
 import { useProject } from '../../store'
 import { Advice, SectionTitle } from '../../ui'
 import { FindingList, useShown, type RunResult, Notes } from '../shared'
+import { Derived } from './Derived'
 import { methodView } from './methods/registry'
 import { repairWords } from '../../words'
 
@@ -149,6 +150,7 @@ export function MeasuredPanel({
         predicted={predicted}
         possible={judged.possible}
       />
+      {judged.possible && <Derived run={run} measured={measured} predicted={predicted} ofRun={ofRun} />}
       {judged.possible && (
         <OtherWays run={run} measurement={measurement} build={build} measured={measured} ofRun={ofRun} />
       )}

@@ -65,7 +65,7 @@ function WhichWay({ build, predicted, chosen }: { build: Build; predicted: Machi
       {listed.map(({ method, suits, why }) => (
         <Box as="li" key={method} py="1">
           <Box as="span" fontWeight="700" color={suits === 'poorly' ? 'copper' : undefined}>
-            {methodOf(method).words.name}, suits {suits}
+            {methodOf(method).words.name.replace(/^./, (c) => c.toUpperCase())} suits {suits}
           </Box>
           : {shown.words(noteWords(why))}
         </Box>
