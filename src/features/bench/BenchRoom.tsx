@@ -155,7 +155,7 @@ function Room({ build }: { build: Build }) {
                 />
               ))}
               <Plans build={build} />
-              <RunFields key={run.id} run={run} />
+              <RunFields key={run.id} run={run} predicted={predicted} />
               <Measurements run={run} chosen={measurement} suiting={suiting} onChoose={(m) => choose(run.id, m)} />
               <RigPanel run={run} measurement={measurement} build={build} predicted={predicted} />
             </>

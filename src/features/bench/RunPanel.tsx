@@ -1,12 +1,16 @@
 'use client'
 import { Box, chakra } from '@chakra-ui/react'
-import { LIMITS, hazardOf, type Measurement, type Rig, type Run } from '../../project/document'
+import dynamic from 'next/dynamic'
+import { useState } from 'react'
+import { LIMITS, hazardOf, type MachinePredicted, type Measurement, type Rig, type Run } from '../../project/document'
 import { measuredFigure, type MeasuredRun } from '../../project/measuring'
 import { useProject, useStore } from '../../store'
 import { ChoiceField, LinkButton, NumberField, SectionTitle, TextField } from '../../ui'
 import { rigTitle, useShown, type RunResult, type Shown } from '../shared'
 import { MarkList } from './plan/MarkList'
 import { addMeasurement, editRun, removeMeasurement } from './run-edits'
+
+const FilmDialog = dynamic(() => import('./FilmDialog'), { ssr: false })
 
 /** The figure that versions are judged by, in short. */
 function headline(measured: MeasuredRun, judgedBy: string, shown: Shown): string {
@@ -60,7 +64,8 @@ export function RunEntry({
 }
 
 /** What belongs to a run itself. */
-export function RunFields({ run }: { run: Run }) {
+export function RunFields({ run, predicted }: { run: Run; predicted: MachinePredicted | null }) {
+  const [film, setFilm] = useState(false)
   const store = useStore()
   const shown = useShown()
   const edit = editRun(store, run.id)
@@ -91,6 +96,10 @@ export function RunFields({ run }: { run: Run }) {
         value={run.notes}
         onChange={(v) => edit('notes of the run', (r) => void (r.notes = v), 'notes')}
       />
+      <LinkButton fontSize="xs" onClick={() => setFilm(true)}>
+        Speed from a film…
+      </LinkButton>
+      {film && <FilmDialog run={run} predicted={predicted} onClose={() => setFilm(false)} />}
       <MarkList run={run} />
       <Box fontSize="xs" color="mute" mt="1">
         Cautions read {new Date(run.cautions.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}:{' '}

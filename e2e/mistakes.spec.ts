@@ -1,0 +1,57 @@
+import { accessible, expect, figure, open, test } from './helpers'
+
+/** Mistakes that makers make while measuring (common practice, no source), each made on purpose: the page must say it. */
+
+test('two magnets taken for one double the speed and the power: the other ways of measuring the run disagree', async ({
+  page,
+}) => {
+  await open(page, '/bench?build=spindle-3&run=run-spindle-3-2&m=m2')
+  await expect(page.getByText('Ways of measuring agree')).toBeVisible({ timeout: 20_000 })
+  const right = await figure(page, 'Free speed')
+  await page.getByLabel('Pulses a turn').fill('1')
+  await expect(page.getByText('Two ways of measuring do not agree')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/its arm, inertia, friction or counts a turn/)).toBeVisible()
+  expect((await figure(page, 'Free speed')) / right).toBeCloseTo(2, 1)
+})
+
+test('a wheel’s lines mistaken by four: the figure of the rig that would fit is named, and there is no verdict', async ({
+  page,
+}) => {
+  await open(page, '/bench?build=spindle-3&run=run-spindle-3-2&m=m1')
+  await expect(page.getByText('Peak power', { exact: true })).toBeVisible({ timeout: 20_000 })
+  await page.getByLabel('Counts a turn').fill('100')
+  await expect(page.getByText(/400/).first()).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/do not run|cannot be|faster than|more than the air/i).first()).toBeVisible()
+})
+
+test('a film alone gives many speeds; a tachometer, or another rate, leaves one', async ({ page }) => {
+  await open(page, '/bench?build=spindle-3&run=run-spindle-3-2&m=m1')
+  await page.getByRole('button', { name: 'Speed from a film…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Frames a second').fill('480')
+  await dialog.getByLabel('Frames until it looks the same').fill('4.44')
+  await expect(dialog.getByText(/speeds give the same film/)).toBeVisible()
+  const list = dialog.getByRole('list', { name: 'Speeds that it can mean' })
+  // 480 frames a second and 4.44 frames a turn (common practice): 6 486 rpm, and all that differ from it by 28 800, either way round
+  await expect(list.getByText(/6\u2009(48|49|500)/).first()).toBeVisible()
+  await accessible(page)
+  await expect(dialog.getByRole('button', { name: 'Write it into the run' })).toBeDisabled()
+  await dialog.getByRole('button', { name: 'I have a tachometer' }).click()
+  await dialog.getByLabel('It read').fill('6500')
+  await expect(list.getByRole('listitem')).toHaveCount(1)
+  await dialog.getByLabel('It read').fill('13000')
+  await expect(dialog.getByText('None that both readings could show')).toBeVisible()
+  await dialog.getByLabel('It read').fill('6500')
+  await dialog.getByRole('button', { name: 'Write it into the run' }).click()
+  await expect(page.getByLabel('What was seen')).toHaveValue(/Film at 480 frames\/s, 4\.44 frames a turn: 6\u2009[45]/)
+})
+
+test('a generator’s electrical power is never shown as the machine’s while its own friction is unknown', async ({
+  page,
+}) => {
+  await open(page, '/bench?build=spindle-3&run=run-spindle-3-2&m=m3')
+  await expect(page.getByText('Peak power', { exact: true })).toBeVisible({ timeout: 20_000 })
+  await page.getByLabel('Its own friction').selectOption('unknown')
+  await expect(page.getByText('At least, at its peak')).toBeVisible()
+  await expect(page.getByText('Peak power', { exact: true })).toHaveCount(0)
+})
