@@ -55,3 +55,35 @@ test('a generator’s electrical power is never shown as the machine’s while i
   await expect(page.getByText('At least, at its peak')).toBeVisible()
   await expect(page.getByText('Peak power', { exact: true })).toHaveCount(0)
 })
+
+test('an inertia that was only reckoned is held against falling weights; taken into the rig, every torque follows', async ({
+  page,
+}) => {
+  await open(page, '/bench?build=spindle-3&run=run-spindle-3-2&m=m1')
+  await expect(page.getByText('Peak power', { exact: true })).toBeVisible({ timeout: 20_000 })
+  const before = await figure(page, 'Torque at rest')
+  await page.getByRole('button', { name: 'Measure it by a falling weight…' }).click()
+  const dialog = page.getByRole('dialog')
+  for (const [mass, time] of [
+    ['50 g', '6.42'],
+    ['100 g', '4.41'],
+    ['200 g', '3.08'],
+  ]) {
+    await dialog.getByRole('button', { name: 'Another fall' }).click()
+    await dialog
+      .getByLabel(/^Weight/)
+      .last()
+      .fill(mass)
+    await dialog.getByLabel(/^Time/).last().fill(time)
+  }
+  await expect(dialog.getByText(/than its size says/)).toBeVisible()
+  await accessible(page)
+  const reckoned = await figure(page, 'By its size')
+  const weighed = await figure(page, 'Inertia')
+  await dialog.getByRole('button', { name: 'Take it into the rig' }).click()
+  await expect(page.getByLabel('Flywheel by', { exact: true })).toHaveValue('mass')
+  // torque goes with the inertia, but for the rotor’s own small share
+  await expect
+    .poll(async () => (await figure(page, 'Torque at rest')) / before, { timeout: 20_000 })
+    .toBeCloseTo(weighed / reckoned, 1)
+})

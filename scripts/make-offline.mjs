@@ -4,7 +4,18 @@ import { readFileSync } from 'node:fs'
 import { getManifest } from '@serwist/build'
 import { build } from 'esbuild'
 
-const ROOMS = ['/', '/build', '/find', '/make', '/make/sheet', '/bench', '/bench/live', '/bench/plan', '/bench/card', '/compare']
+const ROOMS = [
+  '/',
+  '/build',
+  '/find',
+  '/make',
+  '/make/sheet',
+  '/bench',
+  '/bench/live',
+  '/bench/plan',
+  '/bench/card',
+  '/compare',
+]
 const version = readFileSync('.next/BUILD_ID', 'utf8').trim()
 const common = { maximumFileSizeToCacheInBytes: 30 * 1024 * 1024 }
 // names under static carry their own hash

@@ -12,12 +12,12 @@ const PICTURES: [string, string, 'light' | 'dark', string | null][] = [
   ['nozzle-dark', '/build?build=spindle-4&station=nozzle', 'dark', null],
   ['rotor', '/build?build=spindle-4&station=rotor', 'light', 'As it goes together'],
   ['sound', '/bench?build=spindle-3&run=run-spindle-3-2&m=m5', 'light', null],
-  ['vanes-dark', '/build?build=other-vane-motor&station=rotor', 'dark', 'Pressure and speed'],
+  ['live-dark', '/bench?build=spindle-4', 'dark', null],
   ['find', '/find?build=spindle-4', 'light', null],
   ['assembly', '/make?build=spindle-4', 'light', 'Put together'],
   ['plates', '/make?build=spindle-4', 'light', 'Print plates'],
   ['sheet', '/make/sheet?build=spindle-4', 'light', null],
-  ['shaft', '/build?build=spindle-4&station=shaft', 'light', null],
+  ['plan', '/bench/plan?plan=plan-spindle-4', 'light', null],
   ['bench', '/bench?build=spindle-3', 'light', null],
   ['stand-dark', '/bench?build=glider-1&run=run-glider-1-1', 'dark', null],
   ['compare', '/compare?a=spindle-2&b=spindle-3', 'light', null],
@@ -37,6 +37,26 @@ for (const [name, path, scheme, view] of PICTURES)
     if (name === 'sheet')
       await expect(page.getByRole('button', { name: 'Print, or keep as PDF' })).toBeEnabled({ timeout: 60_000 })
     if (name === 'beginning') await page.getByRole('button', { name: 'Another machine…' }).click()
+    if (name === 'live-dark') {
+      await page.route('**/api/simulated-bench?*', (route) =>
+        route.continue({ url: route.request().url().replace('pace=1', 'pace=4') }),
+      )
+      await page.getByRole('button', { name: 'New run…' }).click()
+      const dialog = page.getByRole('dialog')
+      const rig = await dialog
+        .getByLabel('Rig')
+        .locator('option')
+        .filter({ hasText: 'line encoder' })
+        .first()
+        .innerText()
+      await dialog.getByLabel('Rig').selectOption({ label: rig })
+      for (const box of await dialog.getByRole('checkbox').all()) await box.check()
+      await page.getByRole('button', { name: 'Start the run' }).click()
+      await page.getByRole('button', { name: 'record it live' }).click()
+      await page.getByLabel('Sound and colour at').fill('17000')
+      await page.getByRole('button', { name: 'Connect and record' }).click()
+      await page.getByTestId('stop').waitFor({ timeout: 30_000 })
+    }
     if (name === 'find') await page.getByRole('button', { name: 'Search', exact: true }).click()
     // results of the runs come from a worker
     await page.getByText('reading its runs').first().waitFor({ state: 'detached', timeout: 60_000 })

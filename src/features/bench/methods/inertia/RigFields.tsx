@@ -1,5 +1,6 @@
 'use client'
-import { useMemo } from 'react'
+import dynamic from 'next/dynamic'
+import { useMemo, useState } from 'react'
 import { effectiveInertia } from '../../../../core/bench'
 import { flywheelFindings } from '../../../../core/gates'
 import { MATERIALS } from '../../../../core/strength'
@@ -7,7 +8,7 @@ import { formatNumber } from '../../../../core/units'
 import { LIMITS, kindOf, type FlywheelRig, type TurbineBuild } from '../../../../project/document'
 import { flywheelInertia, flywheelOnRun, inertiaRig } from '../../../../project/measuring'
 import { useStore } from '../../../../store'
-import { ChoiceField, Figure, NumberField } from '../../../../ui'
+import { ChoiceField, Figure, LinkButton, NumberField } from '../../../../ui'
 import { FindingList, useShown } from '../../../shared'
 import type { Draft } from 'immer'
 import type { RigFieldsProps } from '../contract'
@@ -20,7 +21,10 @@ const SIGNALS: { value: FlywheelRig['signal']; label: string }[] = [
   { value: 'speed', label: 'speed' },
 ]
 
+const FallDialog = dynamic(() => import('./FallDialog'), { ssr: false })
+
 function Flywheel({ rig, edit }: { rig: FlywheelRig; edit: EditFlywheel }) {
+  const [falling, setFalling] = useState(false)
   const shown = useShown()
   const mm = shown.unit('length').id
   const { flywheel } = rig
@@ -99,6 +103,22 @@ function Flywheel({ rig, edit }: { rig: FlywheelRig; edit: EditFlywheel }) {
         note="one standard uncertainty; it carries into every torque"
         onChange={(v) => edit('flywheel uncertainty', (r) => void (r.flywheelRelativeUncertainty = v), 'uj')}
       />
+      <LinkButton fontSize="xs" onClick={() => setFalling(true)}>
+        Measure it by a falling weight…
+      </LinkButton>
+      {falling && (
+        <FallDialog
+          rig={rig}
+          onTake={(massKg, relative) =>
+            edit('flywheel by falling weights', (r) => {
+              const { outerRadiusM, innerRadiusM } = r.flywheel
+              r.flywheel = { kind: 'mass', massKg, outerRadiusM, innerRadiusM }
+              r.flywheelRelativeUncertainty = Number(relative.toPrecision(2))
+            })
+          }
+          onClose={() => setFalling(false)}
+        />
+      )}
     </>
   )
 }
