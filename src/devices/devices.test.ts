@@ -107,6 +107,16 @@ test('what a try may help against is tried again', async () => {
   expect(link.opened).toBe(2)
 })
 
+test('a pressure that is sent absolute is shown as gauge', async () => {
+  const header = HEADER.replace('"pressure"', '"pressure abs"')
+  const sent = header + lines(0, 200).replaceAll('"pressure"', '"pressure abs"').replaceAll(':350', ':451.325')
+  const { recorder } = recording(fake([sent], true))
+  void recorder.start()
+  await until(() => recorder.protocol.readings === 200)
+  await recorder.stop()
+  expect(recorder.figures.find((f) => f.id === 'pressure')!.value).toBeCloseTo(350e3, 3)
+})
+
 describe('when to stop', () => {
   const speed = (value: number): LiveFigure[] => [{ id: 'speed', kind: 'rotation', value, standardUncertainty: 1 }]
   const spun = (guard: Guard, to: number) => {

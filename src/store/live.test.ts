@@ -46,6 +46,18 @@ test('what the storage does not take stays in memory and goes with the next piec
   expect(text(await loadRecording(db, 'p', 'r'))).toBe('one\ntwo\n')
 })
 
+test('what comes in while a piece is being written is not lost', async () => {
+  const db = fresh()
+  const writer = new ProjectStore(db).live.begin(START)
+  writer.append(bytes('one\n'))
+  const writing = writer.flush()
+  writer.append(bytes('two\n'))
+  await writing
+  writer.append(bytes('three\n'))
+  expect(await writer.close()).toBe(14)
+  expect(text(await loadRecording(db, 'p', 'r'))).toBe('one\ntwo\nthree\n')
+})
+
 test('closing says where the last of it could not be stored', async () => {
   const db = fresh()
   const writer = new ProjectStore(db).live.begin(START)

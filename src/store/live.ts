@@ -59,7 +59,8 @@ export class LiveWriter {
   }
 
   private async write(): Promise<void> {
-    const pieces = this.waiting
+    // more comes in while this is written
+    const pieces = [...this.waiting]
     const length = pieces.reduce((sum, piece) => sum + piece.length, 0)
     if (length === 0) return
     const bytes = new Uint8Array(length)

@@ -299,8 +299,6 @@ export function parseTable(
         newline,
         skipEmptyLines: false,
       })
-      // a piece is whole lines: what the library sees behind the last line end is none
-      if (piece.text.endsWith(newline)) data.pop()
       for (const cells of data) take(cells)
     } else
       for (let at = 0; at < piece.text.length;) {

@@ -37,21 +37,27 @@ export function* benchLines(asked: BenchAsked, fromS: number): Generator<TimedLi
   const counter = first.channels.findIndex((c) => c.unit === 'count')
   const drops = asked.faults.includes('drop-outs')
   const bad = asked.faults.includes('bad-lines') ? seededRandom(asked.seed + 99) : null
+  const programOf = (go: number) => (go === 0 ? first : benchProgram({ ...asked, seed: asked.seed + go }))
+  /** Row behind the last one of a go: it may last a little longer than the first, whose time it keeps to. */
+  const endOf = ({ timeS }: BenchProgram) => rowAt(timeS, first.endS + 1e-9)
+  const countedIn = (program: BenchProgram): number =>
+    counter < 0 || program.timeS.length === 0 ? 0 : program.columns[counter][Math.max(0, endOf(program) - 1)]
   yield { atS: fromS, text: headerLine(first, asked.seed) }
-  for (let go = Math.floor(fromS / lasts); ; go++) {
-    const program = go === 0 ? first : benchProgram({ ...asked, seed: asked.seed + go })
-    // a go may last a little longer or shorter than the first: what would reach into the next is left out
+  const begun = Math.floor(fromS / lasts)
+  let counted = 0
+  for (let go = 0; go < begun; go++) counted += countedIn(programOf(go))
+  for (let go = begun; ; go++) {
+    const program = programOf(go)
     const base = go * lasts
-    for (let i = rowAt(program.timeS, fromS - base); i < program.timeS.length; i++) {
+    const end = endOf(program)
+    for (let i = rowAt(program.timeS, fromS - base); i < end; i++) {
       const t = program.timeS[i]
-      if (t > first.endS) break
       if (drops && (base + t) % DROP.everyS < DROP.forS && base + t > DROP.everyS) continue
       const reading: Record<string, number> = { t: Math.round((base + t) * 1e6) }
-      program.channels.forEach(
-        ({ name }, c) => (reading[name] = program.columns[c][i] + (c === counter ? go * 1e5 : 0)),
-      )
+      program.channels.forEach(({ name }, c) => (reading[name] = program.columns[c][i] + (c === counter ? counted : 0)))
       if (bad && bad() < BAD_SHARE) yield { atS: base + t, text: GARBLED[Math.floor(bad() * GARBLED.length)] }
       else yield { atS: base + t, text: JSON.stringify(reading) }
     }
+    counted += countedIn(program)
   }
 }

@@ -2,7 +2,8 @@ import { benchProgram, hiddenMachine, type BenchAsked } from '../../core/bench'
 import { benchAddress, benchLines, benchQuery } from '.'
 import { newBuild, newThrustBuild, type Measurement, type Rig, type Run } from '../document'
 import { methodOf, type MeasuredRun } from '../measuring'
-import { guessChannels, parseTable } from '../recording'
+import { Moments } from '../../devices/moment'
+import { LineProtocol, guessChannels, parseTable } from '../recording'
 import { kindOf } from '../machines/registry'
 
 const at = '2026-11-27T09:00:00.000Z'
@@ -129,4 +130,78 @@ test('the patch that flies off ends its marks while the rotor still turns', () =
     return parsed.ok ? parsed.table.columns[0].values.at(-1)! : NaN
   }
   expect(last(['patch'])).toBeLessThan(last([]) - 3)
+})
+
+test('from go to go the counter runs on and the clock rises: a device does not begin anew', () => {
+  const of = asked(rigs.inertia, 4, [])
+  const parsed = parseTable(recorded(of, 2.5 * benchProgram(of).endS))
+  if (!parsed.ok) throw new Error(parsed.message)
+  const [time, count] = parsed.table.columns.map((c) => c.values)
+  expect(parsed.table.device!.breaks).toEqual([])
+  for (let i = 1; i < time.length; i++) {
+    expect(time[i] > time[i - 1]).toBe(true)
+    expect(count[i] >= count[i - 1]).toBe(true)
+  }
+})
+
+describe('the figures of the moment are those of the machine at that moment', () => {
+  /** Figures at a time after the start of a go. */
+  function at(rig: Rig, of: BenchAsked, nowS: number): ReadonlyMap<string, number> {
+    const method = methodOf(rig.kind)
+    const protocol = new LineProtocol()
+    let moments: Moments | null = null
+    let last = 0
+    protocol.push(recorded(of, nowS), (e) => {
+      if (e.kind === 'header')
+        moments = new Moments(e.header, guessChannels(e.header, method.roles(rig)), method.roles(rig), 101_325)
+      if (e.kind === 'reading') {
+        moments!.push(e.timeS, e.values)
+        last = e.timeS
+      }
+    })
+    const live = method.live!
+    const build = rig.kind === 'thrust' ? glider : spindle
+    const found = live.figures(moments!.last(live.momentS, last), rig, build)
+    return new Map(found.map((f) => [f.id, f.value]))
+  }
+  const openS = 3
+
+  test.each([
+    ['count', rigs.inertia],
+    ['speed', speeds],
+    ['marks', marks],
+  ] as const)('flywheel by %s: torque goes down with speed along the hidden line', (_, rig) => {
+    const of = asked(rig, 17, [])
+    const { stallTorqueNm, freeSpeedRadPerS } = hiddenMachine(of)
+    const tau = (of.inertiaKgM2 * freeSpeedRadPerS) / stallTorqueNm
+    const now = at(rig, of, openS + tau)
+    const [speed, torque] = [now.get('speed')!, now.get('netTorque')!]
+    // after one time constant at 1 - 1/e of the free speed, less a little for drag
+    expect(speed / freeSpeedRadPerS).toBeGreaterThan(0.57)
+    expect(speed / freeSpeedRadPerS).toBeLessThan(0.645)
+    const line = stallTorqueNm * (1 - speed / freeSpeedRadPerS)
+    expect(Math.abs(torque - line)).toBeLessThan(0.06 * stallTorqueNm)
+    expect(now.get('netPower')! / (speed * torque)).toBeCloseTo(1, 9)
+    expect(now.get('pressure')! / 350e3).toBeCloseTo(1, 1)
+  })
+  test('brake: torque over the tare that the rig says, power is torque times speed', () => {
+    const of = asked(rigs.brake, 17, [])
+    const { stallTorqueNm, freeSpeedRadPerS } = hiddenMachine(of)
+    const rig = { ...rigs.brake, tareN: 0 } as Rig
+    // the end of the third load, at 0.68 of the free speed
+    const now = at(rig, of, openS + 3 * 8 - 0.2)
+    expect(now.get('speed')! / freeSpeedRadPerS).toBeCloseTo(0.68, 2)
+    expect(now.get('power')! / (now.get('speed')! * now.get('torque')!)).toBeCloseTo(1, 9)
+    const tare = 0.05 * of.armM
+    expect(now.get('torque')!).toBeGreaterThan(0.3 * stallTorqueNm)
+    expect(now.get('torque')!).toBeLessThan(0.34 * stallTorqueNm + tare)
+  })
+  test('generator, stand and tank show what they read', () => {
+    const generator = at(rigs.generator, asked(rigs.generator, 17, []), openS + 23)
+    expect(generator.get('electricalPower')!).toBeGreaterThan(0)
+    expect(generator.has('torque')).toBe(false)
+    const stand = asked(rigs.thrust, 17, [])
+    expect(at(rigs.thrust, stand, openS + 5).get('thrust')! / stand.thrustN).toBeGreaterThan(0.7)
+    expect(at(rigs['tank-decay'], asked(rigs['tank-decay'], 17, []), 2).get('pressure')! / 350e3).toBeCloseTo(1, 1)
+  })
 })
