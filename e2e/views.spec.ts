@@ -64,7 +64,8 @@ test('the page’s policy is strict and holds', async ({ page }) => {
   expect(policy).toContain("default-src 'none'")
   expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic' 'wasm-unsafe-eval'/)
   expect(policy).not.toMatch(/script-src[^;]*unsafe-inline|script-src[^;]*'unsafe-eval'/)
-  expect(policy).toMatch(/connect-src 'self'(;|$)/)
+  // programs of this machine may be read as a bench, and nothing beyond it
+  expect(policy).toMatch(/connect-src 'self' http:\/\/localhost:\* http:\/\/127\.0\.0\.1:\*(;|$)/)
 })
 
 test.describe('on a phone', () => {
