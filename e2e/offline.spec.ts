@@ -30,6 +30,25 @@ test('after the first visit every room opens without the server, and what is don
   await expect(page.getByRole('textbox', { name: 'Purpose' })).toHaveValue('Made without a server')
 })
 
+for (const offline of [false, true])
+  test(`a build and a run that are chosen stay chosen on a later visit, ${offline ? 'without' : 'with'} the server`, async ({
+    page,
+    context,
+  }) => {
+    await kept(page)
+    await page.goto('/bench?build=spindle-3')
+    await context.setOffline(offline)
+    await page.getByRole('button', { name: /^Third print, run 1/ }).click()
+    await expect(page).toHaveURL(/\/bench\?build=spindle-3&run=run-spindle-3-1/)
+    await expect(page.getByRole('heading', { name: 'Third print, run 1' })).toBeVisible()
+    await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name: 'Make' }).click()
+    await expect(page).toHaveURL(/\/make\?build=spindle-3/)
+    await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name: 'Bench' }).click()
+    await expect(page).toHaveURL(/\/bench\?build=spindle-3/)
+    await page.goBack()
+    await expect(page).toHaveURL(/\/make\?build=spindle-3/)
+  })
+
 test('going from room to room without the server does not load the page anew', async ({ page, context }) => {
   await kept(page)
   await context.setOffline(true)

@@ -9,6 +9,15 @@ declare const ROOMS: string[]
 
 const PAYLOADS = `rooms-${VERSION}`
 
+/** A room's payload as the answer to an address with a query (a build, a run). Kept under the bare address it says that one, inside and as its own: what was asked for would be lost. */
+async function askedFor(kept: Response, url: URL): Promise<Response> {
+  const query = new URLSearchParams(url.search)
+  query.delete('_rsc')
+  const asked = query.size > 0 ? `?${query.toString()}` : ''
+  const text = (await kept.text()).replace(/^0:\{"q":""/m, `0:{"q":${JSON.stringify(asked)}`)
+  return new Response(text, { status: kept.status, headers: kept.headers })
+}
+
 const serwist: Serwist = new Serwist({
   precacheEntries: KEPT_FILES,
   precacheOptions: {
@@ -39,7 +48,7 @@ const serwist: Serwist = new Serwist({
       matcher: ({ url, sameOrigin }) => sameOrigin && url.searchParams.has('_rsc') && ROOMS.includes(url.pathname),
       handler: async ({ request, url }): Promise<Response> => {
         const kept = await (await caches.open(PAYLOADS)).match(url.pathname)
-        return kept ?? fetch(request)
+        return kept ? askedFor(kept, url) : fetch(request)
       },
     },
   ],

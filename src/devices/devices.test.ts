@@ -127,6 +127,9 @@ describe('when to stop', () => {
     const guard = spun(new Guard({ speedRadPerS: 1000 }), 990)
     expect(guard.why).toBeNull()
     expect(guard.look(speed(1010), 2.1, 0)).toMatchObject({ code: 'speed', limitRadPerS: 1000 })
+    // what is told is how fast it came, not how fast it falls
+    expect(guard.look(speed(1200), 2.2, 0)).toMatchObject({ speedRadPerS: 1200 })
+    expect(guard.look(speed(1050), 2.3, 0)).toMatchObject({ speedRadPerS: 1200 })
     expect(guard.look(speed(400), 5, 0)?.code).toBe('speed')
     guard.takeBack()
     expect(guard.look(speed(390), 5.1, 0)).toBeNull()

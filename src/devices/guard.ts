@@ -7,6 +7,7 @@ export interface StopAt {
 
 /** Why to shut the valve now. */
 export type StopWhy =
+  /** The greatest speed over the limit so far. */
   | { readonly code: 'speed'; readonly speedRadPerS: number; readonly limitRadPerS: number }
   | { readonly code: 'silent'; readonly forS: number; readonly lastRadPerS: number }
   | { readonly code: 'vanished'; readonly lastRadPerS: number }
@@ -39,7 +40,12 @@ export class Guard {
       this.before = { speed, atS: nowS }
     }
     const { speedRadPerS: limit } = this.at
-    if (speed !== null && limit !== null && speed > limit)
+    if (
+      speed !== null &&
+      limit !== null &&
+      speed > limit &&
+      !(this.why?.code === 'speed' && this.why.speedRadPerS >= speed)
+    )
       this.why = { code: 'speed', speedRadPerS: speed, limitRadPerS: limit }
     if (silentS > SILENT_S && this.turned(last)) this.why ??= { code: 'silent', forS: silentS, lastRadPerS: last }
     return this.why

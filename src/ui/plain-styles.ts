@@ -46,7 +46,7 @@ export const plainStyles = {
   '.ledger-left': { color: 'copper', fontWeight: 700 },
   '.ledger-words > .ledger-driven': { color: 'brick', fontWeight: 600, whiteSpace: 'normal' },
   '.live-figure': { minWidth: '160px' },
-  '.num.live-value': { fontSize: { base: '36px', md: '52px' }, fontWeight: 600, lineHeight: 1.05 },
+  '.num.live-value': { fontSize: { base: '32px', md: '40px' }, fontWeight: 600, lineHeight: 1.05 },
   '.live-figure[data-first] .live-value': { fontSize: { base: '72px', md: '132px' }, lineHeight: 0.95 },
   '.live-unit': { fontSize: '0.32em', color: 'mute', marginLeft: '2', fontFamily: 'body', fontWeight: 400 },
   '.live-stop-title': { fontSize: { base: '32px', md: '52px' }, fontWeight: 700, lineHeight: 1.05 },

@@ -31,7 +31,7 @@ export function stopWords(why: StopWhy, shown: Shown): { readonly title: string;
   if (why.code === 'speed')
     return {
       title: 'Too fast: shut the valve',
-      text: `${shown.text(why.speedRadPerS, 'rotation')} is over the ${shown.text(why.limitRadPerS, 'rotation')} at which this run was to stop.`,
+      text: `It turned faster than the ${shown.text(why.limitRadPerS, 'rotation')} at which this run was to stop, by ${shown.text(why.speedRadPerS - why.limitRadPerS, 'rotation', 0.01 * why.limitRadPerS).replace(/ ±[^ ]+/, '')} so far.`,
     }
   if (why.code === 'vanished')
     return {

@@ -1,6 +1,6 @@
 'use client'
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import { useRouter, useSearchParams } from 'next/navigation'
+import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { RUN_CAUTIONS } from '../../../core/safety'
 import {
@@ -21,6 +21,7 @@ import { FindingList, figureWords, useShown } from '../../shared'
 import { addMark, isRunning, nextOf, runsOfStep, startStep } from './edits'
 import { MarkButtons } from './MarkButtons'
 import { MarkList } from './MarkList'
+import { usePlan } from './use-plan'
 import { MARKS, TROUBLE, watchFor } from './words'
 
 const Big = ({ children, ...rest }: React.ComponentProps<typeof MainButton>) => (
@@ -281,17 +282,13 @@ function Card({ plan, build, rig }: { plan: Plan; build: Build; rig: Rig }) {
 
 /** A plan as it is worked through at the bench, on a phone. */
 export function CardRoom() {
-  const id = useSearchParams().get('plan')
   const router = useRouter()
-  const { plans, builds, rigs } = useProject()
-  const plan = plans.find((p) => p.id === id)
-  const build = builds.find((b) => b.id === plan?.buildId)
-  const rig = rigs.find((r) => r.id === plan?.rigId)
-  if (!plan || !build || !rig)
+  const found = usePlan()
+  if (!found)
     return (
       <EmptyState title="No plan to work through">
         A run card belongs to a plan. <LinkButton onClick={() => router.push('/bench')}>To the bench</LinkButton>
       </EmptyState>
     )
-  return <Card key={plan.id} plan={plan} build={build} rig={rig} />
+  return <Card key={found.plan.id} {...found} />
 }

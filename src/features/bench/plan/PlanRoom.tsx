@@ -1,6 +1,6 @@
 'use client'
 import { Box } from '@chakra-ui/react'
-import { useRouter, useSearchParams } from 'next/navigation'
+import { useRouter } from 'next/navigation'
 import { useMemo } from 'react'
 import { buildTitle, type Build, type Rig } from '../../../project/document'
 import { expectedAt, type Plan } from '../../../project/planning'
@@ -9,6 +9,7 @@ import { EmptyState, LinkButton, MainButton, QuietButton, RoomTitle, SectionTitl
 import { rigTitle, useReductions, useShown } from '../../shared'
 import { nextOf, runsOfStep } from './edits'
 import { Steps } from './Steps'
+import { usePlan } from './use-plan'
 import { LIMITED_BY, STOPPED_BY } from './words'
 
 const perCent = (share: number) => `${Number((100 * share).toPrecision(2))} %`
@@ -115,17 +116,13 @@ function Room({ plan, build, rig }: { plan: Plan; build: Build; rig: Rig }) {
 
 /** A plan with what came of it. */
 export function PlanRoom() {
-  const id = useSearchParams().get('plan')
   const router = useRouter()
-  const { plans, builds, rigs } = useProject()
-  const plan = plans.find((p) => p.id === id)
-  const build = builds.find((b) => b.id === plan?.buildId)
-  const rig = rigs.find((r) => r.id === plan?.rigId)
-  if (!plan || !build || !rig)
+  const found = usePlan()
+  if (!found)
     return (
       <EmptyState title="No such plan">
         Plans are made at the bench. <LinkButton onClick={() => router.push('/bench')}>To the bench</LinkButton>
       </EmptyState>
     )
-  return <Room key={plan.id} plan={plan} build={build} rig={rig} />
+  return <Room key={found.plan.id} {...found} />
 }
