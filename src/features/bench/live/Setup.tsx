@@ -91,6 +91,7 @@ export function Setup({
             label="What goes wrong"
             value={day}
             choices={DAYS.map(({ value, label }) => ({ value, label }))}
+            note={DAYS.find((d) => d.value === day)?.note}
             onChange={setDay}
           />
         )}

@@ -19,11 +19,22 @@ export const FIGURES: Readonly<Record<LiveId, { readonly label: string; readonly
 export const DAYS: readonly {
   readonly value: string
   readonly label: string
+  readonly note: string
   readonly faults: readonly BenchFault[]
 }[] = [
-  { value: 'good', label: 'a good day: nothing', faults: [] },
-  { value: 'usual', label: 'a usual day: sag, scatter, a little lost', faults: ['sag', 'noise', 'drop-outs', 'drift'] },
-  { value: 'bad', label: 'a bad day: all of it', faults: BENCH_FAULTS },
+  { value: 'good', label: 'a good day', note: 'nothing goes wrong', faults: [] },
+  {
+    value: 'usual',
+    label: 'a usual day',
+    note: 'the regulator sags, readings scatter, some are lost, the scale creeps',
+    faults: ['sag', 'noise', 'drop-outs', 'drift'],
+  },
+  {
+    value: 'bad',
+    label: 'a bad day',
+    note: 'all of that; garbled lines, a plug that comes loose, a patch that flies off',
+    faults: BENCH_FAULTS,
+  },
 ]
 
 /** Why to shut the valve, in few words and in more. */
