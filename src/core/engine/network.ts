@@ -1,0 +1,77 @@
+/** A body of air that is so large that nothing changes it. Pressure absolute. */
+export interface Reservoir {
+  readonly absolutePressurePa: number
+  readonly temperatureK: number
+}
+
+/** What a passage joins: a volume of the engine, or a reservoir. */
+export type End = { readonly volume: number } | { readonly reservoir: number }
+
+export interface Passage {
+  /** Seat, port, bore or leak: by what a maker knows it. */
+  readonly id: string
+  readonly from: End
+  readonly to: End
+  /** A regulator: more than this never stands at its upper end, Pa absolute, and nothing goes back through it. */
+  readonly setPaAbs?: number
+}
+
+/** A volume of air: a chamber that its piston changes, a manifold or a vessel of a fixed size. */
+export interface GasVolume {
+  readonly id: string
+  /** Behind the piston: its push is against this, Pa absolute. Of a chamber alone. */
+  readonly backPaAbs: number | null
+  /** Where its air starts. */
+  readonly start: Reservoir
+  /** Heat from its walls, W/K, at a volume; none where left out. */
+  readonly wall?: { readonly wattPerKelvin: (volumeM3: number) => number; readonly temperatureK: number }
+  /** Its air stays at its temperature whatever leaves it. */
+  readonly isothermal?: boolean
+  /** What its seal rubs with: force at rest, N, and force by the pressure on it, N/Pa. */
+  readonly seal?: { readonly forceN: number; readonly areaM2: number }
+}
+
+/** Torque against the turning: constant (with its sign), by speed, and by its square. The constant one fades below the speed at which it settles. */
+export interface Drag {
+  readonly constantNm: number
+  readonly settlesRadPerS: number
+  readonly perSpeedNmS: number
+  readonly perSquareNmS2: number
+}
+
+export const NO_DRAG: Drag = { constantNm: 0, settlesRadPerS: 1, perSpeedNmS: 0, perSquareNmS2: 0 }
+
+export const dragTorque = (d: Drag, w: number): number =>
+  d.constantNm * Math.tanh(w / d.settlesRadPerS) + d.perSpeedNmS * w + d.perSquareNmS2 * w * Math.abs(w)
+
+export const dragSlope = (d: Drag, w: number): number => {
+  const t = Math.tanh(w / d.settlesRadPerS)
+  return (d.constantNm * (1 - t * t)) / d.settlesRadPerS + d.perSpeedNmS + 2 * d.perSquareNmS2 * Math.abs(w)
+}
+
+/** What hangs on the crank's angle alone, written for all volumes and passages at once. */
+export interface Placed {
+  /** m3, of each volume. */
+  readonly volume: Float64Array
+  /** m3/rad, of each volume. */
+  readonly slope: Float64Array
+  /** m/rad without its sign, of each volume's piston. */
+  readonly slide: Float64Array
+  /** Effective area (Cd A), m2, of each passage. */
+  readonly area: Float64Array
+}
+
+/** An engine as its air and its crank see it. */
+export interface EngineNetwork {
+  /** After this angle everything is as it was, rad. */
+  readonly periodRad: number
+  /** Where something opens, shuts or turns a corner: ascending, from nought to below the period. No step goes across one. */
+  readonly cornersRad: readonly number[]
+  readonly volumes: readonly GasVolume[]
+  readonly reservoirs: readonly Reservoir[]
+  readonly passages: readonly Passage[]
+  readonly place: (angleRad: number, into: Placed) => void
+  readonly inertiaKgM2: number
+  readonly friction: Drag
+  readonly load: Drag
+}

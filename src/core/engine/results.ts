@@ -1,0 +1,235 @@
+import { CP, GAMMA } from '../air'
+import type { EngineMarch } from './cycle'
+import type { EngineNetwork, Placed } from './network'
+import { EXHAUST, ROOM, SUPPLY } from './reciprocating'
+import { heldAt, steady, type Steady } from './steady'
+
+/** One chamber's air round a turn. */
+export interface ChamberCycle {
+  readonly volume: number
+  readonly id: string
+  readonly volumeM3: Float64Array
+  readonly pressurePaAbs: Float64Array
+  readonly temperatureK: Float64Array
+  /** Push of its air on the crank, against what stands behind the piston, N m. */
+  readonly torqueNm: Float64Array
+  /** Area of its loop: work of a turn, J. */
+  readonly workJ: number
+}
+
+/** A turn of an engine that comes back to where it began: what is seen of it, and what it sums to. */
+export interface EngineCycle {
+  readonly angleRad: Float64Array
+  readonly speedRadPerS: Float64Array
+  readonly torqueNm: Float64Array
+  readonly chambers: readonly ChamberCycle[]
+  /** Pressure of each volume that no piston changes, Pa absolute: manifold. */
+  readonly still: readonly { readonly id: string; readonly pressurePaAbs: Float64Array }[]
+  /** Flow of each passage, kg/s, and its effective area, m2. */
+  readonly passages: readonly {
+    readonly id: string
+    readonly flowKgPerS: Float64Array
+    readonly areaM2: Float64Array
+  }[]
+  readonly timeS: number
+  /** From supply, to exhaust, past seals to the room, kg a turn. */
+  readonly airKg: number
+  readonly exhaustedKg: number
+  readonly leakedKg: number
+  readonly indicatedWorkJ: number
+  readonly frictionWorkJ: number
+  readonly loadWorkJ: number
+  readonly heatJ: number
+  /** What does not close of the first law over the turn, J. */
+  readonly residualJ: number
+}
+
+/** Degrees between two samples of a turn. */
+const SAMPLE_DEG = 2
+
+/** The next period of an engine, seen at every second degree and where something opens or shuts. */
+export function cycleOf(march: EngineMarch, sampleDeg = SAMPLE_DEG): EngineCycle | null {
+  const { network, system, layout, y } = march
+  const { volumes, passages, periodRad, cornersRad } = network
+  const steps = Math.round((periodRad * 180) / Math.PI / sampleDeg)
+  const even = Array.from({ length: steps + 1 }, (_, i) => (i === steps ? periodRad : (i * periodRad) / steps))
+  const grid = [...new Set([...even, ...cornersRad])].sort((a, b) => a - b)
+  const n = grid.length
+  const arrays = (count: number) => Array.from({ length: count }, () => new Float64Array(n))
+  const [volume, pressure, temperature, torque] = Array.from({ length: 4 }, () => arrays(volumes.length))
+  const [flow, area] = [arrays(passages.length), arrays(passages.length)]
+  const [angle, speed, total] = arrays(3)
+  const rates = new Float64Array(passages.length)
+  const start = y.slice()
+  const before = march.speed()
+  let at = 0
+  system.begin()
+  const ok = march.turn((x) => {
+    system.begin()
+    system.place(x === periodRad ? 0 : x, 0)
+    const { volume: v, slope, area: a }: Placed = system.placed[0]
+    system.flows(0, y, rates)
+    angle[at] = x
+    speed[at] = march.speed()
+    volumes.forEach(({ backPaAbs }, i) => {
+      const [m, u] = [y[2 * i], y[2 * i + 1]]
+      volume[i][at] = v[i]
+      pressure[i][at] = ((GAMMA - 1) * u) / v[i]
+      temperature[i][at] = (GAMMA * u) / (CP * m)
+      if (backPaAbs !== null) {
+        torque[i][at] = (pressure[i][at] - backPaAbs) * slope[i]
+        total[at] += torque[i][at]
+      }
+    })
+    passages.forEach((_, j) => {
+      flow[j][at] = rates[j]
+      area[j][at] = a[j]
+    })
+    at++
+  }, grid)
+  if (!ok || at !== n) return null
+  const gained = (i: number) => y[i] - start[i]
+  const given = (reservoir: number) => layout.given(reservoir).map(gained)
+  const [supply, exhaust, room] = [given(SUPPLY), given(EXHAUST), given(ROOM)]
+  const inner = volumes.reduce((sum, _, i) => sum + gained(2 * i + 1), 0)
+  const kinetic = 0.5 * network.inertiaKgM2 * (march.speed() ** 2 - before ** 2)
+  const work = gained(layout.gasWork)
+  const onPistons = volumes.reduce((sum, _, i) => sum + gained(layout.work(i)), 0)
+  return {
+    angleRad: angle,
+    speedRadPerS: speed,
+    torqueNm: total,
+    chambers: volumes.flatMap(({ id, backPaAbs }, i) =>
+      backPaAbs === null
+        ? []
+        : [
+            {
+              volume: i,
+              id,
+              volumeM3: volume[i],
+              pressurePaAbs: pressure[i],
+              temperatureK: temperature[i],
+              torqueNm: torque[i],
+              workJ: gained(layout.work(i)),
+            },
+          ],
+    ),
+    still: volumes.flatMap(({ id, backPaAbs }, i) => (backPaAbs === null ? [{ id, pressurePaAbs: pressure[i] }] : [])),
+    passages: passages.map(({ id }, j) => ({ id, flowKgPerS: flow[j], areaM2: area[j] })),
+    timeS: gained(layout.time),
+    airKg: supply[0],
+    exhaustedKg: -exhaust[0],
+    leakedKg: -room[0],
+    indicatedWorkJ: work,
+    frictionWorkJ: gained(layout.frictionWork),
+    loadWorkJ: gained(layout.loadWork),
+    heatJ: gained(layout.heat),
+    residualJ:
+      inner +
+      onPistons -
+      supply[1] -
+      exhaust[1] -
+      room[1] -
+      gained(layout.heat) +
+      (kinetic + gained(layout.frictionWork) + gained(layout.loadWork) - work),
+  }
+}
+
+/** What an engine gives where it has settled. SI. */
+export interface SteadyFigures {
+  readonly speedRadPerS: number
+  readonly slowestRadPerS: number
+  readonly fastestRadPerS: number
+  readonly indicatedWorkJ: number
+  readonly indicatedPowerW: number
+  readonly frictionPowerW: number
+  /** To the load. */
+  readonly shaftPowerW: number
+  readonly shaftTorqueNm: number
+  readonly airPerTurnKg: number
+  readonly massFlowKgPerS: number
+  readonly leakedShare: number
+  /** Work in the cylinder and at the shaft by the swept volume of a turn, Pa. */
+  readonly indicatedMeanPressurePa: number
+  readonly brakeMeanPressurePa: number
+  /** Shaft work by the air that it took, J/kg. */
+  readonly workPerAirJPerKg: number
+  /** What a loss-free engine would take from the same air, W; shaft power over it. */
+  readonly isentropicPowerW: number
+  readonly efficiency: number
+}
+
+/** Volume that all pistons sweep in a period, both ends of double acting ones. */
+export function sweptVolume({ chambers }: EngineCycle): number {
+  return chambers.reduce((sum, { volumeM3 }) => sum + Math.max(...volumeM3) - Math.min(...volumeM3), 0)
+}
+
+export function figuresOf(network: EngineNetwork, cycle: EngineCycle): SteadyFigures {
+  const { timeS, airKg, leakedKg, indicatedWorkJ, frictionWorkJ, loadWorkJ, speedRadPerS } = cycle
+  const [supply, exhaust] = [network.reservoirs[SUPPLY], network.reservoirs[EXHAUST]]
+  const ratio = Math.min(1, exhaust.absolutePressurePa / supply.absolutePressurePa)
+  const isentropicJ = Math.max(0, airKg) * CP * supply.temperatureK * (1 - ratio ** ((GAMMA - 1) / GAMMA))
+  const swept = sweptVolume(cycle)
+  return {
+    speedRadPerS: network.periodRad / timeS,
+    slowestRadPerS: Math.min(...speedRadPerS),
+    fastestRadPerS: Math.max(...speedRadPerS),
+    indicatedWorkJ,
+    indicatedPowerW: indicatedWorkJ / timeS,
+    frictionPowerW: frictionWorkJ / timeS,
+    shaftPowerW: loadWorkJ / timeS,
+    shaftTorqueNm: loadWorkJ / network.periodRad,
+    airPerTurnKg: (airKg * 2 * Math.PI) / network.periodRad,
+    massFlowKgPerS: airKg / timeS,
+    leakedShare: airKg > 0 ? Math.max(0, leakedKg / airKg) : 0,
+    indicatedMeanPressurePa: indicatedWorkJ / swept,
+    brakeMeanPressurePa: loadWorkJ / swept,
+    workPerAirJPerKg: airKg > 0 ? loadWorkJ / airKg : 0,
+    isentropicPowerW: isentropicJ / timeS,
+    efficiency: isentropicJ > 0 ? loadWorkJ / isentropicJ : 0,
+  }
+}
+
+/** An engine at the speed that it keeps with its load: figures and one turn. Null where it stands. */
+export interface SteadyEngine {
+  readonly startSpeedRadPerS: number
+  readonly figures: SteadyFigures
+  readonly cycle: EngineCycle
+}
+
+export function steadyEngine(network: EngineNetwork, guess?: number, relative?: number): SteadyEngine | null {
+  const found: Steady = steady(network, guess, relative)
+  if (found.status === 'stands') return null
+  const cycle = cycleOf(found.march)
+  return cycle && { startSpeedRadPerS: found.startSpeedRadPerS, figures: figuresOf(network, cycle), cycle }
+}
+
+/** What an engine gives at one speed that is held. */
+export interface HeldPoint {
+  readonly speedRadPerS: number
+  readonly torqueNm: number
+  readonly powerW: number
+  readonly airPerTurnKg: number
+  readonly indicatedWorkJ: number
+}
+
+/** Torque, power and air over speed, each speed held as by a dynamometer; friction of the engine taken off. */
+export function overSpeed(network: EngineNetwork, speeds: readonly number[]): HeldPoint[] {
+  let march: EngineMarch | undefined
+  return speeds.map((w) => {
+    march = heldAt(network, w, march)
+    const { y, layout } = march
+    const before = y.slice()
+    march.turn()
+    const gained = (i: number) => y[i] - before[i]
+    const work = gained(layout.gasWork) - gained(layout.frictionWork)
+    const torqueNm = work / network.periodRad
+    return {
+      speedRadPerS: w,
+      torqueNm,
+      powerW: torqueNm * w,
+      airPerTurnKg: (gained(layout.given(SUPPLY)[0]) * 2 * Math.PI) / network.periodRad,
+      indicatedWorkJ: gained(layout.gasWork),
+    }
+  })
+}

@@ -1,0 +1,227 @@
+/**
+ * A stiff system dy/dx = f(x, y) with quantities that are only summed along the way.
+ * The first `size` of a state act on each other; the `sums` after them (time, air, work) are driven by those and drive nothing.
+ * What hangs on x alone (areas, volumes) is worked out once for each place, in one of three slots.
+ */
+export interface StiffSystem {
+  readonly size: number
+  readonly sums: number
+  /** Called before each march: what follows is asked of this system until the next one begins. */
+  begin(): void
+  place(x: number, slot: number): void
+  /** f at the slot's place, of `size + sums` values. */
+  rate(slot: number, y: Float64Array, out: Float64Array): void
+  /** df/dy of all rows by the first `size` columns, row by row. */
+  jacobian(slot: number, y: Float64Array, out: Float64Array): void
+  /** False where a state is none that can be: the step is tried shorter. */
+  possible(y: Float64Array): boolean
+}
+
+const GAMMA = 1 / 2
+/** How a slope along x is looked for, in shares of the step. */
+const PEEK = 1e-4
+/** The most that a step grows by from one to the next. */
+const GROWS = 2
+
+/** LU factors of a small square matrix in place, with pivots by rows; false where it has none. */
+function factor(a: Float64Array, n: number, pivot: Int32Array): boolean {
+  for (let k = 0; k < n; k++) {
+    let best = k
+    for (let i = k + 1; i < n; i++) if (Math.abs(a[i * n + k]) > Math.abs(a[best * n + k])) best = i
+    pivot[k] = best
+    if (best !== k)
+      for (let j = 0; j < n; j++) {
+        const held = a[k * n + j]
+        a[k * n + j] = a[best * n + j]
+        a[best * n + j] = held
+      }
+    const head = a[k * n + k]
+    if (!(Math.abs(head) > 0)) return false
+    for (let i = k + 1; i < n; i++) {
+      const share = (a[i * n + k] /= head)
+      if (share !== 0) for (let j = k + 1; j < n; j++) a[i * n + j] -= share * a[k * n + j]
+    }
+  }
+  return true
+}
+
+function solve(a: Float64Array, n: number, pivot: Int32Array, b: Float64Array): void {
+  if (n === 3) return solve3(a, pivot, b)
+  // whole rows were exchanged, so that the factors belong to the right-hand side with all exchanges made
+  for (let k = 0; k < n; k++) {
+    const p = pivot[k]
+    if (p !== k) {
+      const held = b[k]
+      b[k] = b[p]
+      b[p] = held
+    }
+  }
+  for (let k = 0; k < n; k++) for (let i = k + 1; i < n; i++) b[i] -= a[i * n + k] * b[k]
+  for (let i = n - 1; i >= 0; i--) {
+    let sum = b[i]
+    for (let j = i + 1; j < n; j++) sum -= a[i * n + j] * b[j]
+    b[i] = sum / a[i * n + i]
+  }
+}
+
+/** The same for three, which most engines have, written out. */
+function solve3(a: Float64Array, pivot: Int32Array, b: Float64Array): void {
+  const p0 = pivot[0]
+  let b0 = b[0]
+  if (p0 !== 0) {
+    b0 = b[p0]
+    b[p0] = b[0]
+  }
+  let b1 = b[1]
+  let b2 = b[2]
+  if (pivot[1] === 2) {
+    const held = b1
+    b1 = b2
+    b2 = held
+  }
+  b1 -= a[3] * b0
+  b2 -= a[6] * b0 + a[7] * b1
+  b2 /= a[8]
+  b1 = (b1 - a[5] * b2) / a[4]
+  b[0] = (b0 - a[1] * b1 - a[2] * b2) / a[0]
+  b[1] = b1
+  b[2] = b2
+}
+
+export interface StiffMarch {
+  /** The state, changed as it goes; set it before the first call. */
+  readonly y: Float64Array
+  readonly steps: () => { readonly taken: number; readonly refused: number }
+  /**
+   * Goes from x to `end` (forwards), never past it.
+   * @param hint length of the first step to try, where the caller knows better than the last step before x.
+   * @returns where it got to: less than `end` where a state that can be was not to be found in any step.
+   */
+  advance(x: number, end: number, hint?: number): number
+  /** First step of the last `advance` that was good. */
+  readonly began: () => number
+}
+
+/** Room for every march, one at a time: at fixed places, arrays are read twice as fast. Nothing in it outlives a call of `advance`. */
+const MOST = 128
+const array = () => new Float64Array(MOST)
+const [y, next, f0, f3, f4] = [array(), array(), array(), array(), array()]
+/** The slope along x alone, f over x. */
+const slope = array()
+const [k1, k2, k3, k4, joined] = [array(), array(), array(), array(), array()]
+const allowed = array()
+const jacobian = new Float64Array(MOST * MOST)
+const matrix = new Float64Array(MOST * MOST)
+const pivot = new Int32Array(MOST)
+
+/** One step from the state to `next`, its sums left as they are. The greatest error over what is allowed; no number where there is no such step. */
+function attempt(system: StiffSystem, relative: number, x: number, step: number, there: number): number {
+  const n = system.size
+  const diagonal = 1 / (step * GAMMA)
+  for (let i = 0, at = 0; i < n; i++) for (let j = 0; j < n; j++, at++) matrix[at] = -jacobian[at]
+  for (let i = 0; i < n; i++) matrix[i * n + i] += diagonal
+  if (!factor(matrix, n, pivot)) return NaN
+  const inverse = 1 / step
+  for (let i = 0; i < n; i++) k1[i] = f0[i] + 0.5 * step * slope[i]
+  solve(matrix, n, pivot, k1)
+  for (let i = 0; i < n; i++) k2[i] = f0[i] + 4 * inverse * k1[i] + 1.5 * step * slope[i]
+  solve(matrix, n, pivot, k2)
+  for (let i = 0; i < n; i++) next[i] = y[i] + 2 * k1[i]
+  if (!system.possible(next)) return NaN
+  system.place(x + step, there)
+  system.rate(there, next, f3)
+  for (let i = 0; i < n; i++) k3[i] = f3[i] + inverse * (k1[i] - k2[i])
+  solve(matrix, n, pivot, k3)
+  for (let i = 0; i < n; i++) next[i] += k3[i]
+  if (!system.possible(next)) return NaN
+  system.rate(there, next, f4)
+  for (let i = 0; i < n; i++) k4[i] = f4[i] + inverse * (k1[i] - k2[i] - (8 / 3) * k3[i])
+  solve(matrix, n, pivot, k4)
+  let worst = 0
+  for (let i = 0; i < n; i++) {
+    next[i] += k4[i]
+    const error = Math.abs(k4[i]) / (allowed[i] + relative * Math.max(Math.abs(y[i]), Math.abs(next[i])))
+    if (!(error <= worst)) worst = error
+  }
+  return system.possible(next) ? worst : NaN
+}
+
+/** The sums over a step that is taken: the same method’s, with its stages put together. */
+function sumUp(n: number, all: number, step: number): void {
+  const half = GAMMA * step
+  for (let i = 0; i < n; i++) joined[i] = half * ((5 * k1[i] - k2[i] - k3[i]) / 3 + k4[i])
+  for (let i = n, at = n * n; i < all; i++) {
+    let sum = (step * (4 * f0[i] + step * slope[i] - f3[i] + 3 * f4[i])) / 6
+    for (let j = 0; j < n; j++, at++) sum += jacobian[at] * joined[j]
+    next[i] = y[i] + sum
+  }
+}
+
+/**
+ * Marches a stiff system by a Rosenbrock method of order 3 with an embedded one of order 2: stiffly accurate, L-stable, three rates and one matrix a step.
+ * Source: RODAS3, Sandu, Verwer, Blom, Spee, Carmichael & Potra, Atmospheric Environment 31 (1997) 3459; coefficients as Hairer & Wanner transform them (Solving ODEs II, IV.7), from memory, their order is tested.
+ * Sums of rates that cancel in f cancel in every step to rounding: mass and energy are kept whatever the step.
+ * Error: each step's, against `relative` of each value plus `absolute`; sums have no say in it.
+ */
+export function marchStiff(
+  system: StiffSystem,
+  { relative, absolute, firstStep }: { relative: number; absolute: Float64Array; firstStep: number },
+): StiffMarch {
+  const { size: n, sums } = system
+  const all = n + sums
+  if (all > MOST) throw new RangeError(`A stiff system of ${all} values: at most ${MOST}`)
+  const state = new Float64Array(all)
+  /** Next step to try, first good step, and how many were taken and refused: an array, so that no number is put on the heap. */
+  const kept = Float64Array.of(firstStep, firstStep, 0, 0)
+
+  const advance = (start: number, end: number, hint = kept[0]): number => {
+    let h = hint
+    let first = true
+    let x = start
+    let here = 0
+    let fresh = true
+    let again = false
+    y.set(state)
+    allowed.set(absolute)
+    system.begin()
+    system.place(x, here)
+    while (x < end) {
+      const left = end - x
+      // no crumb is left over
+      const step = h >= left * 0.999 ? left : h > 0.5 * left ? 0.5 * left : h
+      if (!(step > 1e-13 * (1 + Math.abs(x)))) break
+      if (fresh) {
+        system.rate(here, y, f0)
+        system.jacobian(here, y, jacobian)
+        const peek = PEEK * step
+        system.place(x + peek, 2)
+        system.rate(2, y, slope)
+        for (let i = 0; i < all; i++) slope[i] = (slope[i] - f0[i]) / peek
+        fresh = false
+      }
+      const worst = attempt(system, relative, x, step, 1 - here)
+      if (!(worst <= 1)) {
+        kept[3]++
+        again = true
+        h = step * (worst > 1 ? Math.max(0.2, 0.85 / Math.cbrt(worst)) : 0.25)
+        continue
+      }
+      sumUp(n, all, step)
+      kept[2]++
+      if (first) kept[1] = step
+      first = false
+      x = step === left ? end : x + step
+      for (let i = 0; i < all; i++) y[i] = next[i]
+      here = 1 - here
+      fresh = true
+      const grown = step * Math.min(again ? 1 : GROWS, 0.85 / Math.cbrt(Math.max(worst, 1e-6)))
+      again = false
+      // a step cut short by an end says nothing against the length before it
+      h = step < h ? Math.max(Math.min(h, 4 * step), grown) : grown
+    }
+    for (let i = 0; i < all; i++) state[i] = y[i]
+    kept[0] = h
+    return x
+  }
+  return { y: state, advance, began: () => kept[1], steps: () => ({ taken: kept[2], refused: kept[3] }) }
+}
