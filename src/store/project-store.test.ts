@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import { fed } from '../project/document/testing'
 import 'fake-indexeddb/auto'
 import { makeDemo } from '../project/demo'
 import { emptyProject } from '../project/document'
@@ -99,7 +100,7 @@ test('quick changes of one field are one step of undo; slow ones are not', async
 test('a change that would make the document invalid is refused with its place, and nothing changes', async () => {
   const { store } = await fresh()
   const before = store.snapshot().project
-  const result = store.change('throat', (p) => void (p.builds[0].machine.nozzle.throatDiameterM = 5e-3))
+  const result = store.change('throat', (p) => void (fed(p.builds[0]).machine.nozzle.throatDiameterM = 5e-3))
   expect(result.ok ? [] : result.faults.map((f) => f.path)).toEqual(['builds[0].machine.nozzle.exitDiameterM'])
   expect(store.change('run', (p) => void (p.runs[0].buildId = 'gone')).ok).toBe(false)
   expect(store.snapshot().project).toBe(before)

@@ -56,6 +56,36 @@ const MACHINES: Readonly<Record<string, Sentences>> = {
     why: 'Past its limit a bearing heats, loses grease and can seize.',
     mend: 'Choose a smaller bearing class, or never let it run free.',
   }),
+  'engine-stands': ({ pushes }) => ({
+    what: pushes
+      ? 'It does not keep turning with this load at this pressure.'
+      : 'At no angle does its air push harder than its friction holds.',
+    why: 'Each turn must give what friction and load take, and carry it over the places where nothing pushes.',
+    mend: 'More pressure, less load, a heavier flywheel, a longer pin or earlier admission, less squeezing of what stays.',
+  }),
+  'engine-wall': ({ margin }, { state }) => ({
+    what: `The greatest pressure loads the cylinder’s wall to 1/${timesWords(margin)} of its strength.`,
+    why:
+      state === 'do not run'
+        ? 'A print varies by a quarter in strength and fails along its layers without warning: it may burst.'
+        : 'A flaw, a thread or warm air can eat this margin.',
+    mend: 'A thicker wall, a metal tube, less pressure; print it so that the layers lie along the pull.',
+  }),
+  'engine-squeezed': ({ peakPa, supplyPa }) => ({
+    what: `What stays in the cylinder is squeezed to ${q('absolutePressure', peakPa)} absolute, above the ${q('absolutePressure', supplyPa)} that feed it.`,
+    why: 'The piston pumps against it, and some goes back through the valve.',
+    mend: 'More room at the top, ports that open earlier, less exhaust lap.',
+  }),
+  'engine-leaks': ({ share }) => ({
+    what: `${digits(100 * share)} % of its air goes past the seals.`,
+    why: 'It does no work on its way, and a second cylinder doubles it.',
+    mend: 'A fresh o-ring or ring, a rounder and smoother bore, a longer guide round the rod.',
+  }),
+  'engine-cold': ({ temperatureK }) => ({
+    what: `The air falls to ${q('temperature', temperatureK)} in the cylinder.`,
+    why: 'Its moisture can freeze at the ports, and grease stiffens.',
+    mend: 'Dry air, thin oil, a rest between runs.',
+  }),
   'one-bearing': () => ({
     what: 'One bearing holds the rotor.',
     why: 'An overhung rotor on one bearing wobbles until it breaks (common practice).',

@@ -13,9 +13,10 @@ import {
   type SearchVariable,
   type Sensitivity,
 } from '../core/search'
+import type { Cost, EngineRunDown } from '../core/engine'
 import type { SafetyState } from '../core/gates'
 import { safePressure } from '../core/safety'
-import { kindOf, type Build, type HoleGauge, type Project } from '../project/document'
+import { costsOf, kindOf, runOf, type Build, type EngineBuild, type HoleGauge, type Project } from '../project/document'
 import { balancedChooser, type ChooserInput, type Choice } from '../project/choosing'
 import { machinePossible, possibleWithin } from '../project/validation'
 import type { Progress } from './job-client'
@@ -47,6 +48,7 @@ export type DesignRequest =
       /** The state that must not get worse. */
       readonly state: SafetyState
     }
+  | { readonly kind: 'engine-costs' | 'engine-run'; readonly build: EngineBuild; readonly ambient: Project['ambient'] }
 
 export interface DesignResults {
   readonly map: PerformanceMap
@@ -56,6 +58,8 @@ export interface DesignResults {
   readonly sweep: readonly { readonly value: number; readonly figures: DesignFigures | null }[]
   readonly chooser: readonly Choice[]
   readonly 'safe-pressure': number | null
+  readonly 'engine-costs': readonly Cost[]
+  readonly 'engine-run': EngineRunDown | null
 }
 
 export function handleDesign(request: DesignRequest, progress: Progress): DesignResults[DesignRequest['kind']] {
@@ -78,6 +82,10 @@ export function handleDesign(request: DesignRequest, progress: Progress): Design
         return state === 'fine' ? there === 'fine' : there !== 'do not run'
       })
     }
+    case 'engine-costs':
+      return costsOf(request.build, request.ambient)
+    case 'engine-run':
+      return runOf(request.build, request.ambient)
     case 'chooser':
       return balancedChooser(request, progress)
   }

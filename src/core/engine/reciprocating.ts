@@ -241,7 +241,7 @@ export function pistonNetwork(input: EngineInput): EngineNetwork {
         vessel.volumeM3,
       )
     : { reservoir: SUPPLY }
-  const held = vessel?.setPaAbs == null ? {} : { setPaAbs: vessel.setPaAbs }
+  const held = vessel && vessel.setPaAbs !== null ? { setPaAbs: vessel.setPaAbs } : {}
   const passages: Passage[] = []
   let inlet = source
   if (manifold) {

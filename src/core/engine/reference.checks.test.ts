@@ -9,7 +9,7 @@ describe.each([
   ['single acting, ball and ports', singleActing],
   ['double acting, slide valve', doubleActing],
 ] as const)('%s against an independent solution', (_, { parameters, results }) => {
-  const input: EngineInput = referenceInput({ h: 0, Tw: 293.15, ...parameters })
+  const input: EngineInput = referenceInput(parameters)
   let engine: SteadyEngine
   beforeAll(() => {
     engine = steadyEngine(pistonNetwork(input))!

@@ -233,3 +233,37 @@ export function overSpeed(network: EngineNetwork, speeds: readonly number[]): He
     }
   })
 }
+
+/**
+ * Isentropic power that the air loses on its way into the chambers, W: what it could do before each restriction less what it can do behind.
+ * Only what flows inwards counts.
+ */
+export function throttledPower(
+  network: EngineNetwork,
+  { passages, chambers, still, angleRad, speedRadPerS, timeS }: EngineCycle,
+): number {
+  const { reservoirs, volumes } = network
+  const { temperatureK } = reservoirs[SUPPLY]
+  const pa = reservoirs[EXHAUST].absolutePressurePa
+  const pressureOf = new Map<string | number, Float64Array>()
+  chambers.forEach((c) => pressureOf.set(c.volume, c.pressurePaAbs))
+  let seen = 0
+  volumes.forEach(({ backPaAbs }, i) => {
+    if (backPaAbs === null) pressureOf.set(i, still[seen++].pressurePaAbs)
+  })
+  const could = (p: number) => 1 - Math.min(1, pa / p) ** ((GAMMA - 1) / GAMMA)
+  let lost = 0
+  network.passages.forEach(({ from, to }, j) => {
+    if ('reservoir' in to || ('volume' in from && volumes[from.volume].backPaAbs !== null)) return
+    const below = pressureOf.get(to.volume)!
+    const above = 'volume' in from ? pressureOf.get(from.volume)! : null
+    const { flowKgPerS } = passages[j]
+    const rate = (i: number) => {
+      const flow = Math.max(0, flowKgPerS[i])
+      const p = above ? above[i] : reservoirs[SUPPLY].absolutePressurePa
+      return (flow * CP * temperatureK * (could(p) - could(Math.min(p, below[i])))) / speedRadPerS[i]
+    }
+    for (let i = 1; i < angleRad.length; i++) lost += 0.5 * (angleRad[i] - angleRad[i - 1]) * (rate(i) + rate(i - 1))
+  })
+  return lost / timeS
+}

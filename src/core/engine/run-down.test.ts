@@ -2,7 +2,7 @@ import { engineRunDown, overSpeed, pistonNetwork, steadyEngine, type EngineInput
 import singleActing from './reference/single-acting.json'
 import { referenceInput } from './reference/reference-input'
 
-const constant = referenceInput({ h: 0, Tw: 293.15, ...singleActing.parameters })
+const constant = referenceInput(singleActing.parameters)
 const bottle = (more: Partial<Extract<EngineInput['supply'], { kind: 'vessel' }>> = {}): EngineInput => ({
   ...constant,
   supply: {

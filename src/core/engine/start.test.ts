@@ -4,8 +4,8 @@ import singleActing from './reference/single-acting.json'
 import { referenceInput } from './reference/reference-input'
 
 const deg = Math.PI / 180
-const single = referenceInput({ h: 0, Tw: 293.15, ...singleActing.parameters })
-const double = referenceInput({ h: 0, Tw: 293.15, ...doubleActing.parameters })
+const single = referenceInput(singleActing.parameters)
+const double = referenceInput(doubleActing.parameters)
 const phased = (input: EngineInput, ...phases: number[]): EngineInput => ({
   ...input,
   machine: { ...input.machine, phasesRad: phases.map((p) => p * deg) } as EngineInput['machine'],

@@ -48,8 +48,10 @@ export interface EccentricValve {
   readonly exhaustDischarge: number
 }
 
-export const valveShift = ({ eccentricityM, leadRad }: EccentricValve, angleRad: number): number =>
-  eccentricityM * Math.sin(angleRad + leadRad)
+export const valveShift = (
+  { eccentricityM, leadRad }: Pick<EccentricValve, 'eccentricityM' | 'leadRad'>,
+  angleRad: number,
+): number => eccentricityM * Math.sin(angleRad + leadRad)
 
 /** Area of one of its edges, m2, for how far the valve has gone towards opening it. */
 export const edgeArea = ({ portWidthM, portHeightM }: EccentricValve, shiftM: number, lapM: number): number =>

@@ -19,11 +19,13 @@ import {
 import { polar } from '../geometry/solids/common'
 import { axialParts } from './axial/parts'
 import { discPackParts } from './disc-pack/parts'
+import { doubleActingParts } from './double-acting-engine/parts'
 import type { PartSpec, PartsKind, RotatingParts } from './part-kind'
 import { radialParts } from './radial-inflow/parts'
 import { reactionParts } from './reaction-rotor/parts'
 import type { Family, TurbineMachine } from './registry'
 import { benchStand, flywheelHub, holeGauge, lineDisc, magnetRing, sensorStand } from './shared-parts'
+import { singleActingParts } from './single-acting-engine/parts'
 import { supersonicParts } from './supersonic-impulse/parts'
 import { tangentialParts } from './tangential-impulse/parts'
 import { thrustParts } from './thrust-body/parts'
@@ -43,6 +45,8 @@ export const PARTS = {
   'wind-stack': windStackParts,
   'turbine-compressor': turbineCompressorParts,
   'thrust-body': thrustParts,
+  'single-acting-engine': singleActingParts,
+  'double-acting-engine': doubleActingParts,
 } satisfies Readonly<Record<Family, unknown>> & Readonly<Record<string, unknown>>
 
 /** Parts that are made beside any set. */

@@ -26,6 +26,8 @@ const SOLIDS = {
   'wind-stack': windStackSolids,
   'turbine-compressor': turbineCompressorSolids,
   'thrust-body': { 'nozzle-insert': loneInsertSolid },
+  'single-acting-engine': {},
+  'double-acting-engine': {},
 } satisfies { readonly [F in PartsFamily]: Readonly<Record<PartOf<F>, unknown>> }
 
 const BESIDE_SOLIDS: Readonly<Record<keyof typeof BESIDE, SolidSpec<never>>> = {

@@ -1,5 +1,7 @@
 import type { LedgerLoss, TurbineLedger } from '../turbine'
+import { throttledPower } from '../engine'
 import type { Prediction } from './predict'
+import type { EnginePrediction } from './predict-engine'
 import type { ThrustPrediction } from './predict-thrust'
 
 /** Stations that every machine has; the others are its kind's own. */
@@ -64,5 +66,38 @@ export function powerChain(prediction: Pick<Prediction, 'air' | 'point'>): Chain
     { id: 'rotor', powerW: onBlades, losses: loss('mixingW', 'spillW', 'passageW', 'leavingW') },
     { id: 'shaft', powerW: turned, losses: loss('ventilationW', 'discFrictionW', 'rubbingW', 'bearingW') },
     { id: 'load', powerW: ledger.shaftW, losses: [] },
+  ]
+}
+
+/** A piston engine: what its air could do at its inlet, what reaches the cylinders, what the pistons get, what the shaft gives. */
+export function engineChain({ air, nozzle, network, steady }: EnginePrediction): ChainStation[] {
+  const whole = nozzle.isentropicPowerW
+  if (!steady)
+    return [
+      ...airChain(air, whole),
+      ...['valves', 'cylinder', 'crank', 'load'].map((id) => ({
+        id,
+        powerW: id === 'valves' ? whole : 0,
+        losses: id === 'valves' ? [{ id: 'standsW', powerW: whole }] : [],
+      })),
+    ]
+  const { figures, cycle } = steady
+  const { indicatedPowerW: onPistons, frictionPowerW } = figures
+  const leaked = Math.min(figures.leakedShare * whole, Math.max(0, whole - onPistons))
+  const throttled = Math.min(throttledPower(network, cycle), Math.max(0, whole - leaked - onPistons))
+  const inside = whole - leaked - throttled
+  return [
+    ...airChain(air, whole),
+    {
+      id: 'valves',
+      powerW: whole,
+      losses: [
+        { id: 'throttleW', powerW: throttled },
+        { id: 'pastSealsW', powerW: leaked },
+      ],
+    },
+    { id: 'cylinder', powerW: inside, losses: [{ id: 'exhaustW', powerW: inside - onPistons }] },
+    { id: 'crank', powerW: onPistons, losses: [{ id: 'rubbingW', powerW: frictionPowerW }] },
+    { id: 'load', powerW: onPistons - frictionPowerW, losses: [] },
   ]
 }

@@ -83,7 +83,7 @@ function sourceFindings(input: AirInput, air: AirSide): Finding[] {
   return found
 }
 
-function airFindings(input: AirInput, air: AirSide, nozzle: NozzleResult, materialId: string | null): Finding[] {
+export function airFindings(input: AirInput, air: AirSide, nozzle: NozzleResult, materialId: string | null): Finding[] {
   const found = sourceFindings(input, air)
   if (materialId !== null) {
     const material = materialById(materialId)
@@ -107,7 +107,7 @@ export interface Review {
 }
 
 /** The worst first, and the state they add up to. */
-function reviewed(found: readonly Finding[]): Review {
+export function reviewed(found: readonly Finding[]): Review {
   const order: SafetyState[] = ['do not run', 'watch', 'fine']
   const findings = [...found].sort((a, b) => order.indexOf(a.state) - order.indexOf(b.state))
   return { state: findings[0]?.state ?? 'fine', findings }

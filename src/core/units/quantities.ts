@@ -35,6 +35,9 @@ export type QuantityKind =
   | 'impulse'
   | 'density'
   | 'unbalance'
+  | 'smallVolume'
+  | 'airMass'
+  | 'workPerAir'
 
 /** A unit as shown and typed. `si` is one of it in SI; temperatures also have an offset in K. */
 export interface Unit {
@@ -150,6 +153,15 @@ export const UNITS: Readonly<Record<QuantityKind, readonly Unit[]>> = {
     { id: 'g·mm', label: 'g·mm', si: 1e-6 },
     { id: 'mg·mm', label: 'mg·mm', si: 1e-9 },
   ],
+  smallVolume: [
+    { id: 'cm³', label: 'cm³', si: 1e-6 },
+    { id: 'mm³', label: 'mm³', si: 1e-9 },
+  ],
+  airMass: [
+    { id: 'mg', label: 'mg', si: 1e-6 },
+    { id: 'g', label: 'g', si: 1e-3 },
+  ],
+  workPerAir: [{ id: 'J/g', label: 'J/g', si: 1000 }],
   ratio: [{ id: '', label: '', si: 1 }],
   share: [{ id: '%', label: '%', si: 0.01 }],
   count: [{ id: '', label: '', si: 1 }],

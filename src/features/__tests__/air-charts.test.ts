@@ -1,3 +1,4 @@
+import { fed as nozzledBuild } from '../../project/document/testing'
 import { airSide, buildRunDown, effectiveNozzle, type AirInput } from '../../core/prediction'
 import { nozzleFlow } from '../../core/flow'
 import { makeDemo } from '../../project/demo'
@@ -36,7 +37,7 @@ const fed = (kind: Supply['kind'], change: (b: Build) => void = () => undefined)
   const build = structuredClone(demo('glider-1'))
   build.supply = newSupply(kind)
   if (kind !== 'vessel' && kind !== 'compressor' && kind !== 'steady')
-    build.machine.nozzle = { ...build.machine.nozzle, throatDiameterM: 9e-3, exitDiameterM: 9e-3, inletBoreM: 20e-3 }
+    nozzledBuild(build).machine.nozzle = { ...nozzledBuild(build).machine.nozzle, throatDiameterM: 9e-3, exitDiameterM: 9e-3, inletBoreM: 20e-3 }
   change(build)
   return kindOf(build).air(build, project.ambient)
 }
@@ -91,7 +92,7 @@ describe('charts of the supply', () => {
   test('its cycle rises while the motor runs and falls while it rests', () => {
     const input = fed(
       'compressor',
-      (b) => void (b.machine.nozzle = { ...b.machine.nozzle, throatDiameterM: 0.8e-3, exitDiameterM: 0.8e-3 }),
+      (b) => void (nozzledBuild(b).machine.nozzle = { ...nozzledBuild(b).machine.nozzle, throatDiameterM: 0.8e-3, exitDiameterM: 0.8e-3 }),
     )
     const cycle = cycleOf(input, airSide(input))
     if (!cycle || cycle.trace.length === 0) throw new Error('a modest machine lets it rest')
@@ -217,14 +218,14 @@ describe('what the worker answers', () => {
 describe('along the nozzle’s axis', () => {
   test('pressure falls and Mach rises to the throat; a shock lifts the pressure again', () => {
     const build = structuredClone(demo('glider-1'))
-    build.machine.nozzle = { ...build.machine.nozzle, exitDiameterM: 3.4e-3 }
+    nozzledBuild(build).machine.nozzle = { ...nozzledBuild(build).machine.nozzle, exitDiameterM: 3.4e-3 }
     const predicted = predictedOf(kindOf(build).air(build, project.ambient))
     expect(predicted.nozzle.shock).not.toBeNull()
-    const [pressure, mach] = sound(axisChart(predicted, build, 'pressure', shown)).lines
+    const [pressure, mach] = sound(axisChart(predicted, nozzledBuild(build), 'pressure', shown)).lines
     expect(Math.max(...mach.points.map((p) => p.y ?? 0))).toBeGreaterThan(1.3)
     const ys = pressure.points.map((p) => p.y ?? 0)
     expect(ys[ys.length - 1]).toBeGreaterThan(Math.min(...ys))
-    const warm = sound(axisChart(predicted, build, 'temperature', shown)).lines[0].points
+    const warm = sound(axisChart(predicted, nozzledBuild(build), 'temperature', shown)).lines[0].points
     expect(Math.min(...warm.map((p) => p.y ?? 0))).toBeLessThan(-40)
   })
 })

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { fed } from '../../project/document/testing'
 import '@testing-library/jest-dom'
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
 import { demoStore, show } from './test-room'
@@ -140,7 +141,7 @@ describe('nozzle', () => {
     at('build=glider-2&station=nozzle')
     type('Radius of the ring', '6')
     expect(screen.getByText(/this outlet reaches across/)).toBeInTheDocument()
-    expect(build('glider-2')?.machine.nozzle.form).toMatchObject({ ringRadiusM: 2.4e-3 })
+    expect(fed(build('glider-2')).machine.nozzle.form).toMatchObject({ ringRadiusM: 2.4e-3 })
   })
   test('a wanted figure is turned into a throat', async () => {
     at('build=spindle-4&station=nozzle&view=aim')
@@ -149,7 +150,7 @@ describe('nozzle', () => {
       timeout: 10_000,
     })
     act(() => void fireEvent.click(screen.getByRole('button', { name: 'this size' })))
-    expect(build('spindle-4')?.machine.nozzle.throatDiameterM).not.toBe(1.7e-3)
+    expect(fed(build('spindle-4')).machine.nozzle.throatDiameterM).not.toBe(1.7e-3)
   }, 20_000)
   test('sizing shows the best throat with its drills', async () => {
     at('build=spindle-4&station=nozzle')
@@ -208,7 +209,7 @@ test('the flow of a hole says where its Cd comes from', () => {
   at('build=spindle-4&station=nozzle')
   expect(screen.getByText(/plain estimate ±0.03, short drilled holes/)).toBeInTheDocument()
   type('Discharge, Cd', '0.8')
-  expect(build('spindle-4')?.machine.coefficients.discharge).toMatchObject({ value: 0.8, from: 'typed' })
+  expect(fed(build('spindle-4')).machine.coefficients.discharge).toMatchObject({ value: 0.8, from: 'typed' })
   expect(screen.getByText('your own ±0.03')).toBeInTheDocument()
   act(() => void fireEvent.change(screen.getByLabelText('Its entry'), { target: { value: 'sharp' } }))
   expect(screen.getByText(/plain estimate ±0.02, at low pressure/)).toBeInTheDocument()

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { fed } from '../../project/document/testing'
 import '@testing-library/jest-dom'
 import { act, cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { demoStore, show } from './test-room'
@@ -86,9 +87,9 @@ describe('rotor station of every family', () => {
     const { container } = show(store, <BuildRoom />)
     fireEvent.click(screen.getByRole('tab', { name: 'What a change brings' }))
     const up = await screen.findByRole('button', { name: /^Throat up by/ }, { timeout: 20_000 })
-    const before = build('other-disc-pack')?.machine.nozzle.throatDiameterM ?? 0
+    const before = fed(build('other-disc-pack')).machine.nozzle.throatDiameterM ?? 0
     fireEvent.click(up)
-    expect(build('other-disc-pack')?.machine.nozzle.throatDiameterM).toBeCloseTo(before + 0.1e-3, 9)
+    expect(fed(build('other-disc-pack')).machine.nozzle.throatDiameterM).toBeCloseTo(before + 0.1e-3, 9)
     sane(container)
   }, 60_000)
   test('pressure and speed: the map is worked out, and has a table', async () => {

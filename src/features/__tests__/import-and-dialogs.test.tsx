@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { fed } from '../../project/document/testing'
 import { demoStore, show } from './test-room'
 import '@testing-library/jest-dom'
 import { readFileSync } from 'node:fs'
@@ -235,7 +236,7 @@ describe('dialogs', () => {
       changed: 'wall 1.0 → 0.6 mm',
       why: 'closer',
       made: false,
-      machine: { nozzle: parent.machine.nozzle },
+      machine: { nozzle: fed(parent).machine.nozzle },
     })
     expect(went).toEqual([`/build?build=${made?.id}&station=nozzle`])
   })

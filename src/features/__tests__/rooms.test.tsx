@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { fed } from '../../project/document/testing'
 import '@testing-library/jest-dom'
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { isTurbine } from '../../project/document'
@@ -64,7 +65,7 @@ describe('build room', () => {
     query = 'build=spindle-4&station=nozzle'
     show(store, <BuildRoom />)
     act(() => type('Throat', '1.2'))
-    expect(build('spindle-4')?.machine.nozzle).toMatchObject({ throatDiameterM: 0.0012, exitDiameterM: 0.0012 })
+    expect(fed(build('spindle-4')).machine.nozzle).toMatchObject({ throatDiameterM: 0.0012, exitDiameterM: 0.0012 })
     expect(screen.getByRole('tab', { name: /^Nozzle/ })).toHaveTextContent('convergent 1.20 mm')
   })
   test('a wider exit makes it convergent–divergent, and the shock is drawn where it stands', () => {

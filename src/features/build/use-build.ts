@@ -3,6 +3,7 @@ import { original, type Draft } from 'immer'
 import { useCallback, useMemo, useState } from 'react'
 import { PhysicsError, type ErrorDetail } from '../../core/errors'
 import {
+  gaugeIdOf,
   kindOf,
   type Build,
   type Fault,
@@ -21,8 +22,8 @@ export type Outcome =
 /** The test print whose correction a build's holes are made with. */
 export const gaugeOf = (
   { holeGauges }: Pick<Project, 'holeGauges'>,
-  { machine }: Pick<Build, 'machine'>,
-): HoleGauge | undefined => holeGauges.find((g) => g.id === machine.nozzle?.gaugeId)
+  build: Pick<Build, 'machine'>,
+): HoleGauge | undefined => holeGauges.find((g) => g.id === gaugeIdOf(build))
 
 /** A build's prediction, or why there is none. */
 export function usePrediction(build: Build): Outcome {

@@ -2,7 +2,7 @@
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { partSet, partSpec, partsBeside, type PartName } from '../../core/machines'
-import { buildTitle, type Build } from '../../project/document'
+import { buildTitle, gaugeIdOf, type Build } from '../../project/document'
 import { partsInput } from '../../project/parts/build-parts'
 import { useProject, useStore } from '../../store'
 import { QuietButton, RoomTitle, Sheet } from '../../ui'
@@ -37,7 +37,7 @@ function Room({ build }: { build: Build }) {
   const router = useRouter()
   const asked = useSearchParams().get('part')
   const project = useProject()
-  const gauge = project.holeGauges.find((g) => g.id === build.machine.nozzle.gaugeId)
+  const gauge = project.holeGauges.find((g) => g.id === gaugeIdOf(build))
   const input = useMemo(() => partsInput(build, gauge), [build, gauge])
   const set = useMemo(() => partSet(input), [input])
   const names = useMemo(() => [...new Set([...set.map((p) => p.name), ...partsBeside(input)])], [set, input])

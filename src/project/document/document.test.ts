@@ -1,3 +1,4 @@
+import { fed } from './testing'
 import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { makeDemo } from '../demo'
@@ -30,7 +31,7 @@ describe('what is refused, and where', () => {
     ['a version that is none', { schemaVersion: '1' }, /whole number/],
     [
       'an exit narrower than the throat',
-      changed((p) => void (p.builds[0].machine.nozzle.exitDiameterM = 1e-3)),
+      changed((p) => void (fed(p.builds[0]).machine.nozzle.exitDiameterM = 1e-3)),
       /builds\[0\]\.machine\.nozzle\.exitDiameterM/,
     ],
     [
@@ -49,7 +50,7 @@ describe('what is refused, and where', () => {
     ['a run of no build', changed((p) => void (p.runs[0].buildId = 'gone')), /runs\[0\]\.buildId/],
     ['an id twice', changed((p) => void (p.builds[1].id = p.builds[0].id)), /builds\[1\]\.id/],
     ['a build that comes from itself', changed((p) => void (p.builds[0].parentId = p.builds[1].id)), /parentId/],
-    ['not a number', changed((p) => void (p.builds[0].machine.nozzle.throatDiameterM = NaN)), /throatDiameterM/],
+    ['not a number', changed((p) => void (fed(p.builds[0]).machine.nozzle.throatDiameterM = NaN)), /throatDiameterM/],
     [
       'a material that is not known',
       changed((p) => void Object.assign(p.builds[0].machine, { materialId: 'cheese' })),

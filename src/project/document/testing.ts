@@ -1,9 +1,12 @@
-import type { Build } from '../validation/schema'
+import type { Build, FedBuild, FedMachine } from '../validation/schema'
+
+/** For tests: a build of which it is known that nozzles let its air in. */
+export const fed = (build: unknown): FedBuild => build as FedBuild
 
 /** For tests: a build with some figures of its nozzle replaced, sound or not. */
 export const nozzled = <B extends Pick<Build, 'machine'>>(build: B, figures: object): B => ({
   ...build,
-  machine: { ...build.machine, nozzle: { ...build.machine.nozzle, ...figures } },
+  machine: { ...build.machine, nozzle: { ...(build.machine as FedMachine).nozzle, ...figures } },
 })
 
 /** A value to five digits, what is no data left out. */

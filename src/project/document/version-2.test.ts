@@ -1,3 +1,4 @@
+import { fed } from './testing'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { airSide } from '../../core/prediction'
@@ -58,7 +59,7 @@ describe('version 1 becomes version 2', () => {
           criticalRatio: old.line.criticalRatio,
         },
       ])
-      expect(now.machine.nozzle).toMatchObject({ ...old.nozzle, form: { kind: 'round' }, gaugeId: null })
+      expect(fed(now).machine.nozzle).toMatchObject({ ...old.nozzle, form: { kind: 'round' }, gaugeId: null })
       expect(now.leastGaugePressurePa).toBe(50_000)
     })
     expect(parsed.project.holeGauges).toEqual([])
@@ -157,14 +158,14 @@ describe('what the new fields refuse, and where', () => {
     ],
     [
       'an outlet wider than its bore',
-      refused((p) => void (p.builds[0].machine.nozzle.form = { kind: 'ring', holes: 5, ringRadiusM: 9e-3 })),
+      refused((p) => void (fed(p.builds[0]).machine.nozzle.form = { kind: 'ring', holes: 5, ringRadiusM: 9e-3 })),
       /nozzle\.form: this outlet reaches across/,
     ],
     [
       'holes that run into one another',
       refused(
         (p) =>
-          void Object.assign(p.builds[0].machine.nozzle, {
+          void Object.assign(fed(p.builds[0]).machine.nozzle, {
             inletBoreM: 20e-3,
             throatDiameterM: 5e-3,
             exitDiameterM: 5e-3,
@@ -177,7 +178,7 @@ describe('what the new fields refuse, and where', () => {
       'a ring with too little area',
       refused(
         (p) =>
-          void Object.assign(p.builds[0].machine.nozzle, {
+          void Object.assign(fed(p.builds[0]).machine.nozzle, {
             throatDiameterM: 5e-3,
             exitDiameterM: 5e-3,
             form: { kind: 'sector', innerRadiusM: 1e-3, heightM: 0.3e-3 },
@@ -187,7 +188,7 @@ describe('what the new fields refuse, and where', () => {
     ],
     [
       'a gauge that is not there',
-      refused((p) => void (p.builds[0].machine.nozzle.gaugeId = 'gone')),
+      refused((p) => void (fed(p.builds[0]).machine.nozzle.gaugeId = 'gone')),
       /gaugeId: hole gauge gone/,
     ],
     [

@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import { fed } from './testing'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { predict } from '../../core/prediction'
@@ -24,7 +25,7 @@ describe('version 3 becomes version 4', () => {
       const old = frozen.builds[i] as unknown as Record<string, unknown>
       expect(build.machine).toMatchObject(old.machine as object)
       const { angleRad, gapM, ...opening } = old.nozzle as Record<string, unknown>
-      expect(build.machine.nozzle).toEqual({
+      expect(fed(build).machine.nozzle).toEqual({
         ...opening,
         ...(isTurbine(build) ? { angleRad, gapM } : {}),
         edge: 'rounded',

@@ -29,7 +29,7 @@ describe('version 4 becomes version 5', () => {
         expect(held).toMatchObject(old.coefficients[name] as object)
       if ('shaft' in machine) {
         expect(machine.shaft).toEqual(old.shaft)
-        expect(machine.nozzle).toEqual(old.nozzle)
+        expect((machine as { nozzle?: unknown }).nozzle).toEqual(old.nozzle)
         expect(machine.load).toEqual({
           label: old.load.label,
           speedRadPerS: old.load.speedRadPerS,

@@ -1,3 +1,4 @@
+import { fed } from './testing'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { FAMILIES } from '../../core/machines'
@@ -34,7 +35,7 @@ describe('version 5 becomes version 6', () => {
     const changed = frozen()
     Object.assign(changed.builds[0].machine.coefficients.discharge, discharge)
     const opened = parseProject(changed)
-    expect(opened.ok && opened.project.builds[0].machine.coefficients.discharge).toEqual({ ...discharge, from })
+    expect(opened.ok && fed(opened.project.builds[0]).machine.coefficients.discharge).toEqual({ ...discharge, from })
   })
   test.each(FAMILIES)('the plain values of %s are known as such', (family) => {
     const build = newBuild({ id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }, family)

@@ -4,7 +4,7 @@ import fc from 'fast-check'
 import { makeDemo } from '../demo'
 import type { Project } from '../document'
 import { applyEdits, editsBetween, inverseOf, joinEdits } from '.'
-import { nozzled } from '../document/testing'
+import { fed, nozzled } from '../document/testing'
 
 const { project } = makeDemo()
 const small: Project = { ...project, builds: project.builds.slice(0, 4), runs: project.runs.slice(0, 3) }
@@ -97,9 +97,9 @@ test('the same field changed by another hand is a conflict that names both; forc
     conflict: { code: 'changed-elsewhere', path: ['machine', 'nozzle', 'gapM'], wanted: 7e-3, stands: 9e-3 },
   })
   const forced = applyEdits(theirs, mine, { force: true })
-  expect(forced.ok && forced.project.builds[0].machine.nozzle).toMatchObject({ gapM: 7e-3 })
+  expect(forced.ok && fed(forced.project.builds[0]).machine.nozzle).toMatchObject({ gapM: 7e-3 })
   // another field of the same build is none of its business
-  const beside = edited(first.id, (b) => nozzled(b, { count: b.machine.nozzle.count + 1 }))
+  const beside = edited(first.id, (b) => nozzled(b, { count: fed(b).machine.nozzle.count + 1 }))
   expect(applyEdits(beside, mine).ok).toBe(true)
 })
 

@@ -1,7 +1,9 @@
 import type { Family } from '../../core/machines'
 import type { MachineKind } from './contract'
 import type { KindId, MachineOfKind } from './document-types'
+import { doubleActingEngine } from './double-acting-engine'
 import { rotatingKind } from './rotating-kind'
+import { singleActingEngine } from './single-acting-engine'
 import { SPECS } from './specs'
 import { thrustBody } from './thrust-body'
 
@@ -13,6 +15,8 @@ const rotating = Object.fromEntries(
 export const KINDS = {
   ...rotating,
   'thrust-body': thrustBody,
+  'single-acting-engine': singleActingEngine,
+  'double-acting-engine': doubleActingEngine,
 } satisfies { readonly [K in KindId]: MachineKind<MachineOfKind<K>, never> | unknown }
 
 export const KIND_IDS = Object.keys(KINDS) as readonly KindId[]

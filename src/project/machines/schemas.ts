@@ -3,11 +3,13 @@ import { coefficientsOf, type Family } from '../../core/machines'
 import { sound } from '../validation/schema-base'
 import { axialFields } from './axial/schema'
 import { discPackFields } from './disc-pack/schema'
+import { doubleActingSchema } from './double-acting-engine/schema'
 import { radialFields } from './radial-inflow/schema'
 import { reactionFields } from './reaction-rotor/schema'
 import type { Refuse } from './refuse'
 import { SPECS } from './specs'
 import { coefficientsSchema, loadSchema, nozzleSchema, shaftSchema } from './schema-parts'
+import { singleActingSchema } from './single-acting-engine/schema'
 import { supersonicFields } from './supersonic-impulse/schema'
 import { tangentialFields } from './tangential-impulse/schema'
 import { thrustBodySchema } from './thrust-body/schema'
@@ -64,7 +66,12 @@ export const turbineSchema = z.discriminatedUnion(
 )
 
 /** Every kind of machine. The one list of them in the document. */
-export const MACHINES = { ...ROTATING, 'thrust-body': thrustBodySchema }
+export const MACHINES = {
+  ...ROTATING,
+  'thrust-body': thrustBodySchema,
+  'single-acting-engine': singleActingSchema,
+  'double-acting-engine': doubleActingSchema,
+}
 type MachineSchema = (typeof MACHINES)[keyof typeof MACHINES]
 export const machineSchema = z.discriminatedUnion(
   'family',

@@ -5,7 +5,7 @@ export interface References {
     readonly id: string
     readonly machineId: string
     readonly parentId: string | null
-    readonly machine: { readonly nozzle?: { readonly gaugeId: string | null } }
+    readonly machine: object & { readonly nozzle?: { readonly gaugeId: string | null } }
   }[]
   readonly rigs: readonly { readonly id: string }[]
   readonly runs: readonly {

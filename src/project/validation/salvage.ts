@@ -117,7 +117,7 @@ function withoutReference(entry: Entry, field: readonly (string | number)[]): En
     return left.length > 0 ? { ...entry, measurements: left } : null
   }
   if ('machine' in entry && field[0] === 'parentId') return { ...entry, parentId: null }
-  if ('machine' in entry && field[0] === 'machine')
+  if ('machine' in entry && field[0] === 'machine' && 'nozzle' in entry.machine)
     return {
       ...entry,
       machine: { ...entry.machine, nozzle: { ...entry.machine.nozzle, gaugeId: null } },

@@ -203,6 +203,9 @@ export type ThrustBody = Extract<Machine, { family: 'thrust-body' }>
 export type TurbineBuild = Omit<Build, 'machine'> & { machine: TurbineMachine }
 /** A build that is pushed by its own jet. */
 export type ThrustBuild = Omit<Build, 'machine'> & { machine: ThrustBody }
+/** A machine whose air passes nozzles or an opening of its own; a build of one. */
+export type FedMachine = Extract<Machine, { nozzle: unknown }>
+export type FedBuild = Omit<Build, 'machine'> & { machine: FedMachine }
 export type Display = z.infer<typeof displaySchema>
 export type Mapping = z.infer<typeof mappingSchema>
 export type TableMapping = Extract<Mapping, { kind: 'table' }>

@@ -3,7 +3,7 @@ import { memo, useId } from 'react'
 import { nozzleStations, nozzleWall } from '../../../core/geometry'
 import { isentropicAreaRatio, machAlong, machOfAreaRatio, type NozzleResult } from '../../../core/flow'
 import type { AirSide } from '../../../core/prediction'
-import type { Machine } from '../../../project/document'
+import type { FedMachine } from '../../../project/document'
 import { Dimension, Hatch, color } from '../../../ui'
 import type { Shown } from '../../shared'
 
@@ -17,7 +17,7 @@ export const NozzleSection = memo(function NozzleSection({
   flow,
   shown,
 }: {
-  nozzle: Machine['nozzle']
+  nozzle: FedMachine['nozzle']
   air: AirSide
   flow: NozzleResult
   shown: Shown

@@ -2,7 +2,7 @@
 import { memo } from 'react'
 import { outletOutlines, outletReach } from '../../../core/geometry'
 import { outletOfForm, outletSection } from '../../../core/flow'
-import type { Machine } from '../../../project/document'
+import type { FedMachine } from '../../../project/document'
 import { color } from '../../../ui'
 import type { Shown } from '../../shared'
 
@@ -12,7 +12,7 @@ export const OutletFace = memo(function OutletFace({
   shapeFactor,
   shown,
 }: {
-  nozzle: Machine['nozzle']
+  nozzle: FedMachine['nozzle']
   shapeFactor: number
   shown: Shown
 }) {

@@ -1,6 +1,7 @@
 'use client'
 import { useId } from 'react'
-import type { Build } from '../../../project/document'
+import { likeHole } from '../../../core/prediction'
+import { isFed, type Build } from '../../../project/document'
 import { areaOfConductance } from '../../../core/flow'
 import { Hatch, color } from '../../../ui'
 import type { Shown } from '../../shared'
@@ -19,7 +20,7 @@ interface Place {
 }
 
 /** Each part of the way as a place with the pressure before and behind it, gauge. */
-function places(build: Build, { air, input }: AirPredicted): Place[] {
+function places(build: Build, { air, input, nozzle }: AirPredicted): Place[] {
   const { line } = build
   const pa = input.ambient.absolutePressurePa
   const gauge = (abs: number) => Math.max(0, abs - pa)
@@ -54,11 +55,17 @@ function places(build: Build, { air, input }: AirPredicted): Place[] {
       }
     }),
     {
-      name: 'nozzle',
+      name: isFed(build) ? 'nozzle' : 'inlet',
       kind: 'nozzle',
       beforePa: gauge(air.nozzlePressurePaAbs),
       afterPa: gauge(air.nozzlePressurePaAbs),
-      boreM: build.machine.nozzle.throatDiameterM,
+      boreM: isFed(build)
+        ? build.machine.nozzle.throatDiameterM
+        : likeHole(
+            nozzle.massFlowKgPerS,
+            { absolutePressurePa: air.nozzlePressurePaAbs, temperatureK: air.temperatureK },
+            pa,
+          ),
       choked: false,
       mach: null,
     },

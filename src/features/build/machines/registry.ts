@@ -3,6 +3,7 @@ import type { KindId, Machine, MachineOfKind } from '../../../project/document'
 import { axialLook } from './axial'
 import type { MachineView } from './contract'
 import { discPackLook } from './disc-pack'
+import { pistonView } from './piston-engine'
 import { radialLook } from './radial-inflow'
 import { reactionLook } from './reaction-rotor'
 import { rotatingView, type AnyLook, type RotatingLook } from './rotating'
@@ -31,6 +32,8 @@ export const lookOf = (family: Family): AnyLook => LOOKS[family] as unknown as A
 /** Kinds of machine that are no family of the rotating ones. */
 const OTHERS: { readonly [K in Exclude<KindId, Family>]: MachineView<MachineOfKind<K>, never> | unknown } = {
   'thrust-body': thrustView,
+  'single-acting-engine': pistonView<'single-acting-engine'>(),
+  'double-acting-engine': pistonView<'double-acting-engine'>(),
 }
 
 const VIEWS = {

@@ -6,7 +6,7 @@ import { nearestDrills, type QuantityKind } from '../../../core/units'
 import { LIMITS } from '../../../project/document'
 import { Advice, ChoiceField, Figure, LinkButton, NumberField, useLocked } from '../../../ui'
 import { useAirJob, useSettled, useShown } from '../../shared'
-import type { AirStationProps } from '../stations/station-props'
+import type { NozzleStationProps } from '../stations/station-props'
 
 const WANTED: Record<
   WantedFigure,
@@ -19,7 +19,7 @@ const WANTED: Record<
   'run-time': { label: 'run time', kind: 'time', limits: [0.1, 3600] },
 }
 
-function Answer({ props, answer, figure }: { props: AirStationProps; answer: SizedThroat; figure: WantedFigure }) {
+function Answer({ props, answer, figure }: { props: NozzleStationProps; answer: SizedThroat; figure: WantedFigure }) {
   const shown = useShown()
   const locked = useLocked()
   const { build, edit } = props
@@ -97,7 +97,7 @@ function Answer({ props, answer, figure }: { props: AirStationProps; answer: Siz
 }
 
 /** The nozzle from what it shall do: one wanted figure in, throat and exit out. */
-export function AimView(props: AirStationProps) {
+export function AimView(props: NozzleStationProps) {
   const shown = useShown()
   const { build, predicted, edit } = props
   const locked = useLocked()

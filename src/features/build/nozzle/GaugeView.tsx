@@ -18,7 +18,7 @@ import {
   type CurveChartProps,
 } from '../../../ui'
 import { freshId, useShown, type Shown } from '../../shared'
-import type { AirStationProps } from '../stations/station-props'
+import type { NozzleStationProps } from '../stations/station-props'
 
 /** Measured over drawn, with the line through them. */
 function gaugeChart(gauge: HoleGauge, correction: HoleCorrection | null, shown: Shown): CurveChartProps | null {
@@ -58,7 +58,7 @@ function gaugeChart(gauge: HoleGauge, correction: HoleCorrection | null, shown: 
   }
 }
 
-function Gauge({ gauge, props }: { gauge: HoleGauge; props: AirStationProps }) {
+function Gauge({ gauge, props }: { gauge: HoleGauge; props: NozzleStationProps }) {
   const shown = useShown()
   const store = useStore()
   const mm = shown.unit('length').id
@@ -138,7 +138,7 @@ function Gauge({ gauge, props }: { gauge: HoleGauge; props: AirStationProps }) {
 }
 
 /** The maker's own test print: printed, measured, and turned into a correction for every nozzle. */
-export function GaugeView(props: AirStationProps) {
+export function GaugeView(props: NozzleStationProps) {
   const store = useStore()
   const { holeGauges } = useProject()
   const { build, edit } = props

@@ -4,14 +4,14 @@ import { outletOfForm, outletSection, type OutletForm } from '../../../core/flow
 import { compensatedHole } from '../../../core/making'
 import { PLAIN_DISCHARGE } from '../../../core/turbine'
 import { nearestDrills } from '../../../core/units'
-import { LIMITS, kindOf, type Machine } from '../../../project/document'
+import { LIMITS, kindOf, type FedMachine } from '../../../project/document'
 import { correctionOf } from '../../../project/parts/parts-input'
 import { useProject } from '../../../store'
 import { ChoiceField, NumberField, SectionTitle } from '../../../ui'
 import { useShown } from '../../shared'
 import { ORIGIN_WORDS } from '../coefficient-words'
 import type { FeedLook } from '../stations/nozzle-station'
-import type { AirStationProps } from '../stations/station-props'
+import type { NozzleStationProps } from '../stations/station-props'
 
 const FORMS: readonly { readonly value: string; readonly label: string }[] = [
   { value: 'round', label: 'round hole' },
@@ -43,9 +43,9 @@ export function newForm(id: string, boreM: number, rotorRadiusM: number): Outlet
   }
 }
 
-type Nozzle = Machine['nozzle']
+type Nozzle = FedMachine['nozzle']
 
-function FormFields({ build, edit, faultAt }: AirStationProps) {
+function FormFields({ build, edit, faultAt }: NozzleStationProps) {
   const shown = useShown()
   const { nozzle } = build.machine
   const { form } = nozzle
@@ -172,7 +172,7 @@ function useGaugeNote(nozzle: Nozzle): string | undefined {
   return `drawn ${shown.text(hole.modelM, 'length')} by your gauge, comes out ±${shown.text(hole.standardUncertaintyM, 'length')}`
 }
 
-export function NozzleInputs({ feed, ...props }: AirStationProps & { readonly feed: FeedLook | null }) {
+export function NozzleInputs({ feed, ...props }: NozzleStationProps & { readonly feed: FeedLook | null }) {
   const { build, edit, faultAt } = props
   const shown = useShown()
   const { nozzle, coefficients } = build.machine

@@ -7,7 +7,7 @@ import { LIMITS } from '../../../project/document'
 import type { SizingPicture } from '../../../workers'
 import { Advice, ChartBlock, ChoiceField, LinkButton, NumberField, type CurveChartProps } from '../../../ui'
 import { useAirJob, useSettled, useShown, type Shown } from '../../shared'
-import type { AirStationProps } from '../stations/station-props'
+import type { NozzleStationProps } from '../stations/station-props'
 import { DrillRule } from './DrillRule'
 
 export const SIZING_POINTS = 200
@@ -133,7 +133,7 @@ function Verdict({
   goal,
   rows,
 }: {
-  props: AirStationProps
+  props: NozzleStationProps
   picture: SizingPicture
   goal: SizingGoal
   rows: readonly SizingRow[]
@@ -190,7 +190,7 @@ function Verdict({
 }
 
 /** The sizing chart: throat across, what the supply keeps up and what the goal gets up it, worked out in a worker. */
-export function SizingView(props: AirStationProps) {
+export function SizingView(props: NozzleStationProps) {
   const shown = useShown()
   const { build, predicted } = props
   const input = useSettled(predicted.input, 60)

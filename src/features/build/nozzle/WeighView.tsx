@@ -7,11 +7,11 @@ import { put as working, type Working } from '../../../core/working'
 import { Advice, Figure, LinkButton, NumberField, useLocked } from '../../../ui'
 import { LIMITS } from '../../../project/document'
 import { useShown } from '../../shared'
-import type { AirStationProps } from '../stations/station-props'
+import type { NozzleStationProps } from '../stations/station-props'
 import { PlatePicture } from './PlatePicture'
 
 /** Force of the jet on a plate on a scale, turned into flow and discharge coefficient; and the force to expect. */
-export function WeighView({ build, predicted, edit, openWorking }: AirStationProps) {
+export function WeighView({ build, predicted, edit, openWorking }: NozzleStationProps) {
   const shown = useShown()
   const locked = useLocked()
   const { nozzle, uncertainty, air, input } = predicted

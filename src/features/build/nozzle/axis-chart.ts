@@ -1,6 +1,6 @@
 import { isentropicPressureRatio, isentropicTemperatureRatio, machAlong } from '../../../core/flow'
 import { nozzleStations, nozzleWall } from '../../../core/geometry'
-import type { Build } from '../../../project/document'
+import type { FedBuild } from '../../../project/document'
 import type { CurveChartProps } from '../../../ui'
 import type { Shown } from '../../shared'
 import type { MachinePredicted as AirPredicted } from '../../../project/document'
@@ -8,7 +8,7 @@ import type { MachinePredicted as AirPredicted } from '../../../project/document
 /** Mach number, pressure and temperature along the insert, with the shock where it stands. */
 export function axisChart(
   { air, nozzle: flow }: AirPredicted,
-  build: Build,
+  build: FedBuild,
   show: 'pressure' | 'temperature',
   shown: Shown,
 ): CurveChartProps {

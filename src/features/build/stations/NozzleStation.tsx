@@ -18,7 +18,7 @@ import { axisChart } from '../nozzle/axis-chart'
 import { REGIME_WORDS } from '../air-words'
 import { Findings } from './Findings'
 import type { FeedLook } from './nozzle-station'
-import type { AirStationProps } from './station-props'
+import type { NozzleStationProps } from './station-props'
 
 const VIEWS = [
   { value: 'size', label: 'What size should it be?' },
@@ -31,7 +31,7 @@ const VIEWS = [
 type View = (typeof VIEWS)[number]['value']
 
 /** Force on the insert and what keeps it in. */
-function PushOut({ build, predicted, openWorking }: AirStationProps) {
+function PushOut({ build, predicted, openWorking }: NozzleStationProps) {
   const shown = useShown()
   const { air, input } = predicted
   const bore = build.machine.nozzle.inletBoreM
@@ -60,7 +60,7 @@ function PushOut({ build, predicted, openWorking }: AirStationProps) {
   )
 }
 
-export function NozzleStation({ feed, ...props }: AirStationProps & { readonly feed: FeedLook | null }) {
+export function NozzleStation({ feed, ...props }: NozzleStationProps & { readonly feed: FeedLook | null }) {
   const { build, predicted, openWorking } = props
   const shown = useShown()
   const params = useSearchParams()

@@ -1,25 +1,14 @@
 'use client'
 import { Fragment, useMemo, useState } from 'react'
 import { formatNumber } from '../../../core/units'
-import {
-  LIMITS,
-  fieldLimits,
-  fieldTitle,
-  fieldValue,
-  kindOf,
-  setField,
-  shownFields,
-  type MachineFieldSpec,
-} from '../../../project/document'
+import { LIMITS, kindOf, shownFields } from '../../../project/document'
 import { Box } from '@chakra-ui/react'
 import {
   Advice,
   ChartBlock,
-  ChoiceField,
   Figure,
   FilePicker,
   LinkButton,
-  NumberField,
   QuietButton,
   useLocked,
   SectionTitle,
@@ -37,6 +26,7 @@ import { MapView } from '../design/MapView'
 import { ChangesView } from '../design/ChangesView'
 import { CoefficientsView } from '../design/CoefficientsView'
 import { performanceChart } from '../performance-chart'
+import { MachineField } from '../MachineField'
 import { Findings } from './Findings'
 import type { StationProps } from './station-props'
 import type { AnyLook } from '../machines/rotating'
@@ -44,42 +34,6 @@ import { isRecorded } from '../../../project/measuring'
 import { capital, extraWords, noteWords } from '../../../words'
 
 type RotorProps = StationProps & { readonly look: AnyLook }
-
-/** One field of the machine, whatever its family. */
-export function MachineField({
-  field,
-  build,
-  edit,
-  faultAt,
-}: { field: MachineFieldSpec } & Pick<StationProps, 'build' | 'edit' | 'faultAt'>) {
-  const shown = useShown()
-  const name = fieldTitle(field)
-  if (field.type === 'choice') {
-    const flat = field.path === 'machine.profile' && fieldValue(build, field.path) === 'flat'
-    return (
-      <ChoiceField
-        label={field.label}
-        value={String(fieldValue(build, field.path))}
-        choices={field.choices}
-        note={flat ? 'paddles take at most half of the jet’s power' : undefined}
-        onChange={(v) => edit(name, (b) => setField(b, field.path, v))}
-      />
-    )
-  }
-  return (
-    <NumberField
-      label={field.label}
-      kind={field.kind}
-      unit={field.kind === 'length' ? shown.unit('length').id : undefined}
-      whole={field.whole}
-      value={fieldValue(build, field.path) as number}
-      limits={fieldLimits(field)}
-      fault={faultAt(field.path)}
-      note={field.note}
-      onChange={(v) => edit(name, (b) => setField(b, field.path, field.whole ? Math.round(v) : v), field.path)}
-    />
-  )
-}
 
 /** Fields that the shaft's workspace shows. */
 const ON_SHAFT = new Set(['machine.discThicknessM', 'machine.hubRadiusM'])

@@ -20,7 +20,7 @@ import { useSettled, useShown, type Shown, Notes } from '../../shared'
 import type { RotatingPredicted as Predicted } from '../../../project/document'
 import { Findings } from './Findings'
 import { BalanceGuide } from './BalanceGuide'
-import { MachineField } from './RotorStation'
+import { MachineField } from '../MachineField'
 import type { StationProps } from './station-props'
 
 function Inputs(props: StationProps) {

@@ -1,9 +1,9 @@
-import type { Machine, MachinePredicted } from '../../../project/document'
+import type { FedMachine, MachinePredicted } from '../../../project/document'
 import { FORM_WORDS } from '../../../project/compare'
 import { REGIME_WORDS } from '../air-words'
 import type { MachineStation } from '../machines/contract'
 import { NozzleStation } from './NozzleStation'
-import type { AirStationProps } from './station-props'
+import type { NozzleStationProps } from './station-props'
 
 /** What the angle and the gap of a feed mean; null for an opening that has neither. */
 export interface FeedLook {
@@ -12,7 +12,7 @@ export interface FeedLook {
 }
 
 /** The station of any machine that takes its air through nozzles. */
-export const nozzleStation = <M extends Machine, P extends MachinePredicted>(
+export const nozzleStation = <M extends FedMachine, P extends MachinePredicted>(
   feed: FeedLook | null,
 ): MachineStation<M, P> => ({
   id: 'nozzle',
@@ -28,5 +28,5 @@ export const nozzleStation = <M extends Machine, P extends MachinePredicted>(
       `${shown.text(nozzle.exitTemperatureK, 'temperature')} at the exit`,
     ]
   },
-  Workspace: (props) => <NozzleStation {...(props as unknown as AirStationProps)} feed={feed} />,
+  Workspace: (props) => <NozzleStation {...(props as unknown as NozzleStationProps)} feed={feed} />,
 })

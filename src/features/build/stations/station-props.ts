@@ -2,6 +2,7 @@ import type { Working } from '../../../core/working'
 import type {
   Build,
   BuildOf,
+  FedBuild,
   MachineOfKind,
   MachinePredicted,
   RotatingMachine,
@@ -27,3 +28,5 @@ export type ThrustStationProps = Common<BuildOf<MachineOfKind<'thrust-body'>>, T
 
 /** What supply, line and nozzle are given, whatever the machine behind them. */
 export type AirStationProps = Common<Build, MachinePredicted>
+/** The same, where nozzles let the air in. */
+export type NozzleStationProps = Common<FedBuild, MachinePredicted>

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useMemo } from 'react'
 import { isBought } from '../../../core/geometry'
 import { buildSteps, numberedItems, partSet, type BuildStep, type NumberedItem } from '../../../core/machines'
-import { buildTitle, fileStem, type Build } from '../../../project/document'
+import { buildTitle, fileStem, gaugeIdOf, isFed, type Build } from '../../../project/document'
 import { partsInput } from '../../../project/parts/build-parts'
 import { useProject } from '../../../store'
 import { MainButton, QuietButton, RoomTitle, SectionTitle, download } from '../../../ui'
@@ -148,7 +148,7 @@ function SheetOf({ build }: { build: Build }) {
   const project = useProject()
   const shown = useShown()
   const router = useRouter()
-  const gauge = project.holeGauges.find((g) => g.id === build.machine.nozzle.gaugeId)
+  const gauge = project.holeGauges.find((g) => g.id === gaugeIdOf(build))
   const input = useMemo(() => partsInput(build, gauge), [build, gauge])
   const items = useMemo(() => numberedItems(input), [input])
   const steps = useMemo(() => buildSteps(input), [input])
@@ -157,8 +157,8 @@ function SheetOf({ build }: { build: Build }) {
   const pictures = useSheetPictures(input, steps, items, whole.status === 'done' ? whole.value : null)
   const title = buildTitle(project, build)
   const stem = fileStem(project, build)
-  const { nozzle } = build.machine
-  const throatMm = 'form' in nozzle && nozzle.form.kind !== 'round' ? null : nozzle.throatDiameterM * 1000
+  const throatMm =
+    isFed(build) && build.machine.nozzle.form.kind === 'round' ? build.machine.nozzle.throatDiameterM * 1000 : null
   const rows = billRows(items, input, build.making.process)
   const waiting =
     whole.status === 'failed'

@@ -1,6 +1,7 @@
 import type { KindId, Machine, MachineOfKind } from '../../../project/document'
 import { discPackFace } from './disc-pack'
 import { rimFace, rowFace, type Face } from './faces'
+import { pistonFace } from './piston-engine'
 import { radialFace } from './radial-inflow'
 import { reactionFace } from './reaction-rotor'
 import { bodyFace } from './thrust-body'
@@ -18,6 +19,8 @@ const FACES: { readonly [K in KindId]: (machine: MachineOfKind<K>) => Face } = {
   'wind-stack': rowFace,
   'turbine-compressor': rimFace,
   'thrust-body': bodyFace,
+  'single-acting-engine': pistonFace,
+  'double-acting-engine': pistonFace,
 }
 
 export const faceOf = (machine: Machine): Face => (FACES[machine.family] as (m: Machine) => Face)(machine)

@@ -2,7 +2,7 @@
 import type { Draft } from 'immer'
 import { useMemo, useState } from 'react'
 import { tankWorkings, type TankReduction, type TankWorkingId } from '../../../../core/bench'
-import { LIMITS, type Build, type Rig } from '../../../../project/document'
+import { LIMITS, isFed, type Build, type Rig } from '../../../../project/document'
 import { Advice, ChartBlock, ChoiceField, Figure, NumberField, type CurveChartProps } from '../../../../ui'
 import { LateWorkingDialog, useShown, type Shown } from '../../../shared'
 import type { MeasuredProps, MethodView, RigFieldsProps } from '../contract'
@@ -59,8 +59,8 @@ function TankCharts({ measured }: MeasuredProps) {
 }
 
 /** Area of a build's outlets as drawn, m2; null where it has no nozzle of its own. */
-const drawnArea = ({ machine }: Build): number =>
-  (machine.nozzle.count * Math.PI * machine.nozzle.throatDiameterM ** 2) / 4
+const drawnArea = (build: Build): number | null =>
+  isFed(build) ? (build.machine.nozzle.count * Math.PI * build.machine.nozzle.throatDiameterM ** 2) / 4 : null
 
 const warmth = (r: TankReduction): string =>
   !Number.isFinite(r.wallWPerK)
@@ -73,8 +73,12 @@ function TankFigures({ build, measured }: MeasuredProps) {
   const shown = useShown()
   const [working, setWorking] = useState<TankWorkingId | null>(null)
   const r = measured.detail as TankReduction
-  const share = r.effectiveArea.value / drawnArea(build)
-  const plain = `${share > 1.05 ? 'more than' : `${(100 * share).toFixed(1)} % of`} the throat as drawn`
+  const drawn = drawnArea(build)
+  const share = drawn === null ? null : r.effectiveArea.value / drawn
+  const plain =
+    share === null
+      ? 'of the whole engine at rest'
+      : `${share > 1.05 ? 'more than' : `${(100 * share).toFixed(1)} % of`} the throat as drawn`
   return (
     <>
       <Figure
@@ -104,7 +108,7 @@ function TankFigures({ build, measured }: MeasuredProps) {
         Taken as warm throughout the area would come out {signed(r.otherwise.isothermal)}, taken without any heat{' '}
         {signed(r.otherwise.adiabatic)}.
       </Advice>
-      {share > 1.05 && (
+      {share !== null && share > 1.05 && (
         <Advice tone="warn" title="More than the throat can pass">
           The vessel is smaller than stated, or air left elsewhere as well: a leak, or a valve that was open.
         </Advice>

@@ -1,0 +1,126 @@
+import type { EngineInput, PistonMachine } from './reciprocating'
+import { pistonNetwork } from './reciprocating'
+import { steadyEngine, type SteadyEngine } from './results'
+import type { EngineNetwork } from './network'
+
+/** What costs an engine power, each by the code of what is taken away. */
+export const RESTRICTIONS = [
+  'inlet',
+  'seat',
+  'exhaust',
+  'squeezing',
+  'clearance',
+  'leak',
+  'seal',
+  'bearings',
+  'heat',
+] as const
+export type Restriction = (typeof RESTRICTIONS)[number]
+
+export interface Cost {
+  readonly id: Restriction
+  /** Shaft power and speed without it, and air per turn. */
+  readonly gainW: number
+  readonly speedRadPerS: number
+  readonly airPerTurnKg: number
+  readonly workPerAirJPerKg: number
+}
+
+/** How much wider an opening is when it no longer counts. */
+const WIDE = 5
+
+const withMachine = (input: EngineInput, machine: PistonMachine): EngineInput => ({ ...input, machine })
+
+function opened(input: EngineInput, which: 'seat' | 'exhaust'): EngineInput {
+  const m = input.machine
+  if (m.kind === 'single-acting')
+    return withMachine(
+      input,
+      which === 'seat'
+        ? { ...m, ball: { ...m.ball, discharge: WIDE * m.ball.discharge } }
+        : { ...m, ports: { ...m.ports, discharge: WIDE * m.ports.discharge } },
+    )
+  return withMachine(
+    input,
+    which === 'seat'
+      ? { ...m, valve: { ...m.valve, admissionDischarge: WIDE * m.valve.admissionDischarge } }
+      : { ...m, valve: { ...m.valve, exhaustDischarge: WIDE * m.valve.exhaustDischarge } },
+  )
+}
+
+/** Half of the room at dead centre. */
+function tighter(input: EngineInput): EngineInput {
+  const m = input.machine
+  return withMachine(
+    input,
+    m.kind === 'single-acting'
+      ? { ...m, clearanceM3: m.clearanceM3 / 2 }
+      : { ...m, headClearanceM3: m.headClearanceM3 / 2, crankClearanceM3: m.crankClearanceM3 / 2 },
+  )
+}
+
+/** A way out that stands open while the piston comes back, until its valve lets air in: what stayed is not squeezed. */
+function relieved(network: EngineNetwork): EngineNetwork {
+  const outlets = network.passages.flatMap(({ from, to }, j) =>
+    'volume' in from && 'reservoir' in to && to.reservoir === 1 ? [{ volume: from.volume, j }] : [],
+  )
+  const inlets = outlets.map(({ volume }) =>
+    network.passages.flatMap(({ to }, j) => ('volume' in to && to.volume === volume ? [j] : [])),
+  )
+  return {
+    ...network,
+    place: (angle, into) => {
+      network.place(angle, into)
+      outlets.forEach(({ volume, j }, i) => {
+        if (into.slope[volume] >= 0 || inlets[i].some((k) => into.area[k] > 1e-9)) return
+        into.area[j] = Math.max(into.area[j], 2e-3 * into.volume[volume] ** (2 / 3) * 20)
+      })
+    },
+  }
+}
+
+/** The engine with one thing that costs taken away; null where it has none of it. */
+export function without(input: EngineInput, id: Restriction): EngineNetwork | null {
+  const { machine: m, manifold, turning } = input
+  switch (id) {
+    case 'inlet':
+      return manifold && pistonNetwork({ ...input, manifold: { ...manifold, discharge: WIDE * manifold.discharge } })
+    case 'seat':
+    case 'exhaust':
+      return pistonNetwork(opened(input, id))
+    case 'squeezing':
+      return relieved(pistonNetwork(input))
+    case 'clearance':
+      return pistonNetwork(tighter(input))
+    case 'leak':
+      return m.leaks.toRoomM2 + m.leaks.pastPistonM2 > 0
+        ? pistonNetwork(withMachine(input, { ...m, leaks: { toRoomM2: 0, pastPistonM2: 0 } }))
+        : null
+    case 'seal':
+      return m.seal.forceN + m.seal.areaM2 > 0
+        ? pistonNetwork(withMachine(input, { ...m, seal: { forceN: 0, areaM2: 0 } }))
+        : null
+    case 'bearings':
+      return turning.friction.constantNm + turning.friction.perSpeedNmS > 0
+        ? pistonNetwork({
+            ...input,
+            turning: { ...turning, friction: { ...turning.friction, constantNm: 0, perSpeedNmS: 0 } },
+          })
+        : null
+    case 'heat':
+      return m.walls.filmWPerM2K > 0
+        ? pistonNetwork(withMachine(input, { ...m, walls: { ...m.walls, filmWPerM2K: 0 } }))
+        : null
+  }
+}
+
+/** What each restriction costs at the same load, by taking it away and letting the engine settle anew: the dearest first. */
+export function whatCosts(input: EngineInput, now: SteadyEngine): Cost[] {
+  return RESTRICTIONS.flatMap((id): Cost[] => {
+    const network = without(input, id)
+    const engine = network && steadyEngine(network, now.startSpeedRadPerS)
+    if (!engine) return []
+    const { shaftPowerW, speedRadPerS, airPerTurnKg, workPerAirJPerKg } = engine.figures
+    return [{ id, gainW: shaftPowerW - now.figures.shaftPowerW, speedRadPerS, airPerTurnKg, workPerAirJPerKg }]
+  }).sort((a, b) => b.gainW - a.gainW)
+}

@@ -1,0 +1,180 @@
+import { uncertaintyOfChanges, type Changes } from '../calibration'
+import { GAS_CONSTANT } from '../air'
+import {
+  flowFunction,
+  overSpeed,
+  pistonNetwork,
+  standing,
+  steadyEngine,
+  sweptVolume,
+  type EngineInput,
+  type EngineNetwork,
+  type HeldPoint,
+  type Reservoir,
+  type Standing,
+  type SteadyEngine,
+  type SteadyFigures,
+} from '../engine'
+import { nozzleFlow, type NozzleResult } from '../flow'
+import { airSide, type AirSide } from './air-side'
+import { effectiveNozzle } from './effective-nozzle'
+import type { AirInput, NozzleInput } from './input'
+
+export interface EnginePredictionInput extends AirInput {
+  /** The engine as its uncertain numbers stand, fed at a pressure; `changed` moves one of them by so many standard uncertainties. */
+  readonly engine: (supply: Reservoir, changed?: { readonly name: string; readonly by: number }) => EngineInput
+  /** Its uncertain numbers. */
+  readonly uncertain: readonly string[]
+}
+
+export interface EngineFigures {
+  readonly speedRadPerS: number
+  readonly shaftPowerW: number
+  readonly indicatedPowerW: number
+  readonly airPerTurnKg: number
+  readonly massFlowKgPerS: number
+  readonly workPerAirJPerKg: number
+  readonly efficiency: number
+  readonly brakeMeanPressurePa: number
+}
+
+export interface EnginePrediction {
+  readonly air: AirSide
+  readonly nozzle: NozzleResult
+  /** What it takes its air from: the end of the line. */
+  readonly supply: Reservoir
+  readonly network: EngineNetwork
+  /** Null where it stands. */
+  readonly steady: SteadyEngine | null
+  readonly standing: Standing
+  readonly figures: EngineFigures
+  readonly changes: { readonly [K in keyof EngineFigures]: Changes }
+  readonly uncertainty: { readonly [K in keyof EngineFigures]: number }
+}
+
+const NONE: EngineFigures = {
+  speedRadPerS: 0,
+  shaftPowerW: 0,
+  indicatedPowerW: 0,
+  airPerTurnKg: 0,
+  massFlowKgPerS: 0,
+  workPerAirJPerKg: 0,
+  efficiency: 0,
+  brakeMeanPressurePa: 0,
+}
+export const ENGINE_FIGURES = Object.keys(NONE) as readonly (keyof EngineFigures)[]
+const figuresOf = (steady: SteadyEngine | null): EngineFigures => {
+  if (!steady) return NONE
+  const { figures } = steady
+  return Object.fromEntries(ENGINE_FIGURES.map((k) => [k, (figures as SteadyFigures)[k]])) as unknown as EngineFigures
+}
+
+/** A hole that lets through what the engine takes on average, m: what the line sees of it. */
+export function likeHole(massFlowKgPerS: number, supply: Reservoir, paOut: number): number {
+  const psi = flowFunction(Math.min(1, paOut / supply.absolutePressurePa))
+  const area =
+    (massFlowKgPerS * Math.sqrt(GAS_CONSTANT * supply.temperatureK)) / (supply.absolutePressurePa * Math.max(psi, 1e-3))
+  return Math.sqrt((4 / Math.PI) * Math.max(area, LEAST_HOLE ** 2))
+}
+
+/** An engine that stands takes hardly any air, m. */
+const LEAST_HOLE = 0.1e-3
+/** How closely line and engine agree on the flow. */
+const AGREE = 2e-4
+const ROUNDS = 8
+
+/** The line and the engine behind it, balanced over a turn: the engine as a hole of its mean flow. */
+function balanced(
+  input: EnginePredictionInput,
+  guess?: number,
+): {
+  air: AirSide
+  input: AirInput
+  supply: Reservoir
+  network: EngineNetwork
+  steady: SteadyEngine | null
+} {
+  const { ambient } = input
+  const holeOf = (diameterM: number): AirInput => ({
+    ...input,
+    nozzle: { ...hole, throatDiameterM: diameterM, exitDiameterM: diameterM },
+    coefficients: { discharge: EXACT, velocity: EXACT },
+  })
+  let diameter = input.nozzle.throatDiameterM
+  let speed = guess
+  for (let i = 0; ; i++) {
+    const behind = holeOf(diameter)
+    const air = airSide(behind)
+    const supply = { absolutePressurePa: air.nozzlePressurePaAbs, temperatureK: air.temperatureK }
+    const network = pistonNetwork(input.engine(supply))
+    const steady = steadyEngine(network, speed)
+    speed = steady?.startSpeedRadPerS
+    const flow = steady?.figures.massFlowKgPerS ?? 0
+    const next = likeHole(flow, supply, ambient.absolutePressurePa)
+    const agreed = Math.abs(flow - air.massFlowKgPerS) <= AGREE * Math.max(flow, 1e-6)
+    if (agreed || i >= ROUNDS || (!steady && next === diameter)) return { air, input: behind, supply, network, steady }
+    diameter = next
+  }
+}
+
+const EXACT = { value: 1, standardUncertainty: 0 } as const
+const hole: NozzleInput = { throatDiameterM: 1e-3, exitDiameterM: 1e-3, count: 1, form: { kind: 'round' } }
+
+/**
+ * An engine on its own supply: line and engine balanced, the speed that it keeps with its load, and what one standard uncertainty of each uncertain number changes.
+ * Error: JCGM 100 from those numbers; the balance takes the mean flow through the line, which a manifold smooths.
+ */
+export function predictEngine(input: EnginePredictionInput, withChanges = true): EnginePrediction {
+  const { air, input: behind, supply, network, steady } = balanced(input)
+  const pa = input.ambient.absolutePressurePa
+  const nozzle = nozzleFlow(
+    {
+      totalPressurePaAbs: Math.max(air.nozzlePressurePaAbs, pa),
+      totalTemperatureK: air.temperatureK,
+      backPressurePaAbs: pa,
+    },
+    effectiveNozzle(behind),
+  )
+  const figures = figuresOf(steady)
+  const changed =
+    withChanges && steady
+      ? input.uncertain.map((name) => {
+          const at = (by: number) =>
+            figuresOf(steadyEngine(pistonNetwork(input.engine(supply, { name, by })), steady.startSpeedRadPerS))
+          return { name, figures: at(1) }
+        })
+      : []
+  const changes = Object.fromEntries(
+    ENGINE_FIGURES.map((k) => [k, Object.fromEntries(changed.map((c) => [c.name, c.figures[k] - figures[k]]))]),
+  ) as unknown as EnginePrediction['changes']
+  return {
+    air,
+    nozzle,
+    supply,
+    network,
+    steady,
+    standing: standing(network),
+    figures,
+    changes,
+    uncertainty: Object.fromEntries(
+      ENGINE_FIGURES.map((k) => [k, uncertaintyOfChanges(changes[k])]),
+    ) as unknown as EnginePrediction['uncertainty'],
+  }
+}
+
+/** Speeds from near rest to beyond the one at which it gives nothing, for a curve: it is looked for. */
+export function engineCurve(
+  { network, steady }: Pick<EnginePrediction, 'network' | 'steady'>,
+  points = 14,
+): HeldPoint[] {
+  const around = steady?.figures.speedRadPerS ?? 60
+  const far = 2.5 * around
+  const speeds = Array.from({ length: points }, (_, i) => (far * (i + 0.35)) / points)
+  const curve = overSpeed(network, speeds)
+  const end = curve.findIndex((p) => p.torqueNm < 0)
+  return end < 0 ? curve : curve.slice(0, end + 1)
+}
+
+/** Piston swept volume of a turn, m3. */
+export const sweptOf = ({ steady }: Pick<EnginePrediction, 'steady'>): number =>
+  steady ? sweptVolume(steady.cycle) : 0

@@ -1,0 +1,59 @@
+import type { AirInput, EnginePrediction } from '../prediction'
+import { finding, type Finding } from '../gates'
+import { cylinderHoopStress, materialById } from '../strength'
+import { LEAST_STRESS_MARGIN, airFindings, reviewed, type Review } from './review'
+
+/** What of an engine holds the pressure. */
+export interface PressedWall {
+  readonly boreM: number
+  readonly wallM: number
+  readonly materialId: string
+  readonly infill: number
+  readonly loadedAcrossLayers: boolean
+}
+
+/** Margin of its wall against the greatest pressure that it can see, supply or squeezed: strength over stress. */
+export function wallMargin(wall: PressedWall, { steady, supply, air }: EnginePrediction, roomPaAbs: number): number {
+  const material = materialById(wall.materialId)
+  const peak = Math.max(
+    supply.absolutePressurePa,
+    air.supplyPressurePaAbs,
+    ...(steady?.cycle.chambers.map(({ pressurePaAbs }) => Math.max(...pressurePaAbs)) ?? []),
+  )
+  const strength = material.tensileStrengthPa * (wall.loadedAcrossLayers ? material.acrossLayers : 1) * wall.infill
+  return strength / Math.max(1, cylinderHoopStress(peak - roomPaAbs, wall.boreM / 2, wall.wallM))
+}
+
+/** Squeezed by so much more than the supply, it drives air back through the valve. */
+const SQUEEZED = 1.05
+
+function turnFindings({ steady, standing, supply }: EnginePrediction): Finding[] {
+  if (!steady) return [finding('engine-stands', 'watch', { pushes: standing.startsShare > 0 })]
+  const found: Finding[] = []
+  const peak = Math.max(...steady.cycle.chambers.map(({ pressurePaAbs }) => Math.max(...pressurePaAbs)))
+  if (peak > SQUEEZED * supply.absolutePressurePa)
+    found.push(finding('engine-squeezed', 'fine', { peakPa: peak, supplyPa: supply.absolutePressurePa }))
+  const coldest = Math.min(...steady.cycle.chambers.map(({ temperatureK }) => Math.min(...temperatureK)))
+  if (coldest < 253.15) found.push(finding('engine-cold', 'fine', { temperatureK: coldest }))
+  if (steady.figures.leakedShare > 0.25)
+    found.push(finding('engine-leaks', 'watch', { share: steady.figures.leakedShare }))
+  return found
+}
+
+/** All findings of a piston engine: what bursts, what does not turn, what feeds it. */
+export function reviewEngine(
+  input: AirInput,
+  p: EnginePrediction,
+  wall: PressedWall,
+  made: readonly Finding[] = [],
+): Review {
+  const margin = wallMargin(wall, p, input.ambient.absolutePressurePa)
+  return reviewed([
+    ...(margin < LEAST_STRESS_MARGIN.ease
+      ? [finding('engine-wall', margin < LEAST_STRESS_MARGIN.run ? 'do not run' : 'watch', { margin })]
+      : []),
+    ...turnFindings(p),
+    ...airFindings(input, p.air, p.nozzle, wall.materialId),
+    ...made,
+  ])
+}

@@ -1,0 +1,298 @@
+'use client'
+import { Box, Flex, Grid } from '@chakra-ui/react'
+import { useMemo, useState } from 'react'
+import { leastClearance, pistonNetwork, steadyEngine, type EngineCycle } from '../../../core/engine'
+import { engineInput, type EngineMachine, type EnginePredicted } from '../../../project/document'
+import { kindOf } from '../../../project/document'
+import { useProject } from '../../../store'
+import { Advice, ChartBlock, Figure, LinkButton, Sheet, Views } from '../../../ui'
+import { useSettled, useShown } from '../../shared'
+import { Findings } from '../stations/Findings'
+import { Costs } from './Costs'
+import { EngineFields } from './EngineFields'
+import { EngineSection } from './EngineSection'
+import { flowChart, pressureChart, torqueChart } from './engine-charts'
+import type { EngineStationProps } from './engine-props'
+import { PressureVolume } from './PressureVolume'
+import { TimingRing } from './TimingRing'
+import { openings } from './timing'
+import { useAngle } from './use-angle'
+
+type LeftView = 'section' | 'timing'
+type RightView = 'loop' | 'time' | 'air'
+
+/** The turn of a machine that is only tried, at the pressure that its build has now: quick enough to follow a hand. */
+function useTrial(trial: EngineMachine | null, { prediction, input }: EnginePredicted): EngineCycle | null {
+  return useMemo(() => {
+    if (!trial) return null
+    const network = pistonNetwork(engineInput(trial, input.ambient, { kind: 'constant', ...prediction.supply }))
+    return steadyEngine(network, prediction.steady?.startSpeedRadPerS)?.cycle ?? null
+  }, [trial, prediction, input])
+}
+
+/** The same engine one version back, for what was before. */
+function useParent(build: EngineStationProps['build']): EngineCycle | null {
+  const project = useProject()
+  const parent = project.builds.find((b) => b.id === build.parentId)
+  return useMemo(() => {
+    if (!parent || parent.machine.family !== build.machine.family) return null
+    try {
+      return (
+        (kindOf(parent).predict(parent, { ambient: project.ambient }) as EnginePredicted).prediction.steady?.cycle ??
+        null
+      )
+    } catch {
+      return null
+    }
+  }, [parent, build.machine.family, project.ambient])
+}
+
+const stretchWords = (m: EngineMachine): string =>
+  openings(m)
+    .map((o) =>
+      o.open.length === 0
+        ? `${o.name} never opens`
+        : `${o.name} ${o.open.map(([a, b]) => `opens at ${Math.round(a)}°, shuts at ${Math.round(b % 360)}°`).join('; ')}`,
+    )
+    .join(' · ')
+
+function Middle(props: EngineStationProps) {
+  const { build, predicted, edit } = props
+  const shown = useShown()
+  const { machine } = build
+  const { steady, supply, standing } = predicted.prediction
+  const { angle, setAngle, playing, setPlaying } = useAngle(35)
+  const [left, setLeft] = useState<LeftView>('section')
+  const [right, setRight] = useState<RightView>('loop')
+  const [each, setEach] = useState(false)
+  const [cylinder, setCylinder] = useState(0)
+  const [trial, setTrial] = useState<EngineMachine | null>(null)
+  const tried = useTrial(trial, predicted)
+  const parent = useParent(build)
+  const cycle = trial ? tried : (steady?.cycle ?? null)
+  const before = trial
+    ? (steady?.cycle ?? null)
+    : parent && parent.chambers.length === steady?.cycle.chambers.length
+      ? parent
+      : null
+  const which = Math.min(cylinder, machine.cylinders - 1)
+  const ends = machine.family === 'double-acting-engine' ? 2 : 1
+  const chambers = useMemo(() => Array.from({ length: ends }, (_, i) => which * ends + i), [ends, which])
+  const pa = predicted.input.ambient.absolutePressurePa
+  const late = useSettled(cycle)
+  const chart = useMemo(
+    () => (late ? torqueChart(late, standing, machine, each, angle, shown) : null),
+    [late, standing, machine, each, angle, shown],
+  )
+  const second = useMemo(
+    () =>
+      !late || right === 'loop'
+        ? null
+        : right === 'time'
+          ? pressureChart(late, chambers, shown)
+          : flowChart(late, shown),
+    [late, right, chambers, shown],
+  )
+  return (
+    <Grid templateColumns={{ base: 'minmax(0,1fr)', md: '286px minmax(0,1fr)' }} gap="5">
+      <Box>
+        <Flex justify="space-between" align="baseline">
+          <Views
+            label="What the middle shows"
+            value={left}
+            views={[
+              { value: 'section', label: `Section at ${Math.round(angle)}°` },
+              { value: 'timing', label: 'Timing' },
+            ]}
+            onChange={setLeft}
+          />
+          <LinkButton onClick={() => setPlaying(!playing)}>{playing ? 'stop' : 'play'}</LinkButton>
+        </Flex>
+        {left === 'section' ? (
+          <EngineSection
+            machine={trial ?? machine}
+            cycle={cycle}
+            angle={angle}
+            cylinder={which}
+            supplyPa={supply.absolutePressurePa}
+            roomPa={pa}
+            shown={shown}
+          />
+        ) : (
+          <TimingRing
+            machine={machine}
+            trial={trial}
+            angle={angle}
+            onTry={setTrial}
+            onKeep={(next, label) => edit(label.split(':')[0], (b) => void (b.machine = next as never), 'timing')}
+          />
+        )}
+        <Flex as="label" align="center" gap="3" fontSize="sm" mt="1">
+          Turn
+          <input
+            type="range"
+            min={0}
+            max={359}
+            value={Math.round(angle) % 360}
+            aria-label="Crank angle"
+            aria-valuetext={`${Math.round(angle)} degrees`}
+            onChange={(event) => {
+              setPlaying(false)
+              setAngle(Number(event.target.value))
+            }}
+            style={{ flex: 1, accentColor: 'var(--gk-colors-petrol)' }}
+          />
+        </Flex>
+        {machine.cylinders > 1 && (
+          <Views
+            small
+            label="Which cylinder"
+            value={String(which)}
+            views={Array.from({ length: machine.cylinders }, (_, i) => ({
+              value: String(i),
+              label: `cylinder ${i + 1}`,
+            }))}
+            onChange={(v) => setCylinder(Number(v))}
+          />
+        )}
+        <Box color="mute" fontSize="xs" mt="1">
+          {left === 'timing' && !trial ? 'Drag a mark; 0.05 mm a step with the arrow keys. ' : ''}
+          {stretchWords(trial ?? machine)}.
+        </Box>
+      </Box>
+      <Box minW="0">
+        <Views
+          label="Inside the cylinder"
+          value={right}
+          views={[
+            { value: 'loop', label: 'Inside the cylinder' },
+            { value: 'time', label: 'over the turn' },
+            { value: 'air', label: 'air' },
+          ]}
+          onChange={setRight}
+        />
+        {cycle === null ? (
+          <Advice tone="warn" title="It stands">
+            At this pressure and load it does not keep turning: nothing goes round to be shown.
+          </Advice>
+        ) : right === 'loop' ? (
+          <PressureVolume
+            cycle={cycle}
+            before={before}
+            chambers={chambers}
+            supplyPa={supply.absolutePressurePa}
+            roomPa={pa}
+            angle={angle}
+            shown={shown}
+          />
+        ) : (
+          second && <ChartBlock {...second} />
+        )}
+        {chart && (
+          <>
+            <Views
+              label="Torque round the turn"
+              value={each ? 'each' : 'sum'}
+              views={[
+                { value: 'sum', label: 'Torque round the turn' },
+                ...(machine.cylinders > 1 ? [{ value: 'each', label: 'each cylinder' }] : []),
+              ]}
+              onChange={(v) => setEach(v === 'each')}
+            />
+            <ChartBlock {...chart} />
+          </>
+        )}
+      </Box>
+    </Grid>
+  )
+}
+
+/** What squeezing does to an engine whose only way out is at the bottom: the room at the top below which it squeezes past the supply. */
+function RoomAdvice({ build, predicted }: EngineStationProps) {
+  const shown = useShown()
+  const { machine } = build
+  const { supply, steady } = predicted.prediction
+  if (machine.family !== 'single-acting-engine' || !steady) return null
+  const swept = (Math.PI / 4) * machine.boreM ** 2 * machine.strokeM
+  const least = leastClearance({
+    supplyPaAbs: supply.absolutePressurePa,
+    exhaustPaAbs: predicted.input.ambient.absolutePressurePa,
+    supplyTemperatureK: supply.temperatureK,
+    sweptM3: swept,
+    clearance: 1,
+  })
+  const share = machine.clearanceM3 / swept
+  // what the piston sweeps back after the ports have shut
+  const shut = (machine.ports.fromM / machine.strokeM) * least
+  if (share > 1.1 * shut) return null
+  return (
+    <Advice tone="advice" title="Too little room at the top">
+      Ports only at the bottom squeeze what stays to more than the supply: below{' '}
+      {shown.text(shut * swept, 'smallVolume')} it pushes back through the ball. More room, or ports that open earlier.
+    </Advice>
+  )
+}
+
+const GROUPS = ['Cylinder', 'Ball and pin', 'Exhaust ports', 'Valve', 'Inlet', 'Body']
+
+/** Inside the cylinder: what it looks like at any angle, what the air does there, what that gives and what costs most. */
+export function CylinderStation(props: EngineStationProps) {
+  const { build, predicted, openWorking } = props
+  const shown = useShown()
+  const { figures: f, uncertainty: u, steady } = predicted.prediction
+  const swept = steady ? f.brakeMeanPressurePa : 0
+  return (
+    <Sheet
+      pictureFirst
+      leftWidth="264px"
+      rightWidth="284px"
+      left={<EngineFields {...props} groups={GROUPS} />}
+      middle={<Middle key={build.id} {...props} />}
+      right={
+        <>
+          <Figure
+            label="Speed"
+            origin="predicted"
+            {...shown.parts(f.speedRadPerS, 'rotation', u.speedRadPerS)}
+            sub={`that it keeps with ${build.machine.load.label || 'its load'}`}
+            onOpen={() => openWorking('speedRadPerS')}
+          />
+          <Figure
+            label="Shaft power"
+            origin="predicted"
+            {...shown.parts(f.shaftPowerW, 'power', u.shaftPowerW)}
+            sub={`of ${shown.text(f.indicatedPowerW, 'power')} in the cylinder`}
+            onOpen={() => openWorking('shaftPowerW')}
+          />
+          <Figure
+            label="Air a turn"
+            origin="predicted"
+            {...shown.parts(f.airPerTurnKg, 'airMass', u.airPerTurnKg)}
+            sub={`${shown.text(predicted.nozzle.freeAirM3PerS, 'freeAir')} free air`}
+            onOpen={() => openWorking('airPerTurnKg')}
+          />
+          <Figure
+            label="Work of the air"
+            origin="predicted"
+            {...shown.parts(f.workPerAirJPerKg, 'workPerAir', u.workPerAirJPerKg)}
+            sub={`${shown.text(f.efficiency, 'share')} of what it could give`}
+            onOpen={() => openWorking('workPerAirJPerKg')}
+          />
+          <Figure
+            label="Mean pressure"
+            origin="predicted"
+            {...shown.parts(swept, 'pressureDrop', u.brakeMeanPressurePa)}
+            sub="on the piston, as the shaft feels it"
+            onOpen={() => openWorking('brakeMeanPressurePa')}
+          />
+          <Findings
+            findings={predicted.review.findings}
+            ids={['engine-wall', 'engine-stands', 'engine-squeezed', 'engine-leaks', 'engine-cold']}
+          />
+          <RoomAdvice {...props} />
+          <Costs build={build} />
+        </>
+      }
+    />
+  )
+}

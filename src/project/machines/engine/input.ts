@@ -1,0 +1,144 @@
+import { airDensity } from '../../../core/air'
+import { NO_DRAG, type Drag, type EngineInput, type PistonMachine, type Reservoir } from '../../../core/engine'
+import type { AirInput, EnginePredictionInput } from '../../../core/prediction'
+import { airThrough } from '../../document/build-input'
+import type { Project } from '../../validation/schema'
+import type { BuildOf, MachineOfKind } from '../document-types'
+import { ENGINE_COEFFICIENTS, type EngineCoefficient, type EngineLoad } from './schema'
+
+export type EngineKindId = 'single-acting-engine' | 'double-acting-engine'
+export type EngineMachine = MachineOfKind<EngineKindId>
+export type EngineBuild = BuildOf<EngineMachine>
+type Ambient = Project['ambient']
+
+/** The part of the turn in which a constant drag comes in, rad/s: it must not push at rest. */
+const SETTLES = 1
+/** Torque that a propeller takes, N m at 1 rad/s, and its thrust, N: from its coefficients, at the room's density. */
+export function propeller(
+  { diameterM, thrustCoefficient, powerCoefficient }: Extract<EngineLoad, { kind: 'propeller' }>,
+  ambient: Pick<Ambient, 'absolutePressurePa' | 'temperatureK'>,
+): { readonly torquePerSquareNmS2: number; readonly thrustPerSquareNS2: number } {
+  const rho = airDensity(ambient.absolutePressurePa, ambient.temperatureK)
+  const perTurn = (2 * Math.PI) ** 2
+  return {
+    torquePerSquareNmS2: (powerCoefficient * rho * diameterM ** 5) / (2 * Math.PI * perTurn),
+    thrustPerSquareNS2: (thrustCoefficient * rho * diameterM ** 4) / perTurn,
+  }
+}
+
+/** What a load asks for, by speed. */
+export function loadDrag(load: EngineLoad, ambient: Pick<Ambient, 'absolutePressurePa' | 'temperatureK'>): Drag {
+  switch (load.kind) {
+    case 'propeller':
+      return { ...NO_DRAG, perSquareNmS2: propeller(load, ambient).torquePerSquareNmS2 }
+    case 'brake':
+      return { ...NO_DRAG, constantNm: load.torqueNm, settlesRadPerS: SETTLES }
+    case 'wheel':
+      return { ...NO_DRAG, constantNm: load.torqueNm, settlesRadPerS: SETTLES, perSquareNmS2: load.perSquareNmS2 }
+    case 'generator':
+      return { ...NO_DRAG, constantNm: load.torqueNm, settlesRadPerS: SETTLES, perSpeedNmS: load.perSpeedNmS }
+  }
+}
+
+const phases = ({ cylinders, phaseStepRad }: EngineMachine): number[] =>
+  Array.from({ length: cylinders }, (_, i) => i * phaseStepRad)
+
+/** Cylinders and valves as the core takes them, the uncertain numbers at given values. */
+function pistonMachine(m: EngineMachine, c: Readonly<Record<EngineCoefficient, number>>, wallK: number): PistonMachine {
+  const shared = {
+    boreM: m.boreM,
+    strokeM: m.strokeM,
+    rodM: m.rodM,
+    phasesRad: phases(m),
+    seal: { forceN: c.rubbing * m.seal.forceN, areaM2: c.rubbing * m.seal.areaM2 },
+    walls: { filmWPerM2K: c.wallHeat * m.wallFilmWPerM2K, temperatureK: wallK },
+  }
+  if (m.family === 'single-acting-engine')
+    return {
+      kind: 'single-acting',
+      ...shared,
+      leaks: { toRoomM2: c.pastSeals * m.leakAreaM2, pastPistonM2: 0 },
+      clearanceM3: m.clearanceM3,
+      ball: { ...m.ball, discharge: c.seat },
+      ports: { ...m.ports, discharge: c.outlet },
+    }
+  return {
+    kind: 'double-acting',
+    ...shared,
+    leaks: { toRoomM2: c.pastSeals * m.rodLeakAreaM2, pastPistonM2: c.pastSeals * m.leakAreaM2 },
+    rodDiameterM: m.rodDiameterM,
+    headClearanceM3: m.headClearanceM3,
+    crankClearanceM3: m.crankClearanceM3,
+    valve: { ...m.valve, admissionDischarge: c.seat, exhaustDischarge: c.outlet },
+  }
+}
+
+/** The engine fed at a pressure; its numbers as the build holds them, one of them moved by so many standard uncertainties. */
+export function engineInput(
+  m: EngineMachine,
+  ambient: Pick<Ambient, 'absolutePressurePa' | 'temperatureK'>,
+  supply: EngineInput['supply'],
+  changed?: { readonly name: string; readonly by: number },
+): EngineInput {
+  const c = Object.fromEntries(
+    ENGINE_COEFFICIENTS.map((name) => {
+      const { value, standardUncertainty } = m.coefficients[name]
+      return [name, Math.max(0.02, value + (changed?.name === name ? changed.by * standardUncertainty : 0))]
+    }),
+  ) as Record<EngineCoefficient, number>
+  return {
+    machine: pistonMachine(m, c, ambient.temperatureK),
+    supply,
+    // a bore as rounded as a drilled hole is: it shares the seat’s coefficient
+    manifold: m.inlet && {
+      volumeM3: m.inlet.manifoldVolumeM3,
+      boreDiameterM: m.inlet.boreDiameterM,
+      discharge: c.seat,
+    },
+    room: ambient,
+    turning: {
+      inertiaKgM2: m.wheelInertiaKgM2,
+      friction: {
+        constantNm: c.rubbing * m.bearingDragNm,
+        settlesRadPerS: SETTLES,
+        perSpeedNmS: c.rubbing * m.bearingDragNmS,
+        perSquareNmS2: 0,
+      },
+      load: loadDrag(m.load, ambient),
+    },
+  }
+}
+
+/** An engine that stands as a hole for the line to begin with: its bore. */
+const EXACT = { value: 1, standardUncertainty: 0 } as const
+
+/** What the line sees of an engine before it is balanced: a hole that lets through what its seat does on average. */
+export const engineAir = (build: EngineBuild, ambient: Ambient): AirInput => {
+  const throat = 0.2 * build.machine.boreM
+  return airThrough(build, ambient, {
+    nozzle: { throatDiameterM: throat, exitDiameterM: throat, count: 1, form: { kind: 'round' } },
+    coefficients: { discharge: EXACT, velocity: EXACT },
+  })
+}
+
+/** A blower that draws has what it lacks of the room's pressure behind the engine. */
+const suction = (m: EngineMachine): boolean => m.family === 'double-acting-engine' && m.draws === 'suction'
+
+export function enginePredictionInput(build: EngineBuild, ambient: Ambient): EnginePredictionInput {
+  const { machine } = build
+  return {
+    ...engineAir(build, ambient),
+    uncertain: ENGINE_COEFFICIENTS,
+    engine: (supply: Reservoir, changed) => {
+      const { absolutePressurePa: pa, temperatureK } = ambient
+      const drawn = Math.max(0.05 * pa, 2 * pa - supply.absolutePressurePa)
+      const input = engineInput(
+        machine,
+        ambient,
+        suction(machine) ? { kind: 'constant', absolutePressurePa: pa, temperatureK } : { kind: 'constant', ...supply },
+        changed,
+      )
+      return suction(machine) ? { ...input, exhaust: { absolutePressurePa: drawn, temperatureK } } : input
+    },
+  }
+}

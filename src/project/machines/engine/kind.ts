@@ -1,0 +1,205 @@
+import { wallMargin, reviewEngine, type PressedWall } from '../../../core/safety'
+import {
+  engineChain,
+  engineCurve,
+  givenTemperature,
+  predictEngine,
+  workingsOfAir,
+  type EngineFigures,
+  type EnginePrediction,
+  type EnginePredictionInput,
+} from '../../../core/prediction'
+import type { QuantityKind } from '../../../core/units'
+import type { Working } from '../../../core/working'
+import { atSteadyPressure } from '../../document/build-input'
+import type { Hazard } from '../../document/hazards'
+import type { MachineCurves, MachineFigure, MachineKind, MachinePredicted } from '../contract'
+import type { MachineFieldSpec } from '../field-spec'
+import { countField, lengthField, angleField, numberField } from '../field-spec'
+import type { BuildOf } from '../document-types'
+import { engineAir, enginePredictionInput, type EngineMachine } from './input'
+import { engineParts } from './parts'
+import { engineWorkings } from './workings'
+
+export interface EnginePredicted extends MachinePredicted {
+  readonly input: EnginePredictionInput
+  readonly prediction: EnginePrediction
+}
+
+const FIGURES: readonly (readonly [id: keyof EngineFigures, kind: QuantityKind])[] = [
+  ['shaftPowerW', 'power'],
+  ['speedRadPerS', 'rotation'],
+  ['airPerTurnKg', 'airMass'],
+  ['workPerAirJPerKg', 'workPerAir'],
+  ['massFlowKgPerS', 'massFlow'],
+  ['indicatedPowerW', 'power'],
+  ['brakeMeanPressurePa', 'pressureDrop'],
+  ['efficiency', 'share'],
+]
+
+const figuresOf = ({ figures, uncertainty, changes }: EnginePrediction): MachineFigure[] =>
+  FIGURES.map(([id, kind]) => ({
+    id,
+    kind,
+    value: figures[id],
+    standardUncertainty: uncertainty[id],
+    changes: changes[id],
+  }))
+
+/** Over speed, each speed held: power and torque at the shaft, with the share by which power is uncertain where it runs. */
+function overSpeed(p: EnginePrediction): MachineCurves {
+  const curve = engineCurve(p)
+  const share = p.figures.indicatedPowerW > 0 ? p.uncertainty.shaftPowerW / p.figures.indicatedPowerW : 0
+  const line = (id: string, kind: QuantityKind, of: (c: (typeof curve)[number]) => readonly [number, number]) => ({
+    id,
+    kind,
+    values: curve.map((c) => of(c)[0]),
+    standardUncertainty: curve.map((c) => share * Math.abs(of(c)[1])),
+  })
+  return {
+    over: curve.map((c) => c.speedRadPerS),
+    lines: [
+      line('power', 'power', (c) => [c.powerW, (c.indicatedWorkJ * c.speedRadPerS) / (2 * Math.PI)]),
+      line('torque', 'torque', (c) => [c.torqueNm, c.indicatedWorkJ / (2 * Math.PI)]),
+    ],
+  }
+}
+
+/** Round the turn: torque of all cylinders. The band is left to the figures. */
+const overAngle = ({ steady }: EnginePrediction): MachineCurves | null =>
+  steady && {
+    over: [...steady.cycle.angleRad],
+    lines: [
+      {
+        id: 'torque',
+        kind: 'torque',
+        values: [...steady.cycle.torqueNm],
+        standardUncertainty: [...steady.cycle.torqueNm].map(() => 0),
+      },
+    ],
+  }
+
+const wallOf = ({ boreM, wallM, materialId, infill, loadedAcrossLayers }: EngineMachine): PressedWall => ({
+  boreM,
+  wallM,
+  materialId,
+  infill,
+  loadedAcrossLayers,
+})
+
+function hazardsOf(machine: EngineMachine, p: EnginePrediction, roomPa: number): Hazard[] {
+  const margin = wallMargin(wallOf(machine), p, roomPa)
+  const fastest = p.steady?.figures.fastestRadPerS ?? 0
+  return [
+    { id: 'engine-speed', kind: 'rotation', value: fastest, standardUncertainty: p.uncertainty.speedRadPerS },
+    {
+      id: 'engine-wall-margin',
+      kind: 'ratio',
+      value: margin,
+      standardUncertainty: 0.25 * margin,
+      times: true,
+      warn: margin < 4,
+    },
+    { id: 'stored-energy', kind: 'energy', value: 0.5 * machine.wheelInertiaKgM2 * fastest ** 2 },
+    {
+      id: 'engine-piston-force',
+      kind: 'force',
+      value: (Math.PI / 4) * machine.boreM ** 2 * (p.supply.absolutePressurePa - roomPa),
+    },
+  ]
+}
+
+const mm = 1e-3
+
+/** What a maker sets on any piston engine, after its cylinder and valves. */
+const sharedFields = (m: EngineMachine): MachineFieldSpec[] => [
+  countField('Cylinders', 'cylinders', 'How many', 'cylinders'),
+  ...(m.cylinders > 1 ? [angleField('Cylinders', 'phaseStepRad', 'Apart on the crank', 'phaseRad')] : []),
+  ...(m.inlet
+    ? [
+        lengthField('Inlet', 'machine.inlet.boreDiameterM', 'Bore', 'inletBoreM', 0.5 * mm),
+        numberField('Inlet', 'machine.inlet.manifoldVolumeM3', 'Room behind it', 'smallVolume', 'manifoldM3', 1e-6),
+      ]
+    : []),
+  numberField('Losses', 'leakAreaM2', 'Leak past a piston', 'area', 'engineLeakM2', 0.02e-6, {
+    note: 'o-ring 0.01 to 0.05 mm², printed ring 0.1 to 0.5 mm² (practice)',
+  }),
+  numberField('Losses', 'machine.seal.forceN', 'Seal rubs with', 'force', 'sealForceN', 0.2),
+  numberField('Losses', 'machine.seal.areaM2', 'and by pressure', 'area', 'sealAreaM2', 0.5e-6, {
+    note: 'N for each MPa; o-ring of a 20 mm bore 1 to 4 mm² (practice)',
+  }),
+  numberField('Losses', 'bearingDragNm', 'Bearings, at rest', 'torque', 'dragTorqueNm', 1e-3),
+  numberField('Losses', 'wallFilmWPerM2K', 'Heat from the wall', 'ratio', 'wallFilm', 20, {
+    note: 'W/(m²·K): 50 to 200 (estimate)',
+  }),
+  numberField('Wheel', 'wheelInertiaKgM2', 'Flywheel and load', 'inertia', 'engineInertiaKgM2', 5e-6),
+  lengthField('Body', 'wallM', 'Cylinder wall', 'engineWallM', 0.5 * mm),
+]
+
+export const pistonFields: readonly MachineFieldSpec[] = [
+  lengthField('Cylinder', 'boreM', 'Bore', 'cylinderBoreM', 0.5 * mm),
+  lengthField('Cylinder', 'strokeM', 'Stroke', 'strokeM', 0.5 * mm),
+  lengthField('Cylinder', 'rodM', 'Rod', 'rodM', 1 * mm),
+]
+
+type Own<M extends EngineMachine> = Pick<MachineKind<M>, 'words' | 'start' | 'supply' | 'leastGaugePressurePa'> & {
+  fields(machine: M): readonly MachineFieldSpec[]
+}
+
+/** A piston engine as a kind of machine: what all of them share, made from what is its own. */
+export function engineKind<M extends EngineMachine>(own: Own<M>): MachineKind<M, EnginePredicted> {
+  return {
+    ...own,
+    fields: (m) => [...own.fields(m), ...sharedFields(m)],
+    coefficients: ({ coefficients }) => coefficients,
+    air: (build, ambient) => engineAir(build as BuildOf<EngineMachine>, ambient),
+    predict: (build, { ambient }, held) => {
+      const { machine } = build
+      const ownInput = enginePredictionInput(build as BuildOf<EngineMachine>, ambient)
+      const input =
+        held === undefined ? ownInput : atSteadyPressure(ownInput, held, givenTemperature(ownInput.supply, ambient))
+      const prediction = predictEngine(input)
+      const { air, nozzle, uncertainty: u } = prediction
+      const share = prediction.figures.massFlowKgPerS > 0 ? u.massFlowKgPerS / prediction.figures.massFlowKgPerS : 0
+      let curves: MachineCurves | undefined
+      const uncertainty = {
+        massFlowKgPerS: u.massFlowKgPerS,
+        jetSpeedMPerS: 0,
+        thrustN: share * nozzle.thrustN,
+        jetPowerW: share * nozzle.jetPowerW,
+      }
+      const workings = (): Readonly<Record<string, Working | undefined>> => ({
+        ...workingsOfAir(input, { air, nozzle, uncertainty }),
+        ...engineWorkings(machine, prediction, ambient),
+      })
+      return {
+        input,
+        prediction,
+        air,
+        nozzle,
+        uncertainty,
+        chain: engineChain(prediction),
+        figures: figuresOf(prediction),
+        get overSpeed() {
+          return (curves ??= overSpeed(prediction))
+        },
+        get overAngle() {
+          return overAngle(prediction)
+        },
+        hazards: hazardsOf(machine, prediction, ambient.absolutePressurePa),
+        review: reviewEngine(input, prediction, wallOf(machine)),
+        working: (id) => workings()[id],
+      }
+    },
+    stateAt: (build, { ambient }, gaugePressurePa) => {
+      const input = enginePredictionInput(build as BuildOf<EngineMachine>, ambient)
+      const held = atSteadyPressure(input, gaugePressurePa, givenTemperature(input.supply, ambient))
+      return reviewEngine(held, predictEngine(held, false), wallOf(build.machine)).state
+    },
+    parts: engineParts,
+    turning: ({ wheelInertiaKgM2 }) => ({ value: wheelInertiaKgM2, standardUncertainty: 0.1 * wheelInertiaKgM2 }),
+    judgedBy: 'shaftPowerW',
+    judgedKind: 'power',
+    besides: 'speedRadPerS',
+  }
+}
