@@ -72,7 +72,7 @@ const MACHINES: Readonly<Record<string, Sentences>> = {
     mend: 'A thicker wall, a metal tube, less pressure; print it so that the layers lie along the pull.',
   }),
   'engine-squeezed': ({ peakPa, supplyPa }) => ({
-    what: `What stays in the cylinder is squeezed to ${q('absolutePressure', peakPa)} absolute, above the ${q('absolutePressure', supplyPa)} that feed it.`,
+    what: `What stays in the cylinder is squeezed to ${q('absolutePressure', peakPa)}, above the ${q('absolutePressure', supplyPa)} that feed it.`,
     why: 'The piston pumps against it, and some goes back through the valve.',
     mend: 'More room at the top, ports that open earlier, less exhaust lap.',
   }),

@@ -118,7 +118,7 @@ export function without(input: EngineInput, id: Restriction): EngineNetwork | nu
 export function whatCosts(input: EngineInput, now: SteadyEngine): Cost[] {
   return RESTRICTIONS.flatMap((id): Cost[] => {
     const network = without(input, id)
-    const engine = network && steadyEngine(network, now.startSpeedRadPerS)
+    const engine = network && steadyEngine(network, now.near)
     if (!engine) return []
     const { shaftPowerW, speedRadPerS, airPerTurnKg, workPerAirJPerKg } = engine.figures
     return [{ id, gainW: shaftPowerW - now.figures.shaftPowerW, speedRadPerS, airPerTurnKg, workPerAirJPerKg }]

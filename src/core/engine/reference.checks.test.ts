@@ -60,7 +60,7 @@ describe.each([
   test('the same speed is found from any guess, and by running until it settles', () => {
     for (const guess of [20, 150, 900])
       expect(
-        off(steadyEngine(pistonNetwork(input), guess)!.figures.speedRadPerS, engine.figures.speedRadPerS),
+        off(steadyEngine(pistonNetwork(input), { radPerS: guess })!.figures.speedRadPerS, engine.figures.speedRadPerS),
       ).toBeLessThan(4e-4)
     const free = engineMarch(pistonNetwork(input), 200)
     for (let i = 0; i < 400; i++) expect(free.turn()).toBe(true)

@@ -2,7 +2,7 @@ import { CP, GAMMA } from '../air'
 import type { EngineMarch } from './cycle'
 import type { EngineNetwork, Placed } from './network'
 import { EXHAUST, ROOM, SUPPLY } from './reciprocating'
-import { heldAt, steady, type Steady } from './steady'
+import { heldAt, steady, type Near, type Steady } from './steady'
 
 /** One chamber's air round a turn. */
 export interface ChamberCycle {
@@ -192,16 +192,19 @@ export function figuresOf(network: EngineNetwork, cycle: EngineCycle): SteadyFig
 
 /** An engine at the speed that it keeps with its load: figures and one turn. Null where it stands. */
 export interface SteadyEngine {
-  readonly startSpeedRadPerS: number
+  /** Where one like it begins to look. */
+  readonly near: Near
   readonly figures: SteadyFigures
   readonly cycle: EngineCycle
 }
 
-export function steadyEngine(network: EngineNetwork, guess?: number, relative?: number): SteadyEngine | null {
-  const found: Steady = steady(network, guess, relative)
+export function steadyEngine(network: EngineNetwork, near?: Near, relative?: number, sampleDeg?: number): SteadyEngine | null {
+  const found: Steady = steady(network, near, relative)
   if (found.status === 'stands') return null
-  const cycle = cycleOf(found.march)
-  return cycle && { startSpeedRadPerS: found.startSpeedRadPerS, figures: figuresOf(network, cycle), cycle }
+  const { startSpeedRadPerS: radPerS, march } = found
+  const gas = march.y.slice(0, march.layout.wheel)
+  const cycle = cycleOf(march, sampleDeg)
+  return cycle && { near: { radPerS, gas }, figures: figuresOf(network, cycle), cycle }
 }
 
 /** What an engine gives at one speed that is held. */

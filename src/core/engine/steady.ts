@@ -12,18 +12,16 @@ export interface Steady {
   readonly march: EngineMarch
 }
 
-/** What the wheel gains in a period that begins at a speed, with the air as it is when every period begins so, J; null where it comes to rest on the way. */
+/** What the wheel gains in a period that begins at a speed, J; null where it comes to rest on the way. */
 type Gain = (radPerS: number) => number | null
 
-const MOST_TURNS = 40
-
-/** The gas forgets a turn in a few: turned on from one speed again and again until it comes back as it left. */
-function gainOf(engine: EngineMarch, close: number): Gain {
+/** Turned on from one speed so many times at most, until its air comes back as it left. */
+function gainOf(engine: EngineMarch, close: number, mostTurns: number): Gain {
   const { y, layout, setSpeed, turn } = engine
   const before = new Float64Array(layout.wheel)
   return (w) => {
     let gain = 0
-    for (let i = 0; i < MOST_TURNS; i++) {
+    for (let i = 0; i < mostTurns; i++) {
       before.set(y.subarray(0, layout.wheel))
       setSpeed(w)
       const start = y[layout.wheel]
@@ -36,67 +34,115 @@ function gainOf(engine: EngineMarch, close: number): Gain {
 }
 
 /** Speeds between which an engine is looked for, and how they follow each other. */
-const [SLOWEST, QUICKEST, STEP] = [1, 4000, 1.7] as const
+const [SLOWEST, QUICKEST, STEP] = [1, 4000, 2.4] as const
+/** When a turn comes back as it left: energy of the wheel by its work, mass and energy of each volume by themselves. Below the noise of the steps nothing is gained. */
+const [WHEEL_CLOSE, GAS_CLOSE] = [5e-5, 3e-4] as const
+const MOST_SHOTS = 30
+
+/** An engine near where another has settled: its speed, and its air there where the two have the same volumes. */
+export interface Near {
+  readonly radPerS: number
+  readonly gas?: Float64Array
+}
+
+/** Two speeds between which it settles, from below: it gains at the lower one, loses at the upper one. */
+function bracket(engine: EngineMarch): readonly [low: number, high: number] | null {
+  const { y } = engine
+  const fresh = y.slice()
+  const gain = gainOf(engine, 2e-3, 3)
+  let low: number | null = null
+  for (let w = SLOWEST; w <= QUICKEST; w *= STEP) {
+    const g = gain(w)
+    // a state that ended in a stop is no state to go on from
+    if (g === null) y.set(fresh)
+    else if (g > 0) low = w
+    // a loss before any gain is only too slow to be carried over its dead places
+    else if (low !== null) return [low, w]
+  }
+  return null
+}
 
 /**
- * The speed that an engine keeps and its state there, by shooting: the wheel's energy at the start of a turn for which it comes back, found between two speeds; the air follows by itself.
- * @param guess speed to look from, rad/s, where one is near: a maker drags a handle.
- * Error: the energy comes back within 1e-6 of itself; the step's tolerance comes on top (0.1 % of speed and work in tests against an independent solution).
+ * Shoots for the state that comes back: each turn its air follows by itself, and the wheel's energy is set by what the turn gained, over how much the gain falls with energy.
+ * False where it does not come to rest there: the speed is then looked for from the ground.
  */
-export function steady(network: EngineNetwork, guess?: number, relative?: number): Steady {
-  const engine = engineMarch(network, guess ?? 100, relative)
-  const { y, setSpeed } = engine
-  const rough = gainOf(engine, 1e-3)
+function shoot(engine: EngineMarch, guess: number, low: number, high: number): boolean {
+  const { y, layout, network, turn } = engine
+  const energy = (w: number) => 0.5 * network.inertiaKgM2 * w * w
+  const [least, most] = [energy(low), energy(high)]
+  const before = new Float64Array(layout.wheel)
+  const settled = gainOf(engine, 1e-3, 3)
+  const first = settled(guess)
+  const second = settled(1.04 * guess)
+  if (first === null || second === null) return false
+  let slope = (second - first) / (energy(1.04 * guess) - energy(guess))
+  // work falls with speed wherever an engine settles; a slope that says otherwise is noise
+  if (!(slope < 0)) slope = -Math.abs(first - second) / energy(guess) - 1e-6
+  let at = energy(1.04 * guess) - second / slope
+  let last: readonly [number, number] = [energy(1.04 * guess), second]
+  for (let i = 0; i < MOST_SHOTS; i++) {
+    at = Math.min(most, Math.max(least, at))
+    before.set(y.subarray(0, layout.wheel))
+    const work = y[layout.gasWork]
+    y[layout.wheel] = at
+    if (!turn()) return false
+    const gain = y[layout.wheel] - at
+    const close = Math.abs(gain) <= WHEEL_CLOSE * Math.abs(y[layout.gasWork] - work)
+    if (close && before.every((v, k) => Math.abs(y[k] - v) <= GAS_CLOSE * Math.abs(v))) {
+      y[layout.wheel] = at
+      return at > 1.0001 * least && at < 0.9999 * most
+    }
+    const moved = at - last[0]
+    // the slope from two shots that lie apart, by half: the air has not followed in full yet
+    if (Math.abs(moved) > 2e-3 * at) {
+      const seen = (gain - last[1]) / moved
+      if (seen < 0 && seen > 5 * slope && seen < 0.2 * slope) slope = 0.5 * (slope + seen)
+    }
+    last = [at, gain]
+    at = at - Math.max(-0.3 * at, Math.min(0.3 * at, gain / slope))
+  }
+  y[layout.wheel] = last[0]
+  return Math.abs(last[1]) < 1e-3 * last[0]
+}
+
+/**
+ * The speed that an engine keeps and its state there, by shooting for the state that comes back after a turn, not by running until it settles.
+ * @param near where one like it has settled: a maker drags a handle.
+ * Error: a turn's gain within 5e-5 of its work; the step's tolerance comes on top (0.1 % of speed and work in tests against an independent solution).
+ */
+export function steady(network: EngineNetwork, near?: Near, relative?: number): Steady {
+  const engine = engineMarch(network, near?.radPerS ?? 100, relative)
+  const { y, layout } = engine
+  const at = (): Steady => ({ status: 'runs', startSpeedRadPerS: engine.speed(), march: engine })
   const fresh = y.slice()
-  /** A state that ended in a stop is no state to go on from. */
-  const gain: Gain = (w) => {
-    const g = rough(w)
-    if (g === null) y.set(fresh)
-    return g
+  if (near) {
+    if (near.gas && near.gas.length >= layout.wheel) y.set(near.gas.subarray(0, layout.wheel))
+    if (shoot(engine, near.radPerS, 0.4 * near.radPerS, 2.5 * near.radPerS)) return at()
+    y.set(fresh)
   }
-  const stands = (): Steady => ({ status: 'stands', startSpeedRadPerS: 0, march: engine })
-  /** Two speeds between which it settles: it gains at the lower one, loses at the upper one. */
-  let [low, high]: (readonly [number, number] | null)[] = [null, null]
-  const look = (w: number): void => {
+  const between = bracket(engine)
+  if (between) {
+    const [low, high] = between
+    const start = y.slice()
+    if (shoot(engine, Math.sqrt(low * high), low, high)) return at()
+    y.set(start)
+    if (halved(engine, low, high)) return at()
+  }
+  return { status: 'stands', startSpeedRadPerS: 0, march: engine }
+}
+
+/** By halving, where shooting found nothing: sure and slow. */
+function halved(engine: EngineMarch, from: number, to: number): boolean {
+  let [low, high] = [from, to]
+  const gain = gainOf(engine, 1e-4, 12)
+  for (let i = 0; i < 24; i++) {
+    const w = Math.sqrt(low * high)
     const g = gain(w)
-    if (g !== null && g > 0) low = [w, g]
-    else if (g !== null) high = [w, g]
+    if (g === null || g > 0) low = w
+    else high = w
   }
-  if (guess !== undefined) {
-    look(guess)
-    for (let w = guess, i = 0; low && !high && i < 12 && w < QUICKEST; i++) look((w *= 1.15))
-    for (let w = guess, i = 0; high && !low && i < 6; i++) look((w /= 1.15))
-  }
-  if (!low || !high) {
-    ;[low, high] = [null, null]
-    // from below: the least speed at which it carries itself over its dead places, then upwards
-    for (let w = SLOWEST; w <= QUICKEST && !(low && high); w *= STEP) {
-      const was = low
-      look(w)
-      // a loss before any gain is only too slow or too quick: look on
-      if (!was && !low) high = null
-    }
-    if (!low || !high) return stands()
-  }
-  // regula falsi with the old end's weight halved (Illinois), in the wheel's energy
-  const square = ([w, g]: readonly [number, number]) => [w * w, g] as const
-  let [[a, ga], [b, gb]] = [square(low), square(high)]
-  for (let i = 0; i < 40 && Math.abs(b - a) > 2e-6 * b; i++) {
-    const c = b - (gb * (b - a)) / (gb - ga)
-    const g = gain(Math.sqrt(c))
-    if (g === null) {
-      a = c
-      continue
-    }
-    if (g > 0 === gb > 0) ga /= 2
-    else [a, ga] = [b, gb]
-    ;[b, gb] = [c, g]
-    if (Math.abs(g) < 1e-7 * 0.5 * network.inertiaKgM2 * c) break
-  }
-  const w = Math.sqrt(b)
-  gainOf(engine, 1e-6)(w)
-  setSpeed(w)
-  return w > RESTS_BELOW ? { status: 'runs', startSpeedRadPerS: w, march: engine } : stands()
+  engine.setSpeed(low)
+  return low > RESTS_BELOW
 }
 
 /** A wheel so heavy that its speed stays within a thousandth of itself through a turn. */
@@ -108,7 +154,7 @@ const HELD = 1e4
  */
 export function heldAt(network: EngineNetwork, radPerS: number, marched?: EngineMarch): EngineMarch {
   const engine = marched ?? engineMarch({ ...network, inertiaKgM2: network.inertiaKgM2 * HELD, load: NO_DRAG }, radPerS)
-  gainOf(engine, 1e-4)(radPerS)
+  gainOf(engine, 5e-4, 6)(radPerS)
   engine.setSpeed(radPerS)
   return engine
 }

@@ -10,6 +10,7 @@ import {
   type EngineInput,
   type EngineNetwork,
   type HeldPoint,
+  type Near,
   type Reservoir,
   type Standing,
   type SteadyEngine,
@@ -79,6 +80,8 @@ export function likeHole(massFlowKgPerS: number, supply: Reservoir, paOut: numbe
 
 /** An engine that stands takes hardly any air, m. */
 const LEAST_HOLE = 0.1e-3
+/** Degrees between samples where only the sums are asked for. */
+const COARSE = 45
 /** How closely line and engine agree on the flow. */
 const AGREE = 2e-4
 const ROUNDS = 8
@@ -86,7 +89,7 @@ const ROUNDS = 8
 /** The line and the engine behind it, balanced over a turn: the engine as a hole of its mean flow. */
 function balanced(
   input: EnginePredictionInput,
-  guess?: number,
+  guess?: Near,
 ): {
   air: AirSide
   input: AirInput
@@ -101,19 +104,26 @@ function balanced(
     coefficients: { discharge: EXACT, velocity: EXACT },
   })
   let diameter = input.nozzle.throatDiameterM
-  let speed = guess
+  let near = guess
+  /** The last hole that was tried and the one that its engine looked like, as logarithms. */
+  let tried: readonly [number, number] | null = null
   for (let i = 0; ; i++) {
     const behind = holeOf(diameter)
     const air = airSide(behind)
     const supply = { absolutePressurePa: air.nozzlePressurePaAbs, temperatureK: air.temperatureK }
     const network = pistonNetwork(input.engine(supply))
-    const steady = steadyEngine(network, speed)
-    speed = steady?.startSpeedRadPerS
+    const steady = steadyEngine(network, near)
+    near = steady?.near
     const flow = steady?.figures.massFlowKgPerS ?? 0
-    const next = likeHole(flow, supply, ambient.absolutePressurePa)
+    const looks = likeHole(flow, supply, ambient.absolutePressurePa)
     const agreed = Math.abs(flow - air.massFlowKgPerS) <= AGREE * Math.max(flow, 1e-6)
-    if (agreed || i >= ROUNDS || (!steady && next === diameter)) return { air, input: behind, supply, network, steady }
-    diameter = next
+    if (agreed || i >= ROUNDS || (!steady && looks === diameter)) return { air, input: behind, supply, network, steady }
+    const now = [Math.log(diameter), Math.log(looks)] as const
+    // the line through the last two, where they lie apart; half way at most beyond what was seen
+    const bend = tried && Math.abs(now[0] - tried[0]) > 1e-9 ? (now[1] - tried[1]) / (now[0] - tried[0]) : 0
+    const step = (now[1] - now[0]) / (1 - Math.max(-5, Math.min(0.8, bend)))
+    diameter = Math.exp(now[0] + Math.max(-1.2, Math.min(1.2, step)))
+    tried = now
   }
 }
 
@@ -140,7 +150,7 @@ export function predictEngine(input: EnginePredictionInput, withChanges = true):
     withChanges && steady
       ? input.uncertain.map((name) => {
           const at = (by: number) =>
-            figuresOf(steadyEngine(pistonNetwork(input.engine(supply, { name, by })), steady.startSpeedRadPerS))
+            figuresOf(steadyEngine(pistonNetwork(input.engine(supply, { name, by })), steady.near, undefined, COARSE))
           return { name, figures: at(1) }
         })
       : []

@@ -17,6 +17,7 @@ import {
 import type { ProjectBundle } from '../archive'
 import { planRuns, type Plan } from '../planning'
 import { STAND, gliderRun } from './glider-runs'
+import { engineBuilds, engineRuns, PONY } from './engine-demo'
 import { PHONE, soundRun } from './sound-run'
 import { BRAKE, GENERATOR, TANK, settledRuns } from './settled-runs'
 import { HIDDEN, builds, others, gliders, GAUGE, RIGS, moment } from './demo-builds'
@@ -203,11 +204,16 @@ export function makeDemo(): ProjectBundle {
           'What every other kind of machine would make of the workshop’s air, each with its first figures, to learn from before one is chosen.',
       },
       { id: 'glider', name: 'Track glider', purpose: 'Crosses the window on an air track, pushed by its own jet.' },
+      {
+        id: 'carousel',
+        name: 'Carousel engine',
+        purpose: 'Turns a ring of paper herons, slowly and for long, on a bottle or on the small compressor.',
+      },
     ],
-    builds: [...own, ...others(), ...gliders()],
+    builds: [...own, ...others(), ...gliders(), ...engineBuilds()],
     holeGauges: [GAUGE],
     plans: [demoPlan(own[own.length - 1])],
-    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, PHONE],
+    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, PHONE, PONY],
     notes: 'A shop-window display driven by air. All names and figures are made up.',
   }
   const printed = own.filter((b) => b.made)
@@ -251,5 +257,6 @@ export function makeDemo(): ProjectBundle {
   for (const repeat of [1, 2]) {
     keep(gliderRun(glider, project, repeat), `${glider.id}-run-${repeat}.csv`)
   }
+  for (const made of engineRuns(project)) keep(made, made.fileName)
   return { project, recordings }
 }

@@ -14,7 +14,7 @@ const range = ([from, to]: readonly [number, number]): string =>
 export function CrankStation(props: EngineStationProps) {
   const { build, predicted } = props
   const shown = useShown()
-  const { standing, steady, uncertainty: u } = predicted.prediction
+  const { standing, steady } = predicted.prediction
   const { machine } = build
   const chart = useMemo(() => standingChart(standing, shown), [standing, shown])
   const turning = useMemo(
@@ -76,7 +76,7 @@ export function CrankStation(props: EngineStationProps) {
               <Figure
                 label="Friction takes"
                 origin="predicted"
-                {...shown.parts(steady.figures.frictionPowerW, 'power', Math.abs(u.indicatedPowerW))}
+                {...shown.parts(steady.figures.frictionPowerW, 'power')}
                 sub={`${shown.text(steady.figures.frictionPowerW / Math.max(1e-9, steady.figures.indicatedPowerW), 'share')} of what the air gives`}
               />
             </>

@@ -26,7 +26,7 @@ function useTrial(trial: EngineMachine | null, { prediction, input }: EnginePred
   return useMemo(() => {
     if (!trial) return null
     const network = pistonNetwork(engineInput(trial, input.ambient, { kind: 'constant', ...prediction.supply }))
-    return steadyEngine(network, prediction.steady?.startSpeedRadPerS)?.cycle ?? null
+    return steadyEngine(network, prediction.steady?.near)?.cycle ?? null
   }, [trial, prediction, input])
 }
 

@@ -283,6 +283,9 @@ function WholeBottle({ build, predicted }: EngineStationProps) {
   )
 }
 
+/** How well a propeller’s coefficient is known that nobody measured. Common practice, no source. */
+const COEFFICIENT_KNOWN = 0.1
+
 /** What it drives, at which speed, and for how long. */
 export function EngineLoadStation(props: EngineStationProps) {
   const { build, predicted, openWorking } = props
@@ -339,9 +342,9 @@ export function EngineLoadStation(props: EngineStationProps) {
               {...shown.parts(
                 perSquare * f.speedRadPerS ** 2,
                 'force',
-                2 * perSquare * f.speedRadPerS * u.speedRadPerS,
+                Math.hypot(2 * perSquare * f.speedRadPerS * u.speedRadPerS, COEFFICIENT_KNOWN * perSquare * f.speedRadPerS ** 2),
               )}
-              sub="standing, by its coefficient (estimate, a fifth)"
+              sub="standing, by its coefficient: within a fifth (estimate)"
             />
           )}
           <Figure

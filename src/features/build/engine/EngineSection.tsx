@@ -68,10 +68,13 @@ function pinStands(
   return Math.max(0.5, room + wall + Math.sqrt(Math.max(0, b * b - seat * seat)) + ball.pinLengthM * mm - b)
 }
 
-/** A figure of pressure inside an end. */
+/** Pressure of an end, beside it. */
 const Label = ({ x, y, text, scale }: { x: number; y: number; text: string; scale: number }) => (
-  <text x={x} y={y} fontSize={11.5 / scale} className="num" fill={color('ink')} textAnchor="middle">
-    {text}
+  <text x={x} y={y} fontSize={11.5 / scale} textAnchor="end" fill={color('ink')}>
+    <tspan className="num">{text}</tspan>
+    <tspan x={x} dy={12 / scale} fontSize={10 / scale} fill={color('mute')}>
+      gauge
+    </tspan>
   </text>
 )
 
@@ -106,8 +109,8 @@ export const EngineSection = memo(function EngineSection(props: Props) {
   const valveWide = m.family === 'double-acting-engine' ? 2.6 * m.valve.eccentricityM * mm + 10 : 0
   const [top, bottom] = [head - wall - topRoom, r * 1.5]
   const wide = bore + 2 * wall + 8 + 2 * valveWide
-  const scale = Math.min((H - 8) / (bottom - top), (W - 8) / wide)
-  const text = (pa: number) => shown.text(pa - roomPa, 'gaugePressure')
+  const scale = Math.min((H - 8) / (bottom - top), (W - 120) / wide)
+  const text = (pa: number) => shown.text(pa - roomPa, 'pressureDrop')
   const half = bore / 2
   const hatched = { fill: `url(#${hatch})`, stroke: color('ink'), strokeWidth: 1.2 / scale }
   return (
@@ -190,14 +193,9 @@ export const EngineSection = memo(function EngineSection(props: Props) {
           </>
         )}
         <CrankGear machine={m} rad={rad} joint={joint} scale={scale} />
-        <Label
-          x={0}
-          y={head + Math.max((face - head) / 2, 7 / scale) + 4 / scale}
-          text={text(pressure(0))}
-          scale={scale}
-        />
-        {double && foot - face - crown > 14 / scale && (
-          <Label x={half * 0.5} y={(face + crown + foot) / 2 + 4 / scale} text={text(pressure(1))} scale={scale} />
+        <Label x={-half - wall - 4 / scale} y={head + 6 / scale} text={text(pressure(0))} scale={scale} />
+        {double && (
+          <Label x={-half - wall - 4 / scale} y={foot - 14 / scale} text={text(pressure(1))} scale={scale} />
         )}
       </g>
     </svg>

@@ -126,11 +126,11 @@ export const PressureVolume = memo(function PressureVolume({
           strokeWidth="1.8"
         />
       ))}
-      <text x={W - RIGHT - 2} y={TOP + 12} fontSize="12" textAnchor="end" fill={color('copper')} fontWeight="600">
+      <text x={W - RIGHT - 2} y={y(supplyPa) + 16} fontSize="12" textAnchor="end" fill={color('copper')} fontWeight="600">
         {`${formatNumber(work)} J a turn`}
       </text>
       {before && (
-        <text x={W - RIGHT - 2} y={TOP + 28} fontSize="11" textAnchor="end" fill={color('mute')}>
+        <text x={W - RIGHT - 2} y={y(supplyPa) + 32} fontSize="11" textAnchor="end" fill={color('mute')}>
           {`${formatNumber(others.reduce((sum, c) => sum + c.workJ, 0))} J before, dotted`}
         </text>
       )}

@@ -41,7 +41,7 @@ export function torqueChart(
     label: 'Predicted torque round the turn',
     xLabel: 'crank angle, degrees',
     xDomain: [0, 360],
-    left: { label: shown.unit('torque').label },
+    left: { label: shown.unit('torque').label, domain: ['auto', 'auto'] },
     lines: [
       {
         id: 'sum',
@@ -111,7 +111,7 @@ export function flowChart(cycle: EngineCycle, shown: Shown): CurveChartProps {
     label: 'Predicted flow over the turn',
     xLabel: 'crank angle, degrees',
     xDomain: [0, 360],
-    left: { label: shown.unit('massFlow').label },
+    left: { label: shown.unit('massFlow').label, domain: ['auto', 'auto'] },
     lines: [
       {
         id: 'in',
@@ -244,7 +244,7 @@ export function standingChart(standing: Standing, shown: Shown): CurveChartProps
     label: 'Predicted torque at rest under full pressure',
     xLabel: 'crank angle, degrees',
     xDomain: [0, 360],
-    left: { label: shown.unit('torque').label },
+    left: { label: shown.unit('torque').label, domain: ['auto', 'auto'] },
     lines: [
       {
         id: 't',

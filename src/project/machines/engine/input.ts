@@ -112,9 +112,14 @@ export function engineInput(
 /** An engine that stands as a hole for the line to begin with: its bore. */
 const EXACT = { value: 1, standardUncertainty: 0 } as const
 
+/** About the hole that one end of an engine looks like, over its bore. */
+const LIKE_HOLE = 0.055
+
 /** What the line sees of an engine before it is balanced: a hole that lets through what its seat does on average. */
 export const engineAir = (build: EngineBuild, ambient: Ambient): AirInput => {
-  const throat = 0.2 * build.machine.boreM
+  const { machine } = build
+  const ends = machine.cylinders * (machine.family === 'double-acting-engine' ? 2 : 1)
+  const throat = LIKE_HOLE * machine.boreM * Math.sqrt(ends)
   return airThrough(build, ambient, {
     nozzle: { throatDiameterM: throat, exitDiameterM: throat, count: 1, form: { kind: 'round' } },
     coefficients: { discharge: EXACT, velocity: EXACT },

@@ -65,6 +65,25 @@ function overSpeed(p: EnginePrediction): MachineCurves {
   }
 }
 
+/** The best that its curve has: what a brake finds. Its coefficients change it as they change its power where it runs. */
+function bestOf({ over, lines: [power] }: MachineCurves, p: EnginePrediction): MachineFigure[] {
+  const at = power.values.reduce((best, v, i, all) => (v > all[best] ? i : best), 0)
+  const value = Math.max(0, power.values[at] ?? 0)
+  const scale = p.figures.shaftPowerW > 0 ? value / p.figures.shaftPowerW : 0
+  const changes = Object.fromEntries(Object.entries(p.changes.shaftPowerW).map(([name, c]) => [name, scale * c]))
+  return [
+    { id: 'bestPowerW', kind: 'power', value, standardUncertainty: scale * p.uncertainty.shaftPowerW, changes },
+    // how far apart the curve's points are is how well its top is known
+    {
+      id: 'bestSpeedRadPerS',
+      kind: 'rotation',
+      value: over[at] ?? 0,
+      standardUncertainty: over.length > 1 ? (over[1] - over[0]) / 2 : 0,
+      changes: {},
+    },
+  ]
+}
+
 /** Round the turn: torque of all cylinders. The band is left to the figures. */
 const overAngle = ({ steady }: EnginePrediction): MachineCurves | null =>
   steady && {
@@ -179,7 +198,9 @@ export function engineKind<M extends EngineMachine>(own: Own<M>): MachineKind<M,
         nozzle,
         uncertainty,
         chain: engineChain(prediction),
-        figures: figuresOf(prediction),
+        get figures() {
+          return [...figuresOf(prediction), ...bestOf((curves ??= overSpeed(prediction)), prediction)]
+        },
         get overSpeed() {
           return (curves ??= overSpeed(prediction))
         },
@@ -198,6 +219,7 @@ export function engineKind<M extends EngineMachine>(own: Own<M>): MachineKind<M,
     },
     parts: engineParts,
     turning: ({ wheelInertiaKgM2 }) => ({ value: wheelInertiaKgM2, standardUncertainty: 0.1 * wheelInertiaKgM2 }),
+    measuredBy: { id: 'bestPowerW', kind: 'power' },
     judgedBy: 'shaftPowerW',
     judgedKind: 'power',
     besides: 'speedRadPerS',

@@ -1,0 +1,182 @@
+import { overSpeed, pistonNetwork } from '../../core/engine'
+import { RUN_CAUTIONS } from '../../core/safety'
+import { normalDraw, seededRandom } from '../../core/statistics'
+import { STANDARD_GRAVITY } from '../../core/units/gravity'
+import {
+  engineInput,
+  keptHazards,
+  kindOf,
+  newBuildOf,
+  newFitting,
+  newRegulator,
+  newSupply,
+  nextVersion,
+  type EngineBuild,
+  type Project,
+  type Rig,
+  type Run,
+} from '../document'
+import { moment } from './demo-builds'
+
+const mm = 1e-3
+
+/** The engine that turns the carousel of paper herons: two versions of one with ball and pin, and one that is pushed from both sides. */
+export function engineBuilds(): EngineBuild[] {
+  const base = newBuildOf(
+    { id: 'carousel-1', machineId: 'carousel', name: 'First print', createdAt: moment(40) },
+    'single-acting-engine',
+  )
+  const first: EngineBuild = {
+    ...base,
+    made: true,
+    why: 'Turns the herons without a plug in the wall.',
+    notes: 'Brass tube in a printed block, o-ring with hardly any squeeze.',
+    supply: {
+      ...newSupply('vessel'),
+      volumeM3: 2e-3,
+      gaugePressurePa: 600e3,
+      heat: { uaWPerK: 0.5 },
+      ratedGaugePressurePa: 800e3,
+    } as EngineBuild['supply'],
+    line: { regulator: newRegulator(400e3), parts: [newFitting('ball-valve', 6 * mm)] },
+    machine: {
+      ...base.machine,
+      clearanceM3: 4.8e-6,
+      ball: { ...base.machine.ball, pinLengthM: 2 * mm },
+      load: {
+        kind: 'propeller',
+        label: 'fan under the herons',
+        diameterM: 0.25,
+        thrustCoefficient: 0.1,
+        powerCoefficient: 0.045,
+      },
+    },
+  }
+  const second = nextVersion(first, {
+    id: 'carousel-2',
+    name: 'Second print',
+    createdAt: moment(44),
+    changed: 'pin 2.00 → 2.20 mm, room at the top 4.8 → 3.2 cm³, ports 2.5 mm earlier',
+    why: 'Longer on the same bottle, even if it pushes less.',
+  })
+  if (second.machine.family === 'single-acting-engine') {
+    second.machine.clearanceM3 = 3.2e-6
+    second.machine.ball.pinLengthM = 2.2 * mm
+    second.machine.ports = { ...second.machine.ports, fromM: 13 * mm, heightM: 7 * mm }
+  }
+  second.made = true
+  const twin: EngineBuild = {
+    ...newBuildOf(
+      { id: 'carousel-twin', machineId: 'carousel', name: 'Slow twin', createdAt: moment(47) },
+      'double-acting-engine',
+    ),
+    changed: 'two cylinders a right angle apart, pushed from both sides',
+    why: 'It must start by itself when the shop opens.',
+  }
+  if (twin.machine.family === 'double-acting-engine')
+    twin.machine = {
+      ...twin.machine,
+      cylinders: 2,
+      phaseStepRad: Math.PI / 2,
+      wheelInertiaKgM2: 2e-4,
+      load: { kind: 'wheel', label: 'carousel of herons', torqueNm: 0.06, perSquareNmS2: 4e-6 },
+    }
+  return [first, second, twin]
+}
+
+/** A felt strap round the flywheel, held by a letter scale. */
+export const PONY: Rig = {
+  id: 'brake-carousel',
+  name: 'Strap and scale at the carousel',
+  notes: 'Felt strap round the flywheel, the arm on the 500 g scale.',
+  kind: 'brake',
+  armM: 0.08,
+  armRelativeUncertainty: 0.008,
+  tiltRad: 0,
+  scaleRelativeUncertainty: 0.002,
+  tareN: null,
+  resolutionN: 1e-3,
+  pulsesPerTurn: 1,
+}
+
+/** What the engine really is: nobody in the demo knows. */
+const HIDDEN = { seat: 0.66, outlet: 0.68, pastSeals: 1.5, rubbing: 1.15, wallHeat: 0.9 } as const
+
+/** Brake readings of a build at the pressure of its regulator, and their file. Made up. */
+function engineRun(build: EngineBuild, project: Project, repeat: number) {
+  const seed = 6000 + 10 * repeat + (build.id === 'carousel-2' ? 100 : 0)
+  const random = seededRandom(seed)
+  const { ambient } = project
+  const gauge = 400e3
+  const truth = structuredClone(build.machine)
+  for (const [name, value] of Object.entries(HIDDEN))
+    truth.coefficients[name as keyof typeof HIDDEN].value = value * (1 + 0.004 * normalDraw(random))
+  const network = pistonNetwork(
+    engineInput(truth, ambient, {
+      kind: 'constant',
+      absolutePressurePa: ambient.absolutePressurePa + gauge,
+      temperatureK: ambient.temperatureK,
+    }),
+  )
+  const speeds = [200, 300, 400, 500, 600, 700]
+  const curve = overSpeed(network, speeds)
+  const grams = (torqueNm: number) =>
+    ((1000 * Math.max(0, torqueNm / 0.08 + 0.015 + 0.003 * normalDraw(random))) / STANDARD_GRAVITY).toFixed(1)
+  const row = (torqueNm: number, w: number) =>
+    `${grams(torqueNm)},${((w * (1 + 0.004 * normalDraw(random))) / (2 * Math.PI)).toFixed(2)},${((gauge + 2500 * normalDraw(random)) / 1000).toFixed(0)}`
+  const rows = [
+    row(0, 0),
+    ...curve.flatMap((p) => (p.torqueNm > 0 ? [row(p.torqueNm, p.speedRadPerS), row(p.torqueNm, p.speedRadPerS)] : [])),
+    row(0, 0),
+  ]
+  const recordingId = `rec-${build.id}-${repeat}`
+  const predicted = kindOf(build).predict(build, { ambient }, gauge)
+  const takenAt = moment(48, 25 * repeat + (build.id === 'carousel-2' ? 60 : 0))
+  const run: Run = {
+    id: `run-${build.id}-${repeat}`,
+    buildId: build.id,
+    name: `${build.name}, run ${repeat}`,
+    takenAt,
+    gaugePressurePa: gauge,
+    ambient,
+    measurements: [
+      {
+        id: 'm1',
+        rigId: PONY.id,
+        recordingId,
+        mapping: {
+          kind: 'table',
+          dialect: null,
+          columns: {
+            scale: { header: 'scale_g', unit: 'g' },
+            speed: { header: 'mark_frequency_Hz', unit: 'Hz' },
+            pressure: { header: 'supply_kPa_gauge', unit: 'kPa' },
+          },
+        },
+        method: 'brake',
+        settings: {},
+      },
+    ],
+    cautions: {
+      at: takenAt,
+      cautions: RUN_CAUTIONS.map((c) => c.id),
+      state: predicted.review.state,
+      hazards: keptHazards(predicted.hazards),
+    },
+    planned: null,
+    marks: [],
+    notes: '',
+  }
+  return {
+    run,
+    recordingId,
+    csv: ['# simulated bench, made-up data', 'scale_g,mark_frequency_Hz,supply_kPa_gauge', ...rows, ''].join('\n'),
+    fileName: `${build.id}-brake-${repeat}.csv`,
+  }
+}
+
+/** Two runs on each engine that was made. */
+export const engineRuns = (project: Project) =>
+  engineBuilds()
+    .filter((b) => b.made)
+    .flatMap((b) => [1, 2].map((repeat) => engineRun(b, project, repeat)))
