@@ -26,6 +26,8 @@ const BOUGHT: Readonly<Record<BillCode, readonly [one: string, many: string]>> =
   screw: ['screw, button head', 'screws, button head'],
   nut: ['nut', 'nuts'],
   'set-screw': ['set screw', 'set screws'],
+  pin: ['pin, steel', 'pins, steel'],
+  ball: ['ball, steel', 'balls, steel'],
   gasket: ['gasket, cut from paper', 'gaskets, cut from paper'],
   hose: ['hose', 'hoses'],
   clip: ['hose clip', 'hose clips'],
@@ -51,6 +53,8 @@ const STANDARDS: Readonly<Record<BillCode, string>> = {
   screw: 'ISO 7380-1, hexagon socket',
   nut: 'ISO 4032',
   'set-screw': 'ISO 4029, cup point',
+  pin: 'drill rod or dowel, h6 or m6, ends deburred',
+  ball: 'bearing ball, grade 100 or better',
   gasket: 'outside / inside × thickness; or a thin smear of silicone',
   hose: 'rated for the pressure of your air; as short as the bench allows',
   clip: 'a hose that slips off under pressure whips',
@@ -80,6 +84,8 @@ const BOUGHT_GOES: Readonly<Record<Bought['code'], (step: BuildStep) => string>>
   screw: ({ into }) =>
     into === 'nut' ? 'Through all of it, loosely: their nuts come last.' : `Firm: ${FIRM[into ?? 'plastic']}`,
   nut: () => `One into each pocket. Then tighten the screws: ${FIRM.nut}`,
+  pin: () => 'Pressed or glued in where it is tight, free to turn where it is not: a drop of oil.',
+  ball: () => 'Onto its seat. Tap it once with a drift and a light hammer: it makes its own line.',
   'set-screw': ({ added }) =>
     `Tighten ${added.length > 1 ? 'both' : 'it'} with 0.7 N·m, a drop of thread lock on the thread: never in plastic.`,
 }

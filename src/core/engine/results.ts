@@ -198,7 +198,12 @@ export interface SteadyEngine {
   readonly cycle: EngineCycle
 }
 
-export function steadyEngine(network: EngineNetwork, near?: Near, relative?: number, sampleDeg?: number): SteadyEngine | null {
+export function steadyEngine(
+  network: EngineNetwork,
+  near?: Near,
+  relative?: number,
+  sampleDeg?: number,
+): SteadyEngine | null {
   const found: Steady = steady(network, near, relative)
   if (found.status === 'stands') return null
   const { startSpeedRadPerS: radPerS, march } = found

@@ -49,7 +49,7 @@ export const placedAt = (p: Pose, [x, y, z]: Vec): Vec => [
 
 /** Something that is bought or cut to length, as a body turned about its own z axis. */
 export interface Bought {
-  readonly code: 'bearing' | 'shaft' | 'screw' | 'nut' | 'set-screw'
+  readonly code: 'bearing' | 'shaft' | 'screw' | 'nut' | 'set-screw' | 'pin' | 'ball'
   /** As it is ordered: 625, M3 × 12, ⌀ 5 × 60. */
   readonly size: string
   /** Half section as (radius, height), counter-clockwise, mm. */
@@ -67,6 +67,8 @@ export interface Placed<N extends string = string> {
   readonly turns?: boolean
   /** Direction in which it is drawn apart, a unit vector; along the shaft where left out. */
   readonly apart?: Vec
+  /** Lies free or grips by its press: nothing has to keep it from being pulled out. */
+  readonly loose?: boolean
   /** Goes on from below, once the machine stands. */
   readonly below?: boolean
 }

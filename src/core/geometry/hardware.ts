@@ -84,6 +84,23 @@ export const innerRing = ({ boreM, outerM }: BearingClass): number => (boreM * m
 /** Radius from which a lip holds the outer ring alone. */
 export const outerRing = ({ boreM, outerM }: BearingClass): number => (outerM * mm) / 2 - 0.15 * (outerM - boreM) * mm
 
+/** A dowel or piece of round bar that two parts share, its lower end on z = 0. */
+export const pinBody = (diameterMm: number, lengthMm: number): Bought => ({
+  ...shaftBody(diameterMm, lengthMm),
+  code: 'pin',
+  size: `⌀ ${Number(diameterMm.toFixed(2))} × ${Number(lengthMm.toFixed(1))}`,
+})
+
+/** A steel ball, its middle at the origin. */
+export const ballBody = (diameterMm: number): Bought => ({
+  code: 'ball',
+  size: `⌀ ${Number(diameterMm.toFixed(3))}`,
+  outline: Array.from({ length: 33 }, (_, i): readonly [number, number] => {
+    const a = -Math.PI / 2 + (i * Math.PI) / 32
+    return [i === 0 || i === 32 ? 0 : (diameterMm / 2) * Math.cos(a), (diameterMm / 2) * Math.sin(a)]
+  }),
+})
+
 /** A round bar, its lower end on z = 0. */
 export const shaftBody = (diameterMm: number, lengthMm: number): Bought => ({
   code: 'shaft',

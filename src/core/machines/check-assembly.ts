@@ -259,7 +259,9 @@ function seats(kit: SolidKit, bodies: readonly Body[]): AssemblyCheck[] {
         ),
       ]
     }
-    return body.placed.apart ? [check('held', body.name, stopped(kit, bodies, body, body.placed.apart, 0.7))] : []
+    return body.placed.apart && !body.placed.loose
+      ? [check('held', body.name, stopped(kit, bodies, body, body.placed.apart, 0.7))]
+      : []
   })
 }
 

@@ -8,6 +8,7 @@ import { standOf, type BESIDE, type PartName, type PartOf, type PartsFamily, typ
 import { radialSolids } from './radial-inflow/solids'
 import { reactionSolids } from './reaction-rotor/solids'
 import { loneInsertSolid, refuse, type SolidSpec } from './solid-kind'
+import { singleActingSolids } from './single-acting-engine/solids'
 import { supersonicSolids } from './supersonic-impulse/solids'
 import { rimSolids } from './tangential-impulse/solids'
 import { turbineCompressorSolids } from './turbine-compressor/solids'
@@ -26,7 +27,7 @@ const SOLIDS = {
   'wind-stack': windStackSolids,
   'turbine-compressor': turbineCompressorSolids,
   'thrust-body': { 'nozzle-insert': loneInsertSolid },
-  'single-acting-engine': {},
+  'single-acting-engine': singleActingSolids,
   'double-acting-engine': {},
 } satisfies { readonly [F in PartsFamily]: Readonly<Record<PartOf<F>, unknown>> }
 

@@ -37,7 +37,12 @@ const fed = (kind: Supply['kind'], change: (b: Build) => void = () => undefined)
   const build = structuredClone(demo('glider-1'))
   build.supply = newSupply(kind)
   if (kind !== 'vessel' && kind !== 'compressor' && kind !== 'steady')
-    nozzledBuild(build).machine.nozzle = { ...nozzledBuild(build).machine.nozzle, throatDiameterM: 9e-3, exitDiameterM: 9e-3, inletBoreM: 20e-3 }
+    nozzledBuild(build).machine.nozzle = {
+      ...nozzledBuild(build).machine.nozzle,
+      throatDiameterM: 9e-3,
+      exitDiameterM: 9e-3,
+      inletBoreM: 20e-3,
+    }
   change(build)
   return kindOf(build).air(build, project.ambient)
 }
@@ -92,7 +97,12 @@ describe('charts of the supply', () => {
   test('its cycle rises while the motor runs and falls while it rests', () => {
     const input = fed(
       'compressor',
-      (b) => void (nozzledBuild(b).machine.nozzle = { ...nozzledBuild(b).machine.nozzle, throatDiameterM: 0.8e-3, exitDiameterM: 0.8e-3 }),
+      (b) =>
+        void (nozzledBuild(b).machine.nozzle = {
+          ...nozzledBuild(b).machine.nozzle,
+          throatDiameterM: 0.8e-3,
+          exitDiameterM: 0.8e-3,
+        }),
     )
     const cycle = cycleOf(input, airSide(input))
     if (!cycle || cycle.trace.length === 0) throw new Error('a modest machine lets it rest')

@@ -342,7 +342,10 @@ export function EngineLoadStation(props: EngineStationProps) {
               {...shown.parts(
                 perSquare * f.speedRadPerS ** 2,
                 'force',
-                Math.hypot(2 * perSquare * f.speedRadPerS * u.speedRadPerS, COEFFICIENT_KNOWN * perSquare * f.speedRadPerS ** 2),
+                Math.hypot(
+                  2 * perSquare * f.speedRadPerS * u.speedRadPerS,
+                  COEFFICIENT_KNOWN * perSquare * f.speedRadPerS ** 2,
+                ),
               )}
               sub="standing, by its coefficient: within a fifth (estimate)"
             />

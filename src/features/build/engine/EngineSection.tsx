@@ -194,9 +194,7 @@ export const EngineSection = memo(function EngineSection(props: Props) {
         )}
         <CrankGear machine={m} rad={rad} joint={joint} scale={scale} />
         <Label x={-half - wall - 4 / scale} y={head + 6 / scale} text={text(pressure(0))} scale={scale} />
-        {double && (
-          <Label x={-half - wall - 4 / scale} y={foot - 14 / scale} text={text(pressure(1))} scale={scale} />
-        )}
+        {double && <Label x={-half - wall - 4 / scale} y={foot - 14 / scale} text={text(pressure(1))} scale={scale} />}
       </g>
     </svg>
   )

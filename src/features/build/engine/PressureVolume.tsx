@@ -126,7 +126,14 @@ export const PressureVolume = memo(function PressureVolume({
           strokeWidth="1.8"
         />
       ))}
-      <text x={W - RIGHT - 2} y={y(supplyPa) + 16} fontSize="12" textAnchor="end" fill={color('copper')} fontWeight="600">
+      <text
+        x={W - RIGHT - 2}
+        y={y(supplyPa) + 16}
+        fontSize="12"
+        textAnchor="end"
+        fill={color('copper')}
+        fontWeight="600"
+      >
         {`${formatNumber(work)} J a turn`}
       </text>
       {before && (

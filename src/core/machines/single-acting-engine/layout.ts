@@ -1,0 +1,225 @@
+import { screwLength, tailShape, type FedParts, type Point, type TailShape } from '../../geometry'
+import { pistonPlace } from '../../engine'
+import { END_PLAY } from '../hub-stack'
+import { mm } from '../part-kind'
+import { refuse } from '../solid-kind'
+
+/** Figures of an engine that its parts follow from, SI. */
+export interface SingleActingFigures {
+  readonly family: 'single-acting-engine'
+  readonly boreM: number
+  readonly strokeM: number
+  readonly rodM: number
+  readonly clearanceM3: number
+  readonly wallM: number
+  readonly wheelInertiaKgM2: number
+  readonly ball: {
+    readonly pinLengthM: number
+    readonly seatDiameterM: number
+    readonly pinDiameterM: number
+    readonly ballDiameterM: number
+  }
+  readonly ports: { readonly fromM: number; readonly heightM: number; readonly widthM: number }
+}
+
+/** An o-ring by its inner diameter and section as they are sold, mm. */
+export interface Ring {
+  readonly inner: number
+  readonly section: number
+  /** Floor of its groove as a radius, and the groove's width. */
+  readonly floor: number
+  readonly width: number
+}
+
+/** Sections of o-rings, mm (ISO 3601-1 and common metric ones); how much of it is squeezed when it slides, and how much wider its groove is. Common practice for air. */
+const RING = { sections: [1, 1.5, 1.8, 2, 2.65], squeezed: 0.09, wider: 1.3 } as const
+
+/** The o-ring of a piston: a section that leaves a sound floor, squeezed by a tenth. */
+export function ringFor(boreMm: number): Ring {
+  const section = RING.sections.findLast((s) => s <= boreMm / 9) ?? RING.sections[0]
+  const floor = boreMm / 2 - section * (1 - RING.squeezed)
+  return { inner: Math.floor(2 * floor * 0.97 * 2) / 2, section, floor, width: RING.wider * section }
+}
+
+/** Density of the steel that the wheel is turned from, kg/m3. */
+const STEEL = 7850
+
+/** Where everything of the engine stands, mm. The shaft is z, the crank's middle the origin of x and y; the cylinder goes along +x. */
+export interface SingleLayout {
+  readonly bore: number
+  readonly r: number
+  readonly rod: number
+  /** Half of the cylinder block's square. */
+  readonly half: number
+  /** Corners of its screws, from its middle. */
+  readonly corner: number
+  /** Heights along the shaft: the front bearing's outer face, the middle of cylinder and rod. */
+  readonly front: number
+  readonly axis: number
+  readonly rodThick: number
+  readonly span: number
+  readonly web: { readonly radius: number; readonly from: number; readonly to: number; readonly boss: number }
+  readonly pin: number
+  readonly wrist: number
+  readonly eye: { readonly big: number; readonly small: number }
+  /** Piston from its wrist up to its face, and down to its end. */
+  readonly above: number
+  readonly below: number
+  readonly ring: Ring
+  /** Along x: end of the block, its head plane, the head's top. */
+  readonly foot: number
+  readonly headAt: number
+  readonly head: number
+  readonly seat: number
+  readonly ball: number
+  /** Ball's middle above the head plane when it sits. */
+  readonly sits: number
+  readonly chamber: number
+  readonly cap: number
+  readonly tail: TailShape
+  /** Ball pin: radius, how far it stands out of the piston, how deep in it. */
+  readonly lift: { readonly radius: number; readonly out: number; readonly deep: number; readonly by: number }
+  readonly ports: { readonly from: number; readonly height: number; readonly chord: number }
+  readonly wheel: { readonly radius: number; readonly thick: number }
+  readonly plate: number
+  readonly shaft: number
+  readonly base: number
+  readonly holds: readonly Point[]
+  readonly length: number
+  /** Screws through cap and head, and how deep their holes are in the cylinder. */
+  readonly long: number
+  readonly threaded: number
+}
+
+/** Corner angle of a piston's slot for the rod, and what every moving thing is kept apart by, mm. */
+const PLAY = 0.3
+/** Ports: three of them, towards both sides and to the front. */
+export const PORTS = 3
+/** Thickness of the cap, mm. */
+const CAP = 5
+
+export function singleLayout(input: FedParts & { readonly machine: SingleActingFigures }): SingleLayout {
+  const { machine: m, bearing, spanM, fits } = input
+  const bore = m.boreM * mm
+  const [r, rod, wall] = [(m.strokeM * mm) / 2, m.rodM * mm, Math.max(m.wallM * mm, fits.wall)]
+  const pin = Math.max(3, Math.round(bore * 0.2))
+  const wrist = Math.max(2, Math.round(bore * 0.15))
+  const eye = { big: pin / 2 + 2.5, small: wrist / 2 + 2.2 }
+  const rodThick = Math.max(3, Math.min(6, 0.25 * bore))
+  const corner = Math.max((bore / 2 + fits.screw + 1.4) / Math.SQRT2, bore / 2 + wall - 4)
+  const half = Math.max(bore / 2 + wall, corner + 4)
+  const span = spanM * mm
+  const width = bearing.widthM * mm
+  const front = span + width
+  const axis = front + half
+  const ring = ringFor(bore)
+  const below = eye.small + 0.12 * bore + 1
+  const above = eye.small + 1.5 + ring.width + 3 + 0.1 * bore
+  const face = rod + r + above
+  const room = (m.clearanceM3 * mm ** 3) / ((Math.PI / 4) * bore ** 2)
+  const headAt = face + room
+  const radius = Math.max(r + pin / 2 + 3.5, 10)
+  const foot = Math.max(rod - r - below, radius + 2)
+  const engaged = rod - r + above - foot
+  if (engaged < 0.55 * (above + below))
+    throw refuse(
+      'ROD_SHORT',
+      'The piston would leave its cylinder at the bottom: crank and cylinder stand in each other’s way.',
+      `Make the rod at least ${(rod + 0.55 * (above + below) - engaged + 0.05).toFixed(1)} mm long.`,
+    )
+  // the rod's side against the bore's lower edge, where it leans most
+  const lean = (deg: number) => {
+    const a = (deg * Math.PI) / 180
+    const [px, py] = [r * Math.cos(a), r * Math.sin(a)]
+    const wx = px + Math.sqrt(rod * rod - py * py)
+    return foot > px && foot < wx ? (py * (wx - foot)) / (wx - px) + eye.small * 0.8 : 0
+  }
+  const most = Math.max(...Array.from({ length: 90 }, (_, i) => lean(2 * i)))
+  if (most > bore / 2 - PLAY)
+    throw refuse(
+      'ROD_LEANS',
+      'The rod would strike the edge of the cylinder where it leans most.',
+      `Make the rod longer than ${(rod * 1.15).toFixed(1)} mm or the stroke shorter.`,
+    )
+  const [seat, ball] = [(m.ball.seatDiameterM * mm) / 2, (m.ball.ballDiameterM * mm) / 2]
+  const floor = Math.max(wall, 3)
+  const sits = floor + Math.sqrt(Math.max(0, ball * ball - seat * seat))
+  const chamber = Math.max(ball * 1.22, ball + 0.8)
+  const by = m.ball.pinLengthM * mm
+  const tail = tailShape(Math.min(2 * chamber * 0.9, input.nozzle.inletBoreM * mm) / mm, input, half)
+  if (chamber > corner * Math.SQRT2 - fits.screw - 1)
+    throw refuse(
+      'BALL_WIDE',
+      'The ball’s chamber would run into the screws of the head.',
+      `Take a ball of at most ${(2 * ((corner * Math.SQRT2 - fits.screw - 1.05) / 1.22)).toFixed(2)} mm, or a wider bore.`,
+    )
+  const fromTop = m.ports.fromM * mm
+  const [height, arc] = [m.ports.heightM * mm, (m.ports.widthM * mm) / PORTS]
+  const chord = bore * Math.sin(Math.min(1.35, arc / bore))
+  const wheelRadius = Math.max(1.2 * m.strokeM * mm, 16)
+  const wheelThick = Math.max(3, ((2 * m.wheelInertiaKgM2) / (Math.PI * STEEL * (wheelRadius / mm) ** 4)) * mm)
+  const base = half + 9
+  // above the lifted ball there is room for the air
+  const head = sits + ball + by + 1.5
+  const long = screwLength(CAP + head + 10)
+  return {
+    bore,
+    r,
+    rod,
+    half,
+    corner,
+    front,
+    axis,
+    rodThick,
+    span,
+    web: {
+      radius,
+      from: front + END_PLAY / 2 + 0.8,
+      to: axis - rodThick / 2 - PLAY,
+      boss: (input.shaftDiameterM * mm) / 2 + 1.2,
+    },
+    pin,
+    wrist,
+    eye,
+    above,
+    below,
+    ring,
+    foot,
+    headAt,
+    head,
+    seat,
+    ball,
+    sits,
+    chamber,
+    cap: CAP,
+    tail,
+    lift: {
+      radius: (m.ball.pinDiameterM * mm) / 2,
+      // at dead centre it has lifted the ball by its length
+      out: room + sits - ball + by,
+      deep: Math.max(2.5, Math.min(above - eye.small - 1, 2 * m.ball.pinDiameterM * mm)),
+      by,
+    },
+    ports: { from: face - fromTop - height, height, chord },
+    wheel: { radius: wheelRadius, thick: wheelThick },
+    plate: 6,
+    shaft: (input.shaftDiameterM * mm) / 2,
+    base,
+    holds: [foot + 6, headAt - 6].flatMap((x): Point[] => [
+      [x, half + 4.5],
+      [x, -half - 4.5],
+    ]),
+    length: headAt - foot,
+    long,
+    threaded: long - CAP - head + 1.5,
+  }
+}
+
+/** Where piston, rod and crank pin stand at an angle, mm and degrees. */
+export function gearAt(l: SingleLayout, degrees: number) {
+  const a = (degrees * Math.PI) / 180
+  const pin: Point = [l.r * Math.cos(a), l.r * Math.sin(a)]
+  const wrist = pin[0] + Math.sqrt(l.rod * l.rod - pin[1] * pin[1])
+  const travel = pistonPlace({ strokeM: (2 * l.r) / mm, rodM: l.rod / mm }, a).travelM * mm
+  return { pin, wrist, travel, lift: Math.max(0, l.lift.by - travel) }
+}

@@ -1,0 +1,214 @@
+import Module, { type ManifoldToplevel } from 'manifold-3d'
+import { crossings, pistonPlace } from '../../core/engine'
+import { PhysicsError } from '../../core/errors'
+import { movedBy, type Assembly } from '../../core/geometry'
+import { SolidKit } from '../../core/geometry/solids/toolkit'
+import {
+  assemblyOf,
+  billOfMachine,
+  buildSteps,
+  notesOfPart,
+  partSet,
+  partSpec,
+  type PartName,
+  type PartsInput,
+} from '../../core/machines'
+import { buildPart } from '../../core/machines/build-part'
+import { bodiesOf, checkAssembly, volumeOf } from '../../core/machines/check-assembly'
+import { checkOrder } from '../../core/machines/check-order'
+import { newBuildOf, type EngineBuild, type MachineOfKind } from '../document'
+import { partsInput } from './build-parts'
+
+let wasm: ManifoldToplevel
+beforeAll(async () => {
+  wasm = await Module()
+  wasm.setup()
+})
+
+type Single = MachineOfKind<'single-acting-engine'>
+const mm = 1e-3
+const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
+const first = (): EngineBuild & { machine: Single } => newBuildOf(own, 'single-acting-engine')
+const changed = (more: Partial<Single>, process: 'filament' | 'resin' = 'filament') => {
+  const build = first()
+  return partsInput({
+    ...build,
+    machine: { ...build.machine, ...more },
+    making: { ...build.making, process },
+  } as never)
+}
+/** Sizes that makers build. */
+const SIZES: readonly (readonly [string, Partial<Single>])[] = [
+  ['the first one', {}],
+  [
+    'a small one',
+    {
+      boreM: 12 * mm,
+      strokeM: 12 * mm,
+      rodM: 28 * mm,
+      clearanceM3: 0.7e-6,
+      ball: { pinLengthM: 1 * mm, seatDiameterM: 3 * mm, pinDiameterM: 1 * mm, ballDiameterM: 4 * mm },
+      ports: { fromM: 9.5 * mm, heightM: 2.4 * mm, widthM: 15 * mm },
+      inlet: { boreDiameterM: 3 * mm, manifoldVolumeM3: 1e-6 },
+    },
+  ],
+  [
+    'a large one with a long stroke',
+    {
+      boreM: 32 * mm,
+      strokeM: 40 * mm,
+      rodM: 85 * mm,
+      clearanceM3: 14e-6,
+      ball: { pinLengthM: 3 * mm, seatDiameterM: 7 * mm, pinDiameterM: 2.5 * mm, ballDiameterM: 9.525 * mm },
+      ports: { fromM: 30 * mm, heightM: 9 * mm, widthM: 40 * mm },
+      wheelInertiaKgM2: 3e-4,
+    },
+  ],
+]
+const inputOf = (name: string) => changed(SIZES.find(([n]) => n === name)![1])
+const short = (input: PartsInput, assembly?: Assembly<PartName>) =>
+  checkAssembly(wasm, input, assembly).filter((c) => !c.fine)
+
+describe.each(SIZES)('a ball and pin engine: %s', (name, figures) => {
+  test.each(['filament', 'resin'] as const)('its parts are sound, go together and turn: %s', (process) => {
+    const input = changed(figures, process)
+    const set = partSet(input)
+    expect(set).toHaveLength(9)
+    for (const part of set) {
+      const { watertight, pieces, profile } = buildPart(wasm, part.name, input)
+      expect([part.name, watertight, pieces]).toEqual([part.name, true, 1])
+      expect(profile.outlines.length + profile.circles.length).toBeGreaterThan(0)
+      expect(notesOfPart(part.name, input).length).toBeGreaterThan(0)
+    }
+    const checks = checkAssembly(wasm, input)
+    expect(checks.filter((c) => !c.fine)).toEqual([])
+    for (const code of ['overlap', 'turns', 'way-in', 'end-play', 'seated', 'span'] as const)
+      expect(checks.map((c) => c.code)).toContain(code)
+    expect(checkOrder(wasm, input).filter((c) => !c.fine)).toEqual([])
+  })
+
+  test('nothing that moves strikes anything else in any of 36 places of the turn', () => {
+    const input = inputOf(name)
+    const { placed, turnedTo } = assemblyOf(input)
+    const kit = new SolidKit(wasm, 64)
+    try {
+      const made = new Map()
+      const still = bodiesOf(
+        kit,
+        input,
+        placed.filter((p) => !p.turns),
+        made,
+      )
+      for (let deg = 0; deg < 360; deg += 10) {
+        const moving = bodiesOf(kit, input, turnedTo!(deg), made)
+        moving.forEach((a, i) => {
+          for (const b of [...moving.slice(i + 1), ...still])
+            expect([deg, a.name, b.name, volumeOf(kit, a.solid, b.solid) < 0.08]).toEqual([deg, a.name, b.name, true])
+        })
+      }
+    } finally {
+      kit.free()
+    }
+  })
+
+  test('its solids open and shut when the computation says: ports and ball within a degree', () => {
+    const input = inputOf(name)
+    const m = { ...first().machine, ...figures }
+    const travel = (rad: number) => pistonPlace(m, rad).travelM
+    const deg = (rad: number) => (rad * 180) / Math.PI
+    const opens = deg(crossings((a) => travel(a) - m.ports.fromM, 2 * Math.PI)[0])
+    const shuts = deg(crossings((a) => m.ball.pinLengthM - travel(a), 2 * Math.PI)[0])
+    const { placed, turnedTo } = assemblyOf(input)
+    const kit = new SolidKit(wasm, 96)
+    try {
+      const made = new Map()
+      const block = bodiesOf(
+        kit,
+        input,
+        placed.filter((p) => p.body === 'engine-cylinder'),
+        made,
+      )[0]
+      const { min, max } = block.solid.boundingBox()
+      /** What of the ports lies free of the piston: all that air may pass of a slab as wide as the block, out through its wall. */
+      const open = (angle: number) => {
+        const piston = bodiesOf(
+          kit,
+          input,
+          turnedTo!(angle).filter((p) => p.body === 'engine-piston'),
+          made,
+        )[0]
+        const top = piston.solid.boundingBox().max[0]
+        // a sliver of the bore just above the piston, out through the side
+        const sliver = kit.box([0.02, max[1] - min[1] + 2, 1], [top + 0.01, min[1] - 1, (min[2] + max[2]) / 2 - 0.5])
+        return sliver.volume() - volumeOf(kit, sliver, block.solid) > 0.98 * sliver.volume()
+      }
+      expect(open(opens + 1)).toBe(true)
+      expect(open(opens - 1)).toBe(false)
+      const touches = (angle: number) => {
+        const moving = bodiesOf(kit, input, turnedTo!(angle), made)
+        const ball = moving.find((b) => b.name === 'ball')!
+        const pin = moving.filter((b) => b.name === 'pin').at(-1)!
+        return volumeOf(kit, kit.placed(pin.solid, [0, 0, 0], [0.06, 0, 0]), ball.solid) > 0
+      }
+      expect(touches(shuts - 3)).toBe(true)
+      expect(touches(shuts + 3)).toBe(false)
+    } finally {
+      kit.free()
+    }
+  })
+})
+
+describe('what is wrong with it is found', () => {
+  const shifted = (input: PartsInput, of: string, by: readonly [number, number, number]): Assembly<PartName> => {
+    const a = assemblyOf(input)
+    const move = (p: (typeof a.placed)[number]) =>
+      (typeof p.body === 'string' ? p.body : p.body.code) === of ? { ...p, pose: movedBy(p.pose, by) } : p
+    return { ...a, placed: a.placed.map(move), turnedTo: (d) => a.turnedTo!(d).map(move) }
+  }
+  test.each([
+    ['engine-piston', [0, 0, 0.6]],
+    ['engine-rod', [0, 0, 1.2]],
+    ['engine-head', [1, 0, 0]],
+    ['engine-cylinder', [-4, 0, 0]],
+    ['engine-crank', [0, 0, 0.4]],
+    ['bearing', [0, 0, 0.6]],
+  ] as const)('%s out of its place', (of, by) =>
+    expect(short(inputOf('the first one'), shifted(inputOf('the first one'), of, by))).not.toEqual([]),
+  )
+
+  test('a rod too short for its stroke, a ball too wide for its head: said with what would do', () => {
+    for (const more of [
+      { rodM: 22 * mm },
+      { ball: { ...first().machine.ball, ballDiameterM: 22 * mm } },
+    ] as Partial<Single>[]) {
+      let said: PhysicsError | null = null
+      try {
+        assemblyOf(changed(more))
+      } catch (error) {
+        if (error instanceof PhysicsError) said = error
+      }
+      expect(said?.detail.nextStep).toMatch(/\d/)
+    }
+  })
+})
+
+describe('what stands on the sheet', () => {
+  const input = inputOf('the first one')
+  test('ball, pins, bearings, screws and hose are in the bill; the wheel has the build’s inertia', () => {
+    const codes = billOfMachine(input).map((l) => l.code)
+    for (const code of ['bearing', 'shaft', 'pin', 'ball', 'screw', 'hose', 'gasket'] as const)
+      expect(codes).toContain(code)
+    expect(billOfMachine(input).find((l) => l.code === 'ball')).toMatchObject({ size: '⌀ 6.35', count: 1 })
+    const { volumeMm3, boundingBoxMm } = buildPart(wasm, 'engine-wheel', input)
+    const r = (boundingBoxMm.max[0] / 1000) ** 2
+    // boss and bore are small beside the disc
+    expect(0.5 * volumeMm3 * 1e-9 * 7850 * r).toBeGreaterThan(0.9 * first().machine.wheelInertiaKgM2)
+    expect(0.5 * volumeMm3 * 1e-9 * 7850 * r).toBeLessThan(1.25 * first().machine.wheelInertiaKgM2)
+  })
+  test('steps from the bench to the cap, every body once', () => {
+    const steps = buildSteps(input)
+    expect(steps.length).toBeGreaterThan(8)
+    expect(steps.filter((s) => !s.putsIn).flatMap((s) => s.added)).toHaveLength(assemblyOf(input).placed.length)
+    expect(partSpec('engine-piston', input)?.notes(input)[0]).toMatch(/O-ring 1\d(\.5)? × 2/)
+  })
+})
