@@ -1,6 +1,7 @@
 import { cpus } from 'node:os'
 import { benchAir } from './air'
 import { benchDesigns } from './designs'
+import { benchEngine } from './engine'
 import { benchKeeping } from './keeping'
 import { benchPage, firstLoadSizes } from './page'
 import { benchParts } from './parts'
@@ -13,6 +14,7 @@ const PARTS = {
   rows: benchRows,
   live: benchLive,
   air: benchAir,
+  engine: benchEngine,
   parts: benchParts,
   keeping: benchKeeping,
   designs: benchDesigns,

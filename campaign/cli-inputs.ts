@@ -15,6 +15,46 @@ const anyBuild = (random: Random) => ({ ...build, machine: newBuild(own, pick(ra
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const SUPPLIES = ['steady', 'compressor', 'vessel', 'blower', 'breath', 'wind', 'balloon'] as const
 
+const bottle = (random: Random) => ({
+  volumeM3: 1e-3,
+  gaugePressurePa: 4e5,
+  heat: pick(random, ['isothermal', 'adiabatic', { uaWPerK: 0.4 }]),
+})
+const anyEngine = (random: Random) => ({
+  engine: pick(random, [
+    {
+      family: 'single-acting-engine',
+      boreM: 0.02,
+      strokeM: 0.02,
+      rodM: 0.04,
+      clearanceM3: 3.5e-6,
+      ball: { pinLengthM: 2.2e-3, seatDiameterM: 4.5e-3, pinDiameterM: 1.5e-3 },
+      ports: { fromM: 0.0155, heightM: 4.5e-3, widthM: 0.02 },
+    },
+    {
+      family: 'double-acting-engine',
+      boreM: 0.02,
+      strokeM: 0.025,
+      rodM: 0.06,
+      rodDiameterM: 5e-3,
+      headClearanceM3: 8e-7,
+      crankClearanceM3: 8e-7,
+      phasesRad: [0, 1.5708],
+      valve: {
+        eccentricityM: 4e-3,
+        leadRad: 0.49,
+        admissionLapM: 1.5e-3,
+        exhaustLapM: 2e-4,
+        portWidthM: 6e-3,
+        portHeightM: 2.5e-3,
+      },
+    },
+  ]),
+  inertiaKgM2: 5e-5,
+  friction: { constantNm: 0.005 },
+  load: { perSquareNmS2: 1e-6, thrustPerSquareNS2: 1e-5 },
+})
+
 /** A sound input of each verb, as plain as can be and as varied as is useful. */
 const SOUND: Readonly<Record<string, (random: Random) => unknown>> = {
   nozzle: () => ({
@@ -30,6 +70,12 @@ const SOUND: Readonly<Record<string, (random: Random) => unknown>> = {
     },
   }),
   turbine: (random) => ({ build: anyBuild(random), supply, speedsRadPerS: [0, 500, 2000] }),
+  engine: (random) => ({
+    ...anyEngine(random),
+    ...pick(random, [{ supply }, { vessel: bottle(random) }]),
+    durationS: 0.4,
+  }),
+  rundown: (random) => ({ ...anyEngine(random), vessel: bottle(random), durationS: 0.4 }),
   strength: () => ({
     rotor: {
       boreRadiusM: 4e-3,

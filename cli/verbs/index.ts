@@ -1,10 +1,12 @@
 import type * as z from 'zod'
 import * as schemas from '../schemas'
 import * as air from '../air-schemas'
+import * as engine from '../engine-schemas'
 import * as bench from '../bench-schemas'
 import * as parts from '../part-schemas'
 import * as plan from '../plan-schemas'
 import { blowdownVerb, lineVerb, regulatorVerb, sizeVerb, sourceVerb } from './air'
+import { engineVerb, rundownVerb } from './engine'
 import { nozzleVerb } from './nozzle'
 import { planVerb } from './plan'
 import { reduceVerb } from './reduce'
@@ -67,6 +69,20 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     input: schemas.turbineVerbInput,
     output: schemas.turbineVerbOutput,
     run: turbineVerb,
+  },
+  engine: {
+    about: 'a piston engine: the speed that it keeps, one turn inside, where it starts, the run of its vessel',
+    asExported: true,
+    input: engine.engineVerbInput,
+    output: engine.engineVerbOutput,
+    run: engineVerb,
+  },
+  rundown: {
+    about: 'a piston engine on a vessel until it rests: pressure, speed and thrust over time',
+    asExported: true,
+    input: engine.rundownVerbInput,
+    output: engine.rundownVerbOutput,
+    run: rundownVerb,
   },
   strength: {
     about: 'stresses, burst speed and margins of a rotor',

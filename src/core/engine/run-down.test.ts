@@ -80,8 +80,14 @@ describe('an engine on a bottle', () => {
   test('too weak a flick does not carry it over its dead place', () => {
     expect(run(bottle({ absolutePressurePa: 141_325 }), 8).runTimeS).toBeLessThan(1)
   })
-  test('an engine on anything but a vessel has no run-down', () => {
-    expect(() => run(constant)).toThrow('vessel')
+  test('on a supply that holds its pressure it comes up to the speed that it keeps', () => {
+    const held = run(constant, 100, 8)
+    expect(held.end).toBe('time')
+    expect(held.leftShare).toBe(1)
+    const { figures } = steadyEngine(pistonNetwork(constant))!
+    expect(held.speedRadPerS.at(-1)! / figures.speedRadPerS).toBeCloseTo(1, 3)
+    expect(held.airKg / figures.massFlowKgPerS).toBeGreaterThan(6)
+    expect(held.airKg / figures.massFlowKgPerS).toBeLessThan(8.1)
   })
 })
 

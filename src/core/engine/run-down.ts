@@ -1,6 +1,7 @@
 import { engineMarch } from './cycle'
 import { dragTorque } from './network'
-import { pistonNetwork, type EngineInput } from './reciprocating'
+import { GAS_CONSTANT } from '../air'
+import { SUPPLY, pistonNetwork, type EngineInput } from './reciprocating'
 
 export interface EngineRunDownInput {
   readonly engine: EngineInput
@@ -39,32 +40,34 @@ export interface EngineRunDown {
 const POINTS = 600
 
 /**
- * An engine on a vessel until it rests: turned on turn by turn, the vessel's air with it.
+ * An engine flicked on and left alone, turn by turn: on a vessel until it rests, the vessel's air with it; on a supply that holds its pressure as long as is asked.
  * Sampled where a turn begins, thinned evenly as it grows.
- * @throws RangeError where its supply is no vessel.
  */
 export function engineRunDown(input: EngineRunDownInput): EngineRunDown {
   const { engine, flickRadPerS, mostTimeS, thrustPerSquareNS2, relative, go } = input
   const { supply, room } = engine
-  if (supply.kind !== 'vessel') throw new RangeError('A run-down needs a vessel')
   const network = pistonNetwork(engine)
   const march = engineMarch(network, flickRadPerS, relative, true)
   const { y, layout } = march
   const vessel = network.volumes.findIndex(({ id }) => id === 'vessel')
   const G1 = 0.4
-  const pressure = () => (G1 * y[2 * vessel + 1]) / supply.volumeM3
-  const startMass = y[2 * vessel]
+  const { absolutePressurePa, temperatureK } = supply
+  const volumeM3 = supply.kind === 'vessel' ? supply.volumeM3 : 0
+  const pressure = () => (vessel < 0 ? absolutePressurePa : (G1 * y[2 * vessel + 1]) / volumeM3)
+  const given = layout.given(SUPPLY)[0]
+  /** What is in the vessel; of a supply that holds its pressure, less what it has given. */
+  const held = () => (vessel < 0 ? -y[given] : y[2 * vessel])
+  const startMass = held()
   const startPa = pressure()
   let rows: [number, number, number, number, number, number][] = []
   let every = 1
   let [turns, time, impulse, work, peakThrust, peakSpeed] = [0, 0, 0, 0, 0, 0]
   let end: RunDownEnd = 'time'
-  const startTemperature = supply.temperatureK
   const record = (w: number) => {
     rows.push([
       time,
       pressure(),
-      (startTemperature * (pressure() / startPa)) / (y[2 * vessel] / startMass),
+      vessel < 0 ? temperatureK : (temperatureK * (pressure() / startPa)) / (held() / startMass),
       w,
       thrustPerSquareNS2 * w * w,
       Math.max(0, dragTorque(network.load, w)) * w,
@@ -99,7 +102,7 @@ export function engineRunDown(input: EngineRunDownInput): EngineRunDown {
   }
   if (end === 'rests') record(0)
   const column = (i: number) => rows.map((r) => r[i])
-  const roomMass = (room.absolutePressurePa * supply.volumeM3) / (287.05 * supply.temperatureK)
+  const roomMass = (room.absolutePressurePa * volumeM3) / (GAS_CONSTANT * temperatureK)
   return {
     timeS: column(0),
     vesselPaAbs: column(1),
@@ -114,7 +117,7 @@ export function engineRunDown(input: EngineRunDownInput): EngineRunDown {
     shaftWorkJ: work,
     peakThrustN: peakThrust,
     peakSpeedRadPerS: peakSpeed,
-    airKg: startMass - y[2 * vessel],
-    leftShare: Math.max(0, (y[2 * vessel] - roomMass) / (startMass - roomMass)),
+    airKg: startMass - held(),
+    leftShare: vessel < 0 ? 1 : Math.max(0, (held() - roomMass) / (startMass - roomMass)),
   }
 }
