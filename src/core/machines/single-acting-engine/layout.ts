@@ -1,5 +1,5 @@
 import { screwLength, tailShape, type FedParts, type Point, type TailShape } from '../../geometry'
-import { pistonPlace } from '../../engine'
+import { mostLean, pinsFor, wheelFor, type GearLayout } from '../crank-gear/layout'
 import { END_PLAY } from '../hub-stack'
 import { mm } from '../part-kind'
 import { refuse } from '../solid-kind'
@@ -41,27 +41,11 @@ export function ringFor(boreMm: number): Ring {
   return { inner: Math.floor(2 * floor * 0.97 * 2) / 2, section, floor, width: RING.wider * section }
 }
 
-/** Density of the steel that the wheel is turned from, kg/m3. */
-const STEEL = 7850
-
 /** Where everything of the engine stands, mm. The shaft is z, the crank's middle the origin of x and y; the cylinder goes along +x. */
-export interface SingleLayout {
-  readonly bore: number
-  readonly r: number
-  readonly rod: number
+export interface SingleLayout extends GearLayout {
   /** Half of the cylinder block's square. */
   readonly half: number
-  /** Corners of its screws, from its middle. */
-  readonly corner: number
-  /** Heights along the shaft: the front bearing's outer face, the middle of cylinder and rod. */
-  readonly front: number
-  readonly axis: number
-  readonly rodThick: number
   readonly span: number
-  readonly web: { readonly radius: number; readonly from: number; readonly to: number; readonly boss: number }
-  readonly pin: number
-  readonly wrist: number
-  readonly eye: { readonly big: number; readonly small: number }
   /** Piston from its wrist up to its face, and down to its end. */
   readonly above: number
   readonly below: number
@@ -80,11 +64,6 @@ export interface SingleLayout {
   /** Ball pin: radius, how far it stands out of the piston, how deep in it. */
   readonly lift: { readonly radius: number; readonly out: number; readonly deep: number; readonly by: number }
   readonly ports: { readonly from: number; readonly height: number; readonly chord: number }
-  readonly wheel: { readonly radius: number; readonly thick: number }
-  readonly plate: number
-  readonly shaft: number
-  readonly base: number
-  readonly holds: readonly Point[]
   readonly length: number
   /** Screws through cap and head, and how deep their holes are in the cylinder. */
   readonly long: number
@@ -102,10 +81,7 @@ export function singleLayout(input: FedParts & { readonly machine: SingleActingF
   const { machine: m, bearing, spanM, fits } = input
   const bore = m.boreM * mm
   const [r, rod, wall] = [(m.strokeM * mm) / 2, m.rodM * mm, Math.max(m.wallM * mm, fits.wall)]
-  const pin = Math.max(3, Math.round(bore * 0.2))
-  const wrist = Math.max(2, Math.round(bore * 0.15))
-  const eye = { big: pin / 2 + 2.5, small: wrist / 2 + 2.2 }
-  const rodThick = Math.max(3, Math.min(6, 0.25 * bore))
+  const { pin, wrist, eye, rodThick } = pinsFor(bore)
   const corner = Math.max((bore / 2 + fits.screw + 1.4) / Math.SQRT2, bore / 2 + wall - 4)
   const half = Math.max(bore / 2 + wall, corner + 4)
   const span = spanM * mm
@@ -127,15 +103,7 @@ export function singleLayout(input: FedParts & { readonly machine: SingleActingF
       'The piston would leave its cylinder at the bottom: crank and cylinder stand in each other’s way.',
       `Make the rod at least ${(rod + 0.55 * (above + below) - engaged + 0.05).toFixed(1)} mm long.`,
     )
-  // the rod's side against the bore's lower edge, where it leans most
-  const lean = (deg: number) => {
-    const a = (deg * Math.PI) / 180
-    const [px, py] = [r * Math.cos(a), r * Math.sin(a)]
-    const wx = px + Math.sqrt(rod * rod - py * py)
-    return foot > px && foot < wx ? (py * (wx - foot)) / (wx - px) + eye.small * 0.8 : 0
-  }
-  const most = Math.max(...Array.from({ length: 90 }, (_, i) => lean(2 * i)))
-  if (most > bore / 2 - PLAY)
+  if (mostLean({ r, rod, eye, foot }) > bore / 2 - PLAY)
     throw refuse(
       'ROD_LEANS',
       'The rod would strike the edge of the cylinder where it leans most.',
@@ -156,8 +124,6 @@ export function singleLayout(input: FedParts & { readonly machine: SingleActingF
   const fromTop = m.ports.fromM * mm
   const [height, arc] = [m.ports.heightM * mm, (m.ports.widthM * mm) / PORTS]
   const chord = bore * Math.sin(Math.min(1.35, arc / bore))
-  const wheelRadius = Math.max(1.2 * m.strokeM * mm, 16)
-  const wheelThick = Math.max(3, ((2 * m.wheelInertiaKgM2) / (Math.PI * STEEL * (wheelRadius / mm) ** 4)) * mm)
   const base = half + 9
   // above the lifted ball there is room for the air
   const head = sits + ball + by + 1.5
@@ -201,7 +167,8 @@ export function singleLayout(input: FedParts & { readonly machine: SingleActingF
       by,
     },
     ports: { from: face - fromTop - height, height, chord },
-    wheel: { radius: wheelRadius, thick: wheelThick },
+    wheel: wheelFor(m.strokeM, m.wheelInertiaKgM2),
+    reach: headAt + 1,
     plate: 6,
     shaft: (input.shaftDiameterM * mm) / 2,
     base,
@@ -213,13 +180,4 @@ export function singleLayout(input: FedParts & { readonly machine: SingleActingF
     long,
     threaded: long - CAP - head + 1.5,
   }
-}
-
-/** Where piston, rod and crank pin stand at an angle, mm and degrees. */
-export function gearAt(l: SingleLayout, degrees: number) {
-  const a = (degrees * Math.PI) / 180
-  const pin: Point = [l.r * Math.cos(a), l.r * Math.sin(a)]
-  const wrist = pin[0] + Math.sqrt(l.rod * l.rod - pin[1] * pin[1])
-  const travel = pistonPlace({ strokeM: (2 * l.r) / mm, rodM: l.rod / mm }, a).travelM * mm
-  return { pin, wrist, travel, lift: Math.max(0, l.lift.by - travel) }
 }

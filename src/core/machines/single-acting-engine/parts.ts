@@ -7,7 +7,6 @@ import {
   posed,
   put,
   screw,
-  shaftBody,
   type Assembly,
   type FedParts,
   type PartsOf,
@@ -15,47 +14,17 @@ import {
   type Vec,
 } from '../../geometry'
 import { END_PLAY } from '../hub-stack'
-import { TRUE_BORE, mm, type PartSpec, type PartsKind } from '../part-kind'
+import { mm, type PartSpec, type PartsKind } from '../part-kind'
 import { joinNotes } from '../shared-parts'
-import { gearAt, singleLayout, type SingleActingFigures, type SingleLayout } from './layout'
+import { gearMoving, gearParts } from '../crank-gear/parts'
+import { singleLayout, type SingleActingFigures, type SingleLayout } from './layout'
 
 export type SingleActingParts = FedParts & PartsOf<SingleActingFigures>
 
 const ALONG: Vec = [1, 0, 0]
 
 const parts = {
-  'engine-frame': {
-    name: 'Frame',
-    what: 'two bearing seats, the face that the cylinder stands on',
-    goesOn: 'Onto the bench, plate up.',
-    notes: () => [
-      'Print with its plate on the bed, solid round the screws. The bearings go in from both ends against a lip.',
-      'Cylinder screws cut their own thread: drill them out to 2.5 mm if they are tight.',
-    ],
-  },
-  'engine-crank': {
-    name: 'Crank',
-    what: 'to be turned from metal: disc with the crank pin’s hole',
-    turns: true,
-    metal: true,
-    plain: true,
-    setScrew: (input) => crankScrew(singleLayout(input)),
-    goesOn: 'Onto the shaft’s end, boss towards the bearing; a sheet of paper between while its screw is tightened.',
-    notes: () => [
-      'Turn it from brass or steel by its drawing; its set screw stands on a flat of the shaft.',
-      'The distance between shaft and pin is half of the stroke: drill both holes in one setting.',
-    ],
-  },
-  'engine-rod': {
-    name: 'Rod',
-    what: 'from the crank’s pin to the piston’s',
-    turns: true,
-    plain: true,
-    goesOn: 'Between crank and piston, marked face up.',
-    notes: () => [
-      'Print lying, solid, so that the layers lie along the pull; ream both eyes until the pins turn freely.',
-    ],
-  },
+  ...gearParts<SingleActingParts>(singleLayout),
   'engine-piston': {
     name: 'Piston',
     what: 'groove for an o-ring, slot for the rod, hole for the ball’s pin',
@@ -70,15 +39,6 @@ const parts = {
         'Print crown down, solid. Sand its side until it drops through the bore by its own weight without the ring.',
       ]
     },
-  },
-  'engine-keeper': {
-    name: 'Keeper',
-    what: 'keeps the rod on the crank’s pin',
-    turns: true,
-    plain: true,
-    onShaft: 'last',
-    goesOn: 'Onto the crank’s pin with glue, a sheet of paper from the rod.',
-    notes: () => ['Print two and keep one: it is small.'],
   },
   'engine-cylinder': {
     name: 'Cylinder',
@@ -113,22 +73,6 @@ const parts = {
     goesOn: 'Onto the head; its four screws go through both into the cylinder.',
     notes: (input) => joinNotes(singleLayout(input).tail),
   },
-  'engine-wheel': {
-    name: 'Flywheel',
-    what: 'to be turned from steel: carries the load',
-    turns: true,
-    metal: true,
-    plain: true,
-    setScrew: (input) => wheelScrew(singleLayout(input)),
-    goesOn: 'Onto the shaft’s other end, boss towards the bearing.',
-    notes: (input) => {
-      const { wheel } = singleLayout(input)
-      return [
-        `${(2 * wheel.radius).toFixed(0)} mm across and ${wheel.thick.toFixed(1)} mm thick in steel it has the build’s inertia, its load’s included.`,
-        TRUE_BORE,
-      ]
-    },
-  },
 } satisfies Record<string, PartSpec<SingleActingParts>>
 
 /** An engine of several cylinders is several of these. */
@@ -141,36 +85,18 @@ const manyNotes = ({ machine }: SingleActingParts): string[] => {
     : []
 }
 
-/** Set screws: of the crank opposite to its pin, of the wheel through its boss. */
-export const crankScrew = (l: SingleLayout) => ({
-  turn: 180,
-  z: (l.web.to - l.web.from + 0.8) / 2 + 0.4,
-  from: l.shaft,
-  to: l.web.radius,
-})
-export const WHEEL_BOSS = 7
-export const wheelScrew = (l: SingleLayout) => ({ turn: 0, z: WHEEL_BOSS / 2, from: l.shaft, to: l.shaft + 5 })
-
 type Body = keyof typeof parts
 
 /** All that moves, at an angle of the crank, degrees. */
 function moving(l: SingleLayout, degrees: number): Placed<Body>[] {
-  const { pin, wrist, lift } = gearAt(l, degrees)
-  const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)]
-  const lean: Vec = [(wrist - pin[0]) / l.rod, -pin[1] / l.rod, 0]
+  const { bodies, pins, wrist } = gearMoving(l, degrees, 22)
   const face = wrist + l.above
+  const travel = l.r + l.rod - wrist
+  const lift = Math.max(0, l.lift.by - travel)
   return [
-    { ...at(shaftBody(2 * l.shaft, l.web.to + 22), -22, true), pose: posed([0, 0, -22], [0, 0, 1], [c, s, 0]) },
-    put('engine-crank', posed([0, 0, l.web.from - 0.8], [0, 0, 1], [c, s, 0]), true),
-    put('engine-rod', posed([...pin, l.axis - l.rodThick / 2], [0, 0, 1], lean), true),
+    ...bodies,
     { ...put('engine-piston', posed([face, 0, l.axis], [-1, 0, 0], [0, 0, 1]), true), apart: ALONG },
-    put('engine-keeper', posed([...pin, l.axis + l.rodThick / 2 + 0.15], [0, 0, 1], [c, s, 0]), true),
-    put(
-      pinBody(l.pin, l.web.to - l.web.from + 0.3 + l.rodThick + 2.5),
-      posed([...pin, l.web.from], [0, 0, 1], [c, s, 0]),
-      true,
-    ),
-    put(pinBody(l.wrist, wristLength(l)), posed([wrist, 0, l.axis - wristLength(l) / 2]), true),
+    ...pins,
     {
       ...put(
         pinBody(2 * l.lift.radius, l.lift.out + l.lift.deep),
@@ -187,9 +113,6 @@ function moving(l: SingleLayout, degrees: number): Placed<Body>[] {
     },
   ]
 }
-
-/** The piston's pin ends within the piston, so that it does not score the bore. */
-const wristLength = (l: SingleLayout): number => 2 * Math.sqrt((l.bore / 2) ** 2 - (l.wrist / 2) ** 2) - 1.2
 
 function assembly(input: SingleActingParts): Assembly<Body> {
   const l = singleLayout(input)

@@ -1,0 +1,105 @@
+import { at, pinBody, posed, put, shaftBody, type Placed, type Vec } from '../../geometry'
+import { TRUE_BORE, type PartSpec } from '../part-kind'
+import { gearAt, wristLength, type GearLayout } from './layout'
+
+export type GearPart = 'engine-frame' | 'engine-crank' | 'engine-rod' | 'engine-keeper' | 'engine-wheel'
+
+/** The parts of crank and wheel that every piston engine has. */
+export const gearParts = <I>(layout: (input: I) => GearLayout): Readonly<Record<GearPart, PartSpec<I>>> => ({
+  'engine-frame': {
+    name: 'Frame',
+    what: 'two bearing seats, the face that the cylinder stands on',
+    goesOn: 'Onto the bench, plate up.',
+    notes: () => [
+      'Print with its plate on the bed, solid round the screws. The bearings go in from both ends against a lip.',
+      'Cylinder screws cut their own thread: drill them out to 2.5 mm if they are tight.',
+    ],
+  },
+  'engine-crank': {
+    name: 'Crank',
+    what: 'to be turned from metal: disc with the crank pin’s hole',
+    turns: true,
+    metal: true,
+    plain: true,
+    setScrew: (input) => crankScrew(layout(input)),
+    goesOn: 'Onto the shaft’s end, boss towards the bearing; a sheet of paper between while its screw is tightened.',
+    notes: () => [
+      'Turn it from brass or steel by its drawing; its set screw stands on a flat of the shaft.',
+      'The distance between shaft and pin is half of the stroke: drill both holes in one setting.',
+    ],
+  },
+  'engine-rod': {
+    name: 'Rod',
+    what: 'from the crank’s pin to the piston’s',
+    turns: true,
+    plain: true,
+    goesOn: 'Between crank and piston, marked face up.',
+    notes: () => [
+      'Print lying, solid, so that the layers lie along the pull; ream both eyes until the pins turn freely.',
+    ],
+  },
+  'engine-keeper': {
+    name: 'Keeper',
+    what: 'keeps the rod on the crank’s pin',
+    turns: true,
+    plain: true,
+    onShaft: 'last',
+    goesOn: 'Onto the crank’s pin with glue, a sheet of paper from the rod.',
+    notes: () => ['Print two and keep one: it is small.'],
+  },
+  'engine-wheel': {
+    name: 'Flywheel',
+    what: 'to be turned from steel: carries the load',
+    turns: true,
+    metal: true,
+    plain: true,
+    setScrew: (input) => wheelScrew(layout(input)),
+    goesOn: 'Onto the shaft’s other end, boss towards the bearing.',
+    notes: (input) => {
+      const { wheel } = layout(input)
+      return [
+        `${(2 * wheel.radius).toFixed(0)} mm across and ${wheel.thick.toFixed(1)} mm thick in steel it has the build’s inertia, its load’s included.`,
+        TRUE_BORE,
+      ]
+    },
+  },
+})
+
+/** Set screws: of the crank opposite to its pin, of the wheel through its boss. */
+export const crankScrew = (l: GearLayout) => ({
+  turn: 180,
+  z: (l.web.to - l.web.from + 0.8) / 2 + 0.4,
+  from: l.shaft,
+  to: l.web.radius,
+})
+export const WHEEL_BOSS = 7
+export const wheelScrew = (l: GearLayout) => ({ turn: 0, z: WHEEL_BOSS / 2, from: l.shaft, to: l.shaft + 5 })
+
+/** What turns with the crank, at an angle, degrees: shaft, crank, rod, keeper; then their pins. `behind` is how far the shaft stands out at the wheel. */
+export function gearMoving(
+  l: GearLayout,
+  degrees: number,
+  behind: number,
+): { readonly bodies: Placed<GearPart>[]; readonly pins: Placed<never>[]; readonly wrist: number } {
+  const { pin, wrist } = gearAt(l, degrees)
+  const turned: Vec = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180), 0]
+  const lean: Vec = [(wrist - pin[0]) / l.rod, -pin[1] / l.rod, 0]
+  const up: Vec = [0, 0, 1]
+  return {
+    wrist,
+    bodies: [
+      { ...at(shaftBody(2 * l.shaft, l.web.to + behind), -behind, true), pose: posed([0, 0, -behind], up, turned) },
+      put('engine-crank', posed([0, 0, l.web.from - 0.8], up, turned), true),
+      put('engine-rod', posed([...pin, l.axis - l.rodThick / 2], up, lean), true),
+      put('engine-keeper', posed([...pin, l.axis + l.rodThick / 2 + 0.15], up, turned), true),
+    ],
+    pins: [
+      put(
+        pinBody(l.pin, l.web.to - l.web.from + 0.3 + l.rodThick + 2.5),
+        posed([...pin, l.web.from], up, turned),
+        true,
+      ),
+      put(pinBody(l.wrist, wristLength(l)), posed([wrist, 0, l.axis - wristLength(l) / 2]), true),
+    ],
+  }
+}
