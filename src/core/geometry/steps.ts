@@ -24,7 +24,7 @@ export type OnShaft = 'first' | 'last' | undefined
 const rankBy =
   <N extends string>(onShaft: (name: N) => OnShaft) =>
   ({ body }: Placed<N>): number => {
-    if (isBought(body)) return { shaft: 0, bearing: 3, nut: 5, screw: 5, pin: 5, ball: 5, 'set-screw': 6 }[body.code]
+    if (isBought(body)) return { shaft: 0, bearing: 3, nut: 5, screw: 5, pin: 2, ball: 2, 'set-screw': 6 }[body.code]
     return { first: 1, middle: 2, last: 4 }[onShaft(body) ?? 'middle']
   }
 

@@ -6,6 +6,7 @@ import { axialSolids } from './axial/solids'
 import { discPackSolids } from './disc-pack/solids'
 import { standOf, type BESIDE, type PartName, type PartOf, type PartsFamily, type PartsInput } from './parts'
 import { radialSolids } from './radial-inflow/solids'
+import { doubleActingSolids } from './double-acting-engine/solids'
 import { reactionSolids } from './reaction-rotor/solids'
 import { loneInsertSolid, refuse, type SolidSpec } from './solid-kind'
 import { singleActingSolids } from './single-acting-engine/solids'
@@ -28,7 +29,7 @@ const SOLIDS = {
   'turbine-compressor': turbineCompressorSolids,
   'thrust-body': { 'nozzle-insert': loneInsertSolid },
   'single-acting-engine': singleActingSolids,
-  'double-acting-engine': {},
+  'double-acting-engine': doubleActingSolids,
 } satisfies { readonly [F in PartsFamily]: Readonly<Record<PartOf<F>, unknown>> }
 
 const BESIDE_SOLIDS: Readonly<Record<keyof typeof BESIDE, SolidSpec<never>>> = {

@@ -212,3 +212,118 @@ describe('what stands on the sheet', () => {
     expect(partSpec('engine-piston', input)?.notes(input)[0]).toMatch(/O-ring 1\d(\.5)? × 2/)
   })
 })
+
+type Double = MachineOfKind<'double-acting-engine'>
+const firstDouble = () => newBuildOf(own, 'double-acting-engine')
+const changedDouble = (more: Partial<Double>, process: 'filament' | 'resin' = 'filament') => {
+  const build = firstDouble()
+  return partsInput({
+    ...build,
+    machine: { ...build.machine, ...more },
+    making: { ...build.making, process },
+  } as never)
+}
+const DOUBLES: readonly (readonly [string, Partial<Double>])[] = [
+  ['the first one', {}],
+  [
+    'a wide one for a blower, no laps',
+    {
+      boreM: 45 * mm,
+      strokeM: 40 * mm,
+      rodM: 95 * mm,
+      rodDiameterM: 6 * mm,
+      headClearanceM3: 6e-6,
+      crankClearanceM3: 6e-6,
+      valve: {
+        eccentricityM: 5 * mm,
+        leadRad: 0,
+        admissionLapM: 0.2 * mm,
+        exhaustLapM: 0.1 * mm,
+        portWidthM: 14 * mm,
+        portHeightM: 4 * mm,
+      },
+    },
+  ],
+]
+
+describe.each(DOUBLES)('a slide valve engine: %s', (_, figures) => {
+  test.each(['filament', 'resin'] as const)('its parts are sound, go together and turn: %s', (process) => {
+    const input = changedDouble(figures, process)
+    expect(partSet(input)).toHaveLength(13)
+    for (const part of partSet(input)) {
+      const { watertight, pieces } = buildPart(wasm, part.name, input)
+      expect([part.name, watertight, pieces]).toEqual([part.name, true, 1])
+    }
+    expect(short(input)).toEqual([])
+    expect(checkOrder(wasm, input).filter((c) => !c.fine)).toEqual([])
+  })
+
+  test('nothing that moves strikes anything else in any of 24 places of the turn', () => {
+    const input = changedDouble(figures)
+    const { placed, turnedTo } = assemblyOf(input)
+    const kit = new SolidKit(wasm, 64)
+    try {
+      const made = new Map()
+      const still = bodiesOf(
+        kit,
+        input,
+        placed.filter((p) => !p.turns),
+        made,
+      )
+      for (let deg = 0; deg < 360; deg += 15) {
+        const moving = bodiesOf(kit, input, turnedTo!(deg), made)
+        moving.forEach((a, i) => {
+          for (const b of [...moving.slice(i + 1), ...still])
+            expect([deg, a.name, b.name, volumeOf(kit, a.solid, b.solid) < 0.12]).toEqual([deg, a.name, b.name, true])
+        })
+      }
+    } finally {
+      kit.free()
+    }
+  })
+
+  test('its slide lets air in and out when the computation says, at both ends: within a degree and a half', () => {
+    const input = changedDouble(figures)
+    const m = { ...firstDouble().machine, ...figures }
+    const shift = (rad: number) => m.valve.eccentricityM * Math.sin(rad + m.valve.leadRad)
+    const { placed, turnedTo } = assemblyOf(input)
+    const kit = new SolidKit(wasm, 96)
+    try {
+      const made = new Map()
+      const block = bodiesOf(
+        kit,
+        input,
+        placed.filter((p) => p.body === 'slide-cylinder'),
+        made,
+      )[0].solid
+      const at = (deg: number) =>
+        bodiesOf(
+          kit,
+          input,
+          turnedTo!(deg).filter((p) => p.body === 'slide-valve'),
+          made,
+        )[0].solid
+      const middle = [0, 90, 180, 270]
+        .map((d) => at(d).boundingBox())
+        .reduce((sum, b) => sum + (b.min[0] + b.max[0]) / 8, 0)
+      const top = at(0).boundingBox().max[2]
+      const half = block.boundingBox().max[0] - middle - 0.5
+      /** A hair along the face, in the block where it is open: what of it lies beyond the valve's outer edge. */
+      const beyond = (end: 1 | -1, deg: number) => {
+        const { min, max } = at(deg).boundingBox()
+        const from = end > 0 ? max[0] : middle - half
+        const to = end > 0 ? middle + half : min[0]
+        return to <= from ? 0 : kit.cut(kit.box([to - from, 0.2, 0.02], [from, -0.1, top + 0.02]), [block]).volume()
+      }
+      const deg = (rad: number) => (rad * 180) / Math.PI
+      const edges = (sign: 1 | -1) => crossings((a) => sign * shift(a) - m.valve.admissionLapM, 2 * Math.PI).map(deg)
+      for (const end of [1, -1] as const) {
+        const opens = edges(end).find((e) => end * shift(((e + 0.5) * Math.PI) / 180) > m.valve.admissionLapM)!
+        expect(beyond(end, opens + 1.5)).toBeGreaterThan(0)
+        expect(beyond(end, opens - 1.5)).toBeLessThan(1e-9)
+      }
+    } finally {
+      kit.free()
+    }
+  })
+})

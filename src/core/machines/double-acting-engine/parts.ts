@@ -1,9 +1,246 @@
-import type { FedParts, PartsOf } from '../../geometry'
-import type { PartsKind, PartSpec } from '../part-kind'
+import {
+  at,
+  bearingBody,
+  over,
+  pinBody,
+  posed,
+  put,
+  screw,
+  screwLength,
+  type Assembly,
+  type FedParts,
+  type PartsOf,
+  type Placed,
+  type Vec,
+} from '../../geometry'
+import { gearMoving, gearParts } from '../crank-gear/parts'
+import { END_PLAY } from '../hub-stack'
+import { mm, type PartSpec, type PartsKind } from '../part-kind'
+import { joinNotes } from '../shared-parts'
+import { doubleLayout, valveAt, type DoubleActingFigures, type DoubleLayout } from './layout'
 
-export type DoubleActingParts = FedParts & PartsOf<{ readonly family: 'double-acting-engine' }>
-const parts = {} satisfies Record<string, PartSpec<DoubleActingParts>>
-export const doubleActingParts: PartsKind<DoubleActingParts> & { readonly parts: typeof parts } = {
-  parts,
-  assembly: () => ({ placed: [], jets: [], gaps: [], turn: 1, span: null, overhang: 0 }),
+export type DoubleActingParts = FedParts & PartsOf<DoubleActingFigures>
+
+const ALONG: Vec = [1, 0, 0]
+const UP: Vec = [0, 0, 1]
+
+const parts = {
+  ...gearParts<DoubleActingParts>(doubleLayout),
+  eccentric: {
+    name: 'Eccentric',
+    what: 'to be turned from metal: moves the valve',
+    turns: true,
+    metal: true,
+    plain: true,
+    onShaft: 'first',
+    setScrew: (input) => eccentricScrew(doubleLayout(input)),
+    goesOn: 'Onto the shaft, boss towards the bearing; its high side ahead of the crank’s pin as the picture shows.',
+    notes: (input) => {
+      const { eccentric } = doubleLayout(input)
+      return [
+        `Its middle lies ${eccentric.by.toFixed(2)} mm off the shaft’s, ${eccentric.ahead.toFixed(0)}° ahead of the crank’s pin in the way that it turns. Set it with its screw loose, then tighten it on a flat.`,
+        'Bore it off the middle in a four-jaw chuck; polish its rim.',
+      ]
+    },
+  },
+  'valve-yoke': {
+    name: 'Valve yoke',
+    what: 'a slot that the eccentric turns in',
+    turns: true,
+    plain: true,
+    goesOn:
+      'Over the eccentric, groove down and towards the cylinder: it goes over the valve’s rod, with a drop of glue.',
+    notes: () => [
+      'Print lying, solid. File its slot until the eccentric turns in it without play along the rod; grease.',
+    ],
+  },
+  crosshead: {
+    name: 'Crosshead',
+    what: 'guides the piston rod, slot for the rod',
+    turns: true,
+    plain: true,
+    goesOn: 'Over the rod’s small eye, hole for the piston rod away from the crank.',
+    notes: () => ['Print standing on its closed end, solid; sand it until it falls through the guide.'],
+  },
+  'valve-chest': {
+    name: 'Valve chest',
+    what: 'air stands in it round the valve; barbs or a thread',
+    joins: (input) => ({ tail: doubleLayout(input).tail }),
+    gasket: (input) => {
+      const l = doubleLayout(input)
+      return `${(l.chest.to - l.chest.from).toFixed(0)} × ${(2 * l.chest.wide).toFixed(0)}, its wall / 0.3`
+    },
+    goesOn: 'Onto the frame between its screw holes, open side up. A smear of silicone on its rim.',
+    notes: (input) => [
+      ...joinNotes(doubleLayout(input).tail),
+      'Print floor down. The valve’s rod lies in the notch: felt and grease close it.',
+    ],
+  },
+  'slide-valve': {
+    name: 'Slide valve',
+    what: 'lets air to one end, the other out through its hollow',
+    turns: true,
+    plain: true,
+    goesOn: 'Into the chest, hollow up.',
+    notes: (input) => {
+      const { machine } = input
+      return [
+        `Its edges are the timing: lap ${(machine.valve.admissionLapM * mm).toFixed(2)} mm outside, ${(machine.valve.exhaustLapM * mm).toFixed(2)} mm inside. Print hollow up, then rub its face flat on fine paper on glass.`,
+        'A strip of foam under it keeps it on its face until the air does.',
+      ]
+    },
+  },
+  'slide-cylinder': {
+    name: 'Cylinder',
+    what: 'bore, guide for the crosshead, channels to the valve’s face',
+    goesOn: 'Over the crosshead from the head’s end, its legs onto the frame.',
+    notes: (input) => [
+      'Print standing on its crank end, four walls at least, solid round the channels. Rub the valve’s face flat on glass.',
+      'Channels to the valve add to the room at each end: about what they hold of the build’s room should be taken off it.',
+      ...manyNotes(input),
+    ],
+  },
+  'slide-piston': {
+    name: 'Piston',
+    what: 'disc with a groove for an o-ring',
+    turns: true,
+    plain: true,
+    goesOn: 'Into the cylinder from the open end, on its rod; o-ring with a trace of silicone grease.',
+    notes: (input) => {
+      const { ring } = doubleLayout(input)
+      return [
+        `O-ring ${ring.inner} × ${ring.section} (ISO 3601), squeezed by a tenth: more only rubs.`,
+        'Print lying, solid.',
+      ]
+    },
+  },
+  'head-cover': {
+    name: 'Head cover',
+    what: 'closes the cylinder',
+    gasket: (input) => {
+      const l = doubleLayout(input)
+      return `${(2 * l.half).toFixed(0)} square / ${l.bore.toFixed(0)} × 0.3`
+    },
+    goesOn: 'Onto the cylinder’s open end with a thin gasket.',
+    notes: () => ['Print lying, solid.'],
+  },
+} satisfies Record<string, PartSpec<DoubleActingParts>>
+
+const manyNotes = ({ machine }: DoubleActingParts): string[] => {
+  const { cylinders = 1 } = machine as { readonly cylinders?: number }
+  return cylinders > 1
+    ? [
+        `This set is one cylinder of ${cylinders}: make it ${cylinders} times. The second one stands on the shaft’s other end; more of them stand on frames of their own, shafts coupled.`,
+      ]
+    : []
 }
+
+/** The set screw of the eccentric: through its boss. */
+export const eccentricScrew = (l: DoubleLayout) => ({
+  turn: l.eccentric.ahead + 180,
+  z: l.eccentric.boss / 2 + 0.2,
+  from: l.shaft,
+  to: l.shaft + 4,
+})
+
+type Body = keyof typeof parts
+
+/** Rod of the valve, from the yoke's neck to beyond the valve. */
+export const valveRodLength = (l: DoubleLayout): number => l.valve.middle + l.valve.long - (l.yoke.wide + l.yoke.wall)
+
+function moving(l: DoubleLayout, degrees: number) {
+  const { bodies, pins, wrist } = gearMoving(l, degrees, 22)
+  const turned: Vec = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180), 0]
+  const shift = valveAt(l, degrees)
+  const top = wrist + l.above
+  const crankFace = l.crankEnd + l.room.crank + (wrist - (l.rod - l.r))
+  const deep = 0.7 * (l.above - l.eye.small)
+  const barFrom = top - deep
+  const gear: Placed<Body>[] = [
+    bodies[0],
+    put('eccentric', posed([0, 0, l.front + END_PLAY / 2], UP, turned), true),
+    put('valve-yoke', posed([shift, 0, l.gear - l.yoke.thick / 2]), true),
+    ...bodies.slice(1, 3),
+    { ...put('crosshead', posed([top, 0, l.axis], [-1, 0, 0], UP), true), apart: ALONG },
+    bodies[3],
+    ...pins,
+  ]
+  const slide: Placed<Body>[] = [
+    put(
+      pinBody(2 * l.valve.rod, valveRodLength(l)),
+      posed([l.yoke.wide + l.yoke.wall + shift, 0, l.gear], ALONG, UP),
+      true,
+    ),
+    put('slide-valve', posed([l.valve.middle + shift, 0, l.face - l.valve.thick]), true),
+  ]
+  const inside: Placed<Body>[] = [
+    {
+      ...put(pinBody(2 * l.bar, crankFace + l.piston - barFrom - 1), posed([barFrom, 0, l.axis], ALONG, UP), true),
+      apart: ALONG,
+      loose: true,
+    },
+    { ...put('slide-piston', posed([crankFace, 0, l.axis], ALONG, UP), true), apart: ALONG, loose: true },
+  ]
+  return { gear, slide, inside }
+}
+
+function assembly(input: DoubleActingParts): Assembly<Body> {
+  const l = doubleLayout(input)
+  const ball = bearingBody(input.bearing)
+  const width = input.bearing.widthM * mm
+  const { gear, slide, inside } = moving(l, 0)
+  const along = (x: number) => posed([x, 0, l.axis], ALONG, UP)
+  const corners = [1, -1].flatMap((y) => [1, -1].map((z) => [y * l.corner, z * l.corner] as const))
+  const end = l.headEnd + l.cover
+  return {
+    placed: [
+      over('engine-frame', l.front),
+      put('valve-chest', posed([l.chest.from, 0, l.front])),
+      ...slide,
+      { ...at(ball, 0), below: true },
+      at(ball, l.front - width),
+      ...gear,
+      { ...over('engine-wheel', -END_PLAY / 2, true), below: true },
+      { ...put('slide-cylinder', along(l.foot)), apart: ALONG },
+      ...l.holds.map((p) => put(screw(screwLength(l.face - l.front + 6 + 6)), posed([...p, l.face + 6], [0, 0, -1]))),
+      ...inside,
+      { ...put('head-cover', along(l.headEnd)), apart: ALONG },
+      ...corners.map(([y, z]): Placed<Body> => ({
+        ...put(screw(l.long), posed([end, y, l.axis + z], [-1, 0, 0], UP)),
+        apart: ALONG,
+        loose: true,
+      })),
+    ],
+    jets: [],
+    ways: [
+      {
+        from: [l.chest.to + 60, 0, l.gear],
+        to: [l.chest.to - l.chest.wall - 0.2, 0, l.gear],
+        radius: l.tail.bore,
+      },
+      {
+        from: [l.valve.middle, 0, l.face + 0.1],
+        to: [l.valve.middle, 0, l.face + CHANNEL_MIDDLE],
+        radius: Math.min(l.ports.exhaust, l.ports.wide / 2) * 0.95,
+      },
+      {
+        from: [l.valve.middle, 0, l.face + CHANNEL_MIDDLE],
+        to: [l.valve.middle, l.base + 4, l.face + CHANNEL_MIDDLE],
+        radius: 1.3,
+      },
+    ],
+    turnedTo: (degrees) => Object.values(moving(l, degrees)).flat(),
+    gaps: [
+      { code: 'end-play', of: ['eccentric'], from: ['bearing'], along: [0, 0, -1], mm: END_PLAY / 2 },
+      { code: 'end-play', of: ['engine-wheel'], from: ['bearing'], along: [0, 0, 1], mm: END_PLAY / 2 },
+    ],
+    turn: 1,
+    span: l.span,
+    overhang: input.overhangM * mm,
+  }
+}
+
+/** Middle of the channels over the valve's face, mm. */
+const CHANNEL_MIDDLE = 3.5
+
+export const doubleActingParts = { parts, assembly } satisfies PartsKind<DoubleActingParts>

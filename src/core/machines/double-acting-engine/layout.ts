@@ -1,0 +1,212 @@
+import { screwLength, tailReach, tailShape, type FedParts, type Point, type TailShape } from '../../geometry'
+import { mostLean, pinsFor, wheelFor, type GearLayout } from '../crank-gear/layout'
+import { END_PLAY } from '../hub-stack'
+import { mm } from '../part-kind'
+import { refuse } from '../solid-kind'
+import { ringFor, type Ring } from '../crank-gear/ring'
+
+/** Figures of an engine that its parts follow from, SI. */
+export interface DoubleActingFigures {
+  readonly family: 'double-acting-engine'
+  readonly boreM: number
+  readonly strokeM: number
+  readonly rodM: number
+  readonly rodDiameterM: number
+  readonly headClearanceM3: number
+  readonly crankClearanceM3: number
+  readonly wallM: number
+  readonly wheelInertiaKgM2: number
+  readonly valve: {
+    readonly eccentricityM: number
+    readonly leadRad: number
+    readonly admissionLapM: number
+    readonly exhaustLapM: number
+    readonly portWidthM: number
+    readonly portHeightM: number
+  }
+}
+
+/** Where everything of the engine stands, mm. The valve chest lies between frame and cylinder, the valve slides along the cylinder on its face. */
+export interface DoubleLayout extends GearLayout {
+  readonly half: number
+  readonly span: number
+  readonly ring: Ring
+  /** Piston: thickness; piston rod: radius. Crosshead from its pin up, and down to its end. */
+  readonly piston: number
+  readonly bar: number
+  readonly above: number
+  readonly below: number
+  /** Along x: end of the block, inner faces of the two ends. */
+  readonly foot: number
+  readonly crankEnd: number
+  readonly headEnd: number
+  readonly cover: number
+  /** Room at each end, mm of travel. */
+  readonly room: { readonly head: number; readonly crank: number }
+  readonly wall: number
+  readonly long: number
+  /** Heights: the valve's face, the middle of eccentric and valve rod. */
+  readonly face: number
+  readonly gear: number
+  readonly eccentric: {
+    readonly radius: number
+    readonly by: number
+    readonly ahead: number
+    readonly boss: number
+    readonly thick: number
+  }
+  readonly yoke: { readonly wide: number; readonly wall: number; readonly thick: number; readonly neck: number }
+  readonly valve: {
+    readonly middle: number
+    readonly long: number
+    readonly cavity: number
+    readonly wide: number
+    readonly thick: number
+    readonly rod: number
+  }
+  readonly ports: { readonly from: number; readonly high: number; readonly wide: number; readonly exhaust: number }
+  readonly chest: {
+    readonly from: number
+    readonly to: number
+    readonly wide: number
+    readonly wall: number
+    readonly floor: number
+  }
+  readonly tail: TailShape
+}
+
+/** Below the valve's face: wall, channel, wall up to the bore, mm. */
+export const CHANNEL = { under: 2, high: 3, over: 2 } as const
+const PLAY = 0.3
+/** Wall of a hose and a finger’s breadth beside it, mm. */
+const HOSE = 2.2
+/** Thickness of the eccentric, and of the chest’s floor, mm. */
+const [ECCENTRIC_THICK, FLOOR] = [6, 2] as const
+/** Gland: wall between the crosshead's guide and the cylinder, mm. */
+const GLAND = 8
+
+export function doubleLayout(input: FedParts & { readonly machine: DoubleActingFigures }): DoubleLayout {
+  const { machine: m, bearing, spanM, fits } = input
+  const bore = m.boreM * mm
+  const stroke = m.strokeM * mm
+  const [r, rod] = [stroke / 2, m.rodM * mm]
+  const gear = pinsFor(bore)
+  const { pin, eye, rodThick } = gear
+  const beside = CHANNEL.under + CHANNEL.high + CHANNEL.over
+  const corner = Math.max((bore / 2 + fits.screw + 1.4) / Math.SQRT2, bore / 2 + beside - 4)
+  const half = Math.max(bore / 2 + Math.max(beside, m.wallM * mm), corner + 4)
+  const span = spanM * mm
+  const front = span + bearing.widthM * mm
+  const shaft = (input.shaftDiameterM * mm) / 2
+  const { valve } = m
+  const by = valve.eccentricityM * mm
+  const tail = tailShape(Math.min(input.nozzle.inletBoreM, 0.004), input, 5)
+  // the hose goes on under the cylinder
+  const thick = 2 * (tailReach(tail) + HOSE)
+  const boss = thick / 2 + FLOOR + 0.8 - ECCENTRIC_THICK / 2
+  const eccentric = {
+    radius: shaft + by + 2.5,
+    by,
+    ahead: 90 + (valve.leadRad * 180) / Math.PI,
+    boss,
+    thick: ECCENTRIC_THICK,
+  }
+  const low = front + END_PLAY / 2 + eccentric.boss
+  const middle = low + eccentric.thick / 2
+  const face = middle + thick / 2
+  const axis = face + half
+  const ring = ringFor(bore)
+  const piston = ring.width + 4
+  const bar = (m.rodDiameterM * mm) / 2
+  const area = (Math.PI / 4) * bore ** 2
+  const room = {
+    head: (m.headClearanceM3 * mm ** 3) / area,
+    crank: (m.crankClearanceM3 * mm ** 3) / (area - Math.PI * bar ** 2),
+  }
+  const below = eye.small + 0.12 * bore + 1
+  const above = eye.small + Math.max(6, 2.2 * bar + 2)
+  const web = Math.max(r + pin / 2 + 3.5, 10)
+  const foot = Math.max(rod - r - below, web + 2, eccentric.radius + by + 5)
+  const engaged = rod - r + above - foot
+  if (engaged < 0.5 * (above + below))
+    throw refuse(
+      'ROD_SHORT',
+      'The crosshead would leave its guide at the bottom: crank and cylinder stand in each other’s way.',
+      `Make the rod at least ${(rod + 0.5 * (above + below) - engaged + 0.05).toFixed(1)} mm long.`,
+    )
+  if (mostLean({ r, rod, eye, foot }) > bore / 2 - PLAY)
+    throw refuse(
+      'ROD_LEANS',
+      'The rod would strike the edge of its guide where it leans most.',
+      `Make the rod longer than ${(rod * 1.15).toFixed(1)} mm or the stroke shorter.`,
+    )
+  const crankEnd = rod + r + above + 1 + GLAND
+  const headEnd = crankEnd + room.crank + piston + stroke + room.head
+  const [high, lapIn, lapOut] = [valve.portHeightM * mm, valve.admissionLapM * mm, valve.exhaustLapM * mm]
+  const exhaust = Math.max(high, 2) / 2 + 0.5
+  // the valve's wall never covers the way out, nor uncovers it to the chest
+  const from = exhaust + by + Math.max(0, lapOut) + 0.5
+  const long = from + high + lapIn
+  const wall = 3
+  const chestHalf = long + by + 0.6 + wall
+  const at = (crankEnd + headEnd) / 2
+  const wide = Math.min(valve.portWidthM * mm, bore * 0.8)
+  if (from + high > (headEnd - crankEnd) / 2 - 1)
+    throw refuse(
+      'VALVE_LONG',
+      'The ports lie further apart than the cylinder is long.',
+      `Let the valve go at most ${Math.max(0.2, by - (from + high - (headEnd - crankEnd) / 2 + 1.05)).toFixed(1)} mm to each side, or make the stroke longer.`,
+    )
+  if (at - chestHalf < eccentric.radius + by + 4)
+    throw refuse(
+      'CHEST_NEAR',
+      'The valve chest reaches the eccentric.',
+      `Make the rod at least ${(rod + eccentric.radius + by + 4.05 - (at - chestHalf)).toFixed(1)} mm long.`,
+    )
+  const cover = Math.max(m.wallM * mm, 4)
+  return {
+    bore,
+    r,
+    rod,
+    ...gear,
+    corner,
+    half,
+    front,
+    axis,
+    span,
+    web: { radius: web, from: low + eccentric.thick + 0.8, to: axis - rodThick / 2 - PLAY, boss: shaft + 1.2 },
+    ring,
+    piston,
+    bar,
+    above,
+    below,
+    foot,
+    crankEnd,
+    headEnd,
+    cover,
+    room,
+    wall: beside,
+    long: screwLength(cover + 10),
+    face,
+    gear: middle,
+    eccentric,
+    yoke: { wide: eccentric.radius + by + 0.6, wall: 3, thick: eccentric.thick - 0.6, neck: 5 },
+    valve: { middle: at, long, cavity: from - lapOut, wide: wide / 2 + 3, thick, rod: 1.5 },
+    ports: { from, high, wide, exhaust },
+    chest: { from: at - chestHalf, to: at + chestHalf, wide: half - 0.3, wall, floor: FLOOR },
+    tail,
+    wheel: wheelFor(m.strokeM, m.wheelInertiaKgM2),
+    plate: 6,
+    shaft,
+    reach: headEnd + 1,
+    base: half + 9,
+    holds: [foot + 6, headEnd - 6].flatMap((x): Point[] => [
+      [x, half + 4.5],
+      [x, -half - 4.5],
+    ]),
+  }
+}
+
+/** How far the valve stands from its middle at an angle, mm: towards the head. Its eccentric goes in a slot, so that it moves as a pure sine. */
+export const valveAt = ({ eccentric: { by, ahead } }: DoubleLayout, degrees: number): number =>
+  by * Math.cos(((degrees + ahead) * Math.PI) / 180)
