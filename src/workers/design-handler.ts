@@ -16,7 +16,16 @@ import {
 import type { Cost, EngineRunDown } from '../core/engine'
 import type { SafetyState } from '../core/gates'
 import { safePressure } from '../core/safety'
-import { costsOf, kindOf, runOf, type Build, type EngineBuild, type HoleGauge, type Project } from '../project/document'
+import {
+  costsOf,
+  kindOf,
+  questionsOf,
+  runOf,
+  type Build,
+  type EngineBuild,
+  type HoleGauge,
+  type Project,
+} from '../project/document'
 import { balancedChooser, type ChooserInput, type Choice } from '../project/choosing'
 import { machinePossible, possibleWithin } from '../project/validation'
 import type { Progress } from './job-client'
@@ -48,7 +57,11 @@ export type DesignRequest =
       /** The state that must not get worse. */
       readonly state: SafetyState
     }
-  | { readonly kind: 'engine-costs' | 'engine-run'; readonly build: EngineBuild; readonly ambient: Project['ambient'] }
+  | {
+      readonly kind: 'engine-costs' | 'engine-run' | 'engine-questions'
+      readonly build: EngineBuild
+      readonly ambient: Project['ambient']
+    }
 
 export interface DesignResults {
   readonly map: PerformanceMap
@@ -60,6 +73,7 @@ export interface DesignResults {
   readonly 'safe-pressure': number | null
   readonly 'engine-costs': readonly Cost[]
   readonly 'engine-run': EngineRunDown | null
+  readonly 'engine-questions': ReturnType<typeof questionsOf>
 }
 
 export function handleDesign(request: DesignRequest, progress: Progress): DesignResults[DesignRequest['kind']] {
@@ -84,6 +98,8 @@ export function handleDesign(request: DesignRequest, progress: Progress): Design
     }
     case 'engine-costs':
       return costsOf(request.build, request.ambient)
+    case 'engine-questions':
+      return questionsOf(request.build, request.ambient)
     case 'engine-run':
       return runOf(request.build, request.ambient)
     case 'chooser':

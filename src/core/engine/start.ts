@@ -1,5 +1,5 @@
 import { rootBetween } from '../numerics'
-import { dragTorque, type EngineNetwork } from './network'
+import type { EngineNetwork } from './network'
 import { flowFunction } from './orifice'
 import { SUPPLY } from './reciprocating'
 
@@ -84,7 +84,3 @@ export function standing(network: EngineNetwork, degrees = 2): Standing {
     starts: starts.map(([a, b]) => (a >= periodRad ? [a - periodRad, b - periodRad] : [a, b])),
   }
 }
-
-/** Torque that an engine's load and friction ask at a speed, N m. */
-export const askedTorque = ({ friction, load }: EngineNetwork, w: number): number =>
-  dragTorque(friction, w) + dragTorque(load, w)

@@ -54,7 +54,11 @@ export function engineRun(
   input: EnginePredictionInput,
   prediction: EnginePrediction,
   thrustPerSquareNS2: number,
-  options: { readonly flickRadPerS?: number; readonly go?: (timeS: number) => boolean } = {},
+  options: {
+    readonly flickRadPerS?: number
+    readonly relative?: number
+    readonly go?: (timeS: number) => boolean
+  } = {},
 ): EngineRunDown | null {
   const engine = engineOnVessel(input, prediction)
   return (
@@ -64,6 +68,7 @@ export function engineRun(
       flickRadPerS: options.flickRadPerS ?? FLICK,
       mostTimeS: LONGEST,
       thrustPerSquareNS2,
+      relative: options.relative,
       go: options.go,
     })
   )

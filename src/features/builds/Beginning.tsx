@@ -4,11 +4,18 @@ import { Box, Flex, Grid, chakra } from '@chakra-ui/react'
 import dynamic from 'next/dynamic'
 import { useState, type ReactNode } from 'react'
 import { PROCESSES, type Process } from '../../core/geometry'
-import { LIMITS, newBuild, newThrustBuild, type Build, type TurbineBuild } from '../../project/document'
+import { LIMITS, newBuild, newBuildOf, type Build, type KindId, type TurbineBuild } from '../../project/document'
 import { useProject, useStore } from '../../store'
 import { Advice, LinkButton, MainButton, NumberField, RoomTitle, SectionTitle } from '../../ui'
 import { freshId, useShown } from '../shared'
 import { usualAirs } from './usual-airs'
+
+/** Wants that one kind of machine alone answers. */
+const KIND_OF: Readonly<Partial<Record<(typeof WANTS)[number]['does'], KindId>>> = {
+  pushes: 'thrust-body',
+  piston: 'single-acting-engine',
+  'pushes-both': 'double-acting-engine',
+}
 
 const ChooserDialog = dynamic(() => import('./ChooserDialog'), { ssr: false })
 
@@ -17,7 +24,7 @@ const WANTS: readonly {
   readonly id: string
   readonly label: string
   readonly about: string
-  readonly does: 'turns' | 'wind' | 'pushes'
+  readonly does: 'turns' | 'wind' | 'pushes' | 'piston' | 'pushes-both'
   readonly speed: number
   readonly power: number
   readonly air: string
@@ -56,6 +63,24 @@ const WANTS: readonly {
     does: 'turns',
     speed: 15_000 * rpm,
     power: 4,
+    air: 'compressor',
+  },
+  {
+    id: 'piston',
+    label: 'Turn by a piston',
+    about: 'an engine with ball and pin, on a bottle: a propeller, a toy',
+    does: 'piston',
+    speed: 0,
+    power: 0,
+    air: 'vessel',
+  },
+  {
+    id: 'pushes-both',
+    label: 'Start by itself under load',
+    about: 'a piston pushed from both sides: a wheel, a carousel',
+    does: 'pushes-both',
+    speed: 0,
+    power: 0,
     air: 'compressor',
   },
   {
@@ -142,9 +167,10 @@ export function Beginning({ onMade, onCancel }: { onMade: (build: Build) => void
     const machineId = freshId('machine')
     const own = { id: freshId('build'), machineId, name: 'First print', createdAt: new Date().toISOString() }
     const making = { process, bedM } as const
+    const kind = KIND_OF[want.does]
     const plain: Build =
-      want.does === 'pushes'
-        ? { ...newThrustBuild(own), supply: air.supply, line: air.line }
+      kind !== undefined
+        ? { ...newBuildOf(own, kind), supply: air.supply, line: air.line }
         : {
             ...(fitted ?? newBuild(own, want.does === 'wind' ? 'wind-stack' : 'tangential-impulse')),
             ...own,

@@ -118,7 +118,7 @@ function engineRun(build: EngineBuild, project: Project, repeat: number) {
       temperatureK: ambient.temperatureK,
     }),
   )
-  const speeds = [200, 300, 400, 500, 600, 700]
+  const speeds = [250, 450, 650, 850, 1050, 1300]
   const curve = overSpeed(network, speeds)
   const grams = (torqueNm: number) =>
     ((1000 * Math.max(0, torqueNm / 0.08 + 0.015 + 0.003 * normalDraw(random))) / STANDARD_GRAVITY).toFixed(1)

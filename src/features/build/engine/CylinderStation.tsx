@@ -5,7 +5,7 @@ import { leastClearance, pistonNetwork, steadyEngine, type EngineCycle } from '.
 import { engineInput, type EngineMachine, type EnginePredicted } from '../../../project/document'
 import { kindOf } from '../../../project/document'
 import { useProject } from '../../../store'
-import { Advice, ChartBlock, Figure, LinkButton, Sheet, Views } from '../../../ui'
+import { Advice, ChartBlock, Figure, LinkButton, Sheet, Views, useLocked } from '../../../ui'
 import { useSettled, useShown } from '../../shared'
 import { Findings } from '../stations/Findings'
 import { Costs } from './Costs'
@@ -14,11 +14,12 @@ import { EngineSection } from './EngineSection'
 import { flowChart, pressureChart, torqueChart } from './engine-charts'
 import type { EngineStationProps } from './engine-props'
 import { PressureVolume } from './PressureVolume'
+import { Questions } from './Questions'
 import { TimingRing } from './TimingRing'
 import { openings } from './timing'
 import { useAngle } from './use-angle'
 
-type LeftView = 'section' | 'timing'
+type LeftView = 'section' | 'timing' | 'questions'
 type RightView = 'loop' | 'time' | 'air'
 
 /** The turn of a machine that is only tried, at the pressure that its build has now: quick enough to follow a hand. */
@@ -78,6 +79,7 @@ function Middle(props: EngineStationProps) {
   const which = Math.min(cylinder, machine.cylinders - 1)
   const ends = machine.family === 'double-acting-engine' ? 2 : 1
   const chambers = useMemo(() => Array.from({ length: ends }, (_, i) => which * ends + i), [ends, which])
+  const locked = useLocked()
   const pa = predicted.input.ambient.absolutePressurePa
   const late = useSettled(cycle)
   const chart = useMemo(
@@ -93,19 +95,30 @@ function Middle(props: EngineStationProps) {
           : flowChart(late, shown),
     [late, right, chambers, shown],
   )
+  const views = (
+    <Views
+      label="What the middle shows"
+      value={left}
+      views={[
+        { value: 'section', label: `Section at ${Math.round(angle)}°` },
+        { value: 'timing', label: 'Timing' },
+        { value: 'questions', label: 'What if' },
+      ]}
+      onChange={setLeft}
+    />
+  )
+  if (left === 'questions')
+    return (
+      <>
+        {views}
+        <Questions build={build} predicted={predicted} />
+      </>
+    )
   return (
     <Grid templateColumns={{ base: 'minmax(0,1fr)', md: '286px minmax(0,1fr)' }} gap="5">
       <Box>
         <Flex justify="space-between" align="baseline">
-          <Views
-            label="What the middle shows"
-            value={left}
-            views={[
-              { value: 'section', label: `Section at ${Math.round(angle)}°` },
-              { value: 'timing', label: 'Timing' },
-            ]}
-            onChange={setLeft}
-          />
+          {views}
           <LinkButton onClick={() => setPlaying(!playing)}>{playing ? 'stop' : 'play'}</LinkButton>
         </Flex>
         {left === 'section' ? (
@@ -156,7 +169,7 @@ function Middle(props: EngineStationProps) {
           />
         )}
         <Box color="mute" fontSize="xs" mt="1">
-          {left === 'timing' && !trial ? 'Drag a mark; 0.05 mm a step with the arrow keys. ' : ''}
+          {left === 'timing' && !trial && !locked ? 'Drag a mark; 0.05 mm a step with the arrow keys. ' : ''}
           {stretchWords(trial ?? machine)}.
         </Box>
       </Box>

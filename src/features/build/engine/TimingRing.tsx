@@ -67,7 +67,7 @@ export function TimingRing({
     event.stopPropagation()
     onKeep(handle.stepped(by as 1 | -1), handle.label)
   }
-  const [cx, cy] = point(OUTER + 12, angle)
+  const [[ix, iy], [cx, cy]] = [point(52, angle), point(OUTER + 12, angle)]
   return (
     <svg
       ref={svg}
@@ -96,7 +96,7 @@ export function TimingRing({
           </g>
         )
       })}
-      <line x1={CX} y1={CY} x2={cx} y2={cy} stroke={color('ink')} strokeWidth="1.2" />
+      <line x1={ix} y1={iy} x2={cx} y2={cy} stroke={color('ink')} strokeWidth="1.6" />
       {rings.map((ring, i) => (
         <g key={ring.id}>
           <circle cx={CX} cy={CY} r={OUTER - i * GAP} fill="none" stroke={color('field')} strokeWidth={THICK} />

@@ -59,6 +59,8 @@ export const doubleActingEngine = engineKind<Engine>({
     },
     rodLeakAreaM2: 0.03e-6,
     draws: 'pressure',
+    wheelInertiaKgM2: 8e-5,
+    load: { kind: 'wheel', label: 'wheel', torqueNm: 0.03, perSquareNmS2: 4e-6 },
     ...PLAIN_ENGINE,
   }),
   supply: { kind: 'compressor', gaugePressurePa: 200e3 },

@@ -16,7 +16,7 @@ export function costsOf(build: EngineBuild, ambient: Ambient): Cost[] {
 }
 
 /** The whole run of a build's bottle; null where it has none. */
-export function runOf(build: EngineBuild, ambient: Ambient): EngineRunDown | null {
+export function runOf(build: EngineBuild, ambient: Ambient, relative?: number): EngineRunDown | null {
   const input = enginePredictionInput(build, ambient)
-  return engineRun(input, predictEngine(input, false), thrustPerSquare(build, ambient))
+  return engineRun(input, predictEngine(input, false), thrustPerSquare(build, ambient), { relative })
 }

@@ -1,0 +1,95 @@
+import type { Page } from '@playwright/test'
+import { accessible, expect, open, test } from './helpers'
+
+const figure = (page: Page, label: string) =>
+  page.getByText(label, { exact: true }).locator('xpath=..').locator('.fig-value')
+
+test('inside the cylinder: the section follows the angle, the loop and what costs most stand beside it', async ({
+  page,
+}) => {
+  await open(page, '/build?build=carousel-2&station=cylinder')
+  await expect(figure(page, 'Shaft power')).toHaveText(/^\d\d(\.\d)?$/)
+  await expect(page.getByRole('img', { name: /^Pressure over volume: 0\.\d+ J/ })).toBeVisible()
+  const section = page.getByTestId('engine-section')
+  await expect(section).toHaveAccessibleName(/Section at 35 degrees: piston 2\.\d mm/)
+  await page.getByLabel('Crank angle', { exact: true }).fill('180')
+  await expect(section).toHaveAccessibleName(/Section at 180 degrees: piston 20\.0 mm from the top/)
+  await page.getByRole('button', { name: 'play' }).click()
+  await expect(section).not.toHaveAccessibleName(/Section at 180 degrees/)
+  await page.getByRole('button', { name: 'stop' }).click()
+  await expect(page.getByTestId('costs').getByText('Squeezing what stays')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('Make next:')).toBeVisible()
+  await page.getByRole('tab', { name: 'over the turn' }).click()
+  await expect(page.getByRole('img', { name: 'Predicted pressure over the turn' })).toBeVisible()
+  await page.getByRole('tab', { name: 'air', exact: true }).click()
+  await expect(page.getByRole('img', { name: 'Predicted flow over the turn' })).toBeVisible()
+  await figure(page, 'Work of the air').click()
+  await expect(page.getByRole('dialog').getByText('w = P / ṁ')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await accessible(page)
+})
+
+test('the timing ring: a step by the keyboard and a drag change the valve, and the power with it', async ({ page }) => {
+  await open(page, '/build?build=carousel-twin&station=cylinder')
+  const lap = page.getByLabel('Laps the inlet by', { exact: true })
+  await expect(lap).toHaveValue('1.5')
+  const power = await figure(page, 'Shaft power').innerText()
+  await page.getByRole('tab', { name: 'Timing' }).click()
+  const handle = page.getByRole('slider', { name: /^inlet lap/ })
+  await handle.focus()
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowLeft')
+  await expect(lap).toHaveValue('1.7')
+  await expect(handle).toHaveAttribute('aria-valuetext', '1.70 mm of lap')
+  await expect(figure(page, 'Shaft power')).not.toHaveText(power)
+  const box = (await handle.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2 + 24, box.y + box.height / 2 - 24, { steps: 4 })
+  await page.mouse.up()
+  await expect(lap).not.toHaveValue('1.7')
+  await page.keyboard.press('Control+z')
+  await expect(page.getByTestId('saved')).toHaveText('saved')
+  await accessible(page)
+})
+
+test('crank and load: where it starts, the whole bottle with another version beside it', async ({ page }) => {
+  await open(page, '/build?build=carousel-twin&station=crank')
+  await expect(figure(page, 'Starts by itself')).toHaveText('100')
+  await page.getByLabel('Apart on the crank', { exact: true }).fill('180')
+  await expect(page.getByText('At 180° both cylinders stand dead together')).toBeVisible()
+  await expect(figure(page, 'Starts by itself')).not.toHaveText('100')
+  await page.goto('/build?build=carousel-2&station=load')
+  const run = page.getByTestId('run-down')
+  await expect(run.getByText(/turns, .* of impulse/)).toBeVisible({ timeout: 30_000 })
+  // its parent stands beside it from the start
+  await expect(run.getByText(/First print: \d/)).toBeVisible({ timeout: 30_000 })
+  await page.getByRole('tab', { name: 'thrust' }).click()
+  await expect(page.getByRole('img', { name: 'Predicted thrust over time' })).toBeVisible()
+  await accessible(page)
+})
+
+test('questions are answered by running both; an engine is begun from nothing', async ({ page }) => {
+  test.slow()
+  await open(page, '/')
+  await page.getByRole('button', { name: 'Another machine…' }).click()
+  await page.getByRole('button', { name: /^Turn by a piston/ }).click()
+  await page.getByRole('button', { name: 'Begin with it' }).click()
+  await page.waitForURL(/build\?build=/)
+  await page.getByRole('tab', { name: /^Cylinder and valves/ }).click()
+  await page.getByRole('tab', { name: 'What if' }).click()
+  const table = page.getByTestId('questions')
+  await expect(table.getByRole('row', { name: /A longer pin, 2\.40 mm/ })).toBeVisible({ timeout: 60_000 })
+  await expect(table.getByRole('row', { name: /A second cylinder/ })).toBeVisible()
+  await expect(page.getByText('How strong a spring')).toBeVisible()
+})
+
+test('its parts are made, put together and told in a bill', async ({ page }) => {
+  await open(page, '/make?build=carousel-1')
+  await page.getByRole('button', { name: /^Piston/ }).click()
+  await expect(page.getByText('watertight: every edge closed')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/O-ring \d+(\.5)? × 2 \(ISO 3601\)/)).toBeVisible()
+  await page.getByRole('tab', { name: 'Put together' }).click()
+  await expect(page.getByText(/ball, steel/)).toBeVisible({ timeout: 40_000 })
+  await page.goto('/make?build=carousel-twin')
+  await expect(page.getByRole('button', { name: /^Slide valve/ })).toBeVisible()
+})

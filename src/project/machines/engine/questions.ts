@@ -1,0 +1,184 @@
+import { predictEngine, type EngineFigures } from '../../../core/prediction'
+import type { Project } from '../../validation/schema'
+import { enginePredictionInput, type EngineBuild, type EngineMachine } from './input'
+import { runOf } from './runs'
+
+type Ambient = Project['ambient']
+
+/** What makers ask of an engine again and again: each answered by running it as it is and as it would be. */
+export const QUESTIONS = [
+  'longer-pin',
+  'shorter-pin',
+  'less-room',
+  'no-regulator',
+  'second-cylinder',
+  'wider',
+  'more-pressure',
+  'half-turn',
+  'right-angle',
+] as const
+export type Question = (typeof QUESTIONS)[number]
+
+export interface AnswerSide extends Pick<
+  EngineFigures,
+  'shaftPowerW' | 'speedRadPerS' | 'airPerTurnKg' | 'workPerAirJPerKg'
+> {
+  readonly startsShare: number
+  /** Run of its bottle; null where it has none. */
+  readonly runTimeS: number | null
+  readonly impulseNs: number | null
+}
+
+export interface Answer {
+  readonly id: Question
+  readonly then: AnswerSide
+  /** What was changed, SI: length of pin or lap, room, bore, pressure. */
+  readonly to: number | null
+}
+
+/** Of steps, for runs of which only the length counts: within half a per cent. */
+const ROUGH = 1e-3
+
+function sideOf(build: EngineBuild, ambient: Ambient, withRun: boolean): AnswerSide {
+  const p = predictEngine(enginePredictionInput(build, ambient), false)
+  const run = withRun && build.supply.kind === 'vessel' ? runOf(build, ambient, ROUGH) : null
+  const { shaftPowerW, speedRadPerS, airPerTurnKg, workPerAirJPerKg } = p.figures
+  return {
+    shaftPowerW,
+    speedRadPerS,
+    airPerTurnKg,
+    workPerAirJPerKg,
+    startsShare: p.standing.startsShare,
+    runTimeS: run && run.runTimeS,
+    impulseNs: run && run.impulseNs,
+  }
+}
+
+const withMachine = (build: EngineBuild, change: (m: EngineMachine) => EngineMachine): EngineBuild => ({
+  ...build,
+  machine: change(build.machine),
+})
+
+/** How long the valve stays open: by the pin, or against the lap. m. */
+const opening = (m: EngineMachine): number =>
+  m.family === 'single-acting-engine' ? m.ball.pinLengthM : -m.valve.admissionLapM
+function opened(m: EngineMachine, value: number): EngineMachine {
+  if (m.family === 'single-acting-engine')
+    return {
+      ...m,
+      ball: { ...m.ball, pinLengthM: Math.min(Math.max(0.1e-3, value), 0.6 * m.strokeM, m.ports.fromM) },
+    }
+  return {
+    ...m,
+    valve: {
+      ...m.valve,
+      admissionLapM: Math.max(-m.valve.exhaustLapM, Math.min(0.95 * m.valve.eccentricityM, -value)),
+    },
+  }
+}
+
+const roomOf = (m: EngineMachine): number => (m.family === 'single-acting-engine' ? m.clearanceM3 : m.headClearanceM3)
+const withRoom = (m: EngineMachine, times: number): EngineMachine =>
+  m.family === 'single-acting-engine'
+    ? { ...m, clearanceM3: m.clearanceM3 * times }
+    : { ...m, headClearanceM3: m.headClearanceM3 * times, crankClearanceM3: m.crankClearanceM3 * times }
+
+/** What a pin or lap is moved by, m; what of the room is left; how much wider a bore. */
+const [MOVE, LEFT, WIDER] = [0.2e-3, 0.6, 1.1] as const
+
+/** Less room at the top and the valve open for longer, so that it takes the air that it took: by trying, a few times. */
+function lessRoom(build: EngineBuild, ambient: Ambient, airKg: number): EngineBuild | null {
+  const tight = withMachine(build, (m) => withRoom(m, LEFT))
+  const at = (value: number) => withMachine(tight, (m) => opened(m, value))
+  const airAt = (value: number) => predictEngine(enginePredictionInput(at(value), ambient), false).figures.airPerTurnKg
+  let [a, b] = [opening(build.machine), opening(build.machine) + 0.05 * build.machine.strokeM]
+  let [fa, fb] = [airAt(a) - airKg, airAt(b) - airKg]
+  for (let i = 0; i < 6 && Math.abs(fb) > 5e-3 * airKg; i++) {
+    if (Math.abs(fb - fa) < 1e-12) return null
+    const next = Math.min(0.5 * build.machine.strokeM, Math.max(-build.machine.strokeM, b - (fb * (b - a)) / (fb - fa)))
+    ;[a, fa] = [b, fb]
+    b = next
+    fb = airAt(b) - airKg
+  }
+  return Math.abs(fb) < 0.03 * airKg ? at(b) : null
+}
+
+/** The build as a question would have it, and what that changed; null where the question means nothing. */
+function changed(
+  build: EngineBuild,
+  ambient: Ambient,
+  id: Question,
+  airKg: number,
+): readonly [EngineBuild, number | null] | null {
+  const { machine: m, line, supply } = build
+  const held = line.regulator?.setGaugePressurePa ?? ('gaugePressurePa' in supply ? supply.gaugePressurePa : null)
+  switch (id) {
+    case 'longer-pin':
+    case 'shorter-pin': {
+      const next = opened(m, opening(m) + (id === 'longer-pin' ? MOVE : -MOVE))
+      return opening(next) === opening(m) ? null : [{ ...build, machine: next }, Math.abs(opening(next))]
+    }
+    case 'less-room': {
+      const next = airKg > 0 ? lessRoom(build, ambient, airKg) : null
+      return next && [next, roomOf(next.machine)]
+    }
+    case 'no-regulator':
+      return line.regulator && supply.kind === 'vessel'
+        ? [{ ...build, line: { ...line, regulator: null } }, null]
+        : null
+    case 'second-cylinder':
+      return m.cylinders === 1
+        ? [withMachine(build, (x) => ({ ...x, cylinders: 2, phaseStepRad: Math.PI / 2 })), null]
+        : null
+    case 'wider': {
+      const boreM = WIDER * m.boreM
+      return [
+        withMachine(
+          withMachine(build, (x) => withRoom(x, WIDER ** 2)),
+          (x) => ({ ...x, boreM }),
+        ),
+        boreM,
+      ]
+    }
+    case 'more-pressure': {
+      if (held === null) return null
+      const to = held * WIDER ** 2
+      if (line.regulator)
+        return [{ ...build, line: { ...line, regulator: { ...line.regulator, setGaugePressurePa: to } } }, to]
+      return [{ ...build, supply: { ...supply, gaugePressurePa: to } as EngineBuild['supply'] }, to]
+    }
+    case 'half-turn':
+    case 'right-angle': {
+      const phaseStepRad = id === 'half-turn' ? Math.PI : Math.PI / 2
+      return m.cylinders === 2 && Math.abs(m.phaseStepRad - phaseStepRad) > 0.1
+        ? [withMachine(build, (x) => ({ ...x, phaseStepRad })), null]
+        : null
+    }
+  }
+}
+
+/** Every question that means something of a build, answered; and the build as it is. */
+export function questionsOf(
+  build: EngineBuild,
+  ambient: Ambient,
+): { readonly now: AnswerSide; readonly answers: readonly Answer[] } {
+  const now = sideOf(build, ambient, true)
+  return {
+    now,
+    answers: QUESTIONS.flatMap((id): Answer[] => {
+      const found = changed(build, ambient, id, now.airPerTurnKg)
+      return found ? [{ id, then: sideOf(found[0], ambient, true), to: found[1] }] : []
+    }),
+  }
+}
+
+/** Force that the ball needs to follow its pin down, N: its mass by the piston's greatest acceleration. Below it, it floats and shuts late. Null where no ball is lifted. */
+export function ballFollows(m: EngineMachine, speedRadPerS: number): number | null {
+  if (m.family !== 'single-acting-engine') return null
+  const mass = STEEL * (Math.PI / 6) * m.ball.ballDiameterM ** 3
+  const r = m.strokeM / 2
+  return mass * r * speedRadPerS ** 2 * (1 + r / m.rodM)
+}
+
+/** Density of a bearing ball, kg/m3. */
+const STEEL = 7800
