@@ -9,7 +9,7 @@ const PICTURES: [string, string, 'light' | 'dark', string | null][] = [
   ['bottle', '/build?build=glider-1&station=supply', 'light', 'Run-down'],
   ['track', '/build?build=glider-1&station=way', 'light', 'Which outlet?'],
   ['nozzle', '/build?build=spindle-4&station=nozzle', 'light', null],
-  ['nozzle-dark', '/build?build=spindle-4&station=nozzle', 'dark', null],
+  ['engine', '/build?build=carousel-2&station=cylinder', 'light', null],
   ['rotor', '/build?build=spindle-4&station=rotor', 'light', 'As it goes together'],
   ['sound', '/bench?build=spindle-3&run=run-spindle-3-2&m=m5', 'light', null],
   ['live-dark', '/bench?build=spindle-4', 'dark', null],
