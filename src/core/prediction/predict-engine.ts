@@ -6,7 +6,6 @@ import {
   pistonNetwork,
   standing,
   steadyEngine,
-  sweptVolume,
   type EngineInput,
   type EngineNetwork,
   type HeldPoint,
@@ -172,6 +171,9 @@ export function predictEngine(input: EnginePredictionInput, withChanges = true):
   }
 }
 
+/** The most points of a curve. */
+const MOST_POINTS = 26
+
 /** Speeds from near rest to beyond the one at which it gives nothing, for a curve: it is looked for. */
 export function engineCurve(
   { network, steady }: Pick<EnginePrediction, 'network' | 'steady'>,
@@ -181,10 +183,9 @@ export function engineCurve(
   const far = 2.5 * around
   const speeds = Array.from({ length: points }, (_, i) => (far * (i + 0.35)) / points)
   const curve = overSpeed(network, speeds)
+  // power that still rises at the end has its best further on
+  while (curve.length < MOST_POINTS && curve[curve.length - 1].powerW > curve[curve.length - 2].powerW)
+    curve.push(...overSpeed(network, [1.15 * curve[curve.length - 1].speedRadPerS]))
   const end = curve.findIndex((p) => p.torqueNm < 0)
   return end < 0 ? curve : curve.slice(0, end + 1)
 }
-
-/** Piston swept volume of a turn, m3. */
-export const sweptOf = ({ steady }: Pick<EnginePrediction, 'steady'>): number =>
-  steady ? sweptVolume(steady.cycle) : 0
