@@ -279,7 +279,9 @@ describe('what stands round the engine counts', () => {
     expect(told(single)).toBe(false)
   })
   test('what is uncertain of rubbing is uncertain of seals as of bearings', () => {
-    const { changes } = predicted(changedTo(single, { bearingDragNm: 0, bearingDragNmS: 0 })).prediction
+    const { changes } = predicted(
+      changedTo(single, { bearingDragNm: 0, bearingDragNmS: 0, seal: { forceN: 3, areaM2: 0 } }),
+    ).prediction
     expect(changes.shaftPowerW.rubbing).toBeLessThan(-0.1)
     const bare = predicted(changedTo(single, { seal: { forceN: 0, areaM2: 0 } })).prediction
     expect(bare.changes.shaftPowerW.rubbing).toBeLessThan(-0.05)
