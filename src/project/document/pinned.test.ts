@@ -3,11 +3,21 @@ import { FAMILIES, turbineModel } from '../../core/machines'
 import { reviewBuild } from '../../core/safety'
 import { makeDemo } from '../demo'
 import { machinePossible } from '../validation'
-import type { ThrustBuild } from '.'
+import type { EnginePredicted, ThrustBuild } from '.'
 import { turningHazards } from './hazards'
 import { isTurbine } from './kinds'
 import { lines } from './testing'
-import { fieldLimits, fieldValue, newBuild, newSupply, predictionInput, setField, thrustInput, tunableFields } from '.'
+import {
+  fieldLimits,
+  fieldValue,
+  kindOf,
+  newBuild,
+  newSupply,
+  predictionInput,
+  setField,
+  thrustInput,
+  tunableFields,
+} from '.'
 
 /**
  * Figures as they stand, to five digits. They are held against nothing outside: other tests do that. What these say is that no figure of a maker's builds changes unnoticed:
@@ -118,6 +128,9 @@ test.each(makeDemo().project.builds.map((b) => [b.id, b] as const))('the demo’
   if (isTurbine(build)) {
     const p = predictPlain(predictionInput(build, room))
     expect(lines({ figures: p.figures, air: p.air.parts, strength: p.strength.burstSpeedRadPerS })).toMatchSnapshot()
+  } else if ('wheelInertiaKgM2' in build.machine) {
+    const { prediction, chain } = kindOf(build).predict(build, { ambient: room }) as EnginePredicted
+    expect(lines({ figures: prediction.figures, starts: prediction.standing.startsShare, chain })).toMatchSnapshot()
   } else {
     const p = predictThrust(thrustInput(build as ThrustBuild, room))
     const { trace: _trace, ...flight } = p.flight as typeof p.flight & { trace?: unknown }
