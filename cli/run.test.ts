@@ -277,6 +277,21 @@ test('part: writes each format and says it is watertight', async () => {
   }
 })
 
+/** A small engine with a fan. */
+const engine = {
+  engine: {
+    family: 'single-acting-engine',
+    boreM: 0.02,
+    strokeM: 0.02,
+    rodM: 0.04,
+    clearanceM3: 3.5e-6,
+    ball: { pinLengthM: 2.2e-3, seatDiameterM: 4.5e-3, pinDiameterM: 1.5e-3 },
+    ports: { fromM: 0.0155, heightM: 4.5e-3, widthM: 0.02 },
+  },
+  inertiaKgM2: 3e-5,
+  load: { perSquareNmS2: 4e-7 },
+}
+
 test.each(Object.keys(VERBS))('schema of %s describes input and output; the real output obeys it', async (verb) => {
   const { exit, out } = await call(['schema', verb])
   const { type, anyOf, oneOf } = out?.input as unknown as Record<'anyOf' | 'oneOf', { type: string }[] | undefined> & {
@@ -330,6 +345,8 @@ test.each(Object.keys(VERBS))('schema of %s describes input and output; the real
     },
     regulator: { regulator: newRegulator(2e5), supply: { gaugePressurePa: 5e5 }, nozzle: { throatDiameterM: 1e-3 } },
     source: { source: newSupply('vessel'), nozzle: { throatDiameterM: 1e-3 } },
+    engine: { ...engine, supply: { gaugePressurePa: 4e5 }, durationS: 0.2 },
+    rundown: { ...engine, vessel: { volumeM3: 1e-3, gaugePressurePa: 4e5, heat: 'adiabatic' }, durationS: 0.2 },
   }
   expect(VERBS[verb].output.safeParse((await call([verb, '-'], examples[verb])).out).error?.issues ?? []).toEqual([])
 })

@@ -106,6 +106,10 @@ const ONE: Readonly<Record<string, number>> = {
   'kg/m³': 1,
   'g·mm': 1e-6,
   'mg·mm': 1e-9,
+  'cm³': 1e-6,
+  'mm³': 1e-9,
+  mg: 1e-6,
+  'J/g': 1000,
   '': 1,
   '%': 0.01,
 }
