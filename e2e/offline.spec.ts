@@ -37,8 +37,11 @@ for (const offline of [false, true])
   }) => {
     await kept(page)
     await page.goto('/bench?build=spindle-3')
+    const run = page.getByRole('button', { name: /^Third print, run 1/ })
+    // nothing is under way any more that the lost server would leave unanswered
+    await expect(run).toBeVisible()
     await context.setOffline(offline)
-    await page.getByRole('button', { name: /^Third print, run 1/ }).click()
+    await run.click()
     await expect(page).toHaveURL(/\/bench\?build=spindle-3&run=run-spindle-3-1/)
     await expect(page.getByRole('heading', { name: 'Third print, run 1' })).toBeVisible()
     await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name: 'Make' }).click()
