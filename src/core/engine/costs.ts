@@ -114,13 +114,16 @@ export function without(input: EngineInput, id: Restriction): EngineNetwork | nu
   }
 }
 
+const STANDS = { shaftPowerW: 0, speedRadPerS: 0, airPerTurnKg: 0, workPerAirJPerKg: 0 } as const
+
 /** What each restriction costs at the same load, by taking it away and letting the engine settle anew: the dearest first. */
 export function whatCosts(input: EngineInput, now: SteadyEngine): Cost[] {
   return RESTRICTIONS.flatMap((id): Cost[] => {
     const network = without(input, id)
-    const engine = network && steadyEngine(network, now.near)
-    if (!engine) return []
-    const { shaftPowerW, speedRadPerS, airPerTurnKg, workPerAirJPerKg } = engine.figures
+    if (!network) return []
+    const engine = steadyEngine(network, now.near)
+    // without it the engine would not turn at all: what it gives is lost
+    const { shaftPowerW, speedRadPerS, airPerTurnKg, workPerAirJPerKg } = engine?.figures ?? STANDS
     return [{ id, gainW: shaftPowerW - now.figures.shaftPowerW, speedRadPerS, airPerTurnKg, workPerAirJPerKg }]
   }).sort((a, b) => b.gainW - a.gainW)
 }

@@ -160,6 +160,12 @@ describe('what costs most', () => {
     const relieved = whatCosts(single, tight).find((c) => c.id === 'squeezing')!
     expect(relieved.gainW).toBeGreaterThan(0.2 * tight.figures.shaftPowerW)
   })
+  test('what would make it stand says so, as all that it gives', () => {
+    const tight = steadyEngine(pistonNetwork(single))!
+    const room = whatCosts(single, tight).find((c) => c.id === 'clearance')!
+    expect(room.speedRadPerS).toBe(0)
+    expect(room.gainW).toBeCloseTo(-tight.figures.shaftPowerW, 9)
+  })
   test('a double acting engine answers too', () => {
     for (const id of ['seat', 'exhaust', 'squeezing', 'clearance'] as const) expect(without(double, id)).not.toBeNull()
     const [seat] = whatCosts(double, steadyEngine(pistonNetwork(double))!)

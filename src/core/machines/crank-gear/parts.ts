@@ -103,3 +103,13 @@ export function gearMoving(
     ],
   }
 }
+
+/** What is said of an engine of several cylinders: it is several of these sets. */
+export const manyNotes = ({ machine }: { readonly machine: object }): string[] => {
+  const { cylinders = 1 } = machine as { readonly cylinders?: number }
+  return cylinders > 1
+    ? [
+        `This set is one cylinder of ${cylinders}: make it ${cylinders} times. The second one stands on the shaft’s other end; more of them stand on frames of their own, shafts coupled.`,
+      ]
+    : []
+}

@@ -13,7 +13,7 @@ import {
   type Placed,
   type Vec,
 } from '../../geometry'
-import { gearMoving, gearParts } from '../crank-gear/parts'
+import { gearMoving, gearParts, manyNotes } from '../crank-gear/parts'
 import { END_PLAY } from '../hub-stack'
 import { mm, type PartSpec, type PartsKind } from '../part-kind'
 import { joinNotes } from '../shared-parts'
@@ -125,15 +125,6 @@ const parts = {
     notes: () => ['Print lying, solid.'],
   },
 } satisfies Record<string, PartSpec<DoubleActingParts>>
-
-const manyNotes = ({ machine }: DoubleActingParts): string[] => {
-  const { cylinders = 1 } = machine as { readonly cylinders?: number }
-  return cylinders > 1
-    ? [
-        `This set is one cylinder of ${cylinders}: make it ${cylinders} times. The second one stands on the shaft’s other end; more of them stand on frames of their own, shafts coupled.`,
-      ]
-    : []
-}
 
 /** The set screw of the eccentric: through its boss. */
 export const eccentricScrew = (l: DoubleLayout) => ({

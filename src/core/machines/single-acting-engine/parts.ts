@@ -16,7 +16,7 @@ import {
 import { END_PLAY } from '../hub-stack'
 import { mm, type PartSpec, type PartsKind } from '../part-kind'
 import { joinNotes } from '../shared-parts'
-import { gearMoving, gearParts } from '../crank-gear/parts'
+import { gearMoving, gearParts, manyNotes } from '../crank-gear/parts'
 import { singleLayout, type SingleActingFigures, type SingleLayout } from './layout'
 
 export type SingleActingParts = FedParts & PartsOf<SingleActingFigures>
@@ -74,16 +74,6 @@ const parts = {
     notes: (input) => joinNotes(singleLayout(input).tail),
   },
 } satisfies Record<string, PartSpec<SingleActingParts>>
-
-/** An engine of several cylinders is several of these. */
-const manyNotes = ({ machine }: SingleActingParts): string[] => {
-  const { cylinders = 1 } = machine as { readonly cylinders?: number }
-  return cylinders > 1
-    ? [
-        `This set is one cylinder of ${cylinders}: make it ${cylinders} times. The second one stands on the shaft’s other end; more of them stand on frames of their own, shafts coupled.`,
-      ]
-    : []
-}
 
 type Body = keyof typeof parts
 

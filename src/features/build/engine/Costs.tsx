@@ -26,7 +26,10 @@ export function Costs({ build }: Pick<EngineStationProps, 'build'>) {
       <Grid templateColumns="minmax(0,1fr) 70px 62px" columnGap="2" rowGap="1" alignItems="center" fontSize="sm">
         {costs.map((c) => (
           <Fragment key={c.id}>
-            <Box>{costWords(c.id, late.machine, shown).name}</Box>
+            <Box>
+              {costWords(c.id, late.machine, shown).name}
+              {c.speedRadPerS === 0 && ': it would stand'}
+            </Box>
             <svg width="70" height="9" aria-hidden>
               <rect
                 width={Math.max(1, (68 * Math.abs(c.gainW)) / most)}

@@ -1,44 +1,14 @@
 'use client'
 import { useMemo } from 'react'
-import { fileStem, thrustPerSquare } from '../../../project/document'
+import { thrustPerSquare } from '../../../project/document'
 import { useProject } from '../../../store'
-import { Advice, ChartBlock, Figure, LinkButton, SectionTitle, Sheet, TextField, download } from '../../../ui'
-import { RemoveBuild, useSettled, useShown } from '../../shared'
+import { Advice, ChartBlock, Figure, SectionTitle, Sheet } from '../../../ui'
+import { useSettled, useShown } from '../../shared'
+import { BuildRecords } from '../stations/BuildRecords'
 import { speedChart } from './engine-charts'
 import type { EngineStationProps } from './engine-props'
 import { LoadFields } from './LoadFields'
 import { WholeBottle } from './WholeBottle'
-
-function Records({ build, edit }: EngineStationProps) {
-  const project = useProject()
-  return (
-    <>
-      <SectionTitle>Notes of this build</SectionTitle>
-      <TextField
-        label="Why it was made"
-        lines={2}
-        most={2000}
-        value={build.why}
-        onChange={(v) => edit('reason', (b) => void (b.why = v), 'why')}
-      />
-      <TextField
-        label="What was seen"
-        lines={4}
-        most={20000}
-        value={build.notes}
-        onChange={(v) => edit('notes', (b) => void (b.notes = v), 'notes')}
-      />
-      <LinkButton
-        display="block"
-        fontSize="xs"
-        onClick={() => download(`${fileStem(project, build)}.json`, JSON.stringify(build, null, 1), 'application/json')}
-      >
-        Save this build as JSON
-      </LinkButton>
-      <RemoveBuild build={build} />
-    </>
-  )
-}
 
 /** How well a propeller’s coefficient is known that nobody measured. Common practice, no source. */
 const COEFFICIENT_KNOWN = 0.1
@@ -62,7 +32,7 @@ export function EngineLoadStation(props: EngineStationProps) {
       left={
         <>
           <LoadFields {...props} />
-          <Records {...props} />
+          <BuildRecords {...props} />
         </>
       }
       middle={

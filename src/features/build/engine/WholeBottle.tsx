@@ -66,9 +66,9 @@ export function WholeBottle({ build, predicted }: EngineStationProps) {
       {chart && <ChartBlock {...chart} />}
       {run && (
         <Box fontSize="sm">
-          {shown.text(late.supply.volumeM3, 'volume')} from {shown.text(late.supply.gaugePressurePa, 'gaugePressure')}{' '}
-          gauge: <b>{shown.text(run.runTimeS, 'time')}</b>,{' '}
-          {Math.round(run.turns).toLocaleString('en').replace(/,/g, ' ')} turns,{' '}
+          {shown.text(late.supply.volumeM3, 'volume')} from {shown.text(late.supply.gaugePressurePa, 'gaugePressure')}:{' '}
+          <b>{shown.text(run.runTimeS, 'time')}</b>, {Math.round(run.turns).toLocaleString('en').replace(/,/g, ' ')}{' '}
+          turns,{' '}
           {thrusts && (
             <>
               {shown.text(run.impulseNs, 'impulse')} of impulse, {shown.text(run.peakThrustN, 'force')} at most,{' '}

@@ -1,28 +1,17 @@
 'use client'
 import { useMemo } from 'react'
 import { formatNumber } from '../../../core/units'
-import { LIMITS, fileStem } from '../../../project/document'
-import { useProject } from '../../../store'
-import {
-  Advice,
-  ChartBlock,
-  Figure,
-  LinkButton,
-  NumberField,
-  SectionTitle,
-  Sheet,
-  TextField,
-  download,
-} from '../../../ui'
-import { RemoveBuild, useSettled, useShown } from '../../shared'
+import { LIMITS } from '../../../project/document'
+import { Advice, ChartBlock, Figure, LinkButton, NumberField, SectionTitle, Sheet, TextField } from '../../../ui'
+import { useSettled, useShown } from '../../shared'
 import { Triangles } from '../drawings/Triangles'
 import { fillingChart } from '../filling-chart'
+import { BuildRecords } from './BuildRecords'
 import { performanceChart } from '../performance-chart'
 import type { StationProps } from './station-props'
 
 export function LoadStation({ build, predicted, edit, openWorking }: StationProps) {
   const shown = useShown()
-  const project = useProject()
   const late = useSettled(predicted)
   const lateLoad = useSettled(build.machine.load)
   const chart = useMemo(() => performanceChart(late.prediction, shown, lateLoad), [late, shown, lateLoad])
@@ -58,31 +47,7 @@ export function LoadStation({ build, predicted, edit, openWorking }: StationProp
             limits={LIMITS.wantedPowerW}
             onChange={(v) => edit('power wanted', (b) => void (b.machine.load.wantedPowerW = v), 'load-power')}
           />
-          <SectionTitle>Notes of this build</SectionTitle>
-          <TextField
-            label="Why it was made"
-            lines={2}
-            most={2000}
-            value={build.why}
-            onChange={(v) => edit('reason', (b) => void (b.why = v), 'why')}
-          />
-          <TextField
-            label="What was seen"
-            lines={4}
-            most={20000}
-            value={build.notes}
-            onChange={(v) => edit('notes', (b) => void (b.notes = v), 'notes')}
-          />
-          <LinkButton
-            display="block"
-            fontSize="xs"
-            onClick={() =>
-              download(`${fileStem(project, build)}.json`, JSON.stringify(build, null, 1), 'application/json')
-            }
-          >
-            Save this build as JSON
-          </LinkButton>
-          <RemoveBuild build={build} />
+          <BuildRecords build={build} edit={edit} />
         </>
       }
       middle={
