@@ -6,7 +6,7 @@ import {
   engineMarch,
   engineRunDown,
   flowFunction,
-  pistonNetwork,
+  engineNetwork,
   steady,
   steadyEngine,
   whatCosts,
@@ -35,7 +35,7 @@ const CV = GAS_CONSTANT / (GAMMA - 1)
 
 /** The same engine as a plain system over time: mass and energy of its air, angle and speed of its crank, air that it took. */
 function overTime(input: EngineInput): (t: number, y: number[]) => number[] {
-  const network = pistonNetwork(input)
+  const network = engineNetwork(input)
   const placed: Placed = {
     volume: new Float64Array(1),
     slope: new Float64Array(1),
@@ -79,7 +79,7 @@ function byLibrary(input: EngineInput, start: readonly number[], timeS: number, 
 /** Turns, a run-down and the steady turn of the single acting engine; the same turns by a general solver at the same accuracy. */
 export async function benchEngine() {
   const input = referenceInput(single.parameters)
-  const network = pistonNetwork(input)
+  const network = engineNetwork(input)
   const speed = (single.results.n_mean_rpm * Math.PI) / 30
   const march = engineMarch(network, speed)
   for (let i = 0; i < 60; i++) march.turn()
@@ -105,7 +105,7 @@ export async function benchEngine() {
   const steadyTurn = await timed(25, 5, (i) => {
     if (pin.machine.kind === 'single-acting')
       steadyEngine(
-        pistonNetwork({
+        engineNetwork({
           ...pin,
           machine: {
             ...pin.machine,
@@ -115,7 +115,7 @@ export async function benchEngine() {
         near,
       )
   })
-  const twin = pistonNetwork({
+  const twin = engineNetwork({
     ...referenceInput(double.parameters),
     manifold: { volumeM3: 2e-6, boreDiameterM: 5e-3, discharge: 0.7 },
   })

@@ -3,7 +3,7 @@ import { LIMITS } from '../src/project/document'
 import { buildSchema } from '../src/project/validation'
 import { ambientInput, positive, supplyInput } from './schemas'
 
-/** Inputs and outputs of the verbs of piston engines. What is left out counts for nothing: no leak, no friction, no heat, no inlet before the valve. */
+/** Inputs and outputs of the verbs of engines. What is left out counts for nothing: no leak, no friction, no heat, no inlet before the valve. */
 const within = (name: keyof typeof LIMITS) => z.number().min(LIMITS[name][0]).max(LIMITS[name][1])
 const drag = z.number().min(0).max(1000).default(0)
 
@@ -12,23 +12,14 @@ const valves = {
   exhaustDischarge: z.number().min(0.02).max(1.2).default(0.7),
 }
 
-const shared = {
-  boreM: within('cylinderBoreM'),
-  strokeM: within('strokeM'),
-  rodM: within('rodM'),
-  phasesRad: z
-    .array(z.number().min(-7).max(7))
-    .min(1)
-    .max(8)
-    .default([0])
-    .describe('Crank angle by which each cylinder comes after the first.'),
+const chambers = {
   ...valves,
   leakAreaM2: z
     .number()
     .min(0)
     .max(1e-3)
     .default(0)
-    .describe('Effective: past each piston to the room, or from end to end.'),
+    .describe('Effective: past each piston to the room, or from end to end; past each tip of a rotor.'),
   sealForceN: drag,
   sealAreaM2: drag,
   wallFilmWPerM2K: z.number().min(0).max(1e5).default(0),
@@ -38,7 +29,28 @@ const shared = {
     .nullable()
     .default(null),
 }
+const shared = {
+  ...chambers,
+  boreM: within('cylinderBoreM'),
+  strokeM: within('strokeM'),
+  rodM: within('rodM'),
+  phasesRad: z
+    .array(z.number().min(-7).max(7))
+    .min(1)
+    .max(8)
+    .default([0])
+    .describe('Crank angle by which each cylinder comes after the first.'),
+}
 const length = z.number().min(0).max(0.5)
+const port = z.strictObject({
+  angleRad: z.number().min(-7).max(7).describe('From where the housing is narrowest, in the rotor’s sense.'),
+  diameterM: positive.max(0.2),
+  coverRadiusM: positive
+    .max(1)
+    .nullable()
+    .default(null)
+    .describe('From the shaft, in a cover; null: through the wall.'),
+})
 
 export const engineInputSchema = z.discriminatedUnion('family', [
   z
@@ -78,9 +90,31 @@ export const engineInputSchema = z.discriminatedUnion('family', [
       message: 'the rod must be thinner than the bore',
       path: ['rodDiameterM'],
     }),
+  z
+    .strictObject({
+      family: z.literal('three-flank-engine'),
+      ...chambers,
+      eccentricityM: within('rotorEccentricityM'),
+      radiusM: within('rotorRadiusM').describe('From the rotor’s middle to each tip.'),
+      depthM: within('rotorDepthM'),
+      flankGapM: within('flankGapM'),
+      pocketM3: within('pocketM3').default(0),
+      intake: port,
+      outlet: port,
+      tube: z
+        .strictObject({ boreDiameterM: within('transferBoreM'), lengthM: within('transferLengthM') })
+        .nullable()
+        .default(null)
+        .describe('Feeds the other lobe; null: that lobe only breathes, its intake open to the room.'),
+      sideLeakAreaM2: z.number().min(0).max(1e-3).default(0),
+    })
+    .refine((m) => m.radiusM >= 5 * m.eccentricityM, {
+      message: 'the tips must stand at least five eccentricities from the rotor’s middle',
+      path: ['radiusM'],
+    }),
 ])
 
-const rod = (m: { rodM: number; strokeM: number }) => m.rodM > m.strokeM / 2
+const rod = (m: z.infer<typeof engineInputSchema>) => !('rodM' in m) || m.rodM > m.strokeM / 2
 const ROD_FAULT = { message: 'the rod must be longer than half of the stroke', path: ['engine', 'rodM'] }
 
 /** Torque against turning: constant, by speed and by its square; thrust by the square of the speed where it is a propeller. */
@@ -171,7 +205,7 @@ export const engineVerbOutput = z.strictObject({
       absolutePressurePa: z.number().describe('At the engine’s inlet.'),
     })
     .nullable(),
-  /** One turn from head-end dead centre; pressures absolute. The first end’s pressure and volume, all ends in `ends`. */
+  /** One turn from head-end dead centre, or three of a rotor’s shaft; pressures absolute. The first end’s pressure and volume, all ends in `ends`. */
   cycle: z
     .strictObject({
       crankAngleRad: numbers,

@@ -109,7 +109,7 @@ describe('engine', () => {
     expect(await bad({ inertiaKgM2: 0 })).toMatch(/inertiaKgM2/)
     expect(await bad({ engine: { ...good.engine, family: 'steam-engine' } })).toMatch(/engine\.family/)
     const turbine = makeDemo().project.builds.find((b) => b.id === 'spindle-4')
-    expect((await call('engine', { build: turbine })).stderr).toMatch(/build\.machine\.family: is no piston engine/)
+    expect((await call('engine', { build: turbine })).stderr).toMatch(/build\.machine\.family: is no engine/)
     const weak = await call('engine', { ...good, supply: { gaugePressurePa: 500 } })
     expect(weak.out.steady).toBeNull()
     expect(weak.out.cycle).toBeNull()

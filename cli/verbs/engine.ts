@@ -1,14 +1,15 @@
 import type { z } from 'zod'
 import {
   engineRunDown,
-  pistonNetwork,
+  engineNetwork,
   standing,
   steadyEngine,
+  tubeDischarge,
   type Drag,
   type EngineInput,
   type EngineRunDown,
   type EngineSupply,
-  type PistonMachine,
+  type EngineBody,
   type Standing,
   type SteadyEngine,
 } from '../../src/core/engine'
@@ -25,15 +26,26 @@ type RunGiven = z.infer<typeof rundownVerbInput>
 
 const LONGEST = 600
 
-function machineOf(m: Machine, roomK: number): PistonMachine {
-  const shared = {
-    boreM: m.boreM,
-    strokeM: m.strokeM,
-    rodM: m.rodM,
-    phasesRad: m.phasesRad,
+function machineOf(m: Machine, roomK: number): EngineBody {
+  const common = {
     seal: { forceN: m.sealForceN, areaM2: m.sealAreaM2 },
     walls: { filmWPerM2K: m.wallFilmWPerM2K, temperatureK: m.wallTemperatureK ?? roomK },
   }
+  if (m.family === 'three-flank-engine')
+    return {
+      kind: 'three-flank',
+      ...common,
+      eccentricityM: m.eccentricityM,
+      radiusM: m.radiusM,
+      depthM: m.depthM,
+      flankGapM: m.flankGapM,
+      pocketM3: m.pocketM3,
+      inlet: { ...m.intake, discharge: m.discharge },
+      exhaust: { ...m.outlet, discharge: m.exhaustDischarge },
+      tube: m.tube && { ...m.tube, discharge: tubeDischarge(m.tube.boreDiameterM, m.tube.lengthM) },
+      leaks: { toRoomM2: m.sideLeakAreaM2, pastPistonM2: m.leakAreaM2 },
+    }
+  const shared = { ...common, boreM: m.boreM, strokeM: m.strokeM, rodM: m.rodM, phasesRad: m.phasesRad }
   return m.family === 'single-acting-engine'
     ? {
         kind: 'single-acting',
@@ -148,7 +160,7 @@ function ofFigures(given: Bare) {
       ? Math.min(source.absolutePressurePa, source.setPaAbs ?? Infinity)
       : source.absolutePressurePa
   const held: EngineSupply = { kind: 'constant', absolutePressurePa: set, temperatureK: source.temperatureK }
-  const network = pistonNetwork(engineOf(given, held))
+  const network = engineNetwork(engineOf(given, held))
   const run =
     vessel || durationS !== undefined
       ? engineRunDown({
@@ -164,7 +176,10 @@ function ofFigures(given: Bare) {
 /** A build on its own supply and line. */
 function ofBuild({ build, ambient, durationS, flickRadPerS }: Extract<Given, { build: unknown }>) {
   if (!('wheelInertiaKgM2' in build.machine))
-    throw badInput('build.machine.family', 'is no piston engine: one of single-acting-engine, double-acting-engine')
+    throw badInput(
+      'build.machine.family',
+      'is no engine: one of single-acting-engine, double-acting-engine, three-flank-engine',
+    )
   const own = build as unknown as EngineBuild
   const room = { ...ambient, relativeHumidity: 0.6 }
   const input = enginePredictionInput(own, room)

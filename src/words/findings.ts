@@ -71,6 +71,14 @@ const MACHINES: Readonly<Record<string, Sentences>> = {
         : 'A flaw, a thread or warm air can eat this margin.',
     mend: 'A thicker wall, a metal tube, less pressure; print it so that the layers lie along the pull.',
   }),
+  'engine-tips': ({ speedMPerS }, { state }) => ({
+    what: `The tips rub along the wall at ${q('speed', speedMPerS)}.`,
+    why:
+      state === 'do not run'
+        ? 'Plastic melts at such a speed within seconds, and a rotor that seizes breaks its gears.'
+        : 'Plastic on plastic warms and wears above some 6 m/s (common practice).',
+    mend: 'A regulator at lower pressure, more load, bars of acetal with a trace of grease, short runs.',
+  }),
   'engine-squeezed': ({ peakPa, supplyPa }) => ({
     what: `What stays in the cylinder is squeezed to ${q('absolutePressure', peakPa)}, above the ${q('absolutePressure', supplyPa)} that feed it.`,
     why: 'The piston pumps against it, and some goes back through the valve.',

@@ -1,11 +1,12 @@
-import type { EngineInput, PistonMachine } from './reciprocating'
-import { pistonNetwork } from './reciprocating'
+import { engineNetwork } from './feed'
+import type { EngineBody, EngineInput } from './input'
 import { steadyEngine, type SteadyEngine } from './results'
 import type { EngineNetwork } from './network'
 
 /** What costs an engine power, each by the code of what is taken away. */
 export const RESTRICTIONS = [
   'inlet',
+  'tube',
   'seat',
   'exhaust',
   'squeezing',
@@ -29,7 +30,7 @@ export interface Cost {
 /** How much wider an opening is when it no longer counts. */
 const WIDE = 5
 
-const withMachine = (input: EngineInput, machine: PistonMachine): EngineInput => ({ ...input, machine })
+const withMachine = (input: EngineInput, machine: EngineBody): EngineInput => ({ ...input, machine })
 
 function opened(input: EngineInput, which: 'seat' | 'exhaust'): EngineInput {
   const m = input.machine
@@ -40,6 +41,10 @@ function opened(input: EngineInput, which: 'seat' | 'exhaust'): EngineInput {
         ? { ...m, ball: { ...m.ball, discharge: WIDE * m.ball.discharge } }
         : { ...m, ports: { ...m.ports, discharge: WIDE * m.ports.discharge } },
     )
+  if (m.kind === 'three-flank') {
+    const key = which === 'seat' ? 'inlet' : 'exhaust'
+    return withMachine(input, { ...m, [key]: { ...m[key], discharge: WIDE * m[key].discharge } })
+  }
   return withMachine(
     input,
     which === 'seat'
@@ -51,6 +56,8 @@ function opened(input: EngineInput, which: 'seat' | 'exhaust'): EngineInput {
 /** Half of the room at dead centre. */
 function tighter(input: EngineInput): EngineInput {
   const m = input.machine
+  if (m.kind === 'three-flank')
+    return withMachine(input, { ...m, flankGapM: m.flankGapM / 2, pocketM3: m.pocketM3 / 2 })
   return withMachine(
     input,
     m.kind === 'single-acting'
@@ -84,32 +91,37 @@ export function without(input: EngineInput, id: Restriction): EngineNetwork | nu
   const { machine: m, manifold, turning } = input
   switch (id) {
     case 'inlet':
-      return manifold && pistonNetwork({ ...input, manifold: { ...manifold, discharge: WIDE * manifold.discharge } })
+      return manifold && engineNetwork({ ...input, manifold: { ...manifold, discharge: WIDE * manifold.discharge } })
+    case 'tube':
+      return m.kind === 'three-flank' && m.tube
+        ? engineNetwork(withMachine(input, { ...m, tube: { ...m.tube, discharge: WIDE * m.tube.discharge } }))
+        : null
     case 'seat':
     case 'exhaust':
-      return pistonNetwork(opened(input, id))
+      return engineNetwork(opened(input, id))
     case 'squeezing':
-      return relieved(pistonNetwork(input))
+      // a rotor's ports are never all shut while its chamber shrinks
+      return m.kind === 'three-flank' ? null : relieved(engineNetwork(input))
     case 'clearance':
-      return pistonNetwork(tighter(input))
+      return engineNetwork(tighter(input))
     case 'leak':
       return m.leaks.toRoomM2 + m.leaks.pastPistonM2 > 0
-        ? pistonNetwork(withMachine(input, { ...m, leaks: { toRoomM2: 0, pastPistonM2: 0 } }))
+        ? engineNetwork(withMachine(input, { ...m, leaks: { toRoomM2: 0, pastPistonM2: 0 } }))
         : null
     case 'seal':
       return m.seal.forceN + m.seal.areaM2 > 0
-        ? pistonNetwork(withMachine(input, { ...m, seal: { forceN: 0, areaM2: 0 } }))
+        ? engineNetwork(withMachine(input, { ...m, seal: { forceN: 0, areaM2: 0 } }))
         : null
     case 'bearings':
       return turning.friction.constantNm + turning.friction.perSpeedNmS > 0
-        ? pistonNetwork({
+        ? engineNetwork({
             ...input,
             turning: { ...turning, friction: { ...turning.friction, constantNm: 0, perSpeedNmS: 0 } },
           })
         : null
     case 'heat':
       return m.walls.filmWPerM2K > 0
-        ? pistonNetwork(withMachine(input, { ...m, walls: { ...m.walls, filmWPerM2K: 0 } }))
+        ? engineNetwork(withMachine(input, { ...m, walls: { ...m.walls, filmWPerM2K: 0 } }))
         : null
   }
 }

@@ -21,6 +21,15 @@ export interface EngineMarch {
   readonly angle: () => number
 }
 
+/** Every volume's air goes where that volume has come to stand. */
+function changePlaces(y: Float64Array, places: readonly number[]): void {
+  const before = y.slice(0, 2 * places.length)
+  places.forEach((to, i) => {
+    y[2 * to] = before[2 * i]
+    y[2 * to + 1] = before[2 * i + 1]
+  })
+}
+
 /** An engine's speed below which it stands, rad/s. */
 export const RESTS_BELOW = 0.5
 
@@ -31,7 +40,7 @@ export const RESTS_BELOW = 0.5
 export function engineMarch(network: EngineNetwork, speedRadPerS: number, relative = 2e-4, lean = false): EngineMarch {
   const system = engineSystem(network, lean)
   const { layout } = system
-  const { volumes, inertiaKgM2, cornersRad, periodRad } = network
+  const { volumes, inertiaKgM2, cornersRad, periodRad, exchange } = network
   system.begin()
   system.place(0, 0)
   const absolute = new Float64Array(system.size)
@@ -74,6 +83,7 @@ export function engineMarch(network: EngineNetwork, speedRadPerS: number, relati
         if (angle < stop || y[layout.wheel] < energy(RESTS_BELOW)) return false
         each?.(angle)
       }
+      if (exchange) changePlaces(y, exchange.volumes)
       return true
     },
   }

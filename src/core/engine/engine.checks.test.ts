@@ -7,7 +7,7 @@ import {
   endPressure,
   leastClearance,
   pistonPlace,
-  pistonNetwork,
+  engineNetwork,
   portedCycle,
   squeezedPressure,
   steadyEngine,
@@ -99,7 +99,7 @@ describe('the simulated turn comes to the loss-free one', () => {
   }
   test.each(checksOf('uniflow.W').filter(([, c]) => given(c, 'clearance') >= 0.8))('%s, within 2 %%', (_, c) => {
     const { workJ, airKg } = portedCycle(ideal(c))
-    const { figures } = steadyEngine(pistonNetwork(nearly(c)))!
+    const { figures } = steadyEngine(engineNetwork(nearly(c)))!
     expect(Math.abs(figures.indicatedWorkJ / workJ - 1)).toBeLessThan(0.02)
     expect(Math.abs(figures.airPerTurnKg / airKg - 1)).toBeLessThan(0.02)
     // and never more than the air can give

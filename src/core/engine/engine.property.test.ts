@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { sample } from '../check-values/sample'
-import { cycleOf, engineMarch, engineRunDown, pistonNetwork, type EngineInput, type PistonMachine } from '.'
+import { cycleOf, engineMarch, engineRunDown, engineNetwork, type EngineInput, type PistonMachine } from '.'
 
 const mm = 1e-3
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })
@@ -98,7 +98,7 @@ describe('any engine, however it is turned', () => {
   test('loses no air and no energy: mass to 1e-9, energy to 1e-6 of what passes', () =>
     fc.assert(
       fc.property(engine, between(30, 600), (input, w) => {
-        const network = pistonNetwork(input)
+        const network = engineNetwork(input)
         const march = engineMarch(network, w)
         const { y, layout } = march
         const mass = () => network.volumes.reduce((sum, _, i) => sum + y[2 * i], 0)

@@ -61,10 +61,22 @@ export interface Placed {
   readonly area: Float64Array
 }
 
+/**
+ * Volumes that take each other's places: after the period every one of a rotor's chambers stands where the next one stood.
+ * What one does over `times` periods, all of them do over one.
+ */
+export interface Exchange {
+  readonly times: number
+  /** Which volume's and which passage's place each one comes to. */
+  readonly volumes: readonly number[]
+  readonly passages: readonly number[]
+}
+
 /** An engine as its air and its crank see it. */
 export interface EngineNetwork {
-  /** After this angle everything is as it was, rad. */
+  /** After this angle everything is as it was, rad, but for what has changed places. */
   readonly periodRad: number
+  readonly exchange?: Exchange
   /** Where something opens, shuts or turns a corner: ascending, from nought to below the period. No step goes across one. */
   readonly cornersRad: readonly number[]
   readonly volumes: readonly GasVolume[]

@@ -1,106 +1,14 @@
-import type { Ambient } from '../air'
-import { crossings, pistonPlace, type Crank } from './crank'
-import type { Drag, End, EngineNetwork, GasVolume, Passage, Placed, Reservoir } from './network'
-import {
-  ballArea,
-  edgeArea,
-  fullLift,
-  portArea,
-  valveShift,
-  type EccentricValve,
-  type PinBall,
-  type WallPorts,
-} from './valves'
+import type { Chambers } from './chambers'
+import { crossings, pistonPlace } from './crank'
+import { EXHAUST, ROOM, type DoubleActing, type EngineInput, type PistonMachine, type SingleActing } from './input'
+import type { End, GasVolume, Passage, Placed } from './network'
+import { ballArea, edgeArea, fullLift, portArea, valveShift } from './valves'
 
 const TURN = 2 * Math.PI
 /** Corners closer together than this are one, rad. */
 const NEAR = 2e-3
 
-/** What leaks, as effective areas (with their discharge): past ring or print to the room, and between the two ends. */
-export interface Leaks {
-  readonly toRoomM2: number
-  readonly pastPistonM2: number
-}
-
-export interface Seal {
-  /** Rubbing force of ring or seal without pressure, N, of each piston. */
-  readonly forceN: number
-  /** Further force by the pressure on it, N/Pa. */
-  readonly areaM2: number
-}
-
-interface Cylinders extends Crank {
-  readonly boreM: number
-  /** Crank angle by which each cylinder comes after the first; one for each cylinder. */
-  readonly phasesRad: readonly number[]
-  readonly leaks: Leaks
-  readonly seal: Seal
-  /** Heat from the walls, W/(m2 K); their temperature. */
-  readonly walls: { readonly filmWPerM2K: number; readonly temperatureK: number }
-}
-
-/** Air lets in at the head by a ball, out by ports at the far end. */
-export interface SingleActing extends Cylinders {
-  readonly kind: 'single-acting'
-  /** Above the piston at dead centre, m3. */
-  readonly clearanceM3: number
-  readonly ball: PinBall
-  readonly ports: WallPorts
-}
-
-/** Air pushes on both sides of the piston, let in and out by a valve on an eccentric. */
-export interface DoubleActing extends Cylinders {
-  readonly kind: 'double-acting'
-  readonly rodDiameterM: number
-  readonly headClearanceM3: number
-  readonly crankClearanceM3: number
-  readonly valve: EccentricValve
-}
-
-export type PistonMachine = SingleActing | DoubleActing
-
-/** Room in front of the valves, filled through one bore. */
-export interface Manifold {
-  readonly volumeM3: number
-  readonly boreDiameterM: number
-  readonly discharge: number
-}
-
-/** What feeds an engine: something that holds its pressure, or a vessel that empties, with a regulator's setting where there is one. */
-export type EngineSupply =
-  | ({ readonly kind: 'constant' } & Reservoir)
-  | {
-      readonly kind: 'vessel'
-      readonly volumeM3: number
-      readonly absolutePressurePa: number
-      readonly temperatureK: number
-      readonly heat: 'adiabatic' | 'isothermal' | { readonly uaWPerK: number }
-      readonly setPaAbs: number | null
-    }
-
-export interface Turning {
-  /** Flywheel and all that turns with it. */
-  readonly inertiaKgM2: number
-  readonly friction: Drag
-  readonly load: Drag
-}
-
-export interface EngineInput {
-  readonly machine: PistonMachine
-  readonly supply: EngineSupply
-  readonly manifold: Manifold | null
-  readonly room: Pick<Ambient, 'absolutePressurePa' | 'temperatureK'>
-  /** Where the exhaust goes, where that is not the room: a blower’s suction. */
-  readonly exhaust?: Reservoir
-  readonly turning: Turning
-}
-
-/** Reservoirs of an engine in their order. */
-export const SUPPLY = 0
-export const EXHAUST = 1
-export const ROOM = 2
-
-const pistonArea = (boreM: number): number => (Math.PI / 4) * boreM * boreM
+export const pistonArea = (boreM: number): number => (Math.PI / 4) * boreM * boreM
 
 /** One cylinder's volumes, passages and how they are placed from its own angle. */
 interface CylinderParts {
@@ -210,72 +118,24 @@ function allCorners(functions: CylinderParts['corners'], phasesRad: readonly num
   return [0, ...all.filter((a, i) => a > NEAR && a < TURN - NEAR && (i === 0 || a - all[i - 1] > NEAR))]
 }
 
-/** A piston engine as its air and its crank see it: cylinders on one crank, fed through one manifold where there is one. */
-export function pistonNetwork(input: EngineInput): EngineNetwork {
-  const { machine, supply, manifold, room, turning } = input
+/** The chambers of cylinders on one crank. */
+export function pistonChambers(machine: PistonMachine, input: EngineInput): Chambers {
   const parts = machine.kind === 'single-acting' ? singleActing(machine, input) : doubleActing(machine, input)
   const { phasesRad } = machine
   const perVolumes = parts.volumes.length
-  const chambers = phasesRad.length * perVolumes
-  const volumes: GasVolume[] = phasesRad.flatMap(() => parts.volumes)
-  const fixed: number[] = []
-  const add = (volume: GasVolume, volumeM3: number): End => {
-    volumes.push(volume)
-    fixed.push(volumeM3)
-    return { volume: volumes.length - 1 }
-  }
-  const start = { absolutePressurePa: supply.absolutePressurePa, temperatureK: supply.temperatureK }
-  const vessel = supply.kind === 'vessel' ? supply : null
-  const source: End = vessel
-    ? add(
-        {
-          id: 'vessel',
-          backPaAbs: null,
-          start,
-          isothermal: vessel.heat === 'isothermal',
-          wall:
-            typeof vessel.heat === 'object'
-              ? { temperatureK: room.temperatureK, wattPerKelvin: constant(vessel.heat.uaWPerK) }
-              : undefined,
-        },
-        vessel.volumeM3,
-      )
-    : { reservoir: SUPPLY }
-  const held = vessel && vessel.setPaAbs !== null ? { setPaAbs: vessel.setPaAbs } : {}
-  const passages: Passage[] = []
-  let inlet = source
-  if (manifold) {
-    const pressure = Math.min(start.absolutePressurePa, vessel?.setPaAbs ?? Infinity)
-    inlet = add(
-      { id: 'manifold', backPaAbs: null, start: { ...start, absolutePressurePa: pressure } },
-      manifold.volumeM3,
-    )
-  }
-  phasesRad.forEach((_, c) => {
-    for (const passage of parts.passages(inlet, c * perVolumes))
-      passages.push(!manifold && passage.from === inlet ? { ...passage, ...held } : passage)
-  })
-  const perPassages = passages.length / phasesRad.length
-  const bore = passages.length
-  if (manifold) passages.push({ id: 'inlet', from: source, to: inlet, ...held })
-  const boreArea = manifold ? manifold.discharge * pistonArea(manifold.boreDiameterM) : 0
+  let perPassages = 0
   return {
     periodRad: TURN,
     cornersRad: allCorners(parts.corners, phasesRad),
-    volumes,
-    reservoirs: [start, input.exhaust ?? room, room],
-    passages,
+    volumes: phasesRad.flatMap(() => parts.volumes),
+    passages: (inlet) => {
+      const all = phasesRad.flatMap((_, c) => parts.passages(inlet, c * perVolumes))
+      perPassages = all.length / phasesRad.length
+      return all
+    },
     place: (angle, into) => {
       for (let c = 0; c < phasesRad.length; c++)
         parts.place(angle - phasesRad[c], into, c * perVolumes, c * perPassages)
-      for (let i = 0; i < fixed.length; i++) {
-        into.volume[chambers + i] = fixed[i]
-        into.slope[chambers + i] = into.slide[chambers + i] = 0
-      }
-      if (manifold) into.area[bore] = boreArea
     },
-    ...turning,
   }
 }
-
-const constant = (value: number) => () => value

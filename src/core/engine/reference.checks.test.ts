@@ -1,5 +1,5 @@
 import { RPM } from '../units/rotation'
-import { engineMarch, heldAt, pistonNetwork, steadyEngine, type EngineInput, type SteadyEngine } from '.'
+import { engineMarch, heldAt, engineNetwork, steadyEngine, type EngineInput, type SteadyEngine } from '.'
 import doubleActing from './reference/double-acting.json'
 import singleActing from './reference/single-acting.json'
 import { referenceInput } from './reference/reference-input'
@@ -12,7 +12,7 @@ describe.each([
   const input: EngineInput = referenceInput(parameters)
   let engine: SteadyEngine
   beforeAll(() => {
-    engine = steadyEngine(pistonNetwork(input))!
+    engine = steadyEngine(engineNetwork(input))!
   })
   const off = (value: number, truth: number) => Math.abs(value / truth - 1)
 
@@ -60,22 +60,22 @@ describe.each([
   test('the same speed is found from any guess, and by running until it settles', () => {
     for (const guess of [20, 150, 900])
       expect(
-        off(steadyEngine(pistonNetwork(input), { radPerS: guess })!.figures.speedRadPerS, engine.figures.speedRadPerS),
+        off(steadyEngine(engineNetwork(input), { radPerS: guess })!.figures.speedRadPerS, engine.figures.speedRadPerS),
       ).toBeLessThan(4e-4)
-    const free = engineMarch(pistonNetwork(input), 200)
+    const free = engineMarch(engineNetwork(input), 200)
     for (let i = 0; i < 400; i++) expect(free.turn()).toBe(true)
     const before = free.y[free.layout.time]
     free.turn()
     expect(off((2 * Math.PI) / (free.y[free.layout.time] - before), engine.figures.speedRadPerS)).toBeLessThan(4e-4)
   })
   test('a tenth of the tolerance changes nothing that is shown', () => {
-    const finer = steadyEngine(pistonNetwork(input), undefined, 2e-6)!
+    const finer = steadyEngine(engineNetwork(input), undefined, 2e-6)!
     expect(off(finer.figures.speedRadPerS, results.n_mean_rpm * RPM)).toBeLessThan(5e-5)
     expect(off(finer.figures.airPerTurnKg * 1e6, results.air_per_rev_mg)).toBeLessThan(5e-5)
   })
   test('held at the speed that it keeps, it gives what its load takes there', () => {
     const w = engine.figures.speedRadPerS
-    const held = heldAt(pistonNetwork(input), w)
+    const held = heldAt(engineNetwork(input), w)
     const before = held.y.slice()
     held.turn()
     const given = held.y[held.layout.gasWork] - before[held.layout.gasWork]

@@ -1,7 +1,7 @@
 import { CP, GAMMA } from '../air'
 import type { EngineMarch } from './cycle'
-import type { EngineNetwork, Placed } from './network'
-import { EXHAUST, ROOM, SUPPLY } from './reciprocating'
+import type { EngineNetwork, Exchange, Placed } from './network'
+import { EXHAUST, ROOM, SUPPLY } from './input'
 import { heldAt, steady, type Near, type Steady } from './steady'
 
 /** One chamber's air round a turn. */
@@ -50,10 +50,11 @@ const SAMPLE_DEG = 2
 /** The next period of an engine, seen at every second degree and where something opens or shuts. */
 export function cycleOf(march: EngineMarch, sampleDeg = SAMPLE_DEG): EngineCycle | null {
   const { network, system, layout, y } = march
-  const { volumes, passages, periodRad, cornersRad } = network
+  const { volumes, passages, periodRad, cornersRad, exchange } = network
   const steps = Math.round((periodRad * 180) / Math.PI / sampleDeg)
   const even = Array.from({ length: steps + 1 }, (_, i) => (i === steps ? periodRad : (i * periodRad) / steps))
-  const grid = [...new Set([...even, ...cornersRad])].sort((a, b) => a - b)
+  const apart = even.filter((a) => cornersRad.every((c) => Math.abs(c - a) > 1e-9))
+  const grid = [...apart, ...cornersRad].sort((a, b) => a - b)
   const n = grid.length
   const arrays = (count: number) => Array.from({ length: count }, () => new Float64Array(n))
   const [volume, pressure, temperature, torque] = Array.from({ length: 4 }, () => arrays(volumes.length))
@@ -66,7 +67,7 @@ export function cycleOf(march: EngineMarch, sampleDeg = SAMPLE_DEG): EngineCycle
   system.begin()
   const ok = march.turn((x) => {
     system.begin()
-    system.place(x === periodRad ? 0 : x, 0)
+    system.place(x === periodRad && !exchange ? 0 : x, 0)
     const { volume: v, slope, area: a }: Placed = system.placed[0]
     system.flows(0, y, rates)
     angle[at] = x
@@ -95,7 +96,7 @@ export function cycleOf(march: EngineMarch, sampleDeg = SAMPLE_DEG): EngineCycle
   const kinetic = 0.5 * network.inertiaKgM2 * (march.speed() ** 2 - before ** 2)
   const work = gained(layout.gasWork)
   const onPistons = volumes.reduce((sum, _, i) => sum + gained(layout.work(i)), 0)
-  return {
+  const cycle: EngineCycle = {
     angleRad: angle,
     speedRadPerS: speed,
     torqueNm: total,
@@ -133,6 +134,56 @@ export function cycleOf(march: EngineMarch, sampleDeg = SAMPLE_DEG): EngineCycle
       gained(layout.heat) +
       (kinetic + gained(layout.frictionWork) + gained(layout.loadWork) - work),
   }
+  return exchange ? wholeCycle(cycle, exchange) : cycle
+}
+
+/** One after the other what each does in a period, until it is back where it began: what its chambers do in one period together is what each does in all. */
+function wholeCycle(c: EngineCycle, { times, volumes, passages }: Exchange): EngineCycle {
+  const n = c.angleRad.length - 1
+  const period = c.angleRad[n]
+  const joined = (of: (part: number) => Float64Array): Float64Array =>
+    Float64Array.from({ length: n * times + 1 }, (_, i) =>
+      i === n * times ? of(times - 1)[n] : of(Math.floor(i / n))[i % n],
+    )
+  /** Where one has come to after so many periods. */
+  const after = (places: readonly number[], from: number, part: number): number =>
+    Array.from({ length: part }).reduce<number>((at) => places[at], from)
+  const same = (of: Float64Array) => joined(() => of)
+  const chamberOf = new Map(c.chambers.map((chamber) => [chamber.volume, chamber]))
+  const all = c.chambers.reduce((sum, { workJ }) => sum + workJ, 0)
+  return {
+    ...c,
+    angleRad: Float64Array.from({ length: n * times + 1 }, (_, i) =>
+      i === n * times ? times * period : Math.floor(i / n) * period + c.angleRad[i % n],
+    ),
+    speedRadPerS: same(c.speedRadPerS),
+    torqueNm: same(c.torqueNm),
+    chambers: c.chambers.map((chamber) => {
+      const at = (part: number) => chamberOf.get(after(volumes, chamber.volume, part))!
+      return {
+        ...chamber,
+        volumeM3: joined((part) => at(part).volumeM3),
+        pressurePaAbs: joined((part) => at(part).pressurePaAbs),
+        temperatureK: joined((part) => at(part).temperatureK),
+        torqueNm: joined((part) => at(part).torqueNm),
+        workJ: all,
+      }
+    }),
+    still: c.still.map((s) => ({ ...s, pressurePaAbs: same(s.pressurePaAbs) })),
+    passages: c.passages.map((p, j) => ({
+      ...p,
+      flowKgPerS: joined((part) => c.passages[after(passages, j, part)].flowKgPerS),
+      areaM2: joined((part) => c.passages[after(passages, j, part)].areaM2),
+    })),
+    timeS: times * c.timeS,
+    airKg: times * c.airKg,
+    exhaustedKg: times * c.exhaustedKg,
+    leakedKg: times * c.leakedKg,
+    indicatedWorkJ: times * c.indicatedWorkJ,
+    frictionWorkJ: times * c.frictionWorkJ,
+    loadWorkJ: times * c.loadWorkJ,
+    heatJ: times * c.heatJ,
+  }
 }
 
 /** What an engine gives where it has settled. SI. */
@@ -140,6 +191,7 @@ export interface SteadyFigures {
   readonly speedRadPerS: number
   readonly slowestRadPerS: number
   readonly fastestRadPerS: number
+  /** Of a turn of the shaft. */
   readonly indicatedWorkJ: number
   readonly indicatedPowerW: number
   readonly frictionPowerW: number
@@ -159,9 +211,10 @@ export interface SteadyFigures {
   readonly efficiency: number
 }
 
-/** Volume that all pistons sweep in a period, both ends of double acting ones. */
+/** Volume by which all chambers grow in a period: both ends of double acting cylinders, both lobes of a rotor's housing. */
 export function sweptVolume({ chambers }: EngineCycle): number {
-  return chambers.reduce((sum, { volumeM3 }) => sum + Math.max(...volumeM3) - Math.min(...volumeM3), 0)
+  const grown = (v: Float64Array) => v.reduce((sum, now, i) => sum + (i > 0 ? Math.max(0, now - v[i - 1]) : 0), 0)
+  return chambers.reduce((sum, { volumeM3 }) => sum + grown(volumeM3), 0)
 }
 
 export function figuresOf(network: EngineNetwork, cycle: EngineCycle): SteadyFigures {
@@ -170,16 +223,18 @@ export function figuresOf(network: EngineNetwork, cycle: EngineCycle): SteadyFig
   const ratio = Math.min(1, exhaust.absolutePressurePa / supply.absolutePressurePa)
   const isentropicJ = Math.max(0, airKg) * CP * supply.temperatureK * (1 - ratio ** ((GAMMA - 1) / GAMMA))
   const swept = sweptVolume(cycle)
+  const span = cycle.angleRad[cycle.angleRad.length - 1]
+  const perTurn = (2 * Math.PI) / span
   return {
-    speedRadPerS: network.periodRad / timeS,
+    speedRadPerS: span / timeS,
     slowestRadPerS: Math.min(...speedRadPerS),
     fastestRadPerS: Math.max(...speedRadPerS),
-    indicatedWorkJ,
+    indicatedWorkJ: indicatedWorkJ * perTurn,
     indicatedPowerW: indicatedWorkJ / timeS,
     frictionPowerW: frictionWorkJ / timeS,
     shaftPowerW: loadWorkJ / timeS,
-    shaftTorqueNm: loadWorkJ / network.periodRad,
-    airPerTurnKg: (airKg * 2 * Math.PI) / network.periodRad,
+    shaftTorqueNm: loadWorkJ / span,
+    airPerTurnKg: airKg * perTurn,
     massFlowKgPerS: airKg / timeS,
     leakedShare: airKg > 0 ? Math.max(0, leakedKg / airKg) : 0,
     indicatedMeanPressurePa: indicatedWorkJ / swept,
@@ -224,6 +279,7 @@ export interface HeldPoint {
 /** Torque, power and air over speed, each speed held as by a dynamometer; friction of the engine taken off. */
 export function overSpeed(network: EngineNetwork, speeds: readonly number[]): HeldPoint[] {
   let march: EngineMarch | undefined
+  const perTurn = (2 * Math.PI) / network.periodRad
   return speeds.map((w) => {
     march = heldAt(network, w, march)
     const { y, layout } = march
@@ -236,8 +292,8 @@ export function overSpeed(network: EngineNetwork, speeds: readonly number[]): He
       speedRadPerS: w,
       torqueNm,
       powerW: torqueNm * w,
-      airPerTurnKg: (gained(layout.given(SUPPLY)[0]) * 2 * Math.PI) / network.periodRad,
-      indicatedWorkJ: gained(layout.gasWork),
+      airPerTurnKg: gained(layout.given(SUPPLY)[0]) * perTurn,
+      indicatedWorkJ: gained(layout.gasWork) * perTurn,
     }
   })
 }

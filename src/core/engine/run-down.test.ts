@@ -1,4 +1,4 @@
-import { engineRunDown, overSpeed, pistonNetwork, steadyEngine, type EngineInput } from '.'
+import { engineRunDown, overSpeed, engineNetwork, steadyEngine, type EngineInput } from '.'
 import singleActing from './reference/single-acting.json'
 import { referenceInput } from './reference/reference-input'
 
@@ -84,7 +84,7 @@ describe('an engine on a bottle', () => {
     const held = run(constant, 100, 8)
     expect(held.end).toBe('time')
     expect(held.leftShare).toBe(1)
-    const { figures } = steadyEngine(pistonNetwork(constant))!
+    const { figures } = steadyEngine(engineNetwork(constant))!
     expect(held.speedRadPerS.at(-1)! / figures.speedRadPerS).toBeCloseTo(1, 3)
     expect(held.airKg / figures.massFlowKgPerS).toBeGreaterThan(6)
     expect(held.airKg / figures.massFlowKgPerS).toBeLessThan(8.1)
@@ -92,7 +92,7 @@ describe('an engine on a bottle', () => {
 })
 
 describe('over speed', () => {
-  const network = pistonNetwork(constant)
+  const network = engineNetwork(constant)
   test('torque falls with speed, power has a best speed, and load meets it where it settles', () => {
     const points = overSpeed(network, [60, 150, 300, 437, 600, 900, 1500, 2500, 3500])
     for (let i = 2; i < points.length; i++) expect(points[i].torqueNm).toBeLessThan(points[i - 1].torqueNm)
@@ -104,7 +104,7 @@ describe('over speed', () => {
   })
   test('an engine without pressure stands', () => {
     expect(
-      steadyEngine(pistonNetwork({ ...constant, supply: { ...constant.supply, absolutePressurePa: 102e3 } })),
+      steadyEngine(engineNetwork({ ...constant, supply: { ...constant.supply, absolutePressurePa: 102e3 } })),
     ).toBeNull()
   })
 })

@@ -1,7 +1,8 @@
 import { engineMarch } from './cycle'
 import { dragTorque } from './network'
 import { GAS_CONSTANT } from '../air'
-import { SUPPLY, pistonNetwork, type EngineInput } from './reciprocating'
+import { engineNetwork } from './feed'
+import { SUPPLY, type EngineInput } from './input'
 
 export interface EngineRunDownInput {
   readonly engine: EngineInput
@@ -46,7 +47,7 @@ const POINTS = 600
 export function engineRunDown(input: EngineRunDownInput): EngineRunDown {
   const { engine, flickRadPerS, mostTimeS, thrustPerSquareNS2, relative, go } = input
   const { supply, room } = engine
-  const network = pistonNetwork(engine)
+  const network = engineNetwork(engine)
   const march = engineMarch(network, flickRadPerS, relative, true)
   const { y, layout } = march
   const vessel = network.volumes.findIndex(({ id }) => id === 'vessel')

@@ -1,4 +1,4 @@
-import { pistonNetwork, standing, type DoubleActing, type EngineInput } from '.'
+import { engineNetwork, standing, type DoubleActing, type EngineInput } from '.'
 import doubleActing from './reference/double-acting.json'
 import singleActing from './reference/single-acting.json'
 import { referenceInput } from './reference/reference-input'
@@ -10,7 +10,7 @@ const phased = (input: EngineInput, ...phases: number[]): EngineInput => ({
   ...input,
   machine: { ...input.machine, phasesRad: phases.map((p) => p * deg) } as EngineInput['machine'],
 })
-const at = (input: EngineInput) => standing(pistonNetwork(input))
+const at = (input: EngineInput) => standing(engineNetwork(input))
 
 describe('an engine at rest', () => {
   test('a pin-lifted ball pushes only where the pin lifts it: forwards after dead centre, backwards as long before', () => {

@@ -1,7 +1,7 @@
 import { rootBetween } from '../numerics'
 import type { EngineNetwork } from './network'
 import { flowFunction } from './orifice'
-import { SUPPLY } from './reciprocating'
+import { SUPPLY } from './input'
 
 /** How hard an engine at rest pushes, at every angle of a turn. */
 export interface Standing {

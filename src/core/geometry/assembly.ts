@@ -121,7 +121,7 @@ export interface Assembly<N extends string = string> {
   readonly reach?: readonly Way[]
   /** About the shaft, seen from its upper end: 1 counter-clockwise, -1 clockwise. */
   readonly turn: 1 | -1
-  /** Between the middles of its two bearings, mm; null where it has no two. */
+  /** Between the middles of its two bearings, mm; null where it has no two, or where nothing states it. */
   readonly span: number | null
   /** From the nearer bearing's middle to the rotor's, where it hangs over, mm. */
   readonly overhang: number

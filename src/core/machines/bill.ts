@@ -20,9 +20,10 @@ export function billOfMachine(input: PartsInput): BillLine[] {
     const spec = partSpec(name, input)
     const gasket = spec?.gasket?.(input)
     const join = spec?.joins?.(input)
-    return [...(gasket ? [{ code: 'gasket', size: gasket } as const] : []), ...(join ? joining(join) : [])].map(
-      (line): BillLine => ({ ...line, count: copies }),
-    )
+    return [
+      ...(gasket ? [{ code: 'gasket', size: gasket, count: copies } as const] : []),
+      ...(join ? joining(join) : []).map((line): BillLine => ({ ...line, count: copies * (join?.times ?? 1) })),
+    ]
   })
   const stand = standOf(input)
   const ears: BillLine[] = stand ? [{ code: 'bench-screw', size: '⌀ 5', count: stand.shape.ears.length }] : []

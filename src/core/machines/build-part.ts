@@ -118,6 +118,12 @@ export function solidOf(kit: SolidKit, name: PartName, input: PartsInput): { sol
   return made
 }
 
+/** Height at which a part is cut for its drawing. */
+function cutAt({ cutAboveBedMm, cutBelowTopMm }: SolidSpec<PartsInput>, low: number, high: number): number {
+  if (cutAboveBedMm !== undefined) return low + cutAboveBedMm
+  return cutBelowTopMm === undefined ? (low + high) / 2 : high - cutBelowTopMm
+}
+
 /**
  * A printable part as a closed mesh in millimetres, with its flat drawing.
  * Error: circles are 96-sided, so round volumes are 0.07 % small.
@@ -130,7 +136,7 @@ export function buildPart(wasm: ManifoldToplevel, name: PartName, input: PartsIn
     const { solid, pieces } = solidOf(kit, name, input)
     const { vertices, triangles } = mergedMesh(solid)
     const box = solid.boundingBox()
-    const cut = spec.cutBelowTopMm === undefined ? (box.min[2] + box.max[2]) / 2 : box.max[2] - spec.cutBelowTopMm
+    const cut = cutAt(spec, box.min[2], box.max[2])
     return {
       name,
       vertices,

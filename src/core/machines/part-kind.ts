@@ -21,8 +21,8 @@ export interface PartSpec<I> {
   readonly plain?: boolean
   /** When it goes on the shaft; between the two where left out. */
   readonly onShaft?: OnShaft
-  /** What the air comes in or goes out by; `hoseTo` where its hose is counted at its other end. */
-  joins?(input: I): { readonly tail: TailShape; readonly hoseTo?: string }
+  /** What the air comes in or goes out by, `times` where there are several of it; `hoseTo` where its hose is counted at its other end. */
+  joins?(input: I): { readonly tail: TailShape; readonly hoseTo?: string; readonly times?: number } | null
   /** A gasket under it, as it is cut. */
   gasket?(input: I): string
   /** The set screw that holds it, in its own place. */

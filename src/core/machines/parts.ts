@@ -28,6 +28,7 @@ import { benchStand, flywheelHub, holeGauge, lineDisc, magnetRing, sensorStand }
 import { singleActingParts } from './single-acting-engine/parts'
 import { supersonicParts } from './supersonic-impulse/parts'
 import { tangentialParts } from './tangential-impulse/parts'
+import { threeFlankParts } from './three-flank-engine/parts'
 import { thrustParts } from './thrust-body/parts'
 import { turbineCompressorParts } from './turbine-compressor/parts'
 import { vaneParts } from './vane-motor/parts'
@@ -47,6 +48,7 @@ export const PARTS = {
   'thrust-body': thrustParts,
   'single-acting-engine': singleActingParts,
   'double-acting-engine': doubleActingParts,
+  'three-flank-engine': threeFlankParts,
 } satisfies Readonly<Record<Family, unknown>> & Readonly<Record<string, unknown>>
 
 /** Parts that are made beside any set. */

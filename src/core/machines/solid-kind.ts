@@ -11,6 +11,8 @@ export interface SolidSpec<I> {
   profile?(input: I): FlatProfile
   /** Where it is cut for its drawing, mm below its top; through the middle where left out. */
   readonly cutBelowTopMm?: number
+  /** The same, mm above its bed: of a plate with something on it. */
+  readonly cutAboveBedMm?: number
   /** A turned part: its drawing is a section along its axis, the axis upright. */
   readonly turned?: boolean
 }

@@ -12,6 +12,7 @@ import { loneInsertSolid, refuse, type SolidSpec } from './solid-kind'
 import { singleActingSolids } from './single-acting-engine/solids'
 import { supersonicSolids } from './supersonic-impulse/solids'
 import { rimSolids } from './tangential-impulse/solids'
+import { threeFlankSolids } from './three-flank-engine/solids'
 import { turbineCompressorSolids } from './turbine-compressor/solids'
 import { vaneSolids } from './vane-motor/solids'
 import { windStackSolids } from './wind-stack/solids'
@@ -30,6 +31,7 @@ const SOLIDS = {
   'thrust-body': { 'nozzle-insert': loneInsertSolid },
   'single-acting-engine': singleActingSolids,
   'double-acting-engine': doubleActingSolids,
+  'three-flank-engine': threeFlankSolids,
 } satisfies { readonly [F in PartsFamily]: Readonly<Record<PartOf<F>, unknown>> }
 
 const BESIDE_SOLIDS: Readonly<Record<keyof typeof BESIDE, SolidSpec<never>>> = {

@@ -3,7 +3,7 @@ import { GAS_CONSTANT } from '../air'
 import {
   flowFunction,
   overSpeed,
-  pistonNetwork,
+  engineNetwork,
   standing,
   steadyEngine,
   type EngineInput,
@@ -110,7 +110,7 @@ function balanced(
     const behind = holeOf(diameter)
     const air = airSide(behind)
     const supply = { absolutePressurePa: air.nozzlePressurePaAbs, temperatureK: air.temperatureK }
-    const network = pistonNetwork(input.engine(supply))
+    const network = engineNetwork(input.engine(supply))
     const steady = steadyEngine(network, near)
     near = steady?.near
     const flow = steady?.figures.massFlowKgPerS ?? 0
@@ -149,7 +149,7 @@ export function predictEngine(input: EnginePredictionInput, withChanges = true):
     withChanges && steady
       ? input.uncertain.map((name) => {
           const at = (by: number) =>
-            figuresOf(steadyEngine(pistonNetwork(input.engine(supply, { name, by })), steady.near, undefined, COARSE))
+            figuresOf(steadyEngine(engineNetwork(input.engine(supply, { name, by })), steady.near, undefined, COARSE))
           return { name, figures: at(1) }
         })
       : []

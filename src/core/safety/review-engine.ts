@@ -1,6 +1,6 @@
 import type { AirInput, EnginePrediction } from '../prediction'
 import { finding, type Finding } from '../gates'
-import { cylinderHoopStress, materialById } from '../strength'
+import { clampedPlateStress, cylinderHoopStress, materialById } from '../strength'
 import { LEAST_STRESS_MARGIN, airFindings, reviewed, type Review } from './review'
 
 /** What of an engine holds the pressure. */
@@ -10,6 +10,8 @@ export interface PressedWall {
   readonly materialId: string
   readonly infill: number
   readonly loadedAcrossLayers: boolean
+  /** A flat cover that the pressure bends, as a round plate held at its rim. */
+  readonly cover?: { readonly radiusM: number; readonly thicknessM: number }
 }
 
 /** Margin of its wall against the greatest pressure that it can see, supply or squeezed: strength over stress. */
@@ -21,7 +23,12 @@ export function wallMargin(wall: PressedWall, { steady, supply, air }: EnginePre
     ...(steady?.cycle.chambers.map(({ pressurePaAbs }) => Math.max(...pressurePaAbs)) ?? []),
   )
   const strength = material.tensileStrengthPa * (wall.loadedAcrossLayers ? material.acrossLayers : 1) * wall.infill
-  return strength / Math.max(1, cylinderHoopStress(peak - roomPaAbs, wall.boreM / 2, wall.wallM))
+  const { cover } = wall
+  const stress = Math.max(
+    cylinderHoopStress(peak - roomPaAbs, wall.boreM / 2, wall.wallM),
+    cover ? clampedPlateStress(peak - roomPaAbs, cover.radiusM, cover.thicknessM) : 0,
+  )
+  return strength / Math.max(1, stress)
 }
 
 /** Squeezed by so much more than the supply, it drives air back through the valve. */
@@ -40,7 +47,18 @@ function turnFindings({ steady, standing, supply }: EnginePrediction): Finding[]
   return found
 }
 
-/** All findings of a piston engine: what bursts, what does not turn, what feeds it. */
+/** Speed of a bar along its wall above which plastic on plastic warms, and melts, m/s. Common practice, no source. */
+const TIPS_WARM = 6
+const TIPS_MELT = 15
+
+/** How fast a rotor's tips rub along the wall. */
+export function tipFindings(slideMPerRad: number, { steady }: EnginePrediction): Finding[] {
+  const speedMPerS = slideMPerRad * (steady?.figures.fastestRadPerS ?? 0)
+  if (speedMPerS < TIPS_WARM) return []
+  return [finding('engine-tips', speedMPerS > TIPS_MELT ? 'do not run' : 'watch', { speedMPerS })]
+}
+
+/** All findings of an engine: what bursts, what does not turn, what feeds it. */
 export function reviewEngine(
   input: AirInput,
   p: EnginePrediction,

@@ -15,6 +15,7 @@ const KIND_OF: Readonly<Partial<Record<(typeof WANTS)[number]['does'], KindId>>>
   pushes: 'thrust-body',
   piston: 'single-acting-engine',
   'pushes-both': 'double-acting-engine',
+  rotary: 'three-flank-engine',
 }
 
 const ChooserDialog = dynamic(() => import('./ChooserDialog'), { ssr: false })
@@ -24,7 +25,7 @@ const WANTS: readonly {
   readonly id: string
   readonly label: string
   readonly about: string
-  readonly does: 'turns' | 'wind' | 'pushes' | 'piston' | 'pushes-both'
+  readonly does: 'turns' | 'wind' | 'pushes' | 'piston' | 'pushes-both' | 'rotary'
   readonly speed: number
   readonly power: number
   readonly air: string
@@ -82,6 +83,15 @@ const WANTS: readonly {
     speed: 0,
     power: 0,
     air: 'compressor',
+  },
+  {
+    id: 'rotary',
+    label: 'Turn without a crank',
+    about: 'a three-cornered rotor in a housing: even, and the hardest to make',
+    does: 'rotary',
+    speed: 0,
+    power: 0,
+    air: 'vessel',
   },
   {
     id: 'push',

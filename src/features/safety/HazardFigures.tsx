@@ -27,8 +27,11 @@ const WORDS: Readonly<Record<string, Words>> = {
   'flywheel-stored-energy': { label: 'Energy in it', sub: () => 'what its guard would have to stop' },
   thrust: { label: 'Push' },
   'engine-speed': { label: 'Fastest in a turn' },
-  'engine-wall-margin': { label: 'Cylinder wall’s margin', sub: () => 'strength over stress at the greatest pressure' },
-  'engine-piston-force': { label: 'Push of a piston', sub: () => 'what a finger would be under' },
+  'engine-wall-margin': {
+    label: 'Margin of wall or cover',
+    sub: () => 'strength over stress at the greatest pressure',
+  },
+  'engine-piston-force': { label: 'Push of piston or flank', sub: () => 'what a finger would be under' },
 }
 
 /** What can hurt, in figures: of a machine or of a rig. */

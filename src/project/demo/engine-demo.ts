@@ -1,4 +1,4 @@
-import { overSpeed, pistonNetwork } from '../../core/engine'
+import { overSpeed, engineNetwork } from '../../core/engine'
 import { RUN_CAUTIONS } from '../../core/safety'
 import { normalDraw, seededRandom } from '../../core/statistics'
 import { STANDARD_GRAVITY } from '../../core/units/gravity'
@@ -81,7 +81,39 @@ export function engineBuilds(): EngineBuild[] {
       wheelInertiaKgM2: 2e-4,
       load: { kind: 'wheel', label: 'carousel of herons', torqueNm: 0.06, perSquareNmS2: 4e-6 },
     }
-  return [first, second, twin]
+  return [first, second, twin, ...rotorBuilds(first)]
+}
+
+/** The same task by a rotor: fed on one side first, then on both by a tube. */
+function rotorBuilds({ supply, line, machine }: EngineBuild): EngineBuild[] {
+  const plain = newBuildOf(
+    { id: 'carousel-rotor-1', machineId: 'carousel', name: 'Rotor', createdAt: moment(51) },
+    'three-flank-engine',
+  )
+  const first: EngineBuild = {
+    ...plain,
+    made: true,
+    changed: 'three-cornered rotor in place of the piston, one lobe fed',
+    why: 'Nothing shakes any more, and it starts from nearly everywhere.',
+    notes: 'Housing and covers in resin, bars from acetal sheet.',
+    supply,
+    line: { ...line, regulator: newRegulator(200e3) },
+    machine: { ...plain.machine, tube: null, load: machine.load } as EngineBuild['machine'],
+  }
+  if (first.machine.family === 'three-flank-engine')
+    first.machine = {
+      ...first.machine,
+      intake: { angleRad: (18 * Math.PI) / 180, diameterM: 4 * mm, coverRadiusM: 21.5 * mm },
+    }
+  const second = nextVersion(first, {
+    id: 'carousel-rotor-2',
+    name: 'Rotor, both lobes',
+    createdAt: moment(54),
+    changed: 'a tube of 4 mm to the other lobe',
+    why: 'Half of the housing did nothing.',
+  })
+  if (second.machine.family === 'three-flank-engine') second.machine.tube = { boreDiameterM: 4 * mm, lengthM: 0.15 }
+  return [first, { ...second, made: true }]
 }
 
 /** A felt strap round the flywheel, held by a letter scale. */
@@ -102,23 +134,28 @@ export const PONY: Rig = {
 /** What the engine really is: nobody in the demo knows. */
 const HIDDEN = { seat: 0.66, outlet: 0.68, pastSeals: 1.5, rubbing: 1.15, wallHeat: 0.9 } as const
 
+/** Which engine was run after which. */
+const LATER: Readonly<Record<string, number>> = { 'carousel-2': 1, 'carousel-rotor-1': 2, 'carousel-rotor-2': 3 }
+
 /** Brake readings of a build at the pressure of its regulator, and their file. Made up. */
 function engineRun(build: EngineBuild, project: Project, repeat: number) {
-  const seed = 6000 + 10 * repeat + (build.id === 'carousel-2' ? 100 : 0)
+  const later = LATER[build.id] ?? 0
+  const seed = 6000 + 10 * repeat + 100 * later
   const random = seededRandom(seed)
   const { ambient } = project
-  const gauge = 400e3
+  const rotor = build.machine.family === 'three-flank-engine'
+  const gauge = build.line.regulator?.setGaugePressurePa ?? 400e3
   const truth = structuredClone(build.machine)
   for (const [name, value] of Object.entries(HIDDEN))
     truth.coefficients[name as keyof typeof HIDDEN].value = value * (1 + 0.004 * normalDraw(random))
-  const network = pistonNetwork(
+  const network = engineNetwork(
     engineInput(truth, ambient, {
       kind: 'constant',
       absolutePressurePa: ambient.absolutePressurePa + gauge,
       temperatureK: ambient.temperatureK,
     }),
   )
-  const speeds = [250, 450, 650, 850, 1050, 1300]
+  const speeds = rotor ? [70, 140, 220, 310, 400, 500] : [250, 450, 650, 850, 1050, 1300]
   const curve = overSpeed(network, speeds)
   const grams = (torqueNm: number) =>
     ((1000 * Math.max(0, torqueNm / 0.08 + 0.015 + 0.003 * normalDraw(random))) / STANDARD_GRAVITY).toFixed(1)
@@ -131,7 +168,7 @@ function engineRun(build: EngineBuild, project: Project, repeat: number) {
   ]
   const recordingId = `rec-${build.id}-${repeat}`
   const predicted = kindOf(build).predict(build, { ambient }, gauge)
-  const takenAt = moment(48, 25 * repeat + (build.id === 'carousel-2' ? 60 : 0))
+  const takenAt = moment(rotor ? 55 : 48, 25 * repeat + 60 * (later % 2))
   const run: Run = {
     id: `run-${build.id}-${repeat}`,
     buildId: build.id,

@@ -172,6 +172,16 @@ export const LIMITS = {
   powerCoefficient: [0.002, 0.4],
   engineWallM: [0.8e-3, 25e-3],
   generatorNmS: [1e-6, 0.1],
+  rotorEccentricityM: [1e-3, 20e-3],
+  rotorRadiusM: [8e-3, 0.15],
+  rotorDepthM: [4e-3, 0.1],
+  flankGapM: [0.1e-3, 5e-3],
+  pocketM3: [0, 1e-4],
+  rotorPortRad: [-60 * deg, 240 * deg],
+  rotorPortM: [0.5e-3, 60e-3],
+  rotorPortRadiusM: [3e-3, 0.17],
+  transferBoreM: [1e-3, 30e-3],
+  transferLengthM: [20e-3, 1],
   paddleNmS2: [1e-9, 1],
 } as const satisfies Record<string, readonly [number, number]>
 

@@ -5,6 +5,7 @@ import { doubleActingEngine } from './double-acting-engine'
 import { rotatingKind } from './rotating-kind'
 import { singleActingEngine } from './single-acting-engine'
 import { SPECS } from './specs'
+import { threeFlankEngine } from './three-flank-engine'
 import { thrustBody } from './thrust-body'
 
 const rotating = Object.fromEntries(
@@ -17,6 +18,7 @@ export const KINDS = {
   'thrust-body': thrustBody,
   'single-acting-engine': singleActingEngine,
   'double-acting-engine': doubleActingEngine,
+  'three-flank-engine': threeFlankEngine,
 } satisfies { readonly [K in KindId]: MachineKind<MachineOfKind<K>, never> | unknown }
 
 export const KIND_IDS = Object.keys(KINDS) as readonly KindId[]

@@ -12,6 +12,7 @@ import { coefficientsSchema, loadSchema, nozzleSchema, shaftSchema } from './sch
 import { singleActingSchema } from './single-acting-engine/schema'
 import { supersonicFields } from './supersonic-impulse/schema'
 import { tangentialFields } from './tangential-impulse/schema'
+import { threeFlankSchema } from './three-flank-engine/schema'
 import { thrustBodySchema } from './thrust-body/schema'
 import { turbineCompressorFields } from './turbine-compressor/schema'
 import { vaneFields } from './vane-motor/schema'
@@ -71,6 +72,7 @@ export const MACHINES = {
   'thrust-body': thrustBodySchema,
   'single-acting-engine': singleActingSchema,
   'double-acting-engine': doubleActingSchema,
+  'three-flank-engine': threeFlankSchema,
 }
 type MachineSchema = (typeof MACHINES)[keyof typeof MACHINES]
 export const machineSchema = z.discriminatedUnion(

@@ -4,6 +4,24 @@ import { gearAt, wristLength, type GearLayout } from './layout'
 
 export type GearPart = 'engine-frame' | 'engine-crank' | 'engine-rod' | 'engine-keeper' | 'engine-wheel'
 
+/** A flywheel of steel that has the build's inertia. */
+export const wheelPart = <I>(layout: (input: I) => Pick<GearLayout, 'wheel' | 'shaft'>): PartSpec<I> => ({
+  name: 'Flywheel',
+  what: 'to be turned from steel: carries the load',
+  turns: true,
+  metal: true,
+  plain: true,
+  setScrew: (input) => wheelScrew(layout(input)),
+  goesOn: 'Onto the shaft’s other end, boss towards the bearing.',
+  notes: (input) => {
+    const { wheel } = layout(input)
+    return [
+      `${(2 * wheel.radius).toFixed(0)} mm across and ${wheel.thick.toFixed(1)} mm thick in steel it has the build’s inertia, its load’s included.`,
+      TRUE_BORE,
+    ]
+  },
+})
+
 /** The parts of crank and wheel that every piston engine has. */
 export const gearParts = <I>(layout: (input: I) => GearLayout): Readonly<Record<GearPart, PartSpec<I>>> => ({
   'engine-frame': {
@@ -47,22 +65,7 @@ export const gearParts = <I>(layout: (input: I) => GearLayout): Readonly<Record<
     goesOn: 'Onto the crank’s pin with glue, a sheet of paper from the rod.',
     notes: () => ['Print two and keep one: it is small.'],
   },
-  'engine-wheel': {
-    name: 'Flywheel',
-    what: 'to be turned from steel: carries the load',
-    turns: true,
-    metal: true,
-    plain: true,
-    setScrew: (input) => wheelScrew(layout(input)),
-    goesOn: 'Onto the shaft’s other end, boss towards the bearing.',
-    notes: (input) => {
-      const { wheel } = layout(input)
-      return [
-        `${(2 * wheel.radius).toFixed(0)} mm across and ${wheel.thick.toFixed(1)} mm thick in steel it has the build’s inertia, its load’s included.`,
-        TRUE_BORE,
-      ]
-    },
-  },
+  'engine-wheel': wheelPart(layout),
 })
 
 /** Set screws: of the crank opposite to its pin, of the wheel through its boss. */
@@ -73,7 +76,12 @@ export const crankScrew = (l: GearLayout) => ({
   to: l.web.radius,
 })
 export const WHEEL_BOSS = 7
-export const wheelScrew = (l: GearLayout) => ({ turn: 0, z: WHEEL_BOSS / 2, from: l.shaft, to: l.shaft + 5 })
+export const wheelScrew = (l: Pick<GearLayout, 'shaft'>) => ({
+  turn: 0,
+  z: WHEEL_BOSS / 2,
+  from: l.shaft,
+  to: l.shaft + 5,
+})
 
 /** What turns with the crank, at an angle, degrees: shaft, crank, rod, keeper; then their pins. `behind` is how far the shaft stands out at the wheel. */
 export function gearMoving(

@@ -70,7 +70,7 @@ export const keeperSolid = (kit: SolidKit, _: GearInput, l: GearLayout): Manifol
 }
 
 /** Boss on z = 0. */
-export function wheelSolid(kit: SolidKit, input: GearInput, l: GearLayout): Manifold {
+export function wheelSolid(kit: SolidKit, input: GearInput, l: Pick<GearLayout, 'shaft' | 'wheel'>): Manifold {
   const { turn, z, to } = wheelScrew(l)
   return kit.cut(
     kit.union([

@@ -5,7 +5,8 @@ import { useShown } from '../../shared'
 import { EngineFields } from './EngineFields'
 import { standingChart, torqueChart } from './engine-charts'
 import type { EngineStationProps } from './engine-props'
-import { toDeg } from './timing'
+import { membersOf } from './members'
+import { toDeg } from './opening'
 
 const range = ([from, to]: readonly [number, number]): string =>
   to - from > 6.2 ? 'anywhere' : `${Math.round(toDeg(from))}° to ${Math.round(toDeg(to)) % 360 || 360}°`
@@ -34,7 +35,7 @@ export function CrankStation(props: EngineStationProps) {
           <ChartBlock {...chart} />
           {turning && (
             <>
-              <SectionTitle>Turning: torque round the turn, each cylinder</SectionTitle>
+              <SectionTitle>Turning: torque round the turn, each {membersOf(machine).name}</SectionTitle>
               <ChartBlock {...turning} />
             </>
           )}
@@ -81,8 +82,8 @@ export function CrankStation(props: EngineStationProps) {
               />
             </>
           )}
-          {machine.cylinders === 2 &&
-            machine.family === 'double-acting-engine' &&
+          {machine.family === 'double-acting-engine' &&
+            machine.cylinders === 2 &&
             Math.abs(machine.phaseStepRad - Math.PI) < 0.1 && (
               <Advice tone="advice" title="At 180° both cylinders stand dead together">
                 90° apart, one pushes where the other turns over: it starts from anywhere.

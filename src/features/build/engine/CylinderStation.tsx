@@ -1,7 +1,7 @@
 'use client'
 import { Box, Flex, Grid } from '@chakra-ui/react'
-import { useMemo, useState } from 'react'
-import { leastClearance, pistonNetwork, steadyEngine, type EngineCycle } from '../../../core/engine'
+import { useMemo, useState, type ComponentProps } from 'react'
+import { leastClearance, engineNetwork, steadyEngine, type EngineCycle } from '../../../core/engine'
 import { engineInput, type EngineMachine, type EnginePredicted } from '../../../project/document'
 import { kindOf } from '../../../project/document'
 import { useProject } from '../../../store'
@@ -13,8 +13,11 @@ import { EngineFields } from './EngineFields'
 import { EngineSection } from './EngineSection'
 import { flowChart, pressureChart, torqueChart } from './engine-charts'
 import type { EngineStationProps } from './engine-props'
+import { membersOf } from './members'
 import { PressureVolume } from './PressureVolume'
 import { Questions } from './Questions'
+import { RotorChoices } from './RotorChoices'
+import { RotorSection } from './RotorSection'
 import { TimingRing } from './TimingRing'
 import { openings } from './timing'
 import { useAngle } from './use-angle'
@@ -26,7 +29,7 @@ type RightView = 'loop' | 'time' | 'air'
 function useTrial(trial: EngineMachine | null, { prediction, input }: EnginePredicted): EngineCycle | null {
   return useMemo(() => {
     if (!trial) return null
-    const network = pistonNetwork(engineInput(trial, input.ambient, { kind: 'constant', ...prediction.supply }))
+    const network = engineNetwork(engineInput(trial, input.ambient, { kind: 'constant', ...prediction.supply }))
     return steadyEngine(network, prediction.steady?.near)?.cycle ?? null
   }, [trial, prediction, input])
 }
@@ -62,7 +65,8 @@ function Middle(props: EngineStationProps) {
   const shown = useShown()
   const { machine } = build
   const { steady, supply, standing } = predicted.prediction
-  const { angle, setAngle, playing, setPlaying } = useAngle(35)
+  const members = useMemo(() => membersOf(machine), [machine])
+  const { angle, setAngle, playing, setPlaying } = useAngle(35, members.periodDeg)
   const [left, setLeft] = useState<LeftView>('section')
   const [right, setRight] = useState<RightView>('loop')
   const [each, setEach] = useState(false)
@@ -76,10 +80,10 @@ function Middle(props: EngineStationProps) {
     : parent && parent.chambers.length === steady?.cycle.chambers.length
       ? parent
       : null
-  const which = Math.min(cylinder, machine.cylinders - 1)
-  const ends = machine.family === 'double-acting-engine' ? 2 : 1
-  const chambers = useMemo(() => Array.from({ length: ends }, (_, i) => which * ends + i), [ends, which])
+  const which = Math.min(cylinder, members.count - 1)
+  const chambers = useMemo(() => members.chambers(which), [members, which])
   const locked = useLocked()
+  const rotor = machine.family === 'three-flank-engine'
   const pa = predicted.input.ambient.absolutePressurePa
   const late = useSettled(cycle)
   const chart = useMemo(
@@ -91,9 +95,9 @@ function Middle(props: EngineStationProps) {
       !late || right === 'loop'
         ? null
         : right === 'time'
-          ? pressureChart(late, chambers, shown)
-          : flowChart(late, shown),
-    [late, right, chambers, shown],
+          ? pressureChart(late, members, which, shown)
+          : flowChart(late, members.periodDeg, shown),
+    [late, right, members, which, shown],
   )
   const views = (
     <Views
@@ -122,11 +126,11 @@ function Middle(props: EngineStationProps) {
           <LinkButton onClick={() => setPlaying(!playing)}>{playing ? 'stop' : 'play'}</LinkButton>
         </Flex>
         {left === 'section' ? (
-          <EngineSection
+          <Section
             machine={trial ?? machine}
             cycle={cycle}
             angle={angle}
-            cylinder={which}
+            which={which}
             supplyPa={supply.absolutePressurePa}
             roomPa={pa}
             shown={shown}
@@ -135,7 +139,7 @@ function Middle(props: EngineStationProps) {
           <TimingRing
             machine={machine}
             trial={trial}
-            angle={angle}
+            angle={members.dial(angle, which)}
             onTry={setTrial}
             onKeep={(next, label) => edit(label.split(':')[0], (b) => void (b.machine = next as never), 'timing')}
           />
@@ -145,9 +149,9 @@ function Middle(props: EngineStationProps) {
           <input
             type="range"
             min={0}
-            max={359}
-            value={Math.round(angle) % 360}
-            aria-label="Crank angle"
+            max={members.periodDeg - 1}
+            value={Math.round(angle) % members.periodDeg}
+            aria-label={rotor ? 'Shaft angle' : 'Crank angle'}
             aria-valuetext={`${Math.round(angle)} degrees`}
             onChange={(event) => {
               setPlaying(false)
@@ -156,29 +160,31 @@ function Middle(props: EngineStationProps) {
             style={{ flex: 1, accentColor: 'var(--gk-colors-petrol)' }}
           />
         </Flex>
-        {machine.cylinders > 1 && (
+        {members.count > 1 && (
           <Views
             small
-            label="Which cylinder"
+            label={`Which ${members.name}`}
             value={String(which)}
-            views={Array.from({ length: machine.cylinders }, (_, i) => ({
+            views={Array.from({ length: members.count }, (_, i) => ({
               value: String(i),
-              label: `cylinder ${i + 1}`,
+              label: `${members.name} ${i + 1}`,
             }))}
             onChange={(v) => setCylinder(Number(v))}
           />
         )}
         <Box color="mute" fontSize="xs" mt="1">
-          {left === 'timing' && !trial && !locked ? 'Drag a mark; 0.05 mm a step with the arrow keys. ' : ''}
+          {left === 'timing' && !trial && !locked
+            ? `Drag a mark; ${rotor ? '1°' : '0.05 mm'} a step with the arrow keys. `
+            : ''}
           {stretchWords(trial ?? machine)}.
         </Box>
       </Box>
       <Box minW="0">
         <Views
-          label="Inside the cylinder"
+          label={rotor ? 'Before the flank' : 'Inside the cylinder'}
           value={right}
           views={[
-            { value: 'loop', label: 'Inside the cylinder' },
+            { value: 'loop', label: rotor ? 'Before the flank' : 'Inside the cylinder' },
             { value: 'time', label: 'over the turn' },
             { value: 'air', label: 'air' },
           ]}
@@ -208,7 +214,7 @@ function Middle(props: EngineStationProps) {
               value={each ? 'each' : 'sum'}
               views={[
                 { value: 'sum', label: 'Torque round the turn' },
-                ...(machine.cylinders > 1 ? [{ value: 'each', label: 'each cylinder' }] : []),
+                ...(members.count > 1 ? [{ value: 'each', label: `each ${members.name}` }] : []),
               ]}
               onChange={(v) => setEach(v === 'each')}
             />
@@ -217,6 +223,22 @@ function Middle(props: EngineStationProps) {
         )}
       </Box>
     </Grid>
+  )
+}
+
+/** The section of whatever engine it is. */
+function Section({
+  machine,
+  which,
+  ...rest
+}: Omit<ComponentProps<typeof EngineSection>, 'machine' | 'cylinder'> & {
+  readonly machine: EngineMachine
+  readonly which: number
+}) {
+  return machine.family === 'three-flank-engine' ? (
+    <RotorSection machine={machine} flank={which} {...rest} />
+  ) : (
+    <EngineSection machine={machine} cylinder={which} {...rest} />
   )
 }
 
@@ -246,7 +268,18 @@ function RoomAdvice({ build, predicted }: EngineStationProps) {
   )
 }
 
-const GROUPS = ['Cylinder', 'Ball and pin', 'Exhaust ports', 'Valve', 'Inlet', 'Body']
+const GROUPS = [
+  'Cylinder',
+  'Rotor and housing',
+  'Ball and pin',
+  'Exhaust ports',
+  'Valve',
+  'Intake',
+  'Outlet',
+  'Transfer tube',
+  'Inlet',
+  'Body',
+]
 
 /** Inside the cylinder: what it looks like at any angle, what the air does there, what that gives and what costs most. */
 export function CylinderStation(props: EngineStationProps) {
@@ -259,7 +292,12 @@ export function CylinderStation(props: EngineStationProps) {
       pictureFirst
       leftWidth="264px"
       rightWidth="284px"
-      left={<EngineFields {...props} groups={GROUPS} />}
+      left={
+        <>
+          <EngineFields {...props} groups={GROUPS} />
+          {build.machine.family === 'three-flank-engine' && <RotorChoices {...props} />}
+        </>
+      }
       middle={<Middle key={build.id} {...props} />}
       right={
         <>
@@ -274,7 +312,7 @@ export function CylinderStation(props: EngineStationProps) {
             label="Shaft power"
             origin="predicted"
             {...shown.parts(f.shaftPowerW, 'power', u.shaftPowerW)}
-            sub={`of ${shown.text(f.indicatedPowerW, 'power')} in the cylinder`}
+            sub={`of ${shown.text(f.indicatedPowerW, 'power')} ${build.machine.family === 'three-flank-engine' ? 'on the flanks' : 'in the cylinder'}`}
             onOpen={() => openWorking('shaftPowerW')}
           />
           <Figure
@@ -295,12 +333,16 @@ export function CylinderStation(props: EngineStationProps) {
             label="Mean pressure"
             origin="predicted"
             {...shown.parts(swept, 'pressureDrop', u.brakeMeanPressurePa)}
-            sub="on the piston, as the shaft feels it"
+            sub={
+              build.machine.family === 'three-flank-engine'
+                ? 'on the flanks, as the shaft feels it'
+                : 'on the piston, as the shaft feels it'
+            }
             onOpen={() => openWorking('brakeMeanPressurePa')}
           />
           <Findings
             findings={predicted.review.findings}
-            ids={['engine-wall', 'engine-stands', 'engine-squeezed', 'engine-leaks', 'engine-cold']}
+            ids={['engine-wall', 'engine-stands', 'engine-tips', 'engine-squeezed', 'engine-leaks', 'engine-cold']}
           />
           <RoomAdvice {...props} />
           <Costs build={build} />

@@ -1,6 +1,6 @@
 import { memo, useId } from 'react'
 import { pistonPlace, type EngineCycle } from '../../../core/engine'
-import type { EngineMachine } from '../../../project/document'
+import type { PistonEngine } from '../../../project/document'
 import { Hatch, color } from '../../../ui'
 import type { Shown } from '../../shared'
 import { atAngle } from './at-angle'
@@ -10,7 +10,7 @@ const mm = 1000
 const [W, H] = [270, 400]
 
 interface Props {
-  readonly machine: EngineMachine
+  readonly machine: PistonEngine
   /** One turn; none where it stands: then only the mechanism is drawn. */
   readonly cycle: EngineCycle | null
   /** Crank angle of the whole engine, degrees; which of its cylinders. */
@@ -28,7 +28,7 @@ function CrankGear({
   joint,
   scale,
 }: {
-  machine: EngineMachine
+  machine: PistonEngine
   rad: number
   joint: number
   scale: number
@@ -57,7 +57,7 @@ function CrankGear({
 
 /** How far the pin stands out of the piston, so that it lifts the ball by its length at dead centre, mm. */
 function pinStands(
-  { ball }: Extract<EngineMachine, { family: 'single-acting-engine' }>,
+  { ball }: Extract<PistonEngine, { family: 'single-acting-engine' }>,
   room: number,
   wall: number,
 ): number {
@@ -210,7 +210,7 @@ function Walls({
   hatched,
   scale,
 }: {
-  m: EngineMachine
+  m: PistonEngine
   head: number
   foot: number
   half: number

@@ -18,6 +18,19 @@ function asks({ id, to }: Answer, m: EngineMachine, shown: Shown): string {
       return single ? `A shorter pin, ${length}` : `More inlet lap, ${length}`
     case 'less-room':
       return `Less room at the top, ${shown.text(to ?? 0, 'smallVolume')}, open longer for the same air`
+    case 'intake-earlier':
+    case 'intake-later':
+      return `Intake ${id === 'intake-earlier' ? 'earlier' : 'later'}, at ${shown.text(to ?? 0, 'angle')}`
+    case 'one-lobe':
+      return 'One lobe alone, no tube'
+    case 'both-lobes':
+      return `Both lobes fed, by a tube of ${length}`
+    case 'intake-in-wall':
+      return `Intake through the wall, at ${shown.text(to ?? 0, 'angle')}`
+    case 'tighter-tips':
+      return `Tips that leak a third, ${shown.text(to ?? 0, 'area')}`
+    case 'deeper':
+      return `A fifth deeper, ${length}`
     case 'no-regulator':
       return 'Straight from the bottle, no regulator'
     case 'second-cylinder':

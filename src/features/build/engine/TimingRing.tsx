@@ -2,7 +2,8 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { EngineMachine } from '../../../project/document'
 import { color, useLocked } from '../../../ui'
-import { handlesOf, openings, type Handle } from './timing'
+import type { Handle } from './opening'
+import { handlesOf, openings } from './timing'
 
 const [W, H] = [350, 300]
 const [CX, CY, OUTER, GAP, THICK] = [W / 2, H / 2, 118, 15, 11]

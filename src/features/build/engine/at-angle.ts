@@ -11,7 +11,8 @@ function place(angles: Float64Array, rad: number): readonly [index: number, shar
 
 /** A quantity of a turn at an angle, degrees, straight between its samples. */
 export function atAngle(angles: Float64Array, values: Float64Array, deg: number): number {
-  const rad = ((((deg % 360) + 360) % 360) * Math.PI) / 180
+  const whole = angles[angles.length - 1]
+  const rad = ((((deg * Math.PI) / 180) % whole) + whole) % whole
   const [i, share] = place(angles, rad)
   return values[i] + Math.min(1, Math.max(0, share)) * (values[i + 1] - values[i])
 }

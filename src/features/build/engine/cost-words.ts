@@ -9,13 +9,21 @@ export function costWords(
   shown: Shown,
 ): { readonly name: string; readonly next: string } {
   const single = m.family === 'single-acting-engine'
+  const rotor = m.family === 'three-flank-engine'
   switch (id) {
     case 'inlet':
       return {
         name: m.inlet ? `Inlet bore ${shown.text(m.inlet.boreDiameterM, 'length')}` : 'Inlet',
         next: 'drill the inlet wider: it starves what is behind it',
       }
+    case 'tube':
+      return { name: 'Transfer tube', next: 'a wider or shorter tube to the other lobe; look that nothing blocks it' }
     case 'seat':
+      if (rotor)
+        return {
+          name: `Intake ${shown.text(m.intake.diameterM, 'length')}`,
+          next: 'a wider intake, or one further out, that the rotor uncovers for longer',
+        }
       return single
         ? {
             name: `Seat ${shown.text(m.ball.seatDiameterM, 'length')}`,
@@ -24,8 +32,12 @@ export function costWords(
         : { name: 'Inlet ports', next: 'wider ports, or more travel of the valve' }
     case 'exhaust':
       return {
-        name: 'Exhaust ports',
-        next: single ? 'more ports round the bore, or higher ones' : 'wider ports, or less exhaust lap',
+        name: rotor ? `Outlet ${shown.text(m.outlet.diameterM, 'length')}` : 'Exhaust ports',
+        next: rotor
+          ? 'a wider outlet, or one that opens earlier'
+          : single
+            ? 'more ports round the bore, or higher ones'
+            : 'wider ports, or less exhaust lap',
       }
     case 'squeezing':
       return {
@@ -33,13 +45,26 @@ export function costWords(
         next: single ? 'ports that open earlier, or a way out that stays open on the way back' : 'less exhaust lap',
       }
     case 'clearance':
-      return { name: 'Half of the room at the top', next: 'a taller piston, or a plug in the head' }
+      return rotor
+        ? { name: 'Half of the gap at dead centre', next: 'a fuller flank, no hollow in it' }
+        : { name: 'Half of the room at the top', next: 'a taller piston, or a plug in the head' }
     case 'leak':
-      return { name: 'Leaks', next: 'a fresh ring or o-ring, a smoother bore' }
+      return {
+        name: 'Leaks',
+        next: rotor ? 'bars that float in the tips, a flatter cover' : 'a fresh ring or o-ring, a smoother bore',
+      }
     case 'seal':
-      return { name: 'Rubbing of seals', next: 'less squeeze on the o-ring, grease, a smoother bore' }
+      return {
+        name: rotor ? 'Rubbing of the tips' : 'Rubbing of seals',
+        next: rotor
+          ? 'weaker springs behind the bars, a smoother wall'
+          : 'less squeeze on the o-ring, grease, a smoother bore',
+      }
     case 'bearings':
-      return { name: 'Bearings and valve gear', next: 'thin oil in place of grease; free the valve gear' }
+      return {
+        name: rotor ? 'Bearings and gears' : 'Bearings and valve gear',
+        next: `thin oil in place of grease; free the ${rotor ? 'gears' : 'valve gear'}`,
+      }
     case 'heat':
       return { name: 'Heat from the wall', next: 'nothing to print: warm walls help the air' }
   }

@@ -3,12 +3,16 @@ import { inRpm } from '../../../core/units'
 import type { EngineMachine, EnginePredicted } from '../../../project/document'
 import type { CurveChartProps } from '../../../ui'
 import type { Shown } from '../../shared'
-import { toDeg } from './timing'
+import { membersOf, type Members } from './members'
+import { toDeg } from './opening'
 
 const thin = <T>(values: readonly T[], most: number): T[] => {
   const every = Math.max(1, Math.ceil(values.length / most))
   return values.filter((_, i) => i % every === 0 || i === values.length - 1)
 }
+
+const angleLabel = (periodDeg: number): string =>
+  periodDeg > 360 ? 'shaft angle, degrees: three turns' : 'crank angle, degrees'
 
 /** Torque round the turn: all cylinders together, or each by itself; the places from which it does not start by itself marked. */
 export function torqueChart(
@@ -19,15 +23,16 @@ export function torqueChart(
   angle: number,
   shown: Shown,
 ): CurveChartProps {
-  const ends = m.family === 'double-acting-engine' ? 2 : 1
+  const { name, count, chambers } = membersOf(m)
+  // all of them together repeat with every turn
+  const turn = cycle.angleRad.findIndex((a) => a > 2 * Math.PI - 1e-9) + 1
   const at = thin(
-    Array.from(cycle.angleRad, (_, i) => i),
+    Array.from({ length: turn }, (_, i) => i),
     121,
   )
   const points = (of: (i: number) => number) =>
     at.map((i) => ({ x: toDeg(cycle.angleRad[i]), y: shown.number(of(i), 'torque') }))
-  const cylinder = (c: number) => (i: number) =>
-    Array.from({ length: ends }, (_, e) => cycle.chambers[c * ends + e].torqueNm[i]).reduce((a, b) => a + b, 0)
+  const cylinder = (c: number) => (i: number) => chambers(c).reduce((sum, k) => sum + cycle.chambers[k].torqueNm[i], 0)
   const dead: { from: number; to: number }[] = []
   standing.torqueNm.forEach((t, i) => {
     if (t > standing.holdsNm[i]) return
@@ -36,25 +41,29 @@ export function torqueChart(
     if (last && from - last.to < 0.5 * step) last.to = from + step
     else dead.push({ from, to: from + step })
   })
-  const widest = [...dead].sort((a, b) => b.to - b.from - (a.to - a.from))[0]
+  // of equal ones the last: its label has room
+  const widest = dead.reduceRight<(typeof dead)[number] | undefined>(
+    (best, d) => (!best || d.to - d.from > best.to - best.from + 1e-6 ? d : best),
+    undefined,
+  )
   return {
     label: 'Predicted torque round the turn',
-    xLabel: 'crank angle, degrees',
+    xLabel: m.family === 'three-flank-engine' ? 'shaft angle, degrees' : 'crank angle, degrees',
     xDomain: [0, 360],
     left: { label: shown.unit('torque').label, domain: ['auto', 'auto'] },
     lines: [
       {
         id: 'sum',
-        name: m.cylinders > 1 ? 'all cylinders' : 'torque of the air',
+        name: count > 1 ? `all ${name}s` : 'torque of the air',
         tone: 'copper',
         predicted: true,
         axis: 'left',
         points: points((i) => cycle.torqueNm[i]),
       },
-      ...(each && m.cylinders > 1
-        ? Array.from({ length: m.cylinders }, (_, c) => ({
+      ...(each && count > 1
+        ? Array.from({ length: count }, (_, c) => ({
             id: `c${c}`,
-            name: `cylinder ${c + 1}`,
+            name: `${name} ${c + 1}`,
             tone: 'mute' as const,
             predicted: true,
             axis: 'left' as const,
@@ -65,25 +74,30 @@ export function torqueChart(
     limits: dead
       .filter((d) => d.to - d.from > 4)
       .map((d) => ({ ...d, label: d === widest ? 'does not start here' : '' })),
-    marker: { x: angle, label: '' },
+    marker: { x: angle % 360, label: '' },
     height: 178,
   }
 }
 
-/** Pressure over the crank’s angle in each end of one cylinder. */
-export function pressureChart(cycle: EngineCycle, chambers: readonly number[], shown: Shown): CurveChartProps {
+/** Pressure over the crank’s angle in each end of one cylinder, or before one flank. */
+export function pressureChart(
+  cycle: EngineCycle,
+  { chambers, chamberNames, periodDeg }: Members,
+  which: number,
+  shown: Shown,
+): CurveChartProps {
   const at = thin(
     Array.from(cycle.angleRad, (_, i) => i),
     181,
   )
   return {
     label: 'Predicted pressure over the turn',
-    xLabel: 'crank angle, degrees',
-    xDomain: [0, 360],
+    xLabel: angleLabel(periodDeg),
+    xDomain: [0, periodDeg],
     left: { label: `${shown.unit('absolutePressure').label} absolute`, domain: [0, 'auto'] },
-    lines: chambers.map((c, i) => ({
+    lines: chambers(which).map((c, i) => ({
       id: `p${c}`,
-      name: chambers.length > 1 ? (i === 0 ? 'head end' : 'crank end') : 'above the piston',
+      name: chamberNames[i],
       tone: i === 0 ? ('petrol' as const) : ('mute' as const),
       predicted: true,
       axis: 'left' as const,
@@ -98,7 +112,7 @@ export function pressureChart(cycle: EngineCycle, chambers: readonly number[], s
 }
 
 /** Flow through each passage over the turn. */
-export function flowChart(cycle: EngineCycle, shown: Shown): CurveChartProps {
+export function flowChart(cycle: EngineCycle, periodDeg: number, shown: Shown): CurveChartProps {
   const at = thin(
     Array.from(cycle.angleRad, (_, i) => i),
     181,
@@ -109,8 +123,8 @@ export function flowChart(cycle: EngineCycle, shown: Shown): CurveChartProps {
     at.map((k) => ({ x: toDeg(cycle.angleRad[k]), y: shown.number(of(k), 'massFlow') }))
   return {
     label: 'Predicted flow over the turn',
-    xLabel: 'crank angle, degrees',
-    xDomain: [0, 360],
+    xLabel: angleLabel(periodDeg),
+    xDomain: [0, periodDeg],
     left: { label: shown.unit('massFlow').label, domain: ['auto', 'auto'] },
     lines: [
       {
@@ -119,7 +133,7 @@ export function flowChart(cycle: EngineCycle, shown: Shown): CurveChartProps {
         tone: 'petrol',
         predicted: true,
         axis: 'left',
-        points: points(total(['seat', 'head-admission', 'crank-admission'])),
+        points: points(total(['seat', 'head-admission', 'crank-admission', 'port', 'far-port'])),
       },
       {
         id: 'out',
@@ -127,7 +141,7 @@ export function flowChart(cycle: EngineCycle, shown: Shown): CurveChartProps {
         tone: 'copper',
         predicted: true,
         axis: 'left',
-        points: points(total(['ports', 'head-exhaust', 'crank-exhaust'])),
+        points: points(total(['ports', 'head-exhaust', 'crank-exhaust', 'exhaust', 'far-exhaust', 'far-breather'])),
       },
     ],
     limits: [],
@@ -242,7 +256,7 @@ export function standingChart(standing: Standing, shown: Shown): CurveChartProps
     values.map((v, i) => ({ x: toDeg(standing.angleRad[i]), y: shown.number(v, 'torque') }))
   return {
     label: 'Predicted torque at rest under full pressure',
-    xLabel: 'crank angle, degrees',
+    xLabel: 'shaft angle, degrees',
     xDomain: [0, 360],
     left: { label: shown.unit('torque').label, domain: ['auto', 'auto'] },
     lines: [

@@ -1,33 +1,13 @@
-import { crossings, pistonPlace, valveShift } from '../../../core/engine'
-import type { EngineMachine } from '../../../project/document'
+import { pistonPlace, valveShift } from '../../../core/engine'
+import type { EngineMachine, PistonEngine } from '../../../project/document'
+import { openWhile, toDeg, type Handle, type Opening } from './opening'
+import { rotorHandles, rotorOpenings } from './rotor-timing'
 
-const TURN = 2 * Math.PI
-export const toDeg = (rad: number): number => (rad * 180) / Math.PI
+/** Every opening of one cylinder over its own turn, or of one flank over the rotor’s. */
+export const openings = (m: EngineMachine): Opening[] =>
+  m.family === 'three-flank-engine' ? rotorOpenings(m) : pistonOpenings(m)
 
-/** A stretch of the turn in which an opening stands open, degrees; one across dead centre goes beyond 360. */
-export type Stretch = readonly [from: number, to: number]
-
-/** Stretches of a turn in which a function is above nought. */
-function openWhile(value: (rad: number) => number): Stretch[] {
-  const edges = crossings(value, TURN).map(toDeg)
-  if (edges.length === 0) return value(0) > 0 ? [[0, 360]] : []
-  const rising = edges.filter((deg) => value(((deg + 0.01) * Math.PI) / 180) > 0)
-  return rising.map((from) => [
-    from,
-    edges.find((e) => e > from && !rising.includes(e)) ?? (edges.find((e) => !rising.includes(e)) ?? 0) + 360,
-  ])
-}
-
-export interface Opening {
-  readonly id: 'seat' | 'ports' | 'head-in' | 'head-out' | 'crank-in' | 'crank-out'
-  readonly name: string
-  /** Lets air in, or out. */
-  readonly lets: 'in' | 'out'
-  readonly open: readonly Stretch[]
-}
-
-/** Every opening of one cylinder over its own turn. */
-export function openings(m: EngineMachine): Opening[] {
+function pistonOpenings(m: PistonEngine): Opening[] {
   if (m.family === 'single-acting-engine') {
     const travel = (rad: number) => pistonPlace(m, rad).travelM
     return [
@@ -43,20 +23,6 @@ export function openings(m: EngineMachine): Opening[] {
     { id: 'crank-in', name: 'crank end in', lets: 'in', open: openWhile((a) => -shift(a) - valve.admissionLapM) },
     { id: 'crank-out', name: 'crank end out', lets: 'out', open: openWhile((a) => shift(a) - valve.exhaustLapM) },
   ]
-}
-
-/** Something on the ring that can be dragged: where it stands, and the machine with it elsewhere. */
-export interface Handle {
-  readonly id: string
-  readonly label: string
-  /** Where it stands, degrees; on which opening’s ring. */
-  readonly at: number
-  readonly on: Opening['id']
-  /** What it sets, in words for those who hear it. */
-  readonly says: string
-  readonly moved: (deg: number) => EngineMachine
-  /** One printable step further or back. */
-  readonly stepped: (by: 1 | -1) => EngineMachine
 }
 
 /** The least change of a length that a printer keeps and a maker feels, m. */
@@ -148,5 +114,13 @@ function doubleHandles(m: Double): Handle[] {
 }
 
 /** What a maker drags on the timing ring. */
-export const handlesOf = (m: EngineMachine): Handle[] =>
-  m.family === 'single-acting-engine' ? singleHandles(m) : doubleHandles(m)
+export function handlesOf(m: EngineMachine): Handle[] {
+  switch (m.family) {
+    case 'single-acting-engine':
+      return singleHandles(m)
+    case 'double-acting-engine':
+      return doubleHandles(m)
+    case 'three-flank-engine':
+      return rotorHandles(m)
+  }
+}

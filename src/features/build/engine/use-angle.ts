@@ -1,12 +1,14 @@
 'use client'
 import { useEffect, useState } from 'react'
 
-const TURN = 360
 /** Degrees a second when it plays: slow enough to follow. */
 const PACE = 60
 
 /** A crank angle that a maker drags or lets play, degrees. */
-export function useAngle(start: number): {
+export function useAngle(
+  start: number,
+  periodDeg = 360,
+): {
   readonly angle: number
   readonly setAngle: (deg: number) => void
   readonly playing: boolean
@@ -21,11 +23,11 @@ export function useAngle(start: number): {
     const next = (now: number) => {
       const before = last ?? now
       last = now
-      setAngle((a) => (a + (PACE * (now - before)) / 1000) % TURN)
+      setAngle((a) => (a + (PACE * (now - before)) / 1000) % periodDeg)
       frame = requestAnimationFrame(next)
     }
     frame = requestAnimationFrame(next)
     return () => cancelAnimationFrame(frame)
-  }, [playing])
+  }, [playing, periodDeg])
   return { angle, setAngle, playing, setPlaying }
 }

@@ -3,7 +3,7 @@ import type { KindId, Machine, MachineOfKind } from '../../../project/document'
 import { axialLook } from './axial'
 import type { MachineView } from './contract'
 import { discPackLook } from './disc-pack'
-import { pistonView } from './piston-engine'
+import { engineView } from './engine'
 import { radialLook } from './radial-inflow'
 import { reactionLook } from './reaction-rotor'
 import { rotatingView, type AnyLook, type RotatingLook } from './rotating'
@@ -32,8 +32,9 @@ export const lookOf = (family: Family): AnyLook => LOOKS[family] as unknown as A
 /** Kinds of machine that are no family of the rotating ones. */
 const OTHERS: { readonly [K in Exclude<KindId, Family>]: MachineView<MachineOfKind<K>, never> | unknown } = {
   'thrust-body': thrustView,
-  'single-acting-engine': pistonView<'single-acting-engine'>(),
-  'double-acting-engine': pistonView<'double-acting-engine'>(),
+  'single-acting-engine': engineView<'single-acting-engine'>(),
+  'double-acting-engine': engineView<'double-acting-engine'>(),
+  'three-flank-engine': engineView<'three-flank-engine'>(),
 }
 
 const VIEWS = {

@@ -4,6 +4,7 @@ import { rimFace, rowFace, type Face } from './faces'
 import { pistonFace } from './piston-engine'
 import { radialFace } from './radial-inflow'
 import { reactionFace } from './reaction-rotor'
+import { rotorFace } from './rotor-engine'
 import { bodyFace } from './thrust-body'
 import { vaneFace } from './vane-motor'
 
@@ -21,6 +22,7 @@ const FACES: { readonly [K in KindId]: (machine: MachineOfKind<K>) => Face } = {
   'thrust-body': bodyFace,
   'single-acting-engine': pistonFace,
   'double-acting-engine': pistonFace,
+  'three-flank-engine': rotorFace,
 }
 
 export const faceOf = (machine: Machine): Face => (FACES[machine.family] as (m: Machine) => Face)(machine)

@@ -1,9 +1,9 @@
-import type { EngineMachine } from '../../../project/document'
+import type { PistonEngine } from '../../../project/document'
 import { color } from '../../../ui'
 import { mm, type Face } from './faces'
 
 /** Cylinder over crank, to scale. */
-export function pistonFace(machine: EngineMachine): Face {
+export function pistonFace(machine: PistonEngine): Face {
   const [bore, stroke] = [machine.boreM * mm, machine.strokeM * mm]
   const rod = Math.min(machine.rodM * mm, 2.2 * stroke)
   const r = stroke / 2

@@ -1,7 +1,7 @@
 import type { MachineOfKind } from '../document-types'
 import { angleField, choiceField, lengthField, numberField } from '../field-spec'
 import { engineKind, pistonFields } from '../engine/kind'
-import { PLAIN_ENGINE, startEngine } from '../engine/start'
+import { PLAIN_ENGINE, startPistons } from '../engine/start'
 
 const mm = 1e-3
 const deg = Math.PI / 180
@@ -41,7 +41,7 @@ export const doubleActingEngine = engineKind<Engine>({
   ],
   start: () => ({
     family: 'double-acting-engine',
-    ...startEngine(),
+    ...startPistons(),
     boreM: 20 * mm,
     strokeM: 25 * mm,
     rodM: 60 * mm,

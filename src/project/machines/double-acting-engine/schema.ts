@@ -1,11 +1,11 @@
 import * as z from 'zod'
 import { sound, within } from '../../validation/schema-base'
-import { checkEngine, engineFields } from '../engine/schema'
+import { checkPistons, pistonEngineFields } from '../engine/schema'
 import { mmWords, type Refuse } from '../refuse'
 
 const fields = {
   family: z.literal('double-acting-engine'),
-  ...engineFields,
+  ...pistonEngineFields,
   rodDiameterM: within('pinDiameterM'),
   headClearanceM3: within('engineClearanceM3'),
   crankClearanceM3: within('engineClearanceM3'),
@@ -28,7 +28,7 @@ const fields = {
 type Figures = z.infer<z.ZodObject<typeof fields>>
 
 function check(m: Figures, refuse: Refuse): void {
-  checkEngine(m, refuse)
+  checkPistons(m, refuse)
   const { valve } = m
   if (m.rodDiameterM > 0.7 * m.boreM)
     refuse('rodDiameterM', `leaves hardly any piston at the crank’s end: at most ${mmWords(0.7 * m.boreM)}`)

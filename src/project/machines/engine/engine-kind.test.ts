@@ -62,7 +62,7 @@ describe.each(KINDS)('%s as a maker begins with it', (kind) => {
   test('a wall too thin for its pressure is not to be run', () => {
     const thin = structuredClone(build)
     thin.machine.wallM = 0.8e-3
-    thin.machine.boreM = 0.1
+    if (thin.machine.family !== 'three-flank-engine') thin.machine.boreM = 0.1
     if (thin.machine.family === 'single-acting-engine') thin.machine.clearanceM3 *= 25
     expect(kindOf(thin).stateAt(thin, room, 900e3)).toBe('do not run')
   })
@@ -212,8 +212,8 @@ describe('questions answered by running both', () => {
       'shorter-pin',
       'less-room',
       'wider',
-      'more-pressure',
       'half-turn',
+      'more-pressure',
     ])
     expect(now.startsShare).toBe(1)
     expect(by('half-turn').then.startsShare).toBeLessThan(0.8)

@@ -1,13 +1,24 @@
 import { airDensity } from '../../../core/air'
-import { NO_DRAG, type Drag, type EngineInput, type PistonMachine, type Reservoir } from '../../../core/engine'
+import {
+  NO_DRAG,
+  tubeDischarge,
+  type Drag,
+  type EngineBody,
+  type EngineInput,
+  type Reservoir,
+} from '../../../core/engine'
 import type { AirInput, EnginePredictionInput } from '../../../core/prediction'
 import { airThrough } from '../../document/build-input'
 import type { Project } from '../../validation/schema'
 import type { BuildOf, MachineOfKind } from '../document-types'
 import { ENGINE_COEFFICIENTS, type EngineCoefficient, type EngineLoad } from './schema'
 
-export type EngineKindId = 'single-acting-engine' | 'double-acting-engine'
+export type PistonKindId = 'single-acting-engine' | 'double-acting-engine'
+export type EngineKindId = PistonKindId | 'three-flank-engine'
 export type EngineMachine = MachineOfKind<EngineKindId>
+/** Those with cylinders, and the one with a rotor. */
+export type PistonEngine = MachineOfKind<PistonKindId>
+export type RotorEngine = MachineOfKind<'three-flank-engine'>
 export type EngineBuild = BuildOf<EngineMachine>
 type Ambient = Project['ambient']
 
@@ -40,19 +51,30 @@ export function loadDrag(load: EngineLoad, ambient: Pick<Ambient, 'absolutePress
   }
 }
 
-const phases = ({ cylinders, phaseStepRad }: EngineMachine): number[] =>
+const phases = ({ cylinders, phaseStepRad }: PistonEngine): number[] =>
   Array.from({ length: cylinders }, (_, i) => i * phaseStepRad)
 
-/** Cylinders and valves as the core takes them, the uncertain numbers at given values. */
-function pistonMachine(m: EngineMachine, c: Readonly<Record<EngineCoefficient, number>>, wallK: number): PistonMachine {
-  const shared = {
-    boreM: m.boreM,
-    strokeM: m.strokeM,
-    rodM: m.rodM,
-    phasesRad: phases(m),
+/** Chambers and valves as the core takes them, the uncertain numbers at given values. */
+function bodyOf(m: EngineMachine, c: Readonly<Record<EngineCoefficient, number>>, wallK: number): EngineBody {
+  const common = {
     seal: { forceN: c.rubbing * m.seal.forceN, areaM2: c.rubbing * m.seal.areaM2 },
     walls: { filmWPerM2K: c.wallHeat * m.wallFilmWPerM2K, temperatureK: wallK },
   }
+  if (m.family === 'three-flank-engine')
+    return {
+      kind: 'three-flank',
+      ...common,
+      eccentricityM: m.eccentricityM,
+      radiusM: m.radiusM,
+      depthM: m.depthM,
+      flankGapM: m.flankGapM,
+      pocketM3: m.pocketM3,
+      inlet: { ...m.intake, discharge: c.seat },
+      exhaust: { ...m.outlet, discharge: c.outlet },
+      tube: m.tube && { ...m.tube, discharge: tubeDischarge(m.tube.boreDiameterM, m.tube.lengthM) },
+      leaks: { toRoomM2: c.pastSeals * m.sideLeakAreaM2, pastPistonM2: c.pastSeals * m.leakAreaM2 },
+    }
+  const shared = { ...common, boreM: m.boreM, strokeM: m.strokeM, rodM: m.rodM, phasesRad: phases(m) }
   if (m.family === 'single-acting-engine')
     return {
       kind: 'single-acting',
@@ -87,7 +109,7 @@ export function engineInput(
     }),
   ) as Record<EngineCoefficient, number>
   return {
-    machine: pistonMachine(m, c, ambient.temperatureK),
+    machine: bodyOf(m, c, ambient.temperatureK),
     supply,
     // a bore as rounded as a drilled hole is: it shares the seat’s coefficient
     manifold: m.inlet && {
@@ -115,11 +137,15 @@ const EXACT = { value: 1, standardUncertainty: 0 } as const
 /** About the hole that one end of an engine looks like, over its bore. */
 const LIKE_HOLE = 0.055
 
+function likeThroat(m: EngineMachine): number {
+  if (m.family === 'three-flank-engine') return 0.5 * m.intake.diameterM * (m.tube ? Math.SQRT2 : 1)
+  return LIKE_HOLE * m.boreM * Math.sqrt(m.cylinders * (m.family === 'double-acting-engine' ? 2 : 1))
+}
+
 /** What the line sees of an engine before it is balanced: a hole that lets through what its seat does on average. */
 export const engineAir = (build: EngineBuild, ambient: Ambient): AirInput => {
   const { machine } = build
-  const ends = machine.cylinders * (machine.family === 'double-acting-engine' ? 2 : 1)
-  const throat = LIKE_HOLE * machine.boreM * Math.sqrt(ends)
+  const throat = likeThroat(machine)
   return airThrough(build, ambient, {
     nozzle: { throatDiameterM: throat, exitDiameterM: throat, count: 1, form: { kind: 'round' } },
     coefficients: { discharge: EXACT, velocity: EXACT },

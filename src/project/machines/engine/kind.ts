@@ -1,4 +1,4 @@
-import { wallMargin, reviewEngine, type PressedWall } from '../../../core/safety'
+import { wallMargin, reviewEngine, tipFindings, type PressedWall } from '../../../core/safety'
 import {
   engineChain,
   engineCurve,
@@ -98,13 +98,22 @@ const overAngle = ({ steady }: EnginePrediction): MachineCurves | null =>
     ],
   }
 
-const wallOf = ({ boreM, wallM, materialId, infill, loadedAcrossLayers }: EngineMachine): PressedWall => ({
-  boreM,
-  wallM,
-  materialId,
-  infill,
-  loadedAcrossLayers,
-})
+const wallOf = (m: EngineMachine): PressedWall => {
+  const { wallM, materialId, infill, loadedAcrossLayers } = m
+  const made = { wallM, materialId, infill, loadedAcrossLayers }
+  if (m.family !== 'three-flank-engine') return { boreM: m.boreM, ...made }
+  // as if it were round, as wide as it is long
+  const radiusM = m.radiusM + m.eccentricityM
+  return { boreM: 2 * radiusM, ...made, cover: { radiusM, thicknessM: m.coverM } }
+}
+
+/** What is found of a rotor’s tips; nothing of pistons. */
+const rubbing = (m: EngineMachine, p: EnginePrediction) =>
+  m.family === 'three-flank-engine' ? tipFindings((m.radiusM + 3 * m.eccentricityM) / 3, p) : []
+
+/** Area that the air pushes on: of a piston, or of a rotor’s flank from tip to tip. */
+const pushedArea = (m: EngineMachine): number =>
+  m.family === 'three-flank-engine' ? Math.sqrt(3) * m.radiusM * m.depthM : (Math.PI / 4) * m.boreM ** 2
 
 function hazardsOf(machine: EngineMachine, p: EnginePrediction, roomPa: number): Hazard[] {
   const margin = wallMargin(wallOf(machine), p, roomPa)
@@ -123,26 +132,39 @@ function hazardsOf(machine: EngineMachine, p: EnginePrediction, roomPa: number):
     {
       id: 'engine-piston-force',
       kind: 'force',
-      value: (Math.PI / 4) * machine.boreM ** 2 * (p.supply.absolutePressurePa - roomPa),
+      value: pushedArea(machine) * (p.supply.absolutePressurePa - roomPa),
     },
   ]
 }
 
 const mm = 1e-3
 
-/** What a maker sets on any piston engine, after its cylinder and valves. */
+/** What a maker sets on any engine, after its chambers and valves. */
 const sharedFields = (m: EngineMachine): MachineFieldSpec[] => [
-  countField('Cylinders', 'cylinders', 'How many', 'cylinders'),
-  ...(m.cylinders > 1 ? [angleField('Cylinders', 'phaseStepRad', 'Apart on the crank', 'phaseRad')] : []),
+  ...(m.family === 'three-flank-engine' ? [] : [countField('Cylinders', 'cylinders', 'How many', 'cylinders')]),
+  ...(m.family !== 'three-flank-engine' && m.cylinders > 1
+    ? [angleField('Cylinders', 'phaseStepRad', 'Apart on the crank', 'phaseRad')]
+    : []),
   ...(m.inlet
     ? [
         lengthField('Inlet', 'machine.inlet.boreDiameterM', 'Bore', 'inletBoreM', 0.5 * mm),
         numberField('Inlet', 'machine.inlet.manifoldVolumeM3', 'Room behind it', 'smallVolume', 'manifoldM3', 1e-6),
       ]
     : []),
-  numberField('Losses', 'leakAreaM2', 'Leak past a piston', 'area', 'engineLeakM2', 0.02e-6, {
-    note: 'o-ring 0.01 to 0.05 mm², printed ring 0.1 to 0.5 mm² (practice)',
-  }),
+  numberField(
+    'Losses',
+    'leakAreaM2',
+    m.family === 'three-flank-engine' ? 'Leak past a tip' : 'Leak past a piston',
+    'area',
+    'engineLeakM2',
+    0.02e-6,
+    {
+      note:
+        m.family === 'three-flank-engine'
+          ? 'gap by depth: a loose bar 0.1 to 0.5 mm², a plain tip 1 mm² and more (practice)'
+          : 'o-ring 0.01 to 0.05 mm², printed ring 0.1 to 0.5 mm² (practice)',
+    },
+  ),
   numberField('Losses', 'machine.seal.forceN', 'Seal rubs with', 'force', 'sealForceN', 0.2),
   numberField('Losses', 'machine.seal.areaM2', 'and by pressure', 'area', 'sealAreaM2', 0.5e-6, {
     note: 'N for each MPa; o-ring of a 20 mm bore 1 to 4 mm² (practice)',
@@ -152,7 +174,13 @@ const sharedFields = (m: EngineMachine): MachineFieldSpec[] => [
     note: 'W/(m²·K): 50 to 200 (estimate)',
   }),
   numberField('Wheel', 'wheelInertiaKgM2', 'Flywheel and load', 'inertia', 'engineInertiaKgM2', 5e-6),
-  lengthField('Body', 'wallM', 'Cylinder wall', 'engineWallM', 0.5 * mm),
+  lengthField(
+    'Body',
+    'wallM',
+    m.family === 'three-flank-engine' ? 'Housing wall' : 'Cylinder wall',
+    'engineWallM',
+    0.5 * mm,
+  ),
 ]
 
 export const pistonFields: readonly MachineFieldSpec[] = [
@@ -165,7 +193,7 @@ type Own<M extends EngineMachine> = Pick<MachineKind<M>, 'words' | 'start' | 'su
   fields(machine: M): readonly MachineFieldSpec[]
 }
 
-/** A piston engine as a kind of machine: what all of them share, made from what is its own. */
+/** An engine as a kind of machine: what all of them share, made from what is its own. */
 export function engineKind<M extends EngineMachine>(own: Own<M>): MachineKind<M, EnginePredicted> {
   return {
     ...own,
@@ -208,14 +236,15 @@ export function engineKind<M extends EngineMachine>(own: Own<M>): MachineKind<M,
           return overAngle(prediction)
         },
         hazards: hazardsOf(machine, prediction, ambient.absolutePressurePa),
-        review: reviewEngine(input, prediction, wallOf(machine)),
+        review: reviewEngine(input, prediction, wallOf(machine), rubbing(machine, prediction)),
         working: (id) => workings()[id],
       }
     },
     stateAt: (build, { ambient }, gaugePressurePa) => {
       const input = enginePredictionInput(build as BuildOf<EngineMachine>, ambient)
       const held = atSteadyPressure(input, gaugePressurePa, givenTemperature(input.supply, ambient))
-      return reviewEngine(held, predictEngine(held, false), wallOf(build.machine)).state
+      const prediction = predictEngine(held, false)
+      return reviewEngine(held, prediction, wallOf(build.machine), rubbing(build.machine, prediction)).state
     },
     parts: engineParts,
     turning: ({ wheelInertiaKgM2 }) => ({ value: wheelInertiaKgM2, standardUncertainty: 0.1 * wheelInertiaKgM2 }),

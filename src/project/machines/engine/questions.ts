@@ -1,23 +1,26 @@
 import { predictEngine, type EngineFigures } from '../../../core/prediction'
 import type { Project } from '../../validation/schema'
-import { enginePredictionInput, type EngineBuild, type EngineMachine } from './input'
+import { enginePredictionInput, type EngineBuild, type EngineMachine, type PistonEngine } from './input'
+import { rotorAsked, type RotorQuestion } from './rotor-questions'
 import { runOf } from './runs'
 
 type Ambient = Project['ambient']
 
 /** What makers ask of an engine again and again: each answered by running it as it is and as it would be. */
-export const QUESTIONS = [
+const PISTON_QUESTIONS = [
   'longer-pin',
   'shorter-pin',
   'less-room',
-  'no-regulator',
   'second-cylinder',
   'wider',
-  'more-pressure',
   'half-turn',
   'right-angle',
 ] as const
-export type Question = (typeof QUESTIONS)[number]
+type PistonQuestion = (typeof PISTON_QUESTIONS)[number]
+/** Of how it is fed: asked of any engine. */
+const FED_QUESTIONS = ['more-pressure', 'no-regulator'] as const
+type FedQuestion = (typeof FED_QUESTIONS)[number]
+export type Question = PistonQuestion | RotorQuestion | FedQuestion
 
 export interface AnswerSide extends Pick<
   EngineFigures,
@@ -54,15 +57,18 @@ function sideOf(build: EngineBuild, ambient: Ambient, withRun: boolean): AnswerS
   }
 }
 
-const withMachine = (build: EngineBuild, change: (m: EngineMachine) => EngineMachine): EngineBuild => ({
+type PistonBuild = EngineBuild & { readonly machine: PistonEngine }
+const isPiston = (build: EngineBuild): build is PistonBuild => build.machine.family !== 'three-flank-engine'
+
+const withMachine = (build: PistonBuild, change: (m: PistonEngine) => PistonEngine): PistonBuild => ({
   ...build,
   machine: change(build.machine),
 })
 
 /** How long the valve stays open: by the pin, or against the lap. m. */
-const opening = (m: EngineMachine): number =>
+const opening = (m: PistonEngine): number =>
   m.family === 'single-acting-engine' ? m.ball.pinLengthM : -m.valve.admissionLapM
-function opened(m: EngineMachine, value: number): EngineMachine {
+function opened(m: PistonEngine, value: number): PistonEngine {
   if (m.family === 'single-acting-engine')
     return {
       ...m,
@@ -77,8 +83,8 @@ function opened(m: EngineMachine, value: number): EngineMachine {
   }
 }
 
-const roomOf = (m: EngineMachine): number => (m.family === 'single-acting-engine' ? m.clearanceM3 : m.headClearanceM3)
-const withRoom = (m: EngineMachine, times: number): EngineMachine =>
+const roomOf = (m: PistonEngine): number => (m.family === 'single-acting-engine' ? m.clearanceM3 : m.headClearanceM3)
+const withRoom = (m: PistonEngine, times: number): PistonEngine =>
   m.family === 'single-acting-engine'
     ? { ...m, clearanceM3: m.clearanceM3 * times }
     : { ...m, headClearanceM3: m.headClearanceM3 * times, crankClearanceM3: m.crankClearanceM3 * times }
@@ -87,7 +93,7 @@ const withRoom = (m: EngineMachine, times: number): EngineMachine =>
 const [MOVE, LEFT, WIDER] = [0.2e-3, 0.6, 1.1] as const
 
 /** Less room at the top and the valve open for longer, so that it takes the air that it took: by trying, a few times. */
-function lessRoom(build: EngineBuild, ambient: Ambient, airKg: number): EngineBuild | null {
+function lessRoom(build: PistonBuild, ambient: Ambient, airKg: number): PistonBuild | null {
   const tight = withMachine(build, (m) => withRoom(m, LEFT))
   const at = (value: number) => withMachine(tight, (m) => opened(m, value))
   const airAt = (value: number) => predictEngine(enginePredictionInput(at(value), ambient), false).figures.airPerTurnKg
@@ -103,15 +109,12 @@ function lessRoom(build: EngineBuild, ambient: Ambient, airKg: number): EngineBu
   return Math.abs(fb) < 0.03 * airKg ? at(b) : null
 }
 
-/** The build as a question would have it, and what that changed; null where the question means nothing. */
-function changed(
-  build: EngineBuild,
-  ambient: Ambient,
-  id: Question,
-  airKg: number,
-): readonly [EngineBuild, number | null] | null {
-  const { machine: m, line, supply } = build
-  const held = line.regulator?.setGaugePressurePa ?? ('gaugePressurePa' in supply ? supply.gaugePressurePa : null)
+/** A build as a question would have it, and what that changed. */
+export type Asked = readonly [EngineBuild, number | null]
+
+/** The piston engine as a question would have it; null where the question means nothing. */
+function pistonAsked(build: PistonBuild, ambient: Ambient, id: PistonQuestion, airKg: number): Asked | null {
+  const { machine: m } = build
   switch (id) {
     case 'longer-pin':
     case 'shorter-pin': {
@@ -122,30 +125,14 @@ function changed(
       const next = airKg > 0 ? lessRoom(build, ambient, airKg) : null
       return next && [next, roomOf(next.machine)]
     }
-    case 'no-regulator':
-      return line.regulator && supply.kind === 'vessel'
-        ? [{ ...build, line: { ...line, regulator: null } }, null]
-        : null
     case 'second-cylinder':
       return m.cylinders === 1
         ? [withMachine(build, (x) => ({ ...x, cylinders: 2, phaseStepRad: Math.PI / 2 })), null]
         : null
     case 'wider': {
       const boreM = WIDER * m.boreM
-      return [
-        withMachine(
-          withMachine(build, (x) => withRoom(x, WIDER ** 2)),
-          (x) => ({ ...x, boreM }),
-        ),
-        boreM,
-      ]
-    }
-    case 'more-pressure': {
-      if (held === null) return null
-      const to = held * WIDER ** 2
-      if (line.regulator)
-        return [{ ...build, line: { ...line, regulator: { ...line.regulator, setGaugePressurePa: to } } }, to]
-      return [{ ...build, supply: { ...supply, gaugePressurePa: to } as EngineBuild['supply'] }, to]
+      const roomier = withMachine(build, (x) => withRoom(x, WIDER ** 2))
+      return [withMachine(roomier, (x) => ({ ...x, boreM })), boreM]
     }
     case 'half-turn':
     case 'right-angle': {
@@ -157,6 +144,33 @@ function changed(
   }
 }
 
+/** The build fed otherwise; null where the question means nothing. */
+function fedAsked(build: EngineBuild, id: FedQuestion): Asked | null {
+  const { line, supply } = build
+  if (id === 'no-regulator')
+    return line.regulator && supply.kind === 'vessel' ? [{ ...build, line: { ...line, regulator: null } }, null] : null
+  const held = line.regulator?.setGaugePressurePa ?? ('gaugePressurePa' in supply ? supply.gaugePressurePa : null)
+  if (held === null) return null
+  const to = held * WIDER ** 2
+  if (line.regulator)
+    return [{ ...build, line: { ...line, regulator: { ...line.regulator, setGaugePressurePa: to } } }, to]
+  return [{ ...build, supply: { ...supply, gaugePressurePa: to } as EngineBuild['supply'] }, to]
+}
+
+/** Every question of a build with what it would be, one after the other. */
+function* asked(build: EngineBuild, ambient: Ambient, airKg: number): Generator<readonly [Question, Asked]> {
+  if (isPiston(build))
+    for (const id of PISTON_QUESTIONS) {
+      const found = pistonAsked(build, ambient, id, airKg)
+      if (found) yield [id, found]
+    }
+  else yield* rotorAsked(build)
+  for (const id of FED_QUESTIONS) {
+    const found = fedAsked(build, id)
+    if (found) yield [id, found]
+  }
+}
+
 /** Every question that means something of a build, answered; and the build as it is. */
 export function questionsOf(
   build: EngineBuild,
@@ -165,10 +179,11 @@ export function questionsOf(
   const now = sideOf(build, ambient, true)
   return {
     now,
-    answers: QUESTIONS.flatMap((id): Answer[] => {
-      const found = changed(build, ambient, id, now.airPerTurnKg)
-      return found ? [{ id, then: sideOf(found[0], ambient, true), to: found[1] }] : []
-    }),
+    answers: Array.from(asked(build, ambient, now.airPerTurnKg), ([id, [then, to]]) => ({
+      id,
+      then: sideOf(then, ambient, true),
+      to,
+    })),
   }
 }
 

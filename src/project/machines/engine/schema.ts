@@ -40,17 +40,11 @@ const loadSchema = z.discriminatedUnion('kind', [
 ])
 export type EngineLoad = z.infer<typeof loadSchema>
 
-/** What every piston engine has beside its valves. */
+/** What every engine has beside its chambers and valves. */
 export const engineFields = {
-  boreM: within('cylinderBoreM'),
-  strokeM: within('strokeM'),
-  rodM: within('rodM'),
-  cylinders: whole('cylinders'),
-  /** From each cylinder’s crank pin to the next one’s. */
-  phaseStepRad: within('phaseRad'),
   /** Bore and room before the valves; none where the valve sits at the line’s end. */
   inlet: z.strictObject({ boreDiameterM: within('inletBoreM'), manifoldVolumeM3: within('manifoldM3') }).nullable(),
-  /** Past each piston, as an effective area. */
+  /** Past each piston, or each tip of a rotor, as an effective area. */
   leakAreaM2: within('engineLeakM2'),
   seal: z.strictObject({ forceN: within('sealForceN'), areaM2: within('sealAreaM2') }),
   /** Round its own wall, where the pressure is. */
@@ -71,10 +65,21 @@ export const engineFields = {
   ...printFields,
 }
 
-type Shared = z.infer<z.ZodObject<typeof engineFields>>
+/** What every piston engine has beside its valves. */
+export const pistonEngineFields = {
+  ...engineFields,
+  boreM: within('cylinderBoreM'),
+  strokeM: within('strokeM'),
+  rodM: within('rodM'),
+  cylinders: whole('cylinders'),
+  /** From each cylinder’s crank pin to the next one’s. */
+  phaseStepRad: within('phaseRad'),
+}
+
+type Shared = z.infer<z.ZodObject<typeof pistonEngineFields>>
 
 /** What of any piston engine cannot be, across its fields. */
-export function checkEngine(
+export function checkPistons(
   m: Pick<Shared, 'strokeM' | 'rodM' | 'boreM' | 'inlet' | 'cylinders' | 'phaseStepRad'>,
   refuse: Refuse,
 ): void {

@@ -29,10 +29,8 @@ export const plainPropeller = (): Extract<EngineLoad, { kind: 'propeller' }> => 
   powerCoefficient: 0.045,
 })
 
-/** What any first piston engine has beside its cylinder and valves. */
+/** What any first engine has beside its chambers and valves. */
 export const startEngine = () => ({
-  cylinders: 1,
-  phaseStepRad: Math.PI / 2,
   inlet: { boreDiameterM: 5 * mm, manifoldVolumeM3: 2e-6 },
   leakAreaM2: 0.04e-6,
   seal: { forceN: 0.6, areaM2: 2e-6 },
@@ -44,5 +42,8 @@ export const startEngine = () => ({
   shaft: { bearingClassId: '625', diameterM: 5 * mm },
   load: plainPropeller() as EngineLoad,
 })
+
+/** The same of a piston engine: one cylinder. */
+export const startPistons = () => ({ ...startEngine(), cylinders: 1, phaseStepRad: Math.PI / 2 })
 
 export const PLAIN_ENGINE = { coefficients: plainEngineCoefficients(), ...PRINT }

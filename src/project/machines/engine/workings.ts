@@ -15,7 +15,8 @@ export function engineWorkings(
   ambient: Project['ambient'],
 ): Record<string, Working> {
   if (!steady) return {}
-  const { figures: f, cycle } = steady
+  const { figures: f } = steady
+  const turnS = (2 * Math.PI) / f.speedRadPerS
   const working = (w: Omit<Working, 'origin' | 'source' | 'range'> & Partial<Working>): Working => ({
     source: SOURCE,
     range: RANGE,
@@ -37,8 +38,8 @@ export function engineWorkings(
       title: 'Shaft power at the speed that it keeps',
       formula: 'P = (Wi − Wf) · n,  each turn gives what load and friction take',
       inputs: [
-        put('Wi', 'work of the air on the pistons, each turn', cycle.indicatedWorkJ, 'J'),
-        put('Wf', 'friction of seals and bearings, each turn', cycle.frictionWorkJ, 'J'),
+        put('Wi', 'work of the air on the pistons, each turn', f.indicatedWorkJ, 'J'),
+        put('Wf', 'friction of seals and bearings, each turn', f.frictionPowerW * turnS, 'J'),
         n,
       ],
       result: { value: f.shaftPowerW, unit: 'W', standardUncertainty: u.shaftPowerW },
@@ -47,9 +48,9 @@ export function engineWorkings(
       title: 'Speed that it keeps',
       formula: 'n where ∮ p dV − Wf − ∫ M dθ = 0',
       inputs: [
-        put('∮ p dV', 'work of the air, each turn', cycle.indicatedWorkJ, 'J'),
-        put('Wf', 'friction, each turn', cycle.frictionWorkJ, 'J'),
-        put('∫ M dθ', 'what the load takes, each turn', cycle.loadWorkJ, 'J'),
+        put('∮ p dV', 'work of the air, each turn', f.indicatedWorkJ, 'J'),
+        put('Wf', 'friction, each turn', f.frictionPowerW * turnS, 'J'),
+        put('∫ M dθ', 'what the load takes, each turn', f.shaftPowerW * turnS, 'J'),
         ...k,
       ],
       result: { value: f.speedRadPerS, unit: 'rad/s', standardUncertainty: u.speedRadPerS },
@@ -57,7 +58,7 @@ export function engineWorkings(
     airPerTurnKg: working({
       title: 'Air of a turn',
       formula: 'm = ∮ ṁ dt over the seat, less what is squeezed back',
-      inputs: [put('T', 'time of a turn', cycle.timeS, 's'), put('ṁ', 'mean flow', f.massFlowKgPerS, 'kg/s')],
+      inputs: [put('T', 'time of a turn', turnS, 's'), put('ṁ', 'mean flow', f.massFlowKgPerS, 'kg/s')],
       result: { value: f.airPerTurnKg, unit: 'kg', standardUncertainty: u.airPerTurnKg },
     }),
     workPerAirJPerKg: working({
@@ -69,13 +70,13 @@ export function engineWorkings(
     indicatedPowerW: working({
       title: 'Power in the cylinder',
       formula: 'Pi = n · ∮ p dV',
-      inputs: [put('∮ p dV', 'area of the loop, all ends', cycle.indicatedWorkJ, 'J'), n],
+      inputs: [put('∮ p dV', 'area of the loop, all ends', f.indicatedWorkJ, 'J'), n],
       result: { value: figures.indicatedPowerW, unit: 'W', standardUncertainty: u.indicatedPowerW },
     }),
     brakeMeanPressurePa: working({
       title: 'Brake mean effective pressure',
       formula: 'p = W / V,  work at the shaft by the volume that the pistons sweep',
-      inputs: [put('W', 'work at the shaft, each turn', cycle.loadWorkJ, 'J')],
+      inputs: [put('W', 'work at the shaft, each turn', f.shaftPowerW * turnS, 'J')],
       result: { value: figures.brakeMeanPressurePa, unit: 'Pa', standardUncertainty: u.brakeMeanPressurePa },
       source: 'Definition',
     }),

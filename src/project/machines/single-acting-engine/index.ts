@@ -1,7 +1,7 @@
 import type { MachineOfKind } from '../document-types'
 import { lengthField, numberField } from '../field-spec'
 import { engineKind, pistonFields } from '../engine/kind'
-import { PLAIN_ENGINE, startEngine } from '../engine/start'
+import { PLAIN_ENGINE, startPistons } from '../engine/start'
 
 const mm = 1e-3
 type Engine = MachineOfKind<'single-acting-engine'>
@@ -32,7 +32,7 @@ export const singleActingEngine = engineKind<Engine>({
   ],
   start: () => ({
     family: 'single-acting-engine',
-    ...startEngine(),
+    ...startPistons(),
     boreM: 20 * mm,
     strokeM: 20 * mm,
     rodM: 40 * mm,

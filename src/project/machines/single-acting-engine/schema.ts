@@ -1,11 +1,11 @@
 import * as z from 'zod'
 import { sound, within } from '../../validation/schema-base'
-import { checkEngine, engineFields } from '../engine/schema'
+import { checkPistons, pistonEngineFields } from '../engine/schema'
 import { mmWords, type Refuse } from '../refuse'
 
 const fields = {
   family: z.literal('single-acting-engine'),
-  ...engineFields,
+  ...pistonEngineFields,
   /** Above the piston at dead centre. */
   clearanceM3: within('engineClearanceM3'),
   ball: z.strictObject({
@@ -20,7 +20,7 @@ const fields = {
 type Figures = z.infer<z.ZodObject<typeof fields>>
 
 function check(m: Figures, refuse: Refuse): void {
-  checkEngine(m, refuse)
+  checkPistons(m, refuse)
   const { ball, ports } = m
   if (ball.pinDiameterM > 0.8 * ball.seatDiameterM)
     refuse(

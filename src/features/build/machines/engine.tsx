@@ -1,4 +1,11 @@
-import type { EngineKindId, EngineMachine, EnginePredicted, MachineOfKind } from '../../../project/document'
+import type {
+  EngineKindId,
+  EngineMachine,
+  EnginePredicted,
+  MachineOfKind,
+  PistonEngine,
+} from '../../../project/document'
+import type { Shown } from '../../shared'
 import { CrankStation } from '../engine/CrankStation'
 import { CylinderStation } from '../engine/CylinderStation'
 import { EngineLoadStation } from '../engine/EngineLoadStation'
@@ -11,28 +18,51 @@ const LOAD_WORDS: Readonly<Record<EngineMachine['load']['kind'], string>> = {
   generator: 'generator',
 }
 
-/** The stations of any piston engine behind its line. */
-export function pistonView<K extends EngineKindId>(): MachineView<MachineOfKind<K>, EnginePredicted> {
+/** Its sizes, and how its valves or ports stand. */
+function sizes(m: EngineMachine, shown: Shown): readonly [string, string] {
+  const length = (v: number) => shown.text(v, 'length')
+  switch (m.family) {
+    case 'three-flank-engine':
+      return [
+        `${length(2 * (m.radiusM + m.eccentricityM))} long, ${length(m.depthM)} deep`,
+        `intake ⌀ ${length(m.intake.diameterM)} at ${shown.text(m.intake.angleRad, 'angle')}, ${m.tube ? 'both lobes' : 'one lobe'}`,
+      ]
+    case 'single-acting-engine':
+      return [bores(m, length), `pin ${length(m.ball.pinLengthM)}, seat ${length(m.ball.seatDiameterM)}`]
+    case 'double-acting-engine':
+      return [
+        bores(m, length),
+        `valve ±${length(m.valve.eccentricityM)}, ${Math.round((m.valve.leadRad * 180) / Math.PI)}° ahead`,
+      ]
+  }
+}
+
+const bores = (m: PistonEngine, length: (v: number) => string): string =>
+  `${m.cylinders > 1 ? `${m.cylinders} × ` : ''}⌀ ${length(m.boreM)} × ${length(m.strokeM)}`
+
+/** The stations of any engine behind its line. */
+export function engineView<K extends EngineKindId>(): MachineView<MachineOfKind<K>, EnginePredicted> {
   const stations: readonly MachineStation<EngineMachine, EnginePredicted>[] = [
     {
       id: 'cylinder',
-      name: () => 'Cylinder and valves',
+      name: ({ machine }) => (machine.family === 'three-flank-engine' ? 'Rotor and ports' : 'Cylinder and valves'),
       towards: 'what the air does inside',
       lines: ({ machine: m }, { prediction: { steady } }, shown) => [
-        `${m.cylinders > 1 ? `${m.cylinders} × ` : ''}⌀ ${shown.text(m.boreM, 'length')} × ${shown.text(m.strokeM, 'length')}`,
-        m.family === 'single-acting-engine'
-          ? `pin ${shown.text(m.ball.pinLengthM, 'length')}, seat ${shown.text(m.ball.seatDiameterM, 'length')}`
-          : `valve ±${shown.text(m.valve.eccentricityM, 'length')}, ${Math.round((m.valve.leadRad * 180) / Math.PI)}° ahead`,
+        ...sizes(m, shown),
         steady ? `${shown.text(steady.figures.airPerTurnKg, 'airMass')} of air a turn` : 'it stands',
       ],
       Workspace: CylinderStation,
     },
     {
       id: 'crank',
-      name: () => 'Crank',
+      name: ({ machine }) => (machine.family === 'three-flank-engine' ? 'Shaft' : 'Crank'),
       towards: 'whether it starts, how evenly it turns',
       lines: ({ machine: m }, { prediction: { standing, steady } }, shown) => [
-        m.cylinders > 1 ? `${Math.round((m.phaseStepRad * 180) / Math.PI)}° apart` : 'one crank pin',
+        m.family === 'three-flank-engine'
+          ? 'three turns to one of the rotor'
+          : m.cylinders > 1
+            ? `${Math.round((m.phaseStepRad * 180) / Math.PI)}° apart`
+            : 'one crank pin',
         standing.startsShare === 1
           ? 'starts anywhere'
           : `starts from ${shown.text(standing.startsShare, 'share')} of the turn`,
