@@ -24,6 +24,7 @@ const VIEWS: [string, string, string | RegExp][] = [
   ['Blower', '/build?build=other-turbine-compressor&station=load', 'What it gets'],
   ['Cylinder', '/build?build=carousel-2&station=cylinder', 'Cylinder'],
   ['Crank', '/build?build=carousel-twin&station=crank', 'Wheel'],
+  ['Rotor and ports', '/build?build=carousel-rotor-2&station=cylinder', 'Rotor and housing'],
   ['Propeller', '/build?build=carousel-1&station=load', 'What it gets'],
   ['Find', '/find?build=spindle-4', 'What must hold'],
   ['Shaft', '/build?build=spindle-4&station=shaft', 'Before the first spin'],

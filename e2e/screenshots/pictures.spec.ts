@@ -10,6 +10,7 @@ const PICTURES: [string, string, 'light' | 'dark', string | null][] = [
   ['track', '/build?build=glider-1&station=way', 'light', 'Which outlet?'],
   ['nozzle', '/build?build=spindle-4&station=nozzle', 'light', null],
   ['engine', '/build?build=carousel-2&station=cylinder', 'light', null],
+  ['rotary', '/build?build=carousel-rotor-2&station=cylinder', 'light', null],
   ['rotor', '/build?build=spindle-4&station=rotor', 'light', 'As it goes together'],
   ['sound', '/bench?build=spindle-3&run=run-spindle-3-2&m=m5', 'light', null],
   ['live-dark', '/bench?build=spindle-4', 'dark', null],
@@ -19,7 +20,6 @@ const PICTURES: [string, string, 'light' | 'dark', string | null][] = [
   ['sheet', '/make/sheet?build=spindle-4', 'light', null],
   ['plan', '/bench/plan?plan=plan-spindle-4', 'light', null],
   ['bench', '/bench?build=spindle-3', 'light', null],
-  ['stand-dark', '/bench?build=glider-1&run=run-glider-1-1', 'dark', null],
   ['compare', '/compare?a=spindle-2&b=spindle-3', 'light', null],
 ]
 

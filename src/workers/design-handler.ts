@@ -17,11 +17,13 @@ import type { Cost, EngineRunDown } from '../core/engine'
 import type { SafetyState } from '../core/gates'
 import { safePressure } from '../core/safety'
 import {
+  cardFigures,
   costsOf,
   kindOf,
   questionsOf,
   runOf,
   type Build,
+  type CardFigures,
   type EngineBuild,
   type HoleGauge,
   type Project,
@@ -58,6 +60,18 @@ export type DesignRequest =
       readonly state: SafetyState
     }
   | {
+      /** What stands on a build’s card. */
+      readonly kind: 'cards'
+      readonly builds: readonly Build[]
+      readonly ambient: Project['ambient']
+    }
+  | {
+      /** What a quick prediction left out. */
+      readonly kind: 'rest'
+      readonly build: Build
+      readonly ambient: Project['ambient']
+    }
+  | {
       readonly kind: 'engine-costs' | 'engine-run' | 'engine-questions'
       readonly build: EngineBuild
       readonly ambient: Project['ambient']
@@ -71,6 +85,8 @@ export interface DesignResults {
   readonly sweep: readonly { readonly value: number; readonly figures: DesignFigures | null }[]
   readonly chooser: readonly Choice[]
   readonly 'safe-pressure': number | null
+  readonly cards: readonly (CardFigures | null)[]
+  readonly rest: unknown
   readonly 'engine-costs': readonly Cost[]
   readonly 'engine-run': EngineRunDown | null
   readonly 'engine-questions': ReturnType<typeof questionsOf>
@@ -96,10 +112,14 @@ export function handleDesign(request: DesignRequest, progress: Progress): Design
         return state === 'fine' ? there === 'fine' : there !== 'do not run'
       })
     }
+    case 'cards':
+      return request.builds.map((build) => cardFigures(build, request.ambient))
+    case 'rest':
+      return kindOf(request.build).quick?.rest(request.build, { ambient: request.ambient }) ?? null
     case 'engine-costs':
       return costsOf(request.build, request.ambient)
     case 'engine-questions':
-      return questionsOf(request.build, request.ambient)
+      return questionsOf(request.build, request.ambient, (soFar) => progress(0, () => soFar))
     case 'engine-run':
       return runOf(request.build, request.ambient)
     case 'chooser':

@@ -253,18 +253,39 @@ export interface SteadyEngine {
   readonly cycle: EngineCycle
 }
 
-export function steadyEngine(
+export const steadyEngine = (
   network: EngineNetwork,
   near?: Near,
   relative?: number,
   sampleDeg?: number,
-): SteadyEngine | null {
-  const found: Steady = steady(network, near, relative)
+): SteadyEngine | null => seenAt(network, steady(network, near, relative), sampleDeg)
+
+/** An engine that has settled, seen over a turn. Null where it stands. */
+export function seenAt(network: EngineNetwork, found: Steady, sampleDeg?: number): SteadyEngine | null {
   if (found.status === 'stands') return null
-  const { startSpeedRadPerS: radPerS, march } = found
-  const gas = march.y.slice(0, march.layout.wheel)
+  const { march } = found
+  const near = nearOf(found)
   const cycle = cycleOf(march, sampleDeg)
-  return cycle && { near: { radPerS, gas }, figures: figuresOf(network, cycle), cycle }
+  return cycle && { near, figures: figuresOf(network, cycle), cycle }
+}
+
+/** Where one like it begins to look: to be taken before the engine is turned on. */
+const nearOf = ({ startSpeedRadPerS: radPerS, slope, march }: Steady): Near => ({
+  radPerS,
+  gas: march.y.slice(0, march.layout.wheel),
+  ...(slope < 0 ? { slope } : {}),
+})
+
+/** Mean flow from the supply of an engine that has settled, kg/s, and where one like it begins to look: by one turn, after which it stands where it stood. Nought where it stands. */
+export function settledFlow(found: Steady): { readonly massFlowKgPerS: number; readonly near?: Near } {
+  if (found.status === 'stands') return { massFlowKgPerS: 0 }
+  const { y, layout, turn } = found.march
+  const near = nearOf(found)
+  const before = y.slice()
+  const ok = turn()
+  const [mass, time] = [layout.given(SUPPLY)[0], layout.time].map((i) => y[i] - before[i])
+  y.set(before)
+  return ok ? { massFlowKgPerS: mass / time, near } : { massFlowKgPerS: 0 }
 }
 
 /** What an engine gives at one speed that is held. */

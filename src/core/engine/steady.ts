@@ -8,6 +8,8 @@ export interface Steady {
   readonly status: SteadyStatus
   /** At the period's start, where it runs. */
   readonly startSpeedRadPerS: number
+  /** How a turn’s gain falls with the wheel’s energy. */
+  readonly slope: number
   /** The engine at the start of that turn: turn it on to see it. */
   readonly march: EngineMarch
 }
@@ -43,6 +45,8 @@ const MOST_SHOTS = 30
 export interface Near {
   readonly radPerS: number
   readonly gas?: Float64Array
+  /** How much a turn gains less for each joule of the wheel’s: known where one like it was shot for. */
+  readonly slope?: number
 }
 
 /** Two speeds between which it settles, from below: it gains at the lower one, loses at the upper one. */
@@ -64,33 +68,39 @@ function bracket(engine: EngineMarch): readonly [low: number, high: number] | nu
 
 /**
  * Shoots for the state that comes back: each turn its air follows by itself, and the wheel's energy is set by what the turn gained, over how much the gain falls with energy.
- * False where it does not come to rest there: the speed is then looked for from the ground.
+ * @param known that slope, from one like it; looked for by two speeds where it is not.
+ * Null where it does not come to rest there: the speed is then looked for from the ground. Else the slope.
  */
-function shoot(engine: EngineMarch, guess: number, low: number, high: number): boolean {
+function shoot(engine: EngineMarch, guess: number, low: number, high: number, known?: number): number | null {
   const { y, layout, network, turn } = engine
   const energy = (w: number) => 0.5 * network.inertiaKgM2 * w * w
   const [least, most] = [energy(low), energy(high)]
   const before = new Float64Array(layout.wheel)
-  const settled = gainOf(engine, 1e-3, 3)
-  const first = settled(guess)
-  const second = settled(1.04 * guess)
-  if (first === null || second === null) return false
-  let slope = (second - first) / (energy(1.04 * guess) - energy(guess))
-  // work falls with speed wherever an engine settles; a slope that says otherwise is noise
-  if (!(slope < 0)) slope = -Math.abs(first - second) / energy(guess) - 1e-6
-  let at = energy(1.04 * guess) - second / slope
-  let last: readonly [number, number] = [energy(1.04 * guess), second]
+  let at = energy(guess)
+  let slope = known ?? 0
+  let last: readonly [number, number] = [at, Infinity]
+  if (known === undefined) {
+    const settled = gainOf(engine, 1e-3, 3)
+    const first = settled(guess)
+    const second = settled(1.04 * guess)
+    if (first === null || second === null) return null
+    slope = (second - first) / (energy(1.04 * guess) - energy(guess))
+    // work falls with speed wherever an engine settles; a slope that says otherwise is noise
+    if (!(slope < 0)) slope = -Math.abs(first - second) / energy(guess) - 1e-6
+    at = energy(1.04 * guess) - second / slope
+    last = [energy(1.04 * guess), second]
+  }
   for (let i = 0; i < MOST_SHOTS; i++) {
     at = Math.min(most, Math.max(least, at))
     before.set(y.subarray(0, layout.wheel))
     const work = y[layout.gasWork]
     y[layout.wheel] = at
-    if (!turn()) return false
+    if (!turn()) return null
     const gain = y[layout.wheel] - at
     const close = Math.abs(gain) <= WHEEL_CLOSE * Math.abs(y[layout.gasWork] - work)
     if (close && before.every((v, k) => Math.abs(y[k] - v) <= GAS_CLOSE * Math.abs(v))) {
       y[layout.wheel] = at
-      return at > 1.0001 * least && at < 0.9999 * most
+      return at > 1.0001 * least && at < 0.9999 * most ? slope : null
     }
     const moved = at - last[0]
     // the slope from two shots that lie apart, by half: the air has not followed in full yet
@@ -102,7 +112,7 @@ function shoot(engine: EngineMarch, guess: number, low: number, high: number): b
     at = at - Math.max(-0.3 * at, Math.min(0.3 * at, gain / slope))
   }
   y[layout.wheel] = last[0]
-  return Math.abs(last[1]) < 1e-3 * last[0]
+  return Math.abs(last[1]) < 1e-3 * last[0] ? slope : null
 }
 
 /**
@@ -113,22 +123,25 @@ function shoot(engine: EngineMarch, guess: number, low: number, high: number): b
 export function steady(network: EngineNetwork, near?: Near, relative?: number): Steady {
   const engine = engineMarch(network, near?.radPerS ?? 100, relative)
   const { y, layout } = engine
-  const at = (): Steady => ({ status: 'runs', startSpeedRadPerS: engine.speed(), march: engine })
+  const at = (slope: number): Steady => ({ status: 'runs', startSpeedRadPerS: engine.speed(), slope, march: engine })
   const fresh = y.slice()
   if (near) {
     if (near.gas && near.gas.length >= layout.wheel) y.set(near.gas.subarray(0, layout.wheel))
-    if (shoot(engine, near.radPerS, 0.4 * near.radPerS, 2.5 * near.radPerS)) return at()
+    const slope = shoot(engine, near.radPerS, 0.4 * near.radPerS, 2.5 * near.radPerS, near.slope)
+    if (slope !== null) return at(slope)
     y.set(fresh)
   }
   const between = bracket(engine)
   if (between) {
     const [low, high] = between
     const start = y.slice()
-    if (shoot(engine, Math.sqrt(low * high), low, high)) return at()
+    const slope = shoot(engine, Math.sqrt(low * high), low, high)
+    if (slope !== null) return at(slope)
     y.set(start)
-    if (halved(engine, low, high)) return at()
+    // by halving it is found without a slope: the next one looks for its own
+    if (halved(engine, low, high)) return at(0)
   }
-  return { status: 'stands', startSpeedRadPerS: 0, march: engine }
+  return { status: 'stands', startSpeedRadPerS: 0, slope: 0, march: engine }
 }
 
 /** By halving, where shooting found nothing: sure and slow. */

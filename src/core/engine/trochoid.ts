@@ -191,16 +191,23 @@ function coverOpening(t: Trochoid, flank: Flank, port: RotorPort, coverRadiusM: 
     const [ux, uy] = [Math.cos(c + Math.PI / 2), Math.sin(c + Math.PI / 2)]
     // the lines from the rotor's middle through the chamber's two tips
     const [sin, cos] = [Math.sin(THIRD / 2), Math.cos(THIRD / 2)]
-    let open = 0
-    for (const [x, y] of places) {
+    /** How far a place lies beyond the flank and within the two lines, whichever is less, m. */
+    const inside = (x: number, y: number): number => {
       const [dx, dy] = [x - mx, y - my]
       const along = dx * ux + dy * uy
       const aside = -dx * uy + dy * ux
-      if (along <= 0) continue
+      if (along <= 0) return -Infinity
       const beyond = Math.hypot(along - flank.centreM, aside) - flank.radiusM
-      const within = along * sin - Math.abs(aside) * cos
-      open += Math.min(1, Math.max(0, 0.5 + Math.min(beyond, within) / (2 * spacing)))
+      return Math.min(beyond, along * sin - Math.abs(aside) * cos)
     }
+    // no place of the hole differs from its middle by more than the hole's radius
+    const middle = inside(hx, hy)
+    if (Math.abs(middle) > radius + 2 * spacing) {
+      table[k] = middle > 0 ? each * places.length : 0
+      continue
+    }
+    let open = 0
+    for (const [x, y] of places) open += Math.min(1, Math.max(0, 0.5 + inside(x, y) / (2 * spacing)))
     table[k] = each * open
   }
   const areaM2 = (angle: number): number => {
@@ -224,5 +231,21 @@ function coverOpening(t: Trochoid, flank: Flank, port: RotorPort, coverRadiusM: 
 }
 
 /** What a chamber has of a port. */
-export const portOpening = (t: Trochoid, flank: Flank, port: RotorPort): PortOpening =>
-  port.coverRadiusM === null ? wallOpening(t, port) : coverOpening(t, flank, port, port.coverRadiusM)
+export function portOpening(t: Trochoid, flank: Flank, port: RotorPort): PortOpening {
+  const { coverRadiusM } = port
+  if (coverRadiusM === null) return wallOpening(t, port)
+  // its table takes longer than all else of an engine's network, and hangs on these alone
+  const { eccentricityM, radiusM } = t
+  const key = [eccentricityM, radiusM, flank.centreM, flank.radiusM, port.angleRad, port.diameterM, coverRadiusM].join()
+  let known = tabled.get(key)
+  if (!known) {
+    known = coverOpening(t, flank, port, coverRadiusM)
+    if (tabled.size >= MOST_TABLED) tabled.delete(tabled.keys().next().value!)
+    tabled.set(key, known)
+  }
+  return known
+}
+
+/** Tables of the last holes that were asked for. */
+const tabled = new Map<string, PortOpening>()
+const MOST_TABLED = 8

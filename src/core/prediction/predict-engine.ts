@@ -3,8 +3,11 @@ import { GAS_CONSTANT } from '../air'
 import {
   flowFunction,
   overSpeed,
+  seenAt,
+  settledFlow,
   engineNetwork,
   standing,
+  steady,
   steadyEngine,
   type EngineInput,
   type EngineNetwork,
@@ -50,6 +53,14 @@ export interface EnginePrediction {
   readonly figures: EngineFigures
   readonly changes: { readonly [K in keyof EngineFigures]: Changes }
   readonly uncertainty: { readonly [K in keyof EngineFigures]: number }
+  /** Where one like it begins to look. */
+  readonly from: EngineGuess
+}
+
+/** Where an engine’s line and speed have settled: one a little different settles near it. */
+export interface EngineGuess {
+  readonly holeDiameterM: number
+  readonly near?: Near
 }
 
 const NONE: EngineFigures = {
@@ -83,18 +94,22 @@ const LEAST_HOLE = 0.1e-3
 const COARSE = 45
 /** How closely line and engine agree on the flow. */
 const AGREE = 2e-4
+/** The same while a maker types: the line’s pressure is within a ten-thousandth of what it will be. */
+const AGREE_AT_ONCE = 1e-3
 const ROUNDS = 8
 
 /** The line and the engine behind it, balanced over a turn: the engine as a hole of its mean flow. */
 function balanced(
   input: EnginePredictionInput,
-  guess?: Near,
+  guess: EngineGuess | undefined,
+  agree: number,
 ): {
   air: AirSide
   input: AirInput
   supply: Reservoir
   network: EngineNetwork
   steady: SteadyEngine | null
+  from: EngineGuess
 } {
   const { ambient } = input
   const holeOf = (diameterM: number): AirInput => ({
@@ -102,8 +117,8 @@ function balanced(
     nozzle: { ...hole, throatDiameterM: diameterM, exitDiameterM: diameterM },
     coefficients: { discharge: EXACT, velocity: EXACT },
   })
-  let diameter = input.nozzle.throatDiameterM
-  let near = guess
+  let diameter = guess?.holeDiameterM ?? input.nozzle.throatDiameterM
+  let near = guess?.near
   /** The last hole that was tried and the one that its engine looked like, as logarithms. */
   let tried: readonly [number, number] | null = null
   for (let i = 0; ; i++) {
@@ -111,12 +126,20 @@ function balanced(
     const air = airSide(behind)
     const supply = { absolutePressurePa: air.nozzlePressurePaAbs, temperatureK: air.temperatureK }
     const network = engineNetwork(input.engine(supply))
-    const steady = steadyEngine(network, near)
-    near = steady?.near
-    const flow = steady?.figures.massFlowKgPerS ?? 0
+    const found = steady(network, near)
+    const { massFlowKgPerS: flow, near: there } = settledFlow(found)
+    near = there
     const looks = likeHole(flow, supply, ambient.absolutePressurePa)
-    const agreed = Math.abs(flow - air.massFlowKgPerS) <= AGREE * Math.max(flow, 1e-6)
-    if (agreed || i >= ROUNDS || (!steady && looks === diameter)) return { air, input: behind, supply, network, steady }
+    const agreed = Math.abs(flow - air.massFlowKgPerS) <= agree * Math.max(flow, 1e-6)
+    if (agreed || i >= ROUNDS || (flow === 0 && looks === diameter))
+      return {
+        air,
+        input: behind,
+        supply,
+        network,
+        steady: seenAt(network, found),
+        from: { holeDiameterM: diameter, near },
+      }
     const now = [Math.log(diameter), Math.log(looks)] as const
     // the line through the last two, where they lie apart; half way at most beyond what was seen
     const bend = tried && Math.abs(now[0] - tried[0]) > 1e-9 ? (now[1] - tried[1]) / (now[0] - tried[0]) : 0
@@ -129,12 +152,53 @@ function balanced(
 const EXACT = { value: 1, standardUncertainty: 0 } as const
 const hole: NozzleInput = { throatDiameterM: 1e-3, exitDiameterM: 1e-3, count: 1, form: { kind: 'round' } }
 
+/** What one standard uncertainty of each uncertain number changes in an engine’s figures. */
+export type EngineChanges = EnginePrediction['changes']
+
+/** The engine’s figures with each uncertain number moved, less what they are. */
+function changesOf(
+  input: EnginePredictionInput,
+  { supply, steady, figures }: Pick<EnginePrediction, 'supply' | 'steady' | 'figures'>,
+): EngineChanges {
+  const changed = steady
+    ? input.uncertain.map((name) => {
+        const moved = engineNetwork(input.engine(supply, { name, by: 1 }))
+        return { name, figures: figuresOf(steadyEngine(moved, steady.near, undefined, COARSE)) }
+      })
+    : []
+  return Object.fromEntries(
+    ENGINE_FIGURES.map((k) => [k, Object.fromEntries(changed.map((c) => [c.name, c.figures[k] - figures[k]]))]),
+  ) as unknown as EngineChanges
+}
+
+/** A prediction with the changes given, and the uncertainties that follow from them. */
+export const withChanges = (p: EnginePrediction, changes: EngineChanges): EnginePrediction => ({
+  ...p,
+  changes,
+  uncertainty: Object.fromEntries(
+    ENGINE_FIGURES.map((k) => [k, uncertaintyOfChanges(changes[k])]),
+  ) as unknown as EnginePrediction['uncertainty'],
+})
+
+/** The changes of one engine taken over by one a little different, each in proportion to its figure: until they are worked out. */
+export function carriedChanges(from: EnginePrediction, to: EnginePrediction): EngineChanges {
+  const scale = (k: keyof EngineFigures) => (from.figures[k] === 0 ? 0 : to.figures[k] / from.figures[k])
+  return Object.fromEntries(
+    ENGINE_FIGURES.map((k) => [
+      k,
+      Object.fromEntries(Object.entries(from.changes[k]).map(([name, v]) => [name, v * scale(k)])),
+    ]),
+  ) as unknown as EngineChanges
+}
+
 /**
  * An engine on its own supply: line and engine balanced, the speed that it keeps with its load, and what one standard uncertainty of each uncertain number changes.
+ * @param whole false leaves the changes out.
+ * @param guess where one like it has settled.
  * Error: JCGM 100 from those numbers; the balance takes the mean flow through the line, which a manifold smooths.
  */
-export function predictEngine(input: EnginePredictionInput, withChanges = true): EnginePrediction {
-  const { air, input: behind, supply, network, steady } = balanced(input)
+export function predictEngine(input: EnginePredictionInput, whole = true, guess?: EngineGuess): EnginePrediction {
+  const { air, input: behind, supply, network, steady, from } = balanced(input, guess, guess ? AGREE_AT_ONCE : AGREE)
   const pa = input.ambient.absolutePressurePa
   const nozzle = nozzleFlow(
     {
@@ -144,31 +208,9 @@ export function predictEngine(input: EnginePredictionInput, withChanges = true):
     },
     effectiveNozzle(behind),
   )
-  const figures = figuresOf(steady)
-  const changed =
-    withChanges && steady
-      ? input.uncertain.map((name) => {
-          const at = (by: number) =>
-            figuresOf(steadyEngine(engineNetwork(input.engine(supply, { name, by })), steady.near, undefined, COARSE))
-          return { name, figures: at(1) }
-        })
-      : []
-  const changes = Object.fromEntries(
-    ENGINE_FIGURES.map((k) => [k, Object.fromEntries(changed.map((c) => [c.name, c.figures[k] - figures[k]]))]),
-  ) as unknown as EnginePrediction['changes']
-  return {
-    air,
-    nozzle,
-    supply,
-    network,
-    steady,
-    standing: standing(network),
-    figures,
-    changes,
-    uncertainty: Object.fromEntries(
-      ENGINE_FIGURES.map((k) => [k, uncertaintyOfChanges(changes[k])]),
-    ) as unknown as EnginePrediction['uncertainty'],
-  }
+  const found = { supply, steady, figures: figuresOf(steady) }
+  const plain = { ...found, air, nozzle, network, standing: standing(network), from } as EnginePrediction
+  return withChanges(plain, changesOf(input, whole ? found : { ...found, steady: null }))
 }
 
 /** The most points of a curve. */

@@ -197,7 +197,7 @@ describe('builds room', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Begin with it' }))
     const project = store.snapshot().project
     const made = project?.builds[project.builds.length - 1]
-    expect([project?.machines.length, project?.builds.length]).toEqual([5, 20])
+    expect([project?.machines.length, project?.builds.length]).toEqual([5, 22])
     expect(made).toMatchObject({
       machine: { family: 'thrust-body' },
       supply: { kind: 'balloon' },
@@ -279,12 +279,12 @@ describe('bench room', () => {
     query = 'build=spindle-3&run=run-spindle-3-2'
     show(store, <BenchRoom />)
     fireEvent.click(screen.getByRole('button', { name: 'Remove this run' }))
-    expect(store.snapshot().project?.runs).toHaveLength(13)
+    expect(store.snapshot().project?.runs).toHaveLength(17)
     await act(async () => {
       await store.settled()
       await store.undo()
     })
-    expect(store.snapshot().project?.runs).toHaveLength(14)
+    expect(store.snapshot().project?.runs).toHaveLength(18)
   })
 })
 

@@ -12,6 +12,7 @@ import {
   type Project,
 } from '../../project/document'
 import { useProject, useStore } from '../../store'
+import { useDesignJob, useSettled } from '../shared'
 
 /** Changes the build; `key` makes quick changes of one field one step of undo. */
 export type EditBuild<B = Build> = (label: string, recipe: (draft: Draft<B>) => void, key?: string) => void
@@ -25,19 +26,50 @@ export const gaugeOf = (
   build: Pick<Build, 'machine'>,
 ): HoleGauge | undefined => holeGauges.find((g) => g.id === gaugeIdOf(build))
 
-/** A build's prediction, or why there is none. */
+/** A prediction, or why there is none. */
+function tried(predict: () => MachinePredicted): Outcome {
+  try {
+    return { ok: true, predicted: predict() }
+  } catch (error) {
+    if (error instanceof PhysicsError) return { ok: false, error: error.detail }
+    throw error
+  }
+}
+
+/** The last prediction of the build that is being worked on: one a little different is found from it. */
+const last: { of: { readonly id: string; readonly predicted: MachinePredicted } | null } = { of: null }
+function keep(build: Build, outcome: Outcome): Outcome {
+  if (outcome.ok) last.of = { id: build.id, predicted: outcome.predicted }
+  return outcome
+}
+const lastOf = (build: Build): MachinePredicted | null => (last.of?.id === build.id ? last.of.predicted : null)
+
+/** A build's prediction, or why there is none. Of a kind that takes long, its uncertainties come a moment later, from a worker. */
 export function usePrediction(build: Build): Outcome {
   const project = useProject()
   const { ambient } = project
   const gauge = gaugeOf(project, build)
-  return useMemo(() => {
-    try {
-      return { ok: true, predicted: kindOf(build).predict(build, { ambient, gauge }) }
-    } catch (error) {
-      if (error instanceof PhysicsError) return { ok: false, error: error.detail }
-      throw error
-    }
+  const first = useMemo(() => {
+    const kind = kindOf(build)
+    const { quick } = kind
+    if (!quick) return tried(() => kind.predict(build, { ambient, gauge }))
+    return keep(
+      build,
+      tried(() => quick.first(build, { ambient, gauge }, lastOf(build))),
+    )
   }, [build, ambient, gauge])
+  const late = useSettled(build, 200)
+  const asked = useMemo(
+    () => (kindOf(late).quick ? { kind: 'rest' as const, build: late, ambient } : null),
+    [late, ambient],
+  )
+  const { result: rest, working } = useDesignJob(asked)
+  const fits = late === build && !working && rest !== null
+  return useMemo(() => {
+    const { quick } = kindOf(build)
+    if (!quick || !fits || !first.ok) return first
+    return keep(build, { ok: true, predicted: quick.finished(build, first.predicted, rest) })
+  }, [build, first, fits, rest])
 }
 
 /** Editing one build: the last refused change is kept as faults by path until the next good one. */

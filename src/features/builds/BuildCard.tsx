@@ -1,30 +1,12 @@
 'use client'
 import { Box, Flex } from '@chakra-ui/react'
-import { memo, useMemo } from 'react'
+import { memo } from 'react'
 import { poolRuns } from '../../core/bench'
-import { PhysicsError } from '../../core/errors'
-import {
-  kindOf,
-  measuredBy,
-  type Build,
-  type MachineCurves,
-  type MachinePredicted,
-  type Project,
-} from '../../project/document'
+import { kindOf, measuredBy, type Build, type CardFigures, type MachineCurves } from '../../project/document'
 import { measuredFigure, type MeasuredRun } from '../../project/measuring'
 import { OriginMark, color } from '../../ui'
 import { CardFrame } from './CardFrame'
 import { MachineGlyph, counted, figureWords, useShown, type RunResult } from '../shared'
-
-/** The prediction of a build for a card; null where its figures allow none. */
-export function cardPrediction(build: Build, ambient: Project['ambient']): MachinePredicted | null {
-  try {
-    return kindOf(build).predict(build, { ambient })
-  } catch (error) {
-    if (error instanceof PhysicsError) return null
-    throw error
-  }
-}
 
 /** The line that a small picture shows: power over speed, or over the turn. */
 const lineOf = (of: { readonly overSpeed: MachineCurves | null; readonly overAngle: MachineCurves | null } | null) => {
@@ -39,7 +21,7 @@ export interface Scales {
   readonly topY: number
 }
 
-export function scalesOf(predicted: readonly (MachinePredicted | null)[], measured: readonly MeasuredRun[]): Scales {
+export function scalesOf(predicted: readonly (CardFigures | null)[], measured: readonly MeasuredRun[]): Scales {
   const points = [...predicted, ...measured].flatMap((of) => lineOf(of) ?? [])
   return { topX: Math.max(1e-9, ...points.map(([x]) => x)), topY: Math.max(1e-9, ...points.map(([, y]) => y)) }
 }
@@ -50,7 +32,7 @@ function SmallCurves({
   done,
   topX,
   topY,
-}: { predicted: MachinePredicted | null; done: readonly MeasuredRun[] } & Scales) {
+}: { predicted: CardFigures | null; done: readonly MeasuredRun[] } & Scales) {
   const x = (w: number) => 4 + (w / topX) * 180
   const y = (p: number) => 44 - (Math.max(0, p) / topY) * 38
   const path = (points: readonly (readonly [number, number])[]) =>
@@ -84,20 +66,20 @@ function SmallCurves({
 /** One version of any kind of machine in the family tree: what it is judged by, measured where it was. */
 export const BuildCard = memo(function BuildCard({
   build,
-  ambient,
+  predicted,
   results,
   topX,
   topY,
   best,
 }: {
   build: Build
-  ambient: Project['ambient']
+  /** Null where there is none, or where it is still on its way. */
+  predicted: CardFigures | null
   results: readonly RunResult[]
   best: boolean
 } & Scales) {
   const shown = useShown()
   const { judgedBy, besides } = kindOf(build)
-  const predicted = useMemo(() => cardPrediction(build, ambient), [build, ambient])
   const done = results.flatMap((r) => (r.status === 'done' ? [r.measured] : []))
   const figures = done.flatMap((m) => measuredFigure(m, measuredBy(kindOf(build)).id) ?? [])
   const foreseen = predicted?.figures.find((f) => f.id === judgedBy)

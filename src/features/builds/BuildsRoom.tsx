@@ -3,13 +3,21 @@ import { Box, Grid, chakra } from '@chakra-ui/react'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { Suspense, lazy, useMemo, useState } from 'react'
 import { judgeIn } from '../../project/compare'
-import { kindOf, measuredBy, removeMachine, type Build, type Project } from '../../project/document'
+import {
+  cardFigures,
+  kindOf,
+  measuredBy,
+  removeMachine,
+  type Build,
+  type CardFigures,
+  type Project,
+} from '../../project/document'
 import { METHOD_IDS, measuredFigure, methodOf } from '../../project/measuring'
 import { useProject, useStore } from '../../store'
 import { EmptyState, LinkButton, MainButton, QuietButton, RoomTitle, SectionTitle, TextField, color } from '../../ui'
-import { LateVersionDialog, counted, useReductions, type RunResult } from '../shared'
+import { LateVersionDialog, counted, useDesignJob, useReductions } from '../shared'
 import { Beginning } from './Beginning'
-import { BuildCard, cardPrediction, scalesOf, type Scales } from './BuildCard'
+import { BuildCard, scalesOf } from './BuildCard'
 import { CARD } from './CardFrame'
 import { layoutTree, type TreePlace } from './tree-layout'
 
@@ -57,23 +65,34 @@ function Branches({ places, width, height }: { places: readonly TreePlace[]; wid
   )
 }
 
-/** Scales that the small pictures of a family share. */
-function useScales(builds: readonly Build[], results: ReadonlyMap<string, RunResult>): Scales {
+/** What is predicted of each build of a family: at once where that is quick, from a worker where it takes long. */
+function usePredictions(builds: readonly Build[]): readonly (CardFigures | null)[] {
   const { ambient } = useProject()
-  const predicted = useMemo(() => builds.map((build) => cardPrediction(build, ambient)), [builds, ambient])
-  return scalesOf(
-    predicted,
-    [...results.values()].flatMap((r) => (r.status === 'done' ? [r.measured] : [])),
+  const slow = useMemo(() => builds.filter((b) => kindOf(b).quick !== undefined), [builds])
+  const quick = useMemo(
+    () => builds.map((b) => (kindOf(b).quick === undefined ? cardFigures(b, ambient) : null)),
+    [builds, ambient],
+  )
+  const { result, working } = useDesignJob(
+    useMemo(() => (slow.length > 0 ? { kind: 'cards' as const, builds: slow, ambient } : null), [slow, ambient]),
+  )
+  return useMemo(
+    () => builds.map((b, i) => quick[i] ?? (working ? null : (result?.[slow.indexOf(b)] ?? null))),
+    [builds, quick, result, working, slow],
   )
 }
 
 function Family({ machineId }: { machineId: string }) {
   const project = useProject()
-  const { builds, runs, ambient } = project
+  const { builds, runs } = project
   const own = useMemo(() => builds.filter((b) => b.machineId === machineId), [builds, machineId])
   const ownRuns = useMemo(() => runs.filter((r) => own.some((b) => b.id === r.buildId)), [runs, own])
   const results = useReductions(ownRuns)
-  const scales = useScales(own, results)
+  const predicted = usePredictions(own)
+  const scales = scalesOf(
+    predicted,
+    [...results.values()].flatMap((r) => (r.status === 'done' ? [r.measured] : [])),
+  )
   const places = useMemo(() => layoutTree(own), [own])
   const width = Math.max(...places.map((p) => left(p) + CARD.width), 0)
   const height = Math.max(...places.map((p) => top(p) + CARD.height), 0) + 6
@@ -109,7 +128,7 @@ function Family({ machineId }: { machineId: string }) {
             <Box key={place.build.id} position="absolute" left={`${left(place)}px`} top={`${top(place)}px`}>
               <BuildCard
                 build={place.build}
-                ambient={ambient}
+                predicted={predicted[own.indexOf(place.build)]}
                 results={resultsOf(place.build.id)}
                 best={place.build.id === best?.id && own.filter((b) => peak(b) > 0).length > 1}
                 {...scales}

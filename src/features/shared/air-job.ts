@@ -8,6 +8,7 @@ import {
   type AirResults,
   type DesignRequest,
   type DesignResults,
+  type JobOptions,
 } from '../../workers'
 
 export interface AirJob<R> {
@@ -15,6 +16,8 @@ export interface AirJob<R> {
   readonly result: R | null
   readonly working: boolean
   readonly failed: string | null
+  /** What one that grows has found for the newest request, while it goes on. */
+  readonly soFar: R | null
 }
 
 const inWords = (error: unknown): string =>
@@ -24,21 +27,29 @@ const inWords = (error: unknown): string =>
  * A computation in a worker, made again when its request changes; null asks for nothing. The caller keeps the request stable.
  * One at a time: while one is under way only the newest request waits, so that quick typing neither piles up work nor restarts the worker.
  */
-function useLatest<Q, R>(request: Q | null, run: (request: Q) => Promise<R>): AirJob<R> {
+function useLatest<Q, R>(request: Q | null, run: (request: Q, options: JobOptions) => Promise<R>): AirJob<R> {
   const [state, setState] = useState<{ request: Q; result: R | null; failed: string | null } | null>(null)
-  const line = useRef<{ busy: boolean; next: Q | null; gone: boolean }>({ busy: false, next: null, gone: false })
+  const [grown, setGrown] = useState<{ request: Q; soFar: R } | null>(null)
+  const line = useRef<{ busy: boolean; next: Q | null; gone: boolean; leave?: AbortController }>({
+    busy: false,
+    next: null,
+    gone: false,
+  })
   useEffect(() => {
     const queue = line.current
     queue.gone = false
     return () => {
       queue.gone = true
       queue.next = null
+      // nobody waits for it any more: the next job need not either
+      queue.leave?.abort()
     }
   }, [])
   useEffect(() => {
     const queue = line.current
     const start = (own: Q): void => {
       queue.busy = true
+      queue.leave = new AbortController()
       const done = (result: R | null, failed: string | null) => {
         queue.busy = false
         if (queue.gone) return
@@ -47,7 +58,10 @@ function useLatest<Q, R>(request: Q | null, run: (request: Q) => Promise<R>): Ai
         queue.next = null
         if (next) start(next)
       }
-      run(own).then(
+      const soFar = (found: unknown) => {
+        if (!queue.gone) startTransition(() => setGrown({ request: own, soFar: found as R }))
+      }
+      run(own, { soFar, signal: queue.leave.signal }).then(
         (result) => done(result, null),
         (error: unknown) => done(null, inWords(error)),
       )
@@ -60,11 +74,12 @@ function useLatest<Q, R>(request: Q | null, run: (request: Q) => Promise<R>): Ai
     result: request ? (state?.result ?? null) : null,
     working: request !== null && state?.request !== request,
     failed: state?.request === request ? (state?.failed ?? null) : null,
+    soFar: request && grown?.request === request ? grown.soFar : null,
   }
 }
 
 /** The same for the air side, and for designs. */
 export const useAirJob = <Q extends AirRequest>(request: Q | null): AirJob<AirResults[Q['kind']]> =>
-  useLatest(request, runAir as (q: Q) => Promise<AirResults[Q['kind']]>)
+  useLatest(request, runAir as (q: Q, options: JobOptions) => Promise<AirResults[Q['kind']]>)
 export const useDesignJob = <Q extends DesignRequest>(request: Q | null): AirJob<DesignResults[Q['kind']]> =>
-  useLatest(request, runDesign as (q: Q) => Promise<DesignResults[Q['kind']]>)
+  useLatest(request, runDesign as (q: Q, options: JobOptions) => Promise<DesignResults[Q['kind']]>)

@@ -12,6 +12,7 @@ import {
   newSupply,
   nextVersion,
   type EngineBuild,
+  type MachinePredicted,
   type Project,
   type Rig,
   type Run,
@@ -137,14 +138,16 @@ const HIDDEN = { seat: 0.66, outlet: 0.68, pastSeals: 1.5, rubbing: 1.15, wallHe
 /** Which engine was run after which. */
 const LATER: Readonly<Record<string, number>> = { 'carousel-2': 1, 'carousel-rotor-1': 2, 'carousel-rotor-2': 3 }
 
+const regulated = ({ line }: EngineBuild): number => line.regulator?.setGaugePressurePa ?? 400e3
+
 /** Brake readings of a build at the pressure of its regulator, and their file. Made up. */
-function engineRun(build: EngineBuild, project: Project, repeat: number) {
+function engineRun(build: EngineBuild, project: Project, repeat: number, predicted: MachinePredicted) {
   const later = LATER[build.id] ?? 0
   const seed = 6000 + 10 * repeat + 100 * later
   const random = seededRandom(seed)
   const { ambient } = project
   const rotor = build.machine.family === 'three-flank-engine'
-  const gauge = build.line.regulator?.setGaugePressurePa ?? 400e3
+  const gauge = regulated(build)
   const truth = structuredClone(build.machine)
   for (const [name, value] of Object.entries(HIDDEN))
     truth.coefficients[name as keyof typeof HIDDEN].value = value * (1 + 0.004 * normalDraw(random))
@@ -167,7 +170,6 @@ function engineRun(build: EngineBuild, project: Project, repeat: number) {
     row(0, 0),
   ]
   const recordingId = `rec-${build.id}-${repeat}`
-  const predicted = kindOf(build).predict(build, { ambient }, gauge)
   const takenAt = moment(rotor ? 55 : 48, 25 * repeat + 60 * (later % 2))
   const run: Run = {
     id: `run-${build.id}-${repeat}`,
@@ -216,4 +218,7 @@ function engineRun(build: EngineBuild, project: Project, repeat: number) {
 export const engineRuns = (project: Project) =>
   engineBuilds()
     .filter((b) => b.made)
-    .flatMap((b) => [1, 2].map((repeat) => engineRun(b, project, repeat)))
+    .flatMap((b) => {
+      const predicted = kindOf(b).predict(b, { ambient: project.ambient }, regulated(b))
+      return [1, 2].map((repeat) => engineRun(b, project, repeat, predicted))
+    })

@@ -186,8 +186,12 @@ function makeRun(
   return { run, recordingId, csv, hidden }
 }
 
-/** The demo project with its recordings. Deterministic. */
-export function makeDemo(): ProjectBundle {
+let made: ProjectBundle | null = null
+
+/** The demo project with its recordings. Deterministic, so that it is made once; each call gives its own copy. */
+export const makeDemo = (): ProjectBundle => structuredClone((made ??= demo()))
+
+function demo(): ProjectBundle {
   const own = builds()
   const project: Project = {
     ...emptyProject({ id: 'heron-window', name: 'Heron window' }),

@@ -84,6 +84,14 @@ export interface MachineKind<M extends Machine = Machine, P extends MachinePredi
   air(build: BuildOf<M>, ambient: Project['ambient']): AirInput
   /** On its own supply, or held at one gauge pressure whatever feeds it, as a run was. @throws PhysicsError where its figures allow none. */
   predict(build: BuildOf<M>, room: Room, heldGaugePressurePa?: number): P
+  /** Of a kind whose prediction takes long: what is told at once while a maker types, and the rest from a worker. Left out where all is quick. */
+  readonly quick?: {
+    /** Its figures, found from where the last ones were; uncertainties are carried over, or none. @throws PhysicsError as `predict`. */
+    first(build: BuildOf<M>, room: Room, last: P | null): P
+    /** What `first` leaves out, as plain data. */
+    rest(build: BuildOf<M>, room: Room): unknown
+    finished(build: BuildOf<M>, first: P, rest: unknown): P
+  }
   /** Its state when fed at one pressure, whatever feeds it: as `predict`, without what takes time. */
   stateAt(build: BuildOf<M>, room: Room, gaugePressurePa: number): Review['state']
   /** What its printable parts follow from. */

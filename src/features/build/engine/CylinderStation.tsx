@@ -41,10 +41,8 @@ function useParent(build: EngineStationProps['build']): EngineCycle | null {
   return useMemo(() => {
     if (!parent || parent.machine.family !== build.machine.family) return null
     try {
-      return (
-        (kindOf(parent).predict(parent, { ambient: project.ambient }) as EnginePredicted).prediction.steady?.cycle ??
-        null
-      )
+      const before = kindOf(parent).quick?.first(parent, { ambient: project.ambient }, null)
+      return (before as EnginePredicted | undefined)?.prediction.steady?.cycle ?? null
     } catch {
       return null
     }

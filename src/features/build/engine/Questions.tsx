@@ -65,15 +65,16 @@ export function Questions({ build, predicted }: Pick<EngineStationProps, 'build'
   const { ambient } = useProject()
   const shown = useShown()
   const late = useSettled(build, 400)
-  const { result, working, failed } = useDesignJob(
+  const { result, soFar, working, failed } = useDesignJob(
     useMemo(() => ({ kind: 'engine-questions' as const, build: late, ambient }), [late, ambient]),
   )
   const follows = ballFollows(build.machine, predicted.prediction.figures.speedRadPerS)
   if (failed) return <Box color="brick">{failed}</Box>
-  if (!result) return <Box color="mute">Running each of them to the end of its bottle: some ten seconds…</Box>
+  const found = working ? soFar : result
+  if (!found) return <Box color="mute">Running it to the end of its bottle…</Box>
   const rows: readonly (readonly [string, AnswerSide])[] = [
-    ['As it is', result.now],
-    ...result.answers.map((a) => [asks(a, late.machine, shown), a.then] as const),
+    ['As it is', found.now],
+    ...found.answers.map((a) => [asks(a, late.machine, shown), a.then] as const),
   ]
   return (
     <Box aria-busy={working} data-testid="questions" overflowX="auto">
@@ -102,6 +103,11 @@ export function Questions({ build, predicted }: Pick<EngineStationProps, 'build'
           ))}
         </tbody>
       </chakra.table>
+      {working && (
+        <Box color="mute" fontSize="sm" mt="2" role="status">
+          The next one is run to the end of its bottle…
+        </Box>
+      )}
       <Box color="mute" fontSize="xs" mt="2">
         All predicted, each with its own supply and line at the same load. Differences below a few per cent are less
         than what the coefficients leave open.

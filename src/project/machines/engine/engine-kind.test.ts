@@ -291,3 +291,35 @@ describe('what stands round the engine counts', () => {
     expect(cylinderHoopStress(1e6, 50e-3, 0.1e-3) / ((1e6 * 50) / 0.1)).toBeCloseTo(1, 2)
   })
 })
+
+describe('told at once, the rest a moment later', () => {
+  const twin = demo.find((b) => b.id === 'carousel-twin')!
+  const kind = kindOf(twin)
+  const room = { ambient: STANDARD_AMBIENT }
+  const longer = structuredClone(twin)
+  longer.machine.bearingDragNm *= 2
+  type Quick = {
+    first: (b: unknown, r: unknown, last: unknown) => EnginePredicted
+    rest: (b: unknown, r: unknown) => unknown
+    finished: (b: unknown, f: EnginePredicted, rest: unknown) => EnginePredicted
+  }
+  const quick = kind.quick as unknown as Quick
+  const whole = predicted(longer)
+  test('at once: the same figures within a thousandth, uncertainties carried over in proportion', () => {
+    const before = predicted(twin)
+    const first = quick.first(longer, room, before)
+    for (const key of ['speedRadPerS', 'shaftPowerW', 'airPerTurnKg'] as const)
+      expect(Math.abs(first.prediction.figures[key] / whole.prediction.figures[key] - 1)).toBeLessThan(1e-3)
+    const share = (p: EnginePredicted) => p.prediction.uncertainty.shaftPowerW / p.prediction.figures.shaftPowerW
+    expect(share(first)).toBeCloseTo(share(before), 9)
+    expect(share(first)).toBeGreaterThan(0.01)
+  })
+  test('of a build that was not looked at before there is no band until the rest has come', () => {
+    const first = quick.first(longer, room, null)
+    expect(first.prediction.uncertainty.shaftPowerW).toBe(0)
+    const rest = structuredClone(quick.rest(longer, room))
+    const done = quick.finished(longer, first, rest)
+    expect(done.prediction.uncertainty.shaftPowerW / whole.prediction.uncertainty.shaftPowerW).toBeCloseTo(1, 2)
+    expect(done.hazards.find((h) => h.id === 'engine-speed')!.standardUncertainty).toBeGreaterThan(0)
+  })
+})

@@ -1,10 +1,13 @@
 import { wallMargin, reviewEngine, tipFindings, type PressedWall } from '../../../core/safety'
 import {
+  carriedChanges,
   engineChain,
   engineCurve,
   givenTemperature,
   predictEngine,
+  withChanges,
   workingsOfAir,
+  type EngineChanges,
   type EngineFigures,
   type EnginePrediction,
   type EnginePredictionInput,
@@ -189,6 +192,48 @@ export const pistonFields: readonly MachineFieldSpec[] = [
   lengthField('Cylinder', 'rodM', 'Rod', 'rodM', 1 * mm),
 ]
 
+/** All that is told of an engine, from its prediction. */
+function predicted(
+  machine: EngineMachine,
+  input: EnginePredictionInput,
+  prediction: EnginePrediction,
+): EnginePredicted {
+  const { ambient } = input
+  const { air, nozzle, uncertainty: u } = prediction
+  const share = prediction.figures.massFlowKgPerS > 0 ? u.massFlowKgPerS / prediction.figures.massFlowKgPerS : 0
+  let curves: MachineCurves | undefined
+  const uncertainty = {
+    massFlowKgPerS: u.massFlowKgPerS,
+    jetSpeedMPerS: 0,
+    thrustN: share * nozzle.thrustN,
+    jetPowerW: share * nozzle.jetPowerW,
+  }
+  const workings = (): Readonly<Record<string, Working | undefined>> => ({
+    ...workingsOfAir(input, { air, nozzle, uncertainty }),
+    ...engineWorkings(machine, prediction, ambient),
+  })
+  return {
+    input,
+    prediction,
+    air,
+    nozzle,
+    uncertainty,
+    chain: engineChain(prediction),
+    get figures() {
+      return [...figuresOf(prediction), ...bestOf((curves ??= overSpeed(prediction)), prediction)]
+    },
+    get overSpeed() {
+      return (curves ??= overSpeed(prediction))
+    },
+    get overAngle() {
+      return overAngle(prediction)
+    },
+    hazards: hazardsOf(machine, prediction, ambient.absolutePressurePa),
+    review: reviewEngine(input, prediction, wallOf(machine), rubbing(machine, prediction)),
+    working: (id) => workings()[id],
+  }
+}
+
 type Own<M extends EngineMachine> = Pick<MachineKind<M>, 'words' | 'start' | 'supply' | 'leastGaugePressurePa'> & {
   fields(machine: M): readonly MachineFieldSpec[]
 }
@@ -201,44 +246,26 @@ export function engineKind<M extends EngineMachine>(own: Own<M>): MachineKind<M,
     coefficients: ({ coefficients }) => coefficients,
     air: (build, ambient) => engineAir(build as BuildOf<EngineMachine>, ambient),
     predict: (build, { ambient }, held) => {
-      const { machine } = build
       const ownInput = enginePredictionInput(build as BuildOf<EngineMachine>, ambient)
       const input =
         held === undefined ? ownInput : atSteadyPressure(ownInput, held, givenTemperature(ownInput.supply, ambient))
-      const prediction = predictEngine(input)
-      const { air, nozzle, uncertainty: u } = prediction
-      const share = prediction.figures.massFlowKgPerS > 0 ? u.massFlowKgPerS / prediction.figures.massFlowKgPerS : 0
-      let curves: MachineCurves | undefined
-      const uncertainty = {
-        massFlowKgPerS: u.massFlowKgPerS,
-        jetSpeedMPerS: 0,
-        thrustN: share * nozzle.thrustN,
-        jetPowerW: share * nozzle.jetPowerW,
-      }
-      const workings = (): Readonly<Record<string, Working | undefined>> => ({
-        ...workingsOfAir(input, { air, nozzle, uncertainty }),
-        ...engineWorkings(machine, prediction, ambient),
-      })
-      return {
-        input,
-        prediction,
-        air,
-        nozzle,
-        uncertainty,
-        chain: engineChain(prediction),
-        get figures() {
-          return [...figuresOf(prediction), ...bestOf((curves ??= overSpeed(prediction)), prediction)]
-        },
-        get overSpeed() {
-          return (curves ??= overSpeed(prediction))
-        },
-        get overAngle() {
-          return overAngle(prediction)
-        },
-        hazards: hazardsOf(machine, prediction, ambient.absolutePressurePa),
-        review: reviewEngine(input, prediction, wallOf(machine), rubbing(machine, prediction)),
-        working: (id) => workings()[id],
-      }
+      return predicted(build.machine, input, predictEngine(input))
+    },
+    quick: {
+      first: (build, { ambient }, last) => {
+        const input = enginePredictionInput(build as BuildOf<EngineMachine>, ambient)
+        const before = last?.prediction
+        const prediction = predictEngine(input, false, before?.from)
+        return predicted(
+          build.machine,
+          input,
+          before ? withChanges(prediction, carriedChanges(before, prediction)) : prediction,
+        )
+      },
+      rest: (build, { ambient }) =>
+        predictEngine(enginePredictionInput(build as BuildOf<EngineMachine>, ambient)).changes,
+      finished: (build, { input, prediction }, rest) =>
+        predicted(build.machine, input, withChanges(prediction, rest as EngineChanges)),
     },
     stateAt: (build, { ambient }, gaugePressurePa) => {
       const input = enginePredictionInput(build as BuildOf<EngineMachine>, ambient)

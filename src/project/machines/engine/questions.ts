@@ -171,20 +171,25 @@ function* asked(build: EngineBuild, ambient: Ambient, airKg: number): Generator<
   }
 }
 
-/** Every question that means something of a build, answered; and the build as it is. */
+export interface Answered {
+  readonly now: AnswerSide
+  readonly answers: readonly Answer[]
+}
+
+/** Every question that means something of a build, answered; and the build as it is. Told one after the other as they are found. */
 export function questionsOf(
   build: EngineBuild,
   ambient: Ambient,
-): { readonly now: AnswerSide; readonly answers: readonly Answer[] } {
+  told: (soFar: Answered) => void = () => {},
+): Answered {
   const now = sideOf(build, ambient, true)
-  return {
-    now,
-    answers: Array.from(asked(build, ambient, now.airPerTurnKg), ([id, [then, to]]) => ({
-      id,
-      then: sideOf(then, ambient, true),
-      to,
-    })),
+  const answers: Answer[] = []
+  told({ now, answers })
+  for (const [id, [then, to]] of asked(build, ambient, now.airPerTurnKg)) {
+    answers.push({ id, then: sideOf(then, ambient, true), to })
+    told({ now, answers })
   }
+  return { now, answers }
 }
 
 /** Force that the ball needs to follow its pin down, N: its mass by the piston's greatest acceleration. Below it, it floats and shuts late. Null where no ball is lifted. */
