@@ -95,7 +95,7 @@ function rotorBuilds({ supply, line, machine }: EngineBuild): EngineBuild[] {
     ...plain,
     made: true,
     changed: 'three-cornered rotor in place of the piston, one lobe fed',
-    why: 'Nothing shakes any more, and it starts from nearly everywhere.',
+    why: 'It runs more evenly, once its two weights balance it, and starts from nearly everywhere.',
     notes: 'Housing and covers in resin, bars from acetal sheet.',
     supply,
     line: { ...line, regulator: newRegulator(200e3) },

@@ -78,8 +78,8 @@ describe.each(SIZES)('a rotary engine: %s', (name, figures) => {
         ['rotor', 1],
         ['rotor-bar', 3],
         ['rotor-cover-front', 1],
+        ['rotor-weight', 2],
         ['engine-wheel', 1],
-        ['rotor-collar', 1],
       ])
       for (const part of set) {
         const { watertight, pieces, profile } = buildPart(wasm, part.name, input)
@@ -225,6 +225,53 @@ describe('the solids are the engine that was reckoned', () => {
         }
         expect(at(0)).toBeLessThan(0.03)
         expect(Math.min(at(2), at(-2))).toBeGreaterThan(0.2)
+      }
+    } finally {
+      kit.free()
+    }
+  })
+
+  test('two weights balance what stands off the shaft: by the solids, whatever the angle', () => {
+    const kit = new SolidKit(wasm, 192)
+    try {
+      const [steel, print] = [7.85e-3, 1.22e-3]
+      const grams: Partial<Record<string, number>> = {
+        rotor: print,
+        'rotor-bar': print,
+        'rotor-eccentric': steel,
+        'rotor-weight': steel,
+      }
+      for (const angle of [0, 130]) {
+        const bodies = bodiesOf(kit, input, assemblyOf(input).turnedTo!(angle))
+        /** Sum of mass by place across the shaft, g mm. */
+        const moment = (names: readonly string[]) =>
+          bodies
+            .filter((b) => names.includes(b.name))
+            .reduce(
+              ([x, y], b) => {
+                const { min, max } = b.solid.boundingBox()
+                // by level slices, each by its outline
+                const slices = 60
+                let [sx, sy] = [0, 0]
+                for (let i = 0; i < slices; i++) {
+                  const z = min[2] + ((i + 0.5) * (max[2] - min[2])) / slices
+                  for (const o of kit.sliced(b.solid, z))
+                    o.forEach(([ax, ay], k) => {
+                      const [bx, by] = o[(k + 1) % o.length]
+                      const cross = ax * by - bx * ay
+                      sx += ((ax + bx) * cross) / 6
+                      sy += ((ay + by) * cross) / 6
+                    })
+                }
+                const by = (grams[b.name]! * (max[2] - min[2])) / slices
+                return [x + sx * by, y + sy * by]
+              },
+              [0, 0],
+            )
+        const off = moment(['rotor', 'rotor-bar', 'rotor-eccentric'])
+        const all = moment(Object.keys(grams))
+        expect(Math.hypot(...off)).toBeGreaterThan(100)
+        expect(Math.hypot(...all)).toBeLessThan(0.06 * Math.hypot(...off))
       }
     } finally {
       kit.free()

@@ -57,6 +57,15 @@ export interface RotorLayout {
   /** Depth of the hollow in each flank, over the middle third of it. */
   readonly hollow: number
   readonly wheel: { readonly radius: number; readonly thick: number }
+  /** What stands off the shaft, g mm, and each of the two sectors of steel that balance it. */
+  readonly balance: { readonly unbalance: number; readonly rotorGrams: number; readonly sector: Sector }
+}
+
+/** A sector round the shaft opposite to the eccentric’s high side, mm: from its hub outwards. */
+export interface Sector {
+  readonly hub: number
+  readonly outer: number
+  readonly thick: number
 }
 
 /** Teeth of the fixed gear and of the rotor's: two to three, whatever the size. */
@@ -109,6 +118,29 @@ function clearOf(walls: readonly number[]): number {
     Math.min(...walls.map((w) => Math.abs(((w - a) % pitch) - pitch * Math.round(((w - a) % pitch) / pitch))), pitch)
   const tries = Array.from({ length: 30 }, (_, i) => (pitch * i) / 30)
   return tries.reduce((best, a) => (from(a) > from(best) + 1e-9 ? a : best), tries[0])
+}
+
+/** Densities, g/mm3: of steel, and of a rotor printed solid. */
+const [STEEL, PRINT] = [7.85e-3, 1.22e-3] as const
+/** Half of a balance sector's angle. */
+export const SECTOR_HALF = (80 * Math.PI) / 180
+/** Wall of its hub round the shaft, mm. */
+const HUB = 4.5
+
+/**
+ * Two equal sectors of steel, one at each end, that balance rotor and eccentric: thicker where there is little room round the shaft.
+ * Formula: a sector's moment is 2/3 rho t (r2^3 - r1^3) sin(half angle). Source: closed form.
+ */
+function sectorFor(unbalance: number, hub: number, room: number): Sector {
+  const outerAt = (thick: number) =>
+    Math.cbrt(hub ** 3 + (3 * (unbalance / 2)) / (2 * STEEL * thick * Math.sin(SECTOR_HALF)))
+  for (let thick = 5; thick <= 15; thick += 0.5)
+    if (outerAt(thick) <= room) return { hub, outer: outerAt(thick), thick }
+  throw refuse(
+    'CROWDED',
+    'There is no room for the weights that balance the rotor beside the intake’s barbs.',
+    'Put the intake further from the shaft, or make the rotor less deep.',
+  )
 }
 
 export function rotorLayout(input: FedParts & { readonly machine: ThreeFlankFigures }): RotorLayout {
@@ -178,6 +210,22 @@ export function rotorLayout(input: FedParts & { readonly machine: ThreeFlankFigu
       )
   }
   const height = Math.min(7, 0.35 * depth)
+  const recess = depth - height - 0.5
+  const area = ((3 * Math.sqrt(3)) / 4) * tip * tip + 3 * flank.segmentM2 * mm * mm
+  const rotorGrams =
+    PRINT *
+    (area * depth -
+      Math.PI * eccentric ** 2 * recess -
+      Math.PI * (3 * e) ** 2 * (height + 0.5) -
+      3 * bar.thick * (bar.high + 0.6) * depth)
+  const barGrams = 3 * PRINT * bar.thick * bar.high * depth
+  const metal = { radius: eccentric, height: depth - height - 1.2 }
+  const unbalance = e * (rotorGrams + barGrams + STEEL * Math.PI * metal.radius ** 2 * metal.height)
+  const free = Math.min(
+    ...ports.flatMap((p) => (p.from === null ? [] : [p.from - Math.max(p.radius, tail.neck) - 1])),
+    tip,
+  )
+  const sector = sectorFor(unbalance, shaft + HUB, free)
   const reach = Math.max(...angles.map((a) => Math.abs(beyondWall(m, a, out)[0]))) + lug
   return {
     trochoid: m,
@@ -192,7 +240,7 @@ export function rotorLayout(input: FedParts & { readonly machine: ThreeFlankFigu
     roof: rear + room,
     top: rear + room + front,
     shaft,
-    eccentric: { radius: eccentric, height: depth - height - 1.2 },
+    eccentric: metal,
     gear: { height, outer, inner },
     bar,
     screws: angles.map((a) => beyondWall(m, a, out)),
@@ -202,6 +250,7 @@ export function rotorLayout(input: FedParts & { readonly machine: ThreeFlankFigu
     ports,
     tail,
     hollow: m.pocketM3 > 0 ? Math.min(4, (m.pocketM3 * mm ** 3) / (depth * (tip / 1.5) * 0.66)) : 0,
+    balance: { unbalance, rotorGrams, sector },
     wheel: wheelFor(m.radiusM / 1.2, m.wheelInertiaKgM2),
   }
 }

@@ -25,19 +25,18 @@ export type ThreeFlankParts = FedParts & PartsOf<ThreeFlankFigures>
 const UP: Vec = [0, 0, 1]
 const QUARTER = Math.PI / 2
 const THIRD = (2 * Math.PI) / 3
-/** Set screws: of the eccentric through its thick side, of the collar. */
+/** Set screws: of the eccentric through its thick side, of a balance weight through its hub on that side too. */
 const eccentricScrew = (l: RotorLayout) => ({
   turn: 0,
   z: l.eccentric.height / 2,
   from: l.shaft,
   to: l.eccentric.radius + l.e,
 })
-export const COLLAR = { height: 7, wall: 4.5 } as const
-const collarScrew = (l: RotorLayout) => ({
+const weightScrew = (l: RotorLayout) => ({
   turn: 0,
-  z: 1 + COLLAR.height / 2,
+  z: 1 + l.balance.sector.thick / 2,
   from: l.shaft,
-  to: l.shaft + COLLAR.wall,
+  to: l.balance.sector.hub,
 })
 
 const through = (input: ThreeFlankParts, where: 'wall' | 'cover') => {
@@ -137,33 +136,46 @@ const parts = {
       'Lap the face round the gear flat; a smear of silicone on the rim.',
     ],
   },
-  'rotor-collar': {
-    name: 'Collar',
-    what: 'to be turned from metal: keeps the shaft in its place',
+  'rotor-weight': {
+    name: 'Balance weight',
+    what: 'to be turned and cut from steel: one at each end of the shaft',
     turns: true,
     metal: true,
     plain: true,
-    setScrew: (input) => collarScrew(rotorLayout(input)),
-    goesOn: 'Onto the shaft’s rear end, boss towards the bearing, a sheet of paper between.',
-    notes: () => ['A bought collar of the shaft’s size does as well.'],
+    setScrew: (input) => weightScrew(rotorLayout(input)),
+    goesOn:
+      'Onto the shaft, boss towards the bearing, its sector opposite to the eccentric’s high side; a sheet of paper between.',
+    notes: (input) => {
+      const { balance } = rotorLayout(input)
+      return [
+        `Rotor and eccentric stand ${balance.unbalance.toFixed(0)} g·mm off the shaft: without these two it shakes by more with the square of its speed.`,
+        `Reckoned for a rotor of ${balance.rotorGrams.toFixed(0)} g (a solid print): weigh yours; for each gram less file ${((100 * 1) / (2 * balance.rotorGrams)).toFixed(0)} % of what stands out of the hub off each, for each more add as much.`,
+      ]
+    },
   },
   'engine-wheel': wheelPart<ThreeFlankParts>((input) => rotorLayout(input)),
 } satisfies Record<string, PartSpec<ThreeFlankParts>>
 
 type Body = keyof typeof parts
 
+/** Height of the wheel's boss: on the front weight, with a little play. */
+const wheelAt = (l: RotorLayout): number => l.top + END_PLAY / 2 + 1 + l.balance.sector.thick + 0.1
+
 /** All that moves, at an angle of the shaft, degrees: counter-clockwise as it is seen from the front. */
 function moving(l: RotorLayout, degrees: number): Placed<Body>[] {
   const shaft = (degrees * Math.PI) / 180
   const faces = shaft / 3
   const [mx, my] = middleAt(l, faces)
-  const low = -END_PLAY / 2 - 1 - COLLAR.height - 2
+  const weight = 1 + l.balance.sector.thick
+  const low = -END_PLAY / 2 - weight - 2
   const along: Vec = [Math.cos(shaft + QUARTER), Math.sin(shaft + QUARTER), 0]
-  const high = l.top + END_PLAY / 2 + WHEEL_BOSS + l.wheel.thick + 14
+  const high = wheelAt(l) + WHEEL_BOSS + l.wheel.thick + 14
   return [
     put(shaftBody(2 * l.shaft, high - low), posed([0, 0, low], UP, along), true),
     put('rotor-eccentric', posed([0, 0, l.floor + 0.4], UP, along), true),
     put('rotor', posed([mx, my, l.floor + l.play], UP, [Math.cos(faces), Math.sin(faces), 0]), true),
+    put('rotor-weight', posed([0, 0, l.top + END_PLAY / 2], UP, along), true),
+    { ...put('rotor-weight', posed([0, 0, -END_PLAY / 2], [0, 0, -1], along), true), below: true },
     ...[0, 1, 2].map((k): Placed<Body> => {
       const tip = faces + THIRD / 2 + k * THIRD
       const far = l.tip - 0.02 - barIn(l, tip)
@@ -197,7 +209,7 @@ function assembly(input: ThreeFlankParts): Assembly<Body> {
   const ball = bearingBody(input.bearing)
   const width = input.bearing.widthM * mm
   const all = moving(l, 0)
-  const [shaft, eccentric, rotor, ...bars] = all
+  const [shaft, eccentric, rotor, front, rear, ...bars] = all
   return {
     placed: [
       over('rotor-cover-rear', l.floor),
@@ -210,15 +222,16 @@ function assembly(input: ThreeFlankParts): Assembly<Body> {
       over('rotor-cover-front', l.top),
       at(ball, l.top - width),
       ...l.screws.map((p) => put(screw(l.long), posed([...p, l.top], [0, 0, -1]))),
-      at('engine-wheel', l.top + END_PLAY / 2, true),
-      { ...over('rotor-collar', -END_PLAY / 2, true), below: true },
+      front,
+      at('engine-wheel', wheelAt(l), true),
+      rear,
     ],
     jets: [],
     ways: waysOf(l),
     turnedTo: (degrees) => moving(l, degrees),
     gaps: [
-      { code: 'end-play', of: ['engine-wheel'], from: ['bearing'], along: [0, 0, -1], mm: END_PLAY / 2 },
-      { code: 'end-play', of: ['rotor-collar'], from: ['bearing'], along: [0, 0, 1], mm: END_PLAY / 2 },
+      { code: 'end-play', of: ['rotor-weight'], from: ['bearing'], along: [0, 0, -1], mm: END_PLAY / 2 },
+      { code: 'end-play', of: ['rotor-weight'], from: ['bearing'], along: [0, 0, 1], mm: END_PLAY / 2 },
       { code: 'axial', of: ['rotor'], from: ['rotor-cover-rear'], along: [0, 0, -1], mm: l.play },
       { code: 'axial', of: ['rotor'], from: ['rotor-cover-front'], along: [0, 0, 1], mm: l.play },
     ],

@@ -6,8 +6,8 @@ import { wheelSolid } from '../crank-gear/solids'
 import { mm } from '../part-kind'
 import type { PartOf } from '../parts'
 import type { SolidsKind } from '../solid-kind'
-import { CORNER, beyondWall, rotorLayout, type RotorLayout } from './layout'
-import { COLLAR, type ThreeFlankParts } from './parts'
+import { CORNER, SECTOR_HALF, beyondWall, rotorLayout, type RotorLayout } from './layout'
+import type { ThreeFlankParts } from './parts'
 
 const QUARTER = Math.PI / 2
 const THIRD = (2 * Math.PI) / 3
@@ -176,19 +176,25 @@ function eccentric(kit: SolidKit, input: ThreeFlankParts): Manifold {
   ])
 }
 
-/** Boss on z = 0, towards the bearing. */
-function collar(kit: SolidKit, input: ThreeFlankParts): Manifold {
+/** Boss on z = 0, towards the bearing; its sector towards -x. */
+function weight(kit: SolidKit, input: ThreeFlankParts): Manifold {
   const l = rotorLayout(input)
-  const outer = l.shaft + COLLAR.wall
+  const { hub, outer, thick } = l.balance.sector
+  const steps = 40
+  const sector: Point[] = [
+    [0, 0],
+    ...Array.from({ length: steps + 1 }, (_, i): Point => {
+      const a = Math.PI + ((2 * i) / steps - 1) * SECTOR_HALF
+      return [outer * Math.cos(a), outer * Math.sin(a)]
+    }),
+  ]
   return kit.cut(
     kit.union([
-      kit.cylinder(Math.min(outer, innerRing(input.bearing)), 0, 1.01),
-      kit.cylinder(outer, 1, 1 + COLLAR.height),
+      kit.cylinder(Math.min(hub, innerRing(input.bearing)), 0, 1.01),
+      kit.cylinder(hub, 1, 1 + thick),
+      kit.prism([sector], 1, 1 + thick),
     ]),
-    [
-      kit.cylinder(l.shaft + 0.01, -1, COLLAR.height + 2),
-      kit.lying(CORE, [0, 0], [1, 0], 0, outer + 1, 1 + COLLAR.height / 2),
-    ],
+    [kit.cylinder(l.shaft + 0.01, -1, thick + 2), kit.lying(CORE, [0, 0], [1, 0], 0, hub + 1, 1 + thick / 2)],
   )
 }
 
@@ -199,6 +205,6 @@ export const threeFlankSolids: SolidsKind<ThreeFlankParts, PartOf<'three-flank-e
   rotor: { make: rotor },
   'rotor-bar': { make: bar },
   'rotor-cover-front': { make: frontCover },
-  'rotor-collar': { turned: true, make: collar },
+  'rotor-weight': { make: weight },
   'engine-wheel': { turned: true, make: (kit, input) => wheelSolid(kit, input, rotorLayout(input)) },
 }

@@ -90,8 +90,10 @@ export function CrankStation(props: EngineStationProps) {
               </Advice>
             )}
           <Advice tone="note" title="Fingers">
-            Under pressure it can start at a touch: shut the air and let it out before reaching between piston, rod and
-            wheel.
+            Under pressure it can start at a touch: shut the air and let it out before reaching
+            {machine.family === 'three-flank-engine'
+              ? ' to the wheel, a weight or into a port.'
+              : ' between piston, rod and wheel.'}
           </Advice>
         </>
       }

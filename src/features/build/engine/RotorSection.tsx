@@ -8,6 +8,7 @@ import {
   type EngineCycle,
   type Point,
 } from '../../../core/engine'
+import { formatNumber } from '../../../core/units'
 import type { RotorEngine } from '../../../project/document'
 import { Hatch, color } from '../../../ui'
 import type { Shown } from '../../shared'
@@ -253,7 +254,7 @@ export const RotorSection = memo(function RotorSection({
                 fontWeight={k === flank ? '700' : '400'}
                 fill={k === flank ? color('petrol') : color('mute')}
               >
-                {shown.text(pressure(k) - roomPa, 'pressureDrop').split(' ')[0]}
+                {formatNumber(Math.round(10 * shown.number(pressure(k) - roomPa, 'pressureDrop')) / 10)}
               </text>
             )
           })}
