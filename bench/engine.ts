@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
-import { CP, GAMMA, GAS_CONSTANT } from '../src/core/air'
+import { CP, GAMMA, GAS_CONSTANT, STANDARD_AMBIENT } from '../src/core/air'
 import {
   dragTorque,
   engineMarch,
@@ -14,6 +14,8 @@ import {
   type Placed,
 } from '../src/core/engine'
 import { referenceInput } from '../src/core/engine/reference/reference-input'
+import { engineBuilds } from '../src/project/demo/engine-demo'
+import { kindOf } from '../src/project/document'
 import { timed } from './timing'
 
 /** The part of the library that is used; its own sources do not pass this project's type checks. */
@@ -74,6 +76,22 @@ function byLibrary(input: EngineInput, start: readonly number[], timeS: number, 
   solver.absoluteTolerance = 1e-12
   solver.maxSteps = 5_000_000
   return solver.solve(overTime(input), 0, [...start], timeS).y
+}
+
+/** What a typed figure of each of the demo's engines costs on the page's thread: told at once, from where the last one was. */
+async function typed() {
+  const figures: Record<string, object> = {}
+  for (const id of ['carousel-2', 'carousel-twin', 'carousel-rotor-2']) {
+    const build = engineBuilds().find((b) => b.id === id)!
+    const { quick } = kindOf(build as never)
+    const room = { ambient: STANDARD_AMBIENT }
+    let last = kindOf(build as never).predict(build as never, room)
+    figures[id] = await timed(25, 3, (i) => {
+      const drag = build.machine.bearingDragNm * (1 + 0.02 * (((i % 7) + 7) % 7))
+      last = quick!.first({ ...build, machine: { ...build.machine, bearingDragNm: drag } } as never, room, last)
+    })
+  }
+  return figures
 }
 
 /** Turns, a run-down and the steady turn of the single acting engine; the same turns by a general solver at the same accuracy. */
@@ -151,5 +169,6 @@ export async function benchEngine() {
     steadyDoubleActingFromNothing: cold,
     runDown: { ...runDown, simulatedS: ranS, wantedMs: 3000 },
     whatCosts: costs,
+    typingWanted50Ms: await typed(),
   }
 }

@@ -90,6 +90,47 @@ describe('engine', () => {
     expect(short.out.endedBy).toBe('time')
   })
 
+  test('a rotary engine by its figures: three turns of its shaft, a tube to the other lobe', async () => {
+    const rotor = {
+      engine: {
+        family: 'three-flank-engine',
+        eccentricityM: 4e-3,
+        radiusM: 0.028,
+        depthM: 0.016,
+        flankGapM: 4e-4,
+        intake: { angleRad: 0.3, diameterM: 5e-3, coverRadiusM: 0.0215 },
+        outlet: { angleRad: 2.27, diameterM: 8e-3 },
+        leakAreaM2: 3e-7,
+        sealForceN: 0.2,
+      },
+      supply: { gaugePressurePa: 2e5 },
+      inertiaKgM2: 6e-5,
+      friction: { constantNm: 0.004 },
+      load: { perSquareNmS2: 3e-7 },
+    }
+    const one = await call('engine', rotor)
+    expect(one.stderr).toBe('')
+    expect(one.out.cycle.crankAngleRad.at(-1)).toBeCloseTo(6 * Math.PI, 9)
+    expect(one.out.cycle.ends).toHaveLength(3)
+    const swept = Math.max(...one.out.cycle.volumeM3) - Math.min(...one.out.cycle.volumeM3)
+    expect(swept / (3 * Math.sqrt(3) * 4e-3 * 0.028 * 0.016)).toBeCloseTo(1, 3)
+    const tube = { boreDiameterM: 4e-3, lengthM: 0.15 }
+    const both = await call('engine', { ...rotor, engine: { ...rotor.engine, tube } })
+    expect(both.out.steady.shaftPowerW).toBeGreaterThan(1.3 * one.out.steady.shaftPowerW)
+    const run = await call('rundown', {
+      ...rotor,
+      supply: undefined,
+      vessel: { volumeM3: 1e-3, gaugePressurePa: 4e5, heat: 'adiabatic' },
+    })
+    expect(run.out.endedBy).toBe('rests')
+    expect((await call('engine', { ...rotor, engine: { ...rotor.engine, radiusM: 0.019 } })).stderr).toMatch(
+      /engine\.radiusM: the tips must stand at least five/,
+    )
+    const built = makeDemo().project.builds.find((b) => b.id === 'carousel-rotor-2')
+    const { out } = await call('engine', { build: built, durationS: 1 })
+    expect(out.steady.shaftPowerW).toBeGreaterThan(20)
+  })
+
   test('a build as it is exported, on its own supply and line', async () => {
     const build = makeDemo().project.builds.find((b) => b.id === 'carousel-1')
     const { exit, out, stderr } = await call('engine', { build, durationS: 5 })

@@ -149,6 +149,27 @@ test('its bands come a moment after the figures; what if tells its answers one b
   await expect(table.getByRole('row', { name: /The same push by pressure/ })).toBeVisible({ timeout: 90_000 })
 })
 
+test('one step of each number: what it brings, and a click that makes it', async ({ page }) => {
+  test.slow()
+  await open(page, '/')
+  await page.getByRole('button', { name: 'Another machine…' }).click()
+  await page.getByRole('button', { name: /^Turn by a piston/ }).click()
+  await page.getByRole('button', { name: 'Begin with it' }).click()
+  await page.waitForURL(/build\?build=/)
+  await page.getByRole('tab', { name: /^Cylinder and valves/ }).click()
+  await page.getByRole('tab', { name: 'What if' }).click()
+  await page.getByRole('tab', { name: 'one step of each number' }).click()
+  const steps = page.getByTestId('engine-steps')
+  await expect(steps.getByText('The differences are surer')).toBeVisible({ timeout: 60_000 })
+  const up = steps.getByRole('button', { name: /^Pin length up by 0\.050 mm: \+/ })
+  await expect(up).toBeVisible()
+  await page.getByRole('tab', { name: 'work of the air' }).click()
+  await expect(steps.getByRole('button', { name: /^Pin length up by 0\.050 mm: .*J\/g/ })).toBeVisible()
+  await steps.getByRole('button', { name: /^Pin length up by 0\.050 mm/ }).click()
+  await expect(page.getByLabel('Pin length', { exact: true })).toHaveValue('2.25')
+  await accessible(page)
+})
+
 test('a rotor’s parts: gears, bars and covers, put together', async ({ page }) => {
   test.slow()
   await open(page, '/make?build=carousel-rotor-2')

@@ -22,11 +22,14 @@ import {
   kindOf,
   questionsOf,
   runOf,
+  stepsOf,
   type Build,
   type CardFigures,
   type EngineBuild,
+  type EngineStep,
   type HoleGauge,
   type Project,
+  type Stepped,
 } from '../project/document'
 import { balancedChooser, type ChooserInput, type Choice } from '../project/choosing'
 import { machinePossible, possibleWithin } from '../project/validation'
@@ -72,6 +75,12 @@ export type DesignRequest =
       readonly ambient: Project['ambient']
     }
   | {
+      readonly kind: 'engine-steps'
+      readonly build: EngineBuild
+      readonly ambient: Project['ambient']
+      readonly fields: readonly Stepped[]
+    }
+  | {
       readonly kind: 'engine-costs' | 'engine-run' | 'engine-questions'
       readonly build: EngineBuild
       readonly ambient: Project['ambient']
@@ -88,6 +97,7 @@ export interface DesignResults {
   readonly cards: readonly (CardFigures | null)[]
   readonly rest: unknown
   readonly 'engine-costs': readonly Cost[]
+  readonly 'engine-steps': readonly EngineStep[]
   readonly 'engine-run': EngineRunDown | null
   readonly 'engine-questions': ReturnType<typeof questionsOf>
 }
@@ -120,6 +130,8 @@ export function handleDesign(request: DesignRequest, progress: Progress): Design
       return costsOf(request.build, request.ambient)
     case 'engine-questions':
       return questionsOf(request.build, request.ambient, (soFar) => progress(0, () => soFar))
+    case 'engine-steps':
+      return stepsOf(request.build, request.ambient, request.fields, (soFar) => progress(0, () => soFar))
     case 'engine-run':
       return runOf(request.build, request.ambient)
     case 'chooser':

@@ -11,6 +11,7 @@ import { Findings } from '../stations/Findings'
 import { Costs } from './Costs'
 import { EngineFields } from './EngineFields'
 import { EngineSection } from './EngineSection'
+import { EngineSteps } from './EngineSteps'
 import { flowChart, pressureChart, torqueChart } from './engine-charts'
 import type { EngineStationProps } from './engine-props'
 import { membersOf } from './members'
@@ -68,6 +69,7 @@ function Middle(props: EngineStationProps) {
   const [left, setLeft] = useState<LeftView>('section')
   const [right, setRight] = useState<RightView>('loop')
   const [each, setEach] = useState(false)
+  const [asked, setAsked] = useState<'questions' | 'steps'>('questions')
   const [cylinder, setCylinder] = useState(0)
   const [trial, setTrial] = useState<EngineMachine | null>(null)
   const tried = useTrial(trial, predicted)
@@ -113,7 +115,23 @@ function Middle(props: EngineStationProps) {
     return (
       <>
         {views}
-        <Questions build={build} predicted={predicted} />
+        <Box mt="1">
+          <Views
+            small
+            label="What is asked"
+            value={asked}
+            views={[
+              { value: 'questions', label: 'run both ways' },
+              { value: 'steps', label: 'one step of each number' },
+            ]}
+            onChange={setAsked}
+          />
+        </Box>
+        {asked === 'questions' ? (
+          <Questions build={build} predicted={predicted} />
+        ) : (
+          <EngineSteps build={build} edit={edit} />
+        )}
       </>
     )
   return (
