@@ -4,6 +4,7 @@ import {
   chamberPlace,
   engineMarch,
   engineNetwork,
+  flankFaces,
   flankOf,
   heldAt,
   portOpening,
@@ -12,6 +13,8 @@ import {
   sweptByFlank,
   sweptVolume,
   tubeDischarge,
+  wallPoint,
+  wallRate,
   whatCosts,
   type EngineInput,
   type EngineNetwork,
@@ -96,6 +99,55 @@ describe('three chambers that take each other’s places', () => {
     expect(Math.abs(inside() - before - gained)).toBeLessThan(1e-9 * (now[SUPPLY] - given[SUPPLY]))
     const { cycle, figures } = folded
     expect(Math.abs(cycle.residualJ)).toBeLessThan(1e-6 * figures.isentropicPowerW * cycle.timeS)
+  })
+})
+
+describe('how its chambers are placed', () => {
+  const network = engineNetwork(engine())
+  const { volumes, passages } = network
+  const array = (n: number) => new Float64Array(n)
+  const at = (angle: number) => {
+    const placed = {
+      volume: array(volumes.length),
+      slope: array(volumes.length),
+      slide: array(volumes.length),
+      area: array(passages.length),
+    }
+    network.place(angle, placed)
+    return placed
+  }
+  test('each chamber’s seal is its leading tip: it rubs by how far that goes along the wall', () => {
+    const h = 1e-5
+    for (const angle of [0.2, 1.7, 4.4])
+      for (const k of [0, 1, 2]) {
+        const tip = (a: number) => wallPoint(rotor, flankFaces(k, a) + 60 * deg)
+        const [p, q] = [tip(angle - h), tip(angle + h)]
+        expect(at(angle).slide[k]).toBeCloseTo(Math.hypot(q[0] - p[0], q[1] - p[1]) / (2 * h), 7)
+      }
+  })
+  test('the tube begins behind the inlet’s bore and holds what its bore and length hold', () => {
+    const by = (id: string) => passages.find((p) => p.id === id)!
+    expect(by('tube').from).toEqual(by('inlet').to)
+    const far = volumes.findIndex((v) => v.id === 'tube')
+    expect(by('tube').to).toEqual({ volume: far })
+    expect(at(0).volume[far]).toBeCloseTo((Math.PI / 4) * (4 * mm) ** 2 * 0.15, 15)
+    expect(passages.filter((p) => p.id === 'far-port').every((p) => 'volume' in p.from && p.from.volume === far)).toBe(
+      true,
+    )
+  })
+  test('heat comes from both covers, the flank and the wall before it', () => {
+    const faces = 50 * deg
+    const { volumeM3 } = chamberPlace(rotor, flankOf(rotor, rotor.flankGapM).segmentM2, faces)
+    const steps = 400
+    const along = Array.from({ length: steps }, (_, i) => wallRate(rotor, faces + (i / steps - 0.5) * 120 * deg))
+    const wall = (along.reduce((a, b) => a + b) / steps) * 120 * deg
+    const { radiusM } = flankOf(rotor, rotor.flankGapM)
+    const flank = 2 * radiusM * Math.asin((Math.sqrt(3) * rotor.radiusM) / 2 / radiusM)
+    const byHand = 100 * ((2 * volumeM3) / rotor.depthM + (wall + flank) * rotor.depthM)
+    const share = volumes[0].wall!.wattPerKelvin(volumeM3) / byHand
+    // both lengths are taken as that from tip to tip
+    expect(share).toBeGreaterThan(0.8)
+    expect(share).toBeLessThan(1.05)
   })
 })
 

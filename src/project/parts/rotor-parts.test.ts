@@ -302,6 +302,23 @@ describe('what else comes with the set', () => {
     const steps = buildSteps(inputOf('the first one'))
     expect(steps.length).toBeGreaterThan(6)
   })
+  test('where barbs leave little room round the shaft the weights are thicker', () => {
+    const weightOf = (input: PartsInput) => {
+      const kit = new SolidKit(wasm, 64)
+      try {
+        const placed = assemblyOf(input)
+          .placed.filter((p) => p.body === 'rotor-weight')
+          .slice(0, 1)
+        const { min, max } = bodiesOf(kit, input, placed)[0].solid.boundingBox()
+        return max[2] - min[2]
+      } finally {
+        kit.free()
+      }
+    }
+    const narrow = changed({ intake: { angleRad: 0.3, diameterM: 4 * mm, coverRadiusM: 19 * mm } })
+    expect(weightOf(narrow)).toBeGreaterThan(weightOf(changed({})) + 0.4)
+    expect(checkAssembly(wasm, narrow).filter((c) => !c.fine)).toEqual([])
+  })
   test.each<readonly [string, Partial<Rotor>, string]>([
     ['a shaft too thick for the eccentric', { eccentricityM: 2.5 * mm, radiusM: 20 * mm }, 'SHAFT_THICK'],
     ['a rotor too small for its gear', { radiusM: 20.5 * mm }, 'ROTOR_SMALL'],

@@ -1,10 +1,8 @@
 'use client'
 import { Box, Flex, Grid } from '@chakra-ui/react'
 import { useMemo, useState, type ComponentProps } from 'react'
-import { leastClearance, engineNetwork, steadyEngine, type EngineCycle } from '../../../core/engine'
-import { engineInput, type EngineMachine, type EnginePredicted } from '../../../project/document'
-import { kindOf } from '../../../project/document'
-import { useProject } from '../../../store'
+import { leastClearance } from '../../../core/engine'
+import type { EngineMachine } from '../../../project/document'
 import { Advice, ChartBlock, Figure, LinkButton, Sheet, Views, useLocked } from '../../../ui'
 import { useSettled, useShown } from '../../shared'
 import { Findings } from '../stations/Findings'
@@ -22,33 +20,10 @@ import { RotorSection } from './RotorSection'
 import { TimingRing } from './TimingRing'
 import { openings } from './timing'
 import { useAngle } from './use-angle'
+import { useParent, useTrial } from './use-cycles'
 
 type LeftView = 'section' | 'timing' | 'questions'
 type RightView = 'loop' | 'time' | 'air'
-
-/** The turn of a machine that is only tried, at the pressure that its build has now: quick enough to follow a hand. */
-function useTrial(trial: EngineMachine | null, { prediction, input }: EnginePredicted): EngineCycle | null {
-  return useMemo(() => {
-    if (!trial) return null
-    const network = engineNetwork(engineInput(trial, input.ambient, { kind: 'constant', ...prediction.supply }))
-    return steadyEngine(network, prediction.steady?.near)?.cycle ?? null
-  }, [trial, prediction, input])
-}
-
-/** The same engine one version back, for what was before. */
-function useParent(build: EngineStationProps['build']): EngineCycle | null {
-  const project = useProject()
-  const parent = project.builds.find((b) => b.id === build.parentId)
-  return useMemo(() => {
-    if (!parent || parent.machine.family !== build.machine.family) return null
-    try {
-      const before = kindOf(parent).quick?.first(parent, { ambient: project.ambient }, null)
-      return (before as EnginePredicted | undefined)?.prediction.steady?.cycle ?? null
-    } catch {
-      return null
-    }
-  }, [parent, build.machine.family, project.ambient])
-}
 
 const stretchWords = (m: EngineMachine): string =>
   openings(m)

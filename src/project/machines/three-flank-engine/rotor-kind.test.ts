@@ -1,6 +1,7 @@
 import { STANDARD_AMBIENT } from '../../../core/air'
+import { materialById } from '../../../core/strength'
 import { makeDemo } from '../../demo'
-import { kindOf, newBuildOf, questionsOf, type EngineBuild, type EnginePredicted } from '../../document'
+import { engineInput, kindOf, newBuildOf, questionsOf, type EngineBuild, type EnginePredicted } from '../../document'
 import type { MachineOfKind } from '../document-types'
 import { threeFlankSchema } from './schema'
 
@@ -37,6 +38,14 @@ describe('a rotary engine as a kind of machine', () => {
   })
   test('the tube to the other lobe is worth more than half again as much', () =>
     expect(p.prediction.figures.shaftPowerW).toBeGreaterThan(1.5 * predicted(one).prediction.figures.shaftPowerW))
+  test('tips leak to the next chamber, faces to the room, both by what is uncertain of seals', () => {
+    const m = { ...(both.machine as Rotor), leakAreaM2: 4e-7, sideLeakAreaM2: 1e-7 }
+    const supply = { kind: 'constant', absolutePressurePa: 3e5, temperatureK: 293 } as const
+    expect(engineInput(m, STANDARD_AMBIENT, supply, { name: 'pastSeals', by: 1 }).machine.leaks).toEqual({
+      toRoomM2: 1.5e-7,
+      pastPistonM2: expect.closeTo(6e-7, 12),
+    })
+  })
   test('coefficients widen its band as what they stand for changes it', () => {
     const { changes, uncertainty } = p.prediction
     expect(changes.shaftPowerW.seat).toBeGreaterThan(0)
@@ -64,6 +73,13 @@ describe('a rotary engine as a kind of machine', () => {
     expect(margin({ coverM: 9 * mm }) / now).toBeCloseTo(2.25, 2)
     expect(margin({ coverM: 25 * mm })).toBeLessThan(17 * now)
     expect(margin({ wallM: 2 * mm, coverM: 25 * mm })).toBeLessThan(margin({ coverM: 25 * mm }))
+    const p0 = predicted(both)
+    // a round plate as wide as the housing is long, held at its rim: 3 p a² / (4 t²), of the print's strength across its layers
+    const peak = Math.max(p0.air.supplyPressurePaAbs, p0.prediction.supply.absolutePressurePa) - 101325
+    const { tensileStrengthPa, acrossLayers } = materialById(both.machine.materialId)
+    const { infill, loadedAcrossLayers } = both.machine
+    const strength = tensileStrengthPa * (loadedAcrossLayers ? acrossLayers : 1) * infill
+    expect(now / (strength / (0.75 * peak * (32 / 6) ** 2))).toBeCloseTo(1, 2)
     const push = predicted(both).hazards.find((h) => h.id === 'engine-piston-force')!.value!
     const gauge = predicted(both).prediction.supply.absolutePressurePa - STANDARD_AMBIENT.absolutePressurePa
     expect(push).toBeCloseTo(Math.sqrt(3) * 28 * mm * 16 * mm * gauge, 6)
@@ -82,6 +98,8 @@ describe('a rotary engine as a kind of machine', () => {
       'more-pressure',
     ])
     const then = (id: string) => answers.find((a) => a.id === id)!.then
+    const to = (id: string) => answers.find((a) => a.id === id)!.to!
+    expect([to('intake-earlier'), to('intake-later')].map((a) => Math.round((a * 180) / Math.PI))).toEqual([13, 23])
     expect(then('both-lobes').shaftPowerW).toBeGreaterThan(1.5 * now.shaftPowerW)
     expect(then('tighter-tips').shaftPowerW).toBeGreaterThan(now.shaftPowerW)
     expect(then('intake-in-wall').workPerAirJPerKg).toBeLessThan(now.workPerAirJPerKg)
