@@ -75,7 +75,7 @@ describe.each(SIZES)('a rotary engine: %s', (name, figures) => {
         ['rotor-cover-rear', 1],
         ['rotor-eccentric', 1],
         ['rotor-housing', 1],
-        ['rotor', 1],
+        ['rotary-rotor', 1],
         ['rotor-bar', 3],
         ['rotor-cover-front', 1],
         ['rotor-weight', 2],
@@ -141,7 +141,7 @@ describe('the solids are the engine that was reckoned', () => {
   }
   /** A slab about the middle of the rotor's depth, below its gear. */
   const slab = (assembly: Assembly<PartName>) => {
-    const z = assembly.placed.find((p) => p.body === 'rotor')!.pose[14]
+    const z = assembly.placed.find((p) => p.body === 'rotary-rotor')!.pose[14]
     return [z + 1, z + 3] as const
   }
 
@@ -156,7 +156,7 @@ describe('the solids are the engine that was reckoned', () => {
         to,
       )
       for (const angle of [0, 100, 250]) {
-        const bodies = solidsAt(kit, angle, ['rotor', 'rotor-bar', 'rotor-eccentric'], assembly)
+        const bodies = solidsAt(kit, angle, ['rotary-rotor', 'rotor-bar', 'rotor-eccentric'], assembly)
         const taken = kit.union(bodies.map((b) => b.solid))
         const shaft = kit.cylinder(m.shaft.diameterM / 2 / mm + 0.02, from, to)
         const free = kit.cut(bore, [taken, shaft]).volume() / (to - from)
@@ -187,7 +187,7 @@ describe('the solids are the engine that was reckoned', () => {
       const full = Math.PI * radius * radius
       let [most, least] = [0, 1]
       for (let angle = 0; angle < 1080; angle += 30) {
-        const bodies = solidsAt(kit, angle, ['rotor', 'rotor-bar'], assembly)
+        const bodies = solidsAt(kit, angle, ['rotary-rotor', 'rotor-bar'], assembly)
         const free =
           kit
             .cut(
@@ -217,10 +217,13 @@ describe('the solids are the engine that was reckoned', () => {
       for (const angle of [0, 77, 400]) {
         const faces = (angle / 3) * deg
         const [x, y] = rotorMiddle(m, faces).map((v) => v / mm)
-        const z = assembly.placed.find((p) => p.body === 'rotor')!.pose[14]
+        const z = assembly.placed.find((p) => p.body === 'rotary-rotor')!.pose[14]
         const at = (by: number) => {
           const a = faces + by * deg
-          const placed = { body: 'rotor' as const, pose: posed([x, y, z], [0, 0, 1], [Math.cos(a), Math.sin(a), 0]) }
+          const placed = {
+            body: 'rotary-rotor' as const,
+            pose: posed([x, y, z], [0, 0, 1], [Math.cos(a), Math.sin(a), 0]),
+          }
           return volumeOf(kit, bodiesOf(kit, input, [placed])[0].solid, cover.solid)
         }
         expect(at(0)).toBeLessThan(0.03)
@@ -236,7 +239,7 @@ describe('the solids are the engine that was reckoned', () => {
     try {
       const [steel, print] = [7.85e-3, 1.22e-3]
       const grams: Partial<Record<string, number>> = {
-        rotor: print,
+        'rotary-rotor': print,
         'rotor-bar': print,
         'rotor-eccentric': steel,
         'rotor-weight': steel,
@@ -268,7 +271,7 @@ describe('the solids are the engine that was reckoned', () => {
               },
               [0, 0],
             )
-        const off = moment(['rotor', 'rotor-bar', 'rotor-eccentric'])
+        const off = moment(['rotary-rotor', 'rotor-bar', 'rotor-eccentric'])
         const all = moment(Object.keys(grams))
         expect(Math.hypot(...off)).toBeGreaterThan(100)
         expect(Math.hypot(...all)).toBeLessThan(0.06 * Math.hypot(...off))
@@ -286,7 +289,7 @@ describe('the solids are the engine that was reckoned', () => {
     const assembly = assemblyOf(input)
     expect(assembly.turn).toBe(1)
     const angleOf = (deg0: number) => {
-      const { pose } = assembly.turnedTo!(deg0).find((p) => p.body === 'rotor')!
+      const { pose } = assembly.turnedTo!(deg0).find((p) => p.body === 'rotary-rotor')!
       return Math.atan2(pose[1], pose[0]) / deg
     }
     expect(angleOf(90) - angleOf(0)).toBeCloseTo(30, 9)

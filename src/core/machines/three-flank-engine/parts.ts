@@ -99,7 +99,7 @@ const parts = {
       ]
     },
   },
-  rotor: {
+  'rotary-rotor': {
     name: 'Rotor',
     what: 'three flanks, inner gear, slots for the bars',
     turns: true,
@@ -173,7 +173,7 @@ function moving(l: RotorLayout, degrees: number): Placed<Body>[] {
   return [
     put(shaftBody(2 * l.shaft, high - low), posed([0, 0, low], UP, along), true),
     put('rotor-eccentric', posed([0, 0, l.floor + 0.4], UP, along), true),
-    put('rotor', posed([mx, my, l.floor + l.play], UP, [Math.cos(faces), Math.sin(faces), 0]), true),
+    put('rotary-rotor', posed([mx, my, l.floor + l.play], UP, [Math.cos(faces), Math.sin(faces), 0]), true),
     put('rotor-weight', posed([0, 0, l.top + END_PLAY / 2], UP, along), true),
     { ...put('rotor-weight', posed([0, 0, -END_PLAY / 2], [0, 0, -1], along), true), below: true },
     ...[0, 1, 2].map((k): Placed<Body> => {
@@ -232,8 +232,8 @@ function assembly(input: ThreeFlankParts): Assembly<Body> {
     gaps: [
       { code: 'end-play', of: ['rotor-weight'], from: ['bearing'], along: [0, 0, -1], mm: END_PLAY / 2 },
       { code: 'end-play', of: ['rotor-weight'], from: ['bearing'], along: [0, 0, 1], mm: END_PLAY / 2 },
-      { code: 'axial', of: ['rotor'], from: ['rotor-cover-rear'], along: [0, 0, -1], mm: l.play },
-      { code: 'axial', of: ['rotor'], from: ['rotor-cover-front'], along: [0, 0, 1], mm: l.play },
+      { code: 'axial', of: ['rotary-rotor'], from: ['rotor-cover-rear'], along: [0, 0, -1], mm: l.play },
+      { code: 'axial', of: ['rotary-rotor'], from: ['rotor-cover-front'], along: [0, 0, 1], mm: l.play },
     ],
     turn: 1,
     // the covers stand where the rotor's depth has them: nobody chooses it

@@ -202,7 +202,7 @@ export const threeFlankSolids: SolidsKind<ThreeFlankParts, PartOf<'three-flank-e
   'rotor-cover-rear': { make: rearCover, cutAboveBedMm: 1.5 },
   'rotor-eccentric': { make: eccentric },
   'rotor-housing': { make: housing },
-  rotor: { make: rotor },
+  'rotary-rotor': { make: rotor },
   'rotor-bar': { make: bar },
   'rotor-cover-front': { make: frontCover },
   'rotor-weight': { make: weight },
