@@ -194,6 +194,7 @@ function Middle(props: EngineStationProps) {
             roomPa={pa}
             angle={angle}
             shown={shown}
+            per={rotor ? 'a turn of the rotor' : undefined}
           />
         ) : (
           second && <ChartBlock {...second} />

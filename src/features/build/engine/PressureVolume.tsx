@@ -27,6 +27,7 @@ export const PressureVolume = memo(function PressureVolume({
   roomPa,
   angle,
   shown,
+  per = 'a turn',
 }: {
   cycle: EngineCycle
   before: EngineCycle | null
@@ -36,6 +37,8 @@ export const PressureVolume = memo(function PressureVolume({
   roomPa: number
   angle: number
   shown: Shown
+  /** What its work is done in. */
+  per?: string
 }) {
   const unit = shown.unit('absolutePressure')
   const p = (pa: number) => pa / unit.si
@@ -58,7 +61,7 @@ export const PressureVolume = memo(function PressureVolume({
       viewBox={`0 0 ${W} ${H}`}
       width="100%"
       role="img"
-      aria-label={`Pressure over volume: ${formatNumber(work)} J a turn in this cylinder`}
+      aria-label={`Pressure over volume: ${formatNumber(work)} J ${per} in this chamber`}
     >
       {steps(mostP).map((s) => (
         <g key={s}>
@@ -134,7 +137,7 @@ export const PressureVolume = memo(function PressureVolume({
         fill={color('copper')}
         fontWeight="600"
       >
-        {`${formatNumber(work)} J a turn`}
+        {`${formatNumber(work)} J ${per}`}
       </text>
       {before && (
         <text x={W - RIGHT - 2} y={y(supplyPa) + 32} fontSize="11" textAnchor="end" fill={color('mute')}>
