@@ -45,6 +45,7 @@ test('runs are planned from low to high; on a phone the card goes from hazards t
   await page.getByLabel('Something else that was seen').fill('belt squeals')
   await page.getByRole('button', { name: 'Keep it' }).click()
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  await expect(page.getByTestId('saved')).toHaveText('saved')
   // a phone that fell asleep: the run is still under way, with its clock
   await page.reload()
   await expect(page.getByRole('button', { name: 'Stop: valve is shut' })).toBeVisible()
