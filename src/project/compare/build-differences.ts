@@ -70,7 +70,40 @@ export function buildDifferences(a: Build, b: Build): BuildDifference[] {
     if (path === 'nozzle.exitDiameterM' && isPlain(a) && isPlain(b)) return []
     return [{ path, label, kind, a: va, b: vb }]
   })
-  return [...lineDifference(a, b), ...formDifference(a, b), ...drawingDifference(a, b), ...fields]
+  return [
+    ...lineDifference(a, b),
+    ...formDifference(a, b),
+    ...drawingDifference(a, b),
+    ...ownedDifferences(a, b),
+    ...fields,
+  ]
+}
+
+/** What one build has and the other has none of: a transfer tube, a place in a cover. Each is one thing, whatever it is made of. */
+function ownedDifferences(a: Build, b: Build): BuildDifference[] {
+  const found = new Map<string, BuildDifference>()
+  for (const [has, lacks] of [
+    [a, b],
+    [b, a],
+  ] as const)
+    for (const f of shownFields(has)) {
+      const owner = f.path.slice(0, f.path.lastIndexOf('.'))
+      const absent = [owner, f.path].find((path) => path !== 'machine' && fieldValue(lacks, path) === null)
+      // what such things are made of are lengths and rooms
+      if (f.type !== 'number' || !(f.kind === 'length' || f.kind === 'smallVolume') || absent === undefined) continue
+      const value = Number(fieldValue(has, f.path))
+      const words = f.kind === 'length' ? mm(value) : `${Number((value * 1e6).toFixed(2))} cm³`
+      const before = found.get(absent)
+      const whole = before ? `${has === a ? before.a : before.b}, ${words}` : words
+      found.set(absent, {
+        path: absent,
+        label: absent === owner ? f.group.toLowerCase() : fieldTitle(f),
+        kind: 'word',
+        a: has === a ? whole : 'none',
+        b: has === a ? 'none' : whole,
+      })
+    }
+  return [...found.values()]
 }
 
 const mm = (m: number) => `${Number((m * 1000).toFixed(2))} mm`

@@ -25,6 +25,29 @@ test('differences are named with their kind; a plain hole’s exit and an open c
   expect(buildDifferences(build('spindle-3'), build('spindle-4')).map((d) => d.label)).toEqual(['throat'])
 })
 
+test('what one has and the other has none of is one difference', () => {
+  const engine = (id: string) => project.builds.find((b) => b.id === id)!
+  const [one, both] = [engine('carousel-rotor-1'), engine('carousel-rotor-2')]
+  expect(buildDifferences(one, both)).toEqual([
+    { path: 'machine.tube', label: 'transfer tube', kind: 'word', a: 'none', b: '4 mm, 150 mm' },
+  ])
+  expect(buildDifferences(both, one)).toEqual([
+    { path: 'machine.tube', label: 'transfer tube', kind: 'word', a: '4 mm, 150 mm', b: 'none' },
+  ])
+  const walled = structuredClone(both)
+  const bare = structuredClone(engine('carousel-1'))
+  if (walled.machine.family !== 'three-flank-engine' || bare.machine.family !== 'single-acting-engine')
+    throw new Error('a rotor, and a ball and pin engine')
+  walled.machine.intake.coverRadiusM = null
+  bare.machine.inlet = null
+  expect(buildDifferences(both, walled)).toEqual([
+    { path: 'machine.intake.coverRadiusM', label: 'intake from the shaft', kind: 'word', a: '21.5 mm', b: 'none' },
+  ])
+  expect(buildDifferences(bare, engine('carousel-1')).map((d) => [d.label, d.a, d.b])).toEqual([
+    ['inlet', 'none', '5 mm, 2 cm³'],
+  ])
+})
+
 describe('verdicts', () => {
   const a = side('spindle-2', [9.7, 9.9, 9.8])
   test('far beyond the spread of repeats: better, worse', () => {
