@@ -7,7 +7,7 @@ import { Advice, ChartBlock, Figure, LinkButton, Sheet, Views, useLocked } from 
 import { useSettled, useShown } from '../../shared'
 import { Findings } from '../stations/Findings'
 import { Costs } from './Costs'
-import { EngineFields } from './EngineFields'
+import { CHAMBER_GROUPS, EngineFields } from './EngineFields'
 import { EngineSection } from './EngineSection'
 import { EngineSteps } from './EngineSteps'
 import { flowChart, pressureChart, torqueChart } from './engine-charts'
@@ -260,19 +260,6 @@ function RoomAdvice({ build, predicted }: EngineStationProps) {
   )
 }
 
-const GROUPS = [
-  'Cylinder',
-  'Rotor and housing',
-  'Ball and pin',
-  'Exhaust ports',
-  'Valve',
-  'Intake',
-  'Outlet',
-  'Transfer tube',
-  'Inlet',
-  'Body',
-]
-
 /** Inside the cylinder: what it looks like at any angle, what the air does there, what that gives and what costs most. */
 export function CylinderStation(props: EngineStationProps) {
   const { build, predicted, openWorking } = props
@@ -286,7 +273,7 @@ export function CylinderStation(props: EngineStationProps) {
       rightWidth="284px"
       left={
         <>
-          <EngineFields {...props} groups={GROUPS} />
+          <EngineFields {...props} groups={CHAMBER_GROUPS} />
           {build.machine.family === 'three-flank-engine' && <RotorChoices {...props} />}
         </>
       }

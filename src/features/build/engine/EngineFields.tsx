@@ -3,6 +3,20 @@ import { SectionTitle } from '../../../ui'
 import { MachineField } from '../MachineField'
 import type { EngineStationProps } from './engine-props'
 
+/** What is set inside the cylinder or round the rotor, in the order of its form. */
+export const CHAMBER_GROUPS = [
+  'Cylinder',
+  'Rotor and housing',
+  'Ball and pin',
+  'Exhaust ports',
+  'Valve',
+  'Intake',
+  'Outlet',
+  'Transfer tube',
+  'Inlet',
+  'Body',
+] as const
+
 /** Fields of some groups of an engine’s form, each under its heading. */
 export function EngineFields({
   groups,

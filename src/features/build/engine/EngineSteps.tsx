@@ -14,6 +14,7 @@ import { useProject } from '../../../store'
 import { Views, useLocked } from '../../../ui'
 import { useDesignJob, useSettled, useShown } from '../../shared'
 import { ChangeRows, stepText } from '../design/ChangeRows'
+import { CHAMBER_GROUPS } from './EngineFields'
 import type { EngineStationProps } from './engine-props'
 
 type Wanted = 'power' | 'air'
@@ -24,19 +25,7 @@ const titled = (field: NumberFieldSpec): string => {
 }
 
 /** Numbers that a maker prints or drills; counts, and what is measured or guessed, are none. */
-const GROUPS = [
-  'Cylinder',
-  'Rotor and housing',
-  'Ball and pin',
-  'Exhaust ports',
-  'Valve',
-  'Intake',
-  'Outlet',
-  'Transfer tube',
-  'Inlet',
-  'Wheel',
-  'Losses',
-]
+const GROUPS: readonly string[] = [...CHAMBER_GROUPS.filter((group) => group !== 'Body'), 'Wheel', 'Losses']
 
 /** What one printable step of each number brings, in watts or in work of the air; a click makes it. */
 export function EngineSteps({ build, edit }: Pick<EngineStationProps, 'build' | 'edit'>) {
