@@ -4,12 +4,15 @@ import { JobClient, type JobOptions } from './job-client'
 
 const make = () => new Worker(new URL('./design.worker.ts', import.meta.url), { type: 'module' })
 const client = new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(make)
+/** For what a figure on the screen waits for: how wide it is does not stand behind what takes seconds. */
+const soon = new JobClient<DesignRequest, DesignResults[DesignRequest['kind']]>(make)
 
 /** One computation about designs, off the page's thread. */
 export const runDesign = <Q extends DesignRequest>(
   request: Q,
   options?: JobOptions,
-): Promise<DesignResults[Q['kind']]> => client.run(request, options) as Promise<DesignResults[Q['kind']]>
+): Promise<DesignResults[Q['kind']]> =>
+  (request.kind === 'rest' ? soon : client).run(request, options) as Promise<DesignResults[Q['kind']]>
 
 /** Workers of the pool: one less than the machine has cores, so that the page stays quick, but two where it has two; at most eight. */
 const POOL = Math.max(2, Math.min(8, (typeof navigator === 'undefined' ? 2 : navigator.hardwareConcurrency || 2) - 1))
