@@ -43,6 +43,8 @@ function overTime(input: EngineInput): (t: number, y: number[]) => number[] {
     slope: new Float64Array(1),
     slide: new Float64Array(1),
     area: new Float64Array(network.passages.length),
+    pin: new Float64Array(1),
+    pinSlope: new Float64Array(1),
   }
   const { inertiaKgM2, friction, load, reservoirs, passages } = network
   return (_, [m, u, angle, w, __]) => {

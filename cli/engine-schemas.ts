@@ -62,6 +62,15 @@ export const engineInputSchema = z.discriminatedUnion('family', [
         pinLengthM: length,
         seatDiameterM: positive.max(0.2),
         pinDiameterM: length.default(0),
+        loose: z
+          .strictObject({
+            massKg: positive.max(1),
+            springForceN: z.number().min(0).max(1000).default(0).describe('On its seat.'),
+            springNPerM: z.number().min(0).max(1e6).default(0),
+            roomM: positive.max(0.2).describe('Lift at which it meets what closes its room.'),
+          })
+          .optional()
+          .describe('A ball with weight, by itself or on a spring; it follows its pin where left out.'),
       }),
       ports: z.strictObject({ fromM: length, heightM: length, widthM: z.number().min(0).max(2) }),
     })

@@ -9,6 +9,7 @@ import {
   type EngineInput,
   type EngineRunDown,
   type EngineSupply,
+  type LooseBall,
   type EngineBody,
   type Standing,
   type SteadyEngine,
@@ -25,6 +26,14 @@ type Bare = Exclude<Given, { build: unknown }>
 type RunGiven = z.infer<typeof rundownVerbInput>
 
 const LONGEST = 600
+
+const looseOf = (loose: Extract<Machine, { family: 'single-acting-engine' }>['ball']['loose']): LooseBall | undefined =>
+  loose && {
+    massKg: loose.massKg,
+    pushed: 1,
+    spring: { forceN: loose.springForceN, stiffnessNPerM: loose.springNPerM },
+    roomM: loose.roomM,
+  }
 
 function machineOf(m: Machine, roomK: number): EngineBody {
   const common = {
@@ -52,7 +61,7 @@ function machineOf(m: Machine, roomK: number): EngineBody {
         ...shared,
         leaks: { toRoomM2: m.leakAreaM2, pastPistonM2: 0 },
         clearanceM3: m.clearanceM3,
-        ball: { ...m.ball, discharge: m.discharge },
+        ball: { ...m.ball, discharge: m.discharge, loose: looseOf(m.ball.loose) },
         ports: { ...m.ports, discharge: m.exhaustDischarge },
       }
     : {

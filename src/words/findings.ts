@@ -79,6 +79,18 @@ const MACHINES: Readonly<Record<string, Sentences>> = {
         : 'Plastic on plastic warms and wears above some 6 m/s (common practice).',
     mend: 'A regulator at lower pressure, more load, bars of acetal with a trace of grease, short runs.',
   }),
+  'engine-ball': ({ share, lateRad, open, struck }) => ({
+    what: open
+      ? `The ball does not come down before its pin is there again: ${digits(100 * share)} % of the air comes in without it.`
+      : `The ball shuts ${digits((Number(lateRad) * 180) / Math.PI)}° after its pin has gone; ${digits(100 * share)} % of the air comes in then.`,
+    why: `The pin throws it up${struck ? ' as far as the cap' : ''}, and its weight keeps it there. More air goes in than the pin was cut for.`,
+    mend: 'A spring behind it, a lighter ball, a smaller seat, less speed.',
+  }),
+  'engine-uneven': () => ({
+    what: 'No turn is as the last: its balls shut at another place each time.',
+    why: 'What is told is the mean of many turns, known to some five per cent at best (estimate).',
+    mend: 'A spring strong enough to shut the ball with its pin.',
+  }),
   'engine-squeezed': ({ peakPa, supplyPa }) => ({
     what: `What stays in the cylinder is squeezed to ${q('absolutePressure', peakPa)}, above the ${q('absolutePressure', supplyPa)} that feed it.`,
     why: 'The piston pumps against it, and some goes back through the valve.',

@@ -1,4 +1,4 @@
-import type { End, Exchange, GasVolume, Passage, Placed } from './network'
+import type { End, Exchange, GasVolume, MovingBall, Passage, Placed } from './network'
 import type { TransferTube } from './input'
 
 /** The chambers of an engine, whatever closes them: their air, their passages, and how all of it is placed from the shaft's angle. */
@@ -11,6 +11,8 @@ export interface Chambers {
   readonly volumes: readonly GasVolume[]
   /** Between the room before the valves and the chambers; `far` is what the transfer tube leads to, where there is one. */
   readonly passages: (inlet: End, far: End | null) => readonly Passage[]
+  /** Those of its passages that a ball opens which moves by itself, by their order here. */
+  readonly balls: readonly MovingBall[]
   /** Writes the chambers' volumes and passages, from nought on. */
   readonly place: (angleRad: number, into: Placed) => void
   readonly tube?: TransferTube | null

@@ -1,7 +1,8 @@
 import { GAMMA, GAS_CONSTANT } from '../air'
 import { marchStiff, type StiffMarch } from '../numerics'
 import type { EngineNetwork } from './network'
-import { engineSystem, type EngineSystem, type Layout } from './system'
+import type { Layout } from './layout'
+import { engineSystem, type EngineSystem } from './system'
 
 const CV = GAS_CONSTANT / (GAMMA - 1)
 
@@ -30,6 +31,9 @@ function changePlaces(y: Float64Array, places: readonly number[]): void {
   })
 }
 
+/** Of a ball, by which its steps are judged: a usual lift and its usual speed. */
+const [LIFT_M, LIFT_M_PER_S] = [0.1e-3, 1] as const
+
 /** An engine's speed below which it stands, rad/s. */
 export const RESTS_BELOW = 0.5
 
@@ -51,6 +55,13 @@ export function engineMarch(network: EngineNetwork, speedRadPerS: number, relati
     start[2 * i + 1] = mass * CV * air.temperatureK
     absolute[2 * i] = 1e-3 * relative * mass
     absolute[2 * i + 1] = 1e-3 * relative * mass * CV * air.temperatureK
+  })
+  network.balls.forEach((_, b) => {
+    const at = layout.ball(b)
+    // where its pin holds it, at rest
+    start[at] = Math.max(0, system.placed[0].pin[b])
+    absolute[at] = LIFT_M * relative
+    absolute[at + 1] = LIFT_M_PER_S * relative
   })
   const march = marchStiff(system, { relative, absolute, firstStep: 1e-3 })
   const { y } = march

@@ -1,6 +1,15 @@
 import fc from 'fast-check'
 import { sample } from '../check-values/sample'
-import { cycleOf, engineMarch, engineRunDown, engineNetwork, type EngineInput, type PistonMachine } from '.'
+import {
+  BALL_ROOM_M,
+  ballMass,
+  cycleOf,
+  engineMarch,
+  engineRunDown,
+  engineNetwork,
+  type EngineInput,
+  type PistonMachine,
+} from '.'
 
 const mm = 1e-3
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })
@@ -14,6 +23,7 @@ const shared = fc.record({
   seal: fc.record({ forceN: fc.constantFrom(0, 2), areaM2: fc.constantFrom(0, 2e-6) }),
   film: fc.constantFrom(0, 40, 200),
   clearance: between(0.03, 1),
+  weighs: fc.constantFrom(null, 0, 4),
 })
 
 const machine: fc.Arbitrary<PistonMachine> = fc
@@ -56,6 +66,15 @@ const machine: fc.Arbitrary<PistonMachine> = fc
             seatDiameterM: 0.25 * s.boreM,
             pinDiameterM: 0.1 * s.boreM,
             discharge: 0.7,
+            // a ball of steel a third wider than its seat, with or without a spring
+            ...(s.weighs !== null && {
+              loose: {
+                massKg: ballMass('steel', 0.33 * s.boreM),
+                pushed: 1,
+                spring: { forceN: s.weighs, stiffnessNPerM: 200 * s.weighs },
+                roomM: opening * s.strokeM + BALL_ROOM_M,
+              },
+            }),
           },
           ports: { fromM: (1 - port) * s.strokeM, heightM: port * s.strokeM, widthM: s.boreM, discharge: 0.7 },
         }

@@ -71,6 +71,7 @@ export function engineNetwork(input: EngineInput): EngineNetwork {
     volumes,
     reservoirs: [start, input.exhaust ?? room, room],
     passages,
+    balls: chambers.balls,
     place: (angle, into) => {
       chambers.place(angle, into)
       for (let i = 0; i < fixed.length; i++) {

@@ -49,6 +49,31 @@ export const dragSlope = (d: Drag, w: number): number => {
   return (d.constantNm * (1 - t * t)) / d.settlesRadPerS + d.perSpeedNmS + 2 * d.perSquareNmS2 * Math.abs(w)
 }
 
+/** What a body stops against, as a spring with a damper. */
+export interface Contact {
+  readonly stiffnessNPerM: number
+  readonly dampingNsPerM: number
+}
+
+/**
+ * A ball that moves by what pushes it: pressure, spring, its pin, seat and cap. Its passage opens by its own lift.
+ * The passage leads from before the ball into a chamber; pressure before it holds it shut.
+ */
+export interface MovingBall {
+  readonly passage: number
+  readonly massKg: number
+  readonly spring: { readonly forceN: number; readonly stiffnessNPerM: number }
+  readonly contact: Contact
+  /** Lift at which it meets what closes its room, m. */
+  readonly roomM: number
+  /** What the pressure acts on while it sits, m2. */
+  readonly seatAreaM2: number
+  /** Opening between ball and seat for each metre of lift, m; never more than what the hole leaves, m2. */
+  readonly openingM: number
+  readonly holeM2: number
+  readonly discharge: number
+}
+
 /** What hangs on the crank's angle alone, written for all volumes and passages at once. */
 export interface Placed {
   /** m3, of each volume. */
@@ -59,6 +84,9 @@ export interface Placed {
   readonly slide: Float64Array
   /** Effective area (Cd A), m2, of each passage. */
   readonly area: Float64Array
+  /** How far the pin of each moving ball stands beyond its seat, m, and how that changes, m/rad. */
+  readonly pin: Float64Array
+  readonly pinSlope: Float64Array
 }
 
 /**
@@ -82,6 +110,8 @@ export interface EngineNetwork {
   readonly volumes: readonly GasVolume[]
   readonly reservoirs: readonly Reservoir[]
   readonly passages: readonly Passage[]
+  /** Balls that move by themselves; the area that the angle gives their passages does not count. */
+  readonly balls: readonly MovingBall[]
   readonly place: (angleRad: number, into: Placed) => void
   readonly inertiaKgM2: number
   readonly friction: Drag

@@ -1,8 +1,9 @@
 import type { Chambers } from './chambers'
 import { crossings, pistonPlace } from './crank'
 import { EXHAUST, ROOM, type DoubleActing, type EngineInput, type PistonMachine, type SingleActing } from './input'
-import type { End, GasVolume, Passage, Placed } from './network'
-import { ballArea, edgeArea, fullLift, portArea, valveShift } from './valves'
+import { printedStop } from './balls'
+import type { End, GasVolume, MovingBall, Passage, Placed } from './network'
+import { ballArea, edgeArea, fullLift, openingPerLift, portArea, seatHole, valveShift } from './valves'
 
 const TURN = 2 * Math.PI
 /** Corners closer together than this are one, rad. */
@@ -14,7 +15,9 @@ export const pistonArea = (boreM: number): number => (Math.PI / 4) * boreM * bor
 interface CylinderParts {
   readonly volumes: readonly GasVolume[]
   readonly passages: (inlet: End, first: number) => readonly Passage[]
-  readonly place: (angleRad: number, into: Placed, volume: number, passage: number) => void
+  /** A ball that moves by itself, opening a passage. */
+  readonly ball?: (passage: number) => MovingBall
+  readonly place: (angleRad: number, into: Placed, volume: number, passage: number, cylinder: number) => void
   /** What passes nought where something opens, shuts or turns a corner. */
   readonly corners: readonly ((angleRad: number) => number)[]
 }
@@ -33,6 +36,7 @@ function singleActing(m: SingleActing, input: EngineInput): CylinderParts {
   const area = pistonArea(m.boreM)
   const { ball, ports, leaks } = m
   const full = fullLift(ball)
+  const { loose } = ball
   const lift = (angle: number) => ball.pinLengthM - pistonPlace(m, angle).travelM
   const open = (angle: number) => pistonPlace(m, angle).travelM - ports.fromM
   return {
@@ -50,9 +54,24 @@ function singleActing(m: SingleActing, input: EngineInput): CylinderParts {
       { id: 'ports', from: { volume: v }, to: { reservoir: EXHAUST } },
       { id: 'leak', from: { volume: v }, to: { reservoir: ROOM } },
     ],
-    place: (angle, into, v, j) => {
+    ...(loose && {
+      ball: (passage) => ({
+        ...loose,
+        passage,
+        contact: printedStop(loose.massKg),
+        seatAreaM2: loose.pushed * pistonArea(ball.seatDiameterM),
+        openingM: openingPerLift(ball),
+        holeM2: seatHole(ball),
+        discharge: ball.discharge,
+      }),
+    }),
+    place: (angle, into, v, j, c) => {
       const { travelM, armM } = pistonPlace(m, angle)
       into.volume[v] = m.clearanceM3 + area * travelM
+      if (loose) {
+        into.pin[c] = ball.pinLengthM - travelM
+        into.pinSlope[c] = -armM
+      }
       into.slope[v] = area * armM
       into.slide[v] = Math.abs(armM)
       into.area[j] = ball.discharge * ballArea(ball, ball.pinLengthM - travelM)
@@ -123,19 +142,18 @@ export function pistonChambers(machine: PistonMachine, input: EngineInput): Cham
   const parts = machine.kind === 'single-acting' ? singleActing(machine, input) : doubleActing(machine, input)
   const { phasesRad } = machine
   const perVolumes = parts.volumes.length
-  let perPassages = 0
+  // how many passages one has does not hang on what feeds it
+  const perPassages = parts.passages({ reservoir: EXHAUST }, 0).length
+  const { ball } = parts
   return {
     periodRad: TURN,
     cornersRad: allCorners(parts.corners, phasesRad),
     volumes: phasesRad.flatMap(() => parts.volumes),
-    passages: (inlet) => {
-      const all = phasesRad.flatMap((_, c) => parts.passages(inlet, c * perVolumes))
-      perPassages = all.length / phasesRad.length
-      return all
-    },
+    passages: (inlet) => phasesRad.flatMap((_, c) => parts.passages(inlet, c * perVolumes)),
+    balls: ball ? phasesRad.map((_, c) => ball(c * perPassages)) : [],
     place: (angle, into) => {
       for (let c = 0; c < phasesRad.length; c++)
-        parts.place(angle - phasesRad[c], into, c * perVolumes, c * perPassages)
+        parts.place(angle - phasesRad[c], into, c * perVolumes, c * perPassages, c)
     },
   }
 }

@@ -2,7 +2,7 @@ import { CP, GAMMA } from '../air'
 import type { EngineMarch } from './cycle'
 import type { EngineNetwork, Exchange, Placed } from './network'
 import { EXHAUST, ROOM, SUPPLY } from './input'
-import { heldAt, steady, type Near, type Steady } from './steady'
+import { heldAt, steady, TOGETHER, type Near, type Steady } from './steady'
 
 /** One chamber's air round a turn. */
 export interface ChamberCycle {
@@ -31,6 +31,8 @@ export interface EngineCycle {
     readonly flowKgPerS: Float64Array
     readonly areaM2: Float64Array
   }[]
+  /** Each ball that moves by itself: its lift and what its pin stands beyond the seat, m. */
+  readonly balls: readonly { readonly liftM: Float64Array; readonly pinM: Float64Array }[]
   readonly timeS: number
   /** From supply, to exhaust, past seals to the room, kg a turn. */
   readonly airKg: number
@@ -47,10 +49,13 @@ export interface EngineCycle {
 /** Degrees between two samples of a turn. */
 const SAMPLE_DEG = 2
 
-/** The next period of an engine, seen at every second degree and where something opens or shuts. */
-export function cycleOf(march: EngineMarch, sampleDeg = SAMPLE_DEG): EngineCycle | null {
+/**
+ * The next period of an engine, seen at every second degree and where something opens or shuts.
+ * @param turns of several, the last one is seen, and its sums are the mean of all: for an engine none of whose turns is as the last.
+ */
+export function cycleOf(march: EngineMarch, sampleDeg = SAMPLE_DEG, turns = 1): EngineCycle | null {
   const { network, system, layout, y } = march
-  const { volumes, passages, periodRad, cornersRad, exchange } = network
+  const { volumes, passages, periodRad, cornersRad, exchange, balls } = network
   const steps = Math.round((periodRad * 180) / Math.PI / sampleDeg)
   const even = Array.from({ length: steps + 1 }, (_, i) => (i === steps ? periodRad : (i * periodRad) / steps))
   const apart = even.filter((a) => cornersRad.every((c) => Math.abs(c - a) > 1e-9))
@@ -59,16 +64,18 @@ export function cycleOf(march: EngineMarch, sampleDeg = SAMPLE_DEG): EngineCycle
   const arrays = (count: number) => Array.from({ length: count }, () => new Float64Array(n))
   const [volume, pressure, temperature, torque] = Array.from({ length: 4 }, () => arrays(volumes.length))
   const [flow, area] = [arrays(passages.length), arrays(passages.length)]
+  const [lift, pin] = [arrays(balls.length), arrays(balls.length)]
   const [angle, speed, total] = arrays(3)
   const rates = new Float64Array(passages.length)
   const start = y.slice()
   const before = march.speed()
+  for (let i = 1; i < turns; i++) if (!march.turn()) return null
   let at = 0
   system.begin()
   const ok = march.turn((x) => {
     system.begin()
     system.place(x === periodRad && !exchange ? 0 : x, 0)
-    const { volume: v, slope, area: a }: Placed = system.placed[0]
+    const { volume: v, slope, area: a, pin: pinNow }: Placed = system.placed[0]
     system.flows(0, y, rates)
     angle[at] = x
     speed[at] = march.speed()
@@ -86,14 +93,18 @@ export function cycleOf(march: EngineMarch, sampleDeg = SAMPLE_DEG): EngineCycle
       flow[j][at] = rates[j]
       area[j][at] = a[j]
     })
+    balls.forEach((_, b) => {
+      lift[b][at] = y[layout.ball(b)]
+      pin[b][at] = pinNow[b]
+    })
     at++
   }, grid)
   if (!ok || at !== n) return null
-  const gained = (i: number) => y[i] - start[i]
+  const gained = (i: number) => (y[i] - start[i]) / turns
   const given = (reservoir: number) => layout.given(reservoir).map(gained)
   const [supply, exhaust, room] = [given(SUPPLY), given(EXHAUST), given(ROOM)]
   const inner = volumes.reduce((sum, _, i) => sum + gained(2 * i + 1), 0)
-  const kinetic = 0.5 * network.inertiaKgM2 * (march.speed() ** 2 - before ** 2)
+  const kinetic = (0.5 * network.inertiaKgM2 * (march.speed() ** 2 - before ** 2)) / turns
   const work = gained(layout.gasWork)
   const onPistons = volumes.reduce((sum, _, i) => sum + gained(layout.work(i)), 0)
   const cycle: EngineCycle = {
@@ -117,6 +128,7 @@ export function cycleOf(march: EngineMarch, sampleDeg = SAMPLE_DEG): EngineCycle
     ),
     still: volumes.flatMap(({ id, backPaAbs }, i) => (backPaAbs === null ? [{ id, pressurePaAbs: pressure[i] }] : [])),
     passages: passages.map(({ id }, j) => ({ id, flowKgPerS: flow[j], areaM2: area[j] })),
+    balls: balls.map((_, b) => ({ liftM: lift[b], pinM: pin[b] })),
     timeS: gained(layout.time),
     airKg: supply[0],
     exhaustedKg: -exhaust[0],
@@ -265,12 +277,13 @@ export function seenAt(network: EngineNetwork, found: Steady, sampleDeg?: number
   if (found.status === 'stands') return null
   const { march } = found
   const near = nearOf(found)
-  const cycle = cycleOf(march, sampleDeg)
+  const cycle = cycleOf(march, sampleDeg, found.returns ? 1 : TOGETHER)
   return cycle && { near, figures: figuresOf(network, cycle), cycle }
 }
 
 /** Where one like it begins to look: to be taken before the engine is turned on. */
-const nearOf = ({ startSpeedRadPerS: radPerS, slope, march }: Steady): Near => ({
+const nearOf = ({ startSpeedRadPerS: radPerS, slope, returns, march }: Steady): Near => ({
+  returns,
   radPerS,
   gas: march.y.slice(0, march.layout.wheel),
   ...(slope < 0 ? { slope } : {}),

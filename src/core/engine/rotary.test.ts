@@ -112,6 +112,8 @@ describe('how its chambers are placed', () => {
       slope: array(volumes.length),
       slide: array(volumes.length),
       area: array(passages.length),
+      pin: array(0),
+      pinSlope: array(0),
     }
     network.place(angle, placed)
     return placed

@@ -58,6 +58,7 @@ export function rotorChambers(m: ThreeFlank, input: EngineInput): Chambers {
           : { id: 'far-breather', from: { volume: k }, to: { reservoir: EXHAUST } },
       ]),
     tube: m.tube,
+    balls: [],
     place: (angle, into) => {
       for (let k = 0; k < FLANKS; k++) {
         const faces = flankFaces(k, angle)

@@ -1,5 +1,5 @@
 import { rootBetween } from '../numerics'
-import type { EngineNetwork } from './network'
+import type { EngineNetwork, Placed } from './network'
 import { flowFunction } from './orifice'
 import { SUPPLY } from './input'
 
@@ -36,7 +36,14 @@ export function standing(network: EngineNetwork, degrees = 2): Standing {
   const angleRad = Array.from({ length: count }, (_, i) => (i * periodRad) / count)
   const array = (n: number) => new Float64Array(n)
   const n = volumes.length
-  const placed = { volume: array(n), slope: array(n), slide: array(n), area: array(passages.length) }
+  const placed: Placed = {
+    volume: array(n),
+    slope: array(n),
+    slide: array(n),
+    area: array(passages.length),
+    pin: array(n),
+    pinSlope: array(n),
+  }
   const still = friction.constantNm * STICKS
   const torqueNm: number[] = []
   const holdsNm: number[] = []

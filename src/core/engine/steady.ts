@@ -8,6 +8,8 @@ export interface Steady {
   readonly status: SteadyStatus
   /** At the period's start, where it runs. */
   readonly startSpeedRadPerS: number
+  /** Every turn is as the last; false where balls bounce otherwise each time, so that only many turns together say what it does. */
+  readonly returns: boolean
   /** How a turn’s gain falls with the wheel’s energy. */
   readonly slope: number
   /** The engine at the start of that turn: turn it on to see it. */
@@ -40,22 +42,31 @@ const [SLOWEST, QUICKEST, STEP] = [1, 4000, 2.4] as const
 /** When a turn comes back as it left: energy of the wheel by its work, mass and energy of each volume by themselves. Below the noise of the steps nothing is gained. */
 const [WHEEL_CLOSE, GAS_CLOSE] = [5e-5, 3e-4] as const
 const MOST_SHOTS = 30
+/** Turns looked at together where none is as the last, how often at most, and within which share of their work they neither gain nor lose. */
+export const TOGETHER = 48
+const [MOST_RUNS, EVEN] = [12, 1e-2] as const
 
 /** An engine near where another has settled: its speed, and its air there where the two have the same volumes. */
 export interface Near {
   readonly radPerS: number
   readonly gas?: Float64Array
+  /** False where its turns never came back as they left: it is only run on from there. */
+  readonly returns?: boolean
   /** How much a turn gains less for each joule of the wheel’s: known where one like it was shot for. */
   readonly slope?: number
 }
 
+/** A ball that floats gives a second speed to settle at, above the first: from below the first one is found, if the steps are short. */
+const [SLOWEST_LOOSE, STEP_LOOSE] = [20, 1.3] as const
+
 /** Two speeds between which it settles, from below: it gains at the lower one, loses at the upper one. */
 function bracket(engine: EngineMarch): readonly [low: number, high: number] | null {
-  const { y } = engine
+  const { y, network } = engine
+  const [slowest, step] = network.balls.length > 0 ? [SLOWEST_LOOSE, STEP_LOOSE] : [SLOWEST, STEP]
   const fresh = y.slice()
   const gain = gainOf(engine, 2e-3, 3)
   let low: number | null = null
-  for (let w = SLOWEST; w <= QUICKEST; w *= STEP) {
+  for (let w = slowest; w <= QUICKEST; w *= step) {
     const g = gain(w)
     // a state that ended in a stop is no state to go on from
     if (g === null) y.set(fresh)
@@ -123,10 +134,17 @@ function shoot(engine: EngineMarch, guess: number, low: number, high: number, kn
 export function steady(network: EngineNetwork, near?: Near, relative?: number): Steady {
   const engine = engineMarch(network, near?.radPerS ?? 100, relative)
   const { y, layout } = engine
-  const at = (slope: number): Steady => ({ status: 'runs', startSpeedRadPerS: engine.speed(), slope, march: engine })
+  const at = (slope: number, returns = true): Steady => ({
+    status: 'runs',
+    startSpeedRadPerS: engine.speed(),
+    slope,
+    returns,
+    march: engine,
+  })
   const fresh = y.slice()
   if (near) {
     if (near.gas && near.gas.length >= layout.wheel) y.set(near.gas.subarray(0, layout.wheel))
+    if (near.returns === false && network.balls.length > 0 && ranOn(engine, near.radPerS)) return at(0, false)
     const slope = shoot(engine, near.radPerS, 0.4 * near.radPerS, 2.5 * near.radPerS, near.slope)
     if (slope !== null) return at(slope)
     y.set(fresh)
@@ -138,10 +156,24 @@ export function steady(network: EngineNetwork, near?: Near, relative?: number): 
     const slope = shoot(engine, Math.sqrt(low * high), low, high)
     if (slope !== null) return at(slope)
     y.set(start)
-    // by halving it is found without a slope: the next one looks for its own
-    if (halved(engine, low, high)) return at(0)
+    if (network.balls.length > 0) {
+      if (ranOn(engine, low)) return at(0, false)
+      // by halving it is found without a slope: the next one looks for its own
+    } else if (halved(engine, low, high)) return at(0)
   }
-  return { status: 'stands', startSpeedRadPerS: 0, slope: 0, march: engine }
+  return { status: 'stands', startSpeedRadPerS: 0, slope: 0, returns: true, march: engine }
+}
+
+/** Left to run from a speed until it neither gains nor loses over many turns together: for one whose turns never come back as they left. */
+function ranOn(engine: EngineMarch, from: number): boolean {
+  const { y, layout, setSpeed, turn } = engine
+  setSpeed(from)
+  for (let i = 0; i < MOST_RUNS; i++) {
+    const [energy, work] = [y[layout.wheel], y[layout.gasWork]]
+    for (let k = 0; k < TOGETHER; k++) if (!turn()) return false
+    if (Math.abs(y[layout.wheel] - energy) < EVEN * Math.abs(y[layout.gasWork] - work)) break
+  }
+  return true
 }
 
 /** By halving, where shooting found nothing: sure and slow. */

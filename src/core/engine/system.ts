@@ -1,45 +1,20 @@
 import { CP, GAMMA, GAS_CONSTANT } from '../air'
 import type { StiffSystem } from '../numerics'
-import { NO_DRAG, dragSlope, dragTorque, type End, type EngineNetwork, type GasVolume, type Placed } from './network'
+import { ballRows, liftedArea, noPush, pushOn, type BallPush } from './balls'
+import { RESERVOIRS, layoutOf, placeOf, type Layout } from './layout'
+import {
+  NO_DRAG,
+  dragSlope,
+  dragTorque,
+  type EngineNetwork,
+  type GasVolume,
+  type MovingBall,
+  type Placed,
+} from './network'
 import { flowFunction, flowFunctionSlope } from './orifice'
 
 const CV = GAS_CONSTANT / (GAMMA - 1)
 const G1 = GAMMA - 1
-
-/** Where things stand in a state: mass and inner energy of each volume, energy of the flywheel; then the sums. */
-export interface Layout {
-  readonly volumes: number
-  readonly wheel: number
-  readonly time: number
-  /** Mass and enthalpy that each reservoir has given. */
-  readonly given: (reservoir: number) => readonly [mass: number, energy: number]
-  /** Work on the piston of a volume (the whole pressure, not against the back). */
-  readonly work: (volume: number) => number
-  readonly gasWork: number
-  readonly frictionWork: number
-  readonly loadWork: number
-  readonly heat: number
-  readonly length: number
-}
-
-export function layoutOf({ volumes, reservoirs }: EngineNetwork): Layout {
-  const wheel = 2 * volumes.length
-  const given = wheel + 2
-  const work = given + 2 * reservoirs.length
-  const gasWork = work + volumes.length
-  return {
-    volumes: volumes.length,
-    wheel,
-    time: wheel + 1,
-    given: (r) => [given + 2 * r, given + 2 * r + 1],
-    work: (v) => work + v,
-    gasWork,
-    frictionWork: gasWork + 1,
-    loadWork: gasWork + 2,
-    heat: gasWork + 3,
-    length: gasWork + 4,
-  }
-}
 
 export interface EngineSystem extends StiffSystem {
   readonly layout: Layout
@@ -51,6 +26,7 @@ export interface EngineSystem extends StiffSystem {
 /** The most volumes, ends and passages of an engine: eight cylinders with two ends each, a manifold and a vessel. */
 const MOST_VOLUMES = 24
 const MOST_PASSAGES = 64
+const MOST_BALLS = 8
 
 // The engine that is being turned, put here by its `begin`: at fixed places, arrays are read twice as fast, and only one turns at a time.
 const volumes = () => new Float64Array(MOST_VOLUMES + 8)
@@ -64,9 +40,17 @@ const PLACED: readonly Placed[] = Array.from({ length: 3 }, () => ({
   slope: volumes(),
   slide: volumes(),
   area: passages(),
+  pin: volumes(),
+  pinSlope: volumes(),
 }))
+/** Which ball opens a passage; none: less than nought. */
+const ballOf = new Int32Array(MOST_PASSAGES)
+/** What pushes each ball where it was last asked for. */
+const push: readonly BallPush[] = Array.from({ length: MOST_BALLS }, noPush)
 
 const now = {
+  /** How many act on each other: volumes, wheel and balls. */
+  n: 0,
   nv: 0,
   np: 0,
   lean: false,
@@ -75,6 +59,7 @@ const now = {
   friction: NO_DRAG,
   load: NO_DRAG,
   walls: [] as readonly GasVolume['wall'][],
+  balls: [] as readonly MovingBall[],
 }
 
 function states(slot: number, y: Float64Array): void {
@@ -87,17 +72,30 @@ function states(slot: number, y: Float64Array): void {
   }
 }
 
+/** Every ball where a state has it: its opening, and what pushes it. */
+function lift(slot: number, y: Float64Array, w: number): void {
+  const { area, pin, pinSlope } = PLACED[slot]
+  now.balls.forEach((ball, b) => {
+    const j = ball.passage
+    const at = 2 * now.nv + 1 + 2 * b
+    area[j] = liftedArea(ball, y[at])
+    const across = Math.min(p[from[j]], cap[j]) - p[to[j]]
+    pushOn(ball, y[at], y[at + 1], across, pin[b], pinSlope[b] * w, push[b])
+  })
+}
+
 function rate(slot: number, y: Float64Array, out: Float64Array): void {
   const { volume, slope, slide, area } = PLACED[slot]
-  const { nv, np, lean, friction, load } = now
+  const { n, nv, np, lean, friction, load, balls } = now
   const wheel = 2 * nv
   states(slot, y)
   const w = Math.sqrt((2 * y[wheel]) / now.inertiaKgM2)
   const inverse = 1 / w
-  const work0 = wheel + 2 + 2 * RESERVOIRS
+  const work0 = n + 1 + 2 * RESERVOIRS
   const gasWork = work0 + nv
   const rows = lean ? work0 : gasWork + 4
   for (let i = 0; i < rows; i++) out[i] = 0
+  if (balls.length > 0) lift(slot, y, w)
   for (let j = 0; j < np; j++) {
     const a = area[j]
     if (a === 0) continue
@@ -145,10 +143,17 @@ function rate(slot: number, y: Float64Array, out: Float64Array): void {
     gas += push - back[i] * slope[i]
     if (now.rubs) rub += slide[i] * (sealForce[i] + sealArea[i] * Math.max(0, p[i] - back[i]))
   }
+  for (let b = 0; b < balls.length; b++) {
+    const at = wheel + 1 + 2 * b
+    out[at] = y[at + 1] * inverse
+    out[at + 1] = (push[b].totalN / balls[b].massKg) * inverse
+    // lifting the ball costs the crank what the pin does; what it gives back on the way down comes back
+    rub += push[b].pinN * PLACED[slot].pinSlope[b]
+  }
   const lost = dragTorque(friction, w) + rub
   const taken = dragTorque(load, w)
   out[wheel] = gas - lost - taken
-  out[wheel + 1] = inverse
+  out[n] = inverse
   if (lean) return
   out[gasWork] = gas
   out[gasWork + 1] = lost
@@ -156,11 +161,10 @@ function rate(slot: number, y: Float64Array, out: Float64Array): void {
 }
 
 function jacobian(slot: number, y: Float64Array, J: Float64Array): void {
-  const { volume, slope, slide, area } = PLACED[slot]
-  const { nv, np, lean } = now
+  const { volume, slope, slide, area, pinSlope } = PLACED[slot]
+  const { n, nv, np, lean, balls } = now
   const wheel = 2 * nv
-  const n = wheel + 1
-  const work0 = wheel + 2 + 2 * RESERVOIRS
+  const work0 = n + 1 + 2 * RESERVOIRS
   const gasWork = work0 + nv
   const heat = gasWork + 3
   states(slot, y)
@@ -170,6 +174,7 @@ function jacobian(slot: number, y: Float64Array, J: Float64Array): void {
   const slower = -1 / (2 * y[wheel])
   const cells = (lean ? work0 : gasWork + 4) * n
   for (let i = 0; i < cells; i++) J[i] = 0
+  if (balls.length > 0) lift(slot, y, w)
   for (let j = 0; j < np; j++) {
     const a = area[j]
     if (a === 0) continue
@@ -220,6 +225,14 @@ function jacobian(slot: number, y: Float64Array, J: Float64Array): void {
         J[row + 2 * down + 1] += qu
         J[next + 2 * down + 1] += h * qu
       }
+      if (ballOf[j] >= 0) {
+        const ball = balls[ballOf[j]]
+        const at = wheel + 1 + 2 * ballOf[j]
+        // wide open the hole is the narrowest, and more lift opens no more
+        const qx = a < ball.discharge * ball.holeM2 ? (sign * q) / y[at] : 0
+        J[row + at] += qx
+        J[next + at] += h * qx
+      }
       const slow = sign * q * slower
       J[row + wheel] += slow
       J[next + wheel] += h * slow
@@ -266,7 +279,15 @@ function jacobian(slot: number, y: Float64Array, J: Float64Array): void {
   const lost = dragSlope(now.friction, w) * perEnergy
   const taken = dragSlope(now.load, w) * perEnergy
   J[wheel * n + wheel] -= lost + taken
-  J[(wheel + 1) * n + wheel] += inverse * slower
+  for (let b = 0; b < balls.length; b++) {
+    const i = balls[b].passage
+    ballRows(J, n, wheel, b, push[b], balls[b].massKg, y, w, pinSlope[b], now.inertiaKgM2, lean ? -1 : gasWork + 1)
+    const perPa = (push[b].perPressure * inverse * G1) / balls[b].massKg
+    const row = (wheel + 2 + 2 * b) * n
+    if (from[i] < nv && p[from[i]] <= cap[i]) J[row + 2 * from[i] + 1] += perPa / volume[from[i]]
+    J[row + 2 * to[i] + 1] -= perPa / volume[to[i]]
+  }
+  J[n * n + wheel] += inverse * slower
   if (lean) return
   J[(gasWork + 1) * n + wheel] += lost
   J[(gasWork + 2) * n + wheel] += taken
@@ -274,6 +295,7 @@ function jacobian(slot: number, y: Float64Array, J: Float64Array): void {
 
 function flows(slot: number, y: Float64Array, out: Float64Array): void {
   states(slot, y)
+  if (now.balls.length > 0) lift(slot, y, Math.sqrt((2 * y[2 * now.nv]) / now.inertiaKgM2))
   for (let j = 0; j < now.np; j++) {
     const upper = Math.min(p[from[j]], cap[j])
     const lower = p[to[j]]
@@ -289,11 +311,6 @@ function flows(slot: number, y: Float64Array, out: Float64Array): void {
   }
 }
 
-/** Reservoirs of every engine: supply, exhaust, room. */
-export const RESERVOIRS = 3
-
-const indexOf = (end: End, volumeCount: number): number => ('volume' in end ? end.volume : volumeCount + end.reservoir)
-
 /**
  * Balances of mass and energy of every volume and of the flywheel's energy, over the crank's angle.
  * With the wheel's energy for the speed, work and energy are sums that cancel to rounding in any step.
@@ -303,21 +320,23 @@ const indexOf = (end: End, volumeCount: number): number => ('volume' in end ? en
 export function engineSystem(network: EngineNetwork, lean = false): EngineSystem {
   const nv = network.volumes.length
   const np = network.passages.length
-  if (nv > MOST_VOLUMES || np > MOST_PASSAGES || network.reservoirs.length !== RESERVOIRS)
+  const { balls } = network
+  if (nv > MOST_VOLUMES || np > MOST_PASSAGES || balls.length > MOST_BALLS || network.reservoirs.length !== RESERVOIRS)
     throw new RangeError(`An engine of ${nv} volumes and ${np} passages`)
   const layout = layoutOf(network)
-  const size = layout.wheel + 1
+  const size = layout.time
   const walls = network.volumes.map(({ wall }) => wall)
   const rubs = network.volumes.some(({ seal }) => seal && (seal.forceN > 0 || seal.areaM2 > 0))
   const begin = (): void => {
+    now.n = size
     now.nv = nv
     now.np = np
     now.lean = lean
     now.rubs = rubs
     now.inertiaKgM2 = network.inertiaKgM2
-    now.friction = network.friction
-    now.load = network.load
+    ;[now.friction, now.load] = [network.friction, network.load]
     now.walls = walls
+    now.balls = balls
     network.volumes.forEach(({ backPaAbs, isothermal, start, seal }, i) => {
       moves[i] = backPaAbs === null ? 0 : 1
       back[i] = backPaAbs ?? 0
@@ -335,10 +354,12 @@ export function engineSystem(network: EngineNetwork, lean = false): EngineSystem
       signOf[nv + i] = -1
     })
     network.passages.forEach((passage, j) => {
-      from[j] = indexOf(passage.from, nv)
-      to[j] = indexOf(passage.to, nv)
+      from[j] = placeOf(passage.from, nv)
+      to[j] = placeOf(passage.to, nv)
       cap[j] = passage.setPaAbs ?? Infinity
+      ballOf[j] = -1
     })
+    for (const [b, { passage }] of balls.entries()) ballOf[passage] = b
   }
   return {
     layout,
@@ -350,7 +371,7 @@ export function engineSystem(network: EngineNetwork, lean = false): EngineSystem
     rate,
     jacobian,
     possible: (y) => {
-      for (let i = 0; i < size; i++) if (!(y[i] > 0)) return false
+      for (let i = 0; i <= layout.wheel; i++) if (!(y[i] > 0)) return false
       return true
     },
     flows,

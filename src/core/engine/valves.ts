@@ -1,5 +1,17 @@
+/** A ball that has weight: what it weighs, the spring behind it where there is one, and how far it can go. */
+export interface LooseBall {
+  readonly massKg: number
+  /** What the air really pushes it with, over what is estimated. */
+  readonly pushed: number
+  /** Force on the seat, N, and more for each metre that it is lifted. Both nought: nothing but the air shuts it. */
+  readonly spring: { readonly forceN: number; readonly stiffnessNPerM: number }
+  readonly roomM: number
+}
+
 /** A ball on a seat that a pin on the piston lifts near dead centre. The ball sits tight without it. */
 export interface PinBall {
+  /** How it moves by itself; none: it is on its pin or on its seat, as a ball without weight is. */
+  readonly loose?: LooseBall
   /** How far the pin stands above the piston where both are at dead centre: the ball is lifted so far there. */
   readonly pinLengthM: number
   readonly seatDiameterM: number
@@ -10,14 +22,19 @@ export interface PinBall {
 /** The ball touches the cone of its seat at half a right angle. */
 const SEAT_SIN = Math.SQRT1_2
 
+/** What a ball opens for each metre of lift: the cone between it and its seat, m. */
+export const openingPerLift = ({ seatDiameterM }: PinBall): number => Math.PI * seatDiameterM * SEAT_SIN
+
+/** What the pin leaves of the hole, m2. */
+export const seatHole = ({ seatDiameterM: d, pinDiameterM: pin }: PinBall): number =>
+  (Math.PI / 4) * (d * d - pin * pin)
+
 /** Area between ball and seat, m2: the cone's, and never more than the hole leaves beside the pin. */
-export function ballArea({ seatDiameterM: d, pinDiameterM: pin }: PinBall, liftM: number): number {
-  return liftM <= 0 ? 0 : Math.min(Math.PI * d * liftM * SEAT_SIN, (Math.PI / 4) * (d * d - pin * pin))
-}
+export const ballArea = (ball: PinBall, liftM: number): number =>
+  liftM <= 0 ? 0 : Math.min(openingPerLift(ball) * liftM, seatHole(ball))
 
 /** Lift at which the hole beside the pin becomes the narrowest, m. */
-export const fullLift = ({ seatDiameterM: d, pinDiameterM: pin }: PinBall): number =>
-  (d * d - pin * pin) / (4 * d * SEAT_SIN)
+export const fullLift = (ball: PinBall): number => seatHole(ball) / openingPerLift(ball)
 
 /** Ports in the wall that the piston uncovers near its far dead centre. */
 export interface WallPorts {

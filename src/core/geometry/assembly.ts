@@ -49,7 +49,8 @@ export const placedAt = (p: Pose, [x, y, z]: Vec): Vec => [
 
 /** Something that is bought or cut to length, as a body turned about its own z axis. */
 export interface Bought {
-  readonly code: 'bearing' | 'shaft' | 'screw' | 'nut' | 'set-screw' | 'pin' | 'ball'
+  readonly code:
+    'bearing' | 'shaft' | 'screw' | 'nut' | 'set-screw' | 'pin' | 'ball' | 'glass-ball' | 'nylon-ball' | 'spring'
   /** As it is ordered: 625, M3 × 12, ⌀ 5 × 60. */
   readonly size: string
   /** Half section as (radius, height), counter-clockwise, mm. */

@@ -91,15 +91,36 @@ export const pinBody = (diameterMm: number, lengthMm: number): Bought => ({
   size: `⌀ ${Number(diameterMm.toFixed(2))} × ${Number(lengthMm.toFixed(1))}`,
 })
 
-/** A steel ball, its middle at the origin. */
-export const ballBody = (diameterMm: number): Bought => ({
-  code: 'ball',
+const BALLS = { steel: 'ball', glass: 'glass-ball', nylon: 'nylon-ball' } as const
+
+/** A ball, its middle at the origin. */
+export const ballBody = (diameterMm: number, material: keyof typeof BALLS = 'steel'): Bought => ({
+  code: BALLS[material],
   size: `⌀ ${Number(diameterMm.toFixed(3))}`,
   outline: Array.from({ length: 33 }, (_, i): readonly [number, number] => {
     const a = -Math.PI / 2 + (i * Math.PI) / 32
     return [i === 0 || i === 32 ? 0 : (diameterMm / 2) * Math.cos(a), (diameterMm / 2) * Math.sin(a)]
   }),
 })
+
+/** A compression spring as pressed to a length, as the tube that its coils lie in, its lower end on z = 0. */
+export const springBody = (
+  { wireM, outerM, freeM, coils }: { wireM: number; outerM: number; freeM: number; coils: number },
+  lengthMm: number,
+): Bought => {
+  const outer = (outerM * mm) / 2
+  const inner = outer - wireM * mm
+  return {
+    code: 'spring',
+    size: `⌀ ${(outerM * mm).toFixed(1)} × ${(freeM * mm).toFixed(1)}, wire ${Number((wireM * mm).toFixed(2))}, ${coils.toFixed(1)} coils that work`,
+    outline: [
+      [inner, 0],
+      [outer, 0],
+      [outer, lengthMm],
+      [inner, lengthMm],
+    ],
+  }
+}
 
 /** A round bar, its lower end on z = 0. */
 export const shaftBody = (diameterMm: number, lengthMm: number): Bought => ({

@@ -1,4 +1,4 @@
-import { isBought, type Assembly, type Placed, type Vec } from './assembly'
+import { isBought, type Assembly, type Bought, type Placed, type Vec } from './assembly'
 
 /** One step of putting a machine together: the same body once or several times. */
 export type Step<N extends string = string> = readonly Placed<N>[]
@@ -20,11 +20,24 @@ export const bodyKey = ({ body, below }: Pick<Placed, 'body' | 'below'>): string
 /** When a part goes on the shaft: before what it carries, or after what it clamps. */
 export type OnShaft = 'first' | 'last' | undefined
 
+const BOUGHT_RANK: Readonly<Record<Bought['code'], number>> = {
+  shaft: 0,
+  bearing: 3,
+  nut: 5,
+  screw: 5,
+  pin: 2,
+  ball: 2,
+  'glass-ball': 2,
+  'nylon-ball': 2,
+  spring: 2,
+  'set-screw': 6,
+}
+
 /** In a unit the shaft comes first, then what carries, what is carried and what clamps it, then screws; otherwise the list's order. */
 const rankBy =
   <N extends string>(onShaft: (name: N) => OnShaft) =>
   ({ body }: Placed<N>): number => {
-    if (isBought(body)) return { shaft: 0, bearing: 3, nut: 5, screw: 5, pin: 2, ball: 2, 'set-screw': 6 }[body.code]
+    if (isBought(body)) return BOUGHT_RANK[body.code]
     return { first: 1, middle: 2, last: 4 }[onShaft(body) ?? 'middle']
   }
 

@@ -1,5 +1,6 @@
 import type { AirInput, EnginePrediction } from '../prediction'
 import { finding, type Finding } from '../gates'
+import { ballMotion } from '../engine'
 import { clampedPlateStress, cylinderHoopStress, materialById } from '../strength'
 import { LEAST_STRESS_MARGIN, airFindings, reviewed, type Review } from './review'
 
@@ -34,9 +35,35 @@ export function wallMargin(wall: PressedWall, { steady, supply, air }: EnginePre
 /** Squeezed by so much more than the supply, it drives air back through the valve. */
 const SQUEEZED = 1.05
 
-function turnFindings({ steady, standing, supply }: EnginePrediction): Finding[] {
+/** Air that comes in once the pin has gone: told from the first share on, a fault from the second. */
+const [LATE, TOO_LATE] = [0.03, 0.15] as const
+
+/** What balls do that move by themselves: shut late, not at all, at another place each turn. */
+function ballFindings({ steady, network }: EnginePrediction): Finding[] {
+  if (!steady) return []
+  const seen = network.balls.flatMap((_, b) => ballMotion(network, steady.cycle, b) ?? [])
+  if (seen.length === 0) return []
+  const worst = seen.reduce((a, b) => (b.afterPinShare > a.afterPinShare ? b : a))
+  const { afterPinShare: share, lateRad, shutsRad, meetsCap } = worst
+  return [
+    ...(share > LATE
+      ? [
+          finding('engine-ball', share > TOO_LATE ? 'watch' : 'fine', {
+            share,
+            lateRad,
+            open: shutsRad === null,
+            struck: meetsCap,
+          }),
+        ]
+      : []),
+    ...(steady.near.returns === false ? [finding('engine-uneven', 'watch', {})] : []),
+  ]
+}
+
+function turnFindings(p: EnginePrediction): Finding[] {
+  const { steady, standing, supply } = p
   if (!steady) return [finding('engine-stands', 'watch', { pushes: standing.startsShare > 0 })]
-  const found: Finding[] = []
+  const found: Finding[] = ballFindings(p)
   const peak = Math.max(...steady.cycle.chambers.map(({ pressurePaAbs }) => Math.max(...pressurePaAbs)))
   if (peak > SQUEEZED * supply.absolutePressurePa)
     found.push(finding('engine-squeezed', 'fine', { peakPa: peak, supplyPa: supply.absolutePressurePa }))

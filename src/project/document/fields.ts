@@ -66,6 +66,8 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   'machine.ball.ballDiameterM': 'ball',
   'machine.ball.pinDiameterM': 'pin thickness',
   'machine.ball.seatDiameterM': 'seat',
+  'machine.ball.motion.forceN': 'force of the ball’s spring',
+  'machine.ball.motion.stiffnessNPerM': 'rate of the ball’s spring',
   'machine.ports.fromM': 'ports open from',
   'machine.ports.heightM': 'height of the ports',
   'machine.ports.widthM': 'width of the ports',

@@ -162,6 +162,8 @@ export const LIMITS = {
   lapM: [-10e-3, 20e-3],
   engineLeakM2: [0, 2e-5],
   sealForceN: [0, 100],
+  ballSpringN: [0.02, 60],
+  ballSpringNPerM: [20, 30e3],
   sealAreaM2: [0, 1e-4],
   wallFilm: [0, 1000],
   manifoldM3: [1e-7, 1e-3],

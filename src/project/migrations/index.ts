@@ -6,6 +6,7 @@ import { v5ToV6 } from './v5-to-v6'
 import { v6ToV7 } from './v6-to-v7'
 import { v7ToV8 } from './v7-to-v8'
 import { v8ToV9 } from './v8-to-v9'
+import { v9ToV10 } from './v9-to-v10'
 
 /** A step from one document version to the next: pure, never edited once released, numbered without gaps. */
 type Migration = (document: { schemaVersion: number }) => { schemaVersion: number }
@@ -20,6 +21,7 @@ export const MIGRATIONS: Readonly<Record<number, Migration>> = {
   6: v6ToV7,
   7: v7ToV8,
   8: v8ToV9,
+  9: v9ToV10,
 }
 
 /** Brings an older document up step by step; a version without a step is handed on as it is for the schema to judge. */

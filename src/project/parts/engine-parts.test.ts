@@ -37,6 +37,7 @@ const changed = (more: Partial<Single>, process: 'filament' | 'resin' = 'filamen
     making: { ...build.making, process },
   } as never)
 }
+const FOLLOWS = { kind: 'follows' } as const
 /** Sizes that makers build. */
 const SIZES: readonly (readonly [string, Partial<Single>])[] = [
   ['the first one', {}],
@@ -47,7 +48,7 @@ const SIZES: readonly (readonly [string, Partial<Single>])[] = [
       strokeM: 12 * mm,
       rodM: 28 * mm,
       clearanceM3: 0.7e-6,
-      ball: { pinLengthM: 1 * mm, seatDiameterM: 3 * mm, pinDiameterM: 1 * mm, ballDiameterM: 4 * mm },
+      ball: { pinLengthM: 1 * mm, seatDiameterM: 3 * mm, pinDiameterM: 1 * mm, ballDiameterM: 4 * mm, motion: FOLLOWS },
       ports: { fromM: 9.5 * mm, heightM: 2.4 * mm, widthM: 15 * mm },
       inlet: { boreDiameterM: 3 * mm, manifoldVolumeM3: 1e-6 },
     },
@@ -59,9 +60,24 @@ const SIZES: readonly (readonly [string, Partial<Single>])[] = [
       strokeM: 40 * mm,
       rodM: 85 * mm,
       clearanceM3: 14e-6,
-      ball: { pinLengthM: 3 * mm, seatDiameterM: 7 * mm, pinDiameterM: 2.5 * mm, ballDiameterM: 9.525 * mm },
+      ball: {
+        pinLengthM: 3 * mm,
+        seatDiameterM: 7 * mm,
+        pinDiameterM: 2.5 * mm,
+        ballDiameterM: 9.525 * mm,
+        motion: FOLLOWS,
+      },
       ports: { fromM: 30 * mm, heightM: 9 * mm, widthM: 40 * mm },
       wheelInertiaKgM2: 3e-4,
+    },
+  ],
+  [
+    'with a spring behind its ball',
+    {
+      ball: {
+        ...first().machine.ball,
+        motion: { kind: 'spring', material: 'glass', forceN: 3, stiffnessNPerM: 900 },
+      },
     },
   ],
 ]
@@ -146,7 +162,7 @@ describe.each(SIZES)('a ball and pin engine: %s', (name, figures) => {
       expect(open(opens - 1)).toBe(false)
       const touches = (angle: number) => {
         const moving = bodiesOf(kit, input, turnedTo!(angle), made)
-        const ball = moving.find((b) => b.name === 'ball')!
+        const ball = moving.find((b) => b.name.endsWith('ball'))!
         const pin = moving.filter((b) => b.name === 'pin').at(-1)!
         return volumeOf(kit, kit.placed(pin.solid, [0, 0, 0], [0.06, 0, 0]), ball.solid) > 0
       }

@@ -145,7 +145,7 @@ export const holeGaugeSchema = z.strictObject({
     .max(24),
 })
 
-export const PROJECT_VERSION = 9
+export const PROJECT_VERSION = 10
 
 /** What belongs to the project itself. */
 export const headFields = {

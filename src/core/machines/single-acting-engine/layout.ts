@@ -1,3 +1,4 @@
+import { BALL_ROOM_M, SPRING_OVER_BALL, springFor, type BallMaterial, type HelicalSpring } from '../../engine'
 import { screwLength, tailShape, type FedParts, type Point, type TailShape } from '../../geometry'
 import { ringFor, type Ring } from '../crank-gear/ring'
 import { mostLean, pinsFor, wheelFor, type GearLayout } from '../crank-gear/layout'
@@ -19,6 +20,15 @@ export interface SingleActingFigures {
     readonly seatDiameterM: number
     readonly pinDiameterM: number
     readonly ballDiameterM: number
+    readonly motion:
+      | { readonly kind: 'follows' }
+      | { readonly kind: 'free'; readonly material: BallMaterial }
+      | {
+          readonly kind: 'spring'
+          readonly material: BallMaterial
+          readonly forceN: number
+          readonly stiffnessNPerM: number
+        }
   }
   readonly ports: { readonly fromM: number; readonly heightM: number; readonly widthM: number }
 }
@@ -41,6 +51,8 @@ export interface SingleLayout extends GearLayout {
   /** Ball's middle above the head plane when it sits. */
   readonly sits: number
   readonly chamber: number
+  /** Behind the ball: where its lower end stands above the head plane when the ball sits, and what it rests on in the cap. */
+  readonly spring: (HelicalSpring & { readonly foot: number; readonly lip: number }) | null
   readonly cap: number
   readonly tail: TailShape
   /** Ball pin: radius, how far it stands out of the piston, how deep in it. */
@@ -58,6 +70,30 @@ const PLAY = 0.3
 export const PORTS = 3
 /** Thickness of the cap, mm. */
 const CAP = 5
+
+/** The spring behind a ball, where it has one: it sits on the ball’s shoulder and rests on a lip in the cap. */
+function springOf(
+  { ball: { motion, ballDiameterM, pinLengthM } }: SingleActingFigures,
+  sits: number,
+  radius: number,
+  bore: number,
+): SingleLayout['spring'] {
+  if (motion.kind !== 'spring') return null
+  const found = springFor(
+    motion.forceN,
+    motion.stiffnessNPerM,
+    SPRING_OVER_BALL * ballDiameterM,
+    pinLengthM + BALL_ROOM_M,
+  )
+  if (!found)
+    throw refuse(
+      'BALL_SPRING',
+      'No spring on sale has this force and this rate at the ball’s width.',
+      `Take ${(motion.forceN / 2).toFixed(1)} N and ${((motion.forceN / (2 * pinLengthM)) * 1e-3).toFixed(2)} N/mm, or a larger ball.`,
+    )
+  const inner = (found.outerM / 2 - found.wireM) * mm
+  return { ...found, foot: sits + Math.sqrt(radius ** 2 - inner ** 2), lip: Math.min(bore, inner) }
+}
 
 export function singleLayout(input: FedParts & { readonly machine: SingleActingFigures }): SingleLayout {
   const { machine: m, bearing, spanM, fits } = input
@@ -108,7 +144,9 @@ export function singleLayout(input: FedParts & { readonly machine: SingleActingF
   const chord = bore * Math.sin(Math.min(1.35, arc / bore))
   const base = half + 9
   // above the lifted ball there is room for the air
-  const head = sits + ball + by + 1.5
+  const clear = sits + ball + by + BALL_ROOM_M * mm
+  const spring = springOf(m, sits, ball, tail.bore)
+  const head = Math.max(clear, spring ? spring.foot + spring.seatedM * mm : 0)
   const long = screwLength(CAP + head + 10)
   return {
     bore,
@@ -139,6 +177,7 @@ export function singleLayout(input: FedParts & { readonly machine: SingleActingF
     ball,
     sits,
     chamber,
+    spring,
     cap: CAP,
     tail,
     lift: {

@@ -1,6 +1,7 @@
 import {
   at,
   ballBody,
+  springBody,
   bearingBody,
   over,
   pinBody,
@@ -22,6 +23,8 @@ import { singleLayout, type SingleActingFigures, type SingleLayout } from './lay
 export type SingleActingParts = FedParts & PartsOf<SingleActingFigures>
 
 const ALONG: Vec = [1, 0, 0]
+/** What lies in the head. */
+const IN_HEAD: ReadonlySet<string> = new Set(['ball', 'glass-ball', 'nylon-ball', 'spring'])
 
 const parts = {
   ...gearParts<SingleActingParts>(singleLayout),
@@ -64,7 +67,7 @@ const parts = {
   },
   'engine-cap': {
     name: 'Cap',
-    what: 'closes the ball’s chamber; barbs or a thread for the air',
+    what: 'closes the ball’s chamber, holds its spring; barbs or a thread for the air',
     joins: (input) => ({ tail: singleLayout(input).tail }),
     gasket: (input) => {
       const l = singleLayout(input)
@@ -77,8 +80,10 @@ const parts = {
 
 type Body = keyof typeof parts
 
-/** All that moves, at an angle of the crank, degrees. */
-function moving(l: SingleLayout, degrees: number): Placed<Body>[] {
+/** All that moves, at an angle of the crank, degrees: the ball on its pin or on its seat, its spring pressed as far. */
+function moving({ machine }: SingleActingParts, l: SingleLayout, degrees: number): Placed<Body>[] {
+  const { motion } = machine.ball
+  const material = motion.kind === 'follows' ? 'steel' : motion.material
   const { bodies, pins, wrist } = gearMoving(l, degrees, 22)
   const face = wrist + l.above
   const travel = l.r + l.rod - wrist
@@ -97,10 +102,23 @@ function moving(l: SingleLayout, degrees: number): Placed<Body>[] {
       loose: true,
     },
     {
-      ...put(ballBody(2 * l.ball), posed([l.headAt + l.sits + lift, 0, l.axis], ALONG, [0, 0, 1]), true),
+      ...put(ballBody(2 * l.ball, material), posed([l.headAt + l.sits + lift, 0, l.axis], ALONG, [0, 0, 1]), true),
       apart: ALONG,
       loose: true,
     },
+    ...(l.spring
+      ? [
+          {
+            ...put(
+              springBody(l.spring, l.head - l.spring.foot - lift),
+              posed([l.headAt + l.spring.foot + lift, 0, l.axis], ALONG, [0, 0, 1]),
+              true,
+            ),
+            apart: ALONG,
+            loose: true,
+          },
+        ]
+      : []),
   ]
 }
 
@@ -108,8 +126,8 @@ function assembly(input: SingleActingParts): Assembly<Body> {
   const l = singleLayout(input)
   const ball = bearingBody(input.bearing)
   const width = input.bearing.widthM * mm
-  const all = moving(l, 0)
-  const isBall = (p: Placed<Body>) => typeof p.body !== 'string' && p.body.code === 'ball'
+  const all = moving(input, l, 0)
+  const inHead = (p: Placed<Body>) => typeof p.body !== 'string' && IN_HEAD.has(p.body.code)
   const along = (x: number) => posed([x, 0, l.axis], ALONG, [0, 0, 1])
   const top = l.headAt + l.head + l.cap
   const corners = [1, -1].flatMap((y) => [1, -1].map((z) => [y * l.corner, z * l.corner] as const))
@@ -118,12 +136,12 @@ function assembly(input: SingleActingParts): Assembly<Body> {
       over('engine-frame', l.front),
       { ...at(ball, 0), below: true },
       at(ball, l.front - width),
-      ...all.filter((p) => !isBall(p)),
+      ...all.filter((p) => !inHead(p)),
       { ...over('engine-wheel', -END_PLAY / 2, true), below: true },
       { ...put('engine-cylinder', along(l.foot)), apart: ALONG },
       ...l.holds.map((p) => put(screw(12), posed([...p, l.front + 6], [0, 0, -1]))),
       { ...put('engine-head', along(l.headAt)), apart: ALONG },
-      ...all.filter(isBall),
+      ...all.filter(inHead),
       { ...put('engine-cap', along(l.headAt + l.head)), apart: ALONG },
       ...corners.map(([y, z]): Placed<Body> => ({
         ...put(screw(l.long), posed([top, y, l.axis + z], [-1, 0, 0], [0, 0, 1])),
@@ -136,7 +154,7 @@ function assembly(input: SingleActingParts): Assembly<Body> {
       {
         from: [top + l.tail.barbs * 12 + 20, 0, l.axis],
         to: [l.headAt + l.head - 0.5, 0, l.axis],
-        radius: l.tail.bore,
+        radius: l.spring?.lip ?? l.tail.bore,
       },
       { from: [l.headAt + l.head, 0, l.axis], to: [l.headAt + 0.2, 0, l.axis], radius: l.seat },
       ...([1, -1] as const).map((side) => ({
@@ -145,7 +163,7 @@ function assembly(input: SingleActingParts): Assembly<Body> {
         radius: Math.min(l.ports.height, l.ports.chord) / 2,
       })),
     ],
-    turnedTo: (degrees) => moving(l, degrees),
+    turnedTo: (degrees) => moving(input, l, degrees),
     gaps: [
       { code: 'end-play', of: ['engine-crank'], from: ['bearing'], along: [0, 0, -1], mm: END_PLAY / 2 },
       { code: 'end-play', of: ['engine-wheel'], from: ['bearing'], along: [0, 0, 1], mm: END_PLAY / 2 },

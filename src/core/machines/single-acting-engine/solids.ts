@@ -70,6 +70,9 @@ function head(kit: SolidKit, input: SingleActingParts): Manifold {
   ])
 }
 
+/** Thickness of the lip under a ball’s spring, mm. */
+const LIP = 1.5
+
 function cap(kit: SolidKit, input: SingleActingParts): Manifold {
   const l = singleLayout(input)
   const { fits } = input
@@ -81,7 +84,9 @@ function cap(kit: SolidKit, input: SingleActingParts): Manifold {
       joint.body,
     ]),
     [
-      kit.cylinder(l.tail.bore, -1, joint.end + 1),
+      // a lip for the spring to rest on
+      kit.cylinder(l.spring?.lip ?? l.tail.bore, -1, LIP + 0.01),
+      kit.cylinder(l.tail.bore, l.spring ? LIP : -1, joint.end + 1),
       ...joint.hollow,
       ...kit.holes(fits.screw, -1, l.cap + 1, squared(l)),
     ],

@@ -10,7 +10,7 @@ import { Costs } from './Costs'
 import { CHAMBER_GROUPS, EngineFields } from './EngineFields'
 import { EngineSection } from './EngineSection'
 import { EngineSteps } from './EngineSteps'
-import { flowChart, pressureChart, torqueChart } from './engine-charts'
+import { ballChart, flowChart, pressureChart, torqueChart } from './engine-charts'
 import type { EngineStationProps } from './engine-props'
 import { membersOf } from './members'
 import { PressureVolume } from './PressureVolume'
@@ -23,14 +23,19 @@ import { useAngle } from './use-angle'
 import { useParent, useTrial } from './use-cycles'
 
 type LeftView = 'section' | 'timing' | 'questions'
-type RightView = 'loop' | 'time' | 'air'
+type RightView = 'loop' | 'time' | 'air' | 'ball'
+
+const lifted = (m: EngineMachine, id: string): boolean =>
+  id === 'seat' && m.family === 'single-acting-engine' && m.ball.motion.kind !== 'follows'
 
 const stretchWords = (m: EngineMachine): string =>
   openings(m)
     .map((o) =>
       o.open.length === 0
         ? `${o.name} never opens`
-        : `${o.name} ${o.open.map(([a, b]) => `opens at ${Math.round(a)}°, shuts at ${Math.round(b % 360)}°`).join('; ')}`,
+        : lifted(m, o.id)
+          ? `the pin lifts the ball from ${Math.round(o.open[0][0])}° to ${Math.round(o.open[0][1] % 360)}°`
+          : `${o.name} ${o.open.map(([a, b]) => `opens at ${Math.round(a)}°, shuts at ${Math.round(b % 360)}°`).join('; ')}`,
     )
     .join(' · ')
 
@@ -65,14 +70,18 @@ function Middle(props: EngineStationProps) {
     () => (late ? torqueChart(late, standing, machine, each, angle, shown) : null),
     [late, standing, machine, each, angle, shown],
   )
+  const moves = (cycle?.balls.length ?? 0) > 0
+  const view = right === 'ball' && !moves ? 'air' : right
   const second = useMemo(
     () =>
-      !late || right === 'loop'
+      !late || view === 'loop'
         ? null
-        : right === 'time'
+        : view === 'time'
           ? pressureChart(late, members, which, shown)
-          : flowChart(late, members.periodDeg, shown),
-    [late, right, members, which, shown],
+          : view === 'ball'
+            ? ballChart(late, which, shown)
+            : flowChart(late, members.periodDeg, shown),
+    [late, view, members, which, shown],
   )
   const views = (
     <Views
@@ -173,11 +182,12 @@ function Middle(props: EngineStationProps) {
       <Box minW="0">
         <Views
           label={rotor ? 'Before the flank' : 'Inside the cylinder'}
-          value={right}
+          value={view}
           views={[
             { value: 'loop', label: rotor ? 'Before the flank' : 'Inside the cylinder' },
             { value: 'time', label: 'over the turn' },
             { value: 'air', label: 'air' },
+            ...(moves ? [{ value: 'ball' as const, label: 'ball' }] : []),
           ]}
           onChange={setRight}
         />
@@ -185,7 +195,7 @@ function Middle(props: EngineStationProps) {
           <Advice tone="warn" title="It stands">
             At this pressure and load it does not keep turning: nothing goes round to be shown.
           </Advice>
-        ) : right === 'loop' ? (
+        ) : view === 'loop' ? (
           <PressureVolume
             cycle={cycle}
             before={before}
@@ -321,7 +331,16 @@ export function CylinderStation(props: EngineStationProps) {
           />
           <Findings
             findings={predicted.review.findings}
-            ids={['engine-wall', 'engine-stands', 'engine-tips', 'engine-squeezed', 'engine-leaks', 'engine-cold']}
+            ids={[
+              'engine-wall',
+              'engine-stands',
+              'engine-tips',
+              'engine-ball',
+              'engine-uneven',
+              'engine-squeezed',
+              'engine-leaks',
+              'engine-cold',
+            ]}
           />
           <RoomAdvice {...props} />
           <Costs build={build} />

@@ -1,6 +1,7 @@
 import { shownFields, type Build } from '../../../project/document'
 import { SectionTitle } from '../../../ui'
 import { MachineField } from '../MachineField'
+import { BallChoices } from './BallChoices'
 import type { EngineStationProps } from './engine-props'
 
 /** What is set inside the cylinder or round the rotor, in the order of its form. */
@@ -36,6 +37,7 @@ export function EngineFields({
             .map((field) => (
               <MachineField key={field.path} field={field} build={build} edit={edit as never} faultAt={faultAt} />
             ))}
+          {group === 'Ball and pin' && <BallChoices build={build} edit={edit} />}
         </div>
       ))}
     </>

@@ -81,6 +81,12 @@ export const EngineSection = memo(function EngineSection(props: Props) {
   const hatch = useId()
   const rad = ((angle * Math.PI) / 180 - cylinder * m.phaseStepRad + 8 * Math.PI) % (2 * Math.PI)
   const { travelM } = pistonPlace(m, rad)
+  const ball = cycle?.balls[cylinder]
+  // a ball that moves by itself where the turn has it, any other on its pin
+  const lift =
+    m.family === 'single-acting-engine'
+      ? Math.max(0, cycle && ball ? atAngle(cycle.angleRad, ball.liftM, angle) : m.ball.pinLengthM - travelM) * mm
+      : 0
   const ends = m.family === 'double-acting-engine' ? 2 : 1
   const pressure = (end: number) =>
     cycle ? atAngle(cycle.angleRad, cycle.chambers[cylinder * ends + end].pressurePaAbs, angle) : roomPa
@@ -123,7 +129,7 @@ export const EngineSection = memo(function EngineSection(props: Props) {
       </defs>
       <g transform={`translate(${W / 2} ${4 - top * scale}) scale(${scale})`}>
         {m.family === 'single-acting-engine' ? (
-          <SingleTop {...{ m, head, half, wall, travel: travelM * mm, scale, supplyPa, roomPa }} />
+          <SingleTop {...{ m, head, half, wall, lift, scale, supplyPa, roomPa }} />
         ) : (
           <rect x={-half - wall} y={head - wall} width={bore + 2 * wall} height={wall} {...hatched} />
         )}

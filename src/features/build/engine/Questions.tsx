@@ -31,6 +31,15 @@ function asks({ id, to }: Answer, m: EngineMachine, shown: Shown): string {
       return `Tips that leak a third, ${shown.text(to ?? 0, 'area')}`
     case 'deeper':
       return `A fifth deeper, ${length}`
+    case 'ball-weighs':
+      return 'The ball as heavy as steel is, nothing behind it'
+    case 'spring':
+      return `A spring of ${shown.text(to ?? 0, 'force')}, the least that shuts it with its pin`
+    case 'stronger-spring':
+    case 'weaker-spring':
+      return `A spring ${id === 'stronger-spring' ? 'twice' : 'half'} as strong, ${shown.text(to ?? 0, 'force')}`
+    case 'lighter-ball':
+      return 'A ball of nylon'
     case 'no-regulator':
       return 'Straight from the bottle, no regulator'
     case 'second-cylinder':
@@ -115,8 +124,10 @@ export function Questions({ build, predicted }: Pick<EngineStationProps, 'build'
       {follows !== null && (
         <Advice tone="note" title="How strong a spring">
           At this speed the ball follows its pin down only if {shown.text(follows, 'force')} or more push it: the air
-          does that while it flows in; a spring weaker than this changes nothing, and one much stronger only brakes. The
-          ball’s own motion is not simulated: it is taken to shut with the pin (estimate).
+          does that while it flows in. A spring makes sure of it; one much stronger only brakes.
+          {build.machine.family === 'single-acting-engine' && build.machine.ball.motion.kind === 'follows'
+            ? ' Here the ball is taken to shut with its pin; give it its weight under “Ball and pin” to see what it does.'
+            : ''}
         </Advice>
       )}
     </Box>

@@ -149,6 +149,30 @@ export function flowChart(cycle: EngineCycle, periodDeg: number, shown: Shown): 
   }
 }
 
+/** How a ball that moves by itself goes up and down, with the pin that lifts it; none where none does. */
+export function ballChart(cycle: EngineCycle, which: number, shown: Shown): CurveChartProps | null {
+  const ball = cycle.balls[which]
+  if (!ball) return null
+  const at = thin(
+    Array.from(cycle.angleRad, (_, i) => i),
+    181,
+  )
+  const points = (of: Float64Array) =>
+    at.map((k) => ({ x: toDeg(cycle.angleRad[k]), y: shown.number(Math.max(0, of[k]), 'length') }))
+  return {
+    label: 'Predicted lift of the ball over the turn',
+    xLabel: angleLabel(360),
+    xDomain: [0, 360],
+    left: { label: `${shown.unit('length').label} off its seat`, domain: [0, 'auto'] },
+    lines: [
+      { id: 'ball', name: 'ball', tone: 'copper', predicted: true, axis: 'left', points: points(ball.liftM) },
+      { id: 'pin', name: 'pin', tone: 'mute', predicted: true, axis: 'left', points: points(ball.pinM) },
+    ],
+    limits: [],
+    height: 210,
+  }
+}
+
 /** Power and torque over speed, the speed that its load lets it keep marked. */
 export function speedChart(
   { overSpeed, prediction }: EnginePredicted,

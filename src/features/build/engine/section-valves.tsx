@@ -15,7 +15,7 @@ export function SingleTop({
   head,
   half,
   wall,
-  travel,
+  lift,
   scale,
   supplyPa,
   roomPa,
@@ -24,7 +24,8 @@ export function SingleTop({
   head: number
   half: number
   wall: number
-  travel: number
+  /** Of the ball off its seat, mm. */
+  lift: number
   scale: number
   supplyPa: number
   roomPa: number
@@ -32,7 +33,6 @@ export function SingleTop({
   const hatch = useId()
   const seat = (m.ball.seatDiameterM * mm) / 2
   const ball = (m.ball.ballDiameterM * mm) / 2
-  const lift = Math.max(0, m.ball.pinLengthM * mm - travel)
   const sits = Math.sqrt(Math.max(0, ball * ball - seat * seat))
   const chamber = ball * 1.25
   const top = head - wall - 3.1 * ball
@@ -70,6 +70,9 @@ export function SingleTop({
           <rect x={side < 0 ? -chamber - wall : chamber} y={top} width={wall} height={head - wall - top} {...solid} />
         </g>
       ))}
+      {m.ball.motion.kind === 'spring' && (
+        <Coil from={head - wall - sits - lift - 0.45 * ball} to={top} half={0.8 * ball} width={1.5 / scale} />
+      )}
       <circle
         cx="0"
         cy={head - wall - sits - lift}
@@ -85,6 +88,16 @@ export function SingleTop({
       )}
     </>
   )
+}
+
+/** A spring between two heights, seen from the side. */
+function Coil({ from, to, half, width }: { from: number; to: number; half: number; width: number }) {
+  const turns = 5
+  const points = Array.from({ length: 2 * turns + 1 }, (_, i) => {
+    const y = from + ((to - from) * i) / (2 * turns)
+    return `${i % 2 === 0 ? -half : half},${y}`
+  })
+  return <polyline points={points.join(' ')} fill="none" stroke={color('ink')} strokeWidth={width} />
 }
 
 /** The valve beside the cylinder as it stands: what of each end’s port is open to the air, and to the outside. */

@@ -1,9 +1,13 @@
 import { STANDARD_AMBIENT } from '../../../core/air'
+import { ballMotion } from '../../../core/engine'
+import { assemblyOf } from '../../../core/machines'
 import { cylinderHoopStress } from '../../../core/strength'
 import { makeDemo } from '../../demo'
 import { kindOf, newBuildOf, newSupply, type EngineBuild, type EnginePredicted } from '../../document'
+import { partsInput } from '../../parts/build-parts'
 import { parseProject } from '../../validation'
 import { loadDrag, propeller } from './input'
+import { BALL_QUESTIONS, ballAsked, leastSpring, withMotion, type SingleBuild } from './ball-questions'
 import { ballFollows, questionsOf } from './questions'
 import { costsOf, runOf } from './runs'
 
@@ -222,6 +226,41 @@ describe('questions answered by running both', () => {
   test('less room is open for longer until it takes the air that it took', () => {
     expect(Math.abs(by('less-room').then.airPerTurnKg / now.airPerTurnKg - 1)).toBeLessThan(0.03)
     expect(by('less-room').to).toBeCloseTo(0.6 * 0.8e-6, 12)
+  })
+  test('of a ball that a pin lifts: what its weight does, and the least spring that shuts it', () => {
+    const first = demo.find((b) => b.id === 'carousel-1')! as SingleBuild
+    const asked = (build: SingleBuild) =>
+      BALL_QUESTIONS.flatMap((id) => (ballAsked(build, STANDARD_AMBIENT, id) ? [id] : []))
+    const free = withMotion(first, { kind: 'free', material: 'steel' })
+    expect(asked(first)).toEqual(['ball-weighs', 'spring'])
+    expect(asked(free)).toEqual(['spring', 'lighter-ball'])
+    const [sprung, forceN] = ballAsked(free, STANDARD_AMBIENT, 'spring')!
+    expect(sprung.machine.ball.motion).toMatchObject({ kind: 'spring', material: 'steel', forceN })
+    expect(asked(sprung)).toEqual(['stronger-spring', 'weaker-spring', 'lighter-ball'])
+    const share = (build: SingleBuild) => {
+      const { network, steady } = predicted(build).prediction
+      return ballMotion(network, steady!.cycle)!.afterPinShare
+    }
+    expect(share(sprung)).toBeLessThan(0.02)
+    expect(share(ballAsked(sprung, STANDARD_AMBIENT, 'weaker-spring')![0])).toBeGreaterThan(share(sprung))
+    expect(share(free)).toBeGreaterThan(0.05)
+    // it can be made
+    expect(assemblyOf(partsInput(sprung as never)).placed.length).toBeGreaterThan(10)
+  })
+  test('a floating ball is told with what it lets in; one on a spring that is strong enough is not', () => {
+    const first = demo.find((b) => b.id === 'carousel-2')! as SingleBuild
+    const told = (build: SingleBuild) => predicted(build).review.findings.find((f) => f.id === 'engine-ball')
+    const free = told(withMotion(first, { kind: 'free', material: 'steel' }))!
+    expect([free.state, free.values.share]).toEqual(['watch', expect.any(Number)])
+    expect(Number(free.values.share)).toBeGreaterThan(0.15)
+    expect(told(leastSpring(first, STANDARD_AMBIENT)!)).toBeUndefined()
+    expect(told(first)).toBeUndefined()
+  })
+  test('how well the air’s push on it is known widens what is told', () => {
+    const first = demo.find((b) => b.id === 'carousel-2')! as SingleBuild
+    const { changes } = predicted(withMotion(first, { kind: 'free', material: 'nylon' })).prediction
+    expect(Math.abs(changes.airPerTurnKg.ballPush)).toBeGreaterThan(0)
+    expect(predicted(first).prediction.changes.airPerTurnKg).not.toHaveProperty('ballPush')
   })
   test('a ball follows its pin by so much force: mass times the piston’s greatest acceleration', () => {
     const { machine } = demo.find((b) => b.id === 'carousel-1')!

@@ -1,10 +1,13 @@
 import { airDensity } from '../../../core/air'
 import {
+  BALL_ROOM_M,
   NO_DRAG,
+  ballMass,
   tubeDischarge,
   type Drag,
   type EngineBody,
   type EngineInput,
+  type LooseBall,
   type Reservoir,
 } from '../../../core/engine'
 import type { AirInput, EnginePredictionInput } from '../../../core/prediction'
@@ -54,8 +57,32 @@ export function loadDrag(load: EngineLoad, ambient: Pick<Ambient, 'absolutePress
 const phases = ({ cylinders, phaseStepRad }: PistonEngine): number[] =>
   Array.from({ length: cylinders }, (_, i) => i * phaseStepRad)
 
+/** What a ball weighs and what pushes it shut; none of one that is taken to follow its pin. */
+function looseBall(
+  { motion, ballDiameterM, pinLengthM }: MachineOfKind<'single-acting-engine'>['ball'],
+  pushed: number,
+): LooseBall | undefined {
+  if (motion.kind === 'follows') return undefined
+  const { forceN, stiffnessNPerM } = motion.kind === 'spring' ? motion : { forceN: 0, stiffnessNPerM: 0 }
+  return {
+    massKg: ballMass(motion.material, ballDiameterM),
+    pushed,
+    spring: { forceN, stiffnessNPerM },
+    roomM: pinLengthM + BALL_ROOM_M,
+  }
+}
+
+/** How well the air’s push on a ball is known: an estimate, which no build holds and no run has told. Standard uncertainty of its multiple. */
+const BALL_PUSH = 'ballPush'
+const BALL_PUSH_UNCERTAIN = 0.25
+
 /** Chambers and valves as the core takes them, the uncertain numbers at given values. */
-function bodyOf(m: EngineMachine, c: Readonly<Record<EngineCoefficient, number>>, wallK: number): EngineBody {
+function bodyOf(
+  m: EngineMachine,
+  c: Readonly<Record<EngineCoefficient, number>>,
+  wallK: number,
+  pushed: number,
+): EngineBody {
   const common = {
     seal: { forceN: c.rubbing * m.seal.forceN, areaM2: c.rubbing * m.seal.areaM2 },
     walls: { filmWPerM2K: c.wallHeat * m.wallFilmWPerM2K, temperatureK: wallK },
@@ -81,7 +108,7 @@ function bodyOf(m: EngineMachine, c: Readonly<Record<EngineCoefficient, number>>
       ...shared,
       leaks: { toRoomM2: c.pastSeals * m.leakAreaM2, pastPistonM2: 0 },
       clearanceM3: m.clearanceM3,
-      ball: { ...m.ball, discharge: c.seat },
+      ball: { ...m.ball, discharge: c.seat, loose: looseBall(m.ball, pushed) },
       ports: { ...m.ports, discharge: c.outlet },
     }
   return {
@@ -109,7 +136,12 @@ export function engineInput(
     }),
   ) as Record<EngineCoefficient, number>
   return {
-    machine: bodyOf(m, c, ambient.temperatureK),
+    machine: bodyOf(
+      m,
+      c,
+      ambient.temperatureK,
+      1 + (changed?.name === BALL_PUSH ? changed.by * BALL_PUSH_UNCERTAIN : 0),
+    ),
     supply,
     // a bore as rounded as a drilled hole is: it shares the seat’s coefficient
     manifold: m.inlet && {
@@ -155,11 +187,14 @@ export const engineAir = (build: EngineBuild, ambient: Ambient): AirInput => {
 /** A blower that draws has what it lacks of the room's pressure behind the engine. */
 const suction = (m: EngineMachine): boolean => m.family === 'double-acting-engine' && m.draws === 'suction'
 
+/** A ball that moves by itself. */
+const weighs = (m: EngineMachine): boolean => m.family === 'single-acting-engine' && m.ball.motion.kind !== 'follows'
+
 export function enginePredictionInput(build: EngineBuild, ambient: Ambient): EnginePredictionInput {
   const { machine } = build
   return {
     ...engineAir(build, ambient),
-    uncertain: ENGINE_COEFFICIENTS,
+    uncertain: weighs(machine) ? [...ENGINE_COEFFICIENTS, BALL_PUSH] : ENGINE_COEFFICIENTS,
     engine: (supply: Reservoir, changed) => {
       const { absolutePressurePa: pa, temperatureK } = ambient
       const drawn = Math.max(0.05 * pa, 2 * pa - supply.absolutePressurePa)

@@ -9,6 +9,7 @@ import {
   workingsOfAir,
   type EngineChanges,
   type EngineFigures,
+  type EngineGuess,
   type EnginePrediction,
   type EnginePredictionInput,
 } from '../../../core/prediction'
@@ -234,6 +235,14 @@ function predicted(
   }
 }
 
+/** What a worker finds of an engine: what its uncertain numbers change, and where it settles from rest. */
+interface EngineRest {
+  readonly changes: EngineChanges
+  readonly from: EngineGuess
+}
+/** Speeds that are one: the steps’ own noise lies far below. */
+const SAME_SPEED = 0.02
+
 type Own<M extends EngineMachine> = Pick<MachineKind<M>, 'words' | 'start' | 'supply' | 'leastGaugePressurePa'> & {
   fields(machine: M): readonly MachineFieldSpec[]
 }
@@ -262,10 +271,21 @@ export function engineKind<M extends EngineMachine>(own: Own<M>): MachineKind<M,
           before ? withChanges(prediction, carriedChanges(before, prediction)) : prediction,
         )
       },
-      rest: (build, { ambient }) =>
-        predictEngine(enginePredictionInput(build as BuildOf<EngineMachine>, ambient)).changes,
-      finished: (build, { input, prediction }, rest) =>
-        predicted(build.machine, input, withChanges(prediction, rest as EngineChanges)),
+      rest: (build, { ambient }): EngineRest => {
+        const { changes, from } = predictEngine(enginePredictionInput(build as BuildOf<EngineMachine>, ambient))
+        return { changes, from }
+      },
+      finished: (build, { input, prediction }, rest) => {
+        const { changes, from } = rest as EngineRest
+        // with balls that float there can be two speeds to settle at: from rest it comes to the lower one, from where it was perhaps not
+        const apart = Math.abs((from.near?.radPerS ?? 0) - (prediction.from.near?.radPerS ?? 0))
+        const same = apart < SAME_SPEED * (from.near?.radPerS ?? 0)
+        return predicted(
+          build.machine,
+          input,
+          withChanges(same ? prediction : predictEngine(input, false, from), changes),
+        )
+      },
     },
     stateAt: (build, { ambient }, gaugePressurePa) => {
       const input = enginePredictionInput(build as BuildOf<EngineMachine>, ambient)

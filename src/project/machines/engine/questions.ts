@@ -1,6 +1,8 @@
+import { ballMass } from '../../../core/engine'
 import { predictEngine, type EngineFigures } from '../../../core/prediction'
 import type { Project } from '../../validation/schema'
 import { enginePredictionInput, type EngineBuild, type EngineMachine, type PistonEngine } from './input'
+import { BALL_QUESTIONS, ballAsked, type BallQuestion, type SingleBuild } from './ball-questions'
 import { rotorAsked, type RotorQuestion } from './rotor-questions'
 import { runOf } from './runs'
 
@@ -20,7 +22,7 @@ type PistonQuestion = (typeof PISTON_QUESTIONS)[number]
 /** Of how it is fed: asked of any engine. */
 const FED_QUESTIONS = ['more-pressure', 'no-regulator'] as const
 type FedQuestion = (typeof FED_QUESTIONS)[number]
-export type Question = PistonQuestion | RotorQuestion | FedQuestion
+export type Question = PistonQuestion | BallQuestion | RotorQuestion | FedQuestion
 
 export interface AnswerSide extends Pick<
   EngineFigures,
@@ -159,12 +161,17 @@ function fedAsked(build: EngineBuild, id: FedQuestion): Asked | null {
 
 /** Every question of a build with what it would be, one after the other. */
 function* asked(build: EngineBuild, ambient: Ambient, airKg: number): Generator<readonly [Question, Asked]> {
-  if (isPiston(build))
+  if (isPiston(build)) {
     for (const id of PISTON_QUESTIONS) {
       const found = pistonAsked(build, ambient, id, airKg)
       if (found) yield [id, found]
     }
-  else yield* rotorAsked(build)
+    if (build.machine.family === 'single-acting-engine')
+      for (const id of BALL_QUESTIONS) {
+        const found = ballAsked(build as SingleBuild, ambient, id)
+        if (found) yield [id, found]
+      }
+  } else yield* rotorAsked(build)
   for (const id of FED_QUESTIONS) {
     const found = fedAsked(build, id)
     if (found) yield [id, found]
@@ -195,10 +202,8 @@ export function questionsOf(
 /** Force that the ball needs to follow its pin down, N: its mass by the piston's greatest acceleration. Below it, it floats and shuts late. Null where no ball is lifted. */
 export function ballFollows(m: EngineMachine, speedRadPerS: number): number | null {
   if (m.family !== 'single-acting-engine') return null
-  const mass = STEEL * (Math.PI / 6) * m.ball.ballDiameterM ** 3
+  const { motion, ballDiameterM } = m.ball
+  const mass = ballMass(motion.kind === 'follows' ? 'steel' : motion.material, ballDiameterM)
   const r = m.strokeM / 2
   return mass * r * speedRadPerS ** 2 * (1 + r / m.rodM)
 }
-
-/** Density of a bearing ball, kg/m3. */
-const STEEL = 7800

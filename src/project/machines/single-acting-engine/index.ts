@@ -15,7 +15,7 @@ export const singleActingEngine = engineKind<Engine>({
     make: 'a round bore, a tight seal, a pin to a tenth of a millimetre',
     hazard: 'pinches between piston, rod and wheel; starts by itself; runs cold',
   },
-  fields: () => [
+  fields: ({ ball }) => [
     ...pistonFields,
     numberField('Cylinder', 'clearanceM3', 'Room at the top', 'smallVolume', 'engineClearanceM3', 0.1e-6),
     lengthField('Ball and pin', 'machine.ball.pinLengthM', 'Pin length', 'pinLengthM', 0.05 * mm, {
@@ -24,6 +24,19 @@ export const singleActingEngine = engineKind<Engine>({
     lengthField('Ball and pin', 'machine.ball.pinDiameterM', 'Pin thick', 'pinDiameterM', 0.1 * mm),
     lengthField('Ball and pin', 'machine.ball.seatDiameterM', 'Seat', 'ballSeatM', 0.1 * mm),
     lengthField('Ball and pin', 'machine.ball.ballDiameterM', 'Ball', 'ballSeatM', 0.5 * mm),
+    ...(ball.motion.kind === 'spring'
+      ? [
+          numberField('Ball and pin', 'machine.ball.motion.forceN', 'Spring, on the seat', 'force', 'ballSpringN', 0.2),
+          numberField(
+            'Ball and pin',
+            'machine.ball.motion.stiffnessNPerM',
+            'Spring, rate',
+            'springRate',
+            'ballSpringNPerM',
+            100,
+          ),
+        ]
+      : []),
     lengthField('Exhaust ports', 'machine.ports.fromM', 'Open from', 'portFromM', 0.1 * mm, {
       note: 'piston travel from the top',
     }),
@@ -37,7 +50,13 @@ export const singleActingEngine = engineKind<Engine>({
     strokeM: 20 * mm,
     rodM: 40 * mm,
     clearanceM3: 2.4e-6,
-    ball: { pinLengthM: 2.2 * mm, seatDiameterM: 4.5 * mm, pinDiameterM: 1.5 * mm, ballDiameterM: 6.35 * mm },
+    ball: {
+      pinLengthM: 2.2 * mm,
+      seatDiameterM: 4.5 * mm,
+      pinDiameterM: 1.5 * mm,
+      ballDiameterM: 6.35 * mm,
+      motion: { kind: 'follows' },
+    },
     ports: { fromM: 15.5 * mm, heightM: 4.5 * mm, widthM: 20 * mm },
     ...PLAIN_ENGINE,
   }),

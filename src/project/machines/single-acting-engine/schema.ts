@@ -1,7 +1,23 @@
 import * as z from 'zod'
+import { BALL_DENSITY, type BallMaterial } from '../../../core/engine'
 import { sound, within } from '../../validation/schema-base'
 import { checkPistons, pistonEngineFields } from '../engine/schema'
 import { mmWords, type Refuse } from '../refuse'
+
+export const BALL_MATERIALS = Object.keys(BALL_DENSITY) as [BallMaterial, ...BallMaterial[]]
+
+/** How a ball goes shut: as if it had no weight; by the air alone; by a spring. */
+const motionSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('follows') }),
+  z.strictObject({ kind: z.literal('free'), material: z.enum(BALL_MATERIALS) }),
+  z.strictObject({
+    kind: z.literal('spring'),
+    material: z.enum(BALL_MATERIALS),
+    /** Where the ball sits. */
+    forceN: within('ballSpringN'),
+    stiffnessNPerM: within('ballSpringNPerM'),
+  }),
+])
 
 const fields = {
   family: z.literal('single-acting-engine'),
@@ -13,6 +29,7 @@ const fields = {
     seatDiameterM: within('ballSeatM'),
     pinDiameterM: within('pinDiameterM'),
     ballDiameterM: within('ballSeatM'),
+    motion: motionSchema,
   }),
   ports: z.strictObject({ fromM: within('portFromM'), heightM: within('wallPortM'), widthM: within('wallPortM') }),
 }
