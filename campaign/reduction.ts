@@ -6,6 +6,7 @@ import {
   generatorCampaign,
 } from '../src/core/bench/settled/campaign'
 import { TANK_CONDITIONS, tankCampaign } from '../src/core/bench/tank/campaign'
+import { RUN_DOWN_CONDITIONS, runDownCampaign } from '../src/core/bench/run-down/campaign'
 import { THRUST_CONDITIONS, thrustCampaign } from '../src/core/bench/thrust/campaign'
 
 const percent = (share: number, digits = 1) => `${(100 * share).toFixed(digits)} %`
@@ -24,6 +25,9 @@ export function reductionTable(repeats: number): number {
       (c) => () => generatorCampaign(c, repeats).map((r) => ({ ...r, condition: `generator: ${c}` })),
     ),
     ...TANK_CONDITIONS.map((c) => () => tankCampaign(c, repeats).map((r) => ({ ...r, condition: `tank: ${c}` }))),
+    ...RUN_DOWN_CONDITIONS.map(
+      (c) => () => runDownCampaign(c, repeats).map((r) => ({ ...r, condition: `bottle: ${c}` })),
+    ),
     ...THRUST_CONDITIONS.map((c) => () => thrustCampaign(c, repeats).map((r) => ({ ...r, condition: `push: ${c}` }))),
   ]
   for (const set of sets) {

@@ -89,6 +89,29 @@ const tankInput = z.strictObject({
   ...common,
 })
 
+const runDownInput = z.strictObject({
+  method: z.literal('run-down'),
+  rig: z.strictObject({
+    volumeM3: positive.max(1000),
+    volumeRelativeUncertainty: share.default(0.02),
+    zeroUncertaintyPa: z.number().min(0).default(2000),
+    spanRelativeUncertainty: share.default(0.01),
+    marksPerTurn: positive.max(1e6).default(1),
+    loadRelativeUncertainty: z.number().min(0).max(1).default(0.15),
+  }),
+  /** Torque of what it turns: constant, by speed and by its square. */
+  load: z
+    .strictObject({
+      torqueNm: z.number().min(0).default(0),
+      perSpeedNmS: z.number().min(0).default(0),
+      perSquareNmS2: z.number().min(0).default(0),
+    })
+    .nullable()
+    .default(null),
+  roomTemperatureK: positive.default(293.15),
+  ...common,
+})
+
 const pulsesInput = z.strictObject({
   method: z.literal('pulses'),
   rig: z
@@ -136,6 +159,7 @@ export const reduceVerbInput = z
     generatorInput,
     thrustInput,
     tankInput,
+    runDownInput,
     pulsesInput,
     jetPlateInput,
     framesInput,

@@ -157,6 +157,25 @@ test('reduce tank-decay: the heat is found from the fall; the wrong one is far o
   expect(JSON.stringify(wrong.out?.notes)).toMatch(/does not look as if the air took no heat/)
 })
 
+test('reduce run-down: time, turns and air of a bottle from columns; what was not recorded has no figure', async () => {
+  const time = Array.from({ length: 601 }, (_, i) => i / 50)
+  const turning = (t: number) => t >= 1 && t <= 11
+  const columns = {
+    time_s: time,
+    speed_Hz: time.map((t) => (turning(t) ? 2 * 40 : 0)),
+    bottle_kPa: time.map((t) => 400 - 20 * Math.min(10, Math.max(0, t - 1))),
+  }
+  const input = { method: 'run-down', columns, rig: { volumeM3: 2e-3, marksPerTurn: 2 }, load: { torqueNm: 0.01 } }
+  const { figures } = await figuresFrom(input)
+  within(figures, 'runTime', 10, 0.005)
+  within(figures, 'turns', 400, 0.005)
+  within(figures, 'shaftWork', 0.01 * 2 * Math.PI * 400, 0.01)
+  expect(figures.air.value).toBeGreaterThan((200e3 * 2e-3) / (287.05 * 293.15) / 1.4)
+  expect(figures).not.toHaveProperty('impulse')
+  const other = await call(['reduce', '-'], { ...input, mapping: { speed: 'no such column' } })
+  expect(JSON.stringify(other)).toMatch(/no such column/)
+})
+
 test('tone: 18 000 rpm of twelve blades within a thousandth; a channel that is not there is named', async () => {
   const file = fixture('recordings/whine_constant_18000rpm_12blades.wav')
   const { out } = await call(['tone', '-'], { file, blades: 12 })

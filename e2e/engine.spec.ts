@@ -182,3 +182,37 @@ test('a rotor’s parts: gears, bars and covers, put together', async ({ page })
   await page.getByRole('tab', { name: 'Put together' }).click()
   await expect(page.getByText(/M3 × \d+/).first()).toBeVisible({ timeout: 60_000 })
 })
+
+test('a ball with weight is thrown and shuts late, which is told; a spring and a lighter ball shut it', async ({
+  page,
+}) => {
+  await open(page, '/build?build=carousel-3&station=cylinder')
+  const shuts = page.getByLabel('Ball shuts', { exact: true })
+  await expect(shuts).toHaveValue('spring')
+  await expect(page.getByText(/The ball shuts .* after its pin has gone/)).toHaveCount(0)
+  await shuts.selectOption('free')
+  await page.getByLabel('Ball of', { exact: true }).selectOption('steel')
+  await expect(page.getByText(/The ball shuts .* after its pin has gone/)).toBeVisible({ timeout: 15_000 })
+  await page.getByRole('tab', { name: 'ball', exact: true }).click()
+  await expect(page.getByRole('img', { name: 'Predicted lift of the ball over the turn' })).toBeVisible()
+  await shuts.selectOption('spring')
+  await page.getByLabel('Spring, on the seat', { exact: true }).fill('20')
+  await page.getByLabel('Spring, rate', { exact: true }).fill('4.5')
+  await expect(page.getByText(/The ball shuts .* after its pin has gone/)).toHaveCount(0, { timeout: 15_000 })
+  await accessible(page)
+})
+
+test('a whole bottle measured: beside the same run as predicted, with what it tells', async ({ page }) => {
+  await open(page, '/bench?build=carousel-2&run=run-carousel-2-bottle')
+  await expect(figure(page, 'Turns for')).toHaveText(/^41\.\d/)
+  await expect(page.getByRole('img', { name: 'Speed over the run, measured and predicted' })).toBeVisible({
+    timeout: 30_000,
+  })
+  await expect(page.getByText(/% more air a turn than predicted/)).toBeVisible()
+  await page.getByRole('tab', { name: 'thrust', exact: true }).click()
+  await expect(page.getByRole('img', { name: 'Thrust over the run, measured and predicted' })).toBeVisible()
+  await figure(page, 'Air taken').click()
+  await expect(page.getByRole('dialog').getByText(/T from dT\/dt/)).toBeVisible()
+  await page.keyboard.press('Escape')
+  await accessible(page)
+})

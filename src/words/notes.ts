@@ -107,6 +107,26 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     'The pressure falls from the first rows on: its start is less sure. Record a second or two before the valve opens.',
   'tank-unchoked':
     'Below the room’s own pressure over the room the nozzle does not choke, and a zero of the gauge that is off counts for more.',
+  'run-spikes': ({ count }) =>
+    `${count} ${count === 1 ? 'reading of the speed stands' : 'readings of the speed stand'} alone, as of a mark missed or read twice: set to what their neighbours read.`,
+  'run-no-start':
+    'It turns from the first row on: when it began, and how long it ran, is not recorded. Start the recording before the machine.',
+  'run-cut': ({ speedRadPerS }) =>
+    `It still turns at ${q('rotation', speedRadPerS)} in the last row: time, turns and air are those up to there, and no more.`,
+  'run-no-zero':
+    'The cell was never at rest in this recording: its zero is taken as it reads. Record a few seconds before the start.',
+  'tells-more-air': ({ share }) =>
+    `It takes ${Math.round(100 * share)} % more air a turn than predicted: past ring or seals, through a valve that shuts late, or the bottle holds less than stated.`,
+  'tells-less-air': ({ share }) =>
+    `It takes ${Math.round(-100 * share)} % less air a turn than predicted: a narrower seat or inlet than drawn, a shorter pin, or a larger bottle than stated.`,
+  'tells-faster': ({ share }) =>
+    `It turns ${Math.round(100 * share)} % faster than predicted: its load asks for less than stated, or its valve lets in more.`,
+  'tells-slower': ({ share }) =>
+    `It turns ${Math.round(-100 * share)} % slower than predicted: its load asks for more than stated, its inlet starves it, or the regulator gives less.`,
+  'tells-stops-early': ({ endPa, predictedPa }) =>
+    `It stops with ${q('gaugePressure', endPa)} gauge left where ${q('gaugePressure', predictedPa)} were predicted: it rubs more, or leaks more at rest.`,
+  'tells-runs-on': ({ endPa, predictedPa }) =>
+    `It runs on down to ${q('gaugePressure', endPa)} gauge where ${q('gaugePressure', predictedPa)} were predicted: it rubs less than taken.`,
   'thrust-zero-one-side':
     'Nothing quiet was recorded after the push: zero is read from before alone, and a drift of it stays in the impulse. Record a few seconds on.',
   'thrust-rings': ({ frequencyHz, share }) =>
@@ -159,6 +179,9 @@ const NOTES: Readonly<Record<string, Sentence>> = {
   'advice-sound-low': ({ hertz }) =>
     `Its blades pass at some ${Math.round(hertz)} times a second, which a phone hears badly.`,
   'advice-tank': 'The air alone: what nozzle and line take, for the efficiency of whatever else is measured.',
+  'advice-run-down':
+    'All of a bottle in one go: how long, how fast, with what air, held against the run that was predicted. No torque of its own.',
+  'advice-run-down-no-bottle': 'Its supply does not run down: fill a bottle for it.',
   'advice-thrust': 'Thrust, impulse and run time from one push.',
   'drawing-no-unit': 'The drawing names no unit: taken as millimetres.',
   'drawing-no-lines': ({ count }) =>

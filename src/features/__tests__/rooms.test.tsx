@@ -197,7 +197,7 @@ describe('builds room', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Begin with it' }))
     const project = store.snapshot().project
     const made = project?.builds[project.builds.length - 1]
-    expect([project?.machines.length, project?.builds.length]).toEqual([5, 22])
+    expect([project?.machines.length, project?.builds.length]).toEqual([5, 23])
     expect(made).toMatchObject({
       machine: { family: 'thrust-body' },
       supply: { kind: 'balloon' },
@@ -251,7 +251,7 @@ describe('bench room', () => {
     const rig = store.snapshot().project?.rigs[0]
     expect(rig).toMatchObject({ flywheel: { kind: 'dimensions', widthM: 0.024 } })
     fireEvent.click(screen.getByRole('button', { name: 'Another rig' }))
-    expect(store.snapshot().project?.rigs).toHaveLength(9)
+    expect(store.snapshot().project?.rigs).toHaveLength(10)
   })
   test('a thrust stand: thrust without its ring, impulse, what was predicted; the push set by hand and given back', async () => {
     query = 'build=glider-1&run=run-glider-1-1'
@@ -279,12 +279,12 @@ describe('bench room', () => {
     query = 'build=spindle-3&run=run-spindle-3-2'
     show(store, <BenchRoom />)
     fireEvent.click(screen.getByRole('button', { name: 'Remove this run' }))
-    expect(store.snapshot().project?.runs).toHaveLength(17)
+    expect(store.snapshot().project?.runs).toHaveLength(18)
     await act(async () => {
       await store.settled()
       await store.undo()
     })
-    expect(store.snapshot().project?.runs).toHaveLength(18)
+    expect(store.snapshot().project?.runs).toHaveLength(19)
   })
 })
 

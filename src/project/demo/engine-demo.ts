@@ -17,6 +17,7 @@ import {
   type Rig,
   type Run,
 } from '../document'
+import { bottleRun } from './bottle-run'
 import { moment } from './demo-builds'
 
 const mm = 1e-3
@@ -66,6 +67,15 @@ export function engineBuilds(): EngineBuild[] {
     second.machine.ports = { ...second.machine.ports, fromM: 13 * mm, heightM: 7 * mm }
   }
   second.made = true
+  const third = nextVersion(second, {
+    id: 'carousel-3',
+    name: 'Nylon ball, sprung',
+    createdAt: moment(50),
+    changed: 'a ball of nylon with 1 N of spring behind it',
+    why: 'At full speed the steel ball was thrown and shut late.',
+  })
+  if (third.machine.family === 'single-acting-engine')
+    third.machine.ball.motion = { kind: 'spring', material: 'nylon', forceN: 1, stiffnessNPerM: 250 }
   const twin: EngineBuild = {
     ...newBuildOf(
       { id: 'carousel-twin', machineId: 'carousel', name: 'Slow twin', createdAt: moment(47) },
@@ -82,7 +92,7 @@ export function engineBuilds(): EngineBuild[] {
       wheelInertiaKgM2: 2e-4,
       load: { kind: 'wheel', label: 'carousel of herons', torqueNm: 0.06, perSquareNmS2: 4e-6 },
     }
-  return [first, second, twin, ...rotorBuilds(first)]
+  return [first, second, third, twin, ...rotorBuilds(first)]
 }
 
 /** The same task by a rotor: fed on one side first, then on both by a tube. */
@@ -214,11 +224,20 @@ function engineRun(build: EngineBuild, project: Project, repeat: number, predict
   }
 }
 
-/** Two runs on each engine that was made. */
+/** A build with what it really is in place of what its maker takes it for. */
+const asItIs = (build: EngineBuild): EngineBuild => {
+  const truth = structuredClone(build)
+  for (const [name, value] of Object.entries(HIDDEN))
+    truth.machine.coefficients[name as keyof typeof HIDDEN].value = value
+  return truth
+}
+
+/** Two runs on each engine that was made, and one of a whole bottle. */
 export const engineRuns = (project: Project) =>
   engineBuilds()
     .filter((b) => b.made)
     .flatMap((b) => {
       const predicted = kindOf(b).predict(b, { ambient: project.ambient }, regulated(b))
-      return [1, 2].map((repeat) => engineRun(b, project, repeat, predicted))
+      const braked = [1, 2].map((repeat) => engineRun(b, project, repeat, predicted))
+      return b.id === 'carousel-2' ? [...braked, bottleRun(b, asItIs(b), project, predicted)] : braked
     })

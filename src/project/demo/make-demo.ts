@@ -17,6 +17,7 @@ import {
 import type { ProjectBundle } from '../archive'
 import { planRuns, type Plan } from '../planning'
 import { STAND, gliderRun } from './glider-runs'
+import { BOTTLE } from './bottle-run'
 import { engineBuilds, engineRuns, PONY } from './engine-demo'
 import { PHONE, soundRun } from './sound-run'
 import { BRAKE, GENERATOR, TANK, settledRuns } from './settled-runs'
@@ -217,7 +218,7 @@ function demo(): ProjectBundle {
     builds: [...own, ...others(), ...gliders(), ...engineBuilds()],
     holeGauges: [GAUGE],
     plans: [demoPlan(own[own.length - 1])],
-    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, PHONE, PONY],
+    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, PHONE, PONY, BOTTLE],
     notes: 'A shop-window display driven by air. All names and figures are made up.',
   }
   const printed = own.filter((b) => b.made)

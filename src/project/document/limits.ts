@@ -137,6 +137,7 @@ export const LIMITS = {
   speedRatio: [0.01, 20],
   countsPerTurn: [1, 100_000],
   relativeUncertainty: [0, 0.5],
+  loadShare: [0, 1],
   brakeArmM: [0.01, 2],
   tiltRad: [-45 * deg, 45 * deg],
   scaleN: [-50, 200],

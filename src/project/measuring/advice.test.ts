@@ -44,6 +44,11 @@ test('a body that its jet pushes: the stand first, and only what measures it', (
   const glider = newThrustBuild({ id: 'g', machineId: 'm', name: 'Glider', createdAt: spindle.createdAt })
   expect(of(glider).map((a) => a.method)).toEqual(['thrust', 'tank-decay'])
 })
+test('a bottle is run down where there is one, and of what turns', () => {
+  const bottled = { ...spindle, supply: newSupply('vessel') } as Build
+  expect(way(bottled, 'run-down')).toMatchObject({ suits: 'well' })
+  expect(way(spindle, 'run-down')).toMatchObject({ suits: 'poorly', why: { code: 'advice-run-down-no-bottle' } })
+})
 test('every family of the chooser gets advice with a reason', () => {
   for (const build of [
     ...project.builds,

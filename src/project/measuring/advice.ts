@@ -60,6 +60,10 @@ const JUDGES: Readonly<Record<Measurement['method'], Judge>> = {
       : { suits: 'poorly', why: said('advice-sound-low', { hertz }) }
   },
   'tank-decay': () => ({ suits: 'fairly', why: said('advice-tank') }),
+  'run-down': (build) =>
+    build.supply.kind === 'vessel'
+      ? { suits: 'well', why: said('advice-run-down') }
+      : { suits: 'poorly', why: said('advice-run-down-no-bottle') },
   thrust: () => ({ suits: 'well', why: said('advice-thrust') }),
 }
 

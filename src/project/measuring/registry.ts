@@ -3,12 +3,21 @@ import type { Method } from './contract'
 import { brake } from './brake/method'
 import { generator } from './generator/method'
 import { inertia } from './inertia/method'
+import { runDown } from './run-down/method'
 import { sound } from './sound/method'
 import { tankDecay } from './tank/method'
 import { thrust } from './thrust/method'
 
 /** Every way of measuring. The one list of them above the core. */
-export const METHODS = { inertia, brake, generator, thrust, 'tank-decay': tankDecay, sound } satisfies {
+export const METHODS = {
+  inertia,
+  brake,
+  generator,
+  thrust,
+  'tank-decay': tankDecay,
+  'run-down': runDown,
+  sound,
+} satisfies {
   readonly [M in Measurement['method']]: unknown
 }
 

@@ -3,6 +3,7 @@ import { id, name, text } from '../validation/schema-base'
 import { brakeRigFields, brakeSettings } from './brake/schema'
 import { generatorRigFields, generatorSettings } from './generator/schema'
 import { inertiaRigFields, inertiaSettings } from './inertia/schema'
+import { runDownRigFields, runDownSettings } from './run-down/schema'
 import { soundRigFields, soundSettings } from './sound/schema'
 import { tankRigFields, tankSettings } from './tank/schema'
 import { thrustRigFields, thrustSettings } from './thrust/schema'
@@ -12,6 +13,7 @@ export const METHOD_SCHEMAS = {
   inertia: { rig: inertiaRigFields, settings: inertiaSettings },
   brake: { rig: brakeRigFields, settings: brakeSettings },
   generator: { rig: generatorRigFields, settings: generatorSettings },
+  'run-down': { rig: runDownRigFields, settings: runDownSettings },
   sound: { rig: soundRigFields, settings: soundSettings },
   'tank-decay': { rig: tankRigFields, settings: tankSettings },
   thrust: { rig: thrustRigFields, settings: thrustSettings },

@@ -83,6 +83,20 @@ export const TANK_ROLES: readonly Role[] = [
   { ...PRESSURE, label: 'Vessel’s pressure', like: /tank|vessel|bottle|press|druck/i, optional: false },
 ]
 
+/** Columns of a bottle that runs down through a machine. */
+export const RUN_DOWN_ROLES: readonly Role[] = [
+  TIME,
+  {
+    id: 'speed',
+    label: 'Speed',
+    of: 'rotation',
+    word: 'speed or frequency',
+    like: /speed|rpm|freq|drehzahl|omega/i,
+  },
+  { ...PRESSURE, label: 'Bottle’s pressure', like: /tank|vessel|bottle|press|druck/i },
+  { id: 'thrust', label: 'Thrust', of: 'force', word: 'force', like: /thrust|force|load|kraft|schub/i, optional: true },
+]
+
 /** What the signal column of a trace can hold. */
 export type SignalKind = 'count' | 'pulse-times' | 'speed' | 'force'
 

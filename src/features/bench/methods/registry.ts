@@ -3,6 +3,7 @@ import type { MethodView } from './contract'
 import { brakeView } from './brake'
 import { generatorView } from './generator'
 import { inertiaView } from './inertia'
+import { runDownView } from './run-down'
 import { soundView } from './sound'
 import { tankView } from './tank'
 import { thrustView } from './thrust'
@@ -13,6 +14,7 @@ const VIEWS: { readonly [M in Measurement['method']]: MethodView } = {
   brake: brakeView,
   generator: generatorView,
   'tank-decay': tankView,
+  'run-down': runDownView,
   sound: soundView,
   thrust: thrustView,
 }

@@ -1,0 +1,3 @@
+export * from './reduce-run-down'
+export { simulateRunDown, type RunDownNoise } from './simulate-run-down'
+export * from './workings'

@@ -1,0 +1,153 @@
+import { GAS_CONSTANT } from '../../air'
+import { NO_DRAG } from '../../engine'
+import { tankPressures } from '../tank'
+import { sample } from '../../check-values/sample'
+import { RUN_DOWN_CONDITIONS, RUN_DOWN_FIGURES, runDownCampaign } from './campaign'
+import { airGone, reduceRunDown, runDownWorkings, type RunDownRig, type RunDownTrace } from '.'
+
+const PA = 101_325
+const ROOM = { roomPaAbs: PA, roomK: 293.15, load: null }
+const RIG: RunDownRig = {
+  volumeM3: 2e-3,
+  volumeRelativeUncertainty: 0,
+  zeroUncertaintyPa: 0,
+  spanRelativeUncertainty: 0,
+  loadRelativeUncertainty: 0,
+}
+const STEP = 0.02
+const times = (endS: number) => Array.from({ length: Math.round(endS / STEP) + 1 }, (_, i) => i * STEP)
+/** Turns evenly from 2 s on, slows evenly, stands at 12 s. */
+const plain = (more: Partial<RunDownTrace> = {}): RunDownTrace => {
+  const timeS = times(14)
+  return {
+    timeS,
+    speedRadPerS: timeS.map((t) => (t >= 2 && t <= 12 ? 300 - 20 * (t - 2) : 0)),
+    gaugePa: timeS.map((t) => 400e3 - 20e3 * Math.min(10, Math.max(0, t - 2))),
+    thrustN: timeS.map((t) => 0.3 + (t >= 2 && t <= 12 ? 2 : 0)),
+    ...more,
+  }
+}
+
+describe('a run whose figures are known by hand', () => {
+  const r = reduceRunDown(plain(), RIG, {
+    ...ROOM,
+    load: { ...NO_DRAG, perSpeedNmS: 1e-4 },
+  })
+  test('time, top speed and turns', () => {
+    expect(r.runTime.value).toBeCloseTo(10.02, 6)
+    expect(r.peakSpeed.value / 300).toBeCloseTo(1, 3)
+    expect(r.turns.value / ((200 * 10) / (2 * Math.PI))).toBeCloseTo(1, 2)
+    expect(r.turned).toEqual({ fromS: 2, toS: 12 })
+  })
+  test('impulse above the zero, work by the law of the load, air between its limits', () => {
+    expect(r.impulse!.value).toBeCloseTo(20, 1)
+    expect(r.peakThrust!.value).toBeCloseTo(2, 2)
+    // the integral of 1e-4 (300 - 20 t)^2 over ten seconds
+    expect(r.shaftWork!.value / (1e-4 * ((300 ** 3 - 100 ** 3) / 60))).toBeCloseTo(1, 2)
+    const warm = (200e3 * 2e-3) / (GAS_CONSTANT * 293.15)
+    expect(r.air!.value).toBeLessThan(warm)
+    expect(r.air!.value).toBeGreaterThan(warm / 1.4)
+    expect(r.workPerAir!.value).toBeCloseTo(r.shaftWork!.value / r.air!.value, 9)
+    expect(r.airPerTurn!.value).toBeCloseTo(r.air!.value / r.turns.value, 12)
+    expect(r.leftShare!).toBeCloseTo(1 - r.air!.value / ((400e3 * 2e-3) / (GAS_CONSTANT * 293.15)), 6)
+    expect(r.notes).toEqual([])
+  })
+  test('its workings give what it says', () => {
+    const w = runDownWorkings(r)
+    expect(w.runTime!.result.value).toBe(r.runTime.value)
+    expect(Object.values(w).every((one) => one === undefined || one.origin === 'measured')).toBe(true)
+    expect(runDownWorkings(reduceRunDown(plain({ gaugePa: undefined }), RIG, ROOM)).air).toBeUndefined()
+  })
+})
+
+describe('air from a fall of pressure, against the closed forms of a vessel', () => {
+  const t = times(8)
+  const fall = (wallWPerK: number) =>
+    tankPressures(
+      { volumeM3: 2e-3, startPaAbs: 7e5, wallK: 293.15, roomPaAbs: PA, effectiveAreaM2: 6e-7, wallWPerK },
+      t,
+      2000,
+    )
+  test('without heat: p over rho to the 1.4 stays', () => {
+    const p = fall(0)
+    const [first, last] = [p[0], p[p.length - 1]]
+    const m0 = (first * 2e-3) / (GAS_CONSTANT * 293.15)
+    expect(airGone(t, p, 2e-3, 293.15, 0) / (m0 * (1 - (last / first) ** (1 / 1.4)))).toBeCloseTo(1, 3)
+  })
+  test('kept warm: in proportion to the pressure', () => {
+    const p = fall(Infinity)
+    const m0 = (p[0] * 2e-3) / (GAS_CONSTANT * 293.15)
+    expect(Math.abs(airGone(t, p, 2e-3, 293.15, 50) / (m0 * (1 - p[p.length - 1] / p[0])) - 1)).toBeLessThan(0.01)
+  })
+  test('in between: more air than without heat, less than kept warm', () => {
+    const p = fall(0.5)
+    const [cold, some, warm] = [0, 0.5, 50].map((h) => airGone(t, p, 2e-3, 293.15, h))
+    expect(cold).toBeLessThan(some)
+    expect(some).toBeLessThan(warm)
+  })
+})
+
+describe('what real recordings are like', () => {
+  const codes = (trace: RunDownTrace) => reduceRunDown(trace, RIG, ROOM).notes.map((n) => n.code)
+  test('a mark missed now and then changes nothing, and is told', () => {
+    const clean = reduceRunDown(plain(), RIG, ROOM)
+    const { speedRadPerS } = plain()
+    const missed = Array.from(speedRadPerS, (w, i) => (i % 37 === 0 ? w / 2 : w))
+    const r = reduceRunDown(plain({ speedRadPerS: missed }), RIG, ROOM)
+    expect(r.turns.value / clean.turns.value).toBeCloseTo(1, 3)
+    expect(r.peakSpeed.value / clean.peakSpeed.value).toBeCloseTo(1, 2)
+    expect(r.notes).toEqual([{ code: 'run-spikes', values: { count: expect.any(Number) } }])
+  })
+  test('begun too late, ended too early, a cell that was never at rest: each is said', () => {
+    const { timeS, speedRadPerS, gaugePa, thrustN } = plain() as Required<RunDownTrace>
+    const cut = (from: number, to: number): RunDownTrace => ({
+      timeS: Array.from(timeS).slice(from, to),
+      speedRadPerS: Array.from(speedRadPerS).slice(from, to),
+      gaugePa: Array.from(gaugePa).slice(from, to),
+      thrustN: Array.from(thrustN).slice(from, to),
+    })
+    expect(codes(cut(150, 700))).toEqual(['run-no-start'])
+    expect(codes(cut(0, 400))).toEqual(['run-cut'])
+    expect(codes(cut(150, 400))).toEqual(['run-no-start', 'run-cut', 'run-no-zero'])
+    expect(codes(plain())).toEqual([])
+  })
+  test.each([
+    ['nothing turns', plain({ speedRadPerS: times(14).map(() => 0) }), 'NO_TURNS'],
+    ['a handful of rows', { timeS: [0, 1, 2], speedRadPerS: [0, 5, 0] }, 'FEW_ROWS'],
+    ['time that goes back', plain({ timeS: times(14).map((t, i) => (i === 90 ? t - 1 : t)) }), 'TIME_BACK'],
+  ])('%s is refused with what to do', (_, trace, code) => {
+    expect(() => reduceRunDown(trace, RIG, ROOM)).toThrow(
+      expect.objectContaining({ detail: expect.objectContaining({ code, nextStep: expect.stringMatching(/./) }) }),
+    )
+  })
+  test('without pressure and thrust it tells time and turns, and no more', () => {
+    const r = reduceRunDown(plain({ gaugePa: undefined, thrustN: undefined }), RIG, ROOM)
+    expect([r.air, r.airPerTurn, r.impulse, r.shaftWork, r.leftShare, r.curve.gaugePa]).toEqual(Array(6).fill(null))
+    expect(r.turns.value).toBeGreaterThan(300)
+  })
+  test('what volume, span and load are known to is in what follows from them', () => {
+    const rig = { ...RIG, volumeRelativeUncertainty: 0.04, spanRelativeUncertainty: 0.03, loadRelativeUncertainty: 0.2 }
+    const load = { ...NO_DRAG, perSpeedNmS: 1e-4 }
+    const r = reduceRunDown(plain(), rig, { ...ROOM, load })
+    const share = (m: { value: number; standardUncertainty: number } | null) => m!.standardUncertainty / m!.value
+    expect(share(r.air)).toBeGreaterThan(0.04)
+    expect(share(r.impulse)).toBeGreaterThan(0.03)
+    expect(share(r.shaftWork)).toBeCloseTo(0.2, 9)
+    expect(share(r.workPerAir)).toBeGreaterThan(share(r.air))
+    expect(r.sharedRelativeUncertainty).toBe(0.04)
+  })
+})
+
+describe('simulated runs of engines on their bottles, of known truth', () => {
+  test.each(RUN_DOWN_CONDITIONS)('%s: the intervals hold it', (condition) => {
+    const repeats = sample(72)
+    const rows = runDownCampaign(condition, repeats)
+    expect(rows.map((r) => r.figure)).toEqual([...RUN_DOWN_FIGURES])
+    for (const row of rows) {
+      expect(row.refused).toBe(0)
+      // 95 % of so many, less three times their own scatter
+      expect([row.figure, row.held >= 0.95 - 3 * Math.sqrt((0.95 * 0.05) / repeats)]).toEqual([row.figure, true])
+      expect(Math.abs(row.bias)).toBeLessThan(0.9)
+    }
+  })
+})
