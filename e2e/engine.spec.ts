@@ -216,3 +216,21 @@ test('a whole bottle measured: beside the same run as predicted, with what it te
   await page.keyboard.press('Escape')
   await accessible(page)
 })
+
+test('find: engines are tried over a few numbers, the best is opened as a version', async ({ page }) => {
+  await open(page, '/find?build=carousel-2')
+  await expect(
+    page.getByText(/3 numbers may change: cylinder: room at the top, ball and pin: pin length/),
+  ).toBeVisible()
+  await page.getByLabel('Designs', { exact: true }).selectOption('200')
+  await page.getByRole('button', { name: 'Search', exact: true }).click()
+  await expect(page.getByText(/^200 tried in/)).toBeVisible({ timeout: 60_000 })
+  const picture = page.getByRole('group', { name: /^Trade-off of \d+ designs: power against air used/ })
+  await expect(picture).toBeVisible()
+  await picture.getByRole('button').first().press('Enter')
+  await expect(page.getByRole('heading', { name: /^Design \d+$/ })).toBeVisible()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Open as a version' }).click()
+  await expect(page).toHaveURL(/station=cylinder/)
+  await expect(page.getByRole('heading', { name: /Carousel engine · Design \d+/ })).toBeVisible()
+})

@@ -1,4 +1,5 @@
 import { mergeSearches, type SearchResult, type SearchSpec } from '../core/search'
+import { mergeEngineSearches, type EngineSearchResult, type EngineSearchSpec } from '../project/document'
 import type { DesignRequest, DesignResults } from './design-handler'
 import { JobClient, type JobOptions } from './job-client'
 
@@ -47,14 +48,17 @@ const shared = keepingPool(POOL, newClient)
 export const warmSearchPool = (): void => shared.warm()
 
 /** What the workers of a pool have found so far, put together: at once when it is the first, then now and again. */
-function together(tell: ((found: SearchResult) => void) | undefined): (index: number, found: SearchResult) => void {
-  const parts: SearchResult[] = []
+function together<R extends Found>(
+  merge: (parts: readonly R[]) => R,
+  tell: ((found: R) => void) | undefined,
+): (index: number, found: R) => void {
+  const parts: R[] = []
   let last = -Infinity
   return (index, part) => {
     parts[index] = part
     const now = performance.now()
     if (!tell || now - last < PICTURES_MS) return
-    const found = mergeSearches(Object.values(parts))
+    const found = merge(Object.values(parts))
     // before any design holds there is nothing to see
     if (found.front.length === 0) return
     last = now
@@ -62,44 +66,46 @@ function together(tell: ((found: SearchResult) => void) | undefined): (index: nu
   }
 }
 
-export interface SearchOptions extends Pick<JobOptions, 'signal' | 'progress'> {
-  /** The picture as it grows: designs of machines that hold the air back stand in it by the air at their working speed. */
-  readonly soFar?: (found: SearchResult) => void
+/** What any search finds: designs that no other beats. */
+interface Found {
+  readonly front: readonly unknown[]
 }
 
-/** A search shared out over a pool of workers; progress is that of all together, cancelling ends all. The result is that of one machine doing it alone, its best few polished. */
-export async function runSearchPool(
-  spec: SearchSpec,
-  { signal, progress, soFar }: SearchOptions = {},
-  size = POOL,
-  pool: ClientPool = shared,
-): Promise<SearchResult> {
+export interface SearchOptions<R = SearchResult> extends Pick<JobOptions, 'signal' | 'progress'> {
+  /** The picture as it grows: designs of machines that hold the air back stand in it by the air at their working speed. */
+  readonly soFar?: (found: R) => void
+}
+
+/** A search shared out over a pool of workers; progress is that of all together, cancelling ends all. */
+async function sharedOut<R extends Found>(
+  share: (shard: { readonly index: number; readonly of: number }) => DesignRequest,
+  merge: (parts: readonly R[]) => R,
+  finish: ((merged: R) => DesignRequest) | null,
+  { signal, progress, soFar }: SearchOptions<R>,
+  size: number,
+  pool: ClientPool,
+): Promise<R> {
   const shares = Array.from({ length: size }, () => 0)
   const ended = new AbortController()
   signal?.addEventListener('abort', () => ended.abort(), { once: true })
   if (signal?.aborted) ended.abort()
   const clients = shares.map(() => pool.take())
-  const grow = together(soFar)
+  const grow = together(merge, soFar)
   try {
     const parts = await Promise.all(
       clients.map((own, index) =>
-        own.run(
-          { kind: 'search', spec: { ...spec, shard: { index, of: size } } },
-          {
-            signal: ended.signal,
-            progress: (share) => {
-              shares[index] = share
-              progress?.(shares.reduce((a, b) => a + b, 0) / size)
-            },
-            soFar: (found) => grow(index, found as SearchResult),
+        own.run(share({ index, of: size }), {
+          signal: ended.signal,
+          progress: (done) => {
+            shares[index] = done
+            progress?.(shares.reduce((a, b) => a + b, 0) / size)
           },
-        ),
+          soFar: (found) => grow(index, found as unknown as R),
+        }),
       ),
     )
-    const result = (await clients[0].run(
-      { kind: 'polish', spec, result: mergeSearches(parts as SearchResult[]) },
-      { signal: ended.signal },
-    )) as SearchResult
+    const merged = merge(parts as unknown as R[])
+    const result = finish ? ((await clients[0].run(finish(merged), { signal: ended.signal })) as unknown as R) : merged
     clients.forEach((own) => pool.give(own))
     return result
   } catch (error) {
@@ -109,3 +115,35 @@ export async function runSearchPool(
     throw error
   }
 }
+
+/** A search of turning machines. The result is that of one machine doing it alone, its best few polished. */
+export const runSearchPool = (
+  spec: SearchSpec,
+  options: SearchOptions = {},
+  size = POOL,
+  pool: ClientPool = shared,
+): Promise<SearchResult> =>
+  sharedOut(
+    (shard) => ({ kind: 'search', spec: { ...spec, shard } }),
+    mergeSearches,
+    (result) => ({ kind: 'polish', spec, result }),
+    options,
+    size,
+    pool,
+  )
+
+/** A search of engines: each share breeds from what it has found itself. */
+export const runEngineSearchPool = (
+  spec: EngineSearchSpec,
+  options: SearchOptions<EngineSearchResult> = {},
+  size = POOL,
+  pool: ClientPool = shared,
+): Promise<EngineSearchResult> =>
+  sharedOut(
+    (shard) => ({ kind: 'engine-search', spec: { ...spec, shard } }),
+    mergeEngineSearches,
+    null,
+    options,
+    size,
+    pool,
+  )

@@ -22,10 +22,13 @@ import {
   kindOf,
   questionsOf,
   runOf,
+  searchEngines,
   stepsOf,
   type Build,
   type CardFigures,
   type EngineBuild,
+  type EngineSearchResult,
+  type EngineSearchSpec,
   type EngineStep,
   type HoleGauge,
   type Project,
@@ -75,6 +78,10 @@ export type DesignRequest =
       readonly ambient: Project['ambient']
     }
   | {
+      readonly kind: 'engine-search'
+      readonly spec: EngineSearchSpec
+    }
+  | {
       readonly kind: 'engine-steps'
       readonly build: EngineBuild
       readonly ambient: Project['ambient']
@@ -98,6 +105,7 @@ export interface DesignResults {
   readonly rest: unknown
   readonly 'engine-costs': readonly Cost[]
   readonly 'engine-steps': readonly EngineStep[]
+  readonly 'engine-search': EngineSearchResult
   readonly 'engine-run': EngineRunDown | null
   readonly 'engine-questions': ReturnType<typeof questionsOf>
 }
@@ -130,6 +138,8 @@ export function handleDesign(request: DesignRequest, progress: Progress): Design
       return costsOf(request.build, request.ambient)
     case 'engine-questions':
       return questionsOf(request.build, request.ambient, (soFar) => progress(0, () => soFar))
+    case 'engine-search':
+      return searchEngines(request.spec, progress)
     case 'engine-steps':
       return stepsOf(request.build, request.ambient, request.fields, (soFar) => progress(0, () => soFar))
     case 'engine-run':

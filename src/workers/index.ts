@@ -1,6 +1,6 @@
 export { runAir } from './air-client'
 export type { AirRequest, AirResults, BottlePicture, SizingPicture } from './air-handler'
-export { runDesign, runSearchPool, warmSearchPool } from './design-client'
+export { runDesign, runEngineSearchPool, runSearchPool, warmSearchPool } from './design-client'
 export type { DesignRequest, DesignResults } from './design-handler'
 export { openProject, packProject, packRawProject } from './archive-client'
 export { readDrawing } from './outline-client'

@@ -10,6 +10,7 @@ import {
   predictionInput,
   setField,
   tunableFields,
+  type EngineBuild,
   type TurbineBuild,
 } from '../../project/document'
 import { buildFit } from '../../project/parts/build-fit'
@@ -18,6 +19,7 @@ import { EmptyState, LinkButton, RoomTitle, SectionTitle, Sheet, Views } from '.
 import { BuildPicker, freshId, useShown } from '../shared'
 import { GOAL_WORDS, fieldWords, firstRange, firstVariables, variablesOf } from './find-view-model'
 import { BuildNow, ChosenDesign } from './ChosenDesign'
+import { EngineFind } from './EngineFind'
 import { RangeField } from './RangeField'
 import { SearchView } from './SearchView'
 import { SweepView } from './SweepView'
@@ -184,6 +186,9 @@ export function FindRoom() {
   const id = useSearchParams().get('build')
   const router = useRouter()
   const { builds } = useProject()
+  const asked = builds.find((b) => b.id === id)
+  if (asked && 'wheelInertiaKgM2' in asked.machine)
+    return <EngineFind key={asked.id} build={asked as unknown as EngineBuild} />
   const turbines = builds.filter(isTurbine)
   const build = turbines.find((b) => b.id === id) ?? turbines[turbines.length - 1]
   if (!build)

@@ -1,88 +1,45 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useState } from 'react'
-import type { DesignFigures, SearchConstraints, SearchVariable } from '../../core/search'
-import { formatNumber } from '../../core/units'
+import { useMemo, useState } from 'react'
+import { tradePower, type Design, type DesignFigures, type SearchResult, type SearchVariable } from '../../core/search'
+import { inRpm } from '../../core/units'
 import type { NumberFieldSpec } from '../../project/document'
-import { Advice, ChoiceField, MainButton, QuietButton, Views } from '../../ui'
+import { Views } from '../../ui'
+import { useShown, type Shown } from '../shared'
 import { CONSTRAINT_WORDS, fieldName } from './find-view-model'
-import { TradePicture, type Against } from './TradePicture'
+import { Before, MOST_VARIABLES, Outcome, Running } from './Running'
+import { TradePicture, fewOf, type TradePoint } from './TradePicture'
 import type { useSearch } from './use-search'
 
 const COUNTS = [2_000, 10_000, 100_000, 1_000_000] as const
-/** More numbers at once than this are no longer spread evenly. */
-const MOST_VARIABLES = 12
 
-type Search = ReturnType<typeof useSearch>
+type Against = 'air' | 'speed'
+const xOf = (f: DesignFigures, against: Against, shown: Shown) =>
+  against === 'air' ? shown.number(f.massFlowKgPerS, 'massFlow') : inRpm(f.bestSpeedRadPerS)
+const powerOf = (f: DesignFigures, { goal }: SearchResult, shown: Shown) => shown.number(tradePower(f, goal), 'power')
 
-/** How many designs, the button, and how far it is. */
-function Running({
-  search: { work, cancel },
-  ready,
-  count,
-  onCount,
-  onRun,
-}: {
-  readonly search: Search
-  readonly ready: boolean
-  readonly count: number
-  readonly onCount: (count: number) => void
-  readonly onRun: () => void
-}) {
-  return (
-    <>
-      <Box w="270px">
-        <ChoiceField
-          label="Designs"
-          value={String(count)}
-          choices={COUNTS.map((n) => ({ value: String(n), label: n.toLocaleString('en') }))}
-          onChange={(v) => onCount(Number(v))}
-        />
-      </Box>
-      {work.status === 'running' ? (
-        <>
-          <progress
-            max={1}
-            value={work.share}
-            aria-label="Share of the designs tried"
-            style={{ width: 180, height: 14, accentColor: 'var(--gk-colors-copper)' }}
-          />
-          <Box className="num" fontSize="sm">
-            {Math.round(100 * work.share)} %
-          </Box>
-          <QuietButton onClick={cancel}>Cancel</QuietButton>
-        </>
-      ) : (
-        <MainButton disabled={!ready} onClick={onRun}>
-          Search
-        </MainButton>
-      )}
-    </>
-  )
+function pointOf(d: Design, result: SearchResult, onFront: boolean, against: Against, shown: Shown): TradePoint {
+  const f = d.figures
+  return {
+    number: d.number,
+    x: xOf(f, against, shown),
+    y: powerOf(f, result, shown),
+    onFront,
+    says: `${shown.text(tradePower(f, result.goal), 'power')} with ${shown.text(f.massFlowKgPerS, 'massFlow')}`,
+    row: [
+      powerOf(f, result, shown),
+      shown.number(f.massFlowKgPerS, 'massFlow'),
+      inRpm(f.bestSpeedRadPerS),
+      f.stressMargin,
+      ...d.values,
+    ],
+  }
 }
 
-/** What came of it, in numbers, and what to do where nothing did. */
-function Outcome({ search: { result, took } }: { readonly search: Search }) {
-  if (!result) return null
-  const whole = (n: number) => n.toLocaleString('en')
-  return (
-    <>
-      <Box fontSize="xs" color="mute" mt="2">
-        {whole(result.tried)} tried in {formatNumber(took / 1000, 2)} s, {whole(result.possible)} can be built,{' '}
-        {whole(result.allowed)} keep what must hold.{' '}
-        {Object.entries(result.broken)
-          .filter(([, n]) => n > 0)
-          .map(([key, n]) => `${whole(n)} ${CONSTRAINT_WORDS[key as keyof SearchConstraints]}`)
-          .join(', ')}
-      </Box>
-      {result.best.length === 0 && (
-        <Advice tone="warn" title="No design keeps all of it">
-          {result.possible === 0
-            ? 'None of them can be built: the ranges leave no room between the parts.'
-            : 'Loosen what throws out most of them, or widen a range.'}
-        </Advice>
-      )}
-    </>
-  )
+/** The designs of a picture: a few of those that no other beats, and the best ones. */
+function pointsOf(result: SearchResult, against: Against, shown: Shown): TradePoint[] {
+  const front = new Set(result.front.map((d) => d.number))
+  const all = new Map([...fewOf(result.front), ...result.best].map((d) => [d.number, d]))
+  return [...all.values()].map((d) => pointOf(d, result, front.has(d.number), against, shown))
 }
 
 /** The search over all that may change, and its picture. */
@@ -95,7 +52,7 @@ export function SearchView({
   onCount,
   onRun,
 }: {
-  readonly search: Search
+  readonly search: ReturnType<typeof useSearch>
   readonly fields: readonly NumberFieldSpec[]
   readonly variables: readonly SearchVariable[]
   readonly here: DesignFigures | null
@@ -103,14 +60,23 @@ export function SearchView({
   readonly onCount: (count: number) => void
   readonly onRun: () => void
 }) {
+  const shown = useShown()
   const [axis, setAxis] = useState<Against>('air')
-  const { work, result, chosen, choose } = search
+  const { work, result, chosen, choose, took, cancel } = search
+  const points = useMemo(() => (result ? pointsOf(result, axis, shown) : []), [result, axis, shown])
+  const [air, power] = [shown.unit('massFlow').label, shown.unit('power').label]
+  const choosing = (number: number) => {
+    const design = [...(result?.front ?? []), ...(result?.best ?? [])].find((d) => d.number === number)
+    if (design) choose(design)
+  }
   return (
     <>
       <Flex gap="3" align="end" wrap="wrap" mb="3">
         <Running
-          search={search}
+          work={work}
+          cancel={cancel}
           ready={variables.length > 0 && variables.length <= MOST_VARIABLES}
+          counts={COUNTS}
           count={count}
           onCount={onCount}
           onRun={onRun}
@@ -129,29 +95,26 @@ export function SearchView({
           </Box>
         )}
       </Flex>
-      {work.status === 'failed' && (
-        <Advice tone="warn" title="Not done">
-          {work.message}
-        </Advice>
-      )}
-      {variables.length === 0 && (
-        <Advice tone="advice" title="Nothing may change">
-          Tick at least one number on the left.
-        </Advice>
-      )}
-      {!result && work.status !== 'running' && variables.length > 0 && (
-        <Box color="mute" py="6">
-          {variables.length} {variables.length === 1 ? 'number' : 'numbers'} may change:{' '}
-          {variables
-            .map((v) => fieldName(fields.find((f) => f.path === v.path) as NumberFieldSpec).toLowerCase())
-            .join(', ')}
-          . Each design is worked out whole, on this build’s own supply and line.
-        </Box>
-      )}
+      <Before
+        work={work}
+        searched={result !== null}
+        names={variables.map((v) => fieldName(fields.find((f) => f.path === v.path) as NumberFieldSpec).toLowerCase())}
+      />
       {result && result.best.length > 0 && (
-        <TradePicture result={result} here={here} against={axis} chosen={chosen?.number ?? null} onChoose={choose} />
+        <TradePicture
+          points={points}
+          here={here && { x: xOf(here, axis, shown), y: powerOf(here, result, shown) }}
+          against={axis === 'air' ? 'air used' : 'speed'}
+          xLabel={axis === 'air' ? `air used, ${air}` : 'speed of best power, rpm'}
+          yLabel={`${power}, predicted`}
+          xTick={(v) => (axis === 'air' ? v.toPrecision(2) : `${Math.round(v / 100) / 10}k`)}
+          lined={axis === 'air'}
+          headers={[`power, ${power}`, `air, ${air}`, 'best speed, rpm', 'stress margin', ...result.paths]}
+          chosen={chosen?.number ?? null}
+          onChoose={choosing}
+        />
       )}
-      <Outcome search={search} />
+      <Outcome result={result} took={took} words={CONSTRAINT_WORDS} />
     </>
   )
 }

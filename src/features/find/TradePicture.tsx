@@ -1,73 +1,70 @@
 'use client'
-import { inRpm } from '../../core/units'
 import { Box, Flex } from '@chakra-ui/react'
 import { memo, useState } from 'react'
-import { tradePower, type Design, type DesignFigures, type SearchResult } from '../../core/search'
 import { LinkButton, TableView, color } from '../../ui'
-import { useShown, type Shown } from '../shared'
 
 const W = 620
 const H = 300
 const PAD = { left: 52, right: 16, top: 14, bottom: 34 } as const
 
-export type Against = 'air' | 'speed'
-const xOf = (f: DesignFigures, against: Against, shown: Shown) =>
-  against === 'air' ? shown.number(f.massFlowKgPerS, 'massFlow') : inRpm(f.bestSpeedRadPerS)
+/** A design of a search as a place in its picture. */
+export interface TradePoint {
+  readonly number: number
+  readonly x: number
+  readonly y: number
+  /** No other beats it in both. */
+  readonly onFront: boolean
+  /** What it gives, for those who do not see it. */
+  readonly says: string
+  /** Its row of the table, after its number. */
+  readonly row: readonly (string | number)[]
+}
 
-/** Power against air used or against speed: designs that no other beats, the best ones, and where the build stands now. Each can be chosen. */
+/** A few of many: the ends and evenly spaced ones. */
+export const fewOf = <T,>(all: readonly T[], most = 60): T[] => {
+  const every = Math.max(1, Math.ceil(all.length / most))
+  return all.filter((_, i) => i % every === 0 || i === all.length - 1)
+}
+
+/** Power against another figure: designs that no other beats, the best ones, and where the build stands now. Each can be chosen. */
 export const TradePicture = memo(function TradePicture({
-  result,
+  points: all,
   here,
   against,
+  xLabel,
+  yLabel,
+  xTick,
+  lined,
+  headers,
   chosen,
   onChoose,
 }: {
-  result: SearchResult
-  here: DesignFigures | null
-  against: Against
-  chosen: number | null
-  onChoose: (design: Design) => void
+  readonly points: readonly TradePoint[]
+  readonly here: { readonly x: number; readonly y: number } | null
+  /** What power stands against, in a sentence. */
+  readonly against: string
+  readonly xLabel: string
+  readonly yLabel: string
+  readonly xTick: (value: number) => string
+  /** A line through those that no other beats. */
+  readonly lined: boolean
+  readonly headers: readonly string[]
+  readonly chosen: number | null
+  readonly onChoose: (number: number) => void
 }) {
-  const shown = useShown()
   const [asTable, setAsTable] = useState(false)
-  const every = Math.max(1, Math.ceil(result.front.length / 60))
-  const all = [
-    ...new Map(
-      [...result.front.filter((_, i) => i % every === 0 || i === result.front.length - 1), ...result.best].map((d) => [
-        d.number,
-        d,
-      ]),
-    ).values(),
-  ]
-  const onFront = new Set(result.front.map((d) => d.number))
-  const power = (f: DesignFigures) => shown.number(tradePower(f, result.goal), 'power')
-  const xs = [...all.map((d) => xOf(d.figures, against, shown)), ...(here ? [xOf(here, against, shown)] : [])]
-  const ys = [...all.map((d) => power(d.figures)), ...(here ? [power(here)] : [])]
+  const xs = [...all.map((d) => d.x), ...(here ? [here.x] : [])]
+  const ys = [...all.map((d) => d.y), ...(here ? [here.y] : [])]
   const [x0, x1] = [Math.min(...xs) * 0.92, Math.max(...xs) * 1.05]
   const y1 = Math.max(...ys, 1e-9) * 1.1
   const x = (v: number) => PAD.left + ((v - x0) / Math.max(1e-9, x1 - x0)) * (W - PAD.left - PAD.right)
   const y = (v: number) => H - PAD.bottom - (Math.max(0, v) / y1) * (H - PAD.top - PAD.bottom)
   const ticks = (from: number, to: number) => Array.from({ length: 5 }, (_, i) => from + ((to - from) * (i + 0.5)) / 5)
-  const xLabel = against === 'air' ? `air used, ${shown.unit('massFlow').label}` : 'speed of best power, rpm'
-  const front = [...result.front].sort((a, b) => xOf(a.figures, 'air', shown) - xOf(b.figures, 'air', shown))
+  const front = all.filter((d) => d.onFront).sort((a, b) => a.x - b.x)
   const table = {
     name: 'Designs found',
-    headers: [
-      'design',
-      `power, ${shown.unit('power').label}`,
-      `air, ${shown.unit('massFlow').label}`,
-      'best speed, rpm',
-      'stress margin',
-      ...result.paths,
-    ],
-    rows: all.map((d) => [
-      d.number,
-      power(d.figures),
-      shown.number(d.figures.massFlowKgPerS, 'massFlow'),
-      inRpm(d.figures.bestSpeedRadPerS),
-      d.figures.stressMargin,
-      ...d.values,
-    ]),
+    headers: ['design', ...headers],
+    rows: all.map((d) => [d.number, ...d.row]),
   }
   return (
     <Box>
@@ -86,7 +83,7 @@ export const TradePicture = memo(function TradePicture({
           viewBox={`0 0 ${W} ${H}`}
           width="100%"
           role="group"
-          aria-label={`Trade-off of ${all.length} designs: power against ${against === 'air' ? 'air used' : 'speed'}`}
+          aria-label={`Trade-off of ${all.length} designs: power against ${against}`}
         >
           <path d={`M${PAD.left} ${PAD.top}V${H - PAD.bottom}H${W - PAD.right}`} stroke={color('rule')} fill="none" />
           {ticks(x0, x1).map((v) => (
@@ -99,7 +96,7 @@ export const TradePicture = memo(function TradePicture({
               textAnchor="middle"
               fill={color('mute')}
             >
-              {against === 'air' ? v.toPrecision(2) : `${Math.round(v / 100) / 10}k`}
+              {xTick(v)}
             </text>
           ))}
           {ticks(0, y1).map((v) => (
@@ -119,11 +116,11 @@ export const TradePicture = memo(function TradePicture({
             {xLabel}
           </text>
           <text x="4" y={PAD.top - 2} fontSize="11" fill={color('mute')}>
-            {shown.unit('power').label}, predicted
+            {yLabel}
           </text>
-          {against === 'air' && (
+          {lined && (
             <path
-              d={`M${front.map((d) => `${x(xOf(d.figures, 'air', shown)).toFixed(1)} ${y(power(d.figures)).toFixed(1)}`).join('L')}`}
+              d={`M${front.map((d) => `${x(d.x).toFixed(1)} ${y(d.y).toFixed(1)}`).join('L')}`}
               fill="none"
               stroke={color('copper')}
               strokeWidth="1.2"
@@ -131,7 +128,7 @@ export const TradePicture = memo(function TradePicture({
             />
           )}
           {all.map((d) => {
-            const [cx, cy] = [x(xOf(d.figures, against, shown)), y(power(d.figures))]
+            const [cx, cy] = [x(d.x), y(d.y)]
             const here = d.number === chosen
             const paint = {
               fill: here ? color('copper') : color('sheet'),
@@ -143,14 +140,14 @@ export const TradePicture = memo(function TradePicture({
                 key={d.number}
                 role="button"
                 tabIndex={0}
-                aria-label={`Design ${d.number}: ${shown.text(tradePower(d.figures, result.goal), 'power')} with ${shown.text(d.figures.massFlowKgPerS, 'massFlow')}`}
+                aria-label={`Design ${d.number}: ${d.says}`}
                 aria-pressed={here}
                 style={{ cursor: 'pointer' }}
-                onClick={() => onChoose(d)}
-                onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onChoose(d))}
+                onClick={() => onChoose(d.number)}
+                onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onChoose(d.number))}
               >
                 <circle cx={cx} cy={cy} r="9" fill="transparent" />
-                {onFront.has(d.number) ? (
+                {d.onFront ? (
                   <path d={`M${cx} ${cy - 5}L${cx + 5} ${cy}L${cx} ${cy + 5}L${cx - 5} ${cy}Z`} {...paint} />
                 ) : (
                   <circle cx={cx} cy={cy} r="3.4" {...paint} />
@@ -160,7 +157,7 @@ export const TradePicture = memo(function TradePicture({
           })}
           {here && (
             <path
-              d={`M${x(xOf(here, against, shown)) - 7} ${y(power(here))}h14M${x(xOf(here, against, shown))} ${y(power(here)) - 7}v14`}
+              d={`M${x(here.x) - 7} ${y(here.y)}h14M${x(here.x)} ${y(here.y) - 7}v14`}
               stroke={color('petrol')}
               strokeWidth="2.2"
             />

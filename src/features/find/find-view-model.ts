@@ -1,6 +1,13 @@
 import type { SearchConstraints, SearchGoal, SearchVariable } from '../../core/search'
 import { unitOf } from '../../core/units'
-import { fieldLimits, fieldValue, tunableFields, type NumberFieldSpec, type TurbineBuild } from '../../project/document'
+import {
+  fieldLimits,
+  fieldValue,
+  tunableFields,
+  type Build,
+  type NumberFieldSpec,
+  type TurbineBuild,
+} from '../../project/document'
 import type { Shown } from '../shared'
 
 export const GOAL_WORDS: Readonly<Record<SearchGoal, string>> = {
@@ -22,7 +29,7 @@ export const CONSTRAINT_WORDS: Readonly<Record<keyof SearchConstraints, string>>
 }
 
 /** Range in which a number is first searched: a factor around what it is, within its limits; whole numbers and angles by steps. */
-export function firstRange(build: TurbineBuild, field: NumberFieldSpec): [number, number] {
+export function firstRange(build: Pick<Build, 'machine'>, field: NumberFieldSpec): [number, number] {
   const value = fieldValue(build, field.path) as number
   const [least, most] = fieldLimits(field)
   const clamp = (v: number) => Math.min(most, Math.max(least, v))

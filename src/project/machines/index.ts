@@ -10,6 +10,19 @@ export type { EnginePredicted } from './engine/kind'
 export type { EngineBuild, EngineKindId, EngineMachine, PistonEngine, RotorEngine } from './engine/input'
 export { engineInput, enginePredictionInput } from './engine/input'
 export { ballFollows, questionsOf } from './engine/questions'
+export {
+  ENGINE_GOALS,
+  evaluateEngine,
+  mergeEngineSearches,
+  searchEngines,
+  withValues,
+  type EngineConstraints,
+  type EngineDesign,
+  type EngineDesignFigures,
+  type EngineGoal,
+  type EngineSearchResult,
+  type EngineSearchSpec,
+} from './engine/engine-search'
 export type { Answer, AnswerSide } from './engine/questions'
 export { costsOf, runOf, thrustPerSquare } from './engine/runs'
 export { stepsOf, type EngineStep, type Stepped } from './engine/steps'

@@ -67,7 +67,7 @@ const parts = {
   },
   'engine-cap': {
     name: 'Cap',
-    what: 'closes the ball’s chamber, holds its spring; barbs or a thread for the air',
+    what: 'closes the ball’s chamber, holds its spring if it has one; barbs or a thread for the air',
     joins: (input) => ({ tail: singleLayout(input).tail }),
     gasket: (input) => {
       const l = singleLayout(input)

@@ -1,4 +1,4 @@
-import { wallMargin, reviewEngine, tipFindings, type PressedWall } from '../../../core/safety'
+import { wallMargin, reviewEngine, tipFindings } from '../../../core/safety'
 import {
   carriedChanges,
   engineChain,
@@ -23,6 +23,7 @@ import { countField, lengthField, angleField, numberField } from '../field-spec'
 import type { BuildOf } from '../document-types'
 import { engineAir, enginePredictionInput, type EngineMachine } from './input'
 import { engineParts } from './parts'
+import { wallOf } from './wall'
 import { engineWorkings } from './workings'
 
 export interface EnginePredicted extends MachinePredicted {
@@ -101,15 +102,6 @@ const overAngle = ({ steady }: EnginePrediction): MachineCurves | null =>
       },
     ],
   }
-
-const wallOf = (m: EngineMachine): PressedWall => {
-  const { wallM, materialId, infill, loadedAcrossLayers } = m
-  const made = { wallM, materialId, infill, loadedAcrossLayers }
-  if (m.family !== 'three-flank-engine') return { boreM: m.boreM, ...made }
-  // as if it were round, as wide as it is long
-  const radiusM = m.radiusM + m.eccentricityM
-  return { boreM: 2 * radiusM, ...made, cover: { radiusM, thicknessM: m.coverM } }
-}
 
 /** What is found of a rotor’s tips; nothing of pistons. */
 const rubbing = (m: EngineMachine, p: EnginePrediction) =>
