@@ -2,12 +2,9 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { OWN } from '../../core/search'
-import { formatNumber, inRpm, unitOf } from '../../core/units'
+import { inRpm } from '../../core/units'
 import {
-  ENGINE_GOALS,
   buildTitle,
-  fieldValue,
   nextVersion,
   shownFields,
   withValues,
@@ -15,14 +12,14 @@ import {
   type EngineBuild,
   type EngineConstraints,
   type EngineDesign,
-  type EngineDesignFigures,
   type EngineGoal,
   type EngineSearchResult,
   type NumberFieldSpec,
 } from '../../project/document'
 import { useProject, useStore } from '../../store'
-import { Advice, ChoiceField, Figure, MainButton, NumberField, RoomTitle, SectionTitle, Sheet } from '../../ui'
+import { RoomTitle, SectionTitle, Sheet } from '../../ui'
 import { BuildPicker, freshId, useShown, type Shown } from '../shared'
+import { BROKEN, ChosenEngine, EngineWanted, GOALS } from './EngineDesign'
 import { fieldName, fieldWords, firstRange, variablesOf } from './find-view-model'
 import { RangeField } from './RangeField'
 import { Before, MOST_VARIABLES, Outcome, Running } from './Running'
@@ -33,20 +30,6 @@ type Ranges = Readonly<Record<string, readonly [number, number]>>
 
 /** Each of these turns for hundreds of turns before it is known. */
 const COUNTS = [200, 600, 2000, 10_000] as const
-
-const GOALS: Readonly<Record<EngineGoal, string>> = {
-  power: 'shaft power',
-  'work-of-air': 'work of the air',
-  speed: 'speed at its load',
-  starts: 'places to start from',
-}
-
-const BROKEN: Readonly<Record<keyof EngineConstraints, string>> = {
-  leastWallMargin: 'too weak',
-  leastShaftPowerW: 'too feeble',
-  leastStartsShare: 'start from too few places',
-  mostMassFlowKgPerS: 'too thirsty',
-}
 
 /** Numbers that are searched when nothing else is said: what times an engine. */
 const FIRST = new Set([
@@ -85,143 +68,6 @@ function pointsOf(result: EngineSearchResult, shown: Shown): TradePoint[] {
   const front = new Set(result.front.map((d) => d.number))
   const all = new Map([...fewOf(result.front), ...result.best].map((d) => [d.number, d]))
   return [...all.values()].map((d) => pointOf(d, front.has(d.number), shown))
-}
-
-/** What is wanted of the engines that are tried, and what they must keep. */
-function Wanted({
-  goal,
-  onGoal,
-  constraints: c,
-  onConstraints,
-}: {
-  readonly goal: EngineGoal
-  readonly onGoal: (goal: EngineGoal) => void
-  readonly constraints: EngineConstraints
-  readonly onConstraints: (next: EngineConstraints) => void
-}) {
-  return (
-    <>
-      <SectionTitle first>What is wanted</SectionTitle>
-      <ChoiceField
-        label="Most of"
-        value={goal}
-        choices={ENGINE_GOALS.map((g) => ({ value: g, label: GOALS[g] }))}
-        onChange={onGoal}
-      />
-      <SectionTitle>What must hold</SectionTitle>
-      <NumberField
-        label="Margin of the wall"
-        kind="ratio"
-        value={c.leastWallMargin}
-        limits={[1, 50]}
-        onChange={(leastWallMargin) => onConstraints({ ...c, leastWallMargin })}
-      />
-      <NumberField
-        label="Power at least"
-        kind="power"
-        value={c.leastShaftPowerW}
-        limits={[0, 5000]}
-        onChange={(leastShaftPowerW) => onConstraints({ ...c, leastShaftPowerW })}
-      />
-      <NumberField
-        label="Starts from"
-        kind="share"
-        value={c.leastStartsShare}
-        limits={[0, 1]}
-        note="of the turn, by itself"
-        onChange={(leastStartsShare) => onConstraints({ ...c, leastStartsShare })}
-      />
-      <NumberField
-        label="Air at most"
-        kind="massFlow"
-        value={c.mostMassFlowKgPerS}
-        limits={[1e-5, 1]}
-        onChange={(mostMassFlowKgPerS) => onConstraints({ ...c, mostMassFlowKgPerS })}
-      />
-    </>
-  )
-}
-
-/** Figures of a design, with those of the build as it stands where it is another. */
-function DesignFiguresList({ f, here }: { f: EngineDesignFigures; here: EngineDesignFigures | null }) {
-  const shown = useShown()
-  const rows = [
-    ['Shaft power', 'shaftPowerW', 'power'],
-    ['Speed', 'speedRadPerS', 'rotation'],
-    ['Air', 'massFlowKgPerS', 'massFlow'],
-    ['Work of the air', 'workPerAirJPerKg', 'workPerAir'],
-    ['Starts by itself', 'startsShare', 'share'],
-    ['Margin of the wall', 'wallMargin', 'ratio'],
-  ] as const
-  return rows.map(([label, key, kind]) => (
-    <Figure
-      key={key}
-      label={label}
-      origin="predicted"
-      {...shown.parts(f[key], kind)}
-      sub={here ? `now ${shown.text(here[key], kind)}` : undefined}
-    />
-  ))
-}
-
-/** A design beside the build as it stands, and the way to make a version of it. */
-function Chosen({
-  build,
-  chosen,
-  result,
-  fields,
-  onOpen,
-}: {
-  readonly build: EngineBuild
-  readonly chosen: EngineDesign
-  readonly result: EngineSearchResult
-  readonly fields: readonly NumberFieldSpec[]
-  readonly onOpen: () => void
-}) {
-  const shown = useShown()
-  const own = chosen.number === OWN
-  return (
-    <>
-      <SectionTitle first>{own ? 'This build, as it stands' : `Design ${chosen.number}`}</SectionTitle>
-      {result.best[0]?.number === OWN && (
-        <Advice tone="note" title="Yours is better">
-          None of the {result.tried.toLocaleString('en')} tried gives more {GOALS[result.goal]} and keeps what must
-          hold. Widen a range, or let another number change.
-        </Advice>
-      )}
-      {result.own && result.own.broken.length > 0 && (
-        <Advice tone="note" title="This build itself does not keep what must hold">
-          {result.own.broken.map((key) => BROKEN[key]).join(', ')}: it is not among the designs.
-        </Advice>
-      )}
-      {result.paths.map((path, i) => {
-        const field = fields.find((f) => f.path === path)
-        if (!field) return null
-        const unit = unitOf(field.kind, field.kind === 'length' ? shown.unit('length').id : undefined)
-        const n = chosen.values[i] / unit.si
-        return (
-          <Figure
-            key={path}
-            label={fieldName(field)}
-            origin="plain"
-            value={field.whole ? String(Math.round(n)) : formatNumber(n)}
-            unit={unit.label}
-            sub={
-              own ? undefined : `now ${fieldWords(field, fieldValue(build as unknown as Build, path) as number, shown)}`
-            }
-          />
-        )
-      })}
-      <DesignFiguresList f={chosen.figures} here={own ? null : (result.own?.design.figures ?? null)} />
-      <MainButton mt="3" disabled={own} onClick={onOpen}>
-        Open as a version
-      </MainButton>
-      <Advice tone="note" title="How sure is this?">
-        The same estimate as everywhere: differences between designs are surer than their power. Every one of them goes
-        together as parts. Round to what you can print, and change one thing at a time on the bench.
-      </Advice>
-    </>
-  )
 }
 
 /** Finding a better engine: a search over any of its numbers. */
@@ -284,7 +130,7 @@ export function EngineFind({ build }: { readonly build: EngineBuild }) {
       <Sheet
         left={
           <>
-            <Wanted goal={goal} onGoal={setGoal} constraints={constraints} onConstraints={setConstraints} />
+            <EngineWanted goal={goal} onGoal={setGoal} constraints={constraints} onConstraints={setConstraints} />
             <SectionTitle>What may change</SectionTitle>
             {fields.map((f) => (
               <RangeField
@@ -366,7 +212,13 @@ export function EngineFind({ build }: { readonly build: EngineBuild }) {
         }
         right={
           chosen && result ? (
-            <Chosen build={build} chosen={chosen} result={result} fields={fields} onOpen={() => toBuild(chosen)} />
+            <ChosenEngine
+              build={build}
+              chosen={chosen}
+              result={result}
+              fields={fields}
+              onOpen={() => toBuild(chosen)}
+            />
           ) : (
             <Box color="mute">
               At the load that it turns, each engine settles anew. The first half of the designs is spread evenly over

@@ -12,7 +12,6 @@ export { engineInput, enginePredictionInput } from './engine/input'
 export { ballFollows, questionsOf } from './engine/questions'
 export {
   ENGINE_GOALS,
-  evaluateEngine,
   mergeEngineSearches,
   searchEngines,
   withValues,
