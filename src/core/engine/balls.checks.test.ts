@@ -274,6 +274,73 @@ describe('a ball in its engine', () => {
     expect(balls[0].pinM[early]).toBeLessThan(0)
   })
 
+  test('a regulator before it: what stands at the ball is its setting, not the bottle’s pressure', () => {
+    const held = (absolutePressurePa: number): EngineInput => ({
+      ...engine(spring(2), { manifold: null }),
+      supply: {
+        kind: 'vessel',
+        volumeM3: 0.05,
+        absolutePressurePa,
+        temperatureK: 293,
+        heat: 'isothermal',
+        setPaAbs: PA + 300e3,
+      },
+    })
+    const lifts = [PA + 350e3, PA + 900e3].map((p) => {
+      const march = engineMarch(engineNetwork(held(p)), 300)
+      for (let i = 0; i < 3; i++) march.turn()
+      return cycleOf(march)!.balls[0].liftM
+    })
+    lifts[0].forEach((x, i) => expect(Math.abs(x - lifts[1][i])).toBeLessThan(2e-6))
+  })
+
+  test('it begins on its pin, at rest', () => {
+    const network = engineNetwork(engine(spring(2)))
+    const march = engineMarch(network, 100)
+    expect(march.y[march.layout.ball(0)]).toBeCloseTo(2.2 * mm, 12)
+    expect(march.y[march.layout.ball(0) + 1]).toBe(0)
+  })
+
+  test('of two speeds that a floating ball gives it, the lower one is found from rest', () => {
+    const network = engineNetwork(engine(spring(5)))
+    const low = steady(network)
+    // turned on by hand beyond the lower one, it stays up
+    const high = steady(engineNetwork(engine(loose())), { radPerS: 700 })
+    expect(low.startSpeedRadPerS).toBeLessThan(400)
+    expect(high.startSpeedRadPerS).toBeGreaterThan(650)
+    const sprung = engineNetwork(engine(spring(1)))
+    const march = engineMarch(sprung, 60)
+    for (let i = 0; i < 400; i++) march.turn()
+    const from = steady(sprung).startSpeedRadPerS
+    expect(Math.abs(march.speed() / from - 1)).toBeLessThan(0.02)
+  })
+
+  test('what a ball did is read from its lift: pin gone, shut, one bounce, the cap not met', () => {
+    const n = 72
+    const angleRad = Float64Array.from({ length: n + 1 }, (_, i) => (i * 2 * Math.PI) / n)
+    const deg = (i: number) => 5 * i
+    const course = (of: (deg: number) => number) => Float64Array.from({ length: n + 1 }, (_, i) => of(deg(i % n)))
+    const pinM = course((a) => (a < 32 || a > 328 ? 1 : -1) * mm)
+    const liftM = course((a) => (a < 62 || a > 328 ? 0.5 * mm : a > 80 && a < 100 ? 0.1 * mm : -5e-6))
+    const network = { balls: [{ ...ballOf(engine(loose())), passage: 0 }] } as never
+    const cycle = {
+      angleRad,
+      speedRadPerS: course(() => 100),
+      balls: [{ liftM, pinM }],
+      passages: [{ id: 'seat', flowKgPerS: course((a) => (a < 62 ? 1e-3 : 0)), areaM2: angleRad }],
+    } as never
+    const seen = ballMotion(network, cycle)!
+    const inDeg = (rad: number | null) => Math.round((rad! * 180) / Math.PI)
+    expect([inDeg(seen.pinLeavesRad), inDeg(seen.shutsRad), inDeg(seen.lateRad)]).toEqual([35, 65, 30])
+    expect([seen.bounces, seen.meetsCap, seen.highestM]).toEqual([1, false, 0.5 * mm])
+    expect(seen.afterPinShare).toBeCloseTo(6 / 13, 9)
+    const open = ballMotion(network, { ...(cycle as object), balls: [{ liftM: course(() => mm), pinM }] } as never)!
+    expect([open.shutsRad, open.bounces]).toEqual([null, 0])
+    expect(
+      ballMotion(network, { ...(cycle as object), balls: [{ liftM, pinM: course(() => -mm) }] } as never),
+    ).toBeNull()
+  })
+
   test('what its pin does is in the books: over the turns of one that never comes back as it left, too', () => {
     const input = engine(loose(), {
       turning: { ...engine().turning, load: { ...engine().turning.load, perSquareNmS2: 2e-8 } },

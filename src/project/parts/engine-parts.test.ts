@@ -1,7 +1,8 @@
 import Module, { type ManifoldToplevel } from 'manifold-3d'
+import { STANDARD_AMBIENT } from '../../core/air'
 import { crossings, pistonPlace } from '../../core/engine'
 import { PhysicsError } from '../../core/errors'
-import { movedBy, type Assembly } from '../../core/geometry'
+import { isBought, movedBy, type Assembly } from '../../core/geometry'
 import { SolidKit } from '../../core/geometry/solids/toolkit'
 import {
   assemblyOf,
@@ -16,7 +17,7 @@ import {
 import { buildPart } from '../../core/machines/build-part'
 import { bodiesOf, checkAssembly, volumeOf } from '../../core/machines/check-assembly'
 import { checkOrder } from '../../core/machines/check-order'
-import { newBuildOf, type EngineBuild, type MachineOfKind } from '../document'
+import { enginePredictionInput, newBuildOf, type EngineBuild, type MachineOfKind } from '../document'
 import { partsInput } from './build-parts'
 
 let wasm: ManifoldToplevel
@@ -172,6 +173,48 @@ describe.each(SIZES)('a ball and pin engine: %s', (name, figures) => {
       kit.free()
     }
   })
+})
+
+test('a ball’s spring rests on the lip of its cap, and the head leaves the ball the room that is reckoned with', () => {
+  const spring = { kind: 'spring', material: 'steel', forceN: 3, stiffnessNPerM: 900 } as const
+  const input = changed({
+    ball: { ...first().machine.ball, motion: spring },
+    inlet: { boreDiameterM: 7 * mm, manifoldVolumeM3: 2e-6 },
+  })
+  const { placed } = assemblyOf(input)
+  const body = placed.map((p) => p.body).find((b) => isBought(b) && b.code === 'spring')
+  if (!body || !isBought(body)) throw new Error('no spring')
+  const [inner, outer] = [body.outline[0][0], body.outline[1][0]]
+  const kit = new SolidKit(wasm, 96)
+  try {
+    const cap = bodiesOf(
+      kit,
+      input,
+      placed.filter((p) => p.body === 'engine-cap'),
+      new Map(),
+    )[0].solid
+    const { min } = cap.boundingBox()
+    const middle = placed.find((p) => p.body === 'engine-cap')!.pose
+    /** How much of a ring of a radius just inside the cap is of its plastic. */
+    const ring = (radius: number) => {
+      const tube = kit.cut(kit.cylinder(radius + 0.05, 0, 0.2), [kit.cylinder(radius - 0.05, -1, 1.2)])
+      const there = kit.placed(tube, [0, 90, 0], [min[0] + 0.3, middle[13], middle[14]])
+      return volumeOf(kit, there, cap) / there.volume()
+    }
+    expect(ring(outer - 0.1)).toBeGreaterThan(0.95)
+    expect(ring(inner - 0.3)).toBeLessThan(0.05)
+  } finally {
+    kit.free()
+  }
+  const loose = enginePredictionInput(
+    { ...first(), machine: { ...first().machine, ball: { ...first().machine.ball, motion: spring } } },
+    STANDARD_AMBIENT,
+  ).engine({ absolutePressurePa: 5e5, temperatureK: 293 }).machine
+  if (loose.kind !== 'single-acting') throw new Error('another kind')
+  // from where it sits up to where its coils lie on each other
+  const length = body.outline[2][1]
+  const solid = Number(/wire ([\d.]+)/.exec(body.size)![1]) * (Number(/([\d.]+) coils/.exec(body.size)![1]) + 2)
+  expect(length - solid + loose.ball.pinLengthM * 1000).toBeCloseTo(loose.ball.loose!.roomM * 1000, 1)
 })
 
 describe('what is wrong with it is found', () => {

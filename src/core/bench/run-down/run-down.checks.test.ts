@@ -131,6 +131,9 @@ describe('what real recordings are like', () => {
     const r = reduceRunDown(plain(), rig, { ...ROOM, load })
     const share = (m: { value: number; standardUncertainty: number } | null) => m!.standardUncertainty / m!.value
     expect(share(r.air)).toBeGreaterThan(0.04)
+    const off = reduceRunDown(plain(), { ...RIG, zeroUncertaintyPa: 20e3 }, ROOM)
+    const sure = reduceRunDown(plain(), RIG, ROOM)
+    expect(off.air!.standardUncertainty).toBeGreaterThan(1.01 * sure.air!.standardUncertainty)
     expect(share(r.impulse)).toBeGreaterThan(0.03)
     expect(share(r.shaftWork)).toBeCloseTo(0.2, 9)
     expect(share(r.workPerAir)).toBeGreaterThan(share(r.air))

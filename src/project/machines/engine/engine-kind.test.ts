@@ -256,6 +256,32 @@ describe('questions answered by running both', () => {
     expect(told(leastSpring(first, STANDARD_AMBIENT)!)).toBeUndefined()
     expect(told(first)).toBeUndefined()
   })
+  test('of an engine whose turns are never alike it is said that the figures are a mean', () => {
+    const first = demo.find((b) => b.id === 'carousel-2')! as SingleBuild
+    const fast = structuredClone(withMotion(first, { kind: 'free', material: 'steel' }))
+    fast.machine.load = { kind: 'brake', label: '', torqueNm: 0.003 }
+    const { review, prediction } = predicted(fast)
+    expect(prediction.steady!.near.returns).toBe(false)
+    expect(review.findings.map((f) => f.id)).toContain('engine-uneven')
+    expect(predicted(first).review.findings.map((f) => f.id)).not.toContain('engine-uneven')
+  })
+  test('a speed that is held only by where it came from gives way to the one that it comes to from rest', () => {
+    const first = demo.find((b) => b.id === 'carousel-2')! as SingleBuild
+    const sprung = withMotion(first, { kind: 'spring', material: 'steel', forceN: 5, stiffnessNPerM: 1100 })
+    const { quick } = kindOf(sprung)
+    if (!quick) throw new Error('not quick')
+    const whole = predicted(sprung)
+    const high = {
+      ...whole,
+      prediction: {
+        ...whole.prediction,
+        from: { holeDiameterM: 3e-3, near: { radPerS: 2 * whole.prediction.figures.speedRadPerS } },
+      },
+    }
+    const found = quick.finished(sprung, high as never, quick.rest(sprung, room)) as EnginePredicted
+    expect(found.prediction.figures.speedRadPerS / whole.prediction.figures.speedRadPerS).toBeCloseTo(1, 2)
+    expect(found.prediction.from.near!.radPerS / whole.prediction.from.near!.radPerS).toBeCloseTo(1, 2)
+  })
   test('how well the air’s push on it is known widens what is told', () => {
     const first = demo.find((b) => b.id === 'carousel-2')! as SingleBuild
     const { changes } = predicted(withMotion(first, { kind: 'free', material: 'nylon' })).prediction

@@ -65,6 +65,19 @@ describe('a search over the numbers of an engine', () => {
     const even = best.filter((d) => d.number < 40).map((d) => d.score)
     expect(best[0].score).toBeGreaterThan(1.02 * Math.max(...even))
   })
+  test('no value leaves its range, and whole numbers stay whole', () => {
+    const variables = [
+      { path: 'machine.cylinders', from: 1, to: 4, whole: true },
+      { path: PIN, from: 2 * mm, to: 2.3 * mm },
+    ]
+    const { best, front } = searchEngines(spec({ variables, designs: 60 }))
+    for (const { values } of [...best, ...front]) {
+      expect([1, 2, 3, 4]).toContain(values[0])
+      expect(values[1]).toBeGreaterThanOrEqual(2 * mm)
+      expect(values[1]).toBeLessThanOrEqual(2.3 * mm)
+    }
+    expect(new Set(best.map((d) => d.values[0])).size).toBeGreaterThan(1)
+  })
   test('one number alone: its top is that of going through it by steps', () => {
     const variables = [{ path: PIN, from: 1 * mm, to: 4 * mm }]
     const found = searchEngines(spec({ goal: 'work-of-air', variables, designs: 60 })).best[0]

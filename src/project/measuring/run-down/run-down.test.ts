@@ -74,6 +74,29 @@ describe('a whole bottle through the demo’s engine, made from hidden coefficie
     loose.machine.seal = { forceN: 0, areaM2: 0 }
     expect(told(loose)).toEqual(expect.arrayContaining(['tells-more-air', 'tells-stops-early']))
   })
+  test('each difference by itself is told by its own cause, and only beyond its uncertainty', () => {
+    const r = measured.detail as RunDownReduction
+    const as = runOf(build as unknown as EngineBuild, run.ambient)!
+    // a run that was predicted as it was measured
+    const same = {
+      ...as,
+      airKg: r.airPerTurn!.value * as.turns,
+      peakSpeedRadPerS: r.peakSpeed.value,
+      vesselPaAbs: [...as.vesselPaAbs.slice(0, -1), r.endGaugePa! + run.ambient.absolutePressurePa],
+    }
+    const told = (more: Partial<typeof same>) =>
+      tellsOf(r, { zeroUncertaintyPa: 2000 }, { ...same, ...more }, run.ambient.absolutePressurePa).map((t) => t.code)
+    expect(told({})).toEqual([])
+    expect(told({ airKg: 0.85 * same.airKg })).toEqual(['tells-more-air'])
+    expect(told({ airKg: 1.2 * same.airKg })).toEqual(['tells-less-air'])
+    expect(told({ peakSpeedRadPerS: 0.9 * same.peakSpeedRadPerS })).toEqual(['tells-faster'])
+    expect(told({ peakSpeedRadPerS: 1.1 * same.peakSpeedRadPerS })).toEqual(['tells-slower'])
+    expect(told({ peakSpeedRadPerS: 1.02 * same.peakSpeedRadPerS })).toEqual([])
+    const ends = (by: number) => ({ vesselPaAbs: [...same.vesselPaAbs.slice(0, -1), same.vesselPaAbs.at(-1)! + by] })
+    expect(told(ends(-40e3))).toEqual(['tells-stops-early'])
+    expect(told(ends(40e3))).toEqual(['tells-runs-on'])
+    expect(told({ ...ends(40e3), end: 'time' })).toEqual([])
+  })
   test('a sound is no table; a run on another rig has no conditions', () => {
     const conditions = runDown.conditions(run, measurement, rig, build)!
     expect(() => runDown.reduce({ kind: 'sound' } as never, conditions)).toThrow(/table of speeds/)
