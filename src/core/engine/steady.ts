@@ -57,7 +57,7 @@ export interface Near {
 }
 
 /** A ball that floats gives a second speed to settle at, above the first: from below the first one is found, if the steps are short. */
-const [SLOWEST_LOOSE, STEP_LOOSE] = [20, 1.3] as const
+const [SLOWEST_LOOSE, STEP_LOOSE] = [20, 1.12] as const
 
 /** Two speeds between which it settles, from below: it gains at the lower one, loses at the upper one. */
 function bracket(engine: EngineMarch): readonly [low: number, high: number] | null {

@@ -70,7 +70,8 @@ describe('a search over the numbers of an engine', () => {
       { path: 'machine.cylinders', from: 1, to: 4, whole: true },
       { path: PIN, from: 2 * mm, to: 2.3 * mm },
     ]
-    const { best, front } = searchEngines(spec({ variables, designs: 60 }))
+    const { best, front, possible } = searchEngines(spec({ variables, designs: 60 }))
+    expect(possible).toBe(60)
     for (const { values } of [...best, ...front]) {
       expect([1, 2, 3, 4]).toContain(values[0])
       expect(values[1]).toBeGreaterThanOrEqual(2 * mm)
