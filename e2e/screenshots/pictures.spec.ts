@@ -9,7 +9,7 @@ const PICTURES: [string, string, 'light' | 'dark', string | null][] = [
   ['bottle', '/build?build=glider-1&station=supply', 'light', 'Run-down'],
   ['track', '/build?build=glider-1&station=way', 'light', 'Which outlet?'],
   ['nozzle', '/build?build=spindle-4&station=nozzle', 'light', null],
-  ['engine', '/build?build=carousel-2&station=cylinder', 'light', null],
+  ['engine', '/build?build=carousel-3&station=cylinder', 'light', 'ball'],
   ['rotary', '/build?build=carousel-rotor-2&station=cylinder', 'light', null],
   ['rotor', '/build?build=spindle-4&station=rotor', 'light', 'As it goes together'],
   ['sound', '/bench?build=spindle-3&run=run-spindle-3-2&m=m5', 'light', null],
@@ -28,7 +28,7 @@ for (const [name, path, scheme, view] of PICTURES)
     const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } })
     const page = await context.newPage()
     await page.goto(`${baseURL}${path}`)
-    if (view) await page.getByRole('tab', { name: view }).click()
+    if (view) await page.getByRole('tab', { name: view, exact: true }).click()
     if (name === 'assembly') {
       await page.getByText('It goes together and turns', { exact: true }).waitFor({ timeout: 60_000 })
       await page.getByLabel('Drawn apart').fill('0.8')

@@ -165,8 +165,8 @@ export function ballChart(cycle: EngineCycle, which: number, shown: Shown): Curv
     xDomain: [0, 360],
     left: { label: `${shown.unit('length').label} off its seat`, domain: [0, 'auto'] },
     lines: [
-      { id: 'ball', name: 'ball', tone: 'copper', predicted: true, axis: 'left', points: points(ball.liftM) },
       { id: 'pin', name: 'pin', tone: 'mute', predicted: true, axis: 'left', points: points(ball.pinM) },
+      { id: 'ball', name: 'ball', tone: 'copper', predicted: true, axis: 'left', points: points(ball.liftM) },
     ],
     limits: [],
     height: 210,
