@@ -6,7 +6,6 @@ import {
   frameCandidates,
   reduceGenerator,
   reduceInertia,
-  reduceRunDown,
   reduceSpeed,
   reduceTank,
   reduceThrust,
@@ -16,7 +15,6 @@ import { readingsOf as settledReadings, rowsOf } from '../../src/project/measuri
 import {
   BRAKE_ROLES,
   GENERATOR_ROLES,
-  RUN_DOWN_ROLES,
   TANK_ROLES,
   mapForce,
   mapTrace,
@@ -35,6 +33,7 @@ import { badInput } from '../fault'
 import { readBytes } from '../files'
 import { noteSentence } from '../notes'
 import { mappingFrom } from './mapping'
+import { runDownOf } from './reduce-run-down'
 
 type Input = z.infer<typeof reduceVerbInput>
 type Of<M extends Input['method']> = Extract<Input, { method: M }>
@@ -207,54 +206,6 @@ function generatorOf(input: Of<'generator'>, table: Table) {
     /** Without the generator's own friction these are the least that the shaft gives. */
     ofShaft: r.ofShaft,
     points: settled.points.map((p, i) => ({ ...p, efficiency: r.efficiency[i] })),
-  }
-}
-
-/** A whole bottle through a machine; what was not recorded has no figure. */
-function runDownOf(input: Of<'run-down'>, table: Table) {
-  const read = readRoles(
-    table,
-    mappingFrom(table, RUN_DOWN_ROLES, input.mapping),
-    RUN_DOWN_ROLES,
-    input.roomPressurePaAbs,
-  )
-  if (!read.ok) throw badInput('mapping', read.message)
-  const { time = new Float64Array(), speed = new Float64Array(), pressure, thrust } = read.values
-  const { marksPerTurn, ...rig } = input.rig
-  const { load } = input
-  const r = reduceRunDown(
-    { timeS: time, speedRadPerS: speed.map((w) => w / marksPerTurn), gaugePa: pressure, thrustN: thrust },
-    rig,
-    {
-      roomPaAbs: input.roomPressurePaAbs,
-      roomK: input.roomTemperatureK,
-      load: load && {
-        constantNm: load.torqueNm,
-        settlesRadPerS: 1,
-        perSpeedNmS: load.perSpeedNmS,
-        perSquareNmS2: load.perSquareNmS2,
-      },
-    },
-  )
-  const { runTime, peakSpeed, turns, air, airPerTurn, impulse, peakThrust, shaftWork, workPerAir } = r
-  const figures = { runTime, peakSpeed, turns, air, airPerTurn, impulse, peakThrust, shaftWork, workPerAir }
-  const { timeS, speedRadPerS, gaugePa, thrustN } = r.curve
-  return {
-    figures: Object.fromEntries(
-      Object.entries(figures).filter((entry): entry is [string, Measured] => entry[1] !== null),
-    ),
-    curve: {
-      timeS: [...timeS],
-      speedRadPerS: [...speedRadPerS],
-      ...(gaugePa ? { gaugePa: [...gaugePa] } : {}),
-      ...(thrustN ? { thrustN: [...thrustN] } : {}),
-    },
-    turned: r.turned,
-    startGaugePa: r.startGaugePa,
-    endGaugePa: r.endGaugePa,
-    leftShare: r.leftShare,
-    repairs: [],
-    notes: [...table.notes, ...r.notes].map(noteSentence),
   }
 }
 

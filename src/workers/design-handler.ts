@@ -110,6 +110,14 @@ export interface DesignResults {
   readonly 'engine-questions': ReturnType<typeof questionsOf>
 }
 
+let kept: { readonly key: string; readonly run: EngineRunDown | null } | null = null
+/** The whole run of a bottle; the last one is kept, since chart and figures beside it both ask. */
+function lastRun(build: EngineBuild, ambient: Project['ambient']): EngineRunDown | null {
+  const key = JSON.stringify([build, ambient])
+  if (kept?.key !== key) kept = { key, run: runOf(build, ambient) }
+  return kept.run
+}
+
 export function handleDesign(request: DesignRequest, progress: Progress): DesignResults[DesignRequest['kind']] {
   switch (request.kind) {
     case 'map':
@@ -143,7 +151,7 @@ export function handleDesign(request: DesignRequest, progress: Progress): Design
     case 'engine-steps':
       return stepsOf(request.build, request.ambient, request.fields, (soFar) => progress(0, () => soFar))
     case 'engine-run':
-      return runOf(request.build, request.ambient)
+      return lastRun(request.build, request.ambient)
     case 'chooser':
       return balancedChooser(request, progress)
   }

@@ -1,11 +1,11 @@
 'use client'
 import type { Finding } from '../../core/gates'
 import { OWN, type Design, type DesignFigures, type SearchResult } from '../../core/search'
-import { formatNumber, unitOf } from '../../core/units'
-import { fieldValue, type NumberFieldSpec, type TurbineBuild } from '../../project/document'
+import type { NumberFieldSpec, TurbineBuild } from '../../project/document'
 import { Advice, Figure, MainButton, SectionTitle } from '../../ui'
 import { FindingList, useShown } from '../shared'
-import { CONSTRAINT_WORDS, GOAL_WORDS, fieldName, fieldWords } from './find-view-model'
+import { CONSTRAINT_WORDS, GOAL_WORDS } from './find-view-model'
+import { FoundDesign } from './FoundDesign'
 
 /** A design of a search beside the build as it stands: its numbers, what it gives, what does not fit, and the way to make a version of it. */
 export function ChosenDesign({
@@ -26,39 +26,16 @@ export function ChosenDesign({
   onOpen: () => void
 }) {
   const shown = useShown()
-  const mm = shown.unit('length').id
   return (
     <>
-      <SectionTitle first>
-        {chosen.number === OWN ? 'This build, as it stands' : `Design ${chosen.number}`}
-      </SectionTitle>
-      {result.best[0]?.number === OWN && (
-        <Advice tone="note" title="Yours is better">
-          None of the {result.tried.toLocaleString('en')} tried, nor what was polished from the best of them, gives more{' '}
-          {GOAL_WORDS[result.goal]} and keeps what must hold. Widen a range, or let another number change.
-        </Advice>
-      )}
-      {result.own && result.own.broken.length > 0 && (
-        <Advice tone="note" title="This build itself does not keep what must hold">
-          {result.own.broken.map((key) => CONSTRAINT_WORDS[key]).join(', ')}: it is not among the designs.
-        </Advice>
-      )}
-      {result.paths.map((path, i) => {
-        const field = fields.find((f) => f.path === path)
-        if (!field) return null
-        const unit = unitOf(field.kind, field.kind === 'length' ? mm : undefined)
-        const n = chosen.values[i] / unit.si
-        return (
-          <Figure
-            key={path}
-            label={fieldName(field)}
-            origin="plain"
-            value={field.whole ? String(Math.round(n)) : formatNumber(n)}
-            unit={unit.label}
-            sub={`now ${fieldWords(field, fieldValue(build, path) as number, shown)}`}
-          />
-        )
-      })}
+      <FoundDesign
+        build={build}
+        chosen={chosen}
+        result={result}
+        fields={fields}
+        better={`None of the ${result.tried.toLocaleString('en')} tried, nor what was polished from the best of them, gives more ${GOAL_WORDS[result.goal]} and keeps what must hold.`}
+        broken={CONSTRAINT_WORDS}
+      />
       <Figure
         label="At the load"
         origin="predicted"

@@ -1,8 +1,6 @@
 import { OWN } from '../../core/search'
-import { formatNumber, unitOf } from '../../core/units'
 import {
   ENGINE_GOALS,
-  fieldValue,
   type Build,
   type EngineBuild,
   type EngineConstraints,
@@ -14,7 +12,7 @@ import {
 } from '../../project/document'
 import { Advice, ChoiceField, Figure, MainButton, NumberField, SectionTitle } from '../../ui'
 import { useShown } from '../shared'
-import { fieldName, fieldWords } from './find-view-model'
+import { FoundDesign } from './FoundDesign'
 
 export const GOALS: Readonly<Record<EngineGoal, string>> = {
   power: 'shaft power',
@@ -121,40 +119,17 @@ export function ChosenEngine({
   readonly fields: readonly NumberFieldSpec[]
   readonly onOpen: () => void
 }) {
-  const shown = useShown()
   const own = chosen.number === OWN
   return (
     <>
-      <SectionTitle first>{own ? 'This build, as it stands' : `Design ${chosen.number}`}</SectionTitle>
-      {result.best[0]?.number === OWN && (
-        <Advice tone="note" title="Yours is better">
-          None of the {result.tried.toLocaleString('en')} tried gives more {GOALS[result.goal]} and keeps what must
-          hold. Widen a range, or let another number change.
-        </Advice>
-      )}
-      {result.own && result.own.broken.length > 0 && (
-        <Advice tone="note" title="This build itself does not keep what must hold">
-          {result.own.broken.map((key) => BROKEN[key]).join(', ')}: it is not among the designs.
-        </Advice>
-      )}
-      {result.paths.map((path, i) => {
-        const field = fields.find((f) => f.path === path)
-        if (!field) return null
-        const unit = unitOf(field.kind, field.kind === 'length' ? shown.unit('length').id : undefined)
-        const n = chosen.values[i] / unit.si
-        return (
-          <Figure
-            key={path}
-            label={fieldName(field)}
-            origin="plain"
-            value={field.whole ? String(Math.round(n)) : formatNumber(n)}
-            unit={unit.label}
-            sub={
-              own ? undefined : `now ${fieldWords(field, fieldValue(build as unknown as Build, path) as number, shown)}`
-            }
-          />
-        )
-      })}
+      <FoundDesign
+        build={build as unknown as Build}
+        chosen={chosen}
+        result={result}
+        fields={fields}
+        better={`None of the ${result.tried.toLocaleString('en')} tried gives more ${GOALS[result.goal]} and keeps what must hold.`}
+        broken={BROKEN}
+      />
       <DesignFiguresList f={chosen.figures} here={own ? null : (result.own?.design.figures ?? null)} />
       <MainButton mt="3" disabled={own} onClick={onOpen}>
         Open as a version

@@ -17,16 +17,14 @@ import {
   type NumberFieldSpec,
 } from '../../project/document'
 import { useProject, useStore } from '../../store'
-import { RoomTitle, SectionTitle, Sheet } from '../../ui'
+import { RoomTitle, Sheet } from '../../ui'
 import { BuildPicker, freshId, useShown, type Shown } from '../shared'
 import { BROKEN, ChosenEngine, EngineWanted, GOALS } from './EngineDesign'
 import { fieldName, fieldWords, firstRange, variablesOf } from './find-view-model'
-import { RangeField } from './RangeField'
+import { RangeList, type Ranges } from './RangeList'
 import { Before, MOST_VARIABLES, Outcome, Running } from './Running'
 import { TradePicture, fewOf, type TradePoint } from './TradePicture'
 import { useEngineSearch } from './use-search'
-
-type Ranges = Readonly<Record<string, readonly [number, number]>>
 
 /** Each of these turns for hundreds of turns before it is known. */
 const COUNTS = [200, 600, 2000, 10_000] as const
@@ -131,20 +129,7 @@ export function EngineFind({ build }: { readonly build: EngineBuild }) {
         left={
           <>
             <EngineWanted goal={goal} onGoal={setGoal} constraints={constraints} onConstraints={setConstraints} />
-            <SectionTitle>What may change</SectionTitle>
-            {fields.map((f) => (
-              <RangeField
-                key={f.path}
-                field={f}
-                range={ranges[f.path]}
-                value={firstRange(build as unknown as Build, f)}
-                onRange={(r) =>
-                  setRanges((all) =>
-                    r ? { ...all, [f.path]: r } : Object.fromEntries(Object.entries(all).filter(([p]) => p !== f.path)),
-                  )
-                }
-              />
-            ))}
+            <RangeList build={build as unknown as Build} fields={fields} ranges={ranges} onRanges={setRanges} />
           </>
         }
         middle={

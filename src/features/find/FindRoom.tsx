@@ -15,18 +15,16 @@ import {
 } from '../../project/document'
 import { buildFit } from '../../project/parts/build-fit'
 import { useProject, useStore } from '../../store'
-import { EmptyState, LinkButton, RoomTitle, SectionTitle, Sheet, Views } from '../../ui'
+import { EmptyState, LinkButton, RoomTitle, Sheet, Views } from '../../ui'
 import { BuildPicker, freshId, useShown } from '../shared'
 import { GOAL_WORDS, fieldWords, firstRange, firstVariables, variablesOf } from './find-view-model'
 import { BuildNow, ChosenDesign } from './ChosenDesign'
 import { EngineFind } from './EngineFind'
-import { RangeField } from './RangeField'
+import { RangeList, type Ranges } from './RangeList'
 import { SearchView } from './SearchView'
 import { SweepView } from './SweepView'
 import { useSearch } from './use-search'
 import { Wanted } from './Wanted'
-
-type Ranges = Readonly<Record<string, readonly [number, number]>>
 
 /** A build with a design's values put in: a plain hole's exit follows its throat, and the bore stays wide enough. */
 function withDesign(
@@ -119,20 +117,7 @@ function Room({ build }: { build: TurbineBuild }) {
         left={
           <>
             <Wanted goal={goal} onGoal={setGoal} constraints={constraints} onConstraints={setConstraints} />
-            <SectionTitle>What may change</SectionTitle>
-            {fields.map((f) => (
-              <RangeField
-                key={f.path}
-                field={f}
-                range={ranges[f.path]}
-                value={firstRange(build, f)}
-                onRange={(r) =>
-                  setRanges((all) =>
-                    r ? { ...all, [f.path]: r } : Object.fromEntries(Object.entries(all).filter(([p]) => p !== f.path)),
-                  )
-                }
-              />
-            ))}
+            <RangeList build={build} fields={fields} ranges={ranges} onRanges={setRanges} />
           </>
         }
         middle={

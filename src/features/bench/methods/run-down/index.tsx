@@ -12,6 +12,7 @@ import { noteWords } from '../../../../words'
 import { useProject } from '../../../../store'
 import { LateWorkingDialog, useDesignJob, useShown, type Shown } from '../../../shared'
 import type { MeasuredProps, MethodView, RigFieldsProps } from '../contract'
+import { VesselFields } from '../VesselFields'
 
 type Bottle = Extract<Rig, { kind: 'run-down' }>
 type View = 'speed' | 'pressure' | 'thrust'
@@ -198,20 +199,11 @@ function RunDownRigFields({ rig, build, edit }: RigFieldsProps) {
   const loaded = 'wheelInertiaKgM2' in build.machine
   return (
     <>
-      <NumberField
+      <VesselFields
         label="Bottle holds"
-        kind="volume"
-        value={rig.volumeM3}
-        limits={LIMITS.tankVolumeM3}
-        note="hose up to the valve counts; weigh it empty and full of water"
-        onChange={(v) => set('volume', (r) => void (r.volumeM3 = v), 'volume')}
-      />
-      <NumberField
-        label="known to ±"
-        kind="share"
-        value={rig.volumeRelativeUncertainty}
-        limits={LIMITS.relativeUncertainty}
-        onChange={(v) => set('volume', (r) => void (r.volumeRelativeUncertainty = v), 'volumeU')}
+        rig={rig}
+        onVolume={(v) => set('volume', (r) => void (r.volumeM3 = v), 'volume')}
+        onUncertainty={(v) => set('volume', (r) => void (r.volumeRelativeUncertainty = v), 'volumeU')}
       />
       <NumberField
         label="Gauge’s zero to ±"

@@ -6,6 +6,7 @@ import { LIMITS, isFed, type Build, type Rig } from '../../../../project/documen
 import { Advice, ChartBlock, ChoiceField, Figure, NumberField, type CurveChartProps } from '../../../../ui'
 import { LateWorkingDialog, useShown, type Shown } from '../../../shared'
 import type { MeasuredProps, MethodView, RigFieldsProps } from '../contract'
+import { VesselFields } from '../VesselFields'
 
 type Tank = Extract<Rig, { kind: 'tank-decay' }>
 
@@ -128,20 +129,11 @@ function TankRigFields({ rig, edit }: RigFieldsProps) {
     edit(label, (r) => void (r.kind === 'tank-decay' && recipe(r)), key)
   return (
     <>
-      <NumberField
+      <VesselFields
         label="Vessel holds"
-        kind="volume"
-        value={rig.volumeM3}
-        limits={LIMITS.tankVolumeM3}
-        note="hose up to the valve counts; weigh it empty and full of water"
-        onChange={(v) => set('volume', (r) => void (r.volumeM3 = v), 'volume')}
-      />
-      <NumberField
-        label="known to ±"
-        kind="share"
-        value={rig.volumeRelativeUncertainty}
-        limits={LIMITS.relativeUncertainty}
-        onChange={(v) => set('volume', (r) => void (r.volumeRelativeUncertainty = v), 'volumeU')}
+        rig={rig}
+        onVolume={(v) => set('volume', (r) => void (r.volumeM3 = v), 'volume')}
+        onUncertainty={(v) => set('volume', (r) => void (r.volumeRelativeUncertainty = v), 'volumeU')}
       />
       <ChoiceField
         label="Heat"
