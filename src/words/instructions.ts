@@ -31,6 +31,9 @@ const BOUGHT: Readonly<Record<BillCode, readonly [one: string, many: string]>> =
   'glass-ball': ['ball, glass', 'balls, glass'],
   'nylon-ball': ['ball, nylon', 'balls, nylon'],
   spring: ['compression spring', 'compression springs'],
+  'rubber-disc': ['disc of rubber, cut from a sheet', 'discs of rubber, cut from a sheet'],
+  adjuster: ['screw, hexagon head, threaded to it', 'screws, hexagon head, threaded to it'],
+  'adjuster-nut': ['nut', 'nuts'],
   gasket: ['gasket, cut from paper', 'gaskets, cut from paper'],
   hose: ['hose', 'hoses'],
   clip: ['hose clip', 'hose clips'],
@@ -61,6 +64,9 @@ const STANDARDS: Readonly<Record<BillCode, string>> = {
   'glass-ball': 'a bearing or valve ball, not a bead',
   'nylon-ball': 'a valve ball, turned and ground',
   spring: 'stainless or music wire, ends closed and ground; a tenth more or less in rate is usual',
+  'rubber-disc': 'nitrile, 60 to 70 Shore A; silicone for what stays soft',
+  adjuster: 'ISO 4017, its end filed flat and round',
+  'adjuster-nut': 'ISO 4032',
   gasket: 'outside / inside × thickness; or a thin smear of silicone',
   hose: 'rated for the pressure of your air; as short as the bench allows',
   clip: 'a hose that slips off under pressure whips',
@@ -94,7 +100,14 @@ const BOUGHT_GOES: Readonly<Record<Bought['code'], (step: BuildStep) => string>>
   ball: () => 'Onto its seat. Tap it once with a drift and a light hammer: it makes its own line.',
   'glass-ball': () => 'Onto its seat. Never tap it: turn it on the seat with a trace of polish instead.',
   'nylon-ball': () => 'Onto its seat. Press it down by hand once.',
-  spring: () => 'On top of the ball, end to end upright; the cap presses it down.',
+  spring: () => 'Upright where the picture shows it; the part that comes over it presses it down.',
+  'rubber-disc': ({ before }) =>
+    before.some((p) => p.body === 'regulator-plate')
+      ? 'Its hole over the screw, flat and without a crease: its edge lies in the body’s recess.'
+      : 'Glued onto its face, flat: wipe off what comes out at the edge. Leave it overnight.',
+  adjuster: () =>
+    'From above through its nut, a drop of grease on thread and end, until it lies on the button: no further yet.',
+  'adjuster-nut': () => 'From the side into its slot, until the screw’s hole is in line.',
   'set-screw': ({ added }) =>
     `Tighten ${added.length > 1 ? 'both' : 'it'} with 0.7 N·m, a drop of thread lock on the thread: never in plastic.`,
 }
@@ -130,6 +143,7 @@ const GAPS: Readonly<Record<StatedGap['code'], string>> = {
   'end-play': 'end play',
   jet: 'between nozzle and blades',
   seal: 'round the inlet',
+  lift: 'lift',
 }
 
 const listed = (names: readonly string[]): string =>
@@ -147,11 +161,17 @@ export function checkInstruction(check: StepCheck, throatMm: number | null, leng
     case 'way-clear':
       return `Look through, then pass ${throatMm === null ? 'a pin of its size' : `a drill’s shank of ${length(throatMm)}`} by hand: it must go through without force.`
     case 'gap':
+      if (check.gap.code === 'lift')
+        return `Press the ${listed(check.gap.of)} down with a finger: it goes ${length(check.gap.mm)} and stops, by a depth gauge, and the poppet opens as far.`
       return `Gap ${GAPS[check.gap.code]}, ${listed(check.gap.of)} to ${listed(check.gap.from)}: ${length(check.gap.mm)}. Feel it with a strip of that thickness, all round.`
     case 'end-play':
       return `Push and pull the shaft: ${length(check.mm)} of play, felt as a click, no more.`
     case 'turns-freely':
       return 'Turn it by hand through a whole turn: no rub, no stiff place. If it rubs, take it apart; do not run it in.'
+    case 'slides-freely':
+      return 'Screw turned out: the valve opens and comes back by hand without a stiff place.'
+    case 'shuts':
+      return 'Outlet closed by a gauge, screw out, glasses on: let air on slowly, then screw in to a tenth of the pressure. The gauge must stand still for a minute: what creeps leaks at the seat. Soapy water on every joint.'
     case 'direction':
       return `Breathe into the inlet: seen from the upper end of the shaft it turns ${check.turn === 1 ? 'counter-clockwise' : 'clockwise'}.`
     case 'no-leak':
@@ -163,6 +183,7 @@ export function checkInstruction(check: StepCheck, throatMm: number | null, leng
 export function toolsInWords(items: readonly NumberedItem[], throatMm: number | null): string[] {
   const has = (code: Bought['code']) => items.some(({ body }) => isBought(body) && body.code === code)
   return [
+    ...(has('adjuster') ? ['spanner 10 mm (M6)', 'a gauge with a cap for the outlet'] : []),
     ...(has('screw') ? ['hexagon key 2 mm (M3 button heads)'] : []),
     ...(has('set-screw') ? ['hexagon key 1.5 mm (M3 set screws)'] : []),
     ...(throatMm === null ? [] : [`drill ${formatNumber(throatMm, 3)} mm, new, or a reamer: for the nozzle’s throat`]),
@@ -173,11 +194,21 @@ export function toolsInWords(items: readonly NumberedItem[], throatMm: number | 
 }
 
 /** What stands over every sheet. */
-export const SHEET_CAUTIONS: readonly string[] = [
+const SHEET_CAUTIONS: readonly string[] = [
   'Glasses on whenever there is air on it. A guard that stops a fragment stands round the whole machine before the first run; a printed housing is none.',
   'Pressure off and hose off before anything is opened or touched.',
   'Vessel, hose and regulator by their maker’s limits and local rules; this sheet approves none of them.',
 ]
+
+/** What stands over the sheet of these parts. */
+export const sheetCautions = ({ machine }: PartsInput): readonly string[] =>
+  machine.family === 'regulator'
+    ? [
+        'Glasses on whenever there is air on it. Printed parts that hold pressure are tested with water behind a shield first, to half as much again as they will ever see: a print gives way without warning.',
+        'A relief valve behind it, set to what the weakest of all behind it stands: a valve that sticks open lets the whole pressure through.',
+        ...SHEET_CAUTIONS.slice(1),
+      ]
+    : SHEET_CAUTIONS
 
 const csvCell = (text: string) => (/[",\n]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text)
 
@@ -235,7 +266,7 @@ export function sheetMarkdown(
   return [
     `# ${title}: to build it`,
     '',
-    ...SHEET_CAUTIONS.map((c) => `> ${c}`),
+    ...sheetCautions(input).map((c) => `> ${c}`),
     '',
     '## What you need',
     '',

@@ -19,8 +19,11 @@ const SHEAR_PA = 79.3e9
  * Source: Shigley, Mechanical Engineering Design, tables on spring wire; from memory.
  */
 const standsPa = (wireM: number): number => (0.45 * 2211e6) / (wireM * 1e3) ** 0.145
-/** Wires that small springs are sold in, m. Common practice, no source. */
-const WIRES_M = [0.2, 0.25, 0.3, 0.35, 0.4, 0.45, 0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.2].map((mm) => mm * 1e-3)
+/** Wires that springs of this size are sold in, m. Common practice, no source. */
+const WIRES_M = [
+  0.2, 0.25, 0.3, 0.35, 0.4, 0.45, 0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.2, 1.4, 1.6, 1.8, 2, 2.2, 2.5, 2.8, 3, 3.2, 3.5, 4,
+  4.5, 5,
+].map((mm) => mm * 1e-3)
 const FEWEST = 2.5
 const MOST_COILS = 14
 const DEAD = 2

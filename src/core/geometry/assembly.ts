@@ -50,7 +50,19 @@ export const placedAt = (p: Pose, [x, y, z]: Vec): Vec => [
 /** Something that is bought or cut to length, as a body turned about its own z axis. */
 export interface Bought {
   readonly code:
-    'bearing' | 'shaft' | 'screw' | 'nut' | 'set-screw' | 'pin' | 'ball' | 'glass-ball' | 'nylon-ball' | 'spring'
+    | 'bearing'
+    | 'shaft'
+    | 'screw'
+    | 'nut'
+    | 'set-screw'
+    | 'pin'
+    | 'ball'
+    | 'glass-ball'
+    | 'nylon-ball'
+    | 'spring'
+    | 'rubber-disc'
+    | 'adjuster'
+    | 'adjuster-nut'
   /** As it is ordered: 625, M3 × 12, ⌀ 5 × 60. */
   readonly size: string
   /** Half section as (radius, height), counter-clockwise, mm. */
@@ -98,7 +110,7 @@ export interface Way {
 
 /** A gap that the build states, to be found again in the solids: what turns is pushed towards what stands still until it touches. */
 export interface StatedGap<N extends string = string> {
-  readonly code: 'radial' | 'axial' | 'end-play' | 'jet' | 'seal'
+  readonly code: 'radial' | 'axial' | 'end-play' | 'jet' | 'seal' | 'lift'
   readonly of: readonly N[]
   readonly from: readonly (N | Bought['code'])[]
   readonly along: Vec

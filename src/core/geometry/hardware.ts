@@ -1,5 +1,6 @@
 import type { BearingClass } from '../turbine'
 import type { Bought } from './assembly'
+import type { Point } from './point'
 
 const mm = 1000
 
@@ -121,6 +122,48 @@ export const springBody = (
     ],
   }
 }
+
+/** An M6 screw that sets a spring, mm: core of its thread, across the flats of its head (ISO 4017) and of its nut (ISO 4032). */
+export const ADJUSTER = { core: 2.38, across: 10, head: 4, nut: 5.2 } as const
+/** Lengths in which M6 screws are sold, mm. Common practice, no source. */
+const M6_LENGTHS = [10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 55, 60, 65, 70, 75, 80, 90, 100, 110, 120, 130, 140, 150]
+/** The shortest M6 screw that is at least so long, mm. */
+export const adjusterLength = (least: number): number =>
+  M6_LENGTHS.find((l) => l >= least - 1e-6) ?? 10 * Math.ceil(least / 10)
+
+/** A hexagon-head screw threaded to its head: head from z = 0 down, shank up. Drawn by its core, its head by the circle between its flats. */
+export const adjuster = (lengthMm: number): Bought => ({
+  code: 'adjuster',
+  size: `M6 × ${lengthMm}`,
+  outline: [
+    [0, -ADJUSTER.head],
+    [ADJUSTER.across / 2, -ADJUSTER.head],
+    [ADJUSTER.across / 2, 0],
+    [ADJUSTER.core, 0],
+    [ADJUSTER.core, lengthMm],
+    [0, lengthMm],
+  ],
+})
+
+/** Its nut, one face on z = 0. */
+export const adjusterNut: Bought = {
+  code: 'adjuster-nut',
+  size: 'M6',
+  sides: 6,
+  outline: [
+    [(ADJUSTER.core + 0.05) / Math.cos(Math.PI / 6), 0],
+    [ADJUSTER.across / Math.sqrt(3), 0],
+    [ADJUSTER.across / Math.sqrt(3), ADJUSTER.nut],
+    [(ADJUSTER.core + 0.05) / Math.cos(Math.PI / 6), ADJUSTER.nut],
+  ],
+}
+
+/** A disc cut from a rubber sheet, by its lower side from the hole outwards as (radius, height): flat, or bent as it hangs. */
+export const rubberDisc = (size: string, lower: readonly Point[], thickMm: number): Bought => ({
+  code: 'rubber-disc',
+  size,
+  outline: [...lower, ...lower.toReversed().map(([r, z]): Point => [r, z + thickMm])],
+})
 
 /** A round bar, its lower end on z = 0. */
 export const shaftBody = (diameterMm: number, lengthMm: number): Bought => ({

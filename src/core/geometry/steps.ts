@@ -30,6 +30,9 @@ const BOUGHT_RANK: Readonly<Record<Bought['code'], number>> = {
   'glass-ball': 2,
   'nylon-ball': 2,
   spring: 2,
+  'rubber-disc': 2,
+  adjuster: 5,
+  'adjuster-nut': 5,
   'set-screw': 6,
 }
 
@@ -77,7 +80,7 @@ export function stagesOf<N extends string>({ placed }: Assembly<N>, onShaft: (na
     while (j < placed.length && (placed[j].turns ?? false) === turns && !placed[j].below === !placed[i].below) j++
     const together = placed.slice(i, j)
     const unit = turns && together.length > 1 && together.some(carries)
-    const steps = runs(turns ? inRank(together, rank) : together)
+    const steps = runs(unit ? inRank(together, rank) : together)
     if (unit) stages.push({ steps, unit })
     else stages.push(...steps.map((step) => ({ steps: [step], unit })))
     i = j

@@ -12,9 +12,13 @@ export type StepCheck =
   /** Play of the shaft along itself. */
   | { readonly code: 'end-play'; readonly mm: number }
   | { readonly code: 'turns-freely' }
+  /** A valve goes through its whole lift by hand and comes back. */
+  | { readonly code: 'slides-freely' }
   /** Breathed into, it turns: 1 counter-clockwise, -1 clockwise, seen from its upper end. */
   | { readonly code: 'direction'; readonly turn: 1 | -1 }
   | { readonly code: 'no-leak' }
+  /** With its outlet closed the pressure behind a regulator stays. */
+  | { readonly code: 'shuts' }
 
 /** One step of putting a machine together, with all that its picture shows. */
 export interface BuildStep {
@@ -69,16 +73,15 @@ const IN_LINE = 0.5
 function heldBy(added: readonly Placed<PartName>[], all: readonly Placed<PartName>[]): BuildStep['into'] {
   const [screw] = added
   if (!isBought(screw.body) || screw.body.code !== 'screw') return null
-  if (screw.turns) return 'metal'
   const [x, y, z] = [screw.pose[12], screw.pose[13], screw.pose[14]]
   const axis = [screw.pose[8], screw.pose[9], screw.pose[10]]
-  const onNut = all.some(({ body, pose }) => {
-    if (!isBought(body) || body.code !== 'nut') return false
+  const onNut = all.some(({ body, pose, turns }) => {
+    if (!isBought(body) || body.code !== 'nut' || !turns !== !screw.turns) return false
     const d = [pose[12] - x, pose[13] - y, pose[14] - z]
     const along = d[0] * axis[0] + d[1] * axis[1] + d[2] * axis[2]
     return along > 0 && Math.hypot(...d.map((v, k) => v - along * axis[k])) < IN_LINE
   })
-  return onNut ? 'nut' : 'plastic'
+  return onNut ? 'nut' : screw.turns ? 'metal' : 'plastic'
 }
 
 /** Shortest run of two bodies by turns that is told as one step. */
@@ -165,9 +168,12 @@ function checksAfter(
   if (step.added.some((p) => p.body === 'nozzle-insert') && 'nozzle' in input && input.nozzle.form.kind === 'round')
     checks.push({ code: 'way-clear' })
   const play = assembly.gaps.filter((g) => g.code === 'end-play')
-  if (closes || last) checks.push({ code: 'turns-freely' })
+  const isValve = assembly.gaps.some((g) => g.code === 'lift')
+  if (!isValve && (closes || last)) checks.push({ code: 'turns-freely' })
+  if (isValve && last) checks.push({ code: 'slides-freely' }, { code: 'shuts' })
   if (last && play.length > 0) checks.push({ code: 'end-play', mm: 2 * play[0].mm })
   if (last && assembly.span !== null) checks.push({ code: 'direction', turn: assembly.turn })
-  if (last && (assembly.jets.length > 0 || (assembly.ways ?? []).length > 0)) checks.push({ code: 'no-leak' })
+  if (last && !isValve && (assembly.jets.length > 0 || (assembly.ways ?? []).length > 0))
+    checks.push({ code: 'no-leak' })
   return checks
 }

@@ -25,6 +25,7 @@ export type AssemblyCheckCode =
   | 'end-play'
   | 'jet'
   | 'seal'
+  | 'lift'
   /** Something stands in the way of the air from the hose to the exit, or from there to the blades, mm3. */
   | 'way-in'
   | 'way-on'
@@ -80,7 +81,8 @@ export function bodiesOf(
 ): Body[] {
   return placed.map((placed) => {
     const { body } = placed
-    const key = isBought(body) ? `${body.code} ${body.size}` : body
+    // a spring or a diaphragm is another body at each place
+    const key = isBought(body) ? JSON.stringify([body.code, body.size, body.outline]) : body
     const own =
       made.get(key) ?? (isBought(body) ? kit.turned(body.outline, body.sides) : solidOf(kit, body, input).solid)
     made.set(key, own)
@@ -247,7 +249,8 @@ function seats(kit: SolidKit, bodies: readonly Body[]): AssemblyCheck[] {
   return bodies.flatMap((body): AssemblyCheck[] => {
     const z = zOf(body.placed.pose)
     if (body.name === 'screw') return [check('seated', body.name, stopped(kit, bodies, body, z, 0.05))]
-    if (body.name === 'nut') return [check('seated', body.name, stopped(kit, bodies, body, back(z), 0.05))]
+    if (body.name === 'nut' || body.name === 'adjuster-nut')
+      return [check('seated', body.name, stopped(kit, bodies, body, back(z), 0.05))]
     if (body.name === 'bearing') {
       const still = bodies.filter((b) => !b.placed.turns)
       const across = [0, 1, 2].every((k) => stopped(kit, still, body, [Math.cos(2.1 * k), Math.sin(2.1 * k), 0], 0.3))
@@ -269,7 +272,7 @@ function seats(kit: SolidKit, bodies: readonly Body[]): AssemblyCheck[] {
 const OVERHANG_OFF = 0.5
 
 const bearings = (assembly: Assembly<PartName>, input: PartsInput): AssemblyCheck[] => {
-  if (assembly.span === null) return []
+  if (assembly.span === null || !('spanM' in input)) return []
   const check = (code: 'span' | 'overhang', found: number, wanted: number, off: number): AssemblyCheck => ({
     code,
     of: 'bearings',

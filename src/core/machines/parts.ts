@@ -22,6 +22,7 @@ import { discPackParts } from './disc-pack/parts'
 import { doubleActingParts } from './double-acting-engine/parts'
 import type { PartSpec, PartsKind, RotatingParts } from './part-kind'
 import { radialParts } from './radial-inflow/parts'
+import { regulatorParts } from './regulator/parts'
 import { reactionParts } from './reaction-rotor/parts'
 import type { Family, TurbineMachine } from './registry'
 import { benchStand, flywheelHub, holeGauge, lineDisc, magnetRing, sensorStand } from './shared-parts'
@@ -34,7 +35,7 @@ import { turbineCompressorParts } from './turbine-compressor/parts'
 import { vaneParts } from './vane-motor/parts'
 import { windStackParts } from './wind-stack/parts'
 
-/** The printable parts of every kind of machine. */
+/** The printable parts of every kind of machine, and of the regulator before one. */
 export const PARTS = {
   'tangential-impulse': tangentialParts,
   'supersonic-impulse': supersonicParts,
@@ -49,6 +50,7 @@ export const PARTS = {
   'single-acting-engine': singleActingParts,
   'double-acting-engine': doubleActingParts,
   'three-flank-engine': threeFlankParts,
+  regulator: regulatorParts,
 } satisfies Readonly<Record<Family, unknown>> & Readonly<Record<string, unknown>>
 
 /** Parts that are made beside any set. */
@@ -70,8 +72,9 @@ type IfFed<F extends PartsFamily, Yes, No> = InputOf<F> extends FedParts ? Yes :
 /** Every machine that nozzles feed and a shaft carries, by what its parts follow from. */
 type FedMachine = { [F in PartsFamily]: IfFed<F, InputOf<F>['machine'] & { readonly family: F }, never> }[PartsFamily]
 /** What the parts of a machine follow from, of any kind. */
-export type PartsInput =
-  (FedParts & { readonly machine: FedMachine }) | { [F in PartsFamily]: IfFed<F, never, InputOf<F>> }[PartsFamily]
+export type MachineParts = FedParts & { readonly machine: FedMachine }
+/** What parts follow from: a machine’s, or the regulator’s before it. */
+export type PartsInput = MachineParts | { [F in PartsFamily]: IfFed<F, never, InputOf<F>> }[PartsFamily]
 /** The parts of one kind of machine. */
 export type PartOf<F extends PartsFamily> = keyof KindOf<F>['parts']
 export type PartName = { [F in PartsFamily]: PartOf<F> }[PartsFamily] | keyof typeof BESIDE | 'bench-stand'

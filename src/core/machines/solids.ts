@@ -8,6 +8,7 @@ import { standOf, type BESIDE, type PartName, type PartOf, type PartsFamily, typ
 import { radialSolids } from './radial-inflow/solids'
 import { doubleActingSolids } from './double-acting-engine/solids'
 import { reactionSolids } from './reaction-rotor/solids'
+import { regulatorSolids } from './regulator/solids'
 import { loneInsertSolid, refuse, type SolidSpec } from './solid-kind'
 import { singleActingSolids } from './single-acting-engine/solids'
 import { supersonicSolids } from './supersonic-impulse/solids'
@@ -32,6 +33,7 @@ const SOLIDS = {
   'single-acting-engine': singleActingSolids,
   'double-acting-engine': doubleActingSolids,
   'three-flank-engine': threeFlankSolids,
+  regulator: regulatorSolids,
 } satisfies { readonly [F in PartsFamily]: Readonly<Record<PartOf<F>, unknown>> }
 
 const BESIDE_SOLIDS: Readonly<Record<keyof typeof BESIDE, SolidSpec<never>>> = {

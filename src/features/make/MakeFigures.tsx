@@ -4,8 +4,7 @@ import { partSpec, partWords } from '../../core/machines'
 import { materialById } from '../../core/strength'
 import { inertiaAboutZ } from '../../core/printing'
 import { formatNumber } from '../../core/units'
-import { fileStem, kindOf } from '../../project/document'
-import { useProject } from '../../store'
+import { kindOf } from '../../project/document'
 import { Advice, Figure, MainButton, QuietButton, SectionTitle } from '../../ui'
 import { useShown } from '../shared'
 import type { MakeProps } from './make-props'
@@ -20,6 +19,7 @@ const OUTLETS_TAKE_MUCH = 0.05
 /** What came out: size, mass, whether it prints, and the files. */
 export function MakeFigures({
   build,
+  stem,
   input,
   set,
   part,
@@ -28,8 +28,6 @@ export function MakeFigures({
   first,
 }: MakeProps & { readonly state: PartState; readonly whole: SetState; readonly first: boolean }) {
   const shown = useShown()
-  const project = useProject()
-  const stem = fileStem(project, build)
   const outlets = useOutlets(build)
   const print = kindOf(build).print?.(build.machine)
   const metal = partSpec(part, input)?.metal ?? false
@@ -60,7 +58,7 @@ export function MakeFigures({
         unit="g"
         sub={print && !metal ? material.label : `if it is ${material.label}`}
       />
-      {mesh && partSpec(part, input)?.turns && (
+      {mesh && input.machine.family !== 'regulator' && partSpec(part, input)?.turns && (
         <Figure
           label="Moment of inertia"
           origin="predicted"

@@ -110,7 +110,7 @@ export function MakeInputs({
           onChange={(v) => change('printer’s bed', (m) => (m.bedM = v), 'bed')}
         />
       )}
-      {outlets && (
+      {outlets && 'outlets' in input && (
         <ChoiceField
           label="Outlets"
           value={build.making.outlets}

@@ -4,8 +4,7 @@ import { partSpec, partWords, type PartName } from '../../core/machines'
 import { TIME_RANGE, type PlannedPlate, type PrintPlan } from '../../core/printing'
 import { materialById } from '../../core/strength'
 import { formatNumber } from '../../core/units'
-import { fileStem, kindOf } from '../../project/document'
-import { useProject } from '../../store'
+import { kindOf } from '../../project/document'
 import { Advice, Figure, MainButton, SectionTitle, Views } from '../../ui'
 import { useShown } from '../shared'
 import { InSpace, VIEW_HEIGHT } from './InSpace'
@@ -113,17 +112,17 @@ function Beside({ plan, input, set }: Pick<MakeProps, 'input' | 'set'> & { reado
 /** What a plate holds and takes, and its file. */
 export function PlateFigures({
   build,
+  stem,
   input,
   set,
   whole,
   plan,
   plate,
-}: Pick<MakeProps, 'build' | 'input' | 'set'> & {
+}: Pick<MakeProps, 'build' | 'stem' | 'input' | 'set'> & {
   readonly whole: SetState
   readonly plan: PlanState
   readonly plate: number
 }) {
-  const project = useProject()
   if (plan.status !== 'done' || whole.status !== 'done' || plan.value.plates.length === 0)
     return (
       <>
@@ -188,9 +187,7 @@ export function PlateFigures({
       )}
       <Beside plan={plan.value} input={input} set={set} />
       <SectionTitle>Take it away, millimetres</SectionTitle>
-      <MainButton
-        onClick={() => void savePlate(fileStem(project, build), build, whole.value, plates, plates.indexOf(shown))}
-      >
+      <MainButton onClick={() => void savePlate(stem, build, whole.value, plates, plates.indexOf(shown))}>
         This plate as 3MF
       </MainButton>
       <Advice tone="note" title="Print it solid">

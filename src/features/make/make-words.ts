@@ -37,6 +37,7 @@ const CHECKS: Readonly<Record<AssemblyCheck['code'], string>> = {
   'end-play': 'end play, mm',
   jet: 'gap between nozzle and blades, mm',
   seal: 'gap at the inlet, mm',
+  lift: 'lift of the valve, mm',
   'way-in': 'something stands in the air’s way, mm³',
   reach: 'something stands over the stand’s ears, mm³',
   'way-on': 'something stands in the jet’s way, mm³',

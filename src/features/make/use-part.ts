@@ -1,10 +1,13 @@
 'use client'
 import { useMemo } from 'react'
 import { partsInput } from '../../project/parts/build-parts'
+import { regulatorInput } from '../../project/parts/regulator-parts'
 import type { Build, HoleGauge } from '../../project/document'
 import { checkMachine, inspectPart, makePart, planPrint, type Inspected } from '../../workers'
 import { useJob, type Job } from '../shared'
-import { partSpec, type PartName, type PartsInput } from '../../core/machines'
+import { PhysicsError } from '../../core/errors'
+import { partSet, partSpec, type PartName, type PartsInput } from '../../core/machines'
+import type { MadeOf } from './make-props'
 import type { PartInSet } from '../../core/geometry'
 import type { AssemblyCheck } from '../../core/machines/check-assembly'
 import type { PartMesh } from '../../core/machines/build-part'
@@ -28,15 +31,32 @@ async function makeOne(
   say({ status: 'done', value: { mesh, inspected } })
 }
 
-/** The mesh of a part, and then where it is thinner than its process makes and how it lies on the bed. */
-export function usePart(build: Build, name: PartName, gauge?: HoleGauge): PartState {
-  const { machine, making } = build
-  const request = useMemo(
-    () => ({ name, input: partsInput({ machine, making }, gauge) }),
-    [name, machine, making, gauge],
-  )
-  return useJob(request, makeOne)
+/** What the parts that are asked for follow from; the machine's where its build has no such regulator. */
+export function useInput(build: Build, of: MadeOf, gauge?: HoleGauge): PartsInput {
+  const { machine, making, supply, line } = build
+  const own = useMemo(() => partsInput({ machine, making }, gauge), [machine, making, gauge])
+  const before = useMemo(() => regulatorInput({ making, supply, line }), [making, supply, line])
+  return of === 'regulator' && before ? before : own
 }
+
+/** The parts of a set, or why there are none. */
+export function useSet(input: PartsInput): readonly PartInSet<PartName>[] | PhysicsError {
+  return useMemo(() => {
+    try {
+      return partSet(input)
+    } catch (error) {
+      if (error instanceof PhysicsError) return error
+      throw error
+    }
+  }, [input])
+}
+
+/** The mesh of a part, and then where it is thinner than its process makes and how it lies on the bed. */
+export const usePart = (input: PartsInput, name: PartName): PartState =>
+  useJob(
+    useMemo(() => ({ name, input }), [name, input]),
+    makeOne,
+  )
 
 export type SetState = Job<ReadonlyMap<PartName, PartMesh>>
 
@@ -54,13 +74,9 @@ async function makeAll(
 }
 
 /** The meshes of several parts, one after the other; asked for only while `wanted`. */
-export function useParts(build: Build, names: readonly PartName[], wanted: boolean, gauge?: HoleGauge): SetState {
-  const { machine, making } = build
+export function useParts(input: PartsInput, names: readonly PartName[], wanted: boolean): SetState {
   const key = names.join(' ')
-  const request = useMemo(
-    () => ({ names: key.split(' ') as PartName[], input: partsInput({ machine, making }, gauge) }),
-    [key, machine, making, gauge],
-  )
+  const request = useMemo(() => ({ names: key.split(' ') as PartName[], input }), [key, input])
   return useJob(wanted ? request : null, makeAll)
 }
 

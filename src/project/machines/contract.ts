@@ -4,7 +4,7 @@ import type { Review } from '../../core/safety'
 import type { Print } from '../../core/turbine'
 import type { QuantityKind } from '../../core/units'
 import type { Working } from '../../core/working'
-import type { PartsInput } from '../../core/machines'
+import type { MachineParts } from '../../core/machines'
 import type { Finding, ReadAs } from '../../core/gates'
 import type { MeasuredRun } from '../measuring/contract'
 import type { Hazard } from '../document/hazards'
@@ -95,7 +95,7 @@ export interface MachineKind<M extends Machine = Machine, P extends MachinePredi
   /** Its state when fed at one pressure, whatever feeds it: as `predict`, without what takes time. */
   stateAt(build: BuildOf<M>, room: Room, gaugePressurePa: number): Review['state']
   /** What its printable parts follow from. */
-  parts(build: Pick<BuildOf<M>, 'machine' | 'making'>, gauge?: HoleGauge): PartsInput
+  parts(build: Pick<BuildOf<M>, 'machine' | 'making'>, gauge?: HoleGauge): MachineParts
   /** What its printed, loaded part is made of; left out where none is. */
   print?(machine: M): Print
   /** Radius on which its jets work, m; left out where they work on none. */

@@ -6,7 +6,7 @@ import { partsInput } from './build-parts'
 import { outletCheck } from './outlet-check'
 import { endPlateOutlets, outletPressureLoss, outletRing, packOutlets, type OutletShape } from '../../core/geometry'
 import { endPlateRim } from '../../core/geometry/row-shape'
-import { housingOutletArea, type PartsInput } from '../../core/machines'
+import { housingOutletArea, type MachineParts } from '../../core/machines'
 import { rimLayout, rimOutletRing, type RimInput } from '../../core/machines/tangential-impulse/layout'
 import { buildPart } from '../../core/machines/build-part'
 
@@ -18,8 +18,8 @@ beforeAll(async () => {
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
-const rim = (i: PartsInput) => i as unknown as RimInput
-const input = (family: 'tangential-impulse' | 'axial' | 'disc-pack', outlets: OutletShape): PartsInput => ({
+const rim = (i: MachineParts) => i as unknown as RimInput
+const input = (family: 'tangential-impulse' | 'axial' | 'disc-pack', outlets: OutletShape): MachineParts => ({
   ...partsInput(newBuild(own, family)),
   outlets,
 })
@@ -48,17 +48,17 @@ describe('a ring of outlets', () => {
     )
   })
   test.each([
-    ['end-plate', 'axial', (i: PartsInput) => endPlateOutlets(i, endPlateRim(i.machine as never, i)), 4],
+    ['end-plate', 'axial', (i: MachineParts) => endPlateOutlets(i, endPlateRim(i.machine as never, i)), 4],
     [
       'pack-housing',
       'disc-pack',
-      (i: PartsInput) => packOutlets(i, (i.machine as { innerRadiusM: number }).innerRadiusM),
+      (i: MachineParts) => packOutlets(i, (i.machine as { innerRadiusM: number }).innerRadiusM),
       null,
     ],
     [
       'casing-lower',
       'tangential-impulse',
-      (i: PartsInput) => rimOutletRing(rim(i)),
+      (i: MachineParts) => rimOutletRing(rim(i)),
       // beside the rim the face is as thick as the casing's gap leaves it
       rimLayout(rim(input('tangential-impulse', 'holes'))).floor,
     ],

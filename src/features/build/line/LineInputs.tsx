@@ -273,8 +273,8 @@ export function LineInputs(props: AirStationProps) {
           value={kind}
           choices={[
             { value: 'none', label: 'none' },
-            { value: 'diaphragm', label: 'diaphragm, bought' },
-            { value: 'piston', label: 'piston, home-made' },
+            { value: 'diaphragm', label: 'diaphragm' },
+            { value: 'piston', label: 'piston' },
           ]}
           onChange={(v) =>
             edit(

@@ -1,9 +1,11 @@
 'use client'
 import { Box } from '@chakra-ui/react'
+import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { heldWorking, regulatorDropOut } from '../../../core/prediction'
 import { LIMITS, type Build } from '../../../project/document'
-import { Advice, ChartBlock, Figure, SectionTitle, Sheet, Views } from '../../../ui'
+import { regulatorInput } from '../../../project/parts/regulator-parts'
+import { Advice, ChartBlock, Figure, LinkButton, SectionTitle, Sheet, Views } from '../../../ui'
 import { useAirJob, useSettled, useShown } from '../../shared'
 import { LineInputs } from '../line/LineInputs'
 import { LinePicture } from '../line/LinePicture'
@@ -117,6 +119,21 @@ function WithOrWithout({ build, predicted }: { build: Build; predicted: AirPredi
   )
 }
 
+/** To the parts of a regulator that is printed. */
+function ToItsParts({ build }: { build: Build }) {
+  const router = useRouter()
+  if (!regulatorInput(build)) return null
+  return (
+    <Box fontSize="sm" mt="2">
+      <LinkButton onClick={() => router.push(`/make?build=${build.id}&of=regulator`)}>Its parts, to print</LinkButton>
+      <Box fontSize="xs" color="mute">
+        body, valve, {build.line.regulator?.kind === 'piston' ? 'piston' : 'diaphragm plates'}, spring to buy, for these
+        figures
+      </Box>
+    </Box>
+  )
+}
+
 function Middle(props: AirStationProps) {
   const { build, predicted } = props
   const shown = useShown()
@@ -146,7 +163,12 @@ function Middle(props: AirStationProps) {
         <Views label="Pictures of regulator and line" value={view} views={views} onChange={setView} />
       )}
       {chart && <ChartBlock {...chart} />}
-      {view === 'droop' && regulator && <RegulatorSizing {...props} regulator={regulator} />}
+      {view === 'droop' && regulator && (
+        <>
+          <RegulatorSizing {...props} regulator={regulator} />
+          <ToItsParts build={build} />
+        </>
+      )}
       {view === 'pulse' && <Pulse predicted={predicted} />}
       {view === 'bottle' && <WithOrWithout build={build} predicted={predicted} />}
     </>

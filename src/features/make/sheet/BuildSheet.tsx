@@ -1,19 +1,27 @@
 'use client'
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react'
-import { useRouter } from 'next/navigation'
+import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo } from 'react'
 import { isBought } from '../../../core/geometry'
-import { buildSteps, numberedItems, partSet, type BuildStep, type NumberedItem } from '../../../core/machines'
+import {
+  buildSteps,
+  numberedItems,
+  type BuildStep,
+  type NumberedItem,
+  type PartName,
+  type PartsInput,
+} from '../../../core/machines'
 import { buildTitle, fileStem, gaugeIdOf, isFed, type Build } from '../../../project/document'
-import { partsInput } from '../../../project/parts/build-parts'
+import { PhysicsError } from '../../../core/errors'
+import { regulatorInput } from '../../../project/parts/regulator-parts'
 import { useProject } from '../../../store'
 import { MainButton, QuietButton, RoomTitle, SectionTitle, download } from '../../../ui'
 import {
   BILL_HEAD,
-  SHEET_CAUTIONS,
   billCsv,
   billRows,
   checkInstruction,
+  sheetCautions,
   sheetMarkdown,
   stepInWords,
   stepTitle,
@@ -22,7 +30,9 @@ import {
 import { BuildPicker, useShown } from '../../shared'
 import { ForBuild } from '../ForBuild'
 import { PROCESS_WORDS } from '../make-words'
-import { useParts } from '../use-part'
+import { CannotBeMade } from '../CannotBeMade'
+import type { MadeOf } from '../make-props'
+import { useInput, useParts, useSet } from '../use-part'
 import { BALLOON } from '../../shared'
 import { PICTURE, useSheetPictures, type SheetPicture } from './use-pictures'
 
@@ -70,7 +80,7 @@ function StepBlock({
 }: {
   readonly step: BuildStep
   readonly items: readonly NumberedItem[]
-  readonly input: ReturnType<typeof partsInput>
+  readonly input: PartsInput
   readonly throatMm: number | null
   readonly picture: SheetPicture | null
 }) {
@@ -144,21 +154,32 @@ function Bill({ rows }: { readonly rows: readonly string[][] }) {
   )
 }
 
-function SheetOf({ build }: { build: Build }) {
+/** The sheet of a set that can be made. */
+function SheetFor({
+  build,
+  of,
+  input,
+  names,
+}: {
+  readonly build: Build
+  readonly of: MadeOf
+  readonly input: PartsInput
+  readonly names: readonly PartName[]
+}) {
   const project = useProject()
   const shown = useShown()
   const router = useRouter()
-  const gauge = project.holeGauges.find((g) => g.id === gaugeIdOf(build))
-  const input = useMemo(() => partsInput(build, gauge), [build, gauge])
   const items = useMemo(() => numberedItems(input), [input])
   const steps = useMemo(() => buildSteps(input), [input])
-  const names = useMemo(() => partSet(input).map((p) => p.name), [input])
-  const whole = useParts(build, names, true, gauge)
+  const whole = useParts(input, names, true)
   const pictures = useSheetPictures(input, steps, items, whole.status === 'done' ? whole.value : null)
-  const title = buildTitle(project, build)
-  const stem = fileStem(project, build)
+  const regulator = of === 'regulator'
+  const title = `${regulator ? 'regulator of ' : ''}${buildTitle(project, build)}`
+  const stem = `${fileStem(project, build)}${regulator ? '-regulator' : ''}`
   const throatMm =
-    isFed(build) && build.machine.nozzle.form.kind === 'round' ? build.machine.nozzle.throatDiameterM * 1000 : null
+    !regulator && isFed(build) && build.machine.nozzle.form.kind === 'round'
+      ? build.machine.nozzle.throatDiameterM * 1000
+      : null
   const rows = billRows(items, input, build.making.process)
   const waiting =
     whole.status === 'failed'
@@ -170,7 +191,7 @@ function SheetOf({ build }: { build: Build }) {
           : ''
   return (
     <Box className="paper" maxW="980px" mx="auto">
-      <RoomTitle title={<>To build it: {title}</>} about={build.changed}>
+      <RoomTitle title={<>To build it: {title}</>} about={regulator ? undefined : build.changed}>
         <Box className="no-print">
           <BuildPicker build={build} path="/make/sheet" />
         </Box>
@@ -197,13 +218,15 @@ function SheetOf({ build }: { build: Build }) {
         >
           All of it as Markdown
         </QuietButton>
-        <QuietButton onClick={() => router.push(`/make?build=${build.id}`)}>Back to the parts</QuietButton>
+        <QuietButton onClick={() => router.push(`/make?build=${build.id}${regulator ? '&of=regulator' : ''}`)}>
+          Back to the parts
+        </QuietButton>
         <Box role="status" fontSize="sm" color="mute">
           {waiting}
         </Box>
       </Flex>
       <Box borderLeftWidth="3px" borderColor="brick" pl="3" py="1" mb="3" fontSize="sm">
-        {SHEET_CAUTIONS.map((c) => (
+        {sheetCautions(input).map((c) => (
           <p key={c}>{c}</p>
         ))}
       </Box>
@@ -242,6 +265,19 @@ function SheetOf({ build }: { build: Build }) {
       </Box>
     </Box>
   )
+}
+
+function SheetOf({ build }: { build: Build }) {
+  const project = useProject()
+  const of = useSearchParams().get('of') === 'regulator' && regulatorInput(build) ? 'regulator' : 'machine'
+  const input = useInput(
+    build,
+    of,
+    project.holeGauges.find((g) => g.id === gaugeIdOf(build)),
+  )
+  const set = useSet(input)
+  if (set instanceof PhysicsError) return <CannotBeMade fault={set} build={build} of={of} />
+  return <SheetFor build={build} of={of} input={input} names={set.map((p) => p.name)} />
 }
 
 /** The sheet by which a machine is built: what is needed, and its steps with pictures, for paper. */

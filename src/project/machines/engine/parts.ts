@@ -1,5 +1,5 @@
 import { fitsFor } from '../../../core/geometry'
-import type { PartsInput } from '../../../core/machines'
+import type { MachineParts } from '../../../core/machines'
 import { bearingClass } from '../../../core/turbine'
 import type { Build } from '../../validation/schema'
 import type { EngineMachine } from './input'
@@ -13,7 +13,7 @@ export function engineParts({
 }: {
   readonly machine: EngineMachine
   readonly making: Build['making']
-}): PartsInput {
+}): MachineParts {
   const bore = machine.inlet?.boreDiameterM ?? 5 * mm
   return {
     machine,
@@ -33,5 +33,5 @@ export function engineParts({
     overhangM: 0,
     outlets: making.outlets,
     connection: making.connection,
-  } as unknown as PartsInput
+  } as unknown as MachineParts
 }
