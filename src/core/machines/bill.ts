@@ -1,14 +1,9 @@
-import { billOf, type BillLine, type TailShape } from '../geometry'
+import { billOf, type BillLine } from '../geometry'
+import type { Join } from './part-kind'
 import { assemblyOf, partSet, partSpec, standOf, type PartsInput } from './parts'
 
 /** What goes on or into an end: a hose with its clip, or a fitting. */
-const joining = ({
-  tail,
-  hoseTo,
-}: {
-  readonly tail: TailShape
-  readonly hoseTo?: string
-}): Omit<BillLine, 'count'>[] => {
+const joining = ({ tail, hoseTo }: Join): Omit<BillLine, 'count'>[] => {
   if (tail.thread) return [{ code: 'fitting', size: tail.thread.size }]
   const size = `⌀ ${tail.hose} inside`
   return [...(hoseTo ? [] : [{ code: 'hose', size } as const]), { code: 'clip', size: `for hose ${size}` }]
@@ -19,10 +14,12 @@ export function billOfMachine(input: PartsInput): BillLine[] {
   const joined = partSet(input).flatMap(({ name, copies }) => {
     const spec = partSpec(name, input)
     const gasket = spec?.gasket?.(input)
-    const join = spec?.joins?.(input)
+    const joins = [spec?.joins?.(input) ?? []].flat()
     return [
       ...(gasket ? [{ code: 'gasket', size: gasket, count: copies } as const] : []),
-      ...(join ? joining(join) : []).map((line): BillLine => ({ ...line, count: copies * (join?.times ?? 1) })),
+      ...joins.flatMap((join) =>
+        joining(join).map((line): BillLine => ({ ...line, count: copies * (join.times ?? 1) })),
+      ),
     ]
   })
   const stand = standOf(input)

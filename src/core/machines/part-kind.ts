@@ -1,6 +1,13 @@
 import type { Assembly, FedParts, OnShaft, PartsOf, StandPlace, TailShape, WallOfPart } from '../geometry'
 import type { SetScrewPlace } from '../geometry/solids/hub'
 
+/** One end that a hose or a fitting goes on or into. */
+export interface Join {
+  readonly tail: TailShape
+  readonly hoseTo?: string
+  readonly times?: number
+}
+
 /** What is known of one part before its solid is made. `I` is what the parts of its machine follow from. */
 export interface PartSpec<I> {
   readonly name: string
@@ -22,7 +29,7 @@ export interface PartSpec<I> {
   /** When it goes on the shaft; between the two where left out. */
   readonly onShaft?: OnShaft
   /** What the air comes in or goes out by, `times` where there are several of it; `hoseTo` where its hose is counted at its other end. */
-  joins?(input: I): { readonly tail: TailShape; readonly hoseTo?: string; readonly times?: number } | null
+  joins?(input: I): Join | readonly Join[] | null
   /** A gasket under it, as it is cut. */
   gasket?(input: I): string
   /** The set screw that holds it, in its own place. */

@@ -1,4 +1,4 @@
-import type { Point } from '../../geometry'
+import { aboutShaft, movedBy, placedAt, posed, type Placed, type Point, type Way } from '../../geometry'
 
 /** What crank, rod, wheel and frame of any piston engine follow from, mm. The shaft is z, the crank's middle the origin of x and y; the cylinder goes along +x. */
 export interface GearLayout {
@@ -22,7 +22,72 @@ export interface GearLayout {
   readonly reach: number
   readonly base: number
   readonly holds: readonly Point[]
+  /** Where its cylinders stand round the crank, degrees, all of their rods on one pin: the first at 0. Only the first where the others find no room. */
+  readonly angles: readonly number[]
+  /** Each cylinder stands higher than the one before it by this: its rod beside the other’s. */
+  readonly pitch: number
 }
+
+/** What an engine of several cylinders has beside those of one; one where left out. */
+export interface ManyFigures {
+  readonly cylinders?: number
+  readonly phaseStepRad?: number
+  readonly inlet?: { readonly boreDiameterM: number; readonly manifoldVolumeM3: number } | null
+}
+
+/** Cylinders nearer to each other than this round the crank are not looked at, degrees. */
+const LEAST_APART = 20
+/** Air between neighbours, mm. */
+const BESIDE = 0.5
+
+/** The least angle between any two places round the crank, degrees. */
+const leastApart = (angles: readonly number[]): number =>
+  Math.min(
+    360,
+    ...angles.flatMap((a, i) => angles.slice(i + 1).map((b) => Math.abs(((((b - a) % 360) + 540) % 360) - 180))),
+  )
+
+/** How far from the crank feet of a half width must stand, so that they find room beside each other, mm. */
+export const roomRound = (angles: readonly number[], halfWidth: number): number =>
+  (halfWidth + BESIDE) / Math.tan((Math.min(180, leastApart(angles)) * Math.PI) / 360)
+
+/**
+ * Where cylinders stand round one crank pin, degrees: as far round as they are apart in phase. Only the first where two of them would stand in each other’s way.
+ * @param corners of one cylinder’s foot and of what stands beside it: along it and across it, mm.
+ */
+export function roundPin({ cylinders = 1, phaseStepRad = 0 }: ManyFigures, corners: readonly Point[]): number[] {
+  const angles = Array.from({ length: cylinders }, (_, i) => ((i * phaseStepRad * 180) / Math.PI) % 360)
+  const least = leastApart(angles)
+  const fits = least >= LEAST_APART && corners.every(([x, y]) => x >= roomRound(angles, y) - 1e-9)
+  return fits ? angles : angles.slice(0, 1)
+}
+
+/** A body of the first cylinder as it stands at another one. */
+export const atCylinder = <N extends string>(
+  { angles, pitch }: Pick<GearLayout, 'angles' | 'pitch'>,
+  k: number,
+  { pose, apart, ...p }: Placed<N>,
+): Placed<N> => ({
+  ...p,
+  pose: movedBy(aboutShaft(pose, angles[k]), [0, 0, k * pitch]),
+  ...(apart ? { apart: placedAt(aboutShaft(posed([0, 0, 0]), angles[k]), apart) } : {}),
+})
+
+/** A way of the first cylinder’s air as it is at another one. */
+export function wayAt(
+  { angles, pitch }: Pick<GearLayout, 'angles' | 'pitch'>,
+  k: number,
+  { from, to, radius }: Way,
+): Way {
+  const there = movedBy(aboutShaft(posed([0, 0, 0]), angles[k]), [0, 0, k * pitch])
+  return { from: placedAt(there, from), to: placedAt(there, to), radius }
+}
+
+/** Bodies of every cylinder, those of one kind after each other. */
+export const atAll = <N extends string>(
+  l: Pick<GearLayout, 'angles' | 'pitch'>,
+  of: (k: number) => readonly Placed<N>[],
+): Placed<N>[] => l.angles.flatMap((_, k) => of(k).map((p) => atCylinder(l, k, p)))
 
 /** Density of the steel that the wheel is turned from, kg/m3. */
 const STEEL = 7850

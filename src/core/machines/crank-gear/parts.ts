@@ -1,8 +1,8 @@
-import { at, pinBody, posed, put, shaftBody, type Placed, type Vec } from '../../geometry'
+import { at, pinBody, posed, put, screw, screwLength, shaftBody, type Placed, type Vec } from '../../geometry'
 import { TRUE_BORE, type PartSpec } from '../part-kind'
-import { gearAt, wristLength, type GearLayout } from './layout'
+import { atAll, atCylinder, gearAt, wristLength, type GearLayout, type ManyFigures } from './layout'
 
-export type GearPart = 'engine-frame' | 'engine-crank' | 'engine-rod' | 'engine-keeper' | 'engine-wheel'
+export type GearPart = 'engine-frame' | 'engine-pad' | 'engine-crank' | 'engine-rod' | 'engine-keeper' | 'engine-wheel'
 
 /** A flywheel of steel that has the build's inertia. */
 export const wheelPart = <I>(layout: (input: I) => Pick<GearLayout, 'wheel' | 'shaft'>): PartSpec<I> => ({
@@ -32,6 +32,12 @@ export const gearParts = <I>(layout: (input: I) => GearLayout): Readonly<Record<
       'Print with its plate on the bed, solid round the screws. The bearings go in from both ends against a lip.',
       'Cylinder screws cut their own thread: drill them out to 2.5 mm if they are tight.',
     ],
+  },
+  'engine-pad': {
+    name: 'Pad',
+    what: 'lifts a cylinder by the thickness of a rod',
+    goesOn: 'Onto the frame: none under the first cylinder, one more under each that follows.',
+    notes: () => ['Print lying, solid: its thickness sets its rod beside the one before it.'],
   },
   'engine-crank': {
     name: 'Crank',
@@ -83,41 +89,60 @@ export const wheelScrew = (l: Pick<GearLayout, 'shaft'>) => ({
   to: l.shaft + 5,
 })
 
-/** What turns with the crank, at an angle, degrees: shaft, crank, rod, keeper; then their pins. `behind` is how far the shaft stands out at the wheel. */
-export function gearMoving(
-  l: GearLayout,
-  degrees: number,
-  behind: number,
-): { readonly bodies: Placed<GearPart>[]; readonly pins: Placed<never>[]; readonly wrist: number } {
-  const { pin, wrist } = gearAt(l, degrees)
+/** What turns with the crank, at an angle, degrees: shaft, crank, rods, keeper; then their pins. `behind` is how far the shaft stands out at the wheel. `wrists` is how far each piston’s pin is along its cylinder. */
+export function gearMoving(l: GearLayout, degrees: number, behind: number) {
+  const last = l.angles.length - 1
+  const own = l.angles.map((angle) => gearAt(l, degrees - angle))
+  const { pin } = gearAt(l, degrees)
   const turned: Vec = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180), 0]
-  const lean: Vec = [(wrist - pin[0]) / l.rod, -pin[1] / l.rod, 0]
   const up: Vec = [0, 0, 1]
+  const rod = (k: number): Placed<GearPart> => {
+    const [x, y] = own[k].pin
+    const lean: Vec = [(own[k].wrist - x) / l.rod, -y / l.rod, 0]
+    return put('engine-rod', posed([x, y, l.axis - l.rodThick / 2], up, lean), true)
+  }
+  const wristPin = (k: number): Placed<never> =>
+    put(pinBody(l.wrist, wristLength(l)), posed([own[k].wrist, 0, l.axis - wristLength(l) / 2]), true)
   return {
-    wrist,
-    bodies: [
-      { ...at(shaftBody(2 * l.shaft, l.web.to + behind), -behind, true), pose: posed([0, 0, -behind], up, turned) },
-      put('engine-crank', posed([0, 0, l.web.from - 0.8], up, turned), true),
-      put('engine-rod', posed([...pin, l.axis - l.rodThick / 2], up, lean), true),
-      put('engine-keeper', posed([...pin, l.axis + l.rodThick / 2 + 0.15], up, turned), true),
-    ],
+    wrists: own.map((o) => o.wrist),
+    shaft: {
+      ...at(shaftBody(2 * l.shaft, l.web.to + behind), -behind, true),
+      pose: posed([0, 0, -behind], up, turned),
+    } as Placed<never>,
+    crank: put('engine-crank', posed([0, 0, l.web.from - 0.8], up, turned), true) as Placed<GearPart>,
+    rods: atAll(l, (k) => [rod(k)]),
+    keeper: put(
+      'engine-keeper',
+      posed([...pin, l.axis + last * l.pitch + l.rodThick / 2 + 0.15], up, turned),
+      true,
+    ) as Placed<GearPart>,
     pins: [
       put(
-        pinBody(l.pin, l.web.to - l.web.from + 0.3 + l.rodThick + 2.5),
+        pinBody(l.pin, l.web.to - l.web.from + 0.3 + last * l.pitch + l.rodThick + 2.5),
         posed([...pin, l.web.from], up, turned),
         true,
       ),
-      put(pinBody(l.wrist, wristLength(l)), posed([wrist, 0, l.axis - wristLength(l) / 2]), true),
-    ],
+      ...atAll(l, (k) => [wristPin(k)]),
+    ] as Placed<never>[],
   }
 }
 
-/** What is said of an engine of several cylinders: it is several of these sets. */
-export const manyNotes = ({ machine }: { readonly machine: object }): string[] => {
-  const { cylinders = 1 } = machine as { readonly cylinders?: number }
-  return cylinders > 1
+/** Pads under the cylinders that stand higher; they lie on the plate, the first body of a cylinder at its own height. */
+export const padsOf = (l: GearLayout): Placed<'engine-pad'>[] =>
+  l.angles.flatMap((_, k) =>
+    Array.from({ length: k }, (_, j) => atCylinder(l, k, at('engine-pad', l.front - (k - j) * l.pitch))),
+  )
+
+/** Screws that hold every cylinder’s foot, their heads `high` above the plate; longer where there are pads. */
+export const footScrews = (l: GearLayout, high: number): Placed<never>[] =>
+  atAll(l, (k) =>
+    l.holds.map((p) => put(screw(screwLength(high + 6 + k * l.pitch)), posed([...p, l.front + high], [0, 0, -1]))),
+  )
+
+/** What is said of an engine of several cylinders that do not stand on one frame. */
+export const manyNotes = (machine: ManyFigures, { angles }: Pick<GearLayout, 'angles'>): string[] =>
+  (machine.cylinders ?? 1) > angles.length
     ? [
-        `This set is one cylinder of ${cylinders}: make it ${cylinders} times. The second one stands on the shaft’s other end; more of them stand on frames of their own, shafts coupled.`,
+        `At this angle its ${machine.cylinders} cylinders find no room round one crank pin: this set is one of them, on a frame of its own. Couple the shafts with their cranks as far apart as the build says, or take a longer rod, or another angle.`,
       ]
     : []
-}

@@ -18,24 +18,36 @@ export function frameSolid(kit: SolidKit, input: GearInput, l: GearLayout): Mani
   const width = bearing.widthM * mm
   const { reach } = l
   const wide = l.base + 0.5
+  // turned over, the angles go the other way
+  const round = (arm: Manifold) => l.angles.map((a) => kit.aboutZ(arm, -a))
   return kit.cut(
     kit.union([
-      kit.box([reach + tube + 4, 2 * wide, l.plate], [-reach, -wide, 0]),
+      ...round(kit.box([reach + tube + 4, 2 * wide, l.plate], [-reach, -wide, 0])),
       kit.cylinder(tube, 0, l.front),
       // ribs from tube to plate
-      kit.box([reach * 0.6, 4, Math.min(14, l.front - 2)], [-reach * 0.6, -2, 0]),
+      ...round(kit.box([reach * 0.6, 4, Math.min(14, l.front - 2)], [-reach * 0.6, -2, 0])),
     ]),
     [
       kit.cylinder(outer + fits.bearing, -1, width),
       kit.cylinder(outer + fits.bearing, l.front - width, l.front + 1),
       kit.cylinder(outerRing(bearing), -1, l.front + 1),
-      ...kit.holes(
-        fits.core,
-        -1,
-        11,
-        l.holds.map(([x, y]): Point => [-x, y]),
-      ),
+      ...kit
+        .holes(
+          fits.core,
+          -1,
+          11,
+          l.holds.map(([x, y]): Point => [-x, y]),
+        )
+        .flatMap(round),
     ],
+  )
+}
+
+/** As thick as the cylinders stand above each other, as long and wide as a foot, from `from` along the cylinder. */
+export function padSolid(kit: SolidKit, { fits }: GearInput, l: GearLayout, from: number): Manifold {
+  return kit.cut(
+    kit.box([l.reach - from, 2 * l.base, l.pitch], [from, -l.base, 0]),
+    kit.holes(fits.screw, -1, l.pitch + 1, l.holds),
   )
 }
 

@@ -1,12 +1,12 @@
 import { screwLength, tailReach, tailShape, type FedParts, type Point, type TailShape } from '../../geometry'
-import { mostLean, pinsFor, wheelFor, type GearLayout } from '../crank-gear/layout'
+import { mostLean, pinsFor, roundPin, wheelFor, type GearLayout, type ManyFigures } from '../crank-gear/layout'
 import { END_PLAY } from '../hub-stack'
 import { mm } from '../part-kind'
 import { refuse } from '../solid-kind'
 import { ringFor, type Ring } from '../crank-gear/ring'
 
 /** Figures of an engine that its parts follow from, SI. */
-export interface DoubleActingFigures {
+export interface DoubleActingFigures extends ManyFigures {
   readonly family: 'double-acting-engine'
   readonly boreM: number
   readonly strokeM: number
@@ -78,6 +78,8 @@ export interface DoubleLayout extends GearLayout {
 /** Below the valve's face: wall, channel, wall up to the bore, mm. */
 export const CHANNEL = { under: 2, high: 3, over: 2 } as const
 const PLAY = 0.3
+/** Thinnest crank disc, mm. */
+const LEAST_WEB = 4
 /** Wall of a hose and a finger’s breadth beside it, mm. */
 const HOSE = 2.2
 /** Thickness of the eccentric, and of the chest’s floor, mm. */
@@ -109,10 +111,9 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
     by,
     ahead: 90 + (valve.leadRad * 180) / Math.PI,
     boss,
-    thick: ECCENTRIC_THICK,
   }
   const low = front + END_PLAY / 2 + eccentric.boss
-  const middle = low + eccentric.thick / 2
+  const middle = low + ECCENTRIC_THICK / 2
   const face = middle + thick / 2
   const axis = face + half
   const ring = ringFor(bore)
@@ -164,6 +165,17 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
       `Make the rod at least ${(rod + eccentric.radius + by + 4.05 - (at - chestHalf)).toFixed(1)} mm long.`,
     )
   const cover = Math.max(m.wallM * mm, 4)
+  const base = half + 9
+  const pitch = Math.max(ECCENTRIC_THICK, rodThick + 2 * PLAY)
+  const wide0 = half - 0.3
+  const to = axis - rodThick / 2 - PLAY
+  const webFrom = (cylinders: number) => low + ECCENTRIC_THICK + (cylinders - 1) * pitch + 0.8
+  const round = roundPin(m, [
+    [foot, base],
+    [at - chestHalf, wide0],
+  ])
+  // the yokes of all cylinders lie above each other under the crank
+  const angles = to - webFrom(round.length) < LEAST_WEB ? round.slice(0, 1) : round
   return {
     bore,
     r,
@@ -174,7 +186,7 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
     front,
     axis,
     span,
-    web: { radius: web, from: low + eccentric.thick + 0.8, to: axis - rodThick / 2 - PLAY, boss: shaft + 1.2 },
+    web: { radius: web, from: webFrom(angles.length), to, boss: shaft + 1.2 },
     ring,
     piston,
     bar,
@@ -189,17 +201,19 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
     long: screwLength(cover + 10),
     face,
     gear: middle,
-    eccentric,
-    yoke: { wide: eccentric.radius + by + 0.6, wall: 3, thick: eccentric.thick - 0.6, neck: 5 },
+    eccentric: { ...eccentric, thick: ECCENTRIC_THICK + (angles.length - 1) * pitch },
+    yoke: { wide: eccentric.radius + by + 0.6, wall: 3, thick: ECCENTRIC_THICK - 0.6, neck: 5 },
     valve: { middle: at, long, cavity: from - lapOut, wide: wide / 2 + 3, thick, rod: 1.5 },
     ports: { from, high, wide, exhaust },
-    chest: { from: at - chestHalf, to: at + chestHalf, wide: half - 0.3, wall, floor: FLOOR },
+    chest: { from: at - chestHalf, to: at + chestHalf, wide: wide0, wall, floor: FLOOR },
     tail,
     wheel: wheelFor(m.strokeM, m.wheelInertiaKgM2),
     plate: 6,
     shaft,
     reach: headEnd + 1,
-    base: half + 9,
+    base,
+    angles,
+    pitch,
     holds: [foot + 6, headEnd - 6].flatMap((x): Point[] => [
       [x, half + 4.5],
       [x, -half - 4.5],

@@ -6,14 +6,15 @@ import {
   posed,
   put,
   screw,
-  screwLength,
   type Assembly,
   type FedParts,
   type PartsOf,
   type Placed,
   type Vec,
 } from '../../geometry'
-import { gearMoving, gearParts, manyNotes } from '../crank-gear/parts'
+import { atAll, wayAt } from '../crank-gear/layout'
+import { hungManifold, manifoldLayout, manifoldPart } from '../crank-gear/manifold'
+import { footScrews, gearMoving, gearParts, manyNotes, padsOf } from '../crank-gear/parts'
 import { END_PLAY } from '../hub-stack'
 import { mm, type PartSpec, type PartsKind } from '../part-kind'
 import { joinNotes } from '../shared-parts'
@@ -24,8 +25,15 @@ export type DoubleActingParts = FedParts & PartsOf<DoubleActingFigures>
 const ALONG: Vec = [1, 0, 0]
 const UP: Vec = [0, 0, 1]
 
+/** The manifold of several cylinders. */
+export const doubleManifold = (input: DoubleActingParts) => {
+  const l = doubleLayout(input)
+  return manifoldLayout(input, l, l.tail)
+}
+
 const parts = {
   ...gearParts<DoubleActingParts>(doubleLayout),
+  'engine-manifold': manifoldPart<DoubleActingParts>(doubleManifold),
   eccentric: {
     name: 'Eccentric',
     what: 'to be turned from metal: moves the valve',
@@ -97,7 +105,7 @@ const parts = {
     notes: (input) => [
       'Print standing on its crank end, four walls at least, solid round the channels. Rub the valve’s face flat on glass.',
       'Channels to the valve add to the room at each end: about what they hold of the build’s room should be taken off it.',
-      ...manyNotes(input),
+      ...manyNotes(input.machine, doubleLayout(input)),
     ],
   },
   'slide-piston': {
@@ -140,40 +148,71 @@ type Body = keyof typeof parts
 export const valveRodLength = (l: DoubleLayout): number => l.valve.middle + l.valve.long - (l.yoke.wide + l.yoke.wall)
 
 function moving(l: DoubleLayout, degrees: number) {
-  const { bodies, pins, wrist } = gearMoving(l, degrees, 22)
+  const { shaft, crank, rods, keeper, pins, wrists } = gearMoving(l, degrees, 22)
   const turned: Vec = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180), 0]
-  const shift = valveAt(l, degrees)
-  const top = wrist + l.above
-  const crankFace = l.crankEnd + l.room.crank + (wrist - (l.rod - l.r))
+  const shift = (k: number) => valveAt(l, degrees - l.angles[k])
   const deep = 0.7 * (l.above - l.eye.small)
-  const barFrom = top - deep
+  const barFrom = (k: number) => wrists[k] + l.above - deep
+  const crankFace = (k: number) => l.crankEnd + l.room.crank + (wrists[k] - (l.rod - l.r))
   const gear: Placed<Body>[] = [
-    bodies[0],
+    shaft,
     put('eccentric', posed([0, 0, l.front + END_PLAY / 2], UP, turned), true),
-    put('valve-yoke', posed([shift, 0, l.gear - l.yoke.thick / 2]), true),
-    ...bodies.slice(1, 3),
-    { ...put('crosshead', posed([top, 0, l.axis], [-1, 0, 0], UP), true), apart: ALONG },
-    bodies[3],
+    ...atAll<Body>(l, (k) => [put('valve-yoke', posed([shift(k), 0, l.gear - l.yoke.thick / 2]), true)]),
+    crank,
+    ...rods,
+    ...atAll<Body>(l, (k) => [
+      { ...put('crosshead', posed([wrists[k] + l.above, 0, l.axis], [-1, 0, 0], UP), true), apart: ALONG },
+    ]),
+    keeper,
     ...pins,
   ]
   const slide: Placed<Body>[] = [
-    put(
-      pinBody(2 * l.valve.rod, valveRodLength(l)),
-      posed([l.yoke.wide + l.yoke.wall + shift, 0, l.gear], ALONG, UP),
-      true,
-    ),
-    put('slide-valve', posed([l.valve.middle + shift, 0, l.face - l.valve.thick]), true),
+    ...atAll<Body>(l, (k) => [
+      put(
+        pinBody(2 * l.valve.rod, valveRodLength(l)),
+        posed([l.yoke.wide + l.yoke.wall + shift(k), 0, l.gear], ALONG, UP),
+        true,
+      ),
+    ]),
+    ...atAll<Body>(l, (k) => [put('slide-valve', posed([l.valve.middle + shift(k), 0, l.face - l.valve.thick]), true)]),
   ]
   const inside: Placed<Body>[] = [
-    {
-      ...put(pinBody(2 * l.bar, crankFace + l.piston - barFrom - 1), posed([barFrom, 0, l.axis], ALONG, UP), true),
-      apart: ALONG,
-      loose: true,
-    },
-    { ...put('slide-piston', posed([crankFace, 0, l.axis], ALONG, UP), true), apart: ALONG, loose: true },
+    ...atAll<Body>(l, (k) => [
+      {
+        ...put(
+          pinBody(2 * l.bar, crankFace(k) + l.piston - barFrom(k) - 1),
+          posed([barFrom(k), 0, l.axis], ALONG, UP),
+          true,
+        ),
+        apart: ALONG,
+        loose: true,
+      },
+    ]),
+    ...atAll<Body>(l, (k) => [
+      { ...put('slide-piston', posed([crankFace(k), 0, l.axis], ALONG, UP), true), apart: ALONG, loose: true },
+    ]),
   ]
   return { gear, slide, inside }
 }
+
+/** The ways of the air of one cylinder: into its chest, from the valve’s hollow up and out to the side. */
+const waysOf = (l: DoubleLayout): { readonly from: Vec; readonly to: Vec; readonly radius: number }[] => [
+  {
+    from: [l.chest.to + 60, 0, l.gear],
+    to: [l.chest.to - l.chest.wall - 0.2, 0, l.gear],
+    radius: l.tail.bore,
+  },
+  {
+    from: [l.valve.middle, 0, l.face + 0.1],
+    to: [l.valve.middle, 0, l.face + CHANNEL_MIDDLE],
+    radius: Math.min(l.ports.exhaust, l.ports.wide / 2) * 0.95,
+  },
+  {
+    from: [l.valve.middle, 0, l.face + CHANNEL_MIDDLE],
+    to: [l.valve.middle, l.base + 4, l.face + CHANNEL_MIDDLE],
+    radius: 1.3,
+  },
+]
 
 function assembly(input: DoubleActingParts): Assembly<Body> {
   const l = doubleLayout(input)
@@ -183,43 +222,32 @@ function assembly(input: DoubleActingParts): Assembly<Body> {
   const along = (x: number) => posed([x, 0, l.axis], ALONG, UP)
   const corners = [1, -1].flatMap((y) => [1, -1].map((z) => [y * l.corner, z * l.corner] as const))
   const end = l.headEnd + l.cover
+  const each = (name: Body, x: number) => atAll<Body>(l, () => [{ ...put(name, along(x)), apart: ALONG }])
   return {
     placed: [
       over('engine-frame', l.front),
-      put('valve-chest', posed([l.chest.from, 0, l.front])),
+      ...padsOf(l),
+      ...atAll<Body>(l, () => [put('valve-chest', posed([l.chest.from, 0, l.front]))]),
       ...slide,
       { ...at(ball, 0), below: true },
       at(ball, l.front - width),
       ...gear,
       { ...over('engine-wheel', -END_PLAY / 2, true), below: true },
-      { ...put('slide-cylinder', along(l.foot)), apart: ALONG },
-      ...l.holds.map((p) => put(screw(screwLength(l.face - l.front + 6 + 6)), posed([...p, l.face + 6], [0, 0, -1]))),
+      ...each('slide-cylinder', l.foot),
+      ...footScrews(l, l.face - l.front + 6),
       ...inside,
-      { ...put('head-cover', along(l.headEnd)), apart: ALONG },
-      ...corners.map(([y, z]): Placed<Body> => ({
-        ...put(screw(l.long), posed([end, y, l.axis + z], [-1, 0, 0], UP)),
-        apart: ALONG,
-        loose: true,
-      })),
+      ...each('head-cover', l.headEnd),
+      ...atAll<Body>(l, () =>
+        corners.map(([y, z]): Placed<Body> => ({
+          ...put(screw(l.long), posed([end, y, l.axis + z], [-1, 0, 0], UP)),
+          apart: ALONG,
+          loose: true,
+        })),
+      ),
+      ...hungManifold(l),
     ],
     jets: [],
-    ways: [
-      {
-        from: [l.chest.to + 60, 0, l.gear],
-        to: [l.chest.to - l.chest.wall - 0.2, 0, l.gear],
-        radius: l.tail.bore,
-      },
-      {
-        from: [l.valve.middle, 0, l.face + 0.1],
-        to: [l.valve.middle, 0, l.face + CHANNEL_MIDDLE],
-        radius: Math.min(l.ports.exhaust, l.ports.wide / 2) * 0.95,
-      },
-      {
-        from: [l.valve.middle, 0, l.face + CHANNEL_MIDDLE],
-        to: [l.valve.middle, l.base + 4, l.face + CHANNEL_MIDDLE],
-        radius: 1.3,
-      },
-    ],
+    ways: l.angles.flatMap((_, k) => waysOf(l).map((w) => wayAt(l, k, w))),
     turnedTo: (degrees) => Object.values(moving(l, degrees)).flat(),
     gaps: [
       { code: 'end-play', of: ['eccentric'], from: ['bearing'], along: [0, 0, -1], mm: END_PLAY / 2 },

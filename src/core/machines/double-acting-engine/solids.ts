@@ -3,11 +3,12 @@ import { innerRing, type Point } from '../../geometry'
 import { polar } from '../../geometry/solids/common'
 import { tailEnd } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
-import { crankSolid, frameSolid, keeperSolid, rodSolid, wheelSolid } from '../crank-gear/solids'
+import { manifoldSolid } from '../crank-gear/manifold'
+import { crankSolid, frameSolid, keeperSolid, padSolid, rodSolid, wheelSolid } from '../crank-gear/solids'
 import type { PartOf } from '../parts'
 import type { SolidsKind } from '../solid-kind'
 import { CHANNEL, doubleLayout, type DoubleLayout } from './layout'
-import { eccentricScrew, type DoubleActingParts } from './parts'
+import { doubleManifold, eccentricScrew, type DoubleActingParts } from './parts'
 
 /** Core of an M3 thread in metal, radius, mm (ISO 2306). */
 const CORE = 1.25
@@ -163,6 +164,13 @@ const cover = (kit: SolidKit, input: DoubleActingParts): Manifold => {
 
 export const doubleActingSolids: SolidsKind<DoubleActingParts, PartOf<'double-acting-engine'>> = {
   'engine-frame': { make: (kit, input) => frameSolid(kit, input, doubleLayout(input)) },
+  'engine-pad': {
+    make: (kit, input) => {
+      const l = doubleLayout(input)
+      return padSolid(kit, input, l, Math.min(l.foot, l.chest.from))
+    },
+  },
+  'engine-manifold': { make: (kit, input) => manifoldSolid(kit, input, doubleManifold(input)) },
   'engine-crank': { make: (kit, input) => crankSolid(kit, input, doubleLayout(input)) },
   'engine-rod': { make: (kit, input) => rodSolid(kit, input, doubleLayout(input)) },
   'engine-keeper': { make: (kit, input) => keeperSolid(kit, input, doubleLayout(input)) },

@@ -1,13 +1,21 @@
 import { BALL_ROOM_M, SPRING_OVER_BALL, springFor, type BallMaterial, type HelicalSpring } from '../../engine'
 import { screwLength, tailShape, type FedParts, type Point, type TailShape } from '../../geometry'
 import { ringFor, type Ring } from '../crank-gear/ring'
-import { mostLean, pinsFor, wheelFor, type GearLayout } from '../crank-gear/layout'
+import {
+  mostLean,
+  pinsFor,
+  roomRound,
+  roundPin,
+  wheelFor,
+  type GearLayout,
+  type ManyFigures,
+} from '../crank-gear/layout'
 import { END_PLAY } from '../hub-stack'
 import { mm } from '../part-kind'
 import { refuse } from '../solid-kind'
 
 /** Figures of an engine that its parts follow from, SI. */
-export interface SingleActingFigures {
+export interface SingleActingFigures extends ManyFigures {
   readonly family: 'single-acting-engine'
   readonly boreM: number
   readonly strokeM: number
@@ -68,6 +76,8 @@ export interface SingleLayout extends GearLayout {
 const PLAY = 0.3
 /** Ports: three of them, towards both sides and to the front. */
 export const PORTS = 3
+/** Share of a piston’s length that its cylinder holds at the bottom. */
+const LEAST_HELD = 0.55
 /** Thickness of the cap, mm. */
 const CAP = 5
 
@@ -113,13 +123,17 @@ export function singleLayout(input: FedParts & { readonly machine: SingleActingF
   const room = (m.clearanceM3 * mm ** 3) / ((Math.PI / 4) * bore ** 2)
   const headAt = face + room
   const radius = Math.max(r + pin / 2 + 3.5, 10)
-  const foot = Math.max(rod - r - below, radius + 2)
+  const base = half + 9
+  const near = Math.max(rod - r - below, radius + 2)
+  // several stand as far out as they need, the piston still held at the bottom
+  const angles = roundPin(m, [[Math.max(near, rod - r + above - LEAST_HELD * (above + below)), base]])
+  const foot = angles.length > 1 ? Math.max(near, roomRound(angles, base)) : near
   const engaged = rod - r + above - foot
-  if (engaged < 0.55 * (above + below))
+  if (engaged < LEAST_HELD * (above + below) - 1e-9)
     throw refuse(
       'ROD_SHORT',
       'The piston would leave its cylinder at the bottom: crank and cylinder stand in each other’s way.',
-      `Make the rod at least ${(rod + 0.55 * (above + below) - engaged + 0.05).toFixed(1)} mm long.`,
+      `Make the rod at least ${(rod + LEAST_HELD * (above + below) - engaged + 0.05).toFixed(1)} mm long.`,
     )
   if (mostLean({ r, rod, eye, foot }) > bore / 2 - PLAY)
     throw refuse(
@@ -142,7 +156,6 @@ export function singleLayout(input: FedParts & { readonly machine: SingleActingF
   const fromTop = m.ports.fromM * mm
   const [height, arc] = [m.ports.heightM * mm, (m.ports.widthM * mm) / PORTS]
   const chord = bore * Math.sin(Math.min(1.35, arc / bore))
-  const base = half + 9
   // above the lifted ball there is room for the air
   const clear = sits + ball + by + BALL_ROOM_M * mm
   const spring = springOf(m, sits, ball, tail.bore)
@@ -197,6 +210,8 @@ export function singleLayout(input: FedParts & { readonly machine: SingleActingF
       [x, half + 4.5],
       [x, -half - 4.5],
     ]),
+    angles,
+    pitch: rodThick + 2 * PLAY,
     length: headAt - foot,
     long,
     threaded: long - CAP - head + 1.5,

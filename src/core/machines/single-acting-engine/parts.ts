@@ -17,7 +17,9 @@ import {
 import { END_PLAY } from '../hub-stack'
 import { mm, type PartSpec, type PartsKind } from '../part-kind'
 import { joinNotes } from '../shared-parts'
-import { gearMoving, gearParts, manyNotes } from '../crank-gear/parts'
+import { atAll, wayAt } from '../crank-gear/layout'
+import { hungManifold, manifoldLayout, manifoldPart } from '../crank-gear/manifold'
+import { footScrews, gearMoving, gearParts, manyNotes, padsOf } from '../crank-gear/parts'
 import { singleLayout, type SingleActingFigures, type SingleLayout } from './layout'
 
 export type SingleActingParts = FedParts & PartsOf<SingleActingFigures>
@@ -26,8 +28,15 @@ const ALONG: Vec = [1, 0, 0]
 /** What lies in the head. */
 const IN_HEAD: ReadonlySet<string> = new Set(['ball', 'glass-ball', 'nylon-ball', 'spring'])
 
+/** The manifold of several cylinders. */
+export const singleManifold = (input: SingleActingParts) => {
+  const l = singleLayout(input)
+  return manifoldLayout(input, l, l.tail)
+}
+
 const parts = {
   ...gearParts<SingleActingParts>(singleLayout),
+  'engine-manifold': manifoldPart<SingleActingParts>(singleManifold),
   'engine-piston': {
     name: 'Piston',
     what: 'groove for an o-ring, slot for the rod, hole for the ball’s pin',
@@ -50,7 +59,7 @@ const parts = {
     notes: (input) => [
       'Print standing on the crank’s end, four walls at least. Hone the bore with fine paper on a rod until the piston falls through.',
       'A brass tube pressed into a wider bore wears better: keep its inner diameter.',
-      ...manyNotes(input),
+      ...manyNotes(input.machine, singleLayout(input)),
     ],
   },
   'engine-head': {
@@ -80,47 +89,52 @@ const parts = {
 
 type Body = keyof typeof parts
 
-/** All that moves, at an angle of the crank, degrees: the ball on its pin or on its seat, its spring pressed as far. */
+/** All that moves, at an angle of the crank, degrees: the balls on their pins or on their seats, their springs pressed as far. */
 function moving({ machine }: SingleActingParts, l: SingleLayout, degrees: number): Placed<Body>[] {
   const { motion } = machine.ball
   const material = motion.kind === 'follows' ? 'steel' : motion.material
-  const { bodies, pins, wrist } = gearMoving(l, degrees, 22)
-  const face = wrist + l.above
-  const travel = l.r + l.rod - wrist
-  const lift = Math.max(0, l.lift.by - travel)
+  const { shaft, crank, rods, keeper, pins, wrists } = gearMoving(l, degrees, 22)
+  const up: Vec = [0, 0, 1]
+  const at = (x: number) => posed([x, 0, l.axis], ALONG, up)
+  const face = (k: number) => wrists[k] + l.above
+  const lift = (k: number) => Math.max(0, l.lift.by - (l.r + l.rod - wrists[k]))
+  const inHead = (p: Placed<Body>): Placed<Body> => ({ ...p, apart: ALONG, loose: true })
   return [
-    ...bodies,
-    { ...put('engine-piston', posed([face, 0, l.axis], [-1, 0, 0], [0, 0, 1]), true), apart: ALONG },
+    shaft,
+    crank,
+    ...rods,
+    keeper,
+    ...atAll(l, (k): Placed<Body>[] => [
+      { ...put('engine-piston', posed([face(k), 0, l.axis], [-1, 0, 0], up), true), apart: ALONG },
+    ]),
     ...pins,
-    {
-      ...put(
-        pinBody(2 * l.lift.radius, l.lift.out + l.lift.deep),
-        posed([face - l.lift.deep, 0, l.axis], ALONG, [0, 0, 1]),
-        true,
-      ),
-      apart: ALONG,
-      loose: true,
-    },
-    {
-      ...put(ballBody(2 * l.ball, material), posed([l.headAt + l.sits + lift, 0, l.axis], ALONG, [0, 0, 1]), true),
-      apart: ALONG,
-      loose: true,
-    },
-    ...(l.spring
-      ? [
-          {
-            ...put(
-              springBody(l.spring, l.head - l.spring.foot - lift),
-              posed([l.headAt + l.spring.foot + lift, 0, l.axis], ALONG, [0, 0, 1]),
-              true,
-            ),
-            apart: ALONG,
-            loose: true,
-          },
-        ]
-      : []),
+    ...atAll(l, (k) => [
+      inHead(put(pinBody(2 * l.lift.radius, l.lift.out + l.lift.deep), at(face(k) - l.lift.deep), true)),
+    ]),
+    ...atAll(l, (k) => [inHead(put(ballBody(2 * l.ball, material), at(l.headAt + l.sits + lift(k)), true))]),
+    ...atAll(l, (k) => {
+      const { spring } = l
+      return spring
+        ? [inHead(put(springBody(spring, l.head - spring.foot - lift(k)), at(l.headAt + spring.foot + lift(k)), true))]
+        : []
+    }),
   ]
 }
+
+/** The ways of the air of one cylinder: in through cap and seat, out through its side ports. */
+const waysOf = (l: SingleLayout): { readonly from: Vec; readonly to: Vec; readonly radius: number }[] => [
+  {
+    from: [l.headAt + l.head + l.cap + l.tail.barbs * 12 + 20, 0, l.axis],
+    to: [l.headAt + l.head - 0.5, 0, l.axis],
+    radius: l.spring?.lip ?? l.tail.bore,
+  },
+  { from: [l.headAt + l.head, 0, l.axis], to: [l.headAt + 0.2, 0, l.axis], radius: l.seat },
+  ...([1, -1] as const).map((side) => ({
+    from: [l.ports.from + l.ports.height / 2, 0, l.axis] as Vec,
+    to: [l.ports.from + l.ports.height / 2, side * (l.half + 3), l.axis] as Vec,
+    radius: Math.min(l.ports.height, l.ports.chord) / 2,
+  })),
+]
 
 function assembly(input: SingleActingParts): Assembly<Body> {
   const l = singleLayout(input)
@@ -131,38 +145,31 @@ function assembly(input: SingleActingParts): Assembly<Body> {
   const along = (x: number) => posed([x, 0, l.axis], ALONG, [0, 0, 1])
   const top = l.headAt + l.head + l.cap
   const corners = [1, -1].flatMap((y) => [1, -1].map((z) => [y * l.corner, z * l.corner] as const))
+  const each = (name: Body, x: number) => atAll(l, () => [{ ...put(name, along(x)), apart: ALONG }])
   return {
     placed: [
       over('engine-frame', l.front),
+      ...padsOf(l),
       { ...at(ball, 0), below: true },
       at(ball, l.front - width),
       ...all.filter((p) => !inHead(p)),
       { ...over('engine-wheel', -END_PLAY / 2, true), below: true },
-      { ...put('engine-cylinder', along(l.foot)), apart: ALONG },
-      ...l.holds.map((p) => put(screw(12), posed([...p, l.front + 6], [0, 0, -1]))),
-      { ...put('engine-head', along(l.headAt)), apart: ALONG },
+      ...each('engine-cylinder', l.foot),
+      ...footScrews(l, 6),
+      ...each('engine-head', l.headAt),
       ...all.filter(inHead),
-      { ...put('engine-cap', along(l.headAt + l.head)), apart: ALONG },
-      ...corners.map(([y, z]): Placed<Body> => ({
-        ...put(screw(l.long), posed([top, y, l.axis + z], [-1, 0, 0], [0, 0, 1])),
-        apart: ALONG,
-        loose: true,
-      })),
+      ...each('engine-cap', l.headAt + l.head),
+      ...atAll(l, () =>
+        corners.map(([y, z]): Placed<Body> => ({
+          ...put(screw(l.long), posed([top, y, l.axis + z], [-1, 0, 0], [0, 0, 1])),
+          apart: ALONG,
+          loose: true,
+        })),
+      ),
+      ...hungManifold(l),
     ],
     jets: [],
-    ways: [
-      {
-        from: [top + l.tail.barbs * 12 + 20, 0, l.axis],
-        to: [l.headAt + l.head - 0.5, 0, l.axis],
-        radius: l.spring?.lip ?? l.tail.bore,
-      },
-      { from: [l.headAt + l.head, 0, l.axis], to: [l.headAt + 0.2, 0, l.axis], radius: l.seat },
-      ...([1, -1] as const).map((side) => ({
-        from: [l.ports.from + l.ports.height / 2, 0, l.axis] as Vec,
-        to: [l.ports.from + l.ports.height / 2, side * (l.half + 3), l.axis] as Vec,
-        radius: Math.min(l.ports.height, l.ports.chord) / 2,
-      })),
-    ],
+    ways: l.angles.flatMap((_, k) => waysOf(l).map((w) => wayAt(l, k, w))),
     turnedTo: (degrees) => moving(input, l, degrees),
     gaps: [
       { code: 'end-play', of: ['engine-crank'], from: ['bearing'], along: [0, 0, -1], mm: END_PLAY / 2 },

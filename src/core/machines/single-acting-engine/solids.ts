@@ -2,11 +2,12 @@ import type { Manifold } from 'manifold-3d'
 import type { Point } from '../../geometry'
 import { tailEnd } from '../../geometry/solids/nozzle-insert'
 import type { SolidKit } from '../../geometry/solids/toolkit'
-import { crankSolid, frameSolid, keeperSolid, rodSolid, wheelSolid } from '../crank-gear/solids'
+import { manifoldSolid } from '../crank-gear/manifold'
+import { crankSolid, frameSolid, keeperSolid, padSolid, rodSolid, wheelSolid } from '../crank-gear/solids'
 import type { PartOf } from '../parts'
 import type { SolidsKind } from '../solid-kind'
 import { singleLayout, type SingleLayout } from './layout'
-import type { SingleActingParts } from './parts'
+import { singleManifold, type SingleActingParts } from './parts'
 
 const squared = (l: SingleLayout): Point[] =>
   [1, -1].flatMap((a) => [1, -1].map((b): Point => [a * l.corner, b * l.corner]))
@@ -95,6 +96,13 @@ function cap(kit: SolidKit, input: SingleActingParts): Manifold {
 
 export const singleActingSolids: SolidsKind<SingleActingParts, PartOf<'single-acting-engine'>> = {
   'engine-frame': { make: (kit, input) => frameSolid(kit, input, singleLayout(input)) },
+  'engine-pad': {
+    make: (kit, input) => {
+      const l = singleLayout(input)
+      return padSolid(kit, input, l, l.foot)
+    },
+  },
+  'engine-manifold': { make: (kit, input) => manifoldSolid(kit, input, singleManifold(input)) },
   'engine-crank': { make: (kit, input) => crankSolid(kit, input, singleLayout(input)) },
   'engine-rod': { make: (kit, input) => rodSolid(kit, input, singleLayout(input)) },
   'engine-piston': { make: piston },
