@@ -121,6 +121,8 @@ export interface StatedGap<N extends string = string> {
 export interface Assembly<N extends string = string> {
   /** In the order in which it is put together. */
   readonly placed: readonly Placed<N>[]
+  /** What moves goes on as it is listed, not round a shaft. */
+  readonly asListed?: boolean
   readonly jets: readonly Jet[]
   readonly ways?: readonly Way[]
   /** Where what turns stands at an angle, degrees, where it does more than turn as one. */

@@ -70,7 +70,7 @@ function runs<N extends string>(placed: readonly Placed<N>[]): Placed<N>[][] {
  * The order in which a machine is put together. Bodies that turn and follow each other are first put together on the bench, where the shaft or something else that carries is among them; everything else goes on one after the other, copies of one body in one step.
  * Every body of the assembly is in exactly one step. `onShaft` says which part goes on the shaft first or last.
  */
-export function stagesOf<N extends string>({ placed }: Assembly<N>, onShaft: (name: N) => OnShaft): Stage<N>[] {
+export function stagesOf<N extends string>({ placed, asListed }: Assembly<N>, onShaft: (name: N) => OnShaft): Stage<N>[] {
   const stages: Stage<N>[] = []
   const rank = rankBy(onShaft)
   const carries = ({ body }: Placed<N>) => (isBought(body) ? body.code === 'shaft' : onShaft(body) === 'first')
@@ -80,7 +80,7 @@ export function stagesOf<N extends string>({ placed }: Assembly<N>, onShaft: (na
     while (j < placed.length && (placed[j].turns ?? false) === turns && !placed[j].below === !placed[i].below) j++
     const together = placed.slice(i, j)
     const unit = turns && together.length > 1 && together.some(carries)
-    const steps = runs(unit ? inRank(together, rank) : together)
+    const steps = runs(turns && !asListed ? inRank(together, rank) : together)
     if (unit) stages.push({ steps, unit })
     else stages.push(...steps.map((step) => ({ steps: [step], unit })))
     i = j

@@ -240,6 +240,7 @@ function assembly(input: RegulatorParts): Assembly<Body> {
       loose(put(adjuster(l.adjuster), posed([0, 0, tip + l.adjuster], DOWN))),
       loose(at('regulator-knob', tip + l.adjuster)),
     ],
+    asListed: true,
     jets: [],
     ways: [
       { from: [0, 0, l.bottom - l.cap - 30], to: [0, 0, l.bottom - 0.2], radius: l.lip },
