@@ -90,8 +90,18 @@ test('its parts are made, put together and told in a bill', async ({ page }) => 
   await expect(page.getByText(/O-ring \d+(\.5)? × 2 \(ISO 3601\)/)).toBeVisible()
   await page.getByRole('tab', { name: 'Put together' }).click()
   await expect(page.getByText(/ball, steel/)).toBeVisible({ timeout: 40_000 })
-  await page.goto('/make?build=carousel-twin')
-  await expect(page.getByRole('button', { name: /^Slide valve/ })).toBeVisible()
+})
+
+test('two cylinders stand on one frame round one pin, a manifold between them and the hose', async ({ page }) => {
+  test.slow()
+  await open(page, '/make?build=carousel-twin')
+  await expect(page.getByRole('button', { name: /^2 × Slide valve/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Frame/ })).toBeVisible()
+  await page.getByRole('button', { name: /^Manifold/ }).click()
+  await expect(page.getByText('watertight: every edge closed')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/It holds [\d.]+ cm³/)).toBeVisible()
+  await page.getByRole('tab', { name: 'Put together' }).click()
+  await expect(page.getByText('It goes together and turns')).toBeVisible({ timeout: 90_000 })
 })
 
 test('a rotary engine: section over three turns, ports dragged and moved from cover to wall, the other lobe', async ({

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { accessible, expect, open, test } from './helpers'
+import { accessible, expect, figure, open, test } from './helpers'
 
 test('each part is made in a worker, is watertight, and goes out as STL, 3MF, DXF and SVG', async ({ page }) => {
   await open(page, '/make?build=spindle-4')
@@ -132,4 +132,45 @@ test('the sheet to build it by: numbered bill, a picture for every step, checks 
   expect(await ink()).toBe(byDay)
   const [a, b] = [await steps.nth(0).boundingBox(), await steps.nth(1).boundingBox()]
   expect(a && b && Math.abs(a.y - b.y)).toBeLessThan(2)
+})
+
+test('the regulator before a machine can be printed: parts, springs, what it holds, its sheet', async ({ page }) => {
+  test.slow()
+  await open(page, '/build?build=carousel-2&station=line')
+  await page.getByRole('button', { name: 'Its parts, to print' }).click()
+  await expect(page.getByRole('heading', { name: /^Make: regulator of Carousel engine/ })).toBeVisible()
+  await expect(page.getByText('watertight: every edge closed')).toBeVisible({ timeout: 20_000 })
+  expect(await figure(page, 'Margin, should its valve stick')).toBeGreaterThan(4)
+  await expect(page.getByText(/water behind a shield/).first()).toBeVisible()
+  await expect(page.getByText(/compression spring, ⌀ [\d.]+ × [\d.]+, wire/).first()).toBeVisible()
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'STL', exact: true }).click(),
+  ])
+  expect(file.suggestedFilename()).toBe('carousel-engine-second-print-regulator-body.stl')
+  await page.getByRole('tab', { name: 'Put together' }).click()
+  await expect(page.getByText('It goes together and its valve moves')).toBeVisible({ timeout: 60_000 })
+  await accessible(page)
+  await page.getByRole('button', { name: 'To build it' }).click()
+  await expect(page.getByText(/A relief valve behind it, set to what the weakest/)).toBeVisible()
+  await expect(page.getByText(/The gauge must stand still for a minute/)).toBeVisible()
+  await page.getByRole('button', { name: 'Back to the parts' }).click()
+  await page.getByRole('tab', { name: 'The machine' }).click()
+  await expect(page.getByRole('button', { name: /^Piston/ })).toBeVisible()
+})
+
+test('a regulator that no spring on sale can hold says which rate would do, and is made once it has it', async ({ page }) => {
+  await open(page, '/build?build=carousel-twin&station=line')
+  const spring = page.getByLabel('Spring', { exact: true })
+  await spring.fill('1')
+  await expect(page.getByTestId('saved')).toHaveText('saved')
+  await page.getByRole('button', { name: 'Its parts, to print' }).click()
+  const said = page.getByText(/No spring on sale gives/)
+  await expect(said).toBeVisible()
+  const rate = /A rate of ([\d.]+) N\/mm would do/.exec(await said.innerText())?.[1] ?? ''
+  await page.getByRole('button', { name: 'To its figures' }).click()
+  await spring.fill(rate)
+  await expect(page.getByTestId('saved')).toHaveText('saved')
+  await page.getByRole('button', { name: 'Its parts, to print' }).click()
+  await expect(page.getByText('watertight: every edge closed')).toBeVisible({ timeout: 20_000 })
 })
