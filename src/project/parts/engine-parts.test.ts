@@ -284,6 +284,14 @@ const changedDouble = (more: Partial<Double>, process: 'filament' | 'resin' = 'f
 }
 const DOUBLES: readonly (readonly [string, Partial<Double>])[] = [
   ['the first one', {}],
+  ['the first one, its valve turned', { valveKind: 'turned' }],
+  [
+    'a turned valve with wide laps and a lead',
+    {
+      valveKind: 'turned',
+      valve: { ...firstDouble().machine.valve, leadRad: 0.3, admissionLapM: 0.8 * mm, exhaustLapM: 0.2 * mm },
+    },
+  ],
   [
     'a wide one for a blower, no laps',
     {
@@ -305,10 +313,59 @@ const DOUBLES: readonly (readonly [string, Partial<Double>])[] = [
   ],
 ]
 
+/** A grain of the turned valve just inside an edge of a port: there while the port is shut to that side, gone once it is open. */
+function turnedInTime(input: PartsInput, m: Double): void {
+  const { placed, turnedTo } = assemblyOf(input)
+  const kit = new SolidKit(wasm, 192)
+  try {
+    const made = new Map()
+    const saddle = placed.find((p) => p.body === 'valve-saddle')!
+    const [solid] = bodiesOf(kit, input, [saddle], made)
+    const { min, max } = solid.solid.boundingBox()
+    const [middle, line] = [saddle.pose[12], saddle.pose[14]]
+    const valve = (deg: number) =>
+      bodiesOf(
+        kit,
+        input,
+        turnedTo!(deg).filter((p) => p.body === 'turned-valve'),
+        made,
+      )[0].solid
+    const radius = max[2] - line - 2
+    // where the saddle’s windows begin and end, along its top
+    const open = (x: number) => volumeOf(kit, kit.box([0.02, 0.2, 0.2], [x, -0.1, max[2] - 0.5]), solid.solid) < 1e-6
+    const xs = Array.from({ length: 4000 }, (_, i) => middle + ((max[0] - middle) * i) / 4000)
+    const ends = xs.filter((x, i) => i > 0 && open(x) !== open(xs[i - 1])).map((x) => x - middle)
+    // the way out, then the port’s inner and outer edge
+    expect(ends).toHaveLength(3)
+    expect(min[0] + max[0]).toBeCloseTo(2 * middle, 6)
+    const shift = (deg: number) => m.valve.eccentricityM * Math.sin((deg * Math.PI) / 180 + m.valve.leadRad)
+    const there = (deg: number, end: 1 | -1, x: number) => {
+      const a = Math.asin(x / radius)
+      const [px, pz] = [middle + end * (radius - 0.2) * Math.sin(a), line + (radius - 0.2) * Math.cos(a)]
+      return volumeOf(kit, kit.box([0.01, 0.2, 0.01], [px - 0.005, -0.1, pz - 0.005]), valve(deg)) > 0
+    }
+    const STEP = 0.25
+    const turn = Array.from({ length: 360 / STEP }, (_, i) => i * STEP)
+    const openings = (sign: 1 | -1, lapM: number) =>
+      turn.filter((d) => sign * shift(d) > lapM && !(sign * shift(d - STEP) > lapM))
+    for (const end of [1, -1] as const) {
+      // in over the outer edge, out over the inner one half a turn later
+      const [lets] = openings(end, m.valve.admissionLapM)
+      expect([there(lets - 1.5, end, ends[2] - 0.02), there(lets + 1.5, end, ends[2] - 0.02)]).toEqual([true, false])
+      const [out] = openings(-end as 1 | -1, m.valve.exhaustLapM)
+      expect([there(out - 1.5, end, ends[1] + 0.02), there(out + 1.5, end, ends[1] + 0.02)]).toEqual([true, false])
+    }
+  } finally {
+    kit.free()
+  }
+}
+
 describe.each(DOUBLES)('a slide valve engine: %s', (_, figures) => {
   test.each(['filament', 'resin'] as const)('its parts are sound, go together and turn: %s', (process) => {
     const input = changedDouble(figures, process)
-    expect(partSet(input)).toHaveLength(13)
+    // a turned valve has a fork on its rod and a saddle over it
+    expect(partSet(input)).toHaveLength(figures.valveKind === 'turned' ? 15 : 13)
+    expect(partSet(input).some((p) => p.name === 'turned-valve')).toBe(figures.valveKind === 'turned')
     for (const part of partSet(input)) {
       const { watertight, pieces } = buildPart(wasm, part.name, input)
       expect([part.name, watertight, pieces]).toEqual([part.name, true, 1])
@@ -341,9 +398,10 @@ describe.each(DOUBLES)('a slide valve engine: %s', (_, figures) => {
     }
   })
 
-  test('its slide lets air in and out when the computation says, at both ends: within a degree and a half', () => {
+  test('its valve lets air in and out when the computation says, at both ends: within a degree and a half', () => {
     const input = changedDouble(figures)
     const m = { ...firstDouble().machine, ...figures }
+    if (m.valveKind === 'turned') return turnedInTime(input, m)
     const shift = (rad: number) => m.valve.eccentricityM * Math.sin(rad + m.valve.leadRad)
     const { placed, turnedTo } = assemblyOf(input)
     const kit = new SolidKit(wasm, 96)

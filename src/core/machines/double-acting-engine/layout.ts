@@ -16,6 +16,8 @@ export interface DoubleActingFigures extends ManyFigures {
   readonly crankClearanceM3: number
   readonly wallM: number
   readonly wheelInertiaKgM2: number
+  /** Slides along its face, or is turned about its own middle. */
+  readonly valveKind: 'slide' | 'turned'
   readonly valve: {
     readonly eccentricityM: number
     readonly leadRad: number
@@ -71,21 +73,80 @@ export interface DoubleLayout extends GearLayout {
     readonly wide: number
     readonly wall: number
     readonly floor: number
+    /** Its rim: the valve’s face, or the middle of a turned valve. */
+    readonly rim: number
   }
+  readonly turned: TurnedValve | null
   readonly tail: TailShape
 }
+
+/** A valve turned about a line across the cylinder, half of it in a saddle above the chest. mm, radians from its top. */
+export interface TurnedValve {
+  readonly radius: number
+  /** Height of its middle; its bar is `radius` below, on the line of the valve’s rod. */
+  readonly middle: number
+  /** Half of its length, and its journals. */
+  readonly half: number
+  readonly journal: { readonly radius: number; readonly long: number }
+  readonly core: number
+  /** How far its fork reaches towards the crank, to hold the rod. */
+  readonly fork: number
+  /** Its outer edges, and those of its hollow. */
+  readonly out: number
+  readonly hollow: number
+}
+
+/** The outermost edge of a port as a share of a turned valve’s radius; its travel as one. */
+const [OUTERMOST, MOST_TRAVEL] = [0.85, 0.5] as const
+/** Wall over a turned valve, and what is round it, mm. */
+const [OVER, ROUND] = [2, 0.8] as const
+/** Between a turned valve’s cheeks goes the fork of its rod, mm. */
+export const FORK = { wide: 6, front: 3.5, back: 9, up: 4, down: 3, pin: 1.5, cheek: 3, play: 0.3 } as const
 
 /** Below the valve's face: wall, channel, wall up to the bore, mm. */
 export const CHANNEL = { under: 2, high: 3, over: 2 } as const
 const PLAY = 0.3
-/** Thinnest crank disc, mm. */
-const LEAST_WEB = 4
+/** Thinnest crank disc, mm, and the deepest under a cylinder that stands high. */
+const [LEAST_WEB, DEEP_WEB] = [4, 14] as const
 /** Wall of a hose and a finger’s breadth beside it, mm. */
 const HOSE = 2.2
 /** Thickness of the eccentric, and of the chest’s floor, mm. */
 const [ECCENTRIC_THICK, FLOOR] = [6, 2] as const
 /** Gland: wall between the crosshead's guide and the cylinder, mm. */
 const GLAND = 8
+
+/** Sizes of a turned valve: its edges pass those of the ports just where a slide’s would, by the laps. */
+function turnedValve(v: {
+  readonly radius: number
+  readonly middle: number
+  readonly wide: number
+  readonly from: number
+  readonly high: number
+  readonly lapIn: number
+  readonly lapOut: number
+  readonly side: number
+  readonly by: number
+}): TurnedValve {
+  const half = Math.max(v.wide / 2 + 3, FORK.wide / 2 + FORK.play + FORK.cheek + 0.4)
+  const long = Math.min(4, v.side - half - 1.6)
+  const angle = (x: number) => Math.asin(x / v.radius)
+  if (long < 1.5)
+    throw refuse(
+      'VALVE_WIDE',
+      'A turned valve so wide leaves no walls for its journals.',
+      `Let its ports be at most ${(2 * (v.side - 3 - 3.15)).toFixed(1)} mm wide.`,
+    )
+  return {
+    radius: v.radius,
+    middle: v.middle + v.radius,
+    half,
+    journal: { radius: 3, long },
+    core: Math.min(0.5 * v.radius, v.radius - FORK.up - 1),
+    fork: Math.min(FORK.back, v.radius + ROUND - v.by - 0.4),
+    out: angle(v.from + v.high) + angle(v.lapIn),
+    hollow: angle(v.from) - angle(v.lapOut),
+  }
+}
 
 export function doubleLayout(input: FedParts & { readonly machine: DoubleActingFigures }): DoubleLayout {
   const { machine: m, bearing, spanM, fits } = input
@@ -109,12 +170,19 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
   const eccentric = {
     radius: shaft + by + 2.5,
     by,
-    ahead: 90 + (valve.leadRad * 180) / Math.PI,
+    // a turned valve’s top goes the other way than its rod
+    ahead: 90 + (valve.leadRad * 180) / Math.PI + (m.valveKind === 'turned' ? 180 : 0),
     boss,
   }
   const low = front + END_PLAY / 2 + eccentric.boss
   const middle = low + ECCENTRIC_THICK / 2
-  const face = middle + thick / 2
+  const [high, lapIn, lapOut] = [valve.portHeightM * mm, valve.admissionLapM * mm, valve.exhaustLapM * mm]
+  const exhaust = Math.max(high, 2) / 2 + 0.5
+  // the valve's wall never covers the way out, nor uncovers it to the chest
+  const from = exhaust + by + Math.max(0, lapOut) + 0.5
+  const isTurned = m.valveKind === 'turned'
+  const radius = Math.max((from + high) / OUTERMOST, by / MOST_TRAVEL, FORK.up + FORK.play + 6)
+  const face = isTurned ? middle + 2 * radius + OVER : middle + thick / 2
   const axis = face + half
   const ring = ringFor(bore)
   const piston = ring.width + 4
@@ -143,13 +211,9 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
     )
   const crankEnd = rod + r + above + 1 + GLAND
   const headEnd = crankEnd + room.crank + piston + stroke + room.head
-  const [high, lapIn, lapOut] = [valve.portHeightM * mm, valve.admissionLapM * mm, valve.exhaustLapM * mm]
-  const exhaust = Math.max(high, 2) / 2 + 0.5
-  // the valve's wall never covers the way out, nor uncovers it to the chest
-  const from = exhaust + by + Math.max(0, lapOut) + 0.5
   const long = from + high + lapIn
   const wall = 3
-  const chestHalf = long + by + 0.6 + wall
+  const chestHalf = (isTurned ? radius + ROUND : long + by + 0.6) + wall
   const at = (crankEnd + headEnd) / 2
   const wide = Math.min(valve.portWidthM * mm, bore * 0.8)
   if (from + high > (headEnd - crankEnd) / 2 - 1)
@@ -164,6 +228,9 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
       'The valve chest reaches the eccentric.',
       `Make the rod at least ${(rod + eccentric.radius + by + 4.05 - (at - chestHalf)).toFixed(1)} mm long.`,
     )
+  const turned = isTurned
+    ? turnedValve({ radius, middle, wide, from, high, lapIn, lapOut, by, side: half - 0.3 })
+    : null
   const cover = Math.max(m.wallM * mm, 4)
   const base = half + 9
   const pitch = Math.max(ECCENTRIC_THICK, rodThick + 2 * PLAY)
@@ -186,7 +253,7 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
     front,
     axis,
     span,
-    web: { radius: web, from: webFrom(angles.length), to, boss: shaft + 1.2 },
+    web: { radius: web, from: Math.max(webFrom(angles.length), isTurned ? to - DEEP_WEB : 0), to, boss: shaft + 1.2 },
     ring,
     piston,
     bar,
@@ -205,7 +272,8 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
     yoke: { wide: eccentric.radius + by + 0.6, wall: 3, thick: ECCENTRIC_THICK - 0.6, neck: 5 },
     valve: { middle: at, long, cavity: from - lapOut, wide: wide / 2 + 3, thick, rod: 1.5 },
     ports: { from, high, wide, exhaust },
-    chest: { from: at - chestHalf, to: at + chestHalf, wide: wide0, wall, floor: FLOOR },
+    chest: { from: at - chestHalf, to: at + chestHalf, wide: wide0, wall, floor: FLOOR, rim: turned?.middle ?? face },
+    turned,
     tail,
     wheel: wheelFor(m.strokeM, m.wheelInertiaKgM2),
     plate: 6,
@@ -221,6 +289,10 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
   }
 }
 
-/** How far the valve stands from its middle at an angle, mm: towards the head. Its eccentric goes in a slot, so that it moves as a pure sine. */
+/** How far the valve’s rod stands from its middle at an angle, mm: towards the head. Its eccentric goes in a slot, so that it moves as a pure sine. */
 export const valveAt = ({ eccentric: { by, ahead } }: DoubleLayout, degrees: number): number =>
   by * Math.cos(((degrees + ahead) * Math.PI) / 180)
+
+/** How far a turned valve is turned at an angle of the crank, radians: its top towards the head. */
+export const turnedAt = (l: DoubleLayout, { radius }: TurnedValve, degrees: number): number =>
+  Math.asin(-valveAt(l, degrees) / radius)

@@ -18,7 +18,7 @@ import { footScrews, gearMoving, gearParts, manyNotes, padsOf } from '../crank-g
 import { END_PLAY } from '../hub-stack'
 import { mm, type PartSpec, type PartsKind } from '../part-kind'
 import { joinNotes } from '../shared-parts'
-import { doubleLayout, valveAt, type DoubleActingFigures, type DoubleLayout } from './layout'
+import { FORK, doubleLayout, turnedAt, valveAt, type DoubleActingFigures, type DoubleLayout } from './layout'
 
 export type DoubleActingParts = FedParts & PartsOf<DoubleActingFigures>
 
@@ -98,6 +98,40 @@ const parts = {
       ]
     },
   },
+  'turned-valve': {
+    name: 'Turned valve',
+    what: 'a slide bent round a line: lets air to one end, the other out through its hollow',
+    turns: true,
+    plain: true,
+    goesOn: 'Into the chest, hollow up, its bar into the fork.',
+    notes: ({ machine }) => [
+      `Its edges are the timing: lap ${(machine.valve.admissionLapM * mm).toFixed(2)} mm outside, ${(machine.valve.exhaustLapM * mm).toFixed(2)} mm inside, as they pass the ports. Print it standing on a journal, solid.`,
+      'Turn it in the saddle with fine paste until it shines all round; wash both. Oil on its journals.',
+    ],
+  },
+  'valve-fork': {
+    name: 'Fork',
+    what: 'on the valve’s rod: takes the valve’s bar along',
+    turns: true,
+    plain: true,
+    goesOn: 'Over the valve’s rod, its end against the bar’s slot, slot up; a drop of glue.',
+    notes: () => [
+      'Print lying on its side, solid. File its slot until the bar slides in it without play along the rod.',
+    ],
+  },
+  'valve-saddle': {
+    name: 'Saddle',
+    what: 'the ports come through it to the turned valve',
+    gasket: (input) => {
+      const l = doubleLayout(input)
+      return `${(l.chest.to - l.chest.from).toFixed(0)} × ${(2 * l.chest.wide).toFixed(0)}, three ports / 0.3`
+    },
+    goesOn: 'Over the turned valve onto the chest, its tongue into the notch over the rod; silicone on the rim.',
+    notes: () => [
+      'Print hollow up, solid. Its hollow is the valve’s face: no seam of the print across a port.',
+      'A thin gasket between it and the cylinder, cut out at the three ports.',
+    ],
+  },
   'slide-cylinder': {
     name: 'Cylinder',
     what: 'bore, guide for the crosshead, channels to the valve’s face',
@@ -145,7 +179,21 @@ export const eccentricScrew = (l: DoubleLayout) => ({
 type Body = keyof typeof parts
 
 /** Rod of the valve, from the yoke's neck to beyond the valve. */
-export const valveRodLength = (l: DoubleLayout): number => l.valve.middle + l.valve.long - (l.yoke.wide + l.yoke.wall)
+export const valveRodLength = (l: DoubleLayout): number =>
+  l.valve.middle + (l.turned ? -FORK.pin - 0.15 : l.valve.long) - (l.yoke.wide + l.yoke.wall)
+
+/** What lets the air in and out, at an angle of its own crank. */
+function valveBodies(l: DoubleLayout, degrees: number): Placed<Body>[] {
+  const shift = valveAt(l, degrees)
+  const { turned } = l
+  if (!turned) return [put('slide-valve', posed([l.valve.middle + shift, 0, l.face - l.valve.thick]), true)]
+  const a = turnedAt(l, turned, degrees)
+  const end = turned.half + turned.journal.long
+  return [
+    put('valve-fork', posed([l.valve.middle + shift, 0, l.gear]), true),
+    put('turned-valve', posed([l.valve.middle, -end, turned.middle], [0, 1, 0], [-Math.cos(a), 0, Math.sin(a)]), true),
+  ]
+}
 
 function moving(l: DoubleLayout, degrees: number) {
   const { shaft, crank, rods, keeper, pins, wrists } = gearMoving(l, degrees, 22)
@@ -174,7 +222,7 @@ function moving(l: DoubleLayout, degrees: number) {
         true,
       ),
     ]),
-    ...atAll<Body>(l, (k) => [put('slide-valve', posed([l.valve.middle + shift(k), 0, l.face - l.valve.thick]), true)]),
+    ...atAll<Body>(l, (k) => valveBodies(l, degrees - l.angles[k])),
   ]
   const inside: Placed<Body>[] = [
     ...atAll<Body>(l, (k) => [
@@ -229,6 +277,7 @@ function assembly(input: DoubleActingParts): Assembly<Body> {
       ...padsOf(l),
       ...atAll<Body>(l, () => [put('valve-chest', posed([l.chest.from, 0, l.front]))]),
       ...slide,
+      ...(l.turned ? atAll<Body>(l, () => [put('valve-saddle', posed([l.valve.middle, 0, l.chest.rim]))]) : []),
       { ...at(ball, 0), below: true },
       at(ball, l.front - width),
       ...gear,

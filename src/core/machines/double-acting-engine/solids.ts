@@ -7,7 +7,7 @@ import { manifoldSolid } from '../crank-gear/manifold'
 import { crankSolid, frameSolid, keeperSolid, padSolid, rodSolid, wheelSolid } from '../crank-gear/solids'
 import type { PartOf } from '../parts'
 import type { SolidsKind } from '../solid-kind'
-import { CHANNEL, doubleLayout, type DoubleLayout } from './layout'
+import { CHANNEL, FORK, doubleLayout, type DoubleLayout, type TurnedValve } from './layout'
 import { doubleManifold, eccentricScrew, type DoubleActingParts } from './parts'
 
 /** Core of an M3 thread in metal, radius, mm (ISO 2306). */
@@ -83,12 +83,12 @@ function piston(kit: SolidKit, input: DoubleActingParts): Manifold {
 function chest(kit: SolidKit, input: DoubleActingParts): Manifold {
   const l = doubleLayout(input)
   const { wide, wall, floor, from, to } = l.chest
-  const high = l.face - l.front
+  const high = l.chest.rim - l.front
   const long = to - from
   const rodAt = l.gear - l.front
   const joint = tailEnd(kit, l.tail, 1, input.fits)
   const place = (solid: Manifold) => kit.placed(solid, [0, 90, 0], [long - 0.01, 0, rodAt])
-  const inner = Math.min(wide - wall, l.valve.wide + 4)
+  const inner = l.turned ? l.turned.half + 0.1 : Math.min(wide - wall, l.valve.wide + 4)
   return kit.cut(
     kit.union([
       kit.box([long, 2 * wide, high], [0, -wide, 0]),
@@ -99,6 +99,93 @@ function chest(kit: SolidKit, input: DoubleActingParts): Manifold {
       kit.box([wall + 2, 2 * l.valve.rod + 0.3, high], [-1, -l.valve.rod - 0.15, rodAt - l.valve.rod - 0.15]),
       kit.lying(l.tail.bore, [0, 0], [1, 0], long - wall - 1, long + joint.end + 1, rodAt),
       ...joint.hollow.map(place),
+      ...(l.turned ? [journals(kit, l.turned, l.valve.middle - from, high)] : []),
+    ],
+  )
+}
+
+/** What the journals of a turned valve lie in, along y at a place and height. */
+const journals = (kit: SolidKit, { half, journal }: TurnedValve, x: number, z: number): Manifold =>
+  across(kit, journal.radius + 0.1, half + journal.long + 0.1, x, z)
+
+/** A cylinder across the engine, along y. */
+const across = (kit: SolidKit, radius: number, half: number, x: number, z: number): Manifold =>
+  kit.placed(kit.cylinder(radius, -half, half), [90, 0, 0], [x, 0, z])
+
+/** A piece of a pie about the origin, its middle towards +y, from z `from` to `to`. */
+function pie(kit: SolidKit, inner: number, outer: number, half: number, from: number, to: number): Manifold {
+  const at = (r: number, a: number): Point => [r * Math.sin(a), r * Math.cos(a)]
+  const steps = Array.from({ length: 49 }, (_, i) => half * (1 - i / 24))
+  const far = steps.map((a) => at(outer, a))
+  return kit.prism(
+    [[...far, ...(inner > 0 ? steps.toReversed().map((a) => at(inner, a)) : [[0, 0] as Point])]],
+    from,
+    to,
+  )
+}
+
+/** Its line upright, its first journal on the bed; the hollow towards +y, its bar towards -y. */
+function turnedPart(kit: SolidKit, input: DoubleActingParts): Manifold {
+  const { turned: t, ports } = doubleLayout(input)
+  if (!t) return kit.union([])
+  const [j, end] = [t.journal.long, 2 * (t.half + t.journal.long)]
+  const r = t.radius - 0.05
+  const middle = end / 2
+  const gap = FORK.wide / 2 + FORK.play
+  const w = FORK.pin + 1.5
+  const cheek = (from: number) => [
+    kit.box([2 * w, t.radius, FORK.cheek], [-w, -t.radius, from]),
+    kit.cylinder(w, from, from + FORK.cheek, [0, -t.radius], 48),
+  ]
+  return kit.union([
+    kit.cut(pie(kit, 0, r, t.out, j, end - j), [
+      pie(kit, 0.62 * t.radius, t.radius + 1, t.hollow, middle - ports.wide / 2, middle + ports.wide / 2),
+    ]),
+    kit.cylinder(t.journal.radius, 0, end),
+    kit.cylinder(t.core, j, end - j),
+    ...[middle - gap - FORK.cheek, middle + gap].flatMap(cheek),
+    kit.cylinder(FORK.pin, middle - gap - 0.5, middle + gap + 0.5, [0, -t.radius]),
+  ])
+}
+
+/** About the rod’s line, which ends in it: its slot up. */
+function fork(kit: SolidKit, input: DoubleActingParts): Manifold {
+  const { valve, turned: t } = doubleLayout(input)
+  if (!t) return kit.union([])
+  const slot = FORK.pin + 0.05
+  return kit.cut(
+    kit.box([t.fork + FORK.front, FORK.wide, FORK.up + FORK.down], [-t.fork, -FORK.wide / 2, -FORK.down]),
+    [
+      kit.box([2 * slot, FORK.wide + 2, FORK.up + slot + 1], [-slot, -FORK.wide / 2 - 1, -slot]),
+      // it goes over the rod from above
+      kit.box(
+        [t.fork + 1, 2 * valve.rod + 0.06, FORK.down + valve.rod + 1.03],
+        [-t.fork - 1, -valve.rod - 0.03, -FORK.down - 1],
+      ),
+    ],
+  )
+}
+
+/** As it stands: the valve’s middle line at the origin along y. */
+function saddle(kit: SolidKit, input: DoubleActingParts): Manifold {
+  const l = doubleLayout(input)
+  const { turned: t, ports, chest, valve } = l
+  if (!t) return kit.union([])
+  const high = l.face - chest.rim
+  const long = chest.to - chest.from
+  const window = (from: number, to: number) => kit.box([to - from, ports.wide, high + 2], [from, -ports.wide / 2, -1])
+  const deep = t.radius - valve.rod - 0.2
+  return kit.cut(
+    kit.union([
+      kit.box([long, 2 * chest.wide, high], [-long / 2, -chest.wide, 0]),
+      kit.box([chest.wall - 0.2, 2 * valve.rod, deep + 0.01], [-long / 2, -valve.rod, -deep]),
+    ]),
+    [
+      across(kit, t.radius, t.half + 0.1, 0, 0),
+      journals(kit, t, 0, 0),
+      window(ports.from, ports.from + ports.high),
+      window(-ports.from - ports.high, -ports.from),
+      window(-ports.exhaust, ports.exhaust),
     ],
   )
 }
@@ -181,6 +268,9 @@ export const doubleActingSolids: SolidsKind<DoubleActingParts, PartOf<'double-ac
   'slide-piston': { make: piston },
   'valve-chest': { make: chest },
   'slide-valve': { make: slideValve },
+  'turned-valve': { make: turnedPart },
+  'valve-fork': { make: fork },
+  'valve-saddle': { make: saddle },
   'slide-cylinder': { make: cylinder },
   'head-cover': { make: cover },
 }
