@@ -15,7 +15,7 @@ const PICTURES: [string, string, 'light' | 'dark', string | null][] = [
   ['sound', '/bench?build=spindle-3&run=run-spindle-3-2&m=m5', 'light', null],
   ['live-dark', '/bench?build=spindle-4', 'dark', null],
   ['find', '/find?build=spindle-4', 'light', null],
-  ['assembly', '/make?build=spindle-4', 'light', 'Put together'],
+  ['assembly', '/make?build=carousel-twin', 'light', 'Put together'],
   ['plates', '/make?build=spindle-4', 'light', 'Print plates'],
   ['sheet', '/make/sheet?build=spindle-4', 'light', null],
   ['plan', '/bench/plan?plan=plan-spindle-4', 'light', null],
@@ -30,8 +30,9 @@ for (const [name, path, scheme, view] of PICTURES)
     await page.goto(`${baseURL}${path}`)
     if (view) await page.getByRole('tab', { name: view, exact: true }).click()
     if (name === 'assembly') {
-      await page.getByText('It goes together and turns', { exact: true }).waitFor({ timeout: 60_000 })
-      await page.getByLabel('Drawn apart').fill('0.8')
+      await page.getByText('It goes together and turns', { exact: true }).waitFor({ timeout: 90_000 })
+      await page.getByLabel('Drawn apart').fill('0.2')
+      await page.getByLabel('Cut at').fill('1')
     }
     if (name === 'plates') await page.getByText('This plate as 3MF').waitFor({ timeout: 60_000 })
     if (name === 'sheet')

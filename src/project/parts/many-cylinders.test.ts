@@ -14,6 +14,7 @@ import {
 import { buildPart } from '../../core/machines/build-part'
 import { bodiesOf, checkAssembly, volumeOf } from '../../core/machines/check-assembly'
 import { checkOrder } from '../../core/machines/check-order'
+import { engineBuilds } from '../demo/engine-demo'
 import { newBuildOf } from '../document'
 import { partsInput } from './build-parts'
 
@@ -33,15 +34,16 @@ const withMany = (kind: Kind, cylinders: number, apart: number, more: object = {
 }
 const copies = (input: PartsInput, name: PartName) => partSet(input).find((p) => p.name === name)?.copies ?? 0
 
-const MANY: readonly (readonly [string, Kind, number, number])[] = [
-  ['two at a right angle', 'single-acting-engine', 2, 90],
-  ['a flat twin', 'single-acting-engine', 2, 180],
-  ['three round the crank', 'single-acting-engine', 3, 120],
-  ['two with slides at a right angle', 'double-acting-engine', 2, 90],
+const MANY: readonly (readonly [string, Kind, number, number, object])[] = [
+  ['two at a right angle', 'single-acting-engine', 2, 90, {}],
+  ['a flat twin', 'single-acting-engine', 2, 180, {}],
+  ['three round the crank', 'single-acting-engine', 3, 120, {}],
+  ['two with slides at a right angle', 'double-acting-engine', 2, 90, {}],
+  ['two with turned valves at a right angle', 'double-acting-engine', 2, 90, { valveKind: 'turned' }],
 ]
 
-describe.each(MANY)('%s', (_, kind, cylinders, apart) => {
-  const input = withMany(kind, cylinders, apart)
+describe.each(MANY)('%s', (_, kind, cylinders, apart, more) => {
+  const input = withMany(kind, cylinders, apart, more)
   const head = kind === 'single-acting-engine' ? 'engine-piston' : 'crosshead'
 
   test('stands on one frame round one pin: its parts are sound, go together and turn', () => {
@@ -163,6 +165,13 @@ describe('where cylinders find no room round one pin', () => {
     }
     expect(strikes(least)).toBe(false)
   })
+})
+
+test.each(['slide', 'turned'] as const)('the demo’s twin goes together as it stands, %s valve', (valveKind) => {
+  const twin = engineBuilds().find((b) => b.id === 'carousel-twin')!
+  const input = partsInput({ ...twin, machine: { ...twin.machine, valveKind } } as never)
+  expect(copies(input, 'engine-rod')).toBe(2)
+  expect([...checkAssembly(wasm, input), ...checkOrder(wasm, input)].filter((c) => !c.fine)).toEqual([])
 })
 
 test('one cylinder is made as ever: no pad, no manifold', () => {

@@ -57,7 +57,14 @@ export interface DoubleLayout extends GearLayout {
     readonly boss: number
     readonly thick: number
   }
-  readonly yoke: { readonly wide: number; readonly wall: number; readonly thick: number; readonly neck: number }
+  /** Its slot’s half, the wall round it, its neck over the valve’s rod and where that rod begins. */
+  readonly yoke: {
+    readonly wide: number
+    readonly wall: number
+    readonly thick: number
+    readonly neck: number
+    readonly rodFrom: number
+  }
   readonly valve: {
     readonly middle: number
     readonly long: number
@@ -106,6 +113,8 @@ export const FORK = { wide: 6, front: 3.5, back: 9, up: 4, down: 3, pin: 1.5, ch
 /** Below the valve's face: wall, channel, wall up to the bore, mm. */
 export const CHANNEL = { under: 2, high: 3, over: 2 } as const
 const PLAY = 0.3
+/** What a yoke holds of the valve’s rod, mm. */
+const NECK = 5
 /** Thinnest crank disc, mm, and the deepest under a cylinder that stands high. */
 const [LEAST_WEB, DEEP_WEB] = [4, 14] as const
 /** Wall of a hose and a finger’s breadth beside it, mm. */
@@ -242,7 +251,12 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
     [at - chestHalf, wide0],
   ])
   // the yokes of all cylinders lie above each other under the crank
-  const angles = to - webFrom(round.length) < LEAST_WEB ? round.slice(0, 1) : round
+  const yoke = { wide: eccentric.radius + by + 0.6, wall: 3, thick: ECCENTRIC_THICK - 0.6 }
+  const end = yoke.wide + yoke.wall
+  // beside others its rod begins where it never lies over their yokes
+  const roomy = to - webFrom(round.length) >= LEAST_WEB && at - chestHalf >= end + NECK + 2 * by + 0.5
+  const angles = roomy ? round : round.slice(0, 1)
+  const out = angles.length > 1 ? by : 0
   return {
     bore,
     r,
@@ -269,7 +283,7 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
     face,
     gear: middle,
     eccentric: { ...eccentric, thick: ECCENTRIC_THICK + (angles.length - 1) * pitch },
-    yoke: { wide: eccentric.radius + by + 0.6, wall: 3, thick: ECCENTRIC_THICK - 0.6, neck: 5 },
+    yoke: { ...yoke, neck: NECK + out, rodFrom: end + out },
     valve: { middle: at, long, cavity: from - lapOut, wide: wide / 2 + 3, thick, rod: 1.5 },
     ports: { from, high, wide, exhaust },
     chest: { from: at - chestHalf, to: at + chestHalf, wide: wide0, wall, floor: FLOOR, rim: turned?.middle ?? face },

@@ -180,7 +180,7 @@ type Body = keyof typeof parts
 
 /** Rod of the valve, from the yoke's neck to beyond the valve. */
 export const valveRodLength = (l: DoubleLayout): number =>
-  l.valve.middle + (l.turned ? -FORK.pin - 0.15 : l.valve.long) - (l.yoke.wide + l.yoke.wall)
+  l.valve.middle + (l.turned ? -FORK.pin - 0.15 : l.valve.long) - l.yoke.rodFrom
 
 /** What lets the air in and out, at an angle of its own crank. */
 function valveBodies(l: DoubleLayout, degrees: number): Placed<Body>[] {
@@ -216,11 +216,7 @@ function moving(l: DoubleLayout, degrees: number) {
   ]
   const slide: Placed<Body>[] = [
     ...atAll<Body>(l, (k) => [
-      put(
-        pinBody(2 * l.valve.rod, valveRodLength(l)),
-        posed([l.yoke.wide + l.yoke.wall + shift(k), 0, l.gear], ALONG, UP),
-        true,
-      ),
+      put(pinBody(2 * l.valve.rod, valveRodLength(l)), posed([l.yoke.rodFrom + shift(k), 0, l.gear], ALONG, UP), true),
     ]),
     ...atAll<Body>(l, (k) => valveBodies(l, degrees - l.angles[k])),
   ]

@@ -154,16 +154,53 @@ export function SlideValve({
           </text>
         </g>
       ))}
-      <rect
-        x={x + 0.4 * e}
-        y={middle - length / 2 - s}
-        width={1.6 * e + 2}
-        height={length}
+      {m.valveKind === 'turned' ? (
+        <TurnedValve at={[x + 0.4 * e, middle]} length={length} shift={s} width={1 / scale} />
+      ) : (
+        <rect
+          x={x + 0.4 * e}
+          y={middle - length / 2 - s}
+          width={1.6 * e + 2}
+          height={length}
+          fill={color('copper')}
+          fillOpacity="0.85"
+          stroke={color('ink')}
+          strokeWidth={1 / scale}
+        />
+      )}
+    </g>
+  )
+}
+
+/** Share of a turned valve’s radius that its edges lie off its middle, and that its hollow is wide. */
+const [EDGE, HOLLOW] = [0.85, 0.4] as const
+
+/** A valve turned about its middle, seen along it: its face towards the cylinder, moved by as much as a slide would be. */
+function TurnedValve({
+  at: [x, y],
+  length,
+  shift,
+  width,
+}: {
+  at: readonly [number, number]
+  length: number
+  shift: number
+  width: number
+}) {
+  const r = length / 2 / EDGE
+  const turn = Math.asin(Math.max(-1, Math.min(1, shift / r)))
+  const place = (radius: number, a: number) =>
+    `${x + r - radius * Math.cos(a + turn)},${y - radius * Math.sin(a + turn)}`
+  const [out, hollow, deep] = [Math.asin(EDGE), Math.asin(HOLLOW), 0.62 * r]
+  return (
+    <g stroke={color('ink')} strokeWidth={width}>
+      <circle cx={x + r} cy={y} r={r} fill={color('pipe')} fillOpacity="0.12" />
+      <path
+        d={`M${place(0, 0)} L${place(r, -out)} A${r},${r} 0 0 1 ${place(r, -hollow)} L${place(deep, -hollow)} A${deep},${deep} 0 0 1 ${place(deep, hollow)} L${place(r, hollow)} A${r},${r} 0 0 1 ${place(r, out)} Z`}
         fill={color('copper')}
         fillOpacity="0.85"
-        stroke={color('ink')}
-        strokeWidth={1 / scale}
       />
+      <circle cx={x + r} cy={y} r={0.2 * r} fill={color('sheet')} />
     </g>
   )
 }
