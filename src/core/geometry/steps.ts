@@ -70,7 +70,10 @@ function runs<N extends string>(placed: readonly Placed<N>[]): Placed<N>[][] {
  * The order in which a machine is put together. Bodies that turn and follow each other are first put together on the bench, where the shaft or something else that carries is among them; everything else goes on one after the other, copies of one body in one step.
  * Every body of the assembly is in exactly one step. `onShaft` says which part goes on the shaft first or last.
  */
-export function stagesOf<N extends string>({ placed, asListed }: Assembly<N>, onShaft: (name: N) => OnShaft): Stage<N>[] {
+export function stagesOf<N extends string>(
+  { placed, asListed }: Assembly<N>,
+  onShaft: (name: N) => OnShaft,
+): Stage<N>[] {
   const stages: Stage<N>[] = []
   const rank = rankBy(onShaft)
   const carries = ({ body }: Placed<N>) => (isBought(body) ? body.code === 'shaft' : onShaft(body) === 'first')

@@ -132,6 +132,35 @@ describe.each(SIZES)('%s', (_, regulator) => {
     }
   })
 
+  test('pin and what it pushes, spring and what presses it, touch at every lift', () => {
+    const input = inputOf(regulator)
+    const { placed, turnedTo } = assemblyOf(input)
+    const kit = new SolidKit(wasm, 48)
+    try {
+      const button = bodiesOf(
+        kit,
+        input,
+        placed.filter((p) => p.body === 'regulator-button'),
+        new Map(),
+      )[0]
+      for (const deg of [0, 90, 180]) {
+        const moving = bodiesOf(kit, input, turnedTo!(deg), new Map())
+        const up = (name: string) =>
+          kit.placed(moving.filter((b) => b.name === name).at(-1)!.solid, [0, 0, 0], [0, 0, 0.06])
+        const pushed = moving.find((b) => b.name === (regulator.kind === 'piston' ? 'regulator-piston' : 'screw'))!
+        expect([deg, volumeOf(kit, up('pin'), pushed.solid) > 0.01]).toEqual([deg, true])
+        expect([deg, volumeOf(kit, up('spring'), button.solid) > 0.01]).toEqual([deg, true])
+        // the poppet’s spring presses on its recess
+        const [small] = moving.filter((b) => b.name === 'spring')
+        const poppet = moving.find((b) => b.name === 'regulator-poppet')!
+        const lifted = kit.placed(small.solid, [0, 0, 0], [0, 0, 0.06])
+        expect([deg, volumeOf(kit, lifted, poppet.solid) > 0.01]).toEqual([deg, true])
+      }
+    } finally {
+      kit.free()
+    }
+  })
+
   test('its spring holds the setting by the forces on the solids themselves, and stands it', () => {
     const input = inputOf(regulator)
     const a = assemblyOf(input)
@@ -247,9 +276,31 @@ describe('what it holds', () => {
     expect(at(1e3).screwN).toBeCloseTo(inputOf(DIAPHRAGM).machine.springForceN / 4, 6)
     // stuck open with its outlet shut: the whole push of the source on the plates
     expect(at(8e5).screwN).toBeCloseTo((8e5 * Math.PI * (22.25 * mm) ** 2) / 4, 0)
+    // a wide seat under a wide sheet: the floor of the block bends first
+    const wide = {
+      ...DIAPHRAGM,
+      setGaugePressurePa: 100e3,
+      sensingDiameterM: 60 * mm,
+      seatDiameterM: 16 * mm,
+      springRateNPerM: 30e3,
+    }
+    expect(regulatorHolds(inputOf(wide), PLA, 8e5).governing).toBe('regulator-block')
+    // across the layers everywhere: 60 % of PLA’s 50 MPa, 65 % of PETG’s 45
+    const of = (materialId: string) => regulatorHolds(inputOf(DIAPHRAGM), { ...PLA, materialId }, 8e5).margin
+    expect(of('pla') / of('petg')).toBeCloseTo(30 / 29.25, 6)
+    expect(regulatorHolds(inputOf(DIAPHRAGM), { ...PLA, infill: 0.5 }, 8e5).margin / of('pla')).toBeCloseTo(0.5, 6)
     // never above the plain strength of the material over the pressure in it
     expect(at(8e5).margin).toBeLessThan((50e6 * 0.6) / 8e5)
   })
+})
+
+test('a full source is a vessel’s pressure, a compressor’s cut-out, or the pressure that holds', () => {
+  const build = buildWith(DIAPHRAGM)
+  const at = (supply: object) => fullSourceGauge({ supply } as unknown as Build)
+  expect(build.supply.kind).toBe('compressor')
+  expect(fullSourceGauge(build)).toBe((build.supply as { cutOutGaugePressurePa: number }).cutOutGaugePressurePa)
+  expect(at({ kind: 'vessel', gaugePressurePa: 5e5 })).toBe(5e5)
+  expect(at({ kind: 'steady', gaugePressurePa: 3e5 })).toBe(3e5)
 })
 
 test('a build without one, or on a source that needs none, has none of its parts', () => {

@@ -83,6 +83,8 @@ export interface RegulatorLayout {
     readonly slot: number
     readonly top: number
     readonly neck: number
+    /** Height of the hole that lets it breathe, towards +y. */
+    readonly vent: number
   }
   readonly button: { readonly radius: number; readonly thick: number; readonly dimple: number }
   readonly adjuster: number
@@ -257,7 +259,17 @@ export function regulatorLayout(input: RegulatorInput): RegulatorLayout {
         },
     spring: main,
     springFoot,
-    bonnet: { flange, pocket, tube, wall, shoulder, slot, top: bonnetTop, neck },
+    bonnet: {
+      flange,
+      pocket,
+      tube,
+      wall,
+      shoulder,
+      slot,
+      top: bonnetTop,
+      neck,
+      vent: shoulder + 1.6,
+    },
     button: { radius: tube - Math.max(0.3, fits.slide), thick: BUTTON, dimple: RECESS },
     adjuster: adjusterLength(bonnetTop - tip + TIGHTER * (main.free - main.set) + 1),
     inlet,

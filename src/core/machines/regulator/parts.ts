@@ -247,6 +247,8 @@ function assembly(input: RegulatorParts): Assembly<Body> {
       { from: [...beside, l.bottom + 0.2], to: [...beside, -0.1], radius: (poppet.chamber - poppet.radius) / 2 - 0.1 },
       { from: [off, 0, 0.02], to: [off, 0, l.floor + 0.5], radius: (seat.radius - pin.radius) / 2 - 0.02 },
       { from: [l.chamber - 0.5, 0, l.outletAt], to: [end, 0, l.outletAt], radius: Math.min(outlet.bore, inlet.bore) },
+      // the bonnet breathes
+      { from: [0, ADJUSTER.core + 0.3, l.bonnet.vent], to: [0, end, l.bonnet.vent], radius: 1.5 },
     ],
     turnedTo: (degrees) => {
       const { low, high } = valve(l, (l.lift * (1 - Math.cos((degrees * Math.PI) / 180))) / 2)

@@ -157,7 +157,7 @@ function bonnet(kit: SolidKit, input: RegulatorParts): Manifold {
     ...(pocket ? [kit.cylinder(pocket.radius, -1, pocket.deep)] : []),
     // the nut slides in from +x
     hexagonTo(kit, ADJUSTER.across + 0.3, slot, slot + ADJUSTER.nut + 0.3, outer + 1),
-    kit.lying(1.5, [0, 0], [0, 1], 0, outer + 1, Math.max(flange + 3, (flange + shoulder) / 2)),
+    kit.lying(1.5, [0, 0], [0, 1], 0, outer + 1, b.vent - l.top),
     ...holes,
   ])
 }

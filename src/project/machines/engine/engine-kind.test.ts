@@ -29,7 +29,7 @@ describe.each(KINDS)('%s as a maker begins with it', (kind) => {
   })
   test('line and engine agree on the flow, and each station’s power less its losses is the next one’s', () => {
     const { air, figures } = p.prediction
-    // where the search between line and engine ends
+    // the settled turn and the one that is seen, in finer steps, differ by the march’s error
     expect(Math.abs(air.massFlowKgPerS / figures.massFlowKgPerS - 1)).toBeLessThan(2e-3)
     p.chain.forEach((station, i) => {
       const next = p.chain[i + 1]
@@ -38,7 +38,7 @@ describe.each(KINDS)('%s as a maker begins with it', (kind) => {
       for (const l of station.losses) expect([l.id, l.powerW >= -1e-9]).toEqual([l.id, true])
       expect(Math.abs(station.powerW - lost - next.powerW) / p.chain[0].powerW).toBeLessThan(1e-3)
     })
-    expect(p.chain.at(-1)!.powerW / figures.shaftPowerW).toBeCloseTo(1, 3)
+    expect(Math.abs(p.chain.at(-1)!.powerW / figures.shaftPowerW - 1)).toBeLessThan(2e-3)
   })
   test('its uncertainty comes from its coefficients: none with certain ones, more friction gives less power', () => {
     const { changes, uncertainty } = p.prediction
