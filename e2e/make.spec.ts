@@ -159,7 +159,9 @@ test('the regulator before a machine can be printed: parts, springs, what it hol
   await expect(page.getByRole('button', { name: /^Piston/ })).toBeVisible()
 })
 
-test('a regulator that no spring on sale can hold says which rate would do, and is made once it has it', async ({ page }) => {
+test('a regulator that no spring on sale can hold says which rate would do, and is made once it has it', async ({
+  page,
+}) => {
   await open(page, '/build?build=carousel-twin&station=line')
   const spring = page.getByLabel('Spring', { exact: true })
   await spring.fill('1')

@@ -75,8 +75,8 @@ function heldBy(added: readonly Placed<PartName>[], all: readonly Placed<PartNam
   if (!isBought(screw.body) || screw.body.code !== 'screw') return null
   const [x, y, z] = [screw.pose[12], screw.pose[13], screw.pose[14]]
   const axis = [screw.pose[8], screw.pose[9], screw.pose[10]]
-  const onNut = all.some(({ body, pose, turns }) => {
-    if (!isBought(body) || body.code !== 'nut' || !turns !== !screw.turns) return false
+  const onNut = all.some(({ body, pose }) => {
+    if (!isBought(body) || body.code !== 'nut') return false
     const d = [pose[12] - x, pose[13] - y, pose[14] - z]
     const along = d[0] * axis[0] + d[1] * axis[1] + d[2] * axis[2]
     return along > 0 && Math.hypot(...d.map((v, k) => v - along * axis[k])) < IN_LINE

@@ -6,7 +6,9 @@ import type { Build } from '../../project/document'
 import { download } from '../../ui'
 import { boughtMesh } from './bought-mesh'
 
-const fileName = (stem: string, part: string, ending: string) => `${stem}-${part}.${ending}`
+/** What a regulator’s parts are called says already what they are of. */
+const fileName = (stem: string, part: string, ending: string) =>
+  `${stem}-${stem.endsWith('-regulator') ? part.replace(/^regulator-/, '') : part}.${ending}`
 
 /** Writers come when a file is asked for. */
 export async function save(

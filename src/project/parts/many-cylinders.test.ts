@@ -103,6 +103,18 @@ describe.each(MANY)('%s', (_, kind, cylinders, apart, more) => {
     expect(((Math.atan2(pose[13], pose[12]) / deg + 360) % 360) - apart).toBeCloseTo(0, 6)
   })
 
+  test('the screws of every foot reach through their pads into the frame', () => {
+    const { placed } = assemblyOf(input)
+    const front = placed.find((p) => p.body === 'engine-frame')!.pose[14]
+    const ends = placed.flatMap((p) =>
+      isBought(p.body) && p.body.code === 'screw' && p.pose[10] < -0.99
+        ? [front - (p.pose[14] - Number(p.body.size.split('×')[1]))]
+        : [],
+    )
+    expect(ends).toHaveLength(4 * cylinders)
+    for (const deep of ends) expect([deep > 5.5, deep < 11]).toEqual([true, true])
+  })
+
   test('a manifold shares the air out, a hose to each', () => {
     const { volumeMm3, watertight } = buildPart(wasm, 'engine-manifold', input)
     expect([watertight, volumeMm3 > 0]).toEqual([true, true])
