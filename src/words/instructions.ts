@@ -64,7 +64,7 @@ const STANDARDS: Readonly<Record<BillCode, string>> = {
   'glass-ball': 'a bearing or valve ball, not a bead',
   'nylon-ball': 'a valve ball, turned and ground',
   spring: 'stainless or music wire, ends closed and ground; a tenth more or less in rate is usual',
-  'rubber-disc': 'nitrile, 60 to 70 Shore A; silicone for what stays soft',
+  'rubber-disc': 'nitrile, 60 to 70 Shore A; a diaphragm above some 3 bar gauge with fabric in it',
   adjuster: 'ISO 4017, its end filed flat and round',
   'adjuster-nut': 'ISO 4032',
   gasket: 'outside / inside × thickness; or a thin smear of silicone',

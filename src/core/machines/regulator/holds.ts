@@ -11,8 +11,6 @@ export interface RegulatorHolds {
   readonly governing: 'regulator-body' | 'regulator-block' | 'regulator-cap' | 'regulator-bonnet'
   /** Pull on each of the four screws, N. */
   readonly screwN: number
-  /** The main spring: where it is pressed furthest, shear stress, Pa. */
-  readonly springStressPa: number
 }
 
 /**
@@ -43,6 +41,5 @@ export function regulatorHolds(input: RegulatorInput, print: Print, sourceGaugeP
     margin: strength / Math.max(1, most),
     governing,
     screwN: Math.max(push, input.machine.springForceN) / 4,
-    springStressPa: l.spring.stressPa,
   }
 }

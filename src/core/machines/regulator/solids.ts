@@ -165,7 +165,7 @@ function bonnet(kit: SolidKit, input: RegulatorParts): Manifold {
 /** A slot for a nut that slides in from +x, flats along x. */
 const hexagonTo = (kit: SolidKit, across: number, from: number, to: number, reach: number): Manifold =>
   kit.union([
-    kit.aboutZ(kit.cylinder(across / Math.sqrt(3), from, to, [0, 0], 6), 0),
+    hexagon(kit, across, [0, 0], from, to),
     kit.box([reach, across, to - from], [0, -across / 2, from]),
   ])
 
