@@ -101,7 +101,7 @@ test('two cylinders stand on one frame round one pin, a manifold between them an
   await expect(page.getByText('watertight: every edge closed')).toBeVisible({ timeout: 20_000 })
   await expect(page.getByText(/It holds [\d.]+ cm³/)).toBeVisible()
   await page.getByRole('tab', { name: 'Put together' }).click()
-  await expect(page.getByText('It goes together and turns')).toBeVisible({ timeout: 90_000 })
+  await expect(page.getByText('It goes together and turns', { exact: true })).toBeVisible({ timeout: 90_000 })
 })
 
 test('a rotary engine: section over three turns, ports dragged and moved from cover to wall, the other lobe', async ({

@@ -149,7 +149,7 @@ test('the regulator before a machine can be printed: parts, springs, what it hol
   ])
   expect(file.suggestedFilename()).toBe('carousel-engine-second-print-regulator-body.stl')
   await page.getByRole('tab', { name: 'Put together' }).click()
-  await expect(page.getByText('It goes together and its valve moves')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('It goes together and its valve moves', { exact: true })).toBeVisible({ timeout: 60_000 })
   await accessible(page)
   await page.getByRole('button', { name: 'To build it' }).click()
   await expect(page.getByText(/A relief valve behind it, set to what the weakest/)).toBeVisible()
