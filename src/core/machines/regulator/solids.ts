@@ -164,10 +164,7 @@ function bonnet(kit: SolidKit, input: RegulatorParts): Manifold {
 
 /** A slot for a nut that slides in from +x, flats along x. */
 const hexagonTo = (kit: SolidKit, across: number, from: number, to: number, reach: number): Manifold =>
-  kit.union([
-    hexagon(kit, across, [0, 0], from, to),
-    kit.box([reach, across, to - from], [0, -across / 2, from]),
-  ])
+  kit.union([hexagon(kit, across, [0, 0], from, to), kit.box([reach, across, to - from], [0, -across / 2, from])])
 
 /** Its pocket for the screw’s head down. */
 function knob(kit: SolidKit, input: RegulatorParts): Manifold {
