@@ -90,7 +90,7 @@ export function engineMarch(network: EngineNetwork, speedRadPerS: number, relati
       for (let i = 0; i < stops.length; i++) {
         const stop = stops[i]
         angle = march.advance(angle, stop, grid ? undefined : hints[i])
-        if (!grid) hints[i] = 1.05 * march.began()
+        if (!grid) hints[i] = march.began()
         if (angle < stop || y[layout.wheel] < energy(RESTS_BELOW)) return false
         each?.(angle)
       }

@@ -41,11 +41,16 @@ export interface Drag {
 
 export const NO_DRAG: Drag = { constantNm: 0, settlesRadPerS: 1, perSpeedNmS: 0, perSquareNmS2: 0 }
 
+/** Beyond so many times the speed at which it settles, the hyperbolic tangent is one to the last digit. */
+const SETTLED = 20
+
 export const dragTorque = (d: Drag, w: number): number =>
-  d.constantNm * Math.tanh(w / d.settlesRadPerS) + d.perSpeedNmS * w + d.perSquareNmS2 * w * Math.abs(w)
+  (w > SETTLED * d.settlesRadPerS ? d.constantNm : d.constantNm * Math.tanh(w / d.settlesRadPerS)) +
+  d.perSpeedNmS * w +
+  d.perSquareNmS2 * w * Math.abs(w)
 
 export const dragSlope = (d: Drag, w: number): number => {
-  const t = Math.tanh(w / d.settlesRadPerS)
+  const t = w > SETTLED * d.settlesRadPerS ? 1 : Math.tanh(w / d.settlesRadPerS)
   return (d.constantNm * (1 - t * t)) / d.settlesRadPerS + d.perSpeedNmS + 2 * d.perSquareNmS2 * Math.abs(w)
 }
 

@@ -51,11 +51,22 @@ export function flowFunction(ratio: number): number {
 const AT_LINE = Math.sqrt(7 * (LINE_FROM ** (10 / 7) - LINE_FROM ** (12 / 7)))
 const LINE_SLOPE = -AT_LINE / (1 - LINE_FROM)
 
-/** Slope of the flow function over the ratio, its value known. */
-export function flowFunctionSlope(ratio: number, psi: number): number {
-  if (ratio <= CHOKED_RATIO) return 0
-  if (ratio > LINE_FROM) return LINE_SLOPE
+/** The flow function and its slope over the ratio, into the first two places of an array. */
+export function flowAndSlope(ratio: number, into: Float64Array): void {
+  if (ratio <= CHOKED_RATIO) {
+    into[0] = CHOKED_FLOW
+    into[1] = 0
+    return
+  }
+  if (ratio > LINE_FROM) {
+    into[0] = (AT_LINE * (1 - ratio)) / (1 - LINE_FROM)
+    into[1] = LINE_SLOPE
+    return
+  }
   const s = seventhRoot(ratio)
   const s2 = s * s
-  return (s2 * s * (5 - 6 * s2)) / psi
+  const s10 = s2 * s2 * s2 * s2 * s2
+  const psi = Math.sqrt(7 * s10 * (1 - s2))
+  into[0] = psi
+  into[1] = (s2 * s * (5 - 6 * s2)) / psi
 }

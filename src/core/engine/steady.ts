@@ -58,6 +58,8 @@ export interface Near {
 
 /** A ball that floats gives a second speed to settle at, above the first: from below the first one is found, if the steps are short. */
 const [SLOWEST_LOOSE, STEP_LOOSE] = [20, 1.12] as const
+/** Share of the speed found from which it then comes by itself: held at one for long, a ball can be thrown to where it keeps the higher one. */
+const BEFORE_LOOSE = 0.6
 
 /** Two speeds between which it settles, from below: it gains at the lower one, loses at the upper one. */
 function bracket(engine: EngineMarch): readonly [low: number, high: number] | null {
@@ -144,9 +146,12 @@ export function steady(network: EngineNetwork, near?: Near, relative?: number): 
   const fresh = y.slice()
   if (near) {
     if (near.gas && near.gas.length >= layout.wheel) y.set(near.gas.subarray(0, layout.wheel))
-    if (near.returns === false && network.balls.length > 0 && ranOn(engine, near.radPerS)) return at(0, false)
+    const loose = network.balls.length > 0
+    if (near.returns === false && loose && ranOn(engine, near.radPerS)) return at(0, false)
     const slope = shoot(engine, near.radPerS, 0.4 * near.radPerS, 2.5 * near.radPerS, near.slope)
     if (slope !== null) return at(slope)
+    y.set(fresh)
+    if (near.returns !== false && loose && ranOn(engine, near.radPerS)) return at(0, false)
     y.set(fresh)
   }
   const between = bracket(engine)
@@ -155,9 +160,9 @@ export function steady(network: EngineNetwork, near?: Near, relative?: number): 
     const start = y.slice()
     const slope = shoot(engine, Math.sqrt(low * high), low, high)
     if (slope !== null) return at(slope)
-    y.set(start)
+    y.set(network.balls.length > 0 ? fresh : start)
     if (network.balls.length > 0) {
-      if (ranOn(engine, low)) return at(0, false)
+      if (ranOn(engine, BEFORE_LOOSE * low)) return at(0, false)
       // by halving it is found without a slope: the next one looks for its own
     } else if (halved(engine, low, high)) return at(0)
   }

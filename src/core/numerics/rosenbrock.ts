@@ -11,8 +11,19 @@ export interface StiffSystem {
   place(x: number, slot: number): void
   /** f at the slot's place, of `size + sums` values. */
   rate(slot: number, y: Float64Array, out: Float64Array): void
-  /** df/dy of all rows by the first `size` columns, row by row. */
-  jacobian(slot: number, y: Float64Array, out: Float64Array): void
+  /**
+   * All that a step sets out from, in one pass: f at the slot's place; df/dy of all rows by the first `size` columns, row by row; and how f changes along x alone.
+   * @param ahead slot of the place `peek` further on, for what has no slope by formula.
+   */
+  linear(
+    slot: number,
+    ahead: number,
+    peek: number,
+    y: Float64Array,
+    f: Float64Array,
+    jacobian: Float64Array,
+    slope: Float64Array,
+  ): void
   /** False where a state is none that can be: the step is tried shorter. */
   possible(y: Float64Array): boolean
 }
@@ -22,9 +33,12 @@ const GAMMA = 1 / 2
 const PEEK = 1e-4
 /** The most that a step grows by from one to the next. */
 const GROWS = 2
+/** A step that was narrow the last time and errs by less than this share now is no longer kept short. */
+const STILL_NARROW = 0.03
 
 /** LU factors of a small square matrix in place, with pivots by rows; false where it has none. */
 function factor(a: Float64Array, n: number, pivot: Int32Array): boolean {
+  if (n === 3) return factor3(a, pivot)
   for (let k = 0; k < n; k++) {
     let best = k
     for (let i = k + 1; i < n; i++) if (Math.abs(a[i * n + k]) > Math.abs(a[best * n + k])) best = i
@@ -64,7 +78,39 @@ function solve(a: Float64Array, n: number, pivot: Int32Array, b: Float64Array): 
   }
 }
 
+function swapRows(a: Float64Array, i: number, j: number): void {
+  for (let c = 0; c < 3; c++) {
+    const held = a[3 * i + c]
+    a[3 * i + c] = a[3 * j + c]
+    a[3 * j + c] = held
+  }
+}
+
 /** The same for three, which most engines have, written out. */
+function factor3(a: Float64Array, pivot: Int32Array): boolean {
+  const [size0, size1, size2] = [Math.abs(a[0]), Math.abs(a[3]), Math.abs(a[6])]
+  const best = size1 > size0 ? (size2 > size1 ? 2 : 1) : size2 > size0 ? 2 : 0
+  pivot[0] = best
+  if (best !== 0) swapRows(a, 0, best)
+  if (a[0] === 0) return false
+  const share1 = (a[3] /= a[0])
+  const share2 = (a[6] /= a[0])
+  a[4] -= share1 * a[1]
+  a[5] -= share1 * a[2]
+  a[7] -= share2 * a[1]
+  a[8] -= share2 * a[2]
+  pivot[1] = 1
+  if (Math.abs(a[7]) > Math.abs(a[4])) {
+    pivot[1] = 2
+    swapRows(a, 1, 2)
+  }
+  if (a[4] === 0) return false
+  const share = (a[7] /= a[4])
+  a[8] -= share * a[5]
+  pivot[2] = 2
+  return Math.abs(a[8]) > 0
+}
+
 function solve3(a: Float64Array, pivot: Int32Array, b: Float64Array): void {
   const p0 = pivot[0]
   let b0 = b[0]
@@ -98,7 +144,7 @@ export interface StiffMarch {
    * @returns where it got to: less than `end` where a state that can be was not to be found in any step.
    */
   advance(x: number, end: number, hint?: number): number
-  /** First step of the last `advance` that was good. */
+  /** What the last `advance` had better begun with, by the error of its first good step. */
   readonly began: () => number
 }
 
@@ -114,11 +160,35 @@ const jacobian = new Float64Array(MOST * MOST)
 const matrix = new Float64Array(MOST * MOST)
 const pivot = new Int32Array(MOST)
 
+/** Where steps were refused on the last way along the same x, and what went there instead: a way that is nearly the same goes there at once. */
+function narrowPlaces() {
+  let [before, now]: [number[], number[]] = [[], []]
+  let at = 0
+  let reached = -Infinity
+  return {
+    /** The way goes on from x; at less than it has reached, the next way begins. */
+    from: (x: number): void => {
+      if (x < reached) {
+        ;[before, now] = [now, before]
+        now.length = at = 0
+      }
+    },
+    to: (x: number): void => void (reached = x),
+    /** The step that went near x, or none that was narrow. */
+    went: (x: number): number => {
+      while (at < before.length && before[at] + 0.5 * before[at + 1] < x) at += 2
+      return at < before.length && before[at] - 0.5 * before[at + 1] < x ? before[at + 1] : Infinity
+    },
+    keep: (x: number, step: number): void => void now.push(x, step),
+  }
+}
+
 /** One step from the state to `next`, its sums left as they are. The greatest error over what is allowed; no number where there is no such step. */
 function attempt(system: StiffSystem, relative: number, x: number, step: number, there: number): number {
   const n = system.size
   const diagonal = 1 / (step * GAMMA)
-  for (let i = 0, at = 0; i < n; i++) for (let j = 0; j < n; j++, at++) matrix[at] = -jacobian[at]
+  const cells = n * n
+  for (let at = 0; at < cells; at++) matrix[at] = -jacobian[at]
   for (let i = 0; i < n; i++) matrix[i * n + i] += diagonal
   if (!factor(matrix, n, pivot)) return NaN
   const inverse = 1 / step
@@ -159,6 +229,7 @@ function sumUp(n: number, all: number, step: number): void {
 
 /**
  * Marches a stiff system by a Rosenbrock method of order 3 with an embedded one of order 2: stiffly accurate, L-stable, three rates and one matrix a step.
+ * A way that is gone again and again (x from its start) keeps in mind where its steps were refused.
  * Source: RODAS3, Sandu, Verwer, Blom, Spee, Carmichael & Potra, Atmospheric Environment 31 (1997) 3459; coefficients as Hairer & Wanner transform them (Solving ODEs II, IV.7), from memory, their order is tested.
  * Sums of rates that cancel in f cancel in every step to rounding: mass and energy are kept whatever the step.
  * Error: each step's, against `relative` of each value plus `absolute`; sums have no say in it.
@@ -171,8 +242,10 @@ export function marchStiff(
   const all = n + sums
   if (all > MOST) throw new RangeError(`A stiff system of ${all} values: at most ${MOST}`)
   const state = new Float64Array(all)
-  /** Next step to try, first good step, and how many were taken and refused: an array, so that no number is put on the heap. */
+  /** Next step to try, what to begin with, and how many were taken and refused: an array, so that no number is put on the heap. */
   const kept = Float64Array.of(firstStep, firstStep, 0, 0)
+
+  const narrows = narrowPlaces()
 
   const advance = (start: number, end: number, hint = kept[0]): number => {
     let h = hint
@@ -185,42 +258,48 @@ export function marchStiff(
     allowed.set(absolute)
     system.begin()
     system.place(x, here)
+    narrows.from(x)
     while (x < end) {
       const left = end - x
+      const went = fresh ? narrows.went(x) : Infinity
+      const warned = went < h
+      if (warned) h = went
       // no crumb is left over
       const step = h >= left * 0.999 ? left : h > 0.5 * left ? 0.5 * left : h
       if (!(step > 1e-13 * (1 + Math.abs(x)))) break
       if (fresh) {
-        system.rate(here, y, f0)
-        system.jacobian(here, y, jacobian)
         const peek = PEEK * step
         system.place(x + peek, 2)
-        system.rate(2, y, slope)
-        for (let i = 0; i < all; i++) slope[i] = (slope[i] - f0[i]) / peek
+        system.linear(here, 2, peek, y, f0, jacobian, slope)
         fresh = false
       }
       const worst = attempt(system, relative, x, step, 1 - here)
       if (!(worst <= 1)) {
         kept[3]++
         again = true
-        h = step * (worst > 1 ? Math.max(0.2, 0.85 / Math.cbrt(worst)) : 0.25)
+        h = step * (worst > 1 ? Math.max(0.2, 0.93 / Math.cbrt(worst)) : 0.25)
         continue
       }
       sumUp(n, all, step)
+      if (again || (warned && worst > STILL_NARROW)) {
+        narrows.keep(x, step)
+        again = true
+      }
       kept[2]++
-      if (first) kept[1] = step
+      if (first) kept[1] = step * Math.min(GROWS, 0.7 / Math.cbrt(Math.max(worst, 1e-6)))
       first = false
       x = step === left ? end : x + step
       for (let i = 0; i < all; i++) y[i] = next[i]
       here = 1 - here
       fresh = true
-      const grown = step * Math.min(again ? 1 : GROWS, 0.85 / Math.cbrt(Math.max(worst, 1e-6)))
+      const grown = step * Math.min(again ? 1 : GROWS, 0.93 / Math.cbrt(Math.max(worst, 1e-6)))
       again = false
       // a step cut short by an end says nothing against the length before it
       h = step < h ? Math.max(Math.min(h, 4 * step), grown) : grown
     }
     for (let i = 0; i < all; i++) state[i] = y[i]
     kept[0] = h
+    narrows.to(x)
     return x
   }
   return { y: state, advance, began: () => kept[1], steps: () => ({ taken: kept[2], refused: kept[3] }) }

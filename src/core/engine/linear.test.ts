@@ -1,0 +1,67 @@
+import fc from 'fast-check'
+import { sample } from '../check-values/sample'
+import { engineNetwork, engineMarch } from '.'
+import { anyEngine } from './engine.arbitrary'
+import { RESTS_BELOW } from './cycle'
+import { engineSystem } from './system'
+
+/** Share of values that agree with differences of the rate: where one of them turns a corner a few do not. */
+const NEARLY_ALL = 0.97
+const AGREES = 2e-3
+
+/** How far what is by formula lies off what is by differences, of an engine in the middle of its turn; sorted. */
+function off(input: Parameters<typeof engineNetwork>[0], lean: boolean): number[] {
+  const network = engineNetwork(input)
+  const march = engineMarch(network, 200)
+  const system = engineSystem(network, lean)
+  const all = system.size + system.sums
+  const seen: number[] = []
+  const [f, J, slope] = [all, all * system.size, all].map((n) => new Float64Array(n))
+  const [up, down] = [new Float64Array(all), new Float64Array(all)]
+  const judge = (formula: number, rise: number, fall: number, twice: number, size: number): void => {
+    const found = (rise - fall) / twice
+    // what rounding leaves of a difference says nothing
+    const floor = (1e-8 * Math.max(Math.abs(rise), size)) / twice
+    const off = Math.abs(found - formula)
+    seen.push(off === 0 ? 0 : off / (AGREES * Math.max(Math.abs(formula), Math.abs(found)) + floor))
+  }
+  march.turn(
+    (angle) => {
+      if (angle === 0 || march.speed() < 10 * RESTS_BELOW) return
+      const y = march.y.slice()
+      const h = 1e-6
+      system.begin()
+      system.place(angle, 0)
+      system.place(angle + h, 1)
+      system.place(angle - h, 2)
+      system.linear(0, 1, h, y, f, J, slope)
+      system.rate(0, y, up)
+      expect([...f.subarray(0, all)]).toEqual([...up].map((v) => expect.closeTo(v, 12)))
+      system.rate(1, y, up)
+      system.rate(2, y, down)
+      for (let r = 0; r < all; r++) judge(slope[r], up[r], down[r], 2 * h, Math.abs(f[r]))
+      for (let c = 0; c < system.size; c++) {
+        const by = 1e-6 * (Math.abs(y[c]) || 1e-3)
+        const moved = (d: number) => Float64Array.from(y, (v, i) => (i === c ? v + d : v))
+        system.rate(0, moved(by), up)
+        system.rate(0, moved(-by), down)
+        for (let r = 0; r < all; r++) judge(J[r * system.size + c], up[r], down[r], 2 * by, Math.abs(f[r]))
+      }
+    },
+    [0.3, 0.9, 1.7, 2.6, 3.1, 4.5, 5.7],
+  )
+  return seen.sort((a, b) => a - b)
+}
+
+test.each([true, false])(
+  'what a step sets out from is that of the rates, of any engine (only time and air summed: %p)',
+  (lean) => {
+    fc.assert(
+      fc.property(anyEngine, (input) => {
+        const seen = off(input, lean)
+        if (seen.length > 0) expect(seen[Math.floor(NEARLY_ALL * seen.length)]).toBeLessThan(1)
+      }),
+      { numRuns: sample(20), seed: 11 },
+    )
+  },
+)
