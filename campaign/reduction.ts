@@ -5,6 +5,7 @@ import {
   brakeCampaign,
   generatorCampaign,
 } from '../src/core/bench/settled/campaign'
+import { DROOP_CONDITIONS, droopCampaign } from '../src/core/bench/droop/campaign'
 import { TANK_CONDITIONS, tankCampaign } from '../src/core/bench/tank/campaign'
 import { RUN_DOWN_CONDITIONS, runDownCampaign } from '../src/core/bench/run-down/campaign'
 import { THRUST_CONDITIONS, thrustCampaign } from '../src/core/bench/thrust/campaign'
@@ -25,6 +26,7 @@ export function reductionTable(repeats: number): number {
       (c) => () => generatorCampaign(c, repeats).map((r) => ({ ...r, condition: `generator: ${c}` })),
     ),
     ...TANK_CONDITIONS.map((c) => () => tankCampaign(c, repeats).map((r) => ({ ...r, condition: `tank: ${c}` }))),
+    ...DROOP_CONDITIONS.map((c) => () => droopCampaign(c, repeats).map((r) => ({ ...r, condition: `droop: ${c}` }))),
     ...RUN_DOWN_CONDITIONS.map(
       (c) => () => runDownCampaign(c, repeats).map((r) => ({ ...r, condition: `bottle: ${c}` })),
     ),

@@ -89,6 +89,25 @@ const tankInput = z.strictObject({
   ...common,
 })
 
+const droopInput = z.strictObject({
+  method: z.literal('droop'),
+  rig: z
+    .strictObject({
+      edge: z.enum(['sharp', 'rounded']).default('sharp'),
+      discharge: positive.max(1).default(0.62),
+      dischargeRelativeUncertainty: share.default(0.03),
+      diameterUncertaintyM: z.number().min(0).max(1e-3).default(2e-5),
+      zeroUncertaintyPa: z.number().min(0).default(1000),
+      spanRelativeUncertainty: share.default(0.01),
+      resolutionPa: z.number().min(0).default(1000),
+      /** Before the regulator, where no column holds it. */
+      sourceGaugePa: positive.default(600e3),
+    })
+    .prefault({}),
+  roomTemperatureK: positive.default(293.15),
+  ...common,
+})
+
 const runDownInput = z.strictObject({
   method: z.literal('run-down'),
   rig: z.strictObject({
@@ -159,6 +178,7 @@ export const reduceVerbInput = z
     generatorInput,
     thrustInput,
     tankInput,
+    droopInput,
     runDownInput,
     pulsesInput,
     jetPlateInput,

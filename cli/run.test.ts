@@ -157,6 +157,25 @@ test('reduce tank-decay: the heat is found from the fall; the wrong one is far o
   expect(JSON.stringify(wrong.out?.notes)).toMatch(/does not look as if the air took no heat/)
 })
 
+test('reduce droop: what a regulator keeps, loses and sticks by, from columns; a hole as wide as a hose is not taken', async () => {
+  const holes = [0, 0.8, 1.2, 1.6, 2, 1.6, 1.2, 0.8, 0]
+  const columns = {
+    hole_mm: holes,
+    // five kPa low on the way up, five high on the way down, and falling with the flow
+    outlet_kPa_gauge: holes.map((d, i) => 300 - 4 * d * d + (i > 4 || i === 0 ? 5 : -5)),
+    source_kPa_gauge: holes.map(() => 600),
+  }
+  const { figures, out } = await figuresFrom({ method: 'droop', columns, rig: { resolutionPa: 100 } })
+  within(figures, 'closedGauge', 300e3, 0.005)
+  within(figures, 'sticks', 5000, 0.06)
+  expect(figures.droop.value).toBeGreaterThan(0)
+  expect(figures.sourceEffect).toBeUndefined()
+  expect(JSON.stringify(out?.notes)).toMatch(/It sticks by 5/)
+  const wide = { ...columns, hole_mm: holes.map((d) => 20 * d) }
+  const refused = await call(['reduce', '-'], { method: 'droop', columns: wide })
+  expect([refused.exit, refused.stderr]).toEqual([2, expect.stringMatching(/row 2: a hole from 0 to 0\.02 m/)])
+})
+
 test('reduce run-down: time, turns and air of a bottle from columns; what was not recorded has no figure', async () => {
   const time = Array.from({ length: 601 }, (_, i) => i / 50)
   const turning = (t: number) => t >= 1 && t <= 11

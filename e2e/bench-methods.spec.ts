@@ -59,6 +59,28 @@ test('a tank’s fall: the heat is found, stated wrongly it is doubted', async (
   expect(await figure(page, 'Effective area')).toBeLessThan(0.9 * found)
 })
 
+test('a regulator’s droop: what it loses and sticks by, the wrong reading named; a version computes with it', async ({
+  page,
+}) => {
+  await open(page, demo('m6'))
+  await expect(page.getByText('Keeps near closed', { exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/^Reading 10 lies off the line/)).toBeVisible()
+  await expect(page.getByText('set aside: off the line')).toBeVisible()
+  // made with a friction of 7 N on a diaphragm of 40 mm: 5.7 kPa each way
+  expect(Math.abs((await figure(page, 'Sticks by, each way')) / 5.7 - 1)).toBeLessThan(0.25)
+  await page.getByRole('button', { name: /^Loses at this machine/ }).click()
+  await expect(page.getByRole('dialog')).toContainText('Static balance of forces')
+  await page.keyboard.press('Escape')
+  await accessible(page)
+  await page.getByRole('button', { name: 'A version with this regulator…' }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByLabel(/^What will be changed/)).toHaveValue('regulator as measured')
+  await dialog.getByRole('button', { name: 'Make it' }).click()
+  await expect(page).toHaveURL(/station=line/)
+  const rate = page.getByLabel('Spring', { exact: true })
+  expect(Math.abs(Number(await rate.inputValue()) / 74 - 1)).toBeLessThan(0.25)
+})
+
 test('the sound of its blades: the tone is followed under a louder hum; a table is not taken for a sound', async ({
   page,
 }) => {

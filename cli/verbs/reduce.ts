@@ -33,6 +33,7 @@ import { badInput } from '../fault'
 import { readBytes } from '../files'
 import { noteSentence } from '../notes'
 import { mappingFrom } from './mapping'
+import { droopOf } from './reduce-droop'
 import { runDownOf } from './reduce-run-down'
 
 type Input = z.infer<typeof reduceVerbInput>
@@ -357,6 +358,8 @@ export function reduceVerb(input: Input) {
       return generatorOf(input, table)
     case 'run-down':
       return runDownOf(input, table)
+    case 'droop':
+      return droopOf(input, table)
     case 'tank-decay':
       return tankOf(input, table)
   }

@@ -182,6 +182,18 @@ const NOTES: Readonly<Record<string, Sentence>> = {
   'advice-run-down':
     'All of a bottle in one go: how long, how fast, with what air, held against the run that was predicted. No torque of its own.',
   'advice-run-down-no-bottle': 'Its supply does not run down: fill a bottle for it.',
+  'advice-droop':
+    'The regulator alone: what it loses as the machine takes its air, and whether it sticks. Three drilled holes and a gauge.',
+  'advice-droop-piston':
+    'The regulator alone: a home-made piston sticks by some ten psi, and every run before and after differs by as much. Measure it once.',
+  'droop-aside': ({ row }) =>
+    `Reading ${row} lies off the line of the others and was set aside: look whether its hole was the one that is written, and take it anew.`,
+  'droop-wide-open': ({ row, massFlowKgPerS }) =>
+    `In reading ${row} its valve stood wide open: at ${q('massFlow', massFlowKgPerS)} it holds no setting any more.`,
+  'droop-one-way':
+    'Every reading was come to the same way, so nothing says whether it sticks: go down again through the same holes, and shut.',
+  'droop-sticks': ({ halfPa }) =>
+    `It sticks by ${q('pressureDrop', halfPa)} each way: a run taken after the air was turned up differs from one after it was turned down. Always come to the setting from below, and grease what slides; a diaphragm hardly sticks.`,
   'advice-thrust': 'Thrust, impulse and run time from one push.',
   'drawing-no-unit': 'The drawing names no unit: taken as millimetres.',
   'drawing-no-lines': ({ count }) =>

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { sample } from '../check-values/sample'
 import { cycleOf, engineMarch, engineNetwork, engineRunDown } from '.'
-import { anyEngine, between } from './engine.arbitrary'
+import { anyEngine, between } from './testing/any-engine'
 
 describe('any engine, however it is turned', () => {
   test('loses no air and no energy: mass to 1e-9, energy to 1e-6 of what passes', () =>

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { sample } from '../check-values/sample'
 import { engineNetwork, engineMarch } from '.'
-import { anyEngine } from './engine.arbitrary'
+import { anyEngine } from './testing/any-engine'
 import { RESTS_BELOW } from './cycle'
 import { engineSystem } from './system'
 

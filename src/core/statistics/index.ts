@@ -1,5 +1,6 @@
 export * from './mean'
 export * from './least-squares'
+export * from './least-median'
 export * from './measured'
 export * from './median'
 export * from './random'

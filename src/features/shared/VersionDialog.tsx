@@ -1,5 +1,6 @@
 'use client'
 import { Flex } from '@chakra-ui/react'
+import type { Draft } from 'immer'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { buildTitle, nextVersion, type Build } from '../../project/document'
@@ -8,15 +9,27 @@ import { Advice, MainButton, QuietButton, TextField } from '../../ui'
 import Dialog from '../../ui/Dialog'
 import { freshId } from './fresh-id'
 
+interface Props {
+  readonly parent: Build
+  /** What a test proposes: words to begin with, and the change itself. */
+  readonly proposed?: {
+    readonly changed: string
+    readonly why: string
+    readonly station: string
+    readonly change: (next: Draft<Build>) => void
+  }
+  readonly onClose: () => void
+}
+
 /** A next version from a build: a name, what will be changed and why. */
-export default function VersionDialog({ parent, onClose }: { parent: Build; onClose: () => void }) {
+export default function VersionDialog({ parent, proposed, onClose }: Props) {
   const store = useStore()
   const router = useRouter()
   const project = useProject()
   const { builds } = project
   const [name, setName] = useState(`Print ${builds.filter((b) => b.machineId === parent.machineId).length + 1}`)
-  const [changed, setChanged] = useState('')
-  const [why, setWhy] = useState('')
+  const [changed, setChanged] = useState(proposed?.changed ?? '')
+  const [why, setWhy] = useState(proposed?.why ?? '')
   const [fault, setFault] = useState<string | null>(null)
   const make = () => {
     const build = nextVersion(parent, {
@@ -26,10 +39,11 @@ export default function VersionDialog({ parent, onClose }: { parent: Build; onCl
       why: why.trim(),
       createdAt: new Date().toISOString(),
     })
+    proposed?.change(build)
     const result = store.change(`new version ${build.name}`, (p) => void p.builds.push(build))
     if (!result.ok) return setFault(result.faults[0].message)
     onClose()
-    router.push(`/build?build=${build.id}&station=nozzle`)
+    router.push(`/build?build=${build.id}&station=${proposed?.station ?? 'nozzle'}`)
   }
   return (
     <Dialog title={`New version from ${buildTitle(project, parent)}`} open onClose={onClose}>

@@ -20,7 +20,7 @@ import { STAND, gliderRun } from './glider-runs'
 import { BOTTLE } from './bottle-run'
 import { engineBuilds, engineRuns, PONY } from './engine-demo'
 import { PHONE, soundRun } from './sound-run'
-import { BRAKE, GENERATOR, TANK, settledRuns } from './settled-runs'
+import { BRAKE, GENERATOR, HOLES, TANK, settledRuns } from './settled-runs'
 import { HIDDEN, builds, others, gliders, GAUGE, RIGS, moment } from './demo-builds'
 
 /** The shop-window display: an air-driven engraving spindle, five versions, two runs on each that was printed. All of it is made up. */
@@ -218,7 +218,7 @@ function demo(): ProjectBundle {
     builds: [...own, ...others(), ...gliders(), ...engineBuilds()],
     holeGauges: [GAUGE],
     plans: [demoPlan(own[own.length - 1])],
-    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, PHONE, PONY, BOTTLE],
+    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, HOLES, PHONE, PONY, BOTTLE],
     notes: 'A shop-window display driven by air. All names and figures are made up.',
   }
   const printed = own.filter((b) => b.made)

@@ -1,4 +1,4 @@
-import { simulateBrake, simulateGenerator, simulateTank, type LineTruth } from '../../core/bench'
+import { simulateBrake, simulateDroop, simulateGenerator, simulateTank, type LineTruth } from '../../core/bench'
 import type { Prediction } from '../../core/prediction'
 import { linearLeastSquares } from '../../core/statistics'
 import { STANDARD_GRAVITY } from '../../core/units/gravity'
@@ -39,6 +39,21 @@ export const TANK: Rig = {
   zeroUncertaintyPa: 800,
 }
 
+export const HOLES: Rig = {
+  id: 'holes-window',
+  name: 'Six drilled holes behind the regulator',
+  notes: 'Brass plate of 1 mm, new drills, deburred.',
+  kind: 'droop',
+  edge: 'sharp',
+  discharge: 0.62,
+  dischargeRelativeUncertainty: 0.03,
+  diameterUncertaintyM: 0.02e-3,
+  zeroUncertaintyPa: 1000,
+  spanRelativeUncertainty: 0.005,
+  resolutionPa: 1000,
+  sourceGaugePa: 620e3,
+}
+
 export interface MadeMeasurement {
   readonly measurement: Measurement
   readonly fileName: string
@@ -71,7 +86,54 @@ function lineOf(hidden: Prediction): LineTruth {
   return { stallTorqueNm: a, freeSpeedRadPerS: -a / b }
 }
 
-/** A build measured in three more ways: a brake with two readings gone wrong, a generator, and the fall of the tank. Made up. */
+/** The regulator up and down through drilled holes, its tank sinking meanwhile; one reading written down wrong. */
+function droopRun(build: TurbineBuild): MadeMeasurement | null {
+  const { regulator } = build.line
+  if (!regulator) return null
+  const mm = [0, 0.8, 1.2, 1.6, 2, 2.5, 3, 2.5, 2, 1.6, 1.2, 0.8, 0]
+  const readings = simulateDroop(
+    {
+      // its diaphragm loses some of its area as it moves, which acts like a stiffer spring
+      regulator: { ...regulator, springRateNPerM: 74_000, frictionN: 7 },
+      springForceN: 462,
+      holesM: mm.map((d) => d * 1e-3),
+      sourceGaugePa: mm.map((_, i) => 640e3 - 6e3 * i),
+      discharge: 0.628,
+      zeroPa: 500,
+      span: 0.002,
+      noisePa: 600,
+      digitPa: 1000,
+      roomPaAbs: 101_325,
+      roomK: 293.15,
+      seed: 81,
+    },
+    'sharp',
+  )
+  // two digits exchanged while writing one down
+  const outlet = (pa: number, row: number) =>
+    row === 9 ? (pa / 1000).toFixed(0).replace(/(.)(.)$/, '$2$1') : (pa / 1000).toFixed(0)
+  const rows = readings.map(
+    (r, i) => `${mm[i].toFixed(1)},${outlet(r.outletGaugePa, i)},${((r.sourceGaugePa ?? 0) / 1000).toFixed(0)}`,
+  )
+  return {
+    fileName: `${build.id}-droop.csv`,
+    csv: ['# simulated bench, made-up data', 'hole_mm,outlet_kPa_gauge,source_kPa_gauge', ...rows, ''].join('\n'),
+    measurement: {
+      id: 'm6',
+      rigId: HOLES.id,
+      recordingId: `rec-${build.id}-droop`,
+      mapping: columns({
+        hole: ['hole_mm', 'mm'],
+        pressure: ['outlet_kPa_gauge', 'kPa'],
+        source: ['source_kPa_gauge', 'kPa'],
+      }),
+      method: 'droop',
+      settings: {},
+    },
+  }
+}
+
+/** A build measured in four more ways: a brake with two readings gone wrong, a generator, the fall of the tank, and its regulator. Made up. */
 export function settledRuns(build: TurbineBuild, hidden: Prediction): MadeMeasurement[] {
   const truth = { line: lineOf(hidden), nominalGaugePa: hidden.air.supplyGaugePressurePa, roomPaAbs: 101_325, ...LOADS }
   const table = (head: string, rows: readonly string[]) =>
@@ -107,6 +169,7 @@ export function settledRuns(build: TurbineBuild, hidden: Prediction): MadeMeasur
     seed: 72,
   })
   const { nozzle } = build.machine
+  const regulated = droopRun(build)
   const tank = simulateTank(
     {
       volumeM3: 0.0242,
@@ -178,5 +241,6 @@ export function settledRuns(build: TurbineBuild, hidden: Prediction): MadeMeasur
         settings: {},
       },
     },
+    ...(regulated ? [regulated] : []),
   ]
 }

@@ -64,6 +64,10 @@ const JUDGES: Readonly<Record<Measurement['method'], Judge>> = {
     build.supply.kind === 'vessel'
       ? { suits: 'well', why: said('advice-run-down') }
       : { suits: 'poorly', why: said('advice-run-down-no-bottle') },
+  droop: (build) =>
+    build.line.regulator?.kind === 'piston'
+      ? { suits: 'fairly', why: said('advice-droop-piston') }
+      : { suits: 'fairly', why: said('advice-droop') },
   thrust: () => ({ suits: 'well', why: said('advice-thrust') }),
 }
 

@@ -1,6 +1,7 @@
 import type { Measurement } from '../validation/schema'
 import type { Method } from './contract'
 import { brake } from './brake/method'
+import { droop } from './droop/method'
 import { generator } from './generator/method'
 import { inertia } from './inertia/method'
 import { runDown } from './run-down/method'
@@ -16,6 +17,7 @@ export const METHODS = {
   thrust,
   'tank-decay': tankDecay,
   'run-down': runDown,
+  droop,
   sound,
 } satisfies {
   readonly [M in Measurement['method']]: unknown

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { id, name, text } from '../validation/schema-base'
 import { brakeRigFields, brakeSettings } from './brake/schema'
+import { droopRigFields, droopSettings } from './droop/schema'
 import { generatorRigFields, generatorSettings } from './generator/schema'
 import { inertiaRigFields, inertiaSettings } from './inertia/schema'
 import { runDownRigFields, runDownSettings } from './run-down/schema'
@@ -13,6 +14,7 @@ export const METHOD_SCHEMAS = {
   inertia: { rig: inertiaRigFields, settings: inertiaSettings },
   brake: { rig: brakeRigFields, settings: brakeSettings },
   generator: { rig: generatorRigFields, settings: generatorSettings },
+  droop: { rig: droopRigFields, settings: droopSettings },
   'run-down': { rig: runDownRigFields, settings: runDownSettings },
   sound: { rig: soundRigFields, settings: soundSettings },
   'tank-decay': { rig: tankRigFields, settings: tankSettings },

@@ -18,7 +18,15 @@ test('what turns is read by flywheel, brake and generator, what is pushed by a s
     expect(takes).toEqual(
       build.machine.family === 'thrust-body'
         ? ['thrust', 'tank-decay']
-        : ['inertia', 'brake', 'generator', 'tank-decay', 'run-down', 'sound'],
+        : [
+            'inertia',
+            'brake',
+            'generator',
+            'tank-decay',
+            'run-down',
+            ...(build.line.regulator ? ['droop'] : []),
+            'sound',
+          ],
     )
   }
 })

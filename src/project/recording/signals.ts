@@ -83,6 +83,18 @@ export const TANK_ROLES: readonly Role[] = [
   { ...PRESSURE, label: 'Vessel’s pressure', like: /tank|vessel|bottle|press|druck/i, optional: false },
 ]
 
+/** Columns of a regulator's readings before holes of known size, one a row. */
+export const DROOP_ROLES: readonly Role[] = [
+  { id: 'hole', label: 'Hole', of: 'length', word: 'length', like: /hole|orifice|bore|dia|loch|d_?mm/i },
+  {
+    ...PRESSURE,
+    label: 'Outlet’s pressure',
+    like: /out|behind|after|regulated|aus/i,
+    optional: false,
+  },
+  { ...PRESSURE, id: 'source', label: 'Source’s pressure', like: /source|tank|inlet|before|vessel|bottle|ein/i },
+]
+
 /** Columns of a bottle that runs down through a machine. */
 export const RUN_DOWN_ROLES: readonly Role[] = [
   TIME,

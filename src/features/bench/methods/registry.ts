@@ -1,6 +1,7 @@
 import type { Measurement } from '../../../project/document'
 import type { MethodView } from './contract'
 import { brakeView } from './brake'
+import { droopView } from './droop'
 import { generatorView } from './generator'
 import { inertiaView } from './inertia'
 import { runDownView } from './run-down'
@@ -15,6 +16,7 @@ const VIEWS: { readonly [M in Measurement['method']]: MethodView } = {
   generator: generatorView,
   'tank-decay': tankView,
   'run-down': runDownView,
+  droop: droopView,
   sound: soundView,
   thrust: thrustView,
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { BALL_ROOM_M, ballMass, type EngineInput, type PistonMachine } from '.'
+import { BALL_ROOM_M, ballMass, type EngineInput, type PistonMachine } from '..'
 
 const mm = 1e-3
 export const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })

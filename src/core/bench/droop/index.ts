@@ -1,0 +1,3 @@
+export * from './reduce-droop'
+export * from './simulate-droop'
+export * from './workings'
