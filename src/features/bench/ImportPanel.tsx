@@ -9,6 +9,7 @@ import { useProject, useStore } from '../../store'
 import { Advice, ChoiceField, FilePicker, LinkButton, MainButton, QuietButton, SectionTitle } from '../../ui'
 import { JobError, previewRecording, type Preview } from '../../workers'
 import { freshId, Notes } from '../shared'
+import { Microphone } from './Microphone'
 
 type State =
   | { readonly step: 'choose'; readonly fault: string | null }
@@ -344,6 +345,9 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
       >
         Choose a file…
       </FilePicker>
+      {reads.includes('sound') && (
+        <Microphone onSound={(name, wav) => void readBytes(name, () => Promise.resolve(wav), null, null)} />
+      )}
       {methodOf(rig.kind).live && (
         <Box mt="3" color="mute">
           or{' '}

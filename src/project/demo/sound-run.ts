@@ -1,5 +1,6 @@
 import { simulateTone } from '../../core/bench'
 import type { Measurement, Rig } from '../document'
+import { writeWav } from '../measuring/recordings/sound'
 
 /** A phone on the bench beside the window. */
 export const PHONE: Rig = {
@@ -13,27 +14,6 @@ export const PHONE: Rig = {
 }
 
 const RATE = 16_000
-
-/** 16-bit samples of one channel as a WAV. Layout: Multimedia Programming Interface and Data Specifications 1.0 (1991). */
-function wavOf(samples: Float32Array): Uint8Array {
-  const bytes = new Uint8Array(44 + 2 * samples.length)
-  const view = new DataView(bytes.buffer)
-  const text = (at: number, s: string) => [...s].forEach((c, i) => view.setUint8(at + i, c.charCodeAt(0)))
-  text(0, 'RIFF')
-  view.setUint32(4, 36 + 2 * samples.length, true)
-  text(8, 'WAVEfmt ')
-  view.setUint32(16, 16, true)
-  view.setUint16(20, 1, true)
-  view.setUint16(22, 1, true)
-  view.setUint32(24, RATE, true)
-  view.setUint32(28, 2 * RATE, true)
-  view.setUint16(32, 2, true)
-  view.setUint16(34, 16, true)
-  text(36, 'data')
-  view.setUint32(40, 2 * samples.length, true)
-  samples.forEach((v, i) => view.setInt16(44 + 2 * i, Math.round(32_767 * Math.max(-1, Math.min(1, v))), true))
-  return bytes
-}
 
 /** The spindle heard while its rotor alone spins up, under a compressor that hums louder than it sings. Made up. */
 export function soundRun(buildId: string): { measurement: Measurement; fileName: string; bytes: Uint8Array } {
@@ -49,7 +29,7 @@ export function soundRun(buildId: string): { measurement: Measurement; fileName:
   })
   return {
     fileName: `${buildId}-phone.wav`,
-    bytes: wavOf(samples),
+    bytes: writeWav(samples, RATE),
     measurement: {
       id: 'm5',
       rigId: PHONE.id,

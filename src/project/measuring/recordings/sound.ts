@@ -90,3 +90,24 @@ function samplesOf(view: DataView, from: number, length: number, format: Format)
     for (let c = 0; c < channels; c++) out[c][i] = read(view, from + (i * channels + c) * width)
   return { ok: true, sound: { sampleRateHz, channels: out } }
 }
+
+/** 16-bit samples of one channel as a WAV. Layout: Multimedia Programming Interface and Data Specifications 1.0 (1991). */
+export function writeWav(samples: Float32Array, sampleRateHz: number): Uint8Array {
+  const bytes = new Uint8Array(44 + 2 * samples.length)
+  const view = new DataView(bytes.buffer)
+  const text = (at: number, s: string) => [...s].forEach((c, i) => view.setUint8(at + i, c.charCodeAt(0)))
+  text(0, 'RIFF')
+  view.setUint32(4, 36 + 2 * samples.length, true)
+  text(8, 'WAVEfmt ')
+  view.setUint32(16, 16, true)
+  view.setUint16(20, 1, true)
+  view.setUint16(22, 1, true)
+  view.setUint32(24, sampleRateHz, true)
+  view.setUint32(28, 2 * sampleRateHz, true)
+  view.setUint16(32, 2, true)
+  view.setUint16(34, 16, true)
+  text(36, 'data')
+  view.setUint32(40, 2 * samples.length, true)
+  samples.forEach((v, i) => view.setInt16(44 + 2 * i, Math.round(32_767 * Math.max(-1, Math.min(1, v))), true))
+  return bytes
+}
