@@ -10,6 +10,7 @@ import { Advice, ChoiceField, FilePicker, LinkButton, MainButton, QuietButton, S
 import { JobError, previewRecording, type Preview } from '../../workers'
 import { freshId, Notes } from '../shared'
 import { Microphone } from './Microphone'
+import { Progress } from './Progress'
 
 type State =
   | { readonly step: 'choose'; readonly fault: string | null }
@@ -39,20 +40,6 @@ const DECIMALS: { value: Dialect['decimal']; label: string }[] = [
 const UNIT_WORDS: Readonly<Record<string, string>> = { s: 'seconds', ms: 'milliseconds', us: 'microseconds' }
 
 const SAY_SPEED = 'Choose “speed” under “It records” in the rig, or put the run on another rig, before taking it.'
-const PER_CENT = (share: number) => `${Math.round(100 * share)} %`
-
-/** The share done, and a way to stop. */
-export function Progress({ what, share, onCancel }: { what: string; share: number; onCancel: () => void }) {
-  return (
-    <Flex align="center" gap="3" py="4" role="status">
-      <chakra.progress max={1} value={share} w="220px" aria-label={what} />
-      <Box>
-        {what} {PER_CENT(share)}
-      </Box>
-      <QuietButton onClick={onCancel}>Cancel</QuietButton>
-    </Flex>
-  )
-}
 
 function PreviewTable({
   preview,
