@@ -4,6 +4,8 @@ import {
   GENERATOR_CONDITIONS,
   brakeCampaign,
   generatorCampaign,
+  ROPE_CONDITIONS,
+  ropeCampaign,
 } from '../src/core/bench/settled/campaign'
 import { DROOP_CONDITIONS, droopCampaign } from '../src/core/bench/droop/campaign'
 import { TANK_CONDITIONS, tankCampaign } from '../src/core/bench/tank/campaign'
@@ -25,6 +27,7 @@ export function reductionTable(repeats: number): number {
     ...GENERATOR_CONDITIONS.map(
       (c) => () => generatorCampaign(c, repeats).map((r) => ({ ...r, condition: `generator: ${c}` })),
     ),
+    ...ROPE_CONDITIONS.map((c) => () => ropeCampaign(c, repeats).map((r) => ({ ...r, condition: `rope: ${c}` }))),
     ...TANK_CONDITIONS.map((c) => () => tankCampaign(c, repeats).map((r) => ({ ...r, condition: `tank: ${c}` }))),
     ...DROOP_CONDITIONS.map((c) => () => droopCampaign(c, repeats).map((r) => ({ ...r, condition: `droop: ${c}` }))),
     ...RUN_DOWN_CONDITIONS.map(

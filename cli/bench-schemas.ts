@@ -59,6 +59,24 @@ const brakeInput = z.strictObject({
   ...common,
 })
 
+const ropeInput = z.strictObject({
+  method: z.literal('rope'),
+  rig: z.strictObject({
+    /** Rubbing between a weight and a balance, or winding weights up. */
+    does: z.enum(['rubs', 'lifts']).default('rubs'),
+    drumRadiusM: positive.max(1),
+    ropeDiameterM: z.number().min(0).max(0.1).default(0),
+    radiusRelativeUncertainty: share.default(0.01),
+    wrapRad: positive.max(30).default(Math.PI),
+    /** Rotor speed over drum speed. */
+    speedRatio: positive.max(1000).default(1),
+    weightRelativeUncertainty: share.default(0.005),
+    resolutionN: positive.default(0.01),
+    pulsesPerTurn: positive.max(1000).default(1),
+  }),
+  ...common,
+})
+
 const generatorInput = z.strictObject({
   method: z.literal('generator'),
   rig: z.strictObject({
@@ -176,6 +194,7 @@ export const reduceVerbInput = z
     inertiaInput,
     brakeInput,
     generatorInput,
+    ropeInput,
     thrustInput,
     tankInput,
     droopInput,

@@ -157,6 +157,38 @@ test('reduce tank-decay: the heat is found from the fall; the wrong one is far o
   expect(JSON.stringify(wrong.out?.notes)).toMatch(/does not look as if the air took no heat/)
 })
 
+test('reduce rope: between weight and balance, and winding weights up', async () => {
+  const speeds = [800, 600, 400, 200]
+  const pull = speeds.map((w) => (0.05 * (1 - w / 1000)) / 0.01)
+  const rubbed = {
+    weight_N: pull.map((p) => 1.8 * p),
+    balance_N: pull.map((p) => 0.8 * p),
+    speed: speeds,
+  }
+  const { figures } = await figuresFrom({
+    method: 'rope',
+    columns: rubbed,
+    mapping: { speedUnit: 'rad/s' },
+    rig: { drumRadiusM: 0.01 },
+  })
+  within(figures, 'stallTorque', 0.05, 0.01)
+  within(figures, 'peakPower', 12.5, 0.01)
+  expect(figures.ropeFriction.value).toBeCloseTo(Math.log(1.8 / 0.8) / Math.PI, 3)
+  const lifted = {
+    weight_N: [1, 2, 3, 4],
+    height_mm: [1000, 1000, 1000, 1000],
+    time_s: [2, 2.5, 10 / 3, 5],
+  }
+  const lifts = await figuresFrom({
+    method: 'rope',
+    columns: lifted,
+    rig: { does: 'lifts', drumRadiusM: 0.01, speedRatio: 30 },
+  })
+  // half a metre a second with one newton, a fifth with four: 0.6 m/s with none, 6 N at rest
+  within(lifts.figures, 'peakPower', 0.25 * 6 * 0.6, 0.01)
+  within(lifts.figures, 'stallTorque', (6 * 0.01) / 30, 0.01)
+})
+
 test('reduce droop: what a regulator keeps, loses and sticks by, from columns; a hole as wide as a hose is not taken', async () => {
   const holes = [0, 0.8, 1.2, 1.6, 2, 1.6, 1.2, 0.8, 0]
   const columns = {

@@ -81,6 +81,32 @@ test('a regulator’s droop: what it loses and sticks by, the wrong reading name
   expect(Math.abs(Number(await rate.inputValue()) / 74 - 1)).toBeLessThan(0.25)
 })
 
+test('a rope over a drum: a new rig of it, its columns found, torque on the radius to the rope’s middle; wound up it asks for heights', async ({
+  page,
+}) => {
+  await startOn(page, /rope over a drum/)
+  await page.getByLabel('Drum’s radius').fill('19')
+  await page.getByLabel('Rope is thick').fill('2')
+  const speeds = [12_000, 9000, 6000, 3000, 1500]
+  const rows = speeds.flatMap((rpm, i) => {
+    const pull = (0.012 * (1 - rpm / 15_000)) / 0.02
+    return [0, 1].map((k) => `${(1.8 * pull).toFixed(3)},${(0.8 * pull).toFixed(3)},${rpm + 10 * k + i}`)
+  })
+  const csv = ['weight_N,balance_N,speed_rpm', ...rows, ''].join('\n')
+  await page
+    .getByLabel('Recording', { exact: true })
+    .setInputFiles({ name: 'rope.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
+  await expect(page.getByLabel('Weight', { exact: true })).toHaveValue('weight_N')
+  await expect(page.getByLabel('Balance', { exact: true })).toHaveValue('balance_N')
+  await page.getByRole('button', { name: 'Take it into the run' }).click()
+  await expect(page.getByText('Rope on drum', { exact: true })).toBeVisible({ timeout: 20_000 })
+  // 0.012 N·m at rest and 15,000 rpm free: a quarter of their product
+  expect(Math.abs((await figure(page, 'Peak power')) / 4.712 - 1)).toBeLessThan(0.01)
+  await accessible(page)
+  await page.getByLabel('The rope').selectOption('lifts')
+  await expect(page.getByText(/height/).first()).toBeVisible()
+})
+
 test('the sound of its blades: the tone is followed under a louder hum; a table is not taken for a sound', async ({
   page,
 }) => {

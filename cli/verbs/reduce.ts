@@ -5,6 +5,8 @@ import {
   reduceBrake,
   frameCandidates,
   reduceGenerator,
+  reduceLifted,
+  reduceRubbed,
   reduceInertia,
   reduceSpeed,
   reduceTank,
@@ -15,6 +17,8 @@ import { readingsOf as settledReadings, rowsOf } from '../../src/project/measuri
 import {
   BRAKE_ROLES,
   GENERATOR_ROLES,
+  LIFT_ROLES,
+  ROPE_ROLES,
   TANK_ROLES,
   mapForce,
   mapTrace,
@@ -210,6 +214,37 @@ function generatorOf(input: Of<'generator'>, table: Table) {
   }
 }
 
+/** A rope over a drum: rubbing, or winding weights up. */
+function ropeOf(input: Of<'rope'>, table: Table) {
+  const { does, ...rig } = input.rig
+  const rows = readingsOf(input, table, does === 'rubs' ? ROPE_ROLES : LIFT_ROLES, null)
+  const at = (pressure: number | undefined) => (pressure === undefined ? {} : { gaugePressurePa: pressure })
+  const r =
+    does === 'rubs'
+      ? reduceRubbed(
+          rows.map(({ weight = NaN, scale = NaN, speed = NaN, pressure }) => ({
+            weightN: weight,
+            slackN: scale,
+            sensorRadPerS: speed,
+            ...at(pressure),
+          })),
+          rig,
+          settingsOf(input),
+        )
+      : reduceLifted(
+          rows.map(({ weight = NaN, height = NaN, time = NaN, pressure }) => ({
+            weightN: weight,
+            heightM: height,
+            timeS: time,
+            ...at(pressure),
+          })),
+          rig,
+          settingsOf(input),
+        )
+  const settled = settledOf(r, table)
+  return { ...settled, figures: { ...settled.figures, ...(r.friction ? { ropeFriction: r.friction } : {}) } }
+}
+
 function tankOf(input: Of<'tank-decay'>, table: Table) {
   const rows = readingsOf(input, table, TANK_ROLES, null)
   const r = reduceTank(
@@ -358,6 +393,8 @@ export function reduceVerb(input: Input) {
       return generatorOf(input, table)
     case 'run-down':
       return runDownOf(input, table)
+    case 'rope':
+      return ropeOf(input, table)
     case 'droop':
       return droopOf(input, table)
     case 'tank-decay':

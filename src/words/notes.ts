@@ -175,6 +175,12 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     'Easy to hold and to log; shows what its resistors take, which is less than the shaft gives, often by half. Never quote it as the machine’s power.',
   'advice-generator-small': ({ powerW }) =>
     `Of ${q('power', powerW)} a motor’s own friction takes most: it would measure itself.`,
+  'advice-rope':
+    'A cord, a weight and a kitchen balance are enough: it rubs on a drum, or winds the weight up. It grabs and slips, so take several readings at each load.',
+  'advice-rope-hot': ({ powerW }) =>
+    `Up to ${q('power', powerW)} would go into the cord as heat: it melts. A brake with a metal disc, or a flywheel.`,
+  'rope-friction-odd': ({ friction, wrapDeg }) =>
+    `Weight over balance makes a friction of ${Number(friction).toPrecision(2)} for a rope that lies ${Number(wrapDeg).toFixed(0)}° round its drum; 0.1 to 0.7 is usual: look at the angle, and at what the balance shows with nothing on it.`,
   'advice-sound': 'Speed alone, and nothing on the shaft: good as a second reading of it.',
   'advice-sound-low': ({ hertz }) =>
     `Its blades pass at some ${Math.round(hertz)} times a second, which a phone hears badly.`,

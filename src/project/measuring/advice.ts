@@ -18,6 +18,8 @@ const [DIGIT_N, ARM_M] = [1e-4, 0.14] as const
 const DIGITS = 100
 /** Heat that a small disc or rope gets rid of for a minute, W. Estimates. */
 const HOT_W = 60
+/** Heat at which a cord on a printed drum melts into it within a reading, W. An estimate. */
+const ROPE_HOT_W = 25
 /** Below this a model motor's own friction is most of what is measured, W. Common practice, no source. */
 const SMALL_W = 2
 /** Tones between which a phone hears well, Hz. */
@@ -51,6 +53,10 @@ const JUDGES: Readonly<Record<Measurement['method'], Judge>> = {
     powerOf(predicted) < SMALL_W
       ? { suits: 'poorly', why: said('advice-generator-small', { powerW: powerOf(predicted) }) }
       : { suits: 'fairly', why: said('advice-generator') },
+  rope: (_, predicted) =>
+    powerOf(predicted) > ROPE_HOT_W
+      ? { suits: 'poorly', why: said('advice-rope-hot', { powerW: powerOf(predicted) }) }
+      : { suits: 'fairly', why: said('advice-rope') },
   sound: (_, predicted) => {
     const speed = figure(predicted, 'freeSpeedRadPerS') ?? 0
     // a tone of at least some blades; which number there is, the rig says

@@ -4,6 +4,7 @@ import { brake } from './brake/method'
 import { droop } from './droop/method'
 import { generator } from './generator/method'
 import { inertia } from './inertia/method'
+import { rope } from './rope/method'
 import { runDown } from './run-down/method'
 import { sound } from './sound/method'
 import { tankDecay } from './tank/method'
@@ -14,6 +15,7 @@ export const METHODS = {
   inertia,
   brake,
   generator,
+  rope,
   thrust,
   'tank-decay': tankDecay,
   'run-down': runDown,

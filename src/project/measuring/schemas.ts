@@ -4,6 +4,7 @@ import { brakeRigFields, brakeSettings } from './brake/schema'
 import { droopRigFields, droopSettings } from './droop/schema'
 import { generatorRigFields, generatorSettings } from './generator/schema'
 import { inertiaRigFields, inertiaSettings } from './inertia/schema'
+import { ropeRigFields, ropeSettings } from './rope/schema'
 import { runDownRigFields, runDownSettings } from './run-down/schema'
 import { soundRigFields, soundSettings } from './sound/schema'
 import { tankRigFields, tankSettings } from './tank/schema'
@@ -15,6 +16,7 @@ export const METHOD_SCHEMAS = {
   brake: { rig: brakeRigFields, settings: brakeSettings },
   generator: { rig: generatorRigFields, settings: generatorSettings },
   droop: { rig: droopRigFields, settings: droopSettings },
+  rope: { rig: ropeRigFields, settings: ropeSettings },
   'run-down': { rig: runDownRigFields, settings: runDownSettings },
   sound: { rig: soundRigFields, settings: soundSettings },
   'tank-decay': { rig: tankRigFields, settings: tankSettings },

@@ -22,6 +22,7 @@ test('what turns is read by flywheel, brake and generator, what is pushed by a s
             'inertia',
             'brake',
             'generator',
+            'rope',
             'tank-decay',
             'run-down',
             ...(build.line.regulator ? ['droop'] : []),

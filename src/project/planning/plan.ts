@@ -52,7 +52,7 @@ export function expectedAt(build: Build, rig: Rig, room: Room, gaugePressurePa: 
 
 /** So long the valve is open on a rig: until a wheel has its speed, through all loads of a brake, while a push lasts. Estimates. */
 function openFor(rig: Rig, build: Build, { figures, overSpeed }: MachinePredicted): number {
-  if (rig.kind === 'brake' || rig.kind === 'generator') return 50
+  if (rig.kind === 'brake' || rig.kind === 'generator' || rig.kind === 'rope') return 50
   if (rig.kind === 'thrust') return Math.max(3, figures.find((f) => f.id === 'runTime')?.value ?? 15)
   if (rig.kind !== 'inertia') return 30
   const torque = overSpeed?.lines.find((l) => l.id === 'torque')

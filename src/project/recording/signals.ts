@@ -64,6 +64,33 @@ export const BRAKE_ROLES: readonly Role[] = [
   { id: 'arm', label: 'Arm', of: 'length', word: 'length', like: /arm|lever|hebel/i, optional: true },
   PRESSURE,
 ]
+const WEIGHT: Role = {
+  id: 'weight',
+  label: 'Weight',
+  of: 'force',
+  word: 'force',
+  like: /weight|hung|mass|gewicht|load/i,
+}
+/** Columns of a rope that rubs between a weight and a balance, one reading a row. */
+export const ROPE_ROLES: readonly Role[] = [
+  WEIGHT,
+  { id: 'scale', label: 'Balance', of: 'force', word: 'force', like: /balance|scale|spring|slack|waage/i },
+  {
+    id: 'speed',
+    label: 'Speed',
+    of: 'rotation',
+    word: 'speed or frequency',
+    like: /speed|rpm|freq|coil|drehzahl|omega/i,
+  },
+  PRESSURE,
+]
+/** Columns of weights that are wound up, one a row. */
+export const LIFT_ROLES: readonly Role[] = [
+  WEIGHT,
+  { id: 'height', label: 'Height', of: 'length', word: 'length', like: /height|rise|lift|way|h(ö|oe)he/i },
+  { ...TIME, label: 'Time it took' },
+  PRESSURE,
+]
 /** Columns of a generator's readings, one a row. */
 export const GENERATOR_ROLES: readonly Role[] = [
   { id: 'voltage', label: 'Voltage', of: 'voltage', word: 'voltage', like: /volt|spannung|^u$|^v$/i },

@@ -2,7 +2,15 @@ import { normalDraw, seededRandom } from '../../statistics'
 import { tally } from '../tally'
 import { reduceBrake } from './reduce-brake'
 import { reduceGenerator } from './reduce-generator'
-import { simulateBrake, simulateGenerator, trueFigures, type SettledTruth } from './simulate-settled'
+import { reduceLifted, reduceRubbed } from './reduce-rope'
+import {
+  simulateBrake,
+  simulateGenerator,
+  simulateLifted,
+  simulateRubbed,
+  trueFigures,
+  type SettledTruth,
+} from './simulate-settled'
 
 export const BRAKE_CONDITIONS = [
   'steady',
@@ -130,5 +138,57 @@ export const brakeCampaign = (condition: BrakeCondition, repeats: number, firstS
 export const generatorCampaign = (condition: GeneratorCondition, repeats: number, firstSeed = 0) =>
   tally(condition, SETTLED_FIGURES, repeats, (i) => {
     const { found, truth } = generatorRun(condition, firstSeed + i)
+    return { found, truth: truth as Record<(typeof SETTLED_FIGURES)[number], number> }
+  })
+
+export const ROPE_CONDITIONS = ['rubs', 'rubs, drum to 1 %', 'lifts, drum to 1 %', 'lifts, drum to 2 %'] as const
+export type RopeCondition = (typeof ROPE_CONDITIONS)[number]
+
+/** One simulated test with a rope, rubbing or winding weights up. */
+export function ropeRun(condition: RopeCondition, seed: number): ReturnType<typeof brakeRun> {
+  const { random, between, line, truth } = bench('steady', seed)
+  const lifts = condition.startsWith('lifts')
+  const radius = condition.endsWith('1 %') ? 0.01 : condition.endsWith('2 %') ? 0.02 : 0
+  const drumRadiusM = lifts ? between(0.004, 0.012) : between(0.005, 0.03)
+  const ropeDiameterM = between(0.5e-3, 3e-3)
+  // geared so far down that a weight rises by a hand's breadth or two a second
+  const speedRatio = lifts ? (line.freeSpeedRadPerS * drumRadiusM) / between(0.15, 0.4) : between(1, 4)
+  const full = (line.stallTorqueNm * speedRatio) / (drumRadiusM + ropeDiameterM / 2)
+  const made = {
+    ...truth,
+    drumRadiusM,
+    ropeDiameterM,
+    radiusError: radius * normalDraw(random),
+    weightError: 0.003 * normalDraw(random),
+    speedRatio,
+    frictionOfRope: between(0.15, 0.4),
+    wrapRad: Math.PI,
+    digitN: 0.001 * full,
+    noiseN: lifts ? 0 : between(0.002, 0.01) * full,
+  }
+  const rig = {
+    drumRadiusM,
+    ropeDiameterM,
+    radiusRelativeUncertainty: radius,
+    wrapRad: Math.PI,
+    speedRatio,
+    weightRelativeUncertainty: 0.003,
+    resolutionN: made.digitN,
+    pulsesPerTurn: 1,
+  }
+  const settings = { nominalGaugePressurePa: truth.nominalGaugePa, roomPaAbs }
+  try {
+    const found = lifts
+      ? reduceLifted(simulateLifted(made, 1.5, 0.02), rig, settings)
+      : reduceRubbed(simulateRubbed(made), rig, settings)
+    return { found, truth: trueFigures(line) }
+  } catch {
+    return { found: null, truth: trueFigures(line) }
+  }
+}
+
+export const ropeCampaign = (condition: RopeCondition, repeats: number, firstSeed = 0) =>
+  tally(condition, SETTLED_FIGURES, repeats, (i) => {
+    const { found, truth } = ropeRun(condition, firstSeed + i)
     return { found, truth: truth as Record<(typeof SETTLED_FIGURES)[number], number> }
   })

@@ -1,5 +1,6 @@
 export * from './reduce-brake'
 export * from './reduce-generator'
+export * from './reduce-rope'
 export { bandAt, lineAt, type TorqueLine } from './torque-line'
 export * from './simulate-settled'
 export * from './workings'

@@ -24,6 +24,8 @@ export interface BrakeRig {
   readonly scaleRelativeUncertainty: number
   /** What the scale shows without load, N; found from readings at rest where null. */
   readonly tareN: number | null
+  /** Of that, where it is known by itself; as unsure as one reading where left out. */
+  readonly tareUncertaintyN?: number
   /** One digit of the scale, N. */
   readonly resolutionN: number
   readonly pulsesPerTurn: number
@@ -219,8 +221,9 @@ export function reduceBrake(readings: readonly BrakeReading[], rig: BrakeRig, se
   const rough = torqueLine(points, digit * rig.armM)
   // one reading of the tare is as uncertain as one reading of the load
   const tareU =
+    rig.tareUncertaintyN ??
     (Math.max(digit, (rough?.scatterNm ?? 0) / rig.armM) / Math.sqrt(Math.max(1, rest.length))) *
-    (studentT95(Math.max(1, points.length - 2)) / COVERAGE_95)
+      (studentT95(Math.max(1, points.length - 2)) / COVERAGE_95)
   const shared = Math.hypot(rig.armRelativeUncertainty, rig.scaleRelativeUncertainty)
   const found = settledFigures(
     points,

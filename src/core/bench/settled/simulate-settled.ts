@@ -1,6 +1,7 @@
 import { normalDraw, seededRandom } from '../../statistics'
 import type { BrakeReading } from './reduce-brake'
 import type { GeneratorReading } from './reduce-generator'
+import type { LiftedReading, RubbedReading } from './reduce-rope'
 
 /** A machine whose torque falls straight with speed and goes with the absolute supply pressure. */
 export interface LineTruth {
@@ -107,4 +108,47 @@ export function simulateGenerator(t: GeneratorTruth): GeneratorReading[] {
       gaugePressurePa: gaugePa,
     }
   })
+}
+
+export interface RopeTruth extends SettledTruth {
+  readonly drumRadiusM: number
+  readonly ropeDiameterM: number
+  /** Share by which the drum is wider than stated, and the weights heavier. */
+  readonly radiusError: number
+  readonly weightError: number
+  readonly speedRatio: number
+  readonly frictionOfRope: number
+  readonly wrapRad: number
+  readonly digitN: number
+  readonly noiseN: number
+}
+
+const trueRadius = (t: RopeTruth) => (t.drumRadiusM + t.ropeDiameterM / 2) * (1 + t.radiusError)
+
+/** What a maker writes down at a rope between weight and balance: the pull that the torque makes is shared by the capstan law. */
+export function simulateRubbed(t: RopeTruth): RubbedReading[] {
+  const random = seededRandom(t.seed)
+  const grip = Math.exp(t.frictionOfRope * t.wrapRad)
+  return [...settled(t, random)].map(({ gaugePa, speed, torque }) => {
+    const pull = (torque * t.speedRatio) / trueRadius(t)
+    const slack = pull / (grip - 1)
+    const weight = (pull + slack) / (1 + t.weightError)
+    return {
+      weightN: rounded(weight, t.digitN),
+      slackN: rounded(slack / (1 + t.weightError) + t.noiseN * normalDraw(random), t.digitN),
+      sensorRadPerS: speed,
+      gaugePressurePa: rounded(gaugePa, 1e3),
+    }
+  })
+}
+
+/** What a maker writes down of weights that are wound up over a height. */
+export function simulateLifted(t: RopeTruth, heightM: number, timeNoiseS: number): LiftedReading[] {
+  const random = seededRandom(t.seed)
+  return [...settled(t, random)].map(({ gaugePa, speed, torque }) => ({
+    weightN: rounded((torque * t.speedRatio) / trueRadius(t) / (1 + t.weightError), t.digitN),
+    heightM,
+    timeS: rounded(heightM / ((speed / t.speedRatio) * trueRadius(t)) + timeNoiseS * normalDraw(random), 0.01),
+    gaugePressurePa: rounded(gaugePa, 1e3),
+  }))
 }

@@ -4,6 +4,7 @@ import { brakeView } from './brake'
 import { droopView } from './droop'
 import { generatorView } from './generator'
 import { inertiaView } from './inertia'
+import { ropeView } from './rope'
 import { runDownView } from './run-down'
 import { soundView } from './sound'
 import { tankView } from './tank'
@@ -17,6 +18,7 @@ const VIEWS: { readonly [M in Measurement['method']]: MethodView } = {
   'tank-decay': tankView,
   'run-down': runDownView,
   droop: droopView,
+  rope: ropeView,
   sound: soundView,
   thrust: thrustView,
 }

@@ -40,6 +40,7 @@ export const watchFor = (turns: boolean, rig: string): readonly string[] => [
     : ['a jet that is not straight: the stand reads its share only']),
   'hissing at a joint, a hose that works loose',
   ...(rig === 'brake' ? ['smell or colour of the brake’s disc: all power ends in it as heat'] : []),
+  ...(rig === 'rope' ? ['fingers, hair and sleeves away from rope and drum; smell of the rope: it melts'] : []),
   ...(rig === 'generator' ? ['resistors: hot enough to burn skin and table'] : []),
   'frost or water at the outlet',
   'the gauge while the air flows: write down what it holds, not what it was set to',
