@@ -251,6 +251,18 @@ describe('what a rotor gives', () => {
     expect(ids).toEqual(expect.arrayContaining(['inlet', 'tube', 'seat', 'exhaust', 'leak', 'seal', 'bearings']))
     expect(costs.find((c) => c.id === 'tube')!.gainW).toBeGreaterThan(1)
   })
+  test('a seat that is too small costs most at the seat, an outlet that is too small at the outlet', () => {
+    const gains = (more: Partial<ThreeFlank>) => {
+      const input = engine(more)
+      const costs = whatCosts(input, steadyEngine(engineNetwork(input))!)
+      const gain = (id: string) => costs.find((c) => c.id === id)!.gainW
+      return [gain('seat'), gain('exhaust')]
+    }
+    const [seat, beside] = gains({ inlet: { ...rotor.inlet, discharge: 0.25 * rotor.inlet.discharge } })
+    expect(seat).toBeGreaterThan(3 * Math.abs(beside))
+    const [other, outlet] = gains({ exhaust: { ...rotor.exhaust, discharge: 0.15 * rotor.exhaust.discharge } })
+    expect(outlet).toBeGreaterThan(3 * Math.abs(other))
+  })
   test('a tube’s discharge falls with its length and never exceeds what its mouth lets through', () => {
     expect(tubeDischarge(4 * mm, 0)).toBeCloseTo(Math.sqrt(2 / 3), 9)
     expect(tubeDischarge(4 * mm, 0.2)).toBeCloseTo(1 / Math.sqrt(3), 9)

@@ -162,6 +162,18 @@ describe('what the new fields refuse, and where', () => {
       /nozzle\.form: this outlet reaches across/,
     ],
     [
+      'an outlet as wide as its bore to a fiftieth',
+      refused((p) => {
+        const { nozzle } = fed(p.builds[0]).machine
+        nozzle.form = {
+          kind: 'ring',
+          holes: 5,
+          ringRadiusM: 0.5 * (0.995 * nozzle.inletBoreM - nozzle.throatDiameterM / Math.sqrt(5)),
+        }
+      }),
+      /nozzle\.form: this outlet reaches across/,
+    ],
+    [
       'holes that run into one another',
       refused(
         (p) =>

@@ -3,7 +3,7 @@ import { isFed, type Build } from '../document'
 import { kindOf } from '../machines/registry'
 import { parseTable } from '../recording'
 import { METHOD_IDS, adviseMethods, methodOf, regulatorFound, type MeasuredRun } from '.'
-import type { DroopReduction } from '../../core/bench'
+import { reduceDroop, simulateDroop, type DroopReduction } from '../../core/bench'
 
 const { project, recordings } = makeDemo()
 const run = project.runs.find((r) => r.measurements.some((m) => m.method === 'droop'))!
@@ -33,6 +33,41 @@ test('the demo’s regulator: its hidden spring and friction come back, the read
   // a gram a second costs a thousandth of what a kilogram would
   expect(measured.figures[1].value).toBeCloseTo(measured.detail.droop.value / 1000, 6)
   expect(measured.pressurePa?.most).toBe(Math.max(...measured.detail.points.map((p) => p.outletGaugePa)))
+})
+
+test('spring and friction act on what the seat leaves of the piston: a wide seat tells', () => {
+  const regulator = {
+    ...build.line.regulator!,
+    sensingDiameterM: 20e-3,
+    seatDiameterM: 10e-3,
+    springRateNPerM: 30_000,
+    frictionN: 4,
+  }
+  const holesM = [0, 1, 2, 3, 2, 1, 0].map((d) => d * 1e-3)
+  const area = (Math.PI / 4) * (20e-3 ** 2 - 10e-3 ** 2)
+  const readings = simulateDroop(
+    {
+      regulator,
+      springForceN: 300e3 * area + 600e3 * (Math.PI / 4) * 10e-3 ** 2,
+      holesM,
+      sourceGaugePa: holesM.map(() => 600e3),
+      discharge: 0.95,
+      zeroPa: 0,
+      span: 0,
+      noisePa: 0,
+      digitPa: 0,
+      roomPaAbs: 101_325,
+      roomK: 293.15,
+      seed: 1,
+    },
+    'rounded',
+  )
+  if (rig.kind !== 'droop') throw new Error('the demo has a rig of holes')
+  const r = reduceDroop(readings, { ...rig, edge: 'rounded', discharge: 0.95 }, { roomPaAbs: 101_325, roomK: 293.15 })
+  const found = regulatorFound(r, regulator)
+  expect(found.springRate.value / 30_000).toBeCloseTo(1, 2)
+  expect(found.friction!.value / 4).toBeCloseTo(1, 2)
+  expect(found.sourceEffectDrawn).toBeCloseTo(1 / 3, 9)
 })
 
 test('a hole that no plate has is refused, with its row and what to look at', () => {

@@ -68,6 +68,11 @@ describe('a fall of pressure', () => {
     expect(wrong.effectiveArea.value / r.effectiveArea.value).toBeLessThan(0.85)
     expect(wrong.notes.map((n) => n.code)).toEqual(['tank-heat-doubted'])
   })
+  test('the gauge’s pressure is halved after V/(C A sqrt(RT)) times the logarithm of absolute over absolute: closed form while choked and warm', () => {
+    const made = simulateTank(model, { opensS: 3, endS: 60, stepS: 0.1, noisePa: 0, zeroPa: 0, digitPa: 0, seed: 1 })
+    const { halved } = reduceTank(made, { ...rig, heat: 'isothermal' }, room)
+    expect(halved.value / (tau * Math.log(901_325 / (400_000 + 101_325)))).toBeCloseTo(1, 3)
+  })
   test('twice the volume is twice the area; what the volume is unsure of, the area is too', () => {
     const one = reduceTank(trace, { ...rig, heat: 'isothermal' }, room)
     const two = reduceTank(
