@@ -89,7 +89,7 @@ export async function againstLibrary() {
   // the loosest tolerance with which the library is as near as the march is, over several lengths: of one alone it can be near by chance
   const error = (relative: number, count: number) =>
     byLibrary(input, start, count * turnS, relative)[4] / count / truth - 1
-  const tries = [1e-3, 1e-4, 1e-5, 3e-6, 1e-6].map((relative) => ({
+  const tries = [1e-3, 1e-4, 1e-5, 8e-6, 6e-6, 5e-6, 4e-6, 3e-6, 1e-6].map((relative) => ({
     relative,
     error: Math.sqrt(LENGTHS.reduce((sum, count) => sum + error(relative, count) ** 2, 0) / LENGTHS.length),
   }))

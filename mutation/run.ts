@@ -58,7 +58,9 @@ function copy(): string {
 const sources = (): string[] =>
   ROOTS.flatMap((folder) =>
     readdirSync(folder, { recursive: true, encoding: 'utf8' }).map((f) => join(folder, f)),
-  ).filter((f) => /\.ts$/.test(f) && !/\.(test|d)\.ts$|\/(testing|check-values|demo)\/|index\.ts$/.test(f))
+  ).filter(
+    (f) => /\.ts$/.test(f) && !/\.(test|d)\.ts$|\/(testing|check-values|demo)\/|\/campaign\.ts$|index\.ts$/.test(f),
+  )
 
 /** So many sites, evenly drawn over all files, none inside of another. */
 function drawn(count: number, seed: number, only: string): Site[] {

@@ -18,6 +18,7 @@ import {
   type ShaftLayout,
   type TurningBody,
 } from '.'
+import { BEARING_CLASSES } from '../turbine'
 import { burstSpeed, machineStrength, type TurbineMachine } from '../machines'
 
 const rpm = Math.PI / 30
@@ -312,6 +313,18 @@ describe('shaft', () => {
     // at its rating a bearing lasts a million turns
     expect(life(2 * 3450)).toBeCloseTo(1e6, 0)
   })
+  test.each(BEARING_CLASSES.map((b) => b.id))(
+    '%s: at rest it stands a third to a half of what its life is rated by (common practice, small deep-groove bearings)',
+    (id) => {
+      const { staticShare, dynamicRatingN } = bearingDuty(
+        id,
+        { bearings: 1, spanM: 0.03, overhangM: 0 },
+        { rotorMassKg: 0, sideLoadN: 100, unbalanceKgM: 0, speedRadPerS: 0 },
+      )
+      expect(100 / staticShare / dynamicRatingN).toBeGreaterThan(0.33)
+      expect(100 / staticShare / dynamicRatingN).toBeLessThan(0.5)
+    },
+  )
 })
 
 describe('allowable strength (common practice, no source)', () => {

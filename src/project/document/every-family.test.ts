@@ -167,15 +167,20 @@ describe('chooser: all families on one air', () => {
     const torques = choices.filter((c) => c.figures).map((c) => [c.family, c.figures?.stallTorqueNm ?? 0] as const)
     expect([...torques].sort((a, b) => b[1] - a[1])[0][0]).toBe('vane-motor')
   })
-  test('in wind there are only machines for wind', () => {
+  test('in wind there are only machines for wind; it tells how far it is, from nothing to all but the last', () => {
+    const told: number[] = []
     expect(
-      balancedChooser({
-        ...input,
-        supply: newSupply('wind'),
-        line: { regulator: null, parts: [] },
-        speedRadPerS: 40,
-        wantedPowerW: 0.1,
-      }).map((c) => c.family),
+      balancedChooser(
+        {
+          ...input,
+          supply: newSupply('wind'),
+          line: { regulator: null, parts: [] },
+          speedRadPerS: 40,
+          wantedPowerW: 0.1,
+        },
+        (share) => void told.push(share),
+      ).map((c) => c.family),
     ).toEqual(FAMILIES.filter((f) => SPECS[f].supply.kind === 'wind' || SPECS[f].alsoInWind))
+    expect(told).toEqual(told.map((_, i) => i / told.length))
   })
 })
