@@ -225,6 +225,18 @@ describe('time and material', () => {
     // 0.15 of the room as lines of 0.45 × 0.2 at 45 mm/s, a fifth more between them
     expect(more / ((1.2 * 0.15 * shelf.supportMm3) / (0.45 * 0.2) / 45)).toBeCloseTo(1, 1)
   })
+  test('under a plate over a cone the room is what is left between them, slope and all: closed form', () => {
+    const cone = kit.turned([
+      [0, 0],
+      [30, 0],
+      [0, 15],
+    ])
+    const { supportMm3 } = layDown(meshOf(kit.union([cone, kit.cylinder(5, 0, 31), kit.cylinder(30, 30, 35)])))
+    // 2 pi times the integral of r (30 - 15 (1 - r/30)) from the column to the rim
+    const upTo = (r: number) => 2 * Math.PI * (7.5 * r * r + r ** 3 / 6)
+    expect(supportMm3 / (upTo(30) - upTo(5))).toBeGreaterThan(0.96)
+    expect(supportMm3 / (upTo(30) - upTo(5))).toBeLessThan(1.04)
+  })
   test('resin takes as long for a bed as for one part, by its height', () => {
     const [low, high] = [10, 30].map((h) => layDown(meshOf(kit.box([10, 10, h], [0, 0, 0]))))
     const resin = { ...settings, process: 'resin' as const, layerMm: 0.05 }
