@@ -145,4 +145,22 @@ describe('what a rotary engine cannot be', () => {
       /^outlet\.angleRad: runs into the intake/,
     ],
   ])('%s is refused, with where and what to do', (_, more, words) => expect(faults(more).join('\n')).toMatch(words))
+  test('a port in the cover may stand as near as its rim clears the bore by the land: a wider one further out by half of what it is wider', () => {
+    const least = (diameterM: number) => {
+      const runsInto = (m: number) =>
+        faults({ intake: { ...intake, diameterM, coverRadiusM: m } }).some((f) =>
+          f.includes('runs into the rotor’s bore'),
+        )
+      let [low, high] = [5 * mm, 40 * mm]
+      for (let i = 0; i < 30; i++) {
+        const middle = (low + high) / 2
+        if (runsInto(middle)) low = middle
+        else high = middle
+      }
+      return high
+    }
+    const { eccentricityM, shaft } = plain
+    expect(least(4 * mm) / mm).toBeCloseTo((2 * eccentricityM + shaft.diameterM / 2 + 2 * mm) / mm + 3.2, 3)
+    expect((least(6 * mm) - least(4 * mm)) / mm).toBeCloseTo(1, 3)
+  })
 })
