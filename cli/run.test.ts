@@ -205,7 +205,7 @@ test('reduce droop: what a regulator keeps, loses and sticks by, from columns; a
   expect(JSON.stringify(out?.notes)).toMatch(/It sticks by 5/)
   const wide = { ...columns, hole_mm: holes.map((d) => 20 * d) }
   const refused = await call(['reduce', '-'], { method: 'droop', columns: wide })
-  expect([refused.exit, refused.stderr]).toEqual([2, expect.stringMatching(/row 3: a hole from 0 to 0\.02 m/)])
+  expect([refused.exit, refused.stderr]).toEqual([2, expect.stringMatching(/columns: Row 3: a hole of 24\.0 mm/)])
 })
 
 test('reduce run-down: time, turns and air of a bottle from columns; what was not recorded has no figure', async () => {

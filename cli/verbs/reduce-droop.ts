@@ -1,6 +1,6 @@
 import type { z } from 'zod'
 import { reduceDroop } from '../../src/core/bench'
-import { rowsOf } from '../../src/project/measuring'
+import { InputFault, droopReadings, rowsOf } from '../../src/project/measuring'
 import { DROOP_ROLES, readRoles, type Table } from '../../src/project/recording'
 import type { reduceVerbInput } from '../bench-schemas'
 import { badInput } from '../fault'
@@ -12,16 +12,8 @@ export function droopOf(input: Extract<z.infer<typeof reduceVerbInput>, { method
   const mapping = mappingFrom(table, DROOP_ROLES, input.mapping)
   const read = readRoles(table, mapping, DROOP_ROLES, input.roomPressurePaAbs)
   if (!read.ok) throw badInput('mapping', read.message)
-  const readings = rowsOf(read.values).map(({ hole = NaN, pressure = NaN, source }, i) => {
-    if (!(hole >= 0 && hole < MOST_HOLE_M))
-      throw badInput('columns', `row ${i + 1}: a hole from 0 to ${MOST_HOLE_M} m is expected, not ${hole}`)
-    return {
-      holeDiameterM: hole,
-      outletGaugePa: pressure,
-      ...(source === undefined ? {} : { sourceGaugePa: source }),
-    }
-  })
-  const r = reduceDroop(readings, input.rig, { roomPaAbs: input.roomPressurePaAbs, roomK: input.roomTemperatureK })
+  const settings = { roomPaAbs: input.roomPressurePaAbs, roomK: input.roomTemperatureK }
+  const r = reduceDroop(readingsOf(read.values), input.rig, settings)
   const { closed, droop, perOpening, sticks, sourceEffect } = r
   return {
     figures: {
@@ -40,4 +32,11 @@ export function droopOf(input: Extract<z.infer<typeof reduceVerbInput>, { method
   }
 }
 
-const MOST_HOLE_M = 0.02
+/** A hole that no plate has is bad input, not a fault of the program. */
+function readingsOf(values: Parameters<typeof rowsOf>[0]) {
+  try {
+    return droopReadings(rowsOf(values))
+  } catch (error) {
+    throw error instanceof InputFault ? badInput('columns', error.message) : error
+  }
+}

@@ -1,31 +1,12 @@
 import type { z } from 'zod'
+import { frameCandidates, reduceInertia, reduceSpeed, reduceTank, reduceThrust } from '../../src/core/bench'
 import {
-  bandAt,
-  lineAt,
-  reduceBrake,
-  frameCandidates,
-  reduceGenerator,
-  reduceLifted,
-  reduceRubbed,
-  reduceInertia,
-  reduceSpeed,
-  reduceTank,
-  reduceThrust,
-  type SettledReduction,
-} from '../../src/core/bench'
-import { readingsOf as settledReadings, rowsOf } from '../../src/project/measuring'
-import {
-  BRAKE_ROLES,
-  GENERATOR_ROLES,
-  LIFT_ROLES,
-  ROPE_ROLES,
   TANK_ROLES,
   mapForce,
   mapTrace,
   parseTable,
   readRoles,
   traceRoles,
-  type Role,
   type Table,
 } from '../../src/project/recording'
 import { repairWords } from '../../src/words'
@@ -39,6 +20,7 @@ import { noteSentence } from '../notes'
 import { mappingFrom } from './mapping'
 import { droopOf } from './reduce-droop'
 import { runDownOf } from './reduce-run-down'
+import { brakeOf, generatorOf, readingsOf, ropeVerb, settingsOf } from './reduce-settled'
 
 type Input = z.infer<typeof reduceVerbInput>
 type Of<M extends Input['method']> = Extract<Input, { method: M }>
@@ -134,115 +116,6 @@ function thrustOf(input: Of<'thrust'>, table: Table) {
     repairs: [],
     notes: [...table.notes, ...r.notes].map(noteSentence),
   }
-}
-
-/** Columns by role, one row each. */
-function readingsOf(input: Input, table: Table, roles: readonly Role[], steady: readonly string[] | null) {
-  const read = readRoles(table, mappingFrom(table, roles, input.mapping), roles, input.roomPressurePaAbs)
-  if (!read.ok) throw badInput('mapping', read.message)
-  return steady ? settledReadings(table, read.values, steady) : rowsOf(read.values)
-}
-
-const STEPS = 40
-
-/** What settled readings tell, whatever took the power. */
-function settledOf(r: SettledReduction, table: Table) {
-  const { stallTorque, freeSpeed, peakPower, peakSpeed } = r
-  const speedRadPerS = Array.from({ length: STEPS + 1 }, (_, i) => (freeSpeed.value * i) / STEPS)
-  const torqueNm = speedRadPerS.map((w) => lineAt(r.line, w))
-  return {
-    figures: { peakPower, speedOfPeakPower: peakSpeed, stallTorque, freeSpeed },
-    curve: {
-      speedRadPerS,
-      torqueNm,
-      torqueStandardUncertaintyNm: speedRadPerS.map((w, i) =>
-        Math.hypot(bandAt(r.line, w), r.sharedRelativeUncertainty * torqueNm[i]),
-      ),
-      powerW: torqueNm.map((t, i) => t * speedRadPerS[i]),
-    },
-    points: r.points.map((p) => ({ ...p })),
-    nominalGaugePressurePa: r.nominalGaugePressurePa,
-    repairs: r.points.flatMap((p) => (p.aside ? [{ kind: 'reading-aside', row: p.row, reason: p.aside }] : [])),
-    notes: [...table.notes, ...r.notes].map(noteSentence),
-  }
-}
-
-const settingsOf = (input: Input) => ({
-  nominalGaugePressurePa: input.nominalGaugePressurePa ?? null,
-  roomPaAbs: input.roomPressurePaAbs,
-})
-
-function brakeOf(input: Of<'brake'>, table: Table) {
-  const readings = readingsOf(input, table, BRAKE_ROLES, ['scale', 'speed']).map(
-    ({ scale = NaN, speed = NaN, arm, pressure, time }) => ({
-      scaleN: scale,
-      sensorRadPerS: speed,
-      ...(arm === undefined ? {} : { armM: arm }),
-      ...(time === undefined ? {} : { timeS: time }),
-      ...(pressure === undefined ? {} : { gaugePressurePa: pressure }),
-    }),
-  )
-  const r = reduceBrake(readings, input.rig, settingsOf(input))
-  const settled = settledOf(r, table)
-  return { ...settled, figures: { ...settled.figures, tare: r.tareN } }
-}
-
-function generatorOf(input: Of<'generator'>, table: Table) {
-  const readings = readingsOf(input, table, GENERATOR_ROLES, ['voltage', 'current', 'speed']).map(
-    ({ voltage = NaN, current = NaN, speed = NaN, pressure }) => ({
-      voltageV: voltage,
-      currentA: current,
-      sensorRadPerS: speed,
-      ...(pressure === undefined ? {} : { gaugePressurePa: pressure }),
-    }),
-  )
-  const r = reduceGenerator(readings, input.rig, settingsOf(input))
-  const settled = settledOf(r, table)
-  const { constant, resistance, electricalPower, bestLoad } = r
-  return {
-    ...settled,
-    figures: {
-      ...settled.figures,
-      electricalPower,
-      bestLoad,
-      generatorConstant: constant,
-      windingResistance: resistance,
-    },
-    /** Without the generator's own friction these are the least that the shaft gives. */
-    ofShaft: r.ofShaft,
-    points: settled.points.map((p, i) => ({ ...p, efficiency: r.efficiency[i] })),
-  }
-}
-
-/** A rope over a drum: rubbing, or winding weights up. */
-function ropeOf(input: Of<'rope'>, table: Table) {
-  const { does, ...rig } = input.rig
-  const rows = readingsOf(input, table, does === 'rubs' ? ROPE_ROLES : LIFT_ROLES, null)
-  const at = (pressure: number | undefined) => (pressure === undefined ? {} : { gaugePressurePa: pressure })
-  const r =
-    does === 'rubs'
-      ? reduceRubbed(
-          rows.map(({ weight = NaN, scale = NaN, speed = NaN, pressure }) => ({
-            weightN: weight,
-            slackN: scale,
-            sensorRadPerS: speed,
-            ...at(pressure),
-          })),
-          rig,
-          settingsOf(input),
-        )
-      : reduceLifted(
-          rows.map(({ weight = NaN, height = NaN, time = NaN, pressure }) => ({
-            weightN: weight,
-            heightM: height,
-            timeS: time,
-            ...at(pressure),
-          })),
-          rig,
-          settingsOf(input),
-        )
-  const settled = settledOf(r, table)
-  return { ...settled, figures: { ...settled.figures, ...(r.friction ? { ropeFriction: r.friction } : {}) } }
 }
 
 function tankOf(input: Of<'tank-decay'>, table: Table) {
@@ -394,7 +267,7 @@ export function reduceVerb(input: Input) {
     case 'run-down':
       return runDownOf(input, table)
     case 'rope':
-      return ropeOf(input, table)
+      return ropeVerb(input, table)
     case 'droop':
       return droopOf(input, table)
     case 'tank-decay':

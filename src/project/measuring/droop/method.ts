@@ -1,4 +1,10 @@
-import { reduceDroop, type DroopReduction, type DroopRig, type DroopSettings } from '../../../core/bench'
+import {
+  reduceDroop,
+  type DroopReading,
+  type DroopReduction,
+  type DroopRig,
+  type DroopSettings,
+} from '../../../core/bench'
 import { readRoles } from '../../recording/mapping'
 import { DROOP_ROLES } from '../../recording/signals'
 import type { TableMapping } from '../../validation/schema'
@@ -12,6 +18,23 @@ export interface DroopConditions extends Conditions {
   readonly mapping: TableMapping
   readonly settings: DroopSettings
 }
+
+/** A column in millimetres that is read as metres has holes wider than this. */
+const MOST_HOLE_M = 0.02
+
+/** Readings before holes, one a row. @throws InputFault where a hole is none that a plate has. */
+export const droopReadings = (rows: readonly Partial<Record<string, number>>[]): DroopReading[] =>
+  rows.map(({ hole = NaN, pressure = NaN, source }, i) => {
+    if (!(hole >= 0 && hole < MOST_HOLE_M))
+      throw new InputFault(
+        `Row ${i + 1}: a hole of ${(1000 * hole).toPrecision(3)} mm. From 0 (shut) to ${1000 * MOST_HOLE_M} mm is expected; look at the column and its unit.`,
+      )
+    return {
+      holeDiameterM: hole,
+      outletGaugePa: pressure,
+      ...(source === undefined ? {} : { sourceGaugePa: source }),
+    }
+  })
 
 /** What a regulator loses with flow, by the pressure that it keeps before holes of known size. */
 export const droop: Method<DroopConditions, DroopReduction> = {
@@ -63,18 +86,7 @@ export const droop: Method<DroopConditions, DroopReduction> = {
     if (channels.kind !== 'table') throw new InputFault('A regulator’s droop is read from a table of readings.')
     const read = readRoles(channels.table, mapping, DROOP_ROLES, settings.roomPaAbs)
     if (!read.ok) throw new InputFault(read.message)
-    const readings = rowsOf(read.values).map(({ hole = NaN, pressure = NaN, source }, i) => {
-      if (!(hole >= 0 && hole < MOST_HOLE_M))
-        throw new InputFault(
-          `Row ${i + 1}: a hole of ${(1000 * hole).toPrecision(3)} mm. From 0 (shut) to ${1000 * MOST_HOLE_M} mm is expected; look at the column and its unit.`,
-        )
-      return {
-        holeDiameterM: hole,
-        outletGaugePa: pressure,
-        ...(source === undefined ? {} : { sourceGaugePa: source }),
-      }
-    })
-    const r = reduceDroop(readings, rig, settings)
+    const r = reduceDroop(droopReadings(rowsOf(read.values)), rig, settings)
     const of = ({ value, standardUncertainty }: { value: number; standardUncertainty: number }) => ({
       value,
       standardUncertainty,
@@ -104,5 +116,3 @@ export const droop: Method<DroopConditions, DroopReduction> = {
 
 /** A flow of one gram a second, kg/s. */
 const GRAM = 1e-3
-/** A column in millimetres that is read as metres has holes wider than this. */
-const MOST_HOLE_M = 0.02

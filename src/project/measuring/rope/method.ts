@@ -19,6 +19,37 @@ export interface RopeConditions extends Conditions {
 
 const rolesOf = (does: Does) => (does === 'rubs' ? ROPE_ROLES : LIFT_ROLES)
 
+/** Readings of a rope by what it does, one a row. */
+export function ropeOf(
+  rows: readonly Partial<Record<string, number>>[],
+  does: Does,
+  rig: RopeRig,
+  settings: BrakeSettings,
+): RopeReduction {
+  const at = (pressure: number | undefined) => (pressure === undefined ? {} : { gaugePressurePa: pressure })
+  return does === 'rubs'
+    ? reduceRubbed(
+        rows.map(({ weight = NaN, scale = NaN, speed = NaN, pressure }) => ({
+          weightN: weight,
+          slackN: scale,
+          sensorRadPerS: speed,
+          ...at(pressure),
+        })),
+        rig,
+        settings,
+      )
+    : reduceLifted(
+        rows.map(({ weight = NaN, height = NaN, time = NaN, pressure }) => ({
+          weightN: weight,
+          heightM: height,
+          timeS: time,
+          ...at(pressure),
+        })),
+        rig,
+        settings,
+      )
+}
+
 /** Torque by a rope over a drum: rubbing between weight and balance, or winding weights up. */
 export const rope: Method<RopeConditions, RopeReduction> = {
   words: {
@@ -71,30 +102,7 @@ export const rope: Method<RopeConditions, RopeReduction> = {
     if (channels.kind !== 'table') throw new InputFault('A rope’s readings are read from a table.')
     const read = readRoles(channels.table, mapping, rolesOf(does), settings.roomPaAbs)
     if (!read.ok) throw new InputFault(read.message)
-    const rows = rowsOf(read.values)
-    const at = (pressure: number | undefined) => (pressure === undefined ? {} : { gaugePressurePa: pressure })
-    const r =
-      does === 'rubs'
-        ? reduceRubbed(
-            rows.map(({ weight = NaN, scale = NaN, speed = NaN, pressure }) => ({
-              weightN: weight,
-              slackN: scale,
-              sensorRadPerS: speed,
-              ...at(pressure),
-            })),
-            rig,
-            settings,
-          )
-        : reduceLifted(
-            rows.map(({ weight = NaN, height = NaN, time = NaN, pressure }) => ({
-              weightN: weight,
-              heightM: height,
-              timeS: time,
-              ...at(pressure),
-            })),
-            rig,
-            settings,
-          )
+    const r = ropeOf(rowsOf(read.values), does, rig, settings)
     return settledRun(r, channels.table.notes)
   },
   hazards: () => ({ findings: [], shown: [] }),
