@@ -365,8 +365,7 @@ describe('a ball in its engine', () => {
         system.begin()
         system.place(angle, 0)
         const J = new Float64Array(all * system.size)
-        system.place(angle, 1)
-        system.linear(0, 1, 1, y, new Float64Array(all), J, new Float64Array(all))
+        system.linear(0, y, new Float64Array(all), J, new Float64Array(all))
         const [up, down] = [new Float64Array(all), new Float64Array(all)]
         for (let c = 0; c < system.size; c++) {
           const h = c > 2 * network.volumes.length ? (c % 2 === 1 ? 1e-10 : 1e-6) : 1e-6 * y[c]

@@ -80,7 +80,10 @@ function relieved(network: EngineNetwork): EngineNetwork {
       network.place(angle, into)
       outlets.forEach(({ volume, j }, i) => {
         if (into.slope[volume] >= 0 || inlets[i].some((k) => into.area[k] > 1e-9)) return
-        into.area[j] = Math.max(into.area[j], 2e-3 * into.volume[volume] ** (2 / 3) * 20)
+        const way = 2e-3 * into.volume[volume] ** (2 / 3) * 20
+        if (way <= into.area[j]) return
+        into.area[j] = way
+        into.areaSlope[j] = ((2 / 3) * way * into.slope[volume]) / into.volume[volume]
       })
     },
   }

@@ -5,24 +5,43 @@ export interface Crank {
   readonly offsetM?: number
 }
 
+type Writable<T> = { -readonly [K in keyof T]: T[K] }
+
 export interface PistonPlace {
   /** Travel from the place farthest from the crank on a centred axis (r + l), m. */
   readonly travelM: number
   /** Torque arm: travel over angle, m/rad. */
   readonly armM: number
+  /** Arm over angle, m/rad2. */
+  readonly bendM: number
 }
 
 /**
- * Where the piston stands at a crank angle from head-end dead centre, and its torque arm.
- * Formula: x = r + l - r cos - sqrt(l^2 - (r sin - e)^2); x' = r sin + r cos (r sin - e) / sqrt(l^2 - (r sin - e)^2).
+ * Where the piston stands at a crank angle from head-end dead centre, its torque arm, and how that changes.
+ * Formula: x = r + l - r cos - s, s = sqrt(l^2 - (r sin - e)^2); x' = r sin + g, g = r cos (r sin - e) / s; x'' = r cos + (r^2 cos^2 - r sin (r sin - e) + g^2) / s.
  * Valid: rod longer than crank radius plus offset. Source: closed form.
  */
-export function pistonPlace({ strokeM, rodM, offsetM = 0 }: Crank, angleRad: number): PistonPlace {
+export function pistonPlace(crank: Crank, angleRad: number): PistonPlace {
+  const into = { travelM: 0, armM: 0, bendM: 0 }
+  placePiston(crank, angleRad, into)
+  return into
+}
+
+/** The same, written into what is at hand. */
+export function placePiston(
+  { strokeM, rodM, offsetM = 0 }: Crank,
+  angleRad: number,
+  into: Writable<PistonPlace>,
+): void {
   const r = strokeM / 2
-  const [sin, cos] = [Math.sin(angleRad), Math.cos(angleRad)]
-  const aside = r * sin - offsetM
-  const along = Math.sqrt(rodM * rodM - aside * aside)
-  return { travelM: r + rodM - r * cos - along, armM: r * sin + (r * cos * aside) / along }
+  const up = r * Math.sin(angleRad)
+  const over = r * Math.cos(angleRad)
+  const aside = up - offsetM
+  const perAlong = 1 / Math.sqrt(rodM * rodM - aside * aside)
+  const leans = over * aside * perAlong
+  into.travelM = r + rodM - over - (rodM * rodM - aside * aside) * perAlong
+  into.armM = up + leans
+  into.bendM = over + (over * over - up * aside + leans * leans) * perAlong
 }
 
 /** Angles in a period at which a function passes nought, ascending: looked for at every half degree, then halved. */

@@ -5,6 +5,7 @@ import {
   cutOffForClearance,
   cutOffWork,
   endPressure,
+  flowFunction,
   leastClearance,
   pistonPlace,
   engineNetwork,
@@ -30,6 +31,14 @@ describe('crank and rod', () => {
   test.each(checksOf('crank.vol'))('%s', (_, c) =>
     expectCheck(given(c, 'Vc') + (Math.PI / 4) * (given(c, 'bore') / 10) ** 2 * (place(c).travelM * 100), c),
   )
+})
+
+test('flow function of an orifice: isentropic flow by powers (NACA Report 1135, 1953), choked below 0.5283', () => {
+  for (let ratio = 0.001; ratio < 0.999; ratio += 0.001) {
+    const r = Math.max(ratio, (2 / 2.4) ** 3.5)
+    expect(flowFunction(ratio) / Math.sqrt(7 * (r ** (10 / 7) - r ** (12 / 7)))).toBeCloseTo(1, 8)
+  }
+  expect(flowFunction(1)).toBe(0)
 })
 
 const ideal = (c: CheckValue): CutOff => ({

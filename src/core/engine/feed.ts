@@ -4,8 +4,6 @@ import type { End, EngineNetwork, GasVolume, Passage } from './network'
 import { pistonArea, pistonChambers } from './reciprocating'
 import { rotorChambers } from './rotary'
 
-const constant = (value: number) => () => value
-
 const chambersOf = (input: EngineInput): Chambers =>
   input.machine.kind === 'three-flank' ? rotorChambers(input.machine, input) : pistonChambers(input.machine, input)
 
@@ -33,7 +31,7 @@ export function engineNetwork(input: EngineInput): EngineNetwork {
           isothermal: vessel.heat === 'isothermal',
           wall:
             typeof vessel.heat === 'object'
-              ? { temperatureK: room.temperatureK, wattPerKelvin: constant(vessel.heat.uaWPerK) }
+              ? { temperatureK: room.temperatureK, wattPerKelvin: vessel.heat.uaWPerK, wattPerKelvinM3: 0 }
               : undefined,
         },
         vessel.volumeM3,
@@ -77,8 +75,12 @@ export function engineNetwork(input: EngineInput): EngineNetwork {
       for (let i = 0; i < fixed.length; i++) {
         into.volume[first + i] = fixed[i]
         into.slope[first + i] = into.slide[first + i] = 0
+        into.bend[first + i] = into.slideSlope[first + i] = 0
       }
-      for (let j = 0; j < areas.length; j++) into.area[later + j] = areas[j]
+      for (let j = 0; j < areas.length; j++) {
+        into.area[later + j] = areas[j]
+        into.areaSlope[later + j] = 0
+      }
     },
     ...turning,
   }

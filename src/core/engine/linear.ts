@@ -8,30 +8,23 @@ import { CV, G1, lift, states, turning } from './turning'
 const { PLACED, T, back, ballOf, cap, from, keptAt, moves, now, p, push, px, rowOf, sealArea, sealForce, signOf, to } =
   turning
 
+const { wallK, wallFixed, wallMore } = turning
+
+/** How far on a ball's push is looked at for its slope along the angle, rad: what it stops against has no simple one. */
+const PEEK = 1e-6
 const moved = noPush()
 const orifice = new Float64Array(2)
 
 /**
- * The rate, how it hangs on the state, and how it changes along the crank’s angle alone: one pass over what flows gives all three.
- * Volumes, areas and pins change as from here to the place ahead; all else is by formula.
+ * The rate, how it hangs on the state, and how it changes along the crank’s angle alone: one pass over what flows gives all three, by formula.
  */
-export function linear(
-  slot: number,
-  ahead: number,
-  peek: number,
-  y: Float64Array,
-  out: Float64Array,
-  J: Float64Array,
-  fx: Float64Array,
-): void {
-  const { volume, slope, slide, area, pinSlope } = PLACED[slot]
-  const then = PLACED[ahead]
+export function linear(slot: number, y: Float64Array, out: Float64Array, J: Float64Array, fx: Float64Array): void {
+  const { volume, slope, bend, slide, slideSlope, area, areaSlope, pin, pinSlope, pinBend } = PLACED[slot]
   const { n, nv, np, lean, friction, load, balls } = now
   const wheel = 2 * nv
   const work0 = n + 1 + 2 * RESERVOIRS
   const gasWork = work0 + nv
   const heat = gasWork + 3
-  const perPeek = 1 / peek
   states(slot, y)
   const w = Math.sqrt((2 * y[wheel]) / now.inertiaKgM2)
   const inverse = 1 / w
@@ -41,11 +34,11 @@ export function linear(
   for (let i = 0; i < rows; i++) out[i] = fx[i] = 0
   const cells = rows * n
   for (let i = 0; i < cells; i++) J[i] = 0
-  for (let i = 0; i < nv; i++) px[i] = -p[i] * (then.volume[i] / volume[i] - 1) * perPeek
+  for (let i = 0; i < nv; i++) px[i] = (-p[i] * slope[i]) / volume[i]
   if (balls.length > 0) lift(slot, y, w)
   for (let j = 0; j < np; j++) {
     const a = area[j]
-    const ax = ballOf[j] >= 0 ? 0 : (then.area[j] - a) * perPeek
+    const ax = ballOf[j] >= 0 ? 0 : areaSlope[j]
     if (a === 0 && ax === 0) continue
     let up = from[j]
     let down = to[j]
@@ -69,12 +62,12 @@ export function linear(
     const ratio = lower / upper
     flowAndSlope(ratio, orifice)
     const psi = orifice[0]
-    const bend = orifice[1]
+    const steep = orifice[1]
     const q = scale * upper * psi
     const h = CP * T[up]
     const e = h * q
-    const qUp = free * scale * (psi - bend * ratio)
-    const qDown = scale * bend
+    const qUp = free * scale * (psi - steep * ratio)
+    const qDown = scale * steep
     const qx = ax * perArea * upper * psi + qUp * px[up] + qDown * px[down]
     const overT = -q / (2 * T[up])
     for (let side = 0; side < 2; side++) {
@@ -121,12 +114,11 @@ export function linear(
   for (let i = 0; i < nv; i++) {
     const m = 2 * i
     const u = m + 1
-    const wall = now.walls[i]
-    if (wall) {
-      const colder = (wall.temperatureK - T[i]) * inverse
-      const per = wall.wattPerKelvin(volume[i])
+    if (wallK[i] > 0) {
+      const colder = (wallK[i] - T[i]) * inverse
+      const per = wallFixed[i] + wallMore[i] * volume[i]
       const q = per * colder
-      const qx = (wall.wattPerKelvin(then.volume[i]) - per) * perPeek * colder
+      const qx = wallMore[i] * slope[i] * colder
       const g = per * inverse
       const overM = (g * T[i]) / y[m]
       const overU = (-g * T[i]) / y[u]
@@ -156,13 +148,12 @@ export function linear(
       }
     }
     if (moves[i] === 0) continue
-    const bent = (then.slope[i] - slope[i]) * perPeek
     const push = p[i] * slope[i]
-    const pushX = px[i] * slope[i] + p[i] * bent
+    const pushX = px[i] * slope[i] + p[i] * bend[i]
     out[u] -= push
     fx[u] -= pushX
     gas += push - back[i] * slope[i]
-    fx[wheel] += pushX - back[i] * bent
+    fx[wheel] += pushX - back[i] * bend[i]
     const pu = G1 / volume[i]
     const more = pu * slope[i]
     J[u * n + u] -= more
@@ -170,7 +161,7 @@ export function linear(
     if (!lean) {
       out[work0 + i] = push
       fx[work0 + i] = pushX
-      fx[gasWork] += pushX - back[i] * bent
+      fx[gasWork] += pushX - back[i] * bend[i]
       J[(work0 + i) * n + u] += more
       J[gasWork * n + u] += more
     }
@@ -178,7 +169,7 @@ export function linear(
     const above = p[i] > back[i] ? 1 : 0
     const seal = sealForce[i] + above * sealArea[i] * (p[i] - back[i])
     rub += slide[i] * seal
-    const rubX = (then.slide[i] - slide[i]) * perPeek * seal + above * slide[i] * sealArea[i] * px[i]
+    const rubX = slideSlope[i] * seal + above * slide[i] * sealArea[i] * px[i]
     const moreRub = above * slide[i] * sealArea[i] * pu
     fx[wheel] -= rubX
     J[wheel * n + u] -= moreRub
@@ -205,10 +196,11 @@ export function linear(
     const before = p[up] <= cap[passage] ? 1 : 0
     if (up < nv && before) J[row + 2 * up + 1] += perPa / volume[up]
     J[row + 2 * down + 1] -= perPa / volume[down]
-    const across = Math.min(p[up], cap[passage]) - p[down] + (before * px[up] - px[down]) * peek
-    pushOn(balls[b], y[at], y[at + 1], across, then.pin[b], then.pinSlope[b] * w, moved)
-    fx[at + 1] = ((moved.totalN - push[b].totalN) / massKg) * inverse * perPeek
-    const lifted = (moved.pinN * then.pinSlope[b] - push[b].pinN * pinSlope[b]) * perPeek
+    const across = Math.min(p[up], cap[passage]) - p[down] + (before * px[up] - px[down]) * PEEK
+    const turned = pinSlope[b] + pinBend[b] * PEEK
+    pushOn(balls[b], y[at], y[at + 1], across, pin[b] + pinSlope[b] * PEEK, turned * w, moved)
+    fx[at + 1] = (((moved.totalN - push[b].totalN) / massKg) * inverse) / PEEK
+    const lifted = (moved.pinN * turned - push[b].pinN * pinSlope[b]) / PEEK
     fx[wheel] -= lifted
     if (!lean) fx[gasWork + 1] += lifted
   }

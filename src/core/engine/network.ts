@@ -23,8 +23,8 @@ export interface GasVolume {
   readonly backPaAbs: number | null
   /** Where its air starts. */
   readonly start: Reservoir
-  /** Heat from its walls, W/K, at a volume; none where left out. */
-  readonly wall?: { readonly wattPerKelvin: (volumeM3: number) => number; readonly temperatureK: number }
+  /** Heat from its walls: at no volume, and more for each m3 as far as its air reaches. None where left out. */
+  readonly wall?: { readonly wattPerKelvin: number; readonly wattPerKelvinM3: number; readonly temperatureK: number }
   /** Its air stays at its temperature whatever leaves it. */
   readonly isothermal?: boolean
   /** What its seal rubs with: force at rest, N, and force by the pressure on it, N/Pa. */
@@ -79,19 +79,41 @@ export interface MovingBall {
   readonly discharge: number
 }
 
-/** What hangs on the crank's angle alone, written for all volumes and passages at once. */
+/** What hangs on the crank's angle alone, written for all volumes and passages at once, and how it goes on from there: where something turns a corner, as it goes beyond it. */
 export interface Placed {
   /** m3, of each volume. */
   readonly volume: Float64Array
   /** m3/rad, of each volume. */
   readonly slope: Float64Array
-  /** m/rad without its sign, of each volume's piston. */
+  /** m3/rad2, of each volume. */
+  readonly bend: Float64Array
+  /** m/rad without its sign, of each volume's piston; and m/rad2. */
   readonly slide: Float64Array
-  /** Effective area (Cd A), m2, of each passage. */
+  readonly slideSlope: Float64Array
+  /** Effective area (Cd A), m2, of each passage; and m2/rad. */
   readonly area: Float64Array
-  /** How far the pin of each moving ball stands beyond its seat, m, and how that changes, m/rad. */
+  readonly areaSlope: Float64Array
+  /** How far the pin of each moving ball stands beyond its seat, m, and how that changes, m/rad and m/rad2. */
   readonly pin: Float64Array
   readonly pinSlope: Float64Array
+  readonly pinBend: Float64Array
+}
+
+/** Room for what hangs on the angle. */
+export function roomToPlace(volumes: number, passages: number, balls: number): Placed {
+  const array = (n: number) => new Float64Array(n)
+  return {
+    volume: array(volumes),
+    slope: array(volumes),
+    bend: array(volumes),
+    slide: array(volumes),
+    slideSlope: array(volumes),
+    area: array(passages),
+    areaSlope: array(passages),
+    pin: array(balls),
+    pinSlope: array(balls),
+    pinBend: array(balls),
+  }
 }
 
 /**

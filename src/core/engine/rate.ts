@@ -5,6 +5,7 @@ import { flowFunction } from './orifice'
 import { CV, lift, states, turning } from './turning'
 
 const { PLACED, T, back, cap, from, keptAt, moves, now, p, push, rowOf, sealArea, sealForce, signOf, to } = turning
+const { wallK, wallFixed, wallMore } = turning
 
 /** Balances of the engine that is being turned, at a place and a state: of each mass and energy, of the wheel, of balls and of what is summed. */
 export function rate(slot: number, y: Float64Array, out: Float64Array): void {
@@ -47,9 +48,8 @@ export function rate(slot: number, y: Float64Array, out: Float64Array): void {
   let gas = 0
   let rub = 0
   for (let i = 0; i < nv; i++) {
-    const wall = now.walls[i]
-    if (wall) {
-      const q = wall.wattPerKelvin(volume[i]) * (wall.temperatureK - T[i]) * inverse
+    if (wallK[i] > 0) {
+      const q = (wallFixed[i] + wallMore[i] * volume[i]) * (wallK[i] - T[i]) * inverse
       out[2 * i + 1] += q
       if (!lean) out[gasWork + 3] += q
     }

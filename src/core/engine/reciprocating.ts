@@ -1,11 +1,24 @@
 import type { Chambers } from './chambers'
-import { crossings, pistonPlace } from './crank'
+import { crossings, pistonPlace, placePiston } from './crank'
 import { EXHAUST, ROOM, type DoubleActing, type EngineInput, type PistonMachine, type SingleActing } from './input'
 import { printedStop } from './balls'
 import type { End, GasVolume, MovingBall, Passage, Placed } from './network'
-import { ballArea, edgeArea, fullLift, openingPerLift, portArea, seatHole, valveShift } from './valves'
+import {
+  ballArea,
+  edgeArea,
+  fullLift,
+  heldSlope,
+  openingPerLift,
+  portArea,
+  seatHole,
+  unsignedSlope,
+  valveShift,
+  valveShiftSlope,
+} from './valves'
 
 const TURN = 2 * Math.PI
+/** Where a piston was last placed. */
+const piston = { travelM: 0, armM: 0, bendM: 0 }
 /** Corners closer together than this are one, rad. */
 const NEAR = 2e-3
 
@@ -28,7 +41,8 @@ function wallOf(m: PistonMachine, pistonAreaM2: number): GasVolume['wall'] {
   // both end faces, and the wall as far as the air reaches
   return {
     temperatureK,
-    wattPerKelvin: (v) => filmWPerM2K * (2 * pistonAreaM2 + (Math.PI * m.boreM * v) / pistonAreaM2),
+    wattPerKelvin: filmWPerM2K * 2 * pistonAreaM2,
+    wattPerKelvinM3: (filmWPerM2K * Math.PI * m.boreM) / pistonAreaM2,
   }
 }
 
@@ -37,6 +51,8 @@ function singleActing(m: SingleActing, input: EngineInput): CylinderParts {
   const { ball, ports, leaks } = m
   const full = fullLift(ball)
   const { loose } = ball
+  const perLift = ball.discharge * openingPerLift(ball)
+  const perTravel = ports.discharge * ports.widthM
   const lift = (angle: number) => ball.pinLengthM - pistonPlace(m, angle).travelM
   const open = (angle: number) => pistonPlace(m, angle).travelM - ports.fromM
   return {
@@ -66,17 +82,25 @@ function singleActing(m: SingleActing, input: EngineInput): CylinderParts {
       }),
     }),
     place: (angle, into, v, j, c) => {
-      const { travelM, armM } = pistonPlace(m, angle)
+      placePiston(m, angle, piston)
+      const { travelM, armM, bendM } = piston
+      const lifted = ball.pinLengthM - travelM
       into.volume[v] = m.clearanceM3 + area * travelM
       if (loose) {
-        into.pin[c] = ball.pinLengthM - travelM
+        into.pin[c] = lifted
         into.pinSlope[c] = -armM
+        into.pinBend[c] = -bendM
       }
       into.slope[v] = area * armM
+      into.bend[v] = area * bendM
       into.slide[v] = Math.abs(armM)
-      into.area[j] = ball.discharge * ballArea(ball, ball.pinLengthM - travelM)
+      into.slideSlope[v] = unsignedSlope(armM, bendM)
+      into.area[j] = ball.discharge * ballArea(ball, lifted)
+      into.areaSlope[j] = perLift * heldSlope(lifted, -armM, full)
       into.area[j + 1] = ports.discharge * portArea(ports, travelM)
+      into.areaSlope[j + 1] = perTravel * heldSlope(travelM - ports.fromM, armM, ports.heightM)
       into.area[j + 2] = leaks.toRoomM2
+      into.areaSlope[j + 2] = 0
     },
     corners: [lift, (a) => lift(a) - full, open, (a) => open(a) - ports.heightM],
   }
@@ -87,6 +111,8 @@ function doubleActing(m: DoubleActing, input: EngineInput): CylinderParts {
   const crank = head - pistonArea(m.rodDiameterM)
   const { valve, leaks } = m
   const shift = (angle: number) => valveShift(valve, angle)
+  const admits = valve.admissionDischarge * valve.portWidthM
+  const lets = valve.exhaustDischarge * valve.portWidthM
   const edge = (sign: 1 | -1, lapM: number) => [
     (a: number) => sign * shift(a) - lapM,
     (a: number) => sign * shift(a) - lapM - valve.portHeightM,
@@ -107,19 +133,30 @@ function doubleActing(m: DoubleActing, input: EngineInput): CylinderParts {
       { id: 'past-rod', from: { volume: v + 1 }, to: { reservoir: ROOM } },
     ],
     place: (angle, into, v, j) => {
-      const { travelM, armM } = pistonPlace(m, angle)
+      placePiston(m, angle, piston)
+      const { travelM, armM, bendM } = piston
       into.volume[v] = m.headClearanceM3 + head * travelM
       into.slope[v] = head * armM
+      into.bend[v] = head * bendM
       into.volume[v + 1] = m.crankClearanceM3 + crank * (m.strokeM - travelM)
       into.slope[v + 1] = -crank * armM
+      into.bend[v + 1] = -crank * bendM
       into.slide[v] = into.slide[v + 1] = Math.abs(armM)
+      into.slideSlope[v] = into.slideSlope[v + 1] = unsignedSlope(armM, bendM)
       const s = shift(angle)
-      into.area[j] = valve.admissionDischarge * edgeArea(valve, s, valve.admissionLapM)
-      into.area[j + 1] = valve.exhaustDischarge * edgeArea(valve, -s, valve.exhaustLapM)
-      into.area[j + 2] = valve.admissionDischarge * edgeArea(valve, -s, valve.admissionLapM)
-      into.area[j + 3] = valve.exhaustDischarge * edgeArea(valve, s, valve.exhaustLapM)
+      const moves = valveShiftSlope(valve, angle)
+      const { admissionLapM, exhaustLapM, portHeightM } = valve
+      into.area[j] = valve.admissionDischarge * edgeArea(valve, s, admissionLapM)
+      into.areaSlope[j] = admits * heldSlope(s - admissionLapM, moves, portHeightM)
+      into.area[j + 1] = valve.exhaustDischarge * edgeArea(valve, -s, exhaustLapM)
+      into.areaSlope[j + 1] = lets * heldSlope(-s - exhaustLapM, -moves, portHeightM)
+      into.area[j + 2] = valve.admissionDischarge * edgeArea(valve, -s, admissionLapM)
+      into.areaSlope[j + 2] = admits * heldSlope(-s - admissionLapM, -moves, portHeightM)
+      into.area[j + 3] = valve.exhaustDischarge * edgeArea(valve, s, exhaustLapM)
+      into.areaSlope[j + 3] = lets * heldSlope(s - exhaustLapM, moves, portHeightM)
       into.area[j + 4] = leaks.pastPistonM2
       into.area[j + 5] = leaks.toRoomM2
+      into.areaSlope[j + 4] = into.areaSlope[j + 5] = 0
     },
     corners: [
       ...edge(1, valve.admissionLapM),

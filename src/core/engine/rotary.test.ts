@@ -8,6 +8,7 @@ import {
   flankOf,
   heldAt,
   portOpening,
+  roomToPlace,
   standing,
   steadyEngine,
   sweptByFlank,
@@ -105,16 +106,8 @@ describe('three chambers that take each other’s places', () => {
 describe('how its chambers are placed', () => {
   const network = engineNetwork(engine())
   const { volumes, passages } = network
-  const array = (n: number) => new Float64Array(n)
   const at = (angle: number) => {
-    const placed = {
-      volume: array(volumes.length),
-      slope: array(volumes.length),
-      slide: array(volumes.length),
-      area: array(passages.length),
-      pin: array(0),
-      pinSlope: array(0),
-    }
+    const placed = roomToPlace(volumes.length, passages.length, 0)
     network.place(angle, placed)
     return placed
   }
@@ -146,7 +139,8 @@ describe('how its chambers are placed', () => {
     const { radiusM } = flankOf(rotor, rotor.flankGapM)
     const flank = 2 * radiusM * Math.asin((Math.sqrt(3) * rotor.radiusM) / 2 / radiusM)
     const byHand = 100 * ((2 * volumeM3) / rotor.depthM + (wall + flank) * rotor.depthM)
-    const share = volumes[0].wall!.wattPerKelvin(volumeM3) / byHand
+    const { wattPerKelvin, wattPerKelvinM3 } = volumes[0].wall!
+    const share = (wattPerKelvin + wattPerKelvinM3 * volumeM3) / byHand
     // both lengths are taken as that from tip to tip
     expect(share).toBeGreaterThan(0.8)
     expect(share).toBeLessThan(1.05)

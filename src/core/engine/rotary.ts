@@ -1,7 +1,7 @@
 import type { Chambers } from './chambers'
 import { EXHAUST, ROOM, type EngineInput, type ThreeFlank } from './input'
-import type { GasVolume } from './network'
-import { chamberPlace, flankOf, portOpening, wallRate } from './trochoid'
+import type { GasVolume, Placed } from './network'
+import { chamberPlace, flankOf, portOpening, wallRate, wallRateSlope, type PortOpening } from './trochoid'
 
 /** Flanks of the rotor: each closes a chamber. */
 export const FLANKS = 3
@@ -21,7 +21,11 @@ export function rotorChambers(m: ThreeFlank, input: EngineInput): Chambers {
   const { filmWPerM2K, temperatureK } = m.walls
   const perimeter = 2 * Math.sqrt(3) * m.radiusM * m.depthM
   const openings = [m.inlet, m.exhaust].map((port) => portOpening(m, flank, port))
-  const [inlet, exhaust] = [m.inlet, m.exhaust].map((port, i) => scaled(openings[i].areaM2, port.discharge))
+  const [inlet, exhaust] = openings
+  const open = (into: Placed, j: number, port: PortOpening, discharge: number, faces: number): void => {
+    into.area[j] = discharge * port.areaM2(faces)
+    into.areaSlope[j] = (discharge * port.slopeM2(faces)) / 3
+  }
   const volume: GasVolume = {
     id: 'chamber',
     backPaAbs: input.room.absolutePressurePa,
@@ -31,7 +35,11 @@ export function rotorChambers(m: ThreeFlank, input: EngineInput): Chambers {
     wall:
       filmWPerM2K === 0
         ? undefined
-        : { temperatureK, wattPerKelvin: (v) => filmWPerM2K * ((2 * v) / m.depthM + perimeter) },
+        : {
+            temperatureK,
+            wattPerKelvin: filmWPerM2K * perimeter,
+            wattPerKelvinM3: (filmWPerM2K * 2) / m.depthM,
+          },
   }
   // a third of the rotor's turn is a whole one of the shaft: every chamber has the same corners in it
   const corners = openings
@@ -62,24 +70,25 @@ export function rotorChambers(m: ThreeFlank, input: EngineInput): Chambers {
     place: (angle, into) => {
       for (let k = 0; k < FLANKS; k++) {
         const faces = flankFaces(k, angle)
-        const { volumeM3, slopeM3 } = chamberPlace(m, flank.segmentM2, faces)
+        const { volumeM3, slopeM3, bendM3 } = chamberPlace(m, flank.segmentM2, faces)
         into.volume[k] = volumeM3 + m.pocketM3
         into.slope[k] = slopeM3
+        into.bend[k] = bendM3
         // its leading tip
         into.slide[k] = wallRate(m, faces + THIRD / 2) / 3
+        into.slideSlope[k] = wallRateSlope(m, faces + THIRD / 2) / 9
         const j = k * PER_CHAMBER
-        into.area[j] = inlet(faces)
-        into.area[j + 1] = exhaust(faces)
-        into.area[j + 2] = exhaust(faces - Math.PI)
+        open(into, j, inlet, m.inlet.discharge, faces)
+        open(into, j + 1, exhaust, m.exhaust.discharge, faces)
+        open(into, j + 2, exhaust, m.exhaust.discharge, faces - Math.PI)
         into.area[j + 3] = m.leaks.toRoomM2
         into.area[j + 4] = m.leaks.pastPistonM2
-        into.area[j + 5] = inlet(faces - Math.PI)
+        into.areaSlope[j + 3] = into.areaSlope[j + 4] = 0
+        open(into, j + 5, inlet, m.inlet.discharge, faces - Math.PI)
       }
     },
   }
 }
-
-const scaled = (area: (angle: number) => number, by: number) => (angle: number) => by * area(angle)
 
 /** What a tube lets through, as a coefficient of discharge on its bore: its mouth and its wall's friction at a factor that rough, turbulent flow has. Common practice, no source. */
 export const tubeDischarge = (boreDiameterM: number, lengthM: number): number =>

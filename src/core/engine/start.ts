@@ -1,5 +1,5 @@
 import { rootBetween } from '../numerics'
-import type { EngineNetwork, Placed } from './network'
+import { roomToPlace, type EngineNetwork } from './network'
 import { flowFunction } from './orifice'
 import { SUPPLY } from './input'
 
@@ -34,16 +34,7 @@ export function standing(network: EngineNetwork, degrees = 2): Standing {
   const paIn = reservoirs[SUPPLY].absolutePressurePa
   const count = Math.round((periodRad * 180) / Math.PI / degrees)
   const angleRad = Array.from({ length: count }, (_, i) => (i * periodRad) / count)
-  const array = (n: number) => new Float64Array(n)
-  const n = volumes.length
-  const placed: Placed = {
-    volume: array(n),
-    slope: array(n),
-    slide: array(n),
-    area: array(passages.length),
-    pin: array(n),
-    pinSlope: array(n),
-  }
+  const placed = roomToPlace(volumes.length, passages.length, network.balls.length)
   const still = friction.constantNm * STICKS
   const torqueNm: number[] = []
   const holdsNm: number[] = []

@@ -5,8 +5,9 @@ import type { EngineNetwork, Placed } from './network'
 import { flows, rate } from './rate'
 import { MOST_BALLS, MOST_PASSAGES, MOST_VOLUMES, turning } from './turning'
 
-const { PLACED, T, back, ballOf, cap, from, keptAt, moves, now, p, px, rowOf, sealArea, sealForce, signOf, to } =
+const { PLACED, T, back, ballOf, cap, from, keptAt, moves, now, p, px, rowOf, sealArea, sealForce, signOf, to, wallK } =
   turning
+const { wallFixed, wallMore } = turning
 
 export interface EngineSystem extends StiffSystem {
   readonly layout: Layout
@@ -29,7 +30,7 @@ export function engineSystem(network: EngineNetwork, lean = false): EngineSystem
     throw new RangeError(`An engine of ${nv} volumes and ${np} passages`)
   const layout = layoutOf(network)
   const size = layout.time
-  const walls = network.volumes.map(({ wall }) => wall)
+  const { wheel } = layout
   const rubs = network.volumes.some(({ seal }) => seal && (seal.forceN > 0 || seal.areaM2 > 0))
   const begin = (): void => {
     if (now.network === network && now.lean === lean) return
@@ -41,14 +42,16 @@ export function engineSystem(network: EngineNetwork, lean = false): EngineSystem
     now.rubs = rubs
     now.inertiaKgM2 = network.inertiaKgM2
     ;[now.friction, now.load] = [network.friction, network.load]
-    now.walls = walls
     now.balls = balls
-    network.volumes.forEach(({ backPaAbs, isothermal, start, seal }, i) => {
+    network.volumes.forEach(({ backPaAbs, isothermal, start, seal, wall }, i) => {
       moves[i] = backPaAbs === null ? 0 : 1
       back[i] = backPaAbs ?? 0
       keptAt[i] = isothermal ? start.temperatureK : 0
       sealForce[i] = seal?.forceN ?? 0
       sealArea[i] = seal?.areaM2 ?? 0
+      wallK[i] = wall?.temperatureK ?? 0
+      wallFixed[i] = wall?.wattPerKelvin ?? 0
+      wallMore[i] = wall?.wattPerKelvinM3 ?? 0
       rowOf[i] = 2 * i
       signOf[i] = 1
     })
@@ -78,7 +81,7 @@ export function engineSystem(network: EngineNetwork, lean = false): EngineSystem
     rate,
     linear,
     possible: (y) => {
-      for (let i = 0; i <= layout.wheel; i++) if (!(y[i] > 0)) return false
+      for (let i = 0; i <= wheel; i++) if (!(y[i] > 0)) return false
       return true
     },
     flows,

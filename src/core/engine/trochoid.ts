@@ -34,6 +34,10 @@ export const wallRate = (
   angleRad: number,
 ): number => Math.sqrt(9 * e * e + R * R - 6 * e * R * Math.cos(2 * angleRad))
 
+/** How that changes, m for each radian squared. */
+export const wallRateSlope = (t: Pick<Trochoid, 'eccentricityM' | 'radiusM'>, angleRad: number): number =>
+  (6 * t.eccentricityM * t.radiusM * Math.sin(2 * angleRad)) / wallRate(t, angleRad)
+
 /** Middle of the rotor when a flank of it faces an angle, m. */
 export const rotorMiddle = ({ eccentricityM: e }: Pick<Trochoid, 'eccentricityM'>, angleRad: number): Point => {
   const a = 3 * angleRad + Math.PI / 2
@@ -70,8 +74,9 @@ export function flankOf(
 /** A chamber's volume and its slope over the shaft's angle. */
 export interface ChamberPlace {
   readonly volumeM3: number
-  /** m3 for each radian of the shaft. */
+  /** m3 for each radian of the shaft, and how that changes. */
   readonly slopeM3: number
+  readonly bendM3: number
 }
 
 /**
@@ -89,6 +94,7 @@ export function chamberPlace(
   return {
     volumeM3: depthM * (mean - segmentM2 - swing * Math.cos(2 * angleRad)),
     slopeM3: (depthM * 2 * swing * Math.sin(2 * angleRad)) / 3,
+    bendM3: (depthM * 4 * swing * Math.cos(2 * angleRad)) / 9,
   }
 }
 
@@ -143,6 +149,8 @@ export interface RotorPort {
 export interface PortOpening {
   /** m2, for an angle of its flank. */
   readonly areaM2: (angleRad: number) => number
+  /** m2 for each radian that its flank turns. */
+  readonly slopeM2: (angleRad: number) => number
   /** Angles at which it begins and ends to open, within a whole turn of the rotor. */
   readonly cornersRad: readonly number[]
 }
@@ -158,8 +166,14 @@ function wallOpening(t: Trochoid, { angleRad, diameterM }: RotorPort): PortOpeni
   const radius = diameterM / 2
   const rate = wallRate(t, angleRad)
   const full = Math.PI * radius * radius
+  const inside = (off: number) => ((THIRD / 2 - Math.abs(off)) * rate) / radius
   return {
-    areaM2: (angle) => full * sideOfCircle(((THIRD / 2 - Math.abs(wrapped(angle - angleRad))) * rate) / radius),
+    areaM2: (angle) => full * sideOfCircle(inside(wrapped(angle - angleRad))),
+    slopeM2: (angle) => {
+      const off = wrapped(angle - angleRad)
+      const u = inside(off)
+      return u * u >= 1 ? 0 : (-Math.sign(off) * full * (rate / radius) * 2 * Math.sqrt(1 - u * u)) / Math.PI
+    },
     cornersRad: [-1, 1].flatMap((side) => [-1, 1].map((end) => angleRad + side * (THIRD / 2 + (end * radius) / rate))),
   }
 }
@@ -210,7 +224,7 @@ function coverOpening(t: Trochoid, flank: Flank, port: RotorPort, coverRadiusM: 
     for (const [x, y] of places) open += Math.min(1, Math.max(0, 0.5 + inside(x, y) / (2 * spacing)))
     table[k] = each * open
   }
-  const areaM2 = (angle: number): number => {
+  const look = (angle: number, steep: boolean): number => {
     const at = ((((angle / (2 * Math.PI)) % 1) + 1) % 1) * STEPS
     const i = Math.floor(at)
     const s = at - i
@@ -219,15 +233,17 @@ function coverOpening(t: Trochoid, flank: Flank, port: RotorPort, coverRadiusM: 
     if (q === 0 && r === 0) return 0
     const p = table[i > 0 ? i - 1 : STEPS - 1]
     const u = table[i + 2 < STEPS ? i + 2 : i + 2 - STEPS]
-    const value = q + 0.5 * s * (r - p + s * (2 * p - 5 * q + 4 * r - u + s * (3 * (q - r) + u - p)))
-    return value > 0 ? value : 0
+    const [a, b, c] = [0.5 * (r - p), 0.5 * (2 * p - 5 * q + 4 * r - u), 0.5 * (3 * (q - r) + u - p)]
+    const value = q + s * (a + s * (b + s * c))
+    if (value < 0) return 0
+    return steep ? ((a + s * (2 * b + 3 * s * c)) * STEPS) / (2 * Math.PI) : value
   }
   const cornersRad: number[] = []
   for (let k = 0; k < STEPS; k++) {
     const next = table[(k + 1) % STEPS]
     if (table[k] > 0 !== next > 0) cornersRad.push((2 * Math.PI * (table[k] > 0 ? k + 1 : k)) / STEPS)
   }
-  return { areaM2, cornersRad }
+  return { areaM2: (angle) => look(angle, false), slopeM2: (angle) => look(angle, true), cornersRad }
 }
 
 /** What a chamber has of a port. */

@@ -1,6 +1,6 @@
 import { GAMMA, GAS_CONSTANT } from '../air'
 import { liftedArea, noPush, pushOn, type BallPush } from './balls'
-import { NO_DRAG, type EngineNetwork, type GasVolume, type MovingBall, type Placed } from './network'
+import { NO_DRAG, roomToPlace, type EngineNetwork, type MovingBall, type Placed } from './network'
 
 export const CV = GAS_CONSTANT / (GAMMA - 1)
 export const G1 = GAMMA - 1
@@ -14,19 +14,14 @@ export const MOST_BALLS = 8
 const volumes = () => new Float64Array(MOST_VOLUMES + 8)
 const passages = () => new Float64Array(MOST_PASSAGES)
 const [p, T, signOf, back, keptAt, sealForce, sealArea, moves] = Array.from({ length: 8 }, volumes)
+/** Of walls that give heat: their temperature, W/K at no volume, and W/K for each m3. No temperature: none. */
+const [wallK, wallFixed, wallMore] = Array.from({ length: 3 }, volumes)
 const rowOf = new Int32Array(MOST_VOLUMES + 8)
 const [from, to] = [new Int32Array(MOST_PASSAGES), new Int32Array(MOST_PASSAGES)]
 const cap = passages()
 /** How the pressures change along the angle while nothing flows, Pa/rad; of reservoirs: not at all. */
 const px = volumes()
-const PLACED: readonly Placed[] = Array.from({ length: 3 }, () => ({
-  volume: volumes(),
-  slope: volumes(),
-  slide: volumes(),
-  area: passages(),
-  pin: volumes(),
-  pinSlope: volumes(),
-}))
+const PLACED: readonly Placed[] = [0, 1].map(() => roomToPlace(MOST_VOLUMES + 8, MOST_PASSAGES, MOST_BALLS))
 /** Which ball opens a passage; none: less than nought. */
 const ballOf = new Int32Array(MOST_PASSAGES)
 /** What pushes each ball where it was last asked for. */
@@ -43,7 +38,6 @@ const now = {
   inertiaKgM2: 1,
   friction: NO_DRAG,
   load: NO_DRAG,
-  walls: [] as readonly GasVolume['wall'][],
   balls: [] as readonly MovingBall[],
 }
 
@@ -60,6 +54,9 @@ export const turning = {
   sealForce,
   sealArea,
   moves,
+  wallK,
+  wallFixed,
+  wallMore,
   rowOf,
   from,
   to,

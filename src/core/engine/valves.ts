@@ -46,6 +46,18 @@ export interface WallPorts {
   readonly discharge: number
 }
 
+/** A maximum and a minimum turn a corner: what lies so far beyond, by its slope, decides which side counts, rad. */
+const BEYOND = 1e-7
+
+/** What something that is held between nought and a most goes on with from a place. */
+export const heldSlope = (place: number, slope: number, most: number): number => {
+  const soon = place + BEYOND * slope
+  return soon > 0 && soon < most ? slope : 0
+}
+
+/** Slope of what counts without its sign. */
+export const unsignedSlope = (value: number, slope: number): number => (value + BEYOND * slope >= 0 ? slope : -slope)
+
 export const portArea = ({ fromM, heightM, widthM }: WallPorts, travelM: number): number =>
   widthM * Math.min(Math.max(travelM - fromM, 0), heightM)
 
@@ -69,6 +81,12 @@ export const valveShift = (
   { eccentricityM, leadRad }: Pick<EccentricValve, 'eccentricityM' | 'leadRad'>,
   angleRad: number,
 ): number => eccentricityM * Math.sin(angleRad + leadRad)
+
+/** m/rad. */
+export const valveShiftSlope = (
+  { eccentricityM, leadRad }: Pick<EccentricValve, 'eccentricityM' | 'leadRad'>,
+  angleRad: number,
+): number => eccentricityM * Math.cos(angleRad + leadRad)
 
 /** Area of one of its edges, m2, for how far the valve has gone towards opening it. */
 export const edgeArea = ({ portWidthM, portHeightM }: EccentricValve, shiftM: number, lapM: number): number =>

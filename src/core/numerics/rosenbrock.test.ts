@@ -1,5 +1,7 @@
 import { marchStiff, type StiffSystem } from '.'
 
+const PEEK = 1e-7
+
 /** A system by plain functions; the sums are of what they say. */
 function system(
   size: number,
@@ -7,19 +9,19 @@ function system(
   rate: (x: number, y: Float64Array, out: Float64Array) => void,
   jacobian: (x: number, y: Float64Array, out: Float64Array) => void,
 ): StiffSystem {
-  const at = new Float64Array(3)
+  const at = new Float64Array(2)
   return {
     size,
     sums,
     begin: () => {},
     place: (x, slot) => void (at[slot] = x),
     rate: (slot, y, out) => rate(at[slot], y, out),
-    linear: (slot, ahead, peek, y, f, J, slope) => {
+    linear: (slot, y, f, J, slope) => {
       J.fill(0, 0, (size + sums) * size)
       jacobian(at[slot], y, J)
       rate(at[slot], y, f)
-      rate(at[ahead], y, slope)
-      for (let i = 0; i < size + sums; i++) slope[i] = (slope[i] - f[i]) / peek
+      rate(at[slot] + PEEK, y, slope)
+      for (let i = 0; i < size + sums; i++) slope[i] = (slope[i] - f[i]) / PEEK
     },
     possible: () => true,
   }
@@ -73,6 +75,35 @@ describe('a Rosenbrock march', () => {
     const order = Math.log2(error(40) / error(80))
     expect(order).toBeGreaterThan(2.8)
     expect(order).toBeLessThan(3.4)
+  })
+
+  test('follows five values that all act on each other, in closed form: a mirrored frame of five decays', () => {
+    const decays = [0.5, 1, 2, 5, 40]
+    const v = [0.3, -0.5, 0.6, 0.2, Math.sqrt(1 - 0.74)]
+    const mirrored = (y: ArrayLike<number>) => {
+      const along = v.reduce((sum, e, i) => sum + e * y[i], 0)
+      return v.map((e, i) => y[i] - 2 * along * e)
+    }
+    const pull = (y: ArrayLike<number>) => mirrored(mirrored(y).map((c, i) => -decays[i] * c))
+    const columns = v.map((_, j) => pull(v.map((__, i) => (i === j ? 1 : 0))))
+    const s = system(
+      5,
+      0,
+      (_, y, out) => out.set(pull(y)),
+      (_, __, J) => columns.forEach((column, j) => column.forEach((c, i) => (J[5 * i + j] = c))),
+    )
+    const start = [1, -2, 0.5, 3, -1]
+    const exact = mirrored(mirrored(start).map((c, i) => c * Math.exp(-decays[i] * 2)))
+    const { y } = run(s, start, 2, 1e-6)
+    exact.forEach((e, i) => expect(y[i]).toBeCloseTo(e, 4))
+    // with a wrong matrix it would come there too, but not by third order
+    const error = (n: number) => {
+      const march = marchStiff(s, { relative: 1e9, absolute: new Float64Array(5).fill(1e9), firstStep: 10 })
+      march.y.set(start)
+      for (let i = 0; i < n; i++) march.advance((2 * i) / n, (2 * (i + 1)) / n, 10)
+      return Math.hypot(...exact.map((e, i) => march.y[i] - e))
+    }
+    expect(Math.log2(error(60) / error(120))).toBeGreaterThan(2.8)
   })
 
   test('Robertson (1966), chemical kinetics: the values at 40 of Hairer & Wanner’s test set, from memory', () => {

@@ -1,7 +1,7 @@
 /**
  * A stiff system dy/dx = f(x, y) with quantities that are only summed along the way.
  * The first `size` of a state act on each other; the `sums` after them (time, air, work) are driven by those and drive nothing.
- * What hangs on x alone (areas, volumes) is worked out once for each place, in one of three slots.
+ * What hangs on x alone (areas, volumes) is worked out once for each place, in one of two slots, with its slopes.
  */
 export interface StiffSystem {
   readonly size: number
@@ -13,30 +13,19 @@ export interface StiffSystem {
   rate(slot: number, y: Float64Array, out: Float64Array): void
   /**
    * All that a step sets out from, in one pass: f at the slot's place; df/dy of all rows by the first `size` columns, row by row; and how f changes along x alone.
-   * @param ahead slot of the place `peek` further on, for what has no slope by formula.
    */
-  linear(
-    slot: number,
-    ahead: number,
-    peek: number,
-    y: Float64Array,
-    f: Float64Array,
-    jacobian: Float64Array,
-    slope: Float64Array,
-  ): void
+  linear(slot: number, y: Float64Array, f: Float64Array, jacobian: Float64Array, slope: Float64Array): void
   /** False where a state is none that can be: the step is tried shorter. */
   possible(y: Float64Array): boolean
 }
 
 const GAMMA = 1 / 2
-/** How a slope along x is looked for, in shares of the step. */
-const PEEK = 1e-4
 /** The most that a step grows by from one to the next. */
 const GROWS = 2
 /** A step that was narrow the last time and errs by less than this share now is no longer kept short. */
 const STILL_NARROW = 0.03
 
-/** LU factors of a small square matrix in place, with pivots by rows; false where it has none. */
+/** LU factors of a small square matrix in place, with pivots by rows and one over each head; false where it has none. */
 function factor(a: Float64Array, n: number, pivot: Int32Array): boolean {
   if (n === 3) return factor3(a, pivot)
   for (let k = 0; k < n; k++) {
@@ -51,8 +40,9 @@ function factor(a: Float64Array, n: number, pivot: Int32Array): boolean {
       }
     const head = a[k * n + k]
     if (!(Math.abs(head) > 0)) return false
+    const perHead = (a[k * n + k] = 1 / head)
     for (let i = k + 1; i < n; i++) {
-      const share = (a[i * n + k] /= head)
+      const share = (a[i * n + k] *= perHead)
       if (share !== 0) for (let j = k + 1; j < n; j++) a[i * n + j] -= share * a[k * n + j]
     }
   }
@@ -74,7 +64,7 @@ function solve(a: Float64Array, n: number, pivot: Int32Array, b: Float64Array): 
   for (let i = n - 1; i >= 0; i--) {
     let sum = b[i]
     for (let j = i + 1; j < n; j++) sum -= a[i * n + j] * b[j]
-    b[i] = sum / a[i * n + i]
+    b[i] = sum * a[i * n + i]
   }
 }
 
@@ -93,8 +83,9 @@ function factor3(a: Float64Array, pivot: Int32Array): boolean {
   pivot[0] = best
   if (best !== 0) swapRows(a, 0, best)
   if (a[0] === 0) return false
-  const share1 = (a[3] /= a[0])
-  const share2 = (a[6] /= a[0])
+  const per0 = (a[0] = 1 / a[0])
+  const share1 = (a[3] *= per0)
+  const share2 = (a[6] *= per0)
   a[4] -= share1 * a[1]
   a[5] -= share1 * a[2]
   a[7] -= share2 * a[1]
@@ -105,10 +96,12 @@ function factor3(a: Float64Array, pivot: Int32Array): boolean {
     swapRows(a, 1, 2)
   }
   if (a[4] === 0) return false
-  const share = (a[7] /= a[4])
-  a[8] -= share * a[5]
+  const per1 = (a[4] = 1 / a[4])
+  const share = (a[7] *= per1)
+  const last = a[8] - share * a[5]
+  a[8] = 1 / last
   pivot[2] = 2
-  return Math.abs(a[8]) > 0
+  return Math.abs(last) > 0
 }
 
 function solve3(a: Float64Array, pivot: Int32Array, b: Float64Array): void {
@@ -127,9 +120,9 @@ function solve3(a: Float64Array, pivot: Int32Array, b: Float64Array): void {
   }
   b1 -= a[3] * b0
   b2 -= a[6] * b0 + a[7] * b1
-  b2 /= a[8]
-  b1 = (b1 - a[5] * b2) / a[4]
-  b[0] = (b0 - a[1] * b1 - a[2] * b2) / a[0]
+  b2 *= a[8]
+  b1 = (b1 - a[5] * b2) * a[4]
+  b[0] = (b0 - a[1] * b1 - a[2] * b2) * a[0]
   b[1] = b1
   b[2] = b2
 }
@@ -218,11 +211,18 @@ function attempt(system: StiffSystem, relative: number, x: number, step: number,
 
 /** The sums over a step that is taken: the same method’s, with its stages put together. */
 function sumUp(n: number, all: number, step: number): void {
-  const half = GAMMA * step
-  for (let i = 0; i < n; i++) joined[i] = half * ((5 * k1[i] - k2[i] - k3[i]) / 3 + k4[i])
+  const third = (GAMMA * step) / 3
+  const sixth = step / 6
+  for (let i = 0; i < n; i++) joined[i] = third * (5 * k1[i] - k2[i] - k3[i] + 3 * k4[i])
+  const j0 = joined[0]
+  const j1 = joined[1]
+  const j2 = joined[2]
   for (let i = n, at = n * n; i < all; i++) {
-    let sum = (step * (4 * f0[i] + step * slope[i] - f3[i] + 3 * f4[i])) / 6
-    for (let j = 0; j < n; j++, at++) sum += jacobian[at] * joined[j]
+    let sum = sixth * (4 * f0[i] + step * slope[i] - f3[i] + 3 * f4[i])
+    if (n === 3) {
+      sum += jacobian[at] * j0 + jacobian[at + 1] * j1 + jacobian[at + 2] * j2
+      at += 3
+    } else for (let j = 0; j < n; j++, at++) sum += jacobian[at] * joined[j]
     next[i] = y[i] + sum
   }
 }
@@ -268,9 +268,7 @@ export function marchStiff(
       const step = h >= left * 0.999 ? left : h > 0.5 * left ? 0.5 * left : h
       if (!(step > 1e-13 * (1 + Math.abs(x)))) break
       if (fresh) {
-        const peek = PEEK * step
-        system.place(x + peek, 2)
-        system.linear(here, 2, peek, y, f0, jacobian, slope)
+        system.linear(here, y, f0, jacobian, slope)
         fresh = false
       }
       const worst = attempt(system, relative, x, step, 1 - here)
