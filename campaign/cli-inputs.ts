@@ -86,6 +86,21 @@ const SOUND: Readonly<Record<string, (random: Random) => unknown>> = {
     durationS: 0.4,
   }),
   rundown: (random) => ({ ...anyEngine(random), vessel: bottle(random), durationS: 0.4 }),
+  flashes: (random) => ({
+    readings: [
+      { flashesPerS: 20 + 300 * random() },
+      { flashesPerS: 20 + 300 * random(), images: 1 + Math.floor(3 * random()) },
+    ],
+    marks: 1 + Math.floor(8 * random()),
+  }),
+  hand: (random) => ({
+    reading: {
+      kind: 'spring',
+      rows: [0.2, 0.5, 0.8, 1.1].map((loadN) => ({ loadN, lengthM: 14e-3 - loadN / (200 + 400 * random()) })),
+      lengthUncertaintyM: 3e-5,
+      workingLengthM: random() < 0.5 ? null : 11e-3,
+    },
+  }),
   strength: () => ({
     rotor: {
       boreRadiusM: 4e-3,

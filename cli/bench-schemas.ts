@@ -1,5 +1,6 @@
 import * as z from 'zod'
-import { TANK_HEATS } from '../src/core/bench'
+import { HAND_KINDS, TANK_HEATS } from '../src/core/bench'
+import { readingSchema } from '../src/project/hand'
 import { positive, withUncertainty } from './schemas'
 
 const measured = z.strictObject({ value: z.number(), standardUncertainty: z.number(), unit: z.string() })
@@ -233,6 +234,36 @@ export const toneVerbOutput = z.strictObject({
   track: z.strictObject({ timeS: z.array(z.number()), speedRadPerS: z.array(z.number()) }),
   confidence: z.number(),
   rivals: z.array(z.strictObject({ speedRadPerS: z.number(), score: z.number() })),
+  notes: z.array(z.string()),
+})
+
+/** Every speed that stands still in flashes. */
+export const flashesVerbInput = z.strictObject({
+  readings: z
+    .array(
+      z.strictObject({
+        flashesPerS: positive.max(1e5),
+        images: z.number().int().min(1).max(20).default(1),
+        relativeUncertainty: z.number().min(1e-6).max(0.1).default(3e-3),
+      }),
+    )
+    .min(1)
+    .max(10),
+  /** Alike in a turn: blades, spokes, or one patch. */
+  marks: z.number().int().min(1).max(400).default(1),
+  rangeRpm: z.tuple([z.number().min(0), positive]).default([0, 60_000]),
+})
+export const flashesVerbOutput = z.strictObject({
+  candidates: z.array(z.strictObject({ speed: measured, turnsPerFlash: z.number(), apart: z.number() })),
+  /** The one that is left, or null while several are. */
+  speed: measured.nullable(),
+})
+
+/** A few readings by hand. */
+export const handVerbInput = z.strictObject({ reading: readingSchema })
+export const handVerbOutput = z.strictObject({
+  kind: z.enum(HAND_KINDS),
+  figures: z.record(z.string(), measured),
   notes: z.array(z.string()),
 })
 

@@ -394,6 +394,10 @@ test.each(Object.keys(VERBS))('schema of %s describes input and output; the real
       rig: methodOf('brake').newRig('r'),
       wanted: { gaugePressurePa: 2e5 },
     },
+    flashes: { readings: [{ flashesPerS: 100 }, { flashesPerS: 75 }], rangeRpm: [0, 30_000] },
+    hand: {
+      reading: { kind: 'pull', wheels: 'rolling', rows: [{ pullN: 0.05 }], weightN: 2, balanceUncertaintyN: 0.01 },
+    },
     part: { build, part: 'nozzle-insert' },
     assembly: { build },
     bill: { build },

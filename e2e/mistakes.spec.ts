@@ -26,7 +26,7 @@ test('a wheel’s lines mistaken by four: the figure of the rig that would fit i
 
 test('a film alone gives many speeds; a tachometer, or another rate, leaves one', async ({ page }) => {
   await open(page, '/bench?build=spindle-3&run=run-spindle-3-2&m=m1')
-  await page.getByRole('button', { name: 'Speed from a film…' }).click()
+  await page.getByRole('button', { name: 'Speed by eye: film or flashes…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Frames a second').fill('480')
   await dialog.getByLabel('Frames until it looks the same').fill('4.44')
@@ -44,6 +44,28 @@ test('a film alone gives many speeds; a tachometer, or another rate, leaves one'
   await dialog.getByLabel('It read').fill('6500')
   await dialog.getByRole('button', { name: 'Write it into the run' }).click()
   await expect(page.getByLabel('What was seen')).toHaveValue(/Film at 480 frames\/s, 4\.44 frames a turn: 6\u2009[45]/)
+})
+
+test('a rotor that stands still in flashes may turn at any multiple: the next lower rate leaves one', async ({
+  page,
+}) => {
+  await open(page, '/bench?build=spindle-3&run=run-spindle-3-2&m=m1')
+  await page.getByRole('button', { name: 'Speed by eye: film or flashes…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Seen by').selectOption({ label: 'a flashing light' })
+  await dialog.getByLabel('Flashes', { exact: true }).fill('6000')
+  await expect(dialog.getByText(/speeds give the same picture/)).toBeVisible()
+  await expect(dialog.getByText('It only looks as if it stood')).toBeVisible()
+  await accessible(page)
+  await dialog.getByLabel('A second reading').selectOption({ label: 'another rate at which it stands' })
+  // 6 000 · 4 500 / (6 000 - 4 500), the rule of two rates
+  await dialog.getByLabel('Its flashes').fill('4500')
+  await expect(dialog.getByRole('list', { name: 'Speeds that it can mean' }).getByText(/18\u2009000/)).toBeVisible()
+  await dialog.getByLabel('Its flashes').fill('4400')
+  await expect(dialog.getByText('None that both readings could show')).toBeVisible()
+  await dialog.getByLabel('Its flashes').fill('4500')
+  await dialog.getByRole('button', { name: 'Write it into the run' }).click()
+  await expect(page.getByLabel('What was seen')).toHaveValue(/Stands still in flashes at .* and .*: 18\u2009000/)
 })
 
 test('a generator’s electrical power is never shown as the machine’s while its own friction is unknown', async ({

@@ -12,7 +12,7 @@ import { planVerb } from './plan'
 import { reduceVerb } from './reduce'
 import { searchVerb } from './search'
 import { strengthVerb } from './strength'
-import { framesVerb, toneVerb } from './tone'
+import { flashesVerb, framesVerb, handVerb, toneVerb } from './tone'
 import { turbineVerb } from './turbine'
 
 export interface Verb {
@@ -101,6 +101,18 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     input: bench.toneVerbInput,
     output: bench.toneVerbOutput,
     run: toneVerb,
+  },
+  flashes: {
+    about: 'every speed that stands still in a flashing light, and which one a second rate picks',
+    input: bench.flashesVerbInput,
+    output: bench.flashesVerbOutput,
+    run: flashesVerb,
+  },
+  hand: {
+    about: 'a spring, a seal, a gap, a balance or a pull measured by hand: the number and its uncertainty',
+    input: bench.handVerbInput,
+    output: bench.handVerbOutput,
+    run: handVerb,
   },
   frames: {
     about: 'every speed that a film of marks could show, and which one a second reading picks',

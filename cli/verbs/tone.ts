@@ -1,11 +1,31 @@
 import type { z } from 'zod'
-import { frameCandidates, reduceTone } from '../../src/core/bench'
+import { flashCandidates, frameCandidates, reduceHand, reduceTone } from '../../src/core/bench'
 import { RPM } from '../../src/core/units/rotation'
 import { readWav } from '../../src/project/measuring'
-import type { framesVerbInput, toneVerbInput } from '../bench-schemas'
+import type { flashesVerbInput, framesVerbInput, handVerbInput, toneVerbInput } from '../bench-schemas'
 import { badInput } from '../fault'
 import { readBytes } from '../files'
 import { noteSentence } from '../notes'
+
+/** Every speed that stands still in flashes, and the one that all readings agree on. */
+export function flashesVerb(input: z.infer<typeof flashesVerbInput>) {
+  const [least, most] = input.rangeRpm
+  const candidates = flashCandidates(input.readings, input.marks, least * RPM, most * RPM)
+  return {
+    candidates: candidates.map((c) => ({ ...c, speed: { ...c.speed } })),
+    speed: candidates.length === 1 ? { ...candidates[0].speed } : null,
+  }
+}
+
+/** What a few readings by hand give. */
+export function handVerb({ reading }: z.infer<typeof handVerbInput>) {
+  const { figures, said } = reduceHand(reading)
+  return {
+    kind: reading.kind,
+    figures: Object.fromEntries(figures.map(({ id, measured }) => [id, { ...measured }])),
+    notes: said.map(noteSentence),
+  }
+}
 
 /** Speed from a WAV of passing blades. */
 export function toneVerb(input: z.infer<typeof toneVerbInput>) {

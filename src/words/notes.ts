@@ -200,6 +200,26 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     'Every reading was come to the same way, so nothing says whether it sticks: go down again through the same holes, and shut.',
   'droop-sticks': ({ halfPa }) =>
     `It sticks by ${q('pressureDrop', halfPa)} each way: a run taken after the air was turned up differs from one after it was turned down. Always come to the setting from below, and grease what slides; a diaphragm hardly sticks.`,
+  'hand-single':
+    'One reading tells no scatter: what is given is the balance alone. Three or more tell how well it repeats.',
+  'hand-scatters': ({ share }) =>
+    `The readings differ by ${Math.round(100 * share)} % of their mean: look for what changes from one to the next before the number is used.`,
+  'hand-spring-bends': ({ strayM }) =>
+    `Lengths stray ${q('length', strayM)} from a straight line, more than they are read to: coils that touch, a spring that leans on its guide, or one wrong row. The rate is widened by it.`,
+  'hand-spring-aside': ({ loadN, offM }) =>
+    `At ${q('force', loadN)} its length lies ${q('length', offM)} off the line of the others and was left out: coils that touch, or a wrong row.`,
+  'hand-spring-far':
+    'Where it works lies well outside the lengths that were read: its force there is carried on along the line.',
+  'hand-spring-slack': 'Where it works it would be longer than free: it pushes nothing there.',
+  'hand-gap-few': ({ places }) =>
+    `${places === 1 ? 'One place tells' : 'Two places tell'} nothing of a rotor that runs out: feel at three or more round it.`,
+  'hand-gap-runs-out': ({ swingM }) =>
+    `The gap changes by ${q('length', swingM)} round the turn: the rotor or its bore runs out, and the least gap is what rubs.`,
+  'hand-gap-coarse': 'The leaves stand far apart for such a gap: two laid together make steps between them.',
+  'hand-balance-hidden':
+    'The edges hide as much as was stuck on: it rests where it likes. Sharper or cleaner edges would show more.',
+  'hand-pull-drags': ({ share }) =>
+    `A pull of ${Math.round(100 * share)} % of its weight is no rolling: something rubs or a wheel is held.`,
   'advice-thrust': 'Thrust, impulse and run time from one push.',
   'drawing-no-unit': 'The drawing names no unit: taken as millimetres.',
   'drawing-no-lines': ({ count }) =>

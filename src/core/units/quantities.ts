@@ -116,7 +116,13 @@ export const UNITS: Readonly<Record<QuantityKind, readonly Unit[]>> = {
     unit('gal', 'gal', 'm3'),
     { id: 'mL', label: 'mL', si: 1e-6 },
   ],
-  mass: [unit('g', 'g', 'kg'), unit('kg', 'kg', 'kg'), unit('oz', 'oz', 'kg'), unit('lb', 'lbs', 'kg')],
+  mass: [
+    unit('g', 'g', 'kg'),
+    unit('kg', 'kg', 'kg'),
+    unit('mg', 'mg', 'kg'),
+    unit('oz', 'oz', 'kg'),
+    unit('lb', 'lbs', 'kg'),
+  ],
   inertia: [
     { id: 'g·m²', label: 'g·m²', si: 1e-3 },
     { id: 'kg·m²', label: 'kg·m²', si: 1 },

@@ -20,6 +20,7 @@ import { useProject, useStore } from '../../store'
 import { Advice, EmptyState, LinkButton, MainButton, QuietButton, RoomTitle, SectionTitle, Sheet } from '../../ui'
 import { CautionsDialog } from '../safety'
 import { BuildPicker, freshId, useMeasurements, useReductions, type RunResult } from '../shared'
+import { HandList } from './hand/HandList'
 import { ImportPanel } from './ImportPanel'
 import { MeasuredPanel } from './MeasuredPanel'
 import { RigPanel } from './RigPanel'
@@ -155,6 +156,7 @@ function Room({ build }: { build: Build }) {
                 />
               ))}
               <Plans build={build} />
+              <HandList build={build} />
               <RunFields key={run.id} run={run} predicted={predicted} />
               <Measurements run={run} chosen={measurement} suiting={suiting} onChoose={(m) => choose(run.id, m)} />
               <RigPanel run={run} measurement={measurement} build={build} predicted={predicted} />
@@ -191,6 +193,7 @@ function Room({ build }: { build: Build }) {
           in. <LinkButton onClick={() => setCareful(true)}>Begin a run</LinkButton>, or{' '}
           <LinkButton onClick={() => setPlanning(true)}>plan several</LinkButton> from low pressure to high.
           <Plans build={build} />
+          <HandList build={build} />
         </EmptyState>
       )}
       {planning && startRig.rig && (

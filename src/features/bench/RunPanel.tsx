@@ -10,7 +10,7 @@ import { rigTitle, useShown, type RunResult, type Shown } from '../shared'
 import { MarkList } from './plan/MarkList'
 import { addMeasurement, editRun, removeMeasurement } from './run-edits'
 
-const FilmDialog = dynamic(() => import('./FilmDialog'), { ssr: false })
+const ByEyeDialog = dynamic(() => import('./ByEyeDialog'), { ssr: false })
 
 /** The figure that versions are judged by, in short. */
 function headline(measured: MeasuredRun, judgedBy: string, shown: Shown): string {
@@ -97,9 +97,9 @@ export function RunFields({ run, predicted }: { run: Run; predicted: MachinePred
         onChange={(v) => edit('notes of the run', (r) => void (r.notes = v), 'notes')}
       />
       <LinkButton fontSize="xs" onClick={() => setFilm(true)}>
-        Speed from a film…
+        Speed by eye: film or flashes…
       </LinkButton>
-      {film && <FilmDialog run={run} predicted={predicted} onClose={() => setFilm(false)} />}
+      {film && <ByEyeDialog run={run} predicted={predicted} onClose={() => setFilm(false)} />}
       <MarkList run={run} />
       <Box fontSize="xs" color="mute" mt="1">
         Cautions read {new Date(run.cautions.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}:{' '}

@@ -53,6 +53,7 @@ const STEPS: readonly {
   { from: 'J', to: 'kJ', above: 1000 },
   { from: 'W', to: 'mW', below: 0.1 },
   { from: 'N', to: 'mN', below: 0.1 },
+  { from: 'g', to: 'mg', below: 1e-4 },
   { from: 'mm²', to: 'cm²', above: 1e-3 },
   { from: 'mm', to: 'm', above: 1 },
 ]

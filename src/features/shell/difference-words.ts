@@ -14,6 +14,7 @@ export function differenceWords(edits: readonly Edit[]): string {
     recordings: 'recording',
     holeGauges: 'hole gauge',
     plans: 'plan',
+    handReadings: 'reading by hand',
   }
   const count = (list: string, kind: Edit['kind']) =>
     new Set(edits.filter((e) => of(e) === list && e.kind === kind).map(entry)).size

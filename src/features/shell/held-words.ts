@@ -12,6 +12,7 @@ const ENTRIES: Readonly<Record<ListName, string>> = {
   recordings: 'recording',
   holeGauges: 'hole gauge',
   plans: 'plan',
+  handReadings: 'reading by hand',
 }
 
 /** What kind of quantity a field holds, by the unit that its name ends with. */

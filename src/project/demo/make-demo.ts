@@ -21,6 +21,7 @@ import { BOTTLE } from './bottle-run'
 import { engineBuilds, engineRuns, PONY } from './engine-demo'
 import { PHONE, soundRun } from './sound-run'
 import { BRAKE, GENERATOR, HOLES, TANK, settledRuns } from './settled-runs'
+import { handReadings } from './hand-demo'
 import { HIDDEN, builds, others, gliders, GAUGE, RIGS, moment } from './demo-builds'
 
 /** The shop-window display: an air-driven engraving spindle, five versions, two runs on each that was printed. All of it is made up. */
@@ -218,6 +219,7 @@ function demo(): ProjectBundle {
     builds: [...own, ...others(), ...gliders(), ...engineBuilds()],
     holeGauges: [GAUGE],
     plans: [demoPlan(own[own.length - 1])],
+    handReadings: handReadings(),
     rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, HOLES, PHONE, PONY, BOTTLE],
     notes: 'A shop-window display driven by air. All names and figures are made up.',
   }

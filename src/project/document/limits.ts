@@ -73,6 +73,15 @@ export const LIMITS = {
   finLengthM: [0, 0.5],
   finSpanM: [1e-3, 0.5],
   holeM: [0.2e-3, 20e-3],
+  handForceN: [0, 5000],
+  handLengthM: [0.2e-3, 1],
+  lengthUncertaintyM: [1e-6, 5e-3],
+  balanceUncertaintyN: [1e-5, 100],
+  leafM: [5e-6, 10e-3],
+  stuckOnKg: [0, 0.2],
+  stuckAtM: [1e-3, 0.5],
+  rotorOnEdgesKg: [0.2e-3, 20],
+  pulledWeightN: [0.01, 5000],
   sonicConductance: [1e-11, 1e-5],
   criticalRatio: [0, 0.6],
   throatDiameterM: [0.2e-3, 60e-3],
@@ -194,6 +203,9 @@ export const LIMITS = {
   transferLengthM: [20e-3, 1],
   paddleNmS2: [1e-9, 1],
 } as const satisfies Record<string, readonly [number, number]>
+
+/** Balance quality grades of ISO 21940-11 that a workshop meets, m/s, the finest first. */
+export const BALANCE_GRADES = [2.5e-3, 6.3e-3, 16e-3, 40e-3] as const
 
 export type LimitName = keyof typeof LIMITS
 

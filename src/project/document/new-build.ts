@@ -207,5 +207,6 @@ export const emptyProject = (own: Pick<Project, 'id' | 'name'>): Project => ({
   recordings: [],
   holeGauges: [],
   plans: [],
+  handReadings: [],
   notes: '',
 })

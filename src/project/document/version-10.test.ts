@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { migrateProject } from '../migrations'
+import { v9ToV10 } from '../migrations/v9-to-v10'
 import { parseProject } from '../validation'
 
 interface Frozen {
@@ -10,7 +10,7 @@ interface Frozen {
 const frozen = () => JSON.parse(readFileSync(join(__dirname, '../fixtures/v9/heron-engines.json'), 'utf8')) as Frozen
 
 describe('version 9 becomes version 10', () => {
-  const up = migrateProject(frozen()) as Frozen
+  const up = v9ToV10(frozen()) as Frozen
   test('every ball follows its pin, as it was taken to; nothing else changed', () => {
     const { builds, schemaVersion } = frozen()
     expect([schemaVersion, up.schemaVersion]).toEqual([9, 10])

@@ -1,7 +1,16 @@
 import type { Project } from '../validation'
 
 /** The lists of a project whose entries have ids of their own. */
-export const LISTS = ['machines', 'builds', 'rigs', 'runs', 'recordings', 'holeGauges', 'plans'] as const
+export const LISTS = [
+  'machines',
+  'builds',
+  'rigs',
+  'runs',
+  'recordings',
+  'holeGauges',
+  'plans',
+  'handReadings',
+] as const
 export type ListName = (typeof LISTS)[number]
 export type Item = { readonly id: string } & Readonly<Record<string, unknown>>
 

@@ -15,12 +15,17 @@ export interface References {
     readonly marks: readonly { readonly photoId: string | null }[]
   }[]
   readonly plans: readonly { readonly id: string; readonly buildId: string; readonly rigId: string }[]
+  readonly handReadings: readonly { readonly id: string; readonly buildId: string }[]
   readonly recordings: readonly { readonly id: string }[]
   readonly holeGauges: readonly { readonly id: string }[]
 }
 
 export interface Dangling {
-  readonly path: readonly [list: 'builds' | 'runs' | 'plans', index: number, ...field: (string | number)[]]
+  readonly path: readonly [
+    list: 'builds' | 'runs' | 'plans' | 'handReadings',
+    index: number,
+    ...field: (string | number)[],
+  ]
   readonly message: string
 }
 
@@ -99,6 +104,11 @@ export function danglingReferences(p: References): Dangling[] {
             ]),
       ]),
     ]),
+    ...p.handReadings.flatMap((h, i): Dangling[] =>
+      builds.has(h.buildId)
+        ? []
+        : [{ path: ['handReadings', i, 'buildId'] as const, message: missing('build', h.buildId) }],
+    ),
     ...p.plans.flatMap((plan, i): Dangling[] => [
       ...(builds.has(plan.buildId)
         ? []

@@ -25,6 +25,7 @@ const SINGULAR: Readonly<Record<ListName, string>> = {
   recordings: 'recording',
   holeGauges: 'hole gauge',
   plans: 'plan',
+  handReadings: 'reading by hand',
 }
 
 const isObject = (value: unknown): value is Record<string, unknown> =>
@@ -102,7 +103,8 @@ const CUT: Readonly<Record<string, string>> = {
   photoId: 'photo',
 }
 
-type Entry = Project['builds'][number] | Project['runs'][number] | Project['plans'][number]
+type Entry =
+  Project['builds'][number] | Project['runs'][number] | Project['plans'][number] | Project['handReadings'][number]
 
 /** An entry with one reference to nothing cut; null where it means nothing without what it speaks of. A measurement goes with its rig, a run with its last one. */
 function withoutReference(entry: Entry, field: readonly (string | number)[]): Entry | null {
@@ -133,6 +135,7 @@ function withoutDangling(project: Project, setAside: SetAside[]): Project {
       builds: [...at.builds] as (Entry | null)[],
       runs: [...at.runs] as (Entry | null)[],
       plans: [...at.plans] as (Entry | null)[],
+      handReadings: [...at.handReadings] as (Entry | null)[],
     }
     const touched = new Set<string>()
     for (const { path, message } of dangling) {
@@ -157,6 +160,7 @@ function withoutDangling(project: Project, setAside: SetAside[]): Project {
       builds: next.builds.filter((b) => b !== null) as Project['builds'],
       runs: next.runs.filter((r) => r !== null) as Project['runs'],
       plans: next.plans.filter((p) => p !== null) as Project['plans'],
+      handReadings: next.handReadings.filter((h) => h !== null) as Project['handReadings'],
     }
   }
   return at

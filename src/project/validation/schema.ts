@@ -11,6 +11,7 @@ import {
 } from './air-schema'
 import { measurementOf, rigSchema } from '../measuring/schemas'
 import { markSchema, planSchema } from '../planning/schema'
+import { handReadingSchema } from '../hand/schema'
 import { danglingReferences } from './references'
 import { id, moment, name, sound, text, within } from './schema-base'
 
@@ -145,7 +146,7 @@ export const holeGaugeSchema = z.strictObject({
     .max(24),
 })
 
-export const PROJECT_VERSION = 10
+export const PROJECT_VERSION = 11
 
 /** What belongs to the project itself. */
 export const headFields = {
@@ -166,6 +167,7 @@ export const LIST_ITEMS = {
   recordings: { schema: recordingSchema, most: 10_000 },
   holeGauges: { schema: holeGaugeSchema, most: 100 },
   plans: { schema: planSchema, most: 500 },
+  handReadings: { schema: handReadingSchema, most: 5000 },
 } as const
 
 const { notes, ...ownFields } = headFields
@@ -180,6 +182,7 @@ export const projectSchema = z
     recordings: listed(recordingSchema, LIST_ITEMS.recordings.most),
     holeGauges: listed(holeGaugeSchema, LIST_ITEMS.holeGauges.most),
     plans: listed(planSchema, LIST_ITEMS.plans.most),
+    handReadings: listed(handReadingSchema, LIST_ITEMS.handReadings.most),
     notes,
   })
   .superRefine(

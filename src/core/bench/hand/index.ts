@@ -1,0 +1,2 @@
+export * from './readings'
+export * from './reduce-hand'

@@ -1,0 +1,54 @@
+/** A spring pressed (or drawn) by known loads, and how long it is under each. */
+export interface SpringReading {
+  readonly kind: 'spring'
+  readonly rows: readonly { readonly loadN: number; readonly lengthM: number }[]
+  /** Standard uncertainty of one length, m. */
+  readonly lengthUncertaintyM: number
+  /** How long it is where it works, m: there its force is wanted. */
+  readonly workingLengthM: number | null
+}
+
+/** A piston or stem moved slowly through its seal, each way, without pressure, N. */
+export interface RubbingReading {
+  readonly kind: 'rubbing'
+  readonly rows: readonly { readonly inN: number; readonly outN: number }[]
+  /** Standard uncertainty of one reading of the balance, N. */
+  readonly balanceUncertaintyN: number
+}
+
+/** A gap felt with leaves, at places round it: the thickest that goes in and the thinnest that does not, m. */
+export interface GapReading {
+  readonly kind: 'gap'
+  readonly rows: readonly { readonly goesM: number; readonly stopsM: number }[]
+}
+
+/** A rotor on two level edges: what must be stuck on its light side, again and again from the start, so that it rests anywhere, kg. */
+export interface BalanceReading {
+  readonly kind: 'balance'
+  readonly rows: readonly { readonly massKg: number }[]
+  /** Where the mass is stuck on, m. */
+  readonly radiusM: number
+  /** The least mass there that still turns the rotor once it rests anywhere: what the edges hide, kg. */
+  readonly leastMassKg: number
+  readonly rotorMassKg: number
+}
+
+/** Something on wheels drawn over its track: rolling along, or with its wheels held, N. */
+export interface PullReading {
+  readonly kind: 'pull'
+  readonly wheels: 'rolling' | 'held'
+  readonly rows: readonly { readonly pullN: number }[]
+  readonly weightN: number
+  readonly balanceUncertaintyN: number
+}
+
+/** What is measured by hand beside any run: a few readings and the number that they give. */
+export type HandReading = SpringReading | RubbingReading | GapReading | BalanceReading | PullReading
+export type HandKind = HandReading['kind']
+export const HAND_KINDS = ['spring', 'rubbing', 'gap', 'balance', 'pull'] as const satisfies readonly HandKind[]
+
+/** How few rows of each tell anything. */
+export const LEAST_ROWS = { spring: 3, rubbing: 1, gap: 1, balance: 1, pull: 1 } as const satisfies Record<
+  HandKind,
+  number
+>

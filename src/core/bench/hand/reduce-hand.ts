@@ -1,0 +1,205 @@
+import { PhysicsError } from '../../errors'
+import { said, type Said } from '../../said'
+import { COVERAGE_95, linearLeastSquares, mean, studentT95, varianceOf, type Measured } from '../../statistics'
+import type { BalanceReading, GapReading, HandReading, PullReading, RubbingReading, SpringReading } from './readings'
+
+export type HandFigureId =
+  'springRate' | 'freeLength' | 'workingForce' | 'rubbing' | 'gap' | 'leastGap' | 'unbalance' | 'offAxis' | 'pullShare'
+
+export interface HandFigure {
+  readonly id: HandFigureId
+  readonly measured: Measured
+}
+
+export interface HandResult {
+  /** The one that goes into a build first. */
+  readonly figures: readonly HandFigure[]
+  readonly said: readonly Said[]
+}
+
+/** Even between two bounds: standard uncertainty of half their distance. JCGM 100, 4.3.7. */
+const EVEN = 1 / Math.sqrt(3)
+/** Repeats that differ by more than this share of their mean are told. */
+const SCATTERS = 0.3
+/** A slope must be so many times its uncertainty to tell a rate. */
+const TELLS = 3
+
+const measured = (value: number, standardUncertainty: number, unit: string): Measured => ({
+  value,
+  standardUncertainty,
+  unit,
+})
+
+/**
+ * Standard uncertainty of the mean of a few repeats that share an error, widened so that 1.96 of it cover 95 %: Student's t for as many degrees of freedom as both have together.
+ * Source: JCGM 100, 4.2.3 and G.4 (Welch-Satterthwaite).
+ */
+function ofRepeats(values: readonly number[], shared: number): number {
+  const n = values.length
+  if (n < 2) return shared
+  const middle = mean(values)
+  const own = Math.sqrt(values.reduce((sum, v) => sum + (v - middle) ** 2, 0) / (n - 1) / n)
+  if (own === 0) return shared
+  const all = Math.hypot(own, shared)
+  return (all * studentT95((n - 1) * (all / own) ** 4)) / COVERAGE_95
+}
+
+function ofScatter(values: readonly number[]): Said[] {
+  if (values.length < 2) return [said('hand-single')]
+  const spread = Math.max(...values) - Math.min(...values)
+  return spread > SCATTERS * Math.abs(mean(values)) ? [said('hand-scatters', { share: spread / mean(values) })] : []
+}
+
+type SpringRow = SpringReading['rows'][number]
+
+/** Lengths read as finely as is said stray by more than this about once in a hundred times, as a reduced chi square. */
+const strays = (degreesOfFreedom: number): number => 1 + 4.4 * Math.sqrt(2 / degreesOfFreedom)
+
+const lineOf = (rows: readonly SpringRow[], lengthUncertaintyM: number) =>
+  linearLeastSquares(
+    rows.map((r) => [1, r.loadN]),
+    rows.map((r) => r.lengthM),
+    rows.map(() => 1 / lengthUncertaintyM ** 2),
+    'birge',
+  )
+
+const isStraight = ({ degreesOfFreedom, reducedChiSquare }: ReturnType<typeof lineOf>): boolean =>
+  degreesOfFreedom === 0 || reducedChiSquare <= strays(degreesOfFreedom)
+
+/** Length over load as a straight line; the rate is one over its slope. A row or two that lie off the line of all others are left out and told. */
+function spring({ rows, lengthUncertaintyM, workingLengthM }: SpringReading): HandResult {
+  let kept = rows
+  let fit = lineOf(kept, lengthUncertaintyM)
+  // each time the one without which the others lie straightest; a line of three or fewer says nothing against any
+  while (!isStraight(fit) && kept.length > 3 && rows.length - kept.length < Math.floor(rows.length / 4)) {
+    const fewer = kept.map((_, i) => kept.filter((__, k) => k !== i))
+    const lines = fewer.map((some) => lineOf(some, lengthUncertaintyM))
+    const chi = lines.map((line) => (line.status === 'fitted' ? line.reducedChiSquare : Infinity))
+    const best = chi.indexOf(Math.min(...chi))
+    kept = fewer[best]
+    fit = lines[best]
+  }
+  if (!isStraight(fit)) {
+    kept = rows
+    fit = lineOf(kept, lengthUncertaintyM)
+  }
+  const [freeM, slope] = fit.parameters
+  const slopeU = fit.status === 'fitted' ? Math.sqrt(fit.covariance[1][1]) : NaN
+  if (!(Math.abs(slope) > TELLS * slopeU))
+    throw new PhysicsError({
+      code: 'hand-no-rate',
+      message: 'Its length hardly changes evenly with the load, so these rows tell no rate.',
+      nextStep: 'Take loads that are further apart, three at least, or read the length more finely.',
+    })
+  const lengths = kept.map((r) => r.lengthM)
+  const [least, most] = [Math.min(...lengths), Math.max(...lengths)]
+  const figures: HandFigure[] = [
+    { id: 'springRate', measured: measured(1 / Math.abs(slope), slopeU / slope ** 2, 'N/m') },
+    { id: 'freeLength', measured: measured(freeM, Math.sqrt(fit.covariance[0][0]), 'm') },
+  ]
+  const notes: Said[] = rows
+    .filter((r) => !kept.includes(r))
+    .map((r) => said('hand-spring-aside', { loadN: r.loadN, offM: Math.abs(r.lengthM - freeM - slope * r.loadN) }))
+  if (!isStraight(fit))
+    notes.push(said('hand-spring-bends', { strayM: Math.sqrt(fit.reducedChiSquare) * lengthUncertaintyM }))
+  if (workingLengthM !== null) {
+    const force = (workingLengthM - freeM) / slope
+    const by = [-1 / slope, -force / slope]
+    const variance = varianceOf(by, fit.covariance) + (lengthUncertaintyM / slope) ** 2
+    figures.push({ id: 'workingForce', measured: measured(force, Math.sqrt(variance), 'N') })
+    const span = most - least
+    if (force < 0) notes.push(said('hand-spring-slack'))
+    else if (workingLengthM < least - 0.2 * span || workingLengthM > most + 0.2 * span)
+      notes.push(said('hand-spring-far'))
+  }
+  return { figures, said: notes }
+}
+
+/** Half of what both ways take together: weight and slope cancel. */
+function rubbing({ rows, balanceUncertaintyN }: RubbingReading): HandResult {
+  const halves = rows.map((r) => (r.inN + r.outN) / 2)
+  // the balance's own error is the same in all
+  const u = ofRepeats(halves, balanceUncertaintyN)
+  return { figures: [{ id: 'rubbing', measured: measured(mean(halves), u, 'N') }], said: ofScatter(halves) }
+}
+
+/** Between the leaf that goes and the one that does not, at every place. */
+function gap({ rows }: GapReading): HandResult {
+  const middles = rows.map((r) => (r.goesM + r.stopsM) / 2)
+  const halves = rows.map((r) => (r.stopsM - r.goesM) / 2)
+  const value = mean(middles)
+  // leaves err alike at every place, a narrow one among few places by chance
+  const leaves = mean(halves) * EVEN
+  const u = rows.length > 2 ? ofRepeats(middles, leaves) : leaves
+  const at = middles.indexOf(Math.min(...middles))
+  const swing = Math.max(...middles) - middles[at]
+  return {
+    figures: [
+      { id: 'gap', measured: measured(value, u, 'm') },
+      { id: 'leastGap', measured: measured(middles[at], halves[at] * EVEN, 'm') },
+    ],
+    said: [
+      ...(rows.length < 3 ? [said('hand-gap-few', { places: rows.length })] : []),
+      ...(swing > 2 * Math.max(...halves) ? [said('hand-gap-runs-out', { swingM: swing })] : []),
+      ...(mean(halves) > 0.25 * value ? [said('hand-gap-coarse')] : []),
+    ],
+  }
+}
+
+/** The moment that brings the rotor to rest anywhere; the edges hide what does not roll. */
+function balance({ rows, radiusM, leastMassKg, rotorMassKg }: BalanceReading): HandResult {
+  const masses = rows.map((r) => r.massKg)
+  const hidden = leastMassKg * EVEN
+  const u = ofRepeats(masses, hidden)
+  const moment = measured(mean(masses) * radiusM, u * radiusM, 'kg·m')
+  return {
+    figures: [
+      { id: 'unbalance', measured: moment },
+      {
+        id: 'offAxis',
+        measured: measured(moment.value / rotorMassKg, moment.standardUncertainty / rotorMassKg, 'm'),
+      },
+    ],
+    said: [
+      ...ofScatter(masses).filter((s) => s.code === 'hand-single' || mean(masses) > 2 * leastMassKg),
+      ...(mean(masses) < leastMassKg ? [said('hand-balance-hidden')] : []),
+    ],
+  }
+}
+
+/** Pull over weight. */
+function pull({ rows, weightN, balanceUncertaintyN, wheels }: PullReading): HandResult {
+  const pulls = rows.map((r) => r.pullN)
+  const u = ofRepeats(pulls, balanceUncertaintyN)
+  const share = measured(mean(pulls) / weightN, u / weightN, '1')
+  return {
+    figures: [{ id: 'pullShare', measured: share }],
+    said: [
+      ...ofScatter(pulls),
+      ...(wheels === 'rolling' && share.value > 0.3 ? [said('hand-pull-drags', { share: share.value })] : []),
+    ],
+  }
+}
+
+/**
+ * What a few readings by hand give, SI, each with its standard uncertainty: repeats by Student's t, bounds as even between.
+ * Sources: JCGM 100 (4.2.3, 4.3.7, G.3) for the uncertainty; straight line by least squares; static balance in closed form.
+ * @throws PhysicsError where a spring's rows tell no rate.
+ */
+export function reduceHand(reading: HandReading): HandResult {
+  switch (reading.kind) {
+    case 'spring':
+      return spring(reading)
+    case 'rubbing':
+      return rubbing(reading)
+    case 'gap':
+      return gap(reading)
+    case 'balance':
+      return balance(reading)
+    case 'pull':
+      return pull(reading)
+  }
+}
+
+/** Balance quality of a rotor whose middle of mass lies off its axis, m/s: off-axis times speed. Source: ISO 21940-11. */
+export const balanceQuality = (offAxisM: number, speedRadPerS: number): number => offAxisM * speedRadPerS

@@ -1,0 +1,142 @@
+import { LEAST_ROWS, type HandKind, type HandReading } from '../../../core/bench'
+import type { QuantityKind } from '../../../core/units'
+import { LIMITS, type LimitName } from '../../../project/document'
+import type { Shown } from '../../shared'
+import type { Row, RowColumn } from './rows'
+
+/** A figure beside the rows that a reading needs. */
+export interface HandField {
+  readonly key: string
+  readonly label: string
+  readonly kind: QuantityKind
+  readonly unit?: string
+  readonly limits: LimitName
+  readonly start: number
+  readonly note?: string
+}
+
+interface Draft {
+  readonly columns: (shown: Shown) => readonly RowColumn[]
+  readonly fields: readonly HandField[]
+  /** What is wrong between the columns, if anything. */
+  readonly fault?: (rows: readonly Row[]) => string | null
+  readonly make: (rows: readonly Row[], fields: Readonly<Record<string, number>>) => HandReading
+}
+
+const column = (shown: Shown, key: string, label: string, kind: QuantityKind, limits: LimitName): RowColumn => ({
+  key,
+  label,
+  kind,
+  unit: kind === 'mass' ? 'g' : shown.unit(kind).id,
+  limits: LIMITS[limits],
+})
+
+const BALANCE: HandField = {
+  key: 'balanceUncertaintyN',
+  label: 'Balance good to ±',
+  kind: 'force',
+  limits: 'balanceUncertaintyN',
+  start: 0.02,
+  note: 'one standard uncertainty, the same in all readings',
+}
+
+/** How each is asked for. What is typed is SI from here on. */
+export const HAND_DRAFTS: Readonly<Record<HandKind, Draft>> = {
+  spring: {
+    columns: (shown) => [
+      column(shown, 'loadN', 'load', 'force', 'handForceN'),
+      column(shown, 'lengthM', 'length', 'length', 'handLengthM'),
+    ],
+    fields: [
+      {
+        key: 'lengthUncertaintyM',
+        label: 'Length read to ±',
+        kind: 'length',
+        limits: 'lengthUncertaintyM',
+        start: 0.05e-3,
+        note: 'one standard uncertainty',
+      },
+      {
+        key: 'workingLengthM',
+        label: 'Long where it works',
+        kind: 'length',
+        limits: 'handLengthM',
+        start: 10e-3,
+        note: 'put together: there its force is told',
+      },
+    ],
+    make: (rows, f) => ({
+      kind: 'spring',
+      rows: rows.map(({ loadN, lengthM }) => ({ loadN, lengthM })),
+      lengthUncertaintyM: f.lengthUncertaintyM,
+      workingLengthM: f.worksAt === 1 ? f.workingLengthM : null,
+    }),
+  },
+  rubbing: {
+    columns: (shown) => [
+      column(shown, 'inN', 'in', 'force', 'handForceN'),
+      column(shown, 'outN', 'out', 'force', 'handForceN'),
+    ],
+    fields: [BALANCE],
+    make: (rows, f) => ({
+      kind: 'rubbing',
+      rows: rows.map(({ inN, outN }) => ({ inN, outN })),
+      balanceUncertaintyN: f.balanceUncertaintyN,
+    }),
+  },
+  gap: {
+    columns: (shown) => [
+      column(shown, 'goesM', 'goes in', 'length', 'leafM'),
+      column(shown, 'stopsM', 'does not', 'length', 'leafM'),
+    ],
+    fields: [],
+    fault: (rows) => {
+      const at = rows.findIndex((r) => r.stopsM <= r.goesM)
+      return at < 0 ? null : `Reading ${at + 1}: the leaf that does not go in must be thicker than the one that does.`
+    },
+    make: (rows) => ({ kind: 'gap', rows: rows.map(({ goesM, stopsM }) => ({ goesM, stopsM })) }),
+  },
+  balance: {
+    columns: (shown) => [column(shown, 'massKg', 'putty', 'mass', 'stuckOnKg')],
+    fields: [
+      { key: 'radiusM', label: 'Stuck on at radius', kind: 'length', limits: 'stuckAtM', start: 20e-3 },
+      {
+        key: 'leastMassKg',
+        label: 'Least that turns it',
+        kind: 'mass',
+        unit: 'g',
+        limits: 'stuckOnKg',
+        start: 0.01e-3,
+        note: 'once it rests anywhere: what the edges hide',
+      },
+      { key: 'rotorMassKg', label: 'Rotor weighs', kind: 'mass', unit: 'g', limits: 'rotorOnEdgesKg', start: 30e-3 },
+    ],
+    make: (rows, f) => ({
+      kind: 'balance',
+      rows: rows.map(({ massKg }) => ({ massKg })),
+      radiusM: f.radiusM,
+      leastMassKg: f.leastMassKg,
+      rotorMassKg: f.rotorMassKg,
+    }),
+  },
+  pull: {
+    columns: (shown) => [column(shown, 'pullN', 'pull', 'force', 'handForceN')],
+    fields: [{ key: 'weightN', label: 'It weighs', kind: 'force', limits: 'pulledWeightN', start: 2 }, BALANCE],
+    make: (rows, f) => ({
+      kind: 'pull',
+      wheels: f.held === 1 ? 'held' : 'rolling',
+      rows: rows.map(({ pullN }) => ({ pullN })),
+      weightN: f.weightN,
+      balanceUncertaintyN: f.balanceUncertaintyN,
+    }),
+  },
+}
+
+export const leastRows = (kind: HandKind): number => LEAST_ROWS[kind]
+
+/** Figures beside the rows of a reading that stands, for typing on. */
+export const fieldsOf = (reading: HandReading): Record<string, number> => ({
+  ...Object.fromEntries(Object.entries(reading).filter((e): e is [string, number] => typeof e[1] === 'number')),
+  ...(reading.kind === 'spring' && { worksAt: reading.workingLengthM === null ? 0 : 1 }),
+  ...(reading.kind === 'pull' && { held: reading.wheels === 'held' ? 1 : 0 }),
+})

@@ -1,0 +1,155 @@
+import { produce } from 'immer'
+import { reduceHand, type HandReading } from '../../core/bench'
+import { makeDemo } from '../demo/make-demo'
+import { emptyProject, removeBuilds } from '../document'
+import { buildSchema, parseProject, salvageProject } from '../validation'
+import type { Build, Project } from '../validation/schema'
+import { handReadingSchema, handTargets, type HandEntry } from '.'
+
+const { project } = makeDemo()
+const build = (id: string) => project.builds.find((b) => b.id === id)!
+const of = (b: Build, reading: HandReading, speed: number | null = null) =>
+  handTargets(b, reading, reduceHand(reading), speed)
+const written = (b: Build, target: ReturnType<typeof of>[number]) => produce(b, target.write)
+
+const spring: HandReading = {
+  kind: 'spring',
+  rows: [0.2, 0.6, 1].map((loadN) => ({ loadN, lengthM: 14e-3 - loadN / 310 })),
+  lengthUncertaintyM: 1e-5,
+  workingLengthM: 11e-3,
+}
+
+describe('what a reading by hand can be written into', () => {
+  test('a spring: the ball’s, with its force; another’s comes after it and asks whether it was that one', () => {
+    const b = build('carousel-3')
+    const targets = of(b, spring)
+    expect(targets.map((t) => [t.id, t.unlike])).toEqual([
+      ['ball-spring', false],
+      ['regulator-spring', true],
+    ])
+    const next = written(b, targets[0])
+    const { ball } = next.machine as Extract<Build['machine'], { family: 'single-acting-engine' }>
+    expect(ball.motion).toMatchObject({
+      kind: 'spring',
+      stiffnessNPerM: expect.closeTo(310, 6),
+      forceN: expect.closeTo(0.93, 6),
+    })
+    expect(buildSchema.safeParse(next).error?.issues).toBeUndefined()
+    expect(written(b, targets[1]).line.regulator?.springRateNPerM).toBeCloseTo(310, 6)
+  })
+  test('what a seal rubs with: an engine’s, and a regulator’s', () => {
+    const rubs: HandReading = { kind: 'rubbing', rows: [{ inN: 3, outN: 2 }], balanceUncertaintyN: 0.1 }
+    const targets = of(build('carousel-3'), rubs)
+    expect(targets.map((t) => [t.id, t.found])).toEqual(
+      expect.arrayContaining([
+        ['seal', 2.5],
+        ['regulator-friction', 2.5],
+      ]),
+    )
+    const seal = targets.find((t) => t.id === 'seal')!
+    expect(written(build('carousel-3'), seal).machine).toMatchObject({ seal: { forceN: 2.5 } })
+  })
+  test.each([
+    ['spindle-3', ['casing-gap', 'nozzle-gap'], { casing: { kind: 'close', clearanceM: expect.closeTo(0.625e-3, 9) } }],
+    ['other-axial', ['tip-gap', 'nozzle-gap'], { tipClearanceM: expect.closeTo(0.625e-3, 9) }],
+  ])('a gap of %s: %p', (id, ids, machine) => {
+    const found = project.builds.find((b) => b.id === id) ?? project.builds.find((b) => b.machine.family === 'axial')!
+    const gap: HandReading = { kind: 'gap', rows: [{ goesM: 0.6e-3, stopsM: 0.65e-3 }] }
+    const targets = of(found, gap)
+    expect(targets.map((t) => t.id).toSorted()).toEqual([...ids].toSorted())
+    const next = written(
+      found,
+      targets.find((t) => t.id === ids[0])!,
+    )
+    expect(next.machine).toMatchObject(machine)
+    const jet = written(
+      found,
+      targets.find((t) => t.id === 'nozzle-gap')!,
+    )
+    expect(jet.machine).toMatchObject({ nozzle: { gapM: expect.closeTo(0.625e-3, 9) } })
+  })
+  test('a compressor’s running clearance; a gap wider than the field takes stops at its edge and says so', () => {
+    const b = project.builds.find((x) => x.machine.family === 'radial-inflow')!
+    const two = project.builds.find((x) => x.machine.family === 'turbine-compressor')!
+    const wide: HandReading = { kind: 'gap', rows: [{ goesM: 8e-3, stopsM: 9e-3 }] }
+    const target = of(b, wide).find((t) => t.id === 'running-gap')!
+    expect(target).toMatchObject({ found: 5e-3, beyond: true })
+    expect(written(b, target).machine).toMatchObject({ clearanceM: 5e-3 })
+    const impeller = of(two, wide).find((t) => t.id === 'impeller-gap')!
+    expect(written(two, impeller).machine).toMatchObject({ impeller: { clearanceM: 5e-3 } })
+  })
+  test('balance: the next coarser grade at its free speed; coarser than any stops at the coarsest', () => {
+    const b = build('spindle-3')
+    const edges = (massKg: number): HandReading => ({
+      kind: 'balance',
+      rows: [{ massKg }],
+      radiusM: 20e-3,
+      leastMassKg: 1e-6,
+      rotorMassKg: 0.04,
+    })
+    // 5 µm at 2000 rad/s: 10 mm/s
+    const [target] = of(b, edges(10e-6), 2000)
+    expect(target).toMatchObject({ id: 'balance', found: 16e-3, beyond: false })
+    expect(written(b, target).machine).toMatchObject({ shaft: { balanceGradeMPerS: 16e-3 } })
+    expect(of(b, edges(1e-6), 2000)[0].found).toBe(2.5e-3)
+    expect(of(b, edges(200e-6), 2000)[0]).toMatchObject({ found: 40e-3, beyond: true })
+    expect(of(b, edges(10e-6), null)).toEqual([])
+    expect(of(build('carousel-3'), edges(10e-6), 200)).toEqual([])
+  })
+  test('what it rolls with, of a body on a track; with its wheels held it is for the log', () => {
+    const b = project.builds.find((x) => x.machine.family === 'thrust-body' && x.machine.path.kind === 'track')!
+    const pull = (wheels: 'rolling' | 'held'): HandReading => ({
+      kind: 'pull',
+      wheels,
+      rows: [{ pullN: 0.05 }],
+      weightN: 2,
+      balanceUncertaintyN: 0.01,
+    })
+    const [target] = of(b, pull('rolling'))
+    expect(written(b, target).machine).toMatchObject({ path: { rollingShare: 0.025 } })
+    expect(of(b, pull('held'))).toEqual([])
+    expect(of(build('spindle-3'), pull('rolling'))).toEqual([])
+  })
+})
+
+describe('kept in the project', () => {
+  const [entry] = project.handReadings
+  const withReading = (reading: unknown): Project =>
+    ({ ...structuredClone(project), handReadings: [{ ...entry, reading }] }) as Project
+  test('the demo’s were read of what they are made from', () => {
+    const figures = (id: string) => reduceHand(project.handReadings.find((h) => h.id === id)!.reading).figures
+    const off = (id: string, k: number, truth: number) => {
+      const { value, standardUncertainty } = figures(id)[k].measured
+      return Math.abs(value - truth) / standardUncertainty
+    }
+    expect(off('hand-carousel-spring', 0, 310)).toBeLessThan(2.5)
+    expect(off('hand-carousel-spring', 2, 310 * 3.2e-3)).toBeLessThan(2.5)
+    expect(off('hand-spindle-balance', 0, 0.32e-6)).toBeLessThan(2.5)
+    expect(off('hand-spindle-gap', 0, 0.85e-3)).toBeLessThan(2.5)
+  })
+  test.each([
+    [
+      'a leaf that stops thinner than the one that goes',
+      { kind: 'gap', rows: [{ goesM: 2e-4, stopsM: 1e-4 }] },
+      /thicker than the one that does/,
+    ],
+    ['two rows of a spring', { ...spring, rows: spring.rows.slice(0, 2) }, /rows/],
+    ['another kind', { kind: 'guess', rows: [] }, /kind|reading/],
+  ])('%s is refused with where it stands', (_, reading, words) => {
+    const parsed = parseProject(withReading(reading))
+    expect(parsed).toMatchObject({ ok: false })
+    if (!parsed.ok) expect(JSON.stringify(parsed)).toMatch(words)
+  })
+  test('one of a build that is not there is refused; what is saved of such a project leaves it out', () => {
+    const lost = { ...structuredClone(project), handReadings: [{ ...entry, buildId: 'gone' }] }
+    expect(JSON.stringify(parseProject(lost))).toMatch(/build gone is not in this project/)
+    const saved = salvageProject(lost, emptyProject({ id: 'plain', name: 'Plain' }))
+    expect(saved).toMatchObject({ ok: true, project: { handReadings: [] } })
+  })
+  test('it goes with its build', () => {
+    const next = produce(project, (p) => removeBuilds(p, new Set(['spindle-3'])))
+    expect(next.handReadings.map((h: HandEntry) => h.buildId)).toEqual(['carousel-3'])
+  })
+  test('every kind stands in the schema', () =>
+    expect(handReadingSchema.safeParse({ ...entry, reading: spring }).success).toBe(true))
+})

@@ -1,0 +1,2 @@
+export * from './schema'
+export * from './targets'

@@ -1,0 +1,59 @@
+import * as z from 'zod'
+import { LEAST_ROWS } from '../../core/bench/hand'
+import { id, moment, name, sound, text, within } from '../validation/schema-base'
+
+/** Rows of one way of measuring. */
+const rows = <T extends z.ZodType>(row: T, least: number) => z.array(row).min(least).max(40)
+
+const gapRow = z.strictObject({ goesM: within('leafM'), stopsM: within('leafM') }).superRefine(
+  sound(({ goesM, stopsM }, ctx) => {
+    if (stopsM <= goesM)
+      ctx.addIssue({
+        code: 'custom',
+        path: ['stopsM'],
+        message: 'the leaf that does not go in must be thicker than the one that does',
+      })
+  }),
+)
+
+/** What is measured by hand beside any run: a few readings. */
+export const readingSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('spring'),
+    rows: rows(z.strictObject({ loadN: within('handForceN'), lengthM: within('handLengthM') }), LEAST_ROWS.spring),
+    lengthUncertaintyM: within('lengthUncertaintyM'),
+    workingLengthM: within('handLengthM').nullable(),
+  }),
+  z.strictObject({
+    kind: z.literal('rubbing'),
+    rows: rows(z.strictObject({ inN: within('handForceN'), outN: within('handForceN') }), LEAST_ROWS.rubbing),
+    balanceUncertaintyN: within('balanceUncertaintyN'),
+  }),
+  z.strictObject({ kind: z.literal('gap'), rows: rows(gapRow, LEAST_ROWS.gap) }),
+  z.strictObject({
+    kind: z.literal('balance'),
+    rows: rows(z.strictObject({ massKg: within('stuckOnKg') }), LEAST_ROWS.balance),
+    radiusM: within('stuckAtM'),
+    leastMassKg: within('stuckOnKg'),
+    rotorMassKg: within('rotorOnEdgesKg'),
+  }),
+  z.strictObject({
+    kind: z.literal('pull'),
+    wheels: z.enum(['rolling', 'held']),
+    rows: rows(z.strictObject({ pullN: within('handForceN') }), LEAST_ROWS.pull),
+    weightN: within('pulledWeightN'),
+    balanceUncertaintyN: within('balanceUncertaintyN'),
+  }),
+])
+
+export const handReadingSchema = z.strictObject({
+  id,
+  name,
+  /** What it was taken of. */
+  buildId: id,
+  takenAt: moment,
+  reading: readingSchema,
+  notes: text,
+})
+
+export type HandEntry = z.infer<typeof handReadingSchema>

@@ -1,0 +1,55 @@
+import type { HandFigureId, HandKind } from '../core/bench'
+import type { QuantityKind } from '../core/units'
+import type { HandTarget } from '../project/hand'
+
+/** What can be measured by hand: its name, and how it is done. */
+export const HAND_WORDS: Readonly<Record<HandKind, { readonly name: string; readonly how: string }>> = {
+  spring: {
+    name: 'a spring: rate and force',
+    how: 'Stand it on the scale under a caliper, or hang weights on it. Go up through the loads and read its length at each; keep clear of where the coils touch.',
+  },
+  rubbing: {
+    name: 'what a seal rubs with',
+    how: 'No air on it. Draw the piston slowly through its stroke with a spring balance, in and out again, and read while it moves. Both ways together leave weight and slope out.',
+  },
+  gap: {
+    name: 'a gap, by leaves',
+    how: 'At several places round it, the rotor turned each time: the thickest leaf that goes in without force, and the thinnest that does not.',
+  },
+  balance: {
+    name: 'a rotor’s balance, on knife edges',
+    how: 'Lay its shaft on two level edges. Its heavy side swings down; stick putty on the light side until it rests anywhere, take it off and weigh it. Do it anew a few times.',
+  },
+  pull: {
+    name: 'a pull along the track',
+    how: 'Draw it level over its own track with a spring balance, at a steady walk, both ways. With its wheels held the same pull tells what its treads hold.',
+  },
+}
+
+/** A figure by hand: its name and what quantity it is. */
+export const HAND_FIGURES: Readonly<Record<HandFigureId, { readonly label: string; readonly kind: QuantityKind }>> = {
+  springRate: { label: 'Spring rate', kind: 'springRate' },
+  freeLength: { label: 'Length, free', kind: 'length' },
+  workingForce: { label: 'Force where it works', kind: 'force' },
+  rubbing: { label: 'Rubs with', kind: 'force' },
+  gap: { label: 'Gap, all round', kind: 'length' },
+  leastGap: { label: 'Gap where least', kind: 'length' },
+  unbalance: { label: 'Unbalance', kind: 'unbalance' },
+  offAxis: { label: 'Middle of mass off axis', kind: 'length' },
+  pullShare: { label: 'Pull over weight', kind: 'share' },
+}
+
+/** Where a figure by hand can be written. */
+export const HAND_TARGETS: Readonly<Record<HandTarget['id'], string>> = {
+  'regulator-spring': 'the regulator’s spring',
+  'ball-spring': 'the spring behind the ball',
+  seal: 'the seal’s friction',
+  'regulator-friction': 'the regulator’s friction',
+  'nozzle-gap': 'the gap between nozzle and blades',
+  'tip-gap': 'the gap over the blade tips',
+  'casing-gap': 'the casing’s clearance',
+  'running-gap': 'the running clearance',
+  'impeller-gap': 'the gap over the impeller',
+  rolling: 'what it rolls with',
+  balance: 'how well it is balanced',
+}
