@@ -5,7 +5,7 @@ test('a spring measured by hand: a wrong line is named, the number is told, kept
   page,
 }) => {
   await open(page, '/bench?build=carousel-3')
-  await page.getByRole('button', { name: 'Spring, seal, gap, balance or pull…' }).click()
+  await page.getByRole('button', { name: 'Spring, seal, gap, balance, flow, pull…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('What is measured').selectOption({ label: 'a spring: rate and force' })
   const rows = dialog.getByLabel(/^Readings, one a line/)
@@ -52,4 +52,24 @@ test('a rotor on knife edges tells what to take off, and how well it is balanced
   await dialog.getByLabel(/^Readings, one a line/).fill('0.003')
   await expect(dialog.getByText(/The edges hide as much/)).toBeVisible()
   await expect(dialog.getByText(/One reading tells no scatter/)).toBeVisible()
+})
+
+test('flow by a known hole tells the nozzle’s discharge; gauges the wrong way round are told', async ({ page }) => {
+  await open(page, '/bench?build=spindle-4')
+  await page.getByRole('button', { name: 'Spring, seal, gap, balance, flow, pull…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('What is measured').selectOption({ label: 'the flow, by a hole in the line' })
+  await dialog.getByLabel('Hole', { exact: true }).fill('1.8')
+  const rows = dialog.getByLabel(/^Readings, one a line/)
+  await rows.fill('200 300')
+  await expect(dialog.getByText(/Reading 1: more pressure stands before the hole/)).toBeVisible()
+  await rows.fill('300 200\n400 270\n500 340')
+  await expect(dialog.getByText('Open as wide as')).toBeVisible()
+  await expect(dialog.getByText('For the nozzle’s discharge')).toBeVisible()
+  await accessible(page)
+  // a flow in the units of its maker: the gauge may be read in another
+  await rows.fill('3 bar 2 bar')
+  await expect(dialog.getByText(/Line 1 has 4 numbers/)).toBeVisible()
+  await rows.fill('3 bar; 2 bar')
+  await expect(dialog.getByText('One reading tells no scatter')).toBeVisible()
 })

@@ -20,6 +20,10 @@ export const HAND_WORDS: Readonly<Record<HandKind, { readonly name: string; read
     name: 'a rotor’s balance, on knife edges',
     how: 'Lay its shaft on two level edges. Its heavy side swings down; stick putty on the light side until it rests anywhere, take it off and weigh it. Do it anew a few times.',
   },
+  orifice: {
+    name: 'the flow, by a hole in the line',
+    how: 'A plate with a drilled hole between line and machine, a gauge on either side of it. The hole less than half as wide as the line; read both while the air flows, at two or three pressures.',
+  },
   pull: {
     name: 'a pull along the track',
     how: 'Draw it level over its own track with a spring balance, at a steady walk, both ways. With its wheels held the same pull tells what its treads hold.',
@@ -36,6 +40,8 @@ export const HAND_FIGURES: Readonly<Record<HandFigureId, { readonly label: strin
   leastGap: { label: 'Gap where least', kind: 'length' },
   unbalance: { label: 'Unbalance', kind: 'unbalance' },
   offAxis: { label: 'Middle of mass off axis', kind: 'length' },
+  openArea: { label: 'Open as wide as', kind: 'area' },
+  massFlow: { label: 'Most air that passed', kind: 'massFlow' },
   pullShare: { label: 'Pull over weight', kind: 'share' },
 }
 
@@ -51,5 +57,6 @@ export const HAND_TARGETS: Readonly<Record<HandTarget['id'], string>> = {
   'running-gap': 'the running clearance',
   'impeller-gap': 'the gap over the impeller',
   rolling: 'what it rolls with',
+  discharge: 'the nozzle’s discharge',
   balance: 'how well it is balanced',
 }

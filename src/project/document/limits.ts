@@ -81,6 +81,7 @@ export const LIMITS = {
   stuckOnKg: [0, 0.2],
   stuckAtM: [1e-3, 0.5],
   rotorOnEdgesKg: [0.2e-3, 20],
+  gaugeUncertaintyPa: [1, 100e3],
   pulledWeightN: [0.01, 5000],
   sonicConductance: [1e-11, 1e-5],
   criticalRatio: [0, 0.6],

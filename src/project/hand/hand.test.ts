@@ -1,4 +1,6 @@
 import { produce } from 'immer'
+import { massFlowOfNozzle } from '../../core/flow'
+import { effectiveNozzle } from '../../core/prediction'
 import { reduceHand, type HandReading } from '../../core/bench'
 import { makeDemo } from '../demo/make-demo'
 import { emptyProject, removeBuilds } from '../document'
@@ -109,6 +111,47 @@ describe('what a reading by hand can be written into', () => {
     expect(written(b, target).machine).toMatchObject({ path: { rollingShare: 0.025 } })
     expect(of(b, pull('held'))).toEqual([])
     expect(of(build('spindle-3'), pull('rolling'))).toEqual([])
+  })
+})
+
+describe('flow by a hole in the line', () => {
+  const orifice: HandReading = {
+    kind: 'orifice',
+    rows: [{ beforePa: 350e3, afterPa: 250e3 }],
+    holeDiameterM: 1.6e-3,
+    diameterUncertaintyM: 1e-5,
+    edge: 'sharp',
+    discharge: 0.62,
+    dischargeRelativeUncertainty: 0.03,
+    gaugeUncertaintyPa: 1000,
+    roomPaAbs: 101_325,
+    airK: 293.15,
+  }
+  test('a nozzle that takes just what the hole lets through: its discharge comes out, whatever was stated', () => {
+    const b = build('spindle-3')
+    const drawn = (stated: number) =>
+      produce(b, (d) => {
+        if ('nozzle' in d.machine) d.machine.coefficients.discharge.value = stated
+      })
+    const found = (stated: number) => of(drawn(stated), orifice).find((t) => t.id === 'discharge')!
+    expect(found(0.8).found).toBeCloseTo(found(0.95).found, 6)
+    const flow = reduceHand(orifice).figures.find((f) => f.id === 'massFlow')!.measured.value
+    const next = written(b, found(0.9)) as Extract<Build, object>
+    // the written coefficient gives the measured flow at that pressure, by the core's nozzle
+    if (!('nozzle' in next.machine)) throw new Error('fed')
+    const ambient = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
+    const jet = massFlowOfNozzle(effectiveNozzle({ ...next.machine, ambient }))
+    expect(jet(250e3 + 101_325, 293.15, 101_325) / flow).toBeCloseTo(1, 3)
+    expect(next.machine.coefficients.discharge).toMatchObject({
+      from: 'typed',
+      standardUncertainty: expect.any(Number),
+    })
+    expect(buildSchema.safeParse(next).error?.issues).toBeUndefined()
+  })
+  test('of a rotor that holds the air back, or of an engine, it is for the log', () => {
+    const back = project.builds.find((x) => x.machine.family === 'reaction-rotor')!
+    expect(of(back, orifice)).toEqual([])
+    expect(of(build('carousel-3'), orifice)).toEqual([])
   })
 })
 

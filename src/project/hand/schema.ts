@@ -16,6 +16,19 @@ const gapRow = z.strictObject({ goesM: within('leafM'), stopsM: within('leafM') 
   }),
 )
 
+const orificeRow = z
+  .strictObject({ beforePa: within('supplyGaugePressurePa'), afterPa: within('supplyGaugePressurePa') })
+  .superRefine(
+    sound(({ beforePa, afterPa }, ctx) => {
+      if (beforePa <= afterPa)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['beforePa'],
+          message: 'more pressure stands before the hole than behind it while air flows',
+        })
+    }),
+  )
+
 /** What is measured by hand beside any run: a few readings. */
 export const readingSchema = z.discriminatedUnion('kind', [
   z.strictObject({
@@ -43,6 +56,18 @@ export const readingSchema = z.discriminatedUnion('kind', [
     rows: rows(z.strictObject({ pullN: within('handForceN') }), LEAST_ROWS.pull),
     weightN: within('pulledWeightN'),
     balanceUncertaintyN: within('balanceUncertaintyN'),
+  }),
+  z.strictObject({
+    kind: z.literal('orifice'),
+    rows: rows(orificeRow, LEAST_ROWS.orifice),
+    holeDiameterM: within('holeM'),
+    diameterUncertaintyM: within('lengthUncertaintyM'),
+    edge: z.enum(['sharp', 'rounded']),
+    discharge: within('holeDischarge'),
+    dischargeRelativeUncertainty: within('relativeUncertainty'),
+    gaugeUncertaintyPa: within('gaugeUncertaintyPa'),
+    roomPaAbs: within('ambientPressurePa'),
+    airK: within('airTemperatureK'),
   }),
 ])
 

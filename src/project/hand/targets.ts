@@ -1,8 +1,12 @@
 import type { Draft } from 'immer'
 import { balanceQuality, type HandReading, type HandResult } from '../../core/bench'
+import { circleArea, massFlowOfNozzle } from '../../core/flow'
+import { familyOf } from '../../core/machines'
+import { effectiveNozzle } from '../../core/prediction'
+import { mean } from '../../core/statistics'
 import type { QuantityKind } from '../../core/units'
 import { BALANCE_GRADES, LIMITS } from '../document/limits'
-import type { Build } from '../validation/schema'
+import type { Build, FedMachine } from '../validation/schema'
 
 /** A field of a build that a reading by hand can be written into. */
 export interface HandTarget {
@@ -17,6 +21,7 @@ export interface HandTarget {
     | 'running-gap'
     | 'impeller-gap'
     | 'rolling'
+    | 'discharge'
     | 'balance'
   readonly kind: QuantityKind
   /** As the build states it, and as it will. */
@@ -36,6 +41,13 @@ const graded = (machine: object): machine is Graded =>
   'shaft' in machine && 'balanceGradeMPerS' in (machine.shaft as object)
 /** Its shaft is balanced to a stated grade. */
 export const isGraded = (build: Build): boolean => graded(build.machine)
+
+/** Its rotor holds the air back: what it takes is not the nozzle's alone. */
+const holdsBack = (machine: FedMachine): boolean =>
+  machine.family === 'thrust-body' ? false : familyOf(machine).holdsBack
+
+/** A hole to which an area is compared, m. Any would do. */
+const UNIT_M = 1e-3
 
 /** Stated and found differ by more than this many times: another spring, another gap. */
 const UNLIKE = 3
@@ -171,6 +183,36 @@ export function handTargets(
         if (b.machine.family === 'thrust-body' && b.machine.path.kind === 'track') b.machine.path.rollingShare = v
       }),
     )
+  if (reading.kind === 'orifice' && 'nozzle' in machine && !holdsBack(machine)) {
+    const { coefficients, nozzle } = machine
+    const ambient = { absolutePressurePa: reading.roomPaAbs, temperatureK: reading.airK, relativeHumidity: 0.5 }
+    const jet = massFlowOfNozzle(effectiveNozzle({ nozzle, coefficients, ambient }))
+    const open = massFlowOfNozzle({ throatDiameterM: UNIT_M, dischargeCoefficient: 1, velocityCoefficient: 1 })
+    // what the build's nozzle would take at these pressures, as an opening that loses nothing
+    const drawn = mean(
+      reading.rows.map(({ afterPa }) => {
+        const before = afterPa + reading.roomPaAbs
+        const taken = jet(before, reading.airK, reading.roomPaAbs)
+        return (taken / open(before, reading.airK, reading.roomPaAbs)) * circleArea(UNIT_M)
+      }),
+    )
+    const stated = coefficients.discharge.value
+    const u = (stated * figures[0].measured.standardUncertainty) / drawn
+    targets.push(
+      into(
+        'discharge',
+        'ratio',
+        'nozzle',
+        stated,
+        LIMITS.flowCoefficient,
+        (b, v) => {
+          if ('nozzle' in b.machine)
+            b.machine.coefficients.discharge = { value: v, standardUncertainty: u, from: 'typed' }
+        },
+        (stated * main) / drawn,
+      ),
+    )
+  }
   // the likeliest first
   return targets.toSorted((a, b) => Number(a.unlike) - Number(b.unlike))
 }

@@ -42,13 +42,37 @@ export interface PullReading {
   readonly balanceUncertaintyN: number
 }
 
+/** A known hole in the line before the machine, and a gauge on either side of it while the air flows. Pressures of the rows are gauge. */
+export interface OrificeReading {
+  readonly kind: 'orifice'
+  readonly rows: readonly { readonly beforePa: number; readonly afterPa: number }[]
+  readonly holeDiameterM: number
+  readonly diameterUncertaintyM: number
+  readonly edge: 'sharp' | 'rounded'
+  /** Of the hole at low pressure, and how well it is known. */
+  readonly discharge: number
+  readonly dischargeRelativeUncertainty: number
+  /** Standard uncertainty of either gauge, Pa. */
+  readonly gaugeUncertaintyPa: number
+  readonly roomPaAbs: number
+  /** Of the air before the hole, K. */
+  readonly airK: number
+}
+
 /** What is measured by hand beside any run: a few readings and the number that they give. */
-export type HandReading = SpringReading | RubbingReading | GapReading | BalanceReading | PullReading
+export type HandReading = SpringReading | RubbingReading | GapReading | BalanceReading | PullReading | OrificeReading
 export type HandKind = HandReading['kind']
-export const HAND_KINDS = ['spring', 'rubbing', 'gap', 'balance', 'pull'] as const satisfies readonly HandKind[]
+export const HAND_KINDS = [
+  'spring',
+  'rubbing',
+  'gap',
+  'balance',
+  'pull',
+  'orifice',
+] as const satisfies readonly HandKind[]
 
 /** How few rows of each tell anything. */
-export const LEAST_ROWS = { spring: 3, rubbing: 1, gap: 1, balance: 1, pull: 1 } as const satisfies Record<
+export const LEAST_ROWS = { spring: 3, rubbing: 1, gap: 1, balance: 1, pull: 1, orifice: 1 } as const satisfies Record<
   HandKind,
   number
 >

@@ -1,10 +1,22 @@
 import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
-import { COVERAGE_95, linearLeastSquares, mean, studentT95, varianceOf, type Measured } from '../../statistics'
+import { linearLeastSquares, mean, varianceOf, type Measured } from '../../statistics'
+import { orifice } from './orifice'
 import type { BalanceReading, GapReading, HandReading, PullReading, RubbingReading, SpringReading } from './readings'
+import { ofRepeats, ofScatter } from './repeats'
 
 export type HandFigureId =
-  'springRate' | 'freeLength' | 'workingForce' | 'rubbing' | 'gap' | 'leastGap' | 'unbalance' | 'offAxis' | 'pullShare'
+  | 'springRate'
+  | 'freeLength'
+  | 'workingForce'
+  | 'rubbing'
+  | 'gap'
+  | 'leastGap'
+  | 'unbalance'
+  | 'offAxis'
+  | 'pullShare'
+  | 'openArea'
+  | 'massFlow'
 
 export interface HandFigure {
   readonly id: HandFigureId
@@ -19,8 +31,6 @@ export interface HandResult {
 
 /** Even between two bounds: standard uncertainty of half their distance. JCGM 100, 4.3.7. */
 const EVEN = 1 / Math.sqrt(3)
-/** Repeats that differ by more than this share of their mean are told. */
-const SCATTERS = 0.3
 /** A slope must be so many times its uncertainty to tell a rate. */
 const TELLS = 3
 
@@ -29,26 +39,6 @@ const measured = (value: number, standardUncertainty: number, unit: string): Mea
   standardUncertainty,
   unit,
 })
-
-/**
- * Standard uncertainty of the mean of a few repeats that share an error, widened so that 1.96 of it cover 95 %: Student's t for as many degrees of freedom as both have together.
- * Source: JCGM 100, 4.2.3 and G.4 (Welch-Satterthwaite).
- */
-function ofRepeats(values: readonly number[], shared: number): number {
-  const n = values.length
-  if (n < 2) return shared
-  const middle = mean(values)
-  const own = Math.sqrt(values.reduce((sum, v) => sum + (v - middle) ** 2, 0) / (n - 1) / n)
-  if (own === 0) return shared
-  const all = Math.hypot(own, shared)
-  return (all * studentT95((n - 1) * (all / own) ** 4)) / COVERAGE_95
-}
-
-function ofScatter(values: readonly number[]): Said[] {
-  if (values.length < 2) return [said('hand-single')]
-  const spread = Math.max(...values) - Math.min(...values)
-  return spread > SCATTERS * Math.abs(mean(values)) ? [said('hand-scatters', { share: spread / mean(values) })] : []
-}
 
 type SpringRow = SpringReading['rows'][number]
 
@@ -198,6 +188,8 @@ export function reduceHand(reading: HandReading): HandResult {
       return balance(reading)
     case 'pull':
       return pull(reading)
+    case 'orifice':
+      return orifice(reading)
   }
 }
 

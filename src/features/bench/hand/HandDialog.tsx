@@ -10,20 +10,24 @@ import {
   type HandResult,
 } from '../../../core/bench'
 import { PhysicsError } from '../../../core/errors'
-import { LIMITS, kindOf, type Build } from '../../../project/document'
+import { LIMITS, kindOf, type Build, type Project } from '../../../project/document'
 import { handTargets, isGraded, type HandEntry, type HandTarget } from '../../../project/hand'
 import { useProject, useStore } from '../../../store'
 import { Advice, ChoiceField, Figure, MainButton, NumberField, QuietButton, SectionTitle, TextField } from '../../../ui'
 import Dialog from '../../../ui/Dialog'
 import { HAND_FIGURES, HAND_TARGETS, HAND_WORDS } from '../../../words'
 import { LateVersionDialog, Notes, freshId, useShown, type Shown } from '../../shared'
-import { HAND_DRAFTS, fieldsOf, leastRows } from './drafts'
+import { HAND_DRAFTS, fieldsOf, leastRows, type HandField } from './drafts'
 import { HandPicture } from './HandPicture'
 import { parseRows, rowsText } from './rows'
 
 /** What a field holds, in words: grades by their own names. */
 const holds = (t: HandTarget, value: number, shown: Shown): string =>
   t.id === 'balance' ? `G ${Number((1000 * value).toPrecision(2))}` : shown.text(value, t.kind)
+
+/** What a field begins with: the room's own where it is of the room. */
+const startOf = (f: HandField, room: Project['ambient']): number =>
+  f.key === 'roomPaAbs' ? room.absolutePressurePa : f.key === 'airK' ? room.temperatureK : f.start
 
 type Reduced =
   | { readonly ok: true; readonly reading: HandReading; readonly result: HandResult }
@@ -135,13 +139,14 @@ export default function HandDialog({
   const [name, setName] = useState(entry?.name ?? '')
   const [notes, setNotes] = useState(entry?.notes ?? '')
   const [fault, setFault] = useState<string | null>(null)
+  const { ambient } = useProject()
   const called = name.trim() || `${HAND_WORDS[kind].name} ${count + 1}`
   const reduced = useMemo((): Reduced => {
     const parsed = parseRows(text, HAND_DRAFTS[kind].columns(shown), leastRows(kind))
     if (!parsed.ok) return { ok: false, message: parsed.message, nextStep: '' }
     const between = HAND_DRAFTS[kind].fault?.(parsed.rows)
     if (between) return { ok: false, message: between, nextStep: '' }
-    const all = { ...Object.fromEntries(HAND_DRAFTS[kind].fields.map((f) => [f.key, f.start])), ...fields }
+    const all = { ...Object.fromEntries(HAND_DRAFTS[kind].fields.map((f) => [f.key, startOf(f, ambient)])), ...fields }
     const reading = HAND_DRAFTS[kind].make(parsed.rows, all)
     try {
       return { ok: true, reading, result: reduceHand(reading) }
@@ -149,7 +154,7 @@ export default function HandDialog({
       if (!(error instanceof PhysicsError)) throw error
       return { ok: false, message: error.detail.message, nextStep: error.detail.nextStep }
     }
-  }, [text, kind, fields, shown])
+  }, [text, kind, fields, shown, ambient])
   const keep = () => {
     if (!reduced.ok) return
     const kept: HandEntry = {
@@ -168,7 +173,6 @@ export default function HandDialog({
     if (!done.ok) return setFault(done.faults[0].message)
     onClose()
   }
-  const number = (key: string, start: number) => fields[key] ?? start
   const set = (key: string, value: number) => setFields((all) => ({ ...all, [key]: value }))
   return (
     <Dialog title={entry ? entry.name : 'Measured by hand'} open onClose={onClose} wide>
@@ -209,6 +213,23 @@ export default function HandDialog({
               onChange={(v) => set('held', v === 'held' ? 1 : 0)}
             />
           )}
+          {kind === 'orifice' && (
+            <ChoiceField
+              label="The hole is"
+              value={fields.rounded === 1 ? 'rounded' : 'sharp'}
+              choices={[
+                { value: 'sharp', label: 'sharp edge, thin plate' },
+                { value: 'rounded', label: 'rounded at its mouth' },
+              ]}
+              onChange={(v) =>
+                setFields((all) => ({
+                  ...all,
+                  rounded: v === 'rounded' ? 1 : 0,
+                  discharge: v === 'rounded' ? 0.95 : 0.62,
+                }))
+              }
+            />
+          )}
           {kind === 'spring' && (
             <ChoiceField
               label="Its force put together"
@@ -228,7 +249,7 @@ export default function HandDialog({
                 label={f.label}
                 kind={f.kind}
                 unit={f.unit ?? shown.unit(f.kind).id}
-                value={number(f.key, f.start)}
+                value={fields[f.key] ?? startOf(f, ambient)}
                 limits={LIMITS[f.limits]}
                 note={f.note}
                 onChange={(v) => set(f.key, v)}

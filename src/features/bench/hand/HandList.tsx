@@ -57,7 +57,7 @@ export function HandList({ build }: { build: Build }) {
         </Flex>
       ))}
       <LinkButton fontSize="xs" onClick={() => setOpen('new')}>
-        Spring, seal, gap, balance or pull…
+        Spring, seal, gap, balance, flow, pull…
       </LinkButton>
       {open && (
         <HandDialog

@@ -116,11 +116,36 @@ const Pull = (): ReactNode => (
   </>
 )
 
+const Orifice = (): ReactNode => (
+  <>
+    <path d="M10 76H236M10 100H236" stroke={color('ink')} strokeWidth="3" />
+    <path d="M128 76v9M128 91v9" stroke={color('copper')} strokeWidth="6" />
+    <path d="M236 70v36h40V70z" fill={color('field')} stroke={color('ink')} strokeWidth="2" />
+    {[70, 186].map((x) => (
+      <g key={x}>
+        <path d={`M${x} 76V58M${x} 42l6-7`} stroke={color('ink')} strokeWidth="2" />
+        <circle cx={x} cy="42" r="15" fill="none" stroke={color('ink')} strokeWidth="2" />
+      </g>
+    ))}
+    <path d="M20 88h30m-6-5 8 5-8 5z" stroke={color('mute')} fill={color('mute')} />
+    <text x="128" y="122" fontSize="10" fill={color('mute')} textAnchor="middle">
+      known hole
+    </text>
+    <text x="256" y="122" fontSize="10" fill={color('mute')} textAnchor="middle">
+      machine
+    </text>
+  </>
+)
+
 const DRAWN: Readonly<Record<HandKind, { readonly draw: () => ReactNode; readonly says: string }>> = {
   spring: { draw: Spring, says: 'A spring on a scale under a known load, its length read beside it' },
   rubbing: { draw: Rubbing, says: 'A piston drawn through its cylinder by a spring balance, both ways' },
   gap: { draw: Gap, says: 'Leaves put between rotor and housing at three places' },
   balance: { draw: Balance, says: 'A rotor whose shaft lies on two level edges, putty on its light side' },
+  orifice: {
+    draw: Orifice,
+    says: 'A plate with a known hole in the line before the machine, a gauge on either side of it',
+  },
   pull: { draw: Pull, says: 'A cart drawn level over its track by a spring balance' },
 }
 

@@ -119,6 +119,64 @@ export const HAND_DRAFTS: Readonly<Record<HandKind, Draft>> = {
       rotorMassKg: f.rotorMassKg,
     }),
   },
+  orifice: {
+    columns: (shown) => [
+      column(shown, 'beforePa', 'before it', 'gaugePressure', 'supplyGaugePressurePa'),
+      column(shown, 'afterPa', 'behind it', 'gaugePressure', 'supplyGaugePressurePa'),
+    ],
+    fields: [
+      { key: 'holeDiameterM', label: 'Hole', kind: 'length', limits: 'holeM', start: 2e-3 },
+      {
+        key: 'diameterUncertaintyM',
+        label: 'Hole known to ±',
+        kind: 'length',
+        limits: 'lengthUncertaintyM',
+        start: 0.01e-3,
+        note: 'a drill shank or a pin that fits',
+      },
+      {
+        key: 'discharge',
+        label: 'Its discharge',
+        kind: 'ratio',
+        limits: 'holeDischarge',
+        start: 0.62,
+        note: 'at low pressure; a sharp hole’s rises with pressure, which is reckoned',
+      },
+      {
+        key: 'dischargeRelativeUncertainty',
+        label: 'Discharge known to ±',
+        kind: 'share',
+        limits: 'relativeUncertainty',
+        start: 0.03,
+      },
+      {
+        key: 'gaugeUncertaintyPa',
+        label: 'Gauges good to ±',
+        kind: 'pressureDrop',
+        limits: 'gaugeUncertaintyPa',
+        start: 1000,
+        note: 'one standard uncertainty of each',
+      },
+      { key: 'roomPaAbs', label: 'Room', kind: 'absolutePressure', limits: 'ambientPressurePa', start: 101_325 },
+      { key: 'airK', label: 'Air in the line', kind: 'temperature', limits: 'airTemperatureK', start: 293.15 },
+    ],
+    fault: (rows) => {
+      const at = rows.findIndex((r) => r.beforePa <= r.afterPa)
+      return at < 0 ? null : `Reading ${at + 1}: more pressure stands before the hole than behind it while air flows.`
+    },
+    make: (rows, f) => ({
+      kind: 'orifice',
+      rows: rows.map(({ beforePa, afterPa }) => ({ beforePa, afterPa })),
+      holeDiameterM: f.holeDiameterM,
+      diameterUncertaintyM: f.diameterUncertaintyM,
+      edge: f.rounded === 1 ? 'rounded' : 'sharp',
+      discharge: f.discharge,
+      dischargeRelativeUncertainty: f.dischargeRelativeUncertainty,
+      gaugeUncertaintyPa: f.gaugeUncertaintyPa,
+      roomPaAbs: f.roomPaAbs,
+      airK: f.airK,
+    }),
+  },
   pull: {
     columns: (shown) => [column(shown, 'pullN', 'pull', 'force', 'handForceN')],
     fields: [{ key: 'weightN', label: 'It weighs', kind: 'force', limits: 'pulledWeightN', start: 2 }, BALANCE],
@@ -138,5 +196,6 @@ export const leastRows = (kind: HandKind): number => LEAST_ROWS[kind]
 export const fieldsOf = (reading: HandReading): Record<string, number> => ({
   ...Object.fromEntries(Object.entries(reading).filter((e): e is [string, number] => typeof e[1] === 'number')),
   ...(reading.kind === 'spring' && { worksAt: reading.workingLengthM === null ? 0 : 1 }),
+  ...(reading.kind === 'orifice' && { rounded: reading.edge === 'rounded' ? 1 : 0 }),
   ...(reading.kind === 'pull' && { held: reading.wheels === 'held' ? 1 : 0 }),
 })
