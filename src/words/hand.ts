@@ -5,11 +5,11 @@ import type { HandTarget } from '../project/hand'
 /** What can be measured by hand: its name, and how it is done. */
 export const HAND_WORDS: Readonly<Record<HandKind, { readonly name: string; readonly how: string }>> = {
   spring: {
-    name: 'a spring: rate and force',
+    name: 'a spring',
     how: 'Stand it on the scale under a caliper, or hang weights on it. Go up through the loads and read its length at each; keep clear of where the coils touch.',
   },
   rubbing: {
-    name: 'what a seal rubs with',
+    name: 'a seal’s friction',
     how: 'No air on it. Draw the piston slowly through its stroke with a spring balance, in and out again, and read while it moves. Both ways together leave weight and slope out.',
   },
   gap: {
@@ -17,15 +17,15 @@ export const HAND_WORDS: Readonly<Record<HandKind, { readonly name: string; read
     how: 'At several places round it, the rotor turned each time: the thickest leaf that goes in without force, and the thinnest that does not.',
   },
   balance: {
-    name: 'a rotor’s balance, on knife edges',
+    name: 'balance on edges',
     how: 'Lay its shaft on two level edges. Its heavy side swings down; stick putty on the light side until it rests anywhere, take it off and weigh it. Do it anew a few times.',
   },
   orifice: {
-    name: 'the flow, by a hole in the line',
+    name: 'flow, by a hole',
     how: 'A plate with a drilled hole between line and machine, a gauge on either side of it. The hole less than half as wide as the line; read both while the air flows, at two or three pressures.',
   },
   pull: {
-    name: 'a pull along the track',
+    name: 'a pull',
     how: 'Draw it level over its own track with a spring balance, at a steady walk, both ways. With its wheels held the same pull tells what its treads hold.',
   },
 }

@@ -180,8 +180,7 @@ export default function HandDialog({
         <Box>
           {!entry && (
             <ChoiceField
-              wide
-              label="What is measured"
+              label="Measured"
               value={kind}
               choices={HAND_KINDS.map((k) => ({ value: k, label: HAND_WORDS[k].name }))}
               onChange={(k) => {
@@ -196,7 +195,7 @@ export default function HandDialog({
           </Box>
           <TextField
             key={kind}
-            label={`Readings, one a line: ${columns.map((c) => `${c.label}, ${shown.unit(c.kind).label && c.unit}`).join('; ')}`}
+            label={`Readings, one a line: ${columns.map((c) => `${c.label}, ${c.unit}${c.kind === 'gaugePressure' ? ' gauge' : ''}`).join('; ')}`}
             lines={6}
             most={4000}
             value={text}
@@ -266,6 +265,12 @@ export default function HandDialog({
               title={text.trim() === '' ? 'Nothing read yet' : 'Not told yet'}
             >
               {reduced.message} {reduced.nextStep}
+            </Advice>
+          )}
+          {kind === 'orifice' && (
+            <Advice tone="warn" title="There is air on it">
+              Glasses on, hose and plate held by fittings made for the pressure, nobody’s hand before the hole; let the
+              air off before it is opened.
             </Advice>
           )}
           <TextField label="Name" value={name} most={120} placeholder={called} onChange={setName} />

@@ -43,7 +43,7 @@ const Rubbing = (): ReactNode => (
     <rect x="186" y="64" width="56" height="20" rx="4" fill={color('field')} stroke={color('ink')} />
     <path d="M198 70v8M208 70v8M218 70v8M228 70v8M242 74h22" stroke={color('ink')} />
     <path d="m262 68 10 6-10 6z" fill={color('ink')} />
-    <path d="m62 38-10-5v10zM52 38h46m-4-5 10 5-10 5z" fill={color('mute')} stroke={color('mute')} />
+    <path d="M46 38h52M52 33l-8 5 8 5zM92 33l8 5-8 5z" fill={color('mute')} stroke={color('mute')} />
     <text x="112" y="42" fontSize="10" fill={color('mute')}>
       both ways, slowly
     </text>
