@@ -5,7 +5,7 @@ test('a spring measured by hand: a wrong line is named, the number is told, kept
   page,
 }) => {
   await open(page, '/bench?build=carousel-3')
-  await page.getByRole('button', { name: 'Spring, seal, gap, balance, flow, pull…' }).click()
+  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Measured', { exact: true }).selectOption({ label: 'a spring' })
   const rows = dialog.getByLabel(/^Readings, one a line/)
@@ -57,7 +57,7 @@ test('a rotor on knife edges tells what to take off, and how well it is balanced
 
 test('flow by a known hole tells the nozzle’s discharge; gauges the wrong way round are told', async ({ page }) => {
   await open(page, '/bench?build=spindle-4')
-  await page.getByRole('button', { name: 'Spring, seal, gap, balance, flow, pull…' }).click()
+  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Measured', { exact: true }).selectOption({ label: 'flow, by a hole' })
   await dialog.getByLabel('Hole', { exact: true }).fill('1.8')
@@ -73,4 +73,30 @@ test('flow by a known hole tells the nozzle’s discharge; gauges the wrong way 
   await expect(dialog.getByText(/Line 1 has 4 numbers/)).toBeVisible()
   await rows.fill('3 bar; 2 bar')
   await expect(dialog.getByText('One reading tells no scatter')).toBeVisible()
+})
+
+test('inertia by coasting: the wrong order is told, a light piece is told, and the number goes to the shaft', async ({
+  page,
+}) => {
+  await open(page, '/bench?build=spindle-4')
+  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Measured', { exact: true }).selectOption({ label: 'inertia, by coasting' })
+  const rows = dialog.getByLabel(/^Readings, one a line/)
+  await rows.fill('12 10')
+  await expect(dialog.getByText(/Reading 1: with more inertia it coasts for longer/)).toBeVisible()
+  await rows.fill('10 11\n10.1 11.1')
+  await expect(dialog.getByText(/coast only 10 % longer/)).toBeVisible()
+  await rows.fill('10 15\n10.1 15.2\n9.9 14.9')
+  await expect(dialog.getByText('Inertia of all that turns', { exact: true })).toBeVisible()
+  await dialog.getByLabel('Down to').fill('9000')
+  await expect(dialog.getByText(/the second speed must be the lower one/)).toBeVisible()
+  await dialog.getByLabel('Down to').fill('1000')
+  await accessible(page)
+  await dialog.getByRole('button', { name: 'A version with it…' }).click()
+  await page
+    .getByRole('dialog', { name: /New version/ })
+    .getByRole('button', { name: 'Make it' })
+    .click()
+  await expect(page).toHaveURL(/station=shaft/)
 })

@@ -109,7 +109,7 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     run: flashesVerb,
   },
   hand: {
-    about: 'a spring, a seal, a gap, a balance or a pull measured by hand: the number and its uncertainty',
+    about: 'a spring, seal, gap, balance, pull, flow or inertia measured by hand: the number and its uncertainty',
     input: bench.handVerbInput,
     output: bench.handVerbOutput,
     run: handVerb,

@@ -24,6 +24,10 @@ export const HAND_WORDS: Readonly<Record<HandKind, { readonly name: string; read
     name: 'flow, by a hole',
     how: 'A plate with a drilled hole between line and machine, a gauge on either side of it. The hole less than half as wide as the line; read both while the air flows, at two or three pressures.',
   },
+  coasting: {
+    name: 'inertia, by coasting',
+    how: 'No air. Spin it up, and take the time from one speed down to another; then the same with a plain disc of known inertia on its shaft. Whatever drags, drags in both: the times are as the inertias.',
+  },
   pull: {
     name: 'a pull',
     how: 'Draw it level over its own track with a spring balance, at a steady walk, both ways. With its wheels held the same pull tells what its treads hold.',
@@ -42,6 +46,8 @@ export const HAND_FIGURES: Readonly<Record<HandFigureId, { readonly label: strin
   offAxis: { label: 'Middle of mass off axis', kind: 'length' },
   openArea: { label: 'Open as wide as', kind: 'area' },
   massFlow: { label: 'Most air that passed', kind: 'massFlow' },
+  inertia: { label: 'Inertia of all that turns', kind: 'inertia' },
+  meanDrag: { label: 'Drag between the speeds', kind: 'torque' },
   pullShare: { label: 'Pull over weight', kind: 'share' },
 }
 
@@ -57,6 +63,8 @@ export const HAND_TARGETS: Readonly<Record<HandTarget['id'], string>> = {
   'running-gap': 'the running clearance',
   'impeller-gap': 'the gap over the impeller',
   rolling: 'what it rolls with',
+  'rotor-inertia': 'the inertia of all that turns',
+  'wheel-inertia': 'the flywheel’s inertia',
   discharge: 'the nozzle’s discharge',
   balance: 'how well it is balanced',
 }

@@ -220,6 +220,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     'The edges hide as much as was stuck on: it rests where it likes. Sharper or cleaner edges would show more.',
   'hand-orifice-flat':
     'Hardly any pressure falls over the hole, so the gauges’ own errors rule the flow: a smaller hole, or one gauge for both sides.',
+  'hand-coasting-near': ({ share }) =>
+    `The added piece makes it coast only ${Math.round(100 * share)} % longer, so small errors of time weigh heavily: add a heavier one, half as much again at least.`,
   'hand-pull-drags': ({ share }) =>
     `A pull of ${Math.round(100 * share)} % of its weight is no rolling: something rubs or a wheel is held.`,
   'advice-thrust': 'Thrust, impulse and run time from one push.',

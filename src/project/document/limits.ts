@@ -81,6 +81,8 @@ export const LIMITS = {
   stuckOnKg: [0, 0.2],
   stuckAtM: [1e-3, 0.5],
   rotorOnEdgesKg: [0.2e-3, 20],
+  coastS: [0.1, 3600],
+  timeUncertaintyS: [1e-4, 60],
   gaugeUncertaintyPa: [1, 100e3],
   pulledWeightN: [0.01, 5000],
   sonicConductance: [1e-11, 1e-5],

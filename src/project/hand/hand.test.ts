@@ -155,6 +155,43 @@ describe('flow by a hole in the line', () => {
   })
 })
 
+describe('inertia by coasting', () => {
+  const coasting: HandReading = {
+    kind: 'coasting',
+    rows: [
+      { aloneS: 10, addedS: 15 },
+      { aloneS: 10.2, addedS: 15.1 },
+    ],
+    fromRadPerS: 900,
+    toRadPerS: 300,
+    addedKgM2: 1e-5,
+    addedRelativeUncertainty: 0.01,
+    timeUncertaintyS: 0.1,
+  }
+  test('a rotor’s, with how well it is known, where none was measured yet; an engine’s flywheel', () => {
+    const bare = produce(build('spindle-3'), (b) => {
+      if ('shaft' in b.machine && 'rotorInertia' in b.machine.shaft) b.machine.shaft.rotorInertia = null
+    })
+    const [target] = of(bare, coasting)
+    expect(target).toMatchObject({ id: 'rotor-inertia', stated: null, unlike: false })
+    const next = written(bare, target)
+    expect(next.machine).toMatchObject({
+      shaft: { rotorInertia: { inertiaKgM2: expect.closeTo(2.02e-5, 6), relativeUncertainty: expect.any(Number) } },
+    })
+    expect(buildSchema.safeParse(next).error?.issues).toBeUndefined()
+    const engine = build('carousel-3')
+    const [wheel] = of(engine, coasting)
+    expect(wheel).toMatchObject({ id: 'wheel-inertia' })
+    expect(written(engine, wheel).machine).toMatchObject({ wheelInertiaKgM2: expect.closeTo(2.02e-5, 6) })
+  })
+  test.each([
+    ['sped up', { ...coasting, toRadPerS: 950 }, /less than it begins with/],
+    ['quicker with more inertia', { ...coasting, rows: [{ aloneS: 10, addedS: 9 }] }, /coasts for longer/],
+  ])('%s is refused', (_, reading, words) =>
+    expect(JSON.stringify(handReadingSchema.safeParse({ ...project.handReadings[0], reading }))).toMatch(words),
+  )
+})
+
 describe('kept in the project', () => {
   const [entry] = project.handReadings
   const withReading = (reading: unknown): Project =>

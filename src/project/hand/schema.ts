@@ -29,6 +29,13 @@ const orificeRow = z
     }),
   )
 
+const coastRow = z.strictObject({ aloneS: within('coastS'), addedS: within('coastS') }).superRefine(
+  sound(({ aloneS, addedS }, ctx) => {
+    if (addedS <= aloneS)
+      ctx.addIssue({ code: 'custom', path: ['addedS'], message: 'with more inertia it coasts for longer' })
+  }),
+)
+
 /** What is measured by hand beside any run: a few readings. */
 export const readingSchema = z.discriminatedUnion('kind', [
   z.strictObject({
@@ -69,6 +76,22 @@ export const readingSchema = z.discriminatedUnion('kind', [
     roomPaAbs: within('ambientPressurePa'),
     airK: within('airTemperatureK'),
   }),
+  z
+    .strictObject({
+      kind: z.literal('coasting'),
+      rows: rows(coastRow, LEAST_ROWS.coasting),
+      fromRadPerS: within('speedRadPerS'),
+      toRadPerS: within('speedRadPerS'),
+      addedKgM2: within('rotorInertiaKgM2'),
+      addedRelativeUncertainty: within('relativeUncertainty'),
+      timeUncertaintyS: within('timeUncertaintyS'),
+    })
+    .superRefine(
+      sound(({ fromRadPerS, toRadPerS }, ctx) => {
+        if (fromRadPerS <= toRadPerS)
+          ctx.addIssue({ code: 'custom', path: ['toRadPerS'], message: 'it coasts down: less than it begins with' })
+      }),
+    ),
 ])
 
 export const handReadingSchema = z.strictObject({

@@ -22,10 +22,12 @@ export interface HandTarget {
     | 'impeller-gap'
     | 'rolling'
     | 'discharge'
+    | 'rotor-inertia'
+    | 'wheel-inertia'
     | 'balance'
   readonly kind: QuantityKind
-  /** As the build states it, and as it will. */
-  readonly stated: number
+  /** As the build states it, where it does, and as it will. */
+  readonly stated: number | null
   readonly found: number
   /** What was found lies outside what the field takes. */
   readonly beyond: boolean
@@ -68,14 +70,14 @@ export function handTargets(
     id: HandTarget['id'],
     kind: QuantityKind,
     station: string,
-    stated: number,
+    stated: number | null,
     limits: Limits,
     write: (build: Draft<Build>, found: number) => void,
     wanted = main,
   ): HandTarget => {
     const found = Math.min(limits[1], Math.max(limits[0], wanted))
-    const apart = Math.max(wanted, stated) / Math.max(1e-12, Math.min(wanted, stated))
-    const unlike = id !== 'balance' && stated > 0 && apart > UNLIKE
+    const apart = stated ? Math.max(wanted / stated, stated / Math.max(wanted, 1e-9 * stated)) : 1
+    const unlike = id !== 'balance' && apart > UNLIKE
     return { id, kind, station, stated, found, unlike, beyond: found !== wanted, write: (b) => write(b, found) }
   }
   const targets: HandTarget[] = []
@@ -212,6 +214,33 @@ export function handTargets(
         (stated * main) / drawn,
       ),
     )
+  }
+  if (reading.kind === 'coasting') {
+    const relativeUncertainty = figures[0].measured.standardUncertainty / main
+    const [least, most] = LIMITS.relativeUncertainty
+    if ('shaft' in machine && 'rotorInertia' in machine.shaft)
+      targets.push(
+        into(
+          'rotor-inertia',
+          'inertia',
+          'shaft',
+          machine.shaft.rotorInertia?.inertiaKgM2 ?? null,
+          LIMITS.rotorInertiaKgM2,
+          (b, v) => {
+            if ('shaft' in b.machine && 'rotorInertia' in b.machine.shaft)
+              b.machine.shaft.rotorInertia = {
+                inertiaKgM2: v,
+                relativeUncertainty: Math.min(most, Math.max(least, relativeUncertainty)),
+              }
+          },
+        ),
+      )
+    if ('wheelInertiaKgM2' in machine)
+      targets.push(
+        into('wheel-inertia', 'inertia', 'crank', machine.wheelInertiaKgM2, LIMITS.engineInertiaKgM2, (b, v) => {
+          if ('wheelInertiaKgM2' in b.machine) b.machine.wheelInertiaKgM2 = v
+        }),
+      )
   }
   // the likeliest first
   return targets.toSorted((a, b) => Number(a.unlike) - Number(b.unlike))

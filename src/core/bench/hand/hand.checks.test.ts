@@ -1,6 +1,7 @@
 import { normalDraw, seededRandom } from '../../statistics'
 import { permissibleUnbalance } from '../../strength'
 import { balanceQuality, reduceHand, type HandReading, type SpringReading } from '.'
+import { together } from './repeats'
 
 const figure = (reading: HandReading, id: string) => reduceHand(reading).figures.find((f) => f.id === id)!.measured
 const codes = (reading: HandReading) => reduceHand(reading).said.map((s) => s.code)
@@ -24,6 +25,15 @@ describe('published examples', () => {
     const gap = figure({ kind: 'gap', rows: [{ goesM: 96, stopsM: 104 }] }, 'gap')
     expect(gap.value).toBe(100)
     expect(gap.standardUncertainty).toBeCloseTo(2.3, 1)
+  })
+  test('JCGM 100:2008, G.4.1: 0.25, 0.57 and 0.82 % by 10, 5 and 15 repeats are 1.03 % together with 19 degrees of freedom, expanded 2.2 %', () => {
+    const all = together([
+      { u: 0.25, freedom: 9 },
+      { u: 0.57, freedom: 4 },
+      { u: 0.82, freedom: 14 },
+    ])
+    expect(1.96 * all).toBeCloseTo(1.03 * 2.093, 1)
+    expect(1.96 * all).toBeCloseTo(2.155, 2)
   })
   test('ISO 21940-11: G 6.3 at 3000 rpm lets the middle of mass lie 20 µm off the axis (read off its chart, from memory)', () => {
     const speed = (3000 * Math.PI) / 30

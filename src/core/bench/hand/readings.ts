@@ -59,8 +59,21 @@ export interface OrificeReading {
   readonly airK: number
 }
 
+/** Times in which a rotor coasts from one speed to another without air: alone, and with a piece of known inertia on its shaft. */
+export interface CoastingReading {
+  readonly kind: 'coasting'
+  readonly rows: readonly { readonly aloneS: number; readonly addedS: number }[]
+  readonly fromRadPerS: number
+  readonly toRadPerS: number
+  readonly addedKgM2: number
+  readonly addedRelativeUncertainty: number
+  /** Standard uncertainty of one time, s: where it is not told by repeats. */
+  readonly timeUncertaintyS: number
+}
+
 /** What is measured by hand beside any run: a few readings and the number that they give. */
-export type HandReading = SpringReading | RubbingReading | GapReading | BalanceReading | PullReading | OrificeReading
+export type HandReading =
+  SpringReading | RubbingReading | GapReading | BalanceReading | PullReading | OrificeReading | CoastingReading
 export type HandKind = HandReading['kind']
 export const HAND_KINDS = [
   'spring',
@@ -69,10 +82,16 @@ export const HAND_KINDS = [
   'balance',
   'pull',
   'orifice',
+  'coasting',
 ] as const satisfies readonly HandKind[]
 
 /** How few rows of each tell anything. */
-export const LEAST_ROWS = { spring: 3, rubbing: 1, gap: 1, balance: 1, pull: 1, orifice: 1 } as const satisfies Record<
-  HandKind,
-  number
->
+export const LEAST_ROWS = {
+  spring: 3,
+  rubbing: 1,
+  gap: 1,
+  balance: 1,
+  pull: 1,
+  orifice: 1,
+  coasting: 1,
+} as const satisfies Record<HandKind, number>

@@ -1,6 +1,7 @@
 import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
 import { linearLeastSquares, mean, varianceOf, type Measured } from '../../statistics'
+import { coasting } from './coasting'
 import { orifice } from './orifice'
 import type { BalanceReading, GapReading, HandReading, PullReading, RubbingReading, SpringReading } from './readings'
 import { ofRepeats, ofScatter } from './repeats'
@@ -17,6 +18,8 @@ export type HandFigureId =
   | 'pullShare'
   | 'openArea'
   | 'massFlow'
+  | 'inertia'
+  | 'meanDrag'
 
 export interface HandFigure {
   readonly id: HandFigureId
@@ -190,6 +193,8 @@ export function reduceHand(reading: HandReading): HandResult {
       return pull(reading)
     case 'orifice':
       return orifice(reading)
+    case 'coasting':
+      return coasting(reading)
   }
 }
 

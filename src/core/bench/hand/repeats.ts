@@ -4,19 +4,32 @@ import { COVERAGE_95, mean, studentT95 } from '../../statistics'
 /** Repeats that differ by more than this share of their mean are told. */
 const SCATTERS = 0.3
 
-/**
- * Standard uncertainty of the mean of a few repeats that share an error, widened so that 1.96 of it cover 95 %: Student's t for as many degrees of freedom as both have together.
- * Source: JCGM 100, 4.2.3 and G.4 (Welch-Satterthwaite).
- */
-export function ofRepeats(values: readonly number[], shared: number): number {
-  const n = values.length
-  if (n < 2) return shared
-  const middle = mean(values)
-  const own = Math.sqrt(values.reduce((sum, v) => sum + (v - middle) ** 2, 0) / (n - 1) / n)
-  if (own === 0) return shared
-  const all = Math.hypot(own, shared)
-  return (all * studentT95((n - 1) * (all / own) ** 4)) / COVERAGE_95
+/** A part of an uncertainty: how much, and by how many degrees of freedom it is known. */
+export interface Part {
+  readonly u: number
+  readonly freedom: number
 }
+
+/**
+ * Standard uncertainty of parts together, widened so that 1.96 of it cover 95 %: Student's t for as many degrees of freedom as all have together.
+ * Source: JCGM 100, G.4 (Welch-Satterthwaite).
+ */
+export function together(parts: readonly Part[]): number {
+  const all = Math.hypot(...parts.map(({ u }) => u))
+  const loss = parts.reduce((sum, { u, freedom }) => sum + (u / all) ** 4 / freedom, 0)
+  return all === 0 || loss === 0 ? all : (all * studentT95(1 / loss)) / COVERAGE_95
+}
+
+/** Of the mean of repeats, by their scatter alone. JCGM 100, 4.2.3. Two at least. */
+export function byScatter(values: readonly number[]): Part {
+  const n = values.length
+  const middle = mean(values)
+  return { u: Math.sqrt(values.reduce((sum, v) => sum + (v - middle) ** 2, 0) / (n - 1) / n), freedom: n - 1 }
+}
+
+/** Of the mean of a few repeats that share an error. */
+export const ofRepeats = (values: readonly number[], shared: number): number =>
+  values.length < 2 ? shared : together([byScatter(values), { u: shared, freedom: Infinity }])
 
 /** What repeats say of themselves. */
 export function ofScatter(values: readonly number[]): Said[] {

@@ -22,8 +22,12 @@ import { HandPicture } from './HandPicture'
 import { parseRows, rowsText } from './rows'
 
 /** What a field holds, in words: grades by their own names. */
-const holds = (t: HandTarget, value: number, shown: Shown): string =>
-  t.id === 'balance' ? `G ${Number((1000 * value).toPrecision(2))}` : shown.text(value, t.kind)
+const holds = (t: HandTarget, value: number | null, shown: Shown): string =>
+  value === null
+    ? 'none measured'
+    : t.id === 'balance'
+      ? `G ${Number((1000 * value).toPrecision(2))}`
+      : shown.text(value, t.kind)
 
 /** What a field begins with: the room's own where it is of the room. */
 const startOf = (f: HandField, room: Project['ambient']): number =>
@@ -144,9 +148,12 @@ export default function HandDialog({
   const reduced = useMemo((): Reduced => {
     const parsed = parseRows(text, HAND_DRAFTS[kind].columns(shown), leastRows(kind))
     if (!parsed.ok) return { ok: false, message: parsed.message, nextStep: '' }
-    const between = HAND_DRAFTS[kind].fault?.(parsed.rows)
+    const all = {
+      ...Object.fromEntries(HAND_DRAFTS[kind].fields.map((f) => [f.key, startOf(f, ambient)])),
+      ...fields,
+    }
+    const between = HAND_DRAFTS[kind].fault?.(parsed.rows, all)
     if (between) return { ok: false, message: between, nextStep: '' }
-    const all = { ...Object.fromEntries(HAND_DRAFTS[kind].fields.map((f) => [f.key, startOf(f, ambient)])), ...fields }
     const reading = HAND_DRAFTS[kind].make(parsed.rows, all)
     try {
       return { ok: true, reading, result: reduceHand(reading) }

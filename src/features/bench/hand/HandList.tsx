@@ -57,7 +57,7 @@ export function HandList({ build }: { build: Build }) {
         </Flex>
       ))}
       <LinkButton fontSize="xs" onClick={() => setOpen('new')}>
-        Spring, seal, gap, balance, flow, pull…
+        Spring, gap, balance, flow, inertia…
       </LinkButton>
       {open && (
         <HandDialog

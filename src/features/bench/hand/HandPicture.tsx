@@ -137,6 +137,25 @@ const Orifice = (): ReactNode => (
   </>
 )
 
+const Coasting = (): ReactNode => (
+  <>
+    {[74, 204].map((x) => (
+      <g key={x}>
+        <circle cx={x} cy="62" r="36" fill={color('field')} stroke={color('ink')} strokeWidth="2" />
+        <path d={`M${x - 20} 34a34 34 0 0 1 44 6m-8-2 8 2 1-8`} stroke={color('mute')} strokeWidth="2" fill="none" />
+        <circle cx={x} cy="62" r="5" fill={color('ink')} />
+      </g>
+    ))}
+    <circle cx="204" cy="62" r="22" fill="none" stroke={color('copper')} strokeWidth="6" />
+    <text x="74" y="122" fontSize="10" fill={color('mute')} textAnchor="middle">
+      alone
+    </text>
+    <text x="204" y="122" fontSize="10" fill={color('mute')} textAnchor="middle">
+      with a known disc
+    </text>
+  </>
+)
+
 const DRAWN: Readonly<Record<HandKind, { readonly draw: () => ReactNode; readonly says: string }>> = {
   spring: { draw: Spring, says: 'A spring on a scale under a known load, its length read beside it' },
   rubbing: { draw: Rubbing, says: 'A piston drawn through its cylinder by a spring balance, both ways' },
@@ -145,6 +164,10 @@ const DRAWN: Readonly<Record<HandKind, { readonly draw: () => ReactNode; readonl
   orifice: {
     draw: Orifice,
     says: 'A plate with a known hole in the line before the machine, a gauge on either side of it',
+  },
+  coasting: {
+    draw: Coasting,
+    says: 'A rotor that coasts down alone, and with a disc of known inertia on its shaft',
   },
   pull: { draw: Pull, says: 'A cart drawn level over its track by a spring balance' },
 }

@@ -19,7 +19,7 @@ interface Draft {
   readonly columns: (shown: Shown) => readonly RowColumn[]
   readonly fields: readonly HandField[]
   /** What is wrong between the columns, if anything. */
-  readonly fault?: (rows: readonly Row[]) => string | null
+  readonly fault?: (rows: readonly Row[], fields: Readonly<Record<string, number>>) => string | null
   readonly make: (rows: readonly Row[], fields: Readonly<Record<string, number>>) => HandReading
 }
 
@@ -175,6 +175,47 @@ export const HAND_DRAFTS: Readonly<Record<HandKind, Draft>> = {
       gaugeUncertaintyPa: f.gaugeUncertaintyPa,
       roomPaAbs: f.roomPaAbs,
       airK: f.airK,
+    }),
+  },
+  coasting: {
+    columns: (shown) => [
+      column(shown, 'aloneS', 'alone', 'time', 'coastS'),
+      column(shown, 'addedS', 'with it', 'time', 'coastS'),
+    ],
+    fields: [
+      { key: 'fromRadPerS', label: 'From', kind: 'rotation', limits: 'speedRadPerS', start: 300 },
+      { key: 'toRadPerS', label: 'Down to', kind: 'rotation', limits: 'speedRadPerS', start: 100 },
+      { key: 'addedKgM2', label: 'Added inertia', kind: 'inertia', limits: 'rotorInertiaKgM2', start: 1e-5 },
+      {
+        key: 'addedRelativeUncertainty',
+        label: 'That known to ±',
+        kind: 'share',
+        limits: 'relativeUncertainty',
+        start: 0.01,
+        note: 'a disc: half its mass times its radius squared',
+      },
+      {
+        key: 'timeUncertaintyS',
+        label: 'Times good to ±',
+        kind: 'time',
+        limits: 'timeUncertaintyS',
+        start: 0.15,
+        note: 'where one pair is all there is',
+      },
+    ],
+    fault: (rows, f) => {
+      if (f.fromRadPerS <= f.toRadPerS) return 'It coasts down: the second speed must be the lower one.'
+      const at = rows.findIndex((r) => r.addedS <= r.aloneS)
+      return at < 0 ? null : `Reading ${at + 1}: with more inertia it coasts for longer.`
+    },
+    make: (rows, f) => ({
+      kind: 'coasting',
+      rows: rows.map(({ aloneS, addedS }) => ({ aloneS, addedS })),
+      fromRadPerS: f.fromRadPerS,
+      toRadPerS: f.toRadPerS,
+      addedKgM2: f.addedKgM2,
+      addedRelativeUncertainty: f.addedRelativeUncertainty,
+      timeUncertaintyS: f.timeUncertaintyS,
     }),
   },
   pull: {
