@@ -48,10 +48,9 @@ export function flashCandidates(
     const about = speedAt(first, p)
     const all = [{ value: about, u: about * first.relativeUncertainty }]
     for (const r of others) {
-      // the nearest way in which this rate shows it the same
+      // the nearest way in which this rate shows it so often; where it would show it less often, it is none
       const nearest = Math.max(1, Math.round(about / speedAt(r, 1)))
-      const near = [nearest, nearest - 1, nearest + 1].find((k) => k > 0 && commonDivisor(k, r.images) === 1)
-      const value = near === undefined ? Infinity : speedAt(r, near)
+      const value = commonDivisor(nearest, r.images) === 1 ? speedAt(r, nearest) : Infinity
       all.push({ value, u: value * r.relativeUncertainty })
     }
     const weights = all.map(({ u }) => 1 / u ** 2)

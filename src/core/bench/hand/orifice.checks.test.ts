@@ -63,6 +63,9 @@ test('the hole’s error counts twice, its discharge once, the gauges by how lit
   expect(u({ diameterUncertaintyM: 0.02 * mm })).toBeCloseTo(0.02, 3)
   expect(u({ dischargeRelativeUncertainty: 0.03 })).toBeCloseTo(0.03, 9)
   const near = [{ beforePa: 210e3, afterPa: 200e3 }]
+  // half of either gauge's share of the drop, both together (closed form for a small drop)
+  expect(u({ gaugeUncertaintyPa: 1e3, rows: near })).toBeGreaterThan(0.9 * 0.5 * 0.1 * Math.SQRT2)
+  expect(u({ gaugeUncertaintyPa: 1e3, rows: near })).toBeLessThan(1.1 * 0.5 * 0.1 * Math.SQRT2)
   expect(u({ gaugeUncertaintyPa: 1e3, rows: near })).toBeGreaterThan(3 * u({ gaugeUncertaintyPa: 1e3 }))
   const codes = (more: Partial<OrificeReading>) => reduceHand({ ...base, ...more }).said.map((s) => s.code)
   expect(codes({ rows: [near[0], near[0]] })).toEqual(['hand-orifice-flat'])
