@@ -27,7 +27,7 @@ test('a brake’s table: columns found, three wrong readings named, power of its
   await expect(page.getByLabel('Speed', { exact: true })).toHaveValue('coil_frequency_Hz')
   await expect(page.getByLabel('Arm, if recorded')).toHaveValue('arm_mm')
   await page.getByRole('button', { name: 'Take it into the run' }).click()
-  await expect(page.getByRole('heading', { name: 'Measured' })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('heading', { name: 'Measured', exact: true })).toBeVisible({ timeout: 20_000 })
   expect(Math.abs((await figure(page, 'Peak power')) / 17.043 - 1)).toBeLessThan(0.02)
   for (const reading of ['Reading 11', 'Reading 21', 'Reading 22'])
     await expect(page.getByText(`${reading} was set aside`)).toBeVisible()

@@ -51,7 +51,7 @@ test('a real recording from a spin-up rig lies over the prediction: columns mapp
   await expect(page.getByLabel('Time', { exact: true })).toHaveValue('time_s')
   await expect(page.getByLabel('Count', { exact: true })).toHaveValue('encoder_count')
   await page.getByRole('button', { name: 'Take it into the run' }).click()
-  await expect(page.getByRole('heading', { name: 'Measured' })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('heading', { name: 'Measured', exact: true })).toBeVisible({ timeout: 20_000 })
   // The rig's rotor is that of this build (about 1e-5 kg m²), heavier than the recording's: power reads high by the known ratio of inertias.
   const felt = await figure(page, 'Felt at the rotor')
   const power = await figure(page, 'Peak power')
@@ -73,7 +73,7 @@ test('a push on the thrust stand: columns mapped, the ring taken out, impulse an
   await page.getByLabel('Recording', { exact: true }).setInputFiles(fixture('recordings/thrust_bottle.csv'))
   await expect(page.getByLabel('Force', { exact: true })).toHaveValue('thrust_N')
   await page.getByRole('button', { name: 'Take it into the run' }).click()
-  await expect(page.getByRole('heading', { name: 'Measured' })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('heading', { name: 'Measured', exact: true })).toBeVisible({ timeout: 20_000 })
   expect(Math.abs((await figure(page, 'Thrust at the opening')) / 22.28 - 1)).toBeLessThan(0.01)
   expect(Math.abs((await figure(page, 'Impulse')) / 4.398 - 1)).toBeLessThan(0.01)
   await expect(page.getByText(/the stand rings at 14.0 Hz/)).toBeVisible()
@@ -137,7 +137,7 @@ test('a million rows: progress is shown, the page answers meanwhile, it can be c
   })
   expect(slowest).toBeLessThan(700)
   await page.getByRole('button', { name: 'Take it into the run' }).click({ timeout: 60_000 })
-  await expect(page.getByRole('heading', { name: 'Measured' })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByRole('heading', { name: 'Measured', exact: true })).toBeVisible({ timeout: 60_000 })
   // The rig last used on this machine has its sensor on the rotor.
   expect(Math.abs((await figure(page, 'Free speed')) / 19_950 - 1)).toBeLessThan(0.02)
 })

@@ -44,14 +44,14 @@ test('recorded live on a usual day: figures while it runs, stopped, taken into t
   await expect.poll(() => readings(page), { timeout: 20_000 }).toBeGreaterThan(7000)
   await page.getByRole('button', { name: 'Stop recording' }).click()
   await page.getByRole('button', { name: 'Take it into the run' }).click()
-  await expect(page.getByRole('heading', { name: 'Measured' })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('heading', { name: 'Measured', exact: true })).toBeVisible({ timeout: 20_000 })
   await expect(page.getByText(/Nothing came for 0\.6/).first()).toBeVisible()
   const free = await figure(page, 'Free speed')
   expect(free).toBeGreaterThan(15_000)
   expect(free).toBeLessThan(26_000)
   // the recording is of the run from now on: nothing is offered again
   await page.reload()
-  await expect(page.getByRole('heading', { name: 'Measured' })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('heading', { name: 'Measured', exact: true })).toBeVisible({ timeout: 20_000 })
   await expect(page.getByText('A recording was cut off.')).toHaveCount(0)
 })
 

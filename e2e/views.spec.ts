@@ -80,7 +80,7 @@ test.describe('on a phone', () => {
     await open(page, '/bench?build=spindle-3')
     await expect(page.getByRole('button', { name: 'New run…' })).toBeVisible()
     const top = async (name: string) => (await page.getByRole('heading', { name, exact: true }).boundingBox())?.y ?? NaN
-    await expect(page.getByRole('heading', { name: 'Measured' })).toBeVisible({ timeout: 30_000 })
+    await expect(page.getByRole('heading', { name: 'Measured', exact: true })).toBeVisible({ timeout: 30_000 })
     expect(await top('Measured')).toBeLessThan(await top('Rig'))
     await fits(page)
   })
