@@ -26,7 +26,7 @@ export const HAND_WORDS: Readonly<Record<HandKind, { readonly name: string; read
   },
   coasting: {
     name: 'inertia, by coasting',
-    how: 'No air. Spin it up, and take the time from one speed down to another; then the same with a plain disc of known inertia on its shaft. Whatever drags, drags in both: the times are as the inertias.',
+    how: 'Spin it up with a breath of air, shut the air, and take the time from one speed down to another; then the same with a plain disc of known inertia on its shaft. Whatever drags, drags in both: the times are as the inertias.',
   },
   pull: {
     name: 'a pull',

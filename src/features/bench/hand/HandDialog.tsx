@@ -280,6 +280,12 @@ export default function HandDialog({
               air off before it is opened.
             </Advice>
           )}
+          {kind === 'coasting' && (
+            <Advice tone="warn" title="What is added turns with it">
+              Hold the disc fast and true, keep the speed far below what rotor and disc stand, guard on, nobody in its
+              plane.
+            </Advice>
+          )}
           <TextField label="Name" value={name} most={120} placeholder={called} onChange={setName} />
           <TextField label="What was seen" value={notes} lines={2} most={2000} onChange={setNotes} />
           {fault && (

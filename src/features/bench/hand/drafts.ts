@@ -1,5 +1,6 @@
 import { LEAST_ROWS, type HandKind, type HandReading } from '../../../core/bench'
 import type { QuantityKind } from '../../../core/units'
+import { RPM } from '../../../core/units/rotation'
 import { LIMITS, type LimitName } from '../../../project/document'
 import type { Shown } from '../../shared'
 import type { Row, RowColumn } from './rows'
@@ -183,16 +184,22 @@ export const HAND_DRAFTS: Readonly<Record<HandKind, Draft>> = {
       column(shown, 'addedS', 'with it', 'time', 'coastS'),
     ],
     fields: [
-      { key: 'fromRadPerS', label: 'From', kind: 'rotation', limits: 'speedRadPerS', start: 300 },
-      { key: 'toRadPerS', label: 'Down to', kind: 'rotation', limits: 'speedRadPerS', start: 100 },
-      { key: 'addedKgM2', label: 'Added inertia', kind: 'inertia', limits: 'rotorInertiaKgM2', start: 1e-5 },
+      { key: 'fromRadPerS', label: 'From', kind: 'rotation', limits: 'speedRadPerS', start: 3000 * RPM },
+      { key: 'toRadPerS', label: 'Down to', kind: 'rotation', limits: 'speedRadPerS', start: 1000 * RPM },
+      {
+        key: 'addedKgM2',
+        label: 'Added inertia',
+        kind: 'inertia',
+        limits: 'rotorInertiaKgM2',
+        start: 1e-5,
+        note: 'of a plain disc: half its mass times its radius squared',
+      },
       {
         key: 'addedRelativeUncertainty',
         label: 'That known to ±',
         kind: 'share',
         limits: 'relativeUncertainty',
         start: 0.01,
-        note: 'a disc: half its mass times its radius squared',
       },
       {
         key: 'timeUncertaintyS',
