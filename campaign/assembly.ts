@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import Module from 'manifold-3d'
 import { PhysicsError } from '../src/core/errors'
 import { FAMILIES, type PartsInput } from '../src/core/machines'
-import { checkAssembly, withBearingsAsMade } from '../src/core/machines/check-assembly'
-import { checkOrder } from '../src/core/machines/check-order'
+import { withBearingsAsMade } from '../src/core/machines/check-assembly'
+import { checkMachine } from '../src/core/machines/check-order'
 import { makeDemo } from '../src/project/demo'
 import { isTurbine } from '../src/project/document'
 import { variedBuilds } from '../src/project/document/varied-builds'
@@ -19,7 +19,7 @@ export async function assemble(n: number): Promise<number> {
   wasm.setup()
   const look = (name: string, input: PartsInput): 'fine' | 'short' | string => {
     try {
-      const short = [...checkAssembly(wasm, input), ...checkOrder(wasm, input)].filter((c) => !c.fine)
+      const short = checkMachine(wasm, input).filter((c) => !c.fine)
       if (short.length === 0) return 'fine'
       console.log(
         `  ${name}: ${short.map((c) => `${c.code} ${c.of} ${c.found.toFixed(3)}/${c.wanted.toFixed(3)}`).join('; ')}`,

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { chosen } from '../src/core/check-values/sample'
 import { makeDemo } from '../src/project/demo'
 import { isTurbine } from '../src/project/document'
 import { partsInput, toStl } from '../src/project/parts'
@@ -16,19 +17,25 @@ const number = (report: string, label: string): number =>
 const folder = mkdtempSync(join(tmpdir(), 'kettle-mesh-'))
 const builds = makeDemo().project.builds
 
-describe.each(builds.filter(isTurbine).map((b) => [b.id, b] as const))('parts of %s, judged by admesh', (id, build) => {
-  test.each([...new Set([...partSet(partsInput(build)).map((p) => p.name), 'hole-gauge' as const])])(
-    '%s: closed, one piece, no degenerate facet, the volume we say',
-    async (name) => {
-      const mesh = await handlePart(name, partsInput(build))
-      const file = join(folder, `${id}-${name}.stl`)
-      writeFileSync(file, toStl(mesh))
-      const report = check(file)
-      expect(number(report, 'Total disconnected facets')).toBe(0)
-      expect(number(report, 'Number of parts')).toBe(1)
-      expect(number(report, 'Degenerate facets')).toBe(0)
-      expect(number(report, 'Backwards edges')).toBe(0)
-      expect(number(report, 'Volume') / mesh.volumeMm3).toBeCloseTo(1, 4)
-    },
-  )
+/** Of the spindle's prints, which share their parts but for the rotor, two; of the gauges, which differ in their holes, two. */
+const looked = chosen(builds.filter(isTurbine), (b) => !['spindle-1', 'spindle-2', 'spindle-3'].includes(b.id))
+const GAUGED = ['spindle-4', 'other-axial']
+
+describe.each(looked.map((b) => [b.id, b] as const))('parts of %s, judged by admesh', (id, build) => {
+  test.each([
+    ...new Set([
+      ...partSet(partsInput(build)).map((p) => p.name),
+      ...chosen(['hole-gauge' as const], () => GAUGED.includes(id)),
+    ]),
+  ])('%s: closed, one piece, no degenerate facet, the volume we say', async (name) => {
+    const mesh = await handlePart(name, partsInput(build))
+    const file = join(folder, `${id}-${name}.stl`)
+    writeFileSync(file, toStl(mesh))
+    const report = check(file)
+    expect(number(report, 'Total disconnected facets')).toBe(0)
+    expect(number(report, 'Number of parts')).toBe(1)
+    expect(number(report, 'Degenerate facets')).toBe(0)
+    expect(number(report, 'Backwards edges')).toBe(0)
+    expect(number(report, 'Volume') / mesh.volumeMm3).toBeCloseTo(1, 4)
+  })
 })

@@ -2,8 +2,8 @@ import Module from 'manifold-3d'
 import type { PartsInput, PartName } from '../src/core/machines'
 import { inspectPart, type ThinSpot } from '../src/core/geometry/solids'
 import { buildPart, type PartMesh } from '../src/core/machines/build-part'
-import { checkAssembly, type AssemblyCheck } from '../src/core/machines/check-assembly'
-import { checkOrder } from '../src/core/machines/check-order'
+import type { AssemblyCheck } from '../src/core/machines/check-assembly'
+import { checkMachine } from '../src/core/machines/check-order'
 
 /** The mesh-boolean library in plain Node. */
 export async function handlePart(
@@ -20,7 +20,7 @@ export async function handlePart(
 export async function checkWhole(input: PartsInput): Promise<AssemblyCheck[]> {
   const wasm = await Module()
   wasm.setup()
-  return [...checkAssembly(wasm, input), ...checkOrder(wasm, input)]
+  return checkMachine(wasm, input)
 }
 
 /** The meshes of several parts, made in plain Node. */

@@ -3,8 +3,8 @@ import type { Fits } from '../core/geometry'
 import { inspectPart, type Mesh, type ThinSpot } from '../core/geometry/solids'
 import type { PartsInput, PartName } from '../core/machines'
 import { buildPart, type PartMesh } from '../core/machines/build-part'
-import { checkAssembly, type AssemblyCheck } from '../core/machines/check-assembly'
-import { checkOrder } from '../core/machines/check-order'
+import type { AssemblyCheck } from '../core/machines/check-assembly'
+import { checkMachine } from '../core/machines/check-order'
 import { machineSection, type MachineSection } from '../core/machines/machine-section'
 import { layDown, printPlan, type Lying, type PartOfSet, type PrintPlan, type PrintSettings } from '../core/printing'
 
@@ -53,6 +53,6 @@ export async function handlePart(request: PartRequest): Promise<PartResults[Part
     case 'section':
       return machineSection(wasm, request.input)
     case 'check':
-      return [...checkAssembly(wasm, request.input), ...checkOrder(wasm, request.input)]
+      return checkMachine(wasm, request.input)
   }
 }

@@ -68,16 +68,19 @@ export interface Body {
   readonly solid: Manifold
 }
 
+/** Solids that were made, each once: by its part's name, or by what is bought. */
+export type MadeSolids = Map<string, Manifold>
+
 const nameOf = ({ body }: Placed<PartName>): string => (isBought(body) ? body.code : body)
 export const moved = (solid: Manifold, [x, y, z]: Vec, by: number, kit: SolidKit): Manifold =>
-  kit.placed(solid, [0, 0, 0], [x * by, y * by, z * by])
+  kit.moved(solid, [x * by, y * by, z * by])
 
 /** Bodies of a machine in their places. The solid of each is made once. */
 export function bodiesOf(
   kit: SolidKit,
   input: PartsInput,
   placed: readonly Placed<PartName>[],
-  made = new Map<string, Manifold>(),
+  made: MadeSolids = new Map(),
 ): Body[] {
   return placed.map((placed) => {
     const { body } = placed
@@ -90,17 +93,15 @@ export function bodiesOf(
   })
 }
 
-export const volumeOf = (kit: SolidKit, a: Manifold, b: Manifold): number => {
-  const [p, q] = [a.boundingBox(), b.boundingBox()]
-  for (let k = 0; k < 3; k++) if (p.min[k] > q.max[k] || q.min[k] > p.max[k]) return 0
-  return kit.common(a, b).volume()
-}
+/** What solids have in common with others, pair by pair, mm3. */
+const common = (kit: SolidKit, these: readonly Manifold[], those: readonly Manifold[]): number =>
+  these.reduce((sum, a) => those.reduce((own, b) => own + kit.commonVolume(a, b), sum), 0)
 
 function overlaps(kit: SolidKit, bodies: readonly Body[]): AssemblyCheck[] {
   const found: AssemblyCheck[] = []
   bodies.forEach((a, i) =>
     bodies.slice(i + 1).forEach((b) => {
-      const volume = volumeOf(kit, a.solid, b.solid)
+      const volume = kit.commonVolume(a.solid, b.solid)
       if (volume > TOUCH)
         found.push({ code: 'overlap', of: `${a.name}, ${b.name}`, found: volume, wanted: 0, fine: false })
     }),
@@ -108,21 +109,14 @@ function overlaps(kit: SolidKit, bodies: readonly Body[]): AssemblyCheck[] {
   return found.length > 0 ? found : [{ code: 'overlap', of: 'all', found: 0, wanted: 0, fine: true }]
 }
 
-const union = (kit: SolidKit, bodies: readonly Body[]): Manifold => kit.settled(kit.union(bodies.map((b) => b.solid)))
+const solidsOf = (bodies: readonly Body[]): Manifold[] => bodies.map((b) => b.solid)
 
 function turning(
   kit: SolidKit,
-  turns: Manifold,
-  stands: Manifold,
-  turnedTo: ((degrees: number) => readonly Body[]) | null,
+  stands: readonly Manifold[],
+  turnedTo: (degrees: number) => readonly Manifold[],
 ): AssemblyCheck {
-  const found = Math.max(
-    ...PHASES.map((a) =>
-      turnedTo
-        ? turnedTo(a).reduce((sum, b) => sum + volumeOf(kit, b.solid, stands), 0)
-        : volumeOf(kit, kit.aboutZ(turns, a), stands),
-    ),
-  )
+  const found = Math.max(...PHASES.map((a) => common(kit, turnedTo(a), stands)))
   return { code: 'turns', of: 'all that turns', found, wanted: 0, fine: found < TOUCH }
 }
 
@@ -154,17 +148,16 @@ function gap(
   bodies: readonly Body[],
   { code, of, from, along, mm }: StatedGap<PartName>,
 ): AssemblyCheck {
-  const those = (names: readonly string[]) =>
-    union(
-      kit,
-      bodies.filter((b) => names.includes(b.name)),
-    )
+  const those = (names: readonly string[]) => solidsOf(bodies.filter((b) => names.includes(b.name)))
   const theirs = those(from)
-  const mine =
-    code === 'radial'
-      ? kit.union(bodies.filter((b) => (of as readonly string[]).includes(b.name)).map((b) => drum(kit, b.solid)))
-      : those(of)
-  const touches = (by: number) => volumeOf(kit, moved(mine, along, by, kit), theirs) > TOUCH / 10
+  const mine = code === 'radial' ? those(of).map((s) => drum(kit, s)) : those(of)
+  const touches = (by: number) =>
+    common(
+      kit,
+      mine.map((s) => moved(s, along, by, kit)),
+      theirs,
+    ) >
+    TOUCH / 10
   const found = least(touches, mm, Math.min(OFF, mm / 2), 2 * mm + 1)
   return {
     code,
@@ -191,20 +184,20 @@ function jets(
   kit: SolidKit,
   { jets, turn }: Assembly<PartName>,
   bodies: readonly Body[],
-  stands: Manifold,
+  stands: readonly Manifold[],
 ): AssemblyCheck[] {
   const wheels = bodies.filter((b) => b.placed.turns && !isBought(b.placed.body)).map((b) => drum(kit, b.solid))
   const strikes = (jet: Jet, to: number) => {
     const line = along(kit, jet, 0, to, 0.05)
-    return wheels.some((p) => volumeOf(kit, line, p) > 1e-5)
+    return wheels.some((p) => kit.commonVolume(line, p) > 1e-5)
   }
   return jets.flatMap((jet, i): AssemblyCheck[] => {
     const of = `jet ${i + 1}`
     const meets = jet.exit.map((v, k) => v + jet.free * jet.direction[k])
     const pushes = Math.sign(meets[0] * jet.direction[1] - meets[1] * jet.direction[0])
     if (jet.reaction) return [{ code: 'hand', of, found: -pushes, wanted: turn, fine: -pushes === turn }]
-    const inside = jet.bore > 0 ? volumeOf(kit, along(kit, jet, -jet.inside, 0, 0.95 * jet.bore), stands) : 0
-    const on = volumeOf(kit, along(kit, jet, 0, Math.max(0.05, jet.free), 0.9 * jet.radius), stands)
+    const inside = jet.bore > 0 ? common(kit, [along(kit, jet, -jet.inside, 0, 0.95 * jet.bore)], stands) : 0
+    const on = common(kit, [along(kit, jet, 0, Math.max(0.05, jet.free), 0.9 * jet.radius)], stands)
     const low = least((to) => to > 0.01 && strikes(jet, to), jet.free, 0.25, jet.free + 10)
     return [
       { code: 'way-in', of, found: inside, wanted: 0, fine: inside < TOUCH },
@@ -216,16 +209,18 @@ function jets(
 }
 
 /** Straight ways that have to be open. */
-const ways = (kit: SolidKit, code: 'way-in' | 'reach', open: readonly Way[], stands: Manifold): AssemblyCheck[] =>
+const ways = (
+  kit: SolidKit,
+  code: 'way-in' | 'reach',
+  open: readonly Way[],
+  stands: readonly Manifold[],
+): AssemblyCheck[] =>
   open.map(({ from, to, radius }, i): AssemblyCheck => {
     const d = [0, 1, 2].map((k) => to[k] - from[k])
     const long = Math.hypot(...d)
     const direction = d.map((v) => v / long) as unknown as Vec
-    const found = volumeOf(
-      kit,
-      along(kit, { exit: from, direction, radius, free: long, bore: radius, inside: 0 }, 0, long, 0.95 * radius),
-      stands,
-    )
+    const way = { exit: from, direction, radius, free: long, bore: radius, inside: 0 }
+    const found = common(kit, [along(kit, way, 0, long, 0.95 * radius)], stands)
     return { code, of: `way ${i + 1}`, found, wanted: 0, fine: found < TOUCH }
   })
 
@@ -235,7 +230,7 @@ const back = (v: Vec): Vec => [-v[0], -v[1], -v[2]]
 /** Whether a body cannot go a little way in a direction. */
 const stopped = (kit: SolidKit, bodies: readonly Body[], body: Body, along: Vec, by: number): boolean => {
   const gone = moved(body.solid, along, by, kit)
-  return bodies.some((b) => b !== body && volumeOf(kit, gone, b.solid) > TOUCH / 3)
+  return bodies.some((b) => b !== body && kit.commonVolume(gone, b.solid) > TOUCH / 3)
 }
 
 function seats(kit: SolidKit, bodies: readonly Body[]): AssemblyCheck[] {
@@ -286,6 +281,40 @@ const bearings = (assembly: Assembly<PartName>, input: PartsInput): AssemblyChec
   ]
 }
 
+/** Runs with a kit of its own, whose solids are freed in the end. */
+export function withKit<T>(wasm: ManifoldToplevel, run: (kit: SolidKit) => T): T {
+  const kit = new SolidKit(wasm)
+  try {
+    return run(kit)
+  } finally {
+    kit.free()
+  }
+}
+
+/** As `checkAssembly`, with the solids that were made already. */
+export function assemblyChecks(
+  kit: SolidKit,
+  made: MadeSolids,
+  input: PartsInput,
+  assembly: Assembly<PartName> = assemblyOf(input),
+): AssemblyCheck[] {
+  const bodies = bodiesOf(kit, input, assembly.placed, made)
+  const { turnedTo } = assembly
+  const [turns, stands] = [true, false].map((t) => solidsOf(bodies.filter((b) => (b.placed.turns ?? false) === t)))
+  return [
+    ...overlaps(kit, bodies),
+    turning(kit, stands, (a) =>
+      turnedTo ? solidsOf(bodiesOf(kit, input, turnedTo(a), made)) : turns.map((s) => kit.aboutZ(s, a)),
+    ),
+    ...ways(kit, 'way-in', assembly.ways ?? [], stands),
+    ...ways(kit, 'reach', assembly.reach ?? [], stands),
+    ...assembly.gaps.map((g) => gap(kit, bodies, g)),
+    ...jets(kit, assembly, bodies, stands),
+    ...seats(kit, bodies),
+    ...bearings(assembly, input),
+  ]
+}
+
 /**
  * Looks at a machine put together: whether it goes together, turns freely with the gaps that it states, and lets its air through to blades that it drives the right way.
  * `assembly` is the machine's own where left out.
@@ -297,30 +326,7 @@ export function checkAssembly(
   input: PartsInput,
   assembly: Assembly<PartName> = assemblyOf(input),
 ): AssemblyCheck[] {
-  const kit = new SolidKit(wasm)
-  try {
-    const made = new Map<string, Manifold>()
-    const bodies = bodiesOf(kit, input, assembly.placed, made)
-    const { turnedTo } = assembly
-    const [turns, stands] = [true, false].map((t) =>
-      union(
-        kit,
-        bodies.filter((b) => (b.placed.turns ?? false) === t),
-      ),
-    )
-    return [
-      ...overlaps(kit, bodies),
-      turning(kit, turns, stands, turnedTo ? (a) => bodiesOf(kit, input, turnedTo(a), made) : null),
-      ...ways(kit, 'way-in', assembly.ways ?? [], stands),
-      ...ways(kit, 'reach', assembly.reach ?? [], stands),
-      ...assembly.gaps.map((g) => gap(kit, bodies, g)),
-      ...jets(kit, assembly, bodies, stands),
-      ...seats(kit, bodies),
-      ...bearings(assembly, input),
-    ]
-  } finally {
-    kit.free()
-  }
+  return withKit(wasm, (kit) => assemblyChecks(kit, new Map(), input, assembly))
 }
 
 /** The parts' input with bearings where the parts put them: for asking whether a machine goes together at all, whatever its build says of them. */

@@ -12,8 +12,8 @@ import {
   type PartsInput,
 } from '../../core/machines'
 import { buildPart } from '../../core/machines/build-part'
-import { checkAssembly, volumeOf } from '../../core/machines/check-assembly'
-import { checkOrder } from '../../core/machines/check-order'
+import { checkAssembly } from '../../core/machines/check-assembly'
+import { checkMachine } from '../../core/machines/check-order'
 import { engineBuilds } from '../demo/engine-demo'
 import { newBuildOf } from '../document'
 import { partsInput } from './build-parts'
@@ -60,8 +60,7 @@ describe.each(MANY)('%s', (_, kind, cylinders, apart, more) => {
       expect([name, watertight, pieces]).toEqual([name, true, 1])
       expect(notesOfPart(name, input).length).toBeGreaterThan(0)
     }
-    expect(checkAssembly(wasm, input).filter((c) => !c.fine)).toEqual([])
-    expect(checkOrder(wasm, input).filter((c) => !c.fine)).toEqual([])
+    expect(checkMachine(wasm, input).filter((c) => !c.fine)).toEqual([])
   })
 
   test('nothing that moves strikes anything else in any of 18 places of the turn', () => {
@@ -126,7 +125,7 @@ test('a manifold holds what the build says, or as little as its outlets allow, a
     const { max } = solid.boundingBox()
     // beside the outlets, from the floor up to the lid
     const inside = max[1] - 3
-    const at = (z: number) => volumeOf(kit, kit.cylinder(0.3, z, z + 0.05, [0, 0.8 * inside]), solid) > 0
+    const at = (z: number) => kit.commonVolume(kit.cylinder(0.3, z, z + 0.05, [0, 0.8 * inside]), solid) > 0
     const high = Array.from({ length: 600 }, (_, i) => 0.1 * i).find((h) => at(3.03 + h))!
     expect((Math.PI * inside ** 2 * high) / 40e3).toBeCloseTo(1, 1)
   } finally {
@@ -146,7 +145,9 @@ describe('where cylinders find no room round one pin', () => {
     expect(copies(input, 'engine-pad') + copies(input, 'engine-manifold')).toBe(0)
     const name = kind === 'single-acting-engine' ? 'engine-cylinder' : 'slide-cylinder'
     expect(notesOfPart(name, input).join(' ')).toMatch(/no room round one crank pin/)
-    expect(checkAssembly(wasm, input).filter((c) => !c.fine)).toEqual([])
+    // the same set each time: one of each kind is put together
+    if ((apart >= 90 && apart < 180) || cylinders === 3)
+      expect(checkAssembly(wasm, input).filter((c) => !c.fine)).toEqual([])
   })
   test('one just fits, one degree nearer does not: the solids agree with the rule', () => {
     const fits = (apart: number) => copies(withMany('single-acting-engine', 2, apart), 'engine-rod') === 2
@@ -165,7 +166,7 @@ test.each(['slide', 'turned'] as const)('the demo’s twin goes together as it s
   const twin = engineBuilds().find((b) => b.id === 'carousel-twin')!
   const input = partsInput({ ...twin, machine: { ...twin.machine, valveKind } } as never)
   expect(copies(input, 'engine-rod')).toBe(2)
-  expect([...checkAssembly(wasm, input), ...checkOrder(wasm, input)].filter((c) => !c.fine)).toEqual([])
+  expect(checkMachine(wasm, input).filter((c) => !c.fine)).toEqual([])
 })
 
 test('one cylinder is made as ever: no pad, no manifold', () => {

@@ -1,4 +1,5 @@
 import Module, { type ManifoldToplevel } from 'manifold-3d'
+import { inTurn } from '../../core/check-values/sample'
 import { springRate, springStress } from '../../core/engine'
 import { PhysicsError } from '../../core/errors'
 import { isBought, type Assembly, type Bought } from '../../core/geometry'
@@ -15,8 +16,8 @@ import {
   type RegulatorParts,
 } from '../../core/machines'
 import { buildPart } from '../../core/machines/build-part'
-import { bodiesOf, checkAssembly, volumeOf } from '../../core/machines/check-assembly'
-import { checkOrder } from '../../core/machines/check-order'
+import { bodiesOf, checkAssembly } from '../../core/machines/check-assembly'
+import { checkMachine } from '../../core/machines/check-order'
 import { balancedOutletGauge } from '../../core/supply'
 import { sheetCautions, sheetMarkdown } from '../../words'
 import { newBuild, newPistonRegulator, newRegulator, type Build, type Regulator } from '../document'
@@ -74,26 +75,29 @@ const springOf = ({ size }: Bought) => {
   return { outer, free, wire, coils }
 }
 
-describe.each(SIZES)('%s', (_, regulator) => {
-  test.each(['filament', 'resin'] as const)('its parts are sound and go together: %s', (process) => {
-    const input = inputOf(regulator, { process })
-    const set = partSet(input)
-    expect(set.map((p) => p.name)).toContain(regulator.kind === 'piston' ? 'regulator-piston' : 'regulator-plate')
-    for (const { name } of set) {
-      const { watertight, pieces, profile } = buildPart(wasm, name, input)
-      expect([name, watertight, pieces]).toEqual([name, true, 1])
-      expect(profile.outlines.length + profile.circles.length).toBeGreaterThan(0)
-      expect(notesOfPart(name, input).length).toBeGreaterThan(0)
-    }
-    const checks = checkAssembly(wasm, input)
-    expect(checks.filter((c) => !c.fine)).toEqual([])
-    for (const code of ['overlap', 'turns', 'way-in', 'lift', 'seated'] as const)
-      expect(checks.map((c) => c.code)).toContain(code)
-    // four screws and their nuts, the nut that the adjusting screw works in
-    expect(checks.filter((c) => c.code === 'seated').length).toBeGreaterThanOrEqual(9)
-    expect(checkOrder(wasm, input).filter((c) => !c.fine)).toEqual([])
-  })
+test.each(
+  inTurn(SIZES, ['filament', 'resin'] as const).map(
+    ([[name, regulator], process]) => [name, process, regulator] as const,
+  ),
+)('%s: its parts are sound and go together: %s', (_, process, regulator) => {
+  const input = inputOf(regulator, { process })
+  const set = partSet(input)
+  expect(set.map((p) => p.name)).toContain(regulator.kind === 'piston' ? 'regulator-piston' : 'regulator-plate')
+  for (const { name } of set) {
+    const { watertight, pieces, profile } = buildPart(wasm, name, input)
+    expect([name, watertight, pieces]).toEqual([name, true, 1])
+    expect(profile.outlines.length + profile.circles.length).toBeGreaterThan(0)
+    expect(notesOfPart(name, input).length).toBeGreaterThan(0)
+  }
+  const checks = checkMachine(wasm, input)
+  expect(checks.filter((c) => !c.fine)).toEqual([])
+  for (const code of ['overlap', 'turns', 'way-in', 'lift', 'seated'] as const)
+    expect(checks.map((c) => c.code)).toContain(code)
+  // four screws and their nuts, the nut that the adjusting screw works in
+  expect(checks.filter((c) => c.code === 'seated').length).toBeGreaterThanOrEqual(9)
+})
 
+describe.each(SIZES)('%s', (_, regulator) => {
   test('nothing strikes anything while its valve goes through its lift, and only its open valve lets air through', () => {
     const input = inputOf(regulator)
     expect(strikes(wasm, input, every(18, 181))).toEqual([])
@@ -117,7 +121,7 @@ describe.each(SIZES)('%s', (_, regulator) => {
           [0, 0, -lift],
         )
         const solids = [...still, ...bodiesOf(kit, input, turnedTo!(deg), made)]
-        return 1 - solids.reduce((sum, b) => sum + volumeOf(kit, ring, b.solid), 0) / ring.volume()
+        return 1 - solids.reduce((sum, b) => sum + kit.commonVolume(ring, b.solid), 0) / ring.volume()
       }
       expect(curtain(0)).toBeLessThan(0.02)
       expect(curtain(90)).toBeCloseTo(0.5, 1)
@@ -143,13 +147,13 @@ describe.each(SIZES)('%s', (_, regulator) => {
         const up = (name: string) =>
           kit.placed(moving.filter((b) => b.name === name).at(-1)!.solid, [0, 0, 0], [0, 0, 0.06])
         const pushed = moving.find((b) => b.name === (regulator.kind === 'piston' ? 'regulator-piston' : 'screw'))!
-        expect([deg, volumeOf(kit, up('pin'), pushed.solid) > 0.01]).toEqual([deg, true])
-        expect([deg, volumeOf(kit, up('spring'), button.solid) > 0.01]).toEqual([deg, true])
+        expect([deg, kit.commonVolume(up('pin'), pushed.solid) > 0.01]).toEqual([deg, true])
+        expect([deg, kit.commonVolume(up('spring'), button.solid) > 0.01]).toEqual([deg, true])
         // the poppet’s spring presses on its recess
         const [small] = moving.filter((b) => b.name === 'spring')
         const poppet = moving.find((b) => b.name === 'regulator-poppet')!
-        const lifted = kit.placed(small.solid, [0, 0, 0], [0, 0, 0.06])
-        expect([deg, volumeOf(kit, lifted, poppet.solid) > 0.01]).toEqual([deg, true])
+        const lifted = kit.moved(small.solid, [0, 0, 0.06])
+        expect([deg, kit.commonVolume(lifted, poppet.solid) > 0.01]).toEqual([deg, true])
       }
     } finally {
       kit.free()

@@ -1,11 +1,11 @@
 import Module, { type ManifoldToplevel } from 'manifold-3d'
+import { inTurn } from '../../core/check-values/sample'
 import { crossings } from '../../core/engine'
-import { type Assembly } from '../../core/geometry'
 import { SolidKit } from '../../core/geometry/solids/toolkit'
-import { assemblyOf, partSet, type PartName, type PartsInput } from '../../core/machines'
+import { assemblyOf, partSet, type PartsInput } from '../../core/machines'
 import { buildPart } from '../../core/machines/build-part'
-import { bodiesOf, checkAssembly, volumeOf } from '../../core/machines/check-assembly'
-import { checkOrder } from '../../core/machines/check-order'
+import { bodiesOf } from '../../core/machines/check-assembly'
+import { checkMachine } from '../../core/machines/check-order'
 import { newBuildOf, type MachineOfKind } from '../document'
 import { partsInput } from './build-parts'
 import { every, strikes } from './strikes'
@@ -18,8 +18,6 @@ beforeAll(async () => {
 
 const mm = 1e-3
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
-const short = (input: PartsInput, assembly?: Assembly<PartName>) =>
-  checkAssembly(wasm, input, assembly).filter((c) => !c.fine)
 
 type Double = MachineOfKind<'double-acting-engine'>
 const firstDouble = () => newBuildOf(own, 'double-acting-engine')
@@ -81,7 +79,7 @@ function turnedInTime(input: PartsInput, m: Double): void {
       )[0].solid
     const radius = max[2] - line - 2
     // where the saddle’s windows begin and end, along its top
-    const open = (x: number) => volumeOf(kit, kit.box([0.02, 0.2, 0.2], [x, -0.1, max[2] - 0.5]), solid.solid) < 1e-6
+    const open = (x: number) => kit.commonVolume(kit.box([0.02, 0.2, 0.2], [x, -0.1, max[2] - 0.5]), solid.solid) < 1e-6
     const xs = Array.from({ length: 4000 }, (_, i) => middle + ((max[0] - middle) * i) / 4000)
     const ends = xs.filter((x, i) => i > 0 && open(x) !== open(xs[i - 1])).map((x) => x - middle)
     // the way out, then the port’s inner and outer edge
@@ -91,7 +89,7 @@ function turnedInTime(input: PartsInput, m: Double): void {
     const there = (deg: number, end: 1 | -1, x: number) => {
       const a = Math.asin(x / radius)
       const [px, pz] = [middle + end * (radius - 0.2) * Math.sin(a), line + (radius - 0.2) * Math.cos(a)]
-      return volumeOf(kit, kit.box([0.01, 0.2, 0.01], [px - 0.005, -0.1, pz - 0.005]), valve(deg)) > 0
+      return kit.commonVolume(kit.box([0.01, 0.2, 0.01], [px - 0.005, -0.1, pz - 0.005]), valve(deg)) > 0
     }
     const STEP = 0.25
     const turn = Array.from({ length: 360 / STEP }, (_, i) => i * STEP)
@@ -109,20 +107,23 @@ function turnedInTime(input: PartsInput, m: Double): void {
   }
 }
 
-describe.each(DOUBLES)('a slide valve engine: %s', (_, figures) => {
-  test.each(['filament', 'resin'] as const)('its parts are sound, go together and turn: %s', (process) => {
-    const input = changedDouble(figures, process)
-    // a turned valve has a fork on its rod and a saddle over it
-    expect(partSet(input)).toHaveLength(figures.valveKind === 'turned' ? 15 : 13)
-    expect(partSet(input).some((p) => p.name === 'turned-valve')).toBe(figures.valveKind === 'turned')
-    for (const part of partSet(input)) {
-      const { watertight, pieces } = buildPart(wasm, part.name, input)
-      expect([part.name, watertight, pieces]).toEqual([part.name, true, 1])
-    }
-    expect(short(input)).toEqual([])
-    expect(checkOrder(wasm, input).filter((c) => !c.fine)).toEqual([])
-  })
+test.each(
+  inTurn(DOUBLES, ['filament', 'resin'] as const).map(
+    ([[name, figures], process]) => [name, process, figures] as const,
+  ),
+)('a slide valve engine: %s: its parts are sound, go together and turn: %s', (_, process, figures) => {
+  const input = changedDouble(figures, process)
+  // a turned valve has a fork on its rod and a saddle over it
+  expect(partSet(input)).toHaveLength(figures.valveKind === 'turned' ? 15 : 13)
+  expect(partSet(input).some((p) => p.name === 'turned-valve')).toBe(figures.valveKind === 'turned')
+  for (const part of partSet(input)) {
+    const { watertight, pieces } = buildPart(wasm, part.name, input)
+    expect([part.name, watertight, pieces]).toEqual([part.name, true, 1])
+  }
+  expect(checkMachine(wasm, input).filter((c) => !c.fine)).toEqual([])
+})
 
+describe.each(DOUBLES)('a slide valve engine: %s', (_, figures) => {
   test('nothing that moves strikes anything else in any of 24 places of the turn', () => {
     expect(strikes(wasm, changedDouble(figures), every(15), { most: 0.12 })).toEqual([])
   })

@@ -2,7 +2,7 @@ import type { ManifoldToplevel } from 'manifold-3d'
 import { movedBy, type Assembly, type Vec } from '../../core/geometry'
 import { SolidKit } from '../../core/geometry/solids/toolkit'
 import { assemblyOf, type PartName, type PartsInput } from '../../core/machines'
-import { bodiesOf, volumeOf } from '../../core/machines/check-assembly'
+import { bodiesOf } from '../../core/machines/check-assembly'
 
 /**
  * For tests: what of a machine strikes what as it is turned, each moving body against every other and against all that stands, at these angles, degrees.
@@ -29,7 +29,7 @@ export function strikes(
       const moving = bodiesOf(kit, input, turnedTo(deg), made)
       return moving.flatMap((a, i) =>
         [...moving.slice(i + 1), ...still].flatMap((b) => {
-          const volume = volumeOf(kit, a.solid, b.solid)
+          const volume = kit.commonVolume(a.solid, b.solid)
           return volume < most ? [] : [`${deg}: ${a.name}, ${b.name} ${volume.toFixed(2)}`]
         }),
       )

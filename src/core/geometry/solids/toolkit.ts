@@ -1,6 +1,7 @@
 import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d'
-import type { Pose, Vec } from '../assembly'
+import { aboutShaft, movedBy, onBody, posed, type Pose, type Vec } from '../assembly'
 import type { Point } from '../blade-outline'
+import { Surface } from './surface'
 
 /** How far the straight pieces of a small circle may be off it, mm: a tenth of what a printer's hole misses. */
 const OFF_CIRCLE = 0.01
@@ -16,6 +17,9 @@ export interface ThinPart {
 /** A thin layer over the mesh-boolean library that frees what it makes. All lengths mm. */
 export class SolidKit {
   private readonly made: { delete(): void }[] = []
+  /** Of a solid that is another one in its place: which one, and where. */
+  private readonly places = new Map<Manifold, { readonly root: Manifold; readonly pose: Pose }>()
+  private readonly surfaces = new Map<Manifold, Surface>()
   constructor(
     private readonly wasm: ManifoldToplevel,
     /** Straight pieces of a full circle. */
@@ -128,8 +132,30 @@ export class SolidKit {
     return this.keep(turned.translate([at[0] + direction[0] * from, at[1] + direction[1] * from, z]))
   }
 
+  /** Says of a solid that it is another one in its place. */
+  private at(placed: Manifold, solid: Manifold, to: (pose: Pose) => Pose): Manifold {
+    const { root, pose } = this.placeOf(solid)
+    this.places.set(placed, { root, pose: to(pose) })
+    return placed
+  }
+
+  private placeOf(solid: Manifold) {
+    return this.places.get(solid) ?? { root: solid, pose: posed([0, 0, 0]) }
+  }
+
+  private surfaceOf(root: Manifold): Surface {
+    const known = this.surfaces.get(root)
+    if (known) return known
+    // solids carry nothing but places: three numbers a corner
+    const { vertProperties, triVerts } = root.getMesh()
+    const pieces = root.decompose().flatMap((piece) => [...this.keep(piece).getMesh().vertProperties.subarray(0, 3)])
+    const made = new Surface({ vertices: vertProperties, triangles: triVerts }, pieces)
+    this.surfaces.set(root, made)
+    return made
+  }
+
   aboutZ(solid: Manifold, degrees: number): Manifold {
-    return this.keep(solid.rotate([0, 0, degrees]))
+    return this.at(this.keep(solid.rotate([0, 0, degrees])), solid, (pose) => aboutShaft(pose, degrees))
   }
 
   /** Turned about x, y and z in that order, degrees, then moved. */
@@ -137,14 +163,16 @@ export class SolidKit {
     return this.keep(this.keep(solid.rotate(turn)).translate(move))
   }
 
-  /** In the place that a pose says. */
-  posed(solid: Manifold, pose: Pose): Manifold {
-    return this.keep(solid.transform([...pose] as Parameters<Manifold['transform']>[0]))
+  /** Moved by a vector. */
+  moved(solid: Manifold, by: Vec): Manifold {
+    return this.at(this.keep(solid.translate([...by])), solid, (pose) => movedBy(pose, by))
   }
 
-  /** Worked out once and for all: what is asked of it again does not begin anew. */
-  settled(solid: Manifold): Manifold {
-    return this.keep(solid.asOriginal())
+  /** In the place that a pose says. */
+  posed(solid: Manifold, pose: Pose): Manifold {
+    return this.at(this.keep(solid.transform([...pose] as Parameters<Manifold['transform']>[0])), solid, (inner) =>
+      onBody(pose, inner),
+    )
   }
 
   /** Its mirror across x = 0. */
@@ -159,6 +187,13 @@ export class SolidKit {
 
   common(a: Manifold, b: Manifold): Manifold {
     return this.keep(a.intersect(b))
+  }
+
+  /** What two solids have in common, mm3. Most that are near each other have nothing: that is found from their surfaces, far sooner than their common solid is made. */
+  commonVolume(a: Manifold, b: Manifold): number {
+    const [p, q] = [this.placeOf(a), this.placeOf(b)]
+    if (Surface.apart(this.surfaceOf(p.root), p.pose, this.surfaceOf(q.root), q.pose)) return 0
+    return this.common(a, b).volume()
   }
 
   /** Without edges shorter than a tolerance: slivers that a file of single-precision numbers would tear open. */
@@ -235,5 +270,7 @@ export class SolidKit {
   /** Frees everything made here; meshes taken out before stay. */
   free(): void {
     for (const thing of this.made.splice(0)) thing.delete()
+    this.places.clear()
+    this.surfaces.clear()
   }
 }
