@@ -92,6 +92,15 @@ describe.each(SIZES)('housing and rotor of %o', (t) => {
     const least = leastFlankGap(t, flank)
     expect(least).toBeGreaterThan(0.5 * gap)
     expect(least).toBeLessThan(1.01 * gap)
+    // as found by trying every place of a flank against every piece of the wall, at a degree in ten
+    const tried = Array.from({ length: 18 }, (_, k) => 10 * k * deg).flatMap((c) => {
+      const line = wall(t, c - THIRD / 2, c + THIRD / 2, 120)
+      return flankPoints(t, gap, c, 24)
+        .slice(2, -2)
+        .map(([x, y]) => Math.min(...line.map(([wx, wy]) => Math.hypot(wx - x, wy - y))))
+    })
+    expect(Math.min(...tried) / least).toBeGreaterThan(0.97)
+    expect(Math.min(...tried) / least).toBeLessThan(1.1)
     // a flank that is drawn too full cuts into the wall
     expect(leastFlankGap(t, flankOf(t, -0.3 * mm))).toBeLessThan(0)
   })

@@ -101,40 +101,57 @@ export function chamberPlace(
 /** Greatest less least volume of a chamber, m3. */
 export const sweptByFlank = ({ eccentricityM: e, radiusM: R, depthM }: Trochoid): number => 3 * ROOT3 * e * R * depthM
 
+/** Degrees of a turn, and of the wall between two tips. */
+const [TURN, BETWEEN_TIPS] = [360, 120] as const
+/** Pieces that a flank is looked at in. */
+const ALONG = 24
+
 /**
  * How close a flank comes to the wall beside its tips over the whole turn, m; below nought it would cut into it.
- * Looked for at every degree of the rotor and along the flank, all but the sixth next to each tip where the tip itself seals.
+ * Looked for at every degree of the rotor and along the flank, all but the sixth next to each tip where the tip itself seals; the wall is straight from degree to degree.
  */
-export function leastFlankGap(t: Trochoid, flank: Flank): number {
+export function leastFlankGap(t: Pick<Trochoid, 'eccentricityM' | 'radiusM'>, flank: Flank): number {
   const half = Math.asin(((ROOT3 / 2) * t.radiusM) / flank.radiusM)
+  const wall = new Float64Array(2 * TURN)
+  for (let i = 0; i < TURN; i++) wall.set(wallPoint(t, (2 * Math.PI * i) / TURN), 2 * i)
   let least = Infinity
-  for (let turn = 0; turn < 180; turn += 1) {
-    const c = (turn * Math.PI) / 180
+  for (let turn = 0; turn < TURN / 2; turn++) {
+    const c = (2 * Math.PI * turn) / TURN
     const [mx, my] = rotorMiddle(t, c)
-    const wall = Array.from({ length: 97 }, (_, i) => wallPoint(t, c + THIRD * (i / 96 - 0.5)))
-    for (let i = 0; i <= 24; i++) {
-      const s = (i / 24 - 0.5) * 2 * half * (5 / 6)
-      const [ux, uy] = [Math.cos(c + Math.PI / 2), Math.sin(c + Math.PI / 2)]
+    const [ux, uy] = [Math.cos(c + Math.PI / 2), Math.sin(c + Math.PI / 2)]
+    const first = turn - BETWEEN_TIPS / 2
+    const last = first + BETWEEN_TIPS - 1
+    let nearest = first
+    for (let i = 0; i <= ALONG; i++) {
+      const s = (i / ALONG - 0.5) * 2 * half * (5 / 6)
       const along = flank.centreM + flank.radiusM * Math.cos(s)
       const aside = flank.radiusM * Math.sin(s)
       const [x, y] = [mx + along * ux - aside * uy, my + along * uy + aside * ux]
-      least = Math.min(least, signedDistance([x, y], wall))
+      // a flank runs along the wall: what is nearest of it goes on from where it was for the place before
+      const whole = i === 0
+      let best = Math.abs(fromPiece(wall, nearest, x, y))
+      for (const step of [1, -1])
+        for (let piece = nearest + step; piece >= first && piece <= last; piece += step) {
+          const d = Math.abs(fromPiece(wall, piece, x, y))
+          if (d < best) [best, nearest] = [d, piece]
+          else if (!whole) break
+        }
+      least = Math.min(least, fromPiece(wall, nearest, x, y))
     }
   }
   return least
 }
 
-/** Distance of a point from an open polyline that runs counterclockwise round it: below nought outside. */
-function signedDistance([x, y]: Point, line: readonly Point[]): number {
-  let [best, inside] = [Infinity, true]
-  for (let i = 1; i < line.length; i++) {
-    const [[ax, ay], [bx, by]] = [line[i - 1], line[i]]
-    const [dx, dy] = [bx - ax, by - ay]
-    const along = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy)))
-    const d = Math.hypot(x - ax - along * dx, y - ay - along * dy)
-    if (d < best) [best, inside] = [d, dx * (y - ay) - dy * (x - ax) > 0]
-  }
-  return inside ? best : -best
+/** Distance of a point from a straight piece of the wall, from one degree to the next: below nought on its outer side. */
+function fromPiece(wall: Float64Array, piece: number, x: number, y: number): number {
+  const from = 2 * ((piece + TURN) % TURN)
+  const to = 2 * ((piece + 1 + TURN) % TURN)
+  const [ax, ay] = [wall[from], wall[from + 1]]
+  const [dx, dy] = [wall[to] - ax, wall[to + 1] - ay]
+  const along = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy)))
+  const [px, py] = [x - ax - along * dx, y - ay - along * dy]
+  const d = Math.sqrt(px * px + py * py)
+  return dx * (y - ay) - dy * (x - ax) > 0 ? d : -d
 }
 
 /** A round hole that lets air to or from the chambers: through the wall, where the tips pass it, or through a cover, where the rotor's face covers and uncovers it. */

@@ -13,11 +13,12 @@ import { system } from '../../ui/theme'
 StyleSheet.prototype.insert = () => undefined
 
 let named = 0
+const demo = makeDemo()
 
 /** A store with the demo open, for tests of rooms. */
 export async function demoStore(): Promise<ProjectStore> {
   const store = new Store(new KettleDb(`room-${++named}`))
-  await store.openLast(() => Promise.resolve(makeDemo()))
+  await store.openLast(() => Promise.resolve(structuredClone(demo)))
   return store
 }
 

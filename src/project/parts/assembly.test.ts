@@ -4,15 +4,7 @@ import { chosen, sample } from '../../core/check-values/sample'
 import { PhysicsError } from '../../core/errors'
 import { isBought, movedBy, placedAt, posed, type Assembly, type Placed } from '../../core/geometry'
 import { SolidKit } from '../../core/geometry/solids/toolkit'
-import {
-  FAMILIES,
-  assemblyOf,
-  billOfMachine,
-  stagesOfMachine,
-  type Family,
-  type PartName,
-  type PartsInput,
-} from '../../core/machines'
+import { FAMILIES, assemblyOf, billOfMachine, stagesOfMachine, type Family, type PartName } from '../../core/machines'
 import { buildPart, solidOf } from '../../core/machines/build-part'
 import { checkAssembly, withBearingsAsMade } from '../../core/machines/check-assembly'
 import { checkMachine, checkOrder } from '../../core/machines/check-order'
@@ -20,6 +12,7 @@ import { makeDemo } from '../demo'
 import { isTurbine, newBuild } from '../document'
 import { variedBuilds } from '../document/varied-builds'
 import { partsInput } from './build-parts'
+import { looksAt } from './strikes'
 
 let wasm: ManifoldToplevel
 beforeAll(async () => {
@@ -29,11 +22,6 @@ beforeAll(async () => {
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const first = (family: Family) => partsInput(newBuild(own, family))
-const short = (input: PartsInput, assembly?: Assembly<PartName>) =>
-  checkAssembly(wasm, input, assembly).filter((c) => !c.fine)
-const codes = (input: PartsInput, assembly: Assembly<PartName>) => [
-  ...new Set(short(input, assembly).map((c) => c.code)),
-]
 
 const nameOf = ({ body }: Placed<PartName>) => (isBought(body) ? body.code : body)
 
@@ -65,7 +53,7 @@ test.each(FAMILIES)('%s: property: so do random valid ones, or it is said which 
     fc.property(variedBuilds(family), fc.constantFrom('filament' as const, 'resin' as const), (build, process) => {
       const input = withBearingsAsMade(partsInput({ ...build, making: { ...build.making, process } }))
       try {
-        expect(short(input)).toEqual([])
+        expect(checkAssembly(wasm, input).filter((c) => !c.fine)).toEqual([])
       } catch (error) {
         if (!(error instanceof PhysicsError)) throw error
         expect(error.detail.nextStep).toMatch(/\d|fewer|smaller|larger|later/)
@@ -88,6 +76,8 @@ test.each(chosen(['supersonic-impulse', 'axial', 'turbine-compressor'] as const,
 describe('the checks find what is wrong', () => {
   const input = partsInput(demo[2])
   const right = assemblyOf(input)
+  const look = looksAt(input)
+  afterAll(look.free)
   const change = (of: string, to: (p: Placed<PartName>) => Placed<PartName>): Assembly<PartName> => ({
     ...right,
     placed: right.placed.map((p) => (nameOf(p) === of ? to(p) : p)),
@@ -125,7 +115,7 @@ describe('the checks find what is wrong', () => {
     ],
     ['a stand that does not touch', () => shifted('bench-stand', [0, 0, 3]), ['overlap', 'seated']],
   ] as const)('%s', (_, wrong, wanted) => {
-    const found: readonly string[] = codes(input, wrong())
+    const found: readonly string[] = look.short(wasm, wrong()).map((c) => c.code)
     for (const code of wanted) expect(found).toContain(code)
   })
 })

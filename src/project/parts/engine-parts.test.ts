@@ -3,7 +3,7 @@ import { inTurn } from '../../core/check-values/sample'
 import { STANDARD_AMBIENT } from '../../core/air'
 import { crossings, pistonPlace } from '../../core/engine'
 import { PhysicsError } from '../../core/errors'
-import { isBought, type Assembly } from '../../core/geometry'
+import { isBought } from '../../core/geometry'
 import { SolidKit } from '../../core/geometry/solids/toolkit'
 import {
   assemblyOf,
@@ -12,15 +12,13 @@ import {
   notesOfPart,
   partSet,
   partSpec,
-  type PartName,
-  type PartsInput,
 } from '../../core/machines'
 import { buildPart } from '../../core/machines/build-part'
-import { bodiesOf, checkAssembly } from '../../core/machines/check-assembly'
+import { bodiesOf } from '../../core/machines/check-assembly'
 import { checkMachine } from '../../core/machines/check-order'
 import { enginePredictionInput, newBuildOf, type EngineBuild, type MachineOfKind } from '../document'
 import { partsInput } from './build-parts'
-import { every, shifted, strikes } from './strikes'
+import { every, looksAt, shifted, strikes } from './strikes'
 
 let wasm: ManifoldToplevel
 beforeAll(async () => {
@@ -85,8 +83,6 @@ const SIZES: readonly (readonly [string, Partial<Single>])[] = [
   ],
 ]
 const inputOf = (name: string) => changed(SIZES.find(([n]) => n === name)![1])
-const short = (input: PartsInput, assembly?: Assembly<PartName>) =>
-  checkAssembly(wasm, input, assembly).filter((c) => !c.fine)
 
 test.each(
   inTurn(SIZES, ['filament', 'resin'] as const).map(([[name, figures], process]) => [name, process, figures] as const),
@@ -201,6 +197,8 @@ test('a ball’s spring rests on the lip of its cap, and the head leaves the bal
 })
 
 describe('what is wrong with it is found', () => {
+  const look = looksAt(inputOf('the first one'))
+  afterAll(look.free)
   test.each([
     ['engine-piston', [0, 0, 0.6]],
     ['engine-rod', [0, 0, 1.2]],
@@ -209,7 +207,7 @@ describe('what is wrong with it is found', () => {
     ['engine-crank', [0, 0, 0.4]],
     ['bearing', [0, 0, 0.6]],
   ] as const)('%s out of its place', (of, by) =>
-    expect(short(inputOf('the first one'), shifted(inputOf('the first one'), of, by))).not.toEqual([]),
+    expect(look.short(wasm, shifted(inputOf('the first one'), of, by))).not.toEqual([]),
   )
 
   test('a rod too short for its stroke, a ball too wide for its head: said with what would do', () => {

@@ -2,7 +2,7 @@ import type { ManifoldToplevel } from 'manifold-3d'
 import { movedBy, type Assembly, type Vec } from '../../core/geometry'
 import { SolidKit } from '../../core/geometry/solids/toolkit'
 import { assemblyOf, type PartName, type PartsInput } from '../../core/machines'
-import { bodiesOf } from '../../core/machines/check-assembly'
+import { assemblyChecks, bodiesOf, type AssemblyCheck, type MadeSolids } from '../../core/machines/check-assembly'
 
 /**
  * For tests: what of a machine strikes what as it is turned, each moving body against every other and against all that stands, at these angles, degrees.
@@ -36,6 +36,17 @@ export function strikes(
     })
   } finally {
     kit.free()
+  }
+}
+
+/** For tests: looks at a machine as it stands again and again, its solids made at the first look. Told is what falls short. */
+export function looksAt(input: PartsInput) {
+  const made: MadeSolids = new Map()
+  let kit: SolidKit | undefined
+  return {
+    short: (wasm: ManifoldToplevel, assembly?: Assembly<PartName>): AssemblyCheck[] =>
+      assemblyChecks((kit ??= new SolidKit(wasm)), made, input, assembly).filter((c) => !c.fine),
+    free: () => kit?.free(),
   }
 }
 
