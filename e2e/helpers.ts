@@ -43,8 +43,10 @@ export async function figure(page: Page, label: string): Promise<number> {
   return Number(text)
 }
 
-export async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze()
+/** No accessibility fault. `rules`: these alone, for a page that was looked at whole and has changed in nothing else. */
+export async function accessible(page: Page, rules?: string[]): Promise<void> {
+  const axe = new AxeBuilder({ page })
+  const { violations } = await (rules ? axe.withRules(rules) : axe).analyze()
   expect(
     violations.map(
       (v) =>

@@ -54,23 +54,37 @@ function beforeHose(hose: Hose, massFlowKgPerS: number, temperatureK: number, ou
   return { inletPaAbs, outletPaAbs, choked, mach: machOut, reynolds, frictionFactor: friction }
 }
 
-/** State before a fitting: ISO 6358-1:2013 turned round for the upstream pressure (a quadratic). */
+/** The pressure at which a fitting would pass a flow choked, absolute. */
+const chokedInlet = (part: Conductance, massFlowKgPerS: number, temperatureK: number): number =>
+  (massFlowKgPerS / (FREE_AIR_DENSITY * part.sonicConductance)) * Math.sqrt(temperatureK / 293.15)
+
+/** Pressure before a fitting: ISO 6358-1:2013 turned round for the upstream pressure (a quadratic). Asked for thousands of times, so it makes no state. */
+function fittingInlet(part: Conductance, massFlowKgPerS: number, temperatureK: number, outletPaAbs: number): number {
+  const needed = chokedInlet(part, massFlowKgPerS, temperatureK)
+  const b = part.criticalRatio
+  if (outletPaAbs <= b * needed) return needed
+  // (q/C)^2 (1-b)^2 = p1^2 (1-b)^2 - (p2 - b p1)^2
+  const a = 1 - 2 * b
+  const half = b * outletPaAbs
+  const flow = needed * (1 - b)
+  const c = outletPaAbs * outletPaAbs + flow * flow
+  return Math.abs(a) < 1e-9 ? c / (2 * half) : (-half + Math.sqrt(half * half + a * c)) / a
+}
+
 function beforeFitting(
   part: Conductance,
   massFlowKgPerS: number,
   temperatureK: number,
   outletPaAbs: number,
 ): PartState {
-  const needed = (massFlowKgPerS / (FREE_AIR_DENSITY * part.sonicConductance)) * Math.sqrt(temperatureK / 293.15)
-  const b = part.criticalRatio
-  const none = { mach: null, reynolds: null, frictionFactor: null }
-  if (outletPaAbs <= b * needed) return { inletPaAbs: needed, outletPaAbs, choked: true, ...none }
-  // (q/C)^2 (1-b)^2 = p1^2 (1-b)^2 - (p2 - b p1)^2
-  const a = 1 - 2 * b
-  const half = b * outletPaAbs
-  const c = outletPaAbs ** 2 + (needed * (1 - b)) ** 2
-  const inletPaAbs = Math.abs(a) < 1e-9 ? c / (2 * half) : (-half + Math.sqrt(half * half + a * c)) / a
-  return { inletPaAbs, outletPaAbs, choked: false, ...none }
+  return {
+    inletPaAbs: fittingInlet(part, massFlowKgPerS, temperatureK, outletPaAbs),
+    outletPaAbs,
+    choked: outletPaAbs <= part.criticalRatio * chokedInlet(part, massFlowKgPerS, temperatureK),
+    mach: null,
+    reynolds: null,
+    frictionFactor: null,
+  }
 }
 
 /** States of every part of a line, first to last, for a flow into a pressure behind the last one. Any flow is answered: it says what pressure it would take. */
@@ -103,11 +117,10 @@ export function lineInlet(
   let pressure = outletPaAbs
   for (let i = parts.length - 1; i >= 0; i--) {
     const part = parts[i]
-    pressure = (
+    pressure =
       part.kind === 'hose'
-        ? beforeHose(part, massFlowKgPerS, temperatureK, pressure)
-        : beforeFitting(part, massFlowKgPerS, temperatureK, pressure)
-    ).inletPaAbs
+        ? beforeHose(part, massFlowKgPerS, temperatureK, pressure).inletPaAbs
+        : fittingInlet(part, massFlowKgPerS, temperatureK, pressure)
   }
   return pressure
 }
