@@ -18,6 +18,8 @@ const common = {
   roomPressurePaAbs: positive.default(101_325),
 }
 
+/** What a scale or a cell shows is multiplied by this. */
+const factor = z.number().min(0.2).max(5).default(1)
 const span = z.strictObject({ fromS: z.number(), toS: z.number() })
 
 const inertiaInput = z.strictObject({
@@ -39,7 +41,7 @@ const inertiaInput = z.strictObject({
 
 const thrustInput = z.strictObject({
   method: z.literal('thrust'),
-  rig: z.strictObject({ spanRelativeUncertainty: share }),
+  rig: z.strictObject({ scaleFactor: factor, spanRelativeUncertainty: share }),
   settings: z.strictObject({ push: span.optional() }).optional(),
   ...common,
 })
@@ -51,6 +53,7 @@ const brakeInput = z.strictObject({
     armM: positive.max(5).default(0.14),
     armRelativeUncertainty: share.default(0.005),
     tiltRad: z.number().min(-0.8).max(0.8).default(0),
+    scaleFactor: factor,
     scaleRelativeUncertainty: share.default(0.002),
     /** Null: read at rest. */
     tareN: z.number().nullable().default(null),
@@ -133,6 +136,7 @@ const runDownInput = z.strictObject({
     volumeM3: positive.max(1000),
     volumeRelativeUncertainty: share.default(0.02),
     zeroUncertaintyPa: z.number().min(0).default(2000),
+    scaleFactor: factor,
     spanRelativeUncertainty: share.default(0.01),
     marksPerTurn: positive.max(1e6).default(1),
     loadRelativeUncertainty: z.number().min(0).max(1).default(0.15),

@@ -1,11 +1,11 @@
 import { expect, test } from '@playwright/test'
-import { accessible, open } from './helpers'
+import { accessible, figure, open } from './helpers'
 
 test('a spring measured by hand: a wrong line is named, the number is told, kept, written into a version, and taken back', async ({
   page,
 }) => {
   await open(page, '/bench?build=carousel-3')
-  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia…' }).click()
+  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia, scale…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Measured', { exact: true }).selectOption({ label: 'a spring' })
   const rows = dialog.getByLabel(/^Readings, one a line/)
@@ -57,7 +57,7 @@ test('a rotor on knife edges tells what to take off, and how well it is balanced
 
 test('flow by a known hole tells the nozzle’s discharge; gauges the wrong way round are told', async ({ page }) => {
   await open(page, '/bench?build=spindle-4')
-  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia…' }).click()
+  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia, scale…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Measured', { exact: true }).selectOption({ label: 'flow, by a hole' })
   await dialog.getByLabel('Hole', { exact: true }).fill('1.8')
@@ -79,7 +79,7 @@ test('inertia by coasting: the wrong order is told, a light piece is told, and t
   page,
 }) => {
   await open(page, '/bench?build=spindle-4')
-  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia…' }).click()
+  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia, scale…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Measured', { exact: true }).selectOption({ label: 'inertia, by coasting' })
   const rows = dialog.getByLabel(/^Readings, one a line/)
@@ -99,4 +99,32 @@ test('inertia by coasting: the wrong order is told, a light piece is told, and t
     .getByRole('button', { name: 'Make it' })
     .click()
   await expect(page).toHaveURL(/station=shaft/)
+})
+
+test('a scale held against weights goes into the rig it stands on, and every run on it is read anew', async ({
+  page,
+}) => {
+  await open(page, '/bench?build=glider-1')
+  await expect(page.getByRole('heading', { name: 'Measured', exact: true })).toBeVisible({ timeout: 30_000 })
+  const impulse = await figure(page, 'Impulse')
+  await page.getByRole('button', { name: 'cell of the stand, by weights', exact: true }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByText('Its readings times', { exact: true })).toBeVisible()
+  const rows = dialog.getByLabel(/^Readings, one a line: hung on, gf; it shows, gf/)
+  // newtons typed where grams of weight were meant, and one load alone
+  await rows.fill('0 0\n20 0.196\n50 0.49\n100 0.98')
+  await expect(dialog.getByText(/as when one unit is taken for another/)).toBeVisible()
+  await expect(dialog.getByText(/For the rig “/)).toHaveCount(0)
+  await rows.fill('50 50\n50 50\n50 50.1\n50 50')
+  await expect(dialog.getByText(/Two different loads are wanted/)).toBeVisible()
+  await rows.fill('0 0\n50 47.6\n100 95.2\n150 142.9\n100 95.3\n50 47.6\n0 0')
+  await accessible(page)
+  await dialog.getByRole('button', { name: 'Take it into Thrust stand, 1 kg cell' }).click()
+  await expect(dialog.getByText(/It takes its readings times 1\.0497/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Keep it with the build' }).click()
+  await expect(dialog).toBeHidden()
+  await expect.poll(async () => (await figure(page, 'Impulse')) / impulse, { timeout: 20_000 }).toBeCloseTo(1.05, 2)
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect.poll(() => figure(page, 'Impulse'), { timeout: 20_000 }).toBeCloseTo(impulse, 6)
 })

@@ -109,7 +109,8 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     run: flashesVerb,
   },
   hand: {
-    about: 'a spring, seal, gap, balance, pull, flow or inertia measured by hand: the number and its uncertainty',
+    about:
+      'a spring, seal, gap, balance, pull, flow, inertia or scale measured by hand: the number and its uncertainty',
     input: bench.handVerbInput,
     output: bench.handVerbOutput,
     run: handVerb,

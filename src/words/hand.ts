@@ -28,6 +28,10 @@ export const HAND_WORDS: Readonly<Record<HandKind, { readonly name: string; read
     name: 'inertia, by coasting',
     how: 'Spin it up with a breath of air, shut the air, and take the time from one speed down to another; then the same with a plain disc of known inertia on its shaft. Whatever drags, drags in both: the times are as the inertias.',
   },
+  scale: {
+    name: 'a scale, by weights',
+    how: 'As it stands on its rig: nothing on it, then known weights one after the other up to what it will be used for, and down again. Write down what it shows each time once it stands still.',
+  },
   pull: {
     name: 'a pull',
     how: 'Draw it level over its own track with a spring balance, at a steady walk, both ways. With its wheels held the same pull tells what its treads hold.',
@@ -48,6 +52,8 @@ export const HAND_FIGURES: Readonly<Record<HandFigureId, { readonly label: strin
   massFlow: { label: 'Most air that passed', kind: 'massFlow' },
   inertia: { label: 'Inertia of all that turns', kind: 'inertia' },
   meanDrag: { label: 'Drag between the speeds', kind: 'torque' },
+  scaleFactor: { label: 'Its readings times', kind: 'ratio' },
+  scaleZero: { label: 'Shows without load', kind: 'force' },
   pullShare: { label: 'Pull over weight', kind: 'share' },
 }
 

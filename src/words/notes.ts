@@ -222,6 +222,17 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     'Hardly any pressure falls over the hole, so the gauges’ own errors rule the flow: a smaller hole, or one gauge for both sides.',
   'hand-coasting-near': ({ share }) =>
     `The added piece makes it coast only ${Math.round(100 * share)} % longer, so small errors of time weigh heavily: add a heavier one, half as much again at least.`,
+  'hand-scale-unit': ({ factor }) =>
+    `Off ${Number(factor.toPrecision(3))}fold, as when one unit is taken for another: look at the unit that it shows, newtons or grams of weight.`,
+  'hand-scale-off': ({ share }) =>
+    `Off by ${Math.round(100 * share)} %: more than a scale is wont to be. Look whether the weights are what they say, and whether it stands free.`,
+  'hand-scale-returns': ({ apartN }) =>
+    `Under one load it shows up to ${q('force', apartN)} apart: it rubs somewhere, creeps, or was read too soon. Until that is mended, all that it measures is as unsure.`,
+  'hand-scale-bends': ({ strayN }) =>
+    `It strays from a straight line by up to ${q('force', strayN)}: one factor does not hold over all loads. Take weights only up to what it will be used for.`,
+  'hand-scale-zero': ({ zeroN }) =>
+    `It shows ${q('force', zeroN)} without load: tare it, or let each run begin at rest, where its zero is read.`,
+  'hand-scale-once': 'Each load hung on once: going down again with the same weights shows whether it comes back.',
   'hand-pull-drags': ({ share }) =>
     `A pull of ${Math.round(100 * share)} % of its weight is no rolling: something rubs or a wheel is held.`,
   'advice-thrust': 'Thrust, impulse and run time from one push.',

@@ -24,6 +24,7 @@ export const BOTTLE: Rig = {
   volumeM3: 2.02e-3,
   volumeRelativeUncertainty: 0.01,
   zeroUncertaintyPa: 2000,
+  scaleFactor: 1,
   spanRelativeUncertainty: 0.01,
   marksPerTurn: 1,
   loadRelativeUncertainty: 0.15,

@@ -136,6 +136,7 @@ export const PONY: Rig = {
   armM: 0.08,
   armRelativeUncertainty: 0.008,
   tiltRad: 0,
+  scaleFactor: 1,
   scaleRelativeUncertainty: 0.002,
   tareN: null,
   resolutionN: 1e-3,

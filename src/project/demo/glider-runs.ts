@@ -11,6 +11,7 @@ export const STAND: Rig = {
   name: 'Thrust stand, 1 kg cell',
   notes: 'Two leaf springs carry the glider; a 50 g weight on a thread over a pulley finds the span.',
   kind: 'thrust',
+  scaleFactor: 1,
   spanRelativeUncertainty: 0.008,
 }
 

@@ -1,4 +1,5 @@
 import { normalDraw, seededRandom } from '../../core/statistics'
+import { STANDARD_GRAVITY } from '../../core/units/gravity'
 import type { HandEntry } from '../hand'
 import { moment } from './demo-builds'
 
@@ -9,7 +10,11 @@ export const HAND_HIDDEN = {
   runOutM: 0.12e-3,
   springRateNPerM: 310,
   freeLengthM: 14.2e-3,
+  /** True over shown, of the stand's cell. */
+  cellFactor: 1.0012,
 } as const
+
+const gramsOf = (grams: number): number => grams * 1e-3 * STANDARD_GRAVITY
 
 /** Leaves of a usual set, m. */
 const LEAVES_M = [0.5e-3, 0.6e-3, 0.7e-3, 0.75e-3, 0.8e-3, 0.85e-3, 0.9e-3, 0.95e-3, 1e-3, 1.2e-3] as const
@@ -65,6 +70,22 @@ export function handReadings(): HandEntry[] {
         workingLengthM: 11e-3,
       },
       notes: 'On the letter scale, weights of 20 to 140 g.',
+    },
+    {
+      id: 'hand-glider-cell',
+      name: 'cell of the stand, by weights',
+      buildId: 'glider-1',
+      takenAt: moment(30, 20),
+      reading: {
+        kind: 'scale',
+        rows: [0, 20, 50, 100, 150, 100, 50, 20, 0].map((grams) => ({
+          knownN: gramsOf(grams),
+          shownN: gramsOf(Math.round(10 * (grams / h.cellFactor + 0.06 * normalDraw(random))) / 10) + 0,
+        })),
+        weightRelativeUncertainty: 2e-3,
+        digitN: gramsOf(0.1),
+      },
+      notes: 'By a thread over the pulley, along the push; hose hanging as in the runs.',
     },
   ]
 }

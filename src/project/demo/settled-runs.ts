@@ -13,6 +13,7 @@ export const BRAKE: Rig = {
   armM: 0.12,
   armRelativeUncertainty: 0.006,
   tiltRad: 0,
+  scaleFactor: 1,
   scaleRelativeUncertainty: 0.002,
   tareN: null,
   resolutionN: 1e-3,

@@ -6,7 +6,7 @@ import { makeDemo } from '../demo/make-demo'
 import { emptyProject, removeBuilds } from '../document'
 import { buildSchema, parseProject, salvageProject } from '../validation'
 import type { Build, Project } from '../validation/schema'
-import { handReadingSchema, handTargets, type HandEntry } from '.'
+import { calibrate, handReadingSchema, handTargets, rigTargets, type HandEntry } from '.'
 
 const { project } = makeDemo()
 const build = (id: string) => project.builds.find((b) => b.id === id)!
@@ -228,8 +228,50 @@ describe('kept in the project', () => {
   })
   test('it goes with its build', () => {
     const next = produce(project, (p) => removeBuilds(p, new Set(['spindle-3'])))
-    expect(next.handReadings.map((h: HandEntry) => h.buildId)).toEqual(['carousel-3'])
+    expect(next.handReadings.map((h: HandEntry) => h.buildId)).toEqual(['carousel-3', 'glider-1'])
   })
   test('every kind stands in the schema', () =>
     expect(handReadingSchema.safeParse({ ...entry, reading: spring }).success).toBe(true))
+})
+
+describe('a scale held against weights', () => {
+  const rows = [0, 1, 2, 1, 0].map((knownN) => ({ knownN, shownN: knownN / 1.04 }))
+  const scale: HandReading = { kind: 'scale', rows, digitN: 1e-3, weightRelativeUncertainty: 0.002 }
+  const targets = rigTargets(project, build('carousel-3'), scale, reduceHand(scale))
+  test('every rig that weighs may be the one: what it takes its readings for, and how many runs hang on it', () => {
+    expect(targets.map((t) => t.rig.kind).toSorted()).toEqual(['brake', 'brake', 'run-down'])
+    // a glider is held by the stand alone: no brake can have been meant
+    const [stand, ...others] = rigTargets(project, build('glider-1'), scale, reduceHand(scale))
+    expect([stand.rig.kind, others]).toEqual(['thrust', []])
+    expect(stand.stated).toEqual({ factor: 1, relativeUncertainty: 0.008 })
+    expect(stand.found.factor).toBeCloseTo(1.04, 9)
+    expect(stand.found.relativeUncertainty).toBeCloseTo(0.002, 4)
+    expect([stand.held, stand.runs]).toEqual([
+      false,
+      project.runs.filter((r) => r.measurements.some((m) => m.rigId === stand.rig.id)).length,
+    ])
+    expect(stand.runs).toBeGreaterThan(0)
+  })
+  test('taken into a rig it is written there, and the project stays sound; it then says that it holds it', () => {
+    for (const { rig, found } of targets) {
+      const next = produce(project, (p) => {
+        calibrate(p.rigs.find((r) => r.id === rig.id) as typeof rig, found)
+      })
+      expect(parseProject(next)).toMatchObject({ ok: true })
+      const again = rigTargets(next, build('carousel-3'), scale, reduceHand(scale))
+      expect(again.filter((t) => t.held).map((t) => t.rig.id)).toEqual([rig.id])
+      expect(again.find((t) => t.held)?.stated).toEqual(found)
+    }
+  })
+  test('a unit taken for another goes into no rig, nor does what is no scale', () => {
+    const grams: HandReading = { ...scale, rows: rows.map((r) => ({ ...r, shownN: r.knownN * 102 })) }
+    expect(rigTargets(project, build('carousel-3'), grams, reduceHand(grams))).toEqual([])
+    expect(rigTargets(project, build('carousel-3'), spring, reduceHand(spring))).toEqual([])
+    expect(handTargets(build('spindle-3'), scale, reduceHand(scale), null)).toEqual([])
+  })
+  test('one load alone is refused where it stands', () => {
+    const same = { ...scale, rows: scale.rows.map((r) => ({ ...r, knownN: 1 })) }
+    const entry = { id: 'h', name: 'n', buildId: 'b', takenAt: '2026-01-01T00:00:00.000Z', reading: same, notes: '' }
+    expect(handReadingSchema.safeParse(entry).error?.issues[0]).toMatchObject({ path: ['reading', 'rows'] })
+  })
 })

@@ -1,2 +1,3 @@
+export * from './rig-targets'
 export * from './schema'
 export * from './targets'

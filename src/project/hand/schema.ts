@@ -29,6 +29,8 @@ const orificeRow = z
     }),
   )
 
+const scaleRow = z.strictObject({ knownN: within('hungOnN'), shownN: within('scaleShowsN') })
+
 const coastRow = z.strictObject({ aloneS: within('coastS'), addedS: within('coastS') }).superRefine(
   sound(({ aloneS, addedS }, ctx) => {
     if (addedS <= aloneS)
@@ -76,6 +78,19 @@ export const readingSchema = z.discriminatedUnion('kind', [
     roomPaAbs: within('ambientPressurePa'),
     airK: within('airTemperatureK'),
   }),
+  z
+    .strictObject({
+      kind: z.literal('scale'),
+      rows: rows(scaleRow, LEAST_ROWS.scale),
+      weightRelativeUncertainty: within('relativeUncertainty'),
+      digitN: within('scaleDigitN'),
+    })
+    .superRefine(
+      sound(({ rows }, ctx) => {
+        if (new Set(rows.map((r) => r.knownN)).size < 2)
+          ctx.addIssue({ code: 'custom', path: ['rows'], message: 'two different loads are wanted at least' })
+      }),
+    ),
   z
     .strictObject({
       kind: z.literal('coasting'),

@@ -133,9 +133,10 @@ export const brakeLive: LiveBench = {
     if (rig.kind !== 'brake') return []
     const { scale, speed } = moment.values
     const w = speed && levelOf(speed.map((v) => v / rig.pulsesPerTurn))
-    const force = scale && levelOf(scale)
+    const force = scale && levelOf(scale.map((v) => v * rig.scaleFactor))
     const torque =
-      force && scaled({ ...force, value: force.value - (rig.tareN ?? 0) }, rig.armM * Math.cos(rig.tiltRad))
+      force &&
+      scaled({ ...force, value: force.value - rig.scaleFactor * (rig.tareN ?? 0) }, rig.armM * Math.cos(rig.tiltRad))
     return [
       ...(w ? [figure('speed', 'rotation', w)] : []),
       ...(torque ? [figure('torque', 'torque', torque)] : []),
@@ -178,7 +179,17 @@ export const generatorLive: LiveBench = {
 /** A thrust stand: what its cell shows, its zero not taken off. */
 export const thrustLive: LiveBench = {
   momentS: 0.3,
-  figures: (moment) => [...level('thrust', 'force', moment.values.signal), ...pressureNow(moment)],
+  figures: (moment, rig) => {
+    const factor = rig.kind === 'thrust' ? rig.scaleFactor : 1
+    return [
+      ...level(
+        'thrust',
+        'force',
+        moment.values.signal?.map((v) => v * factor),
+      ),
+      ...pressureNow(moment),
+    ]
+  },
   simulated: (rig, _, predicted, gaugePressurePa) =>
     rig.kind === 'thrust' ? { ...common(predicted, gaugePressurePa), kind: 'stand', readingsPerS: 80 } : null,
 }

@@ -5,14 +5,7 @@ import { crossings, pistonPlace } from '../../core/engine'
 import { PhysicsError } from '../../core/errors'
 import { isBought } from '../../core/geometry'
 import { SolidKit } from '../../core/geometry/solids/toolkit'
-import {
-  assemblyOf,
-  billOfMachine,
-  buildSteps,
-  notesOfPart,
-  partSet,
-  partSpec,
-} from '../../core/machines'
+import { assemblyOf, billOfMachine, buildSteps, notesOfPart, partSet, partSpec } from '../../core/machines'
 import { buildPart } from '../../core/machines/build-part'
 import { bodiesOf } from '../../core/machines/check-assembly'
 import { checkMachine } from '../../core/machines/check-order'

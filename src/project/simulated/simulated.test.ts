@@ -196,6 +196,16 @@ describe('the figures of the moment are those of the machine at that moment', ()
     expect(now.get('torque')!).toBeGreaterThan(0.3 * stallTorqueNm)
     expect(now.get('torque')!).toBeLessThan(0.34 * stallTorqueNm + tare)
   })
+  test('a brake and a stand show what their scale was found to mean, the tare with it', () => {
+    const of = asked(rigs.brake, 17, [])
+    const brake = (scaleFactor: number) =>
+      at({ ...rigs.brake, tareN: 0.02, scaleFactor } as Rig, of, openS + 3 * 8 - 0.2)
+    expect(brake(1.25).get('torque')! / brake(1).get('torque')!).toBeCloseTo(1.25, 9)
+    expect(brake(1.25).get('speed')).toBe(brake(1).get('speed'))
+    const push = asked(rigs.thrust, 17, [])
+    const stand = (scaleFactor: number) => at({ ...rigs.thrust, scaleFactor } as Rig, push, openS + 1)
+    expect(stand(1.25).get('thrust')! / stand(1).get('thrust')!).toBeCloseTo(1.25, 9)
+  })
   test('generator, stand and tank show what they read', () => {
     const generator = at(rigs.generator, asked(rigs.generator, 17, []), openS + 23)
     expect(generator.get('electricalPower')!).toBeGreaterThan(0)

@@ -71,9 +71,26 @@ export interface CoastingReading {
   readonly timeUncertaintyS: number
 }
 
+/** A scale or load cell under known weights, going up and down again, as it stands on its rig: what hangs on it and what it shows, N. */
+export interface ScaleReading {
+  readonly kind: 'scale'
+  readonly rows: readonly { readonly knownN: number; readonly shownN: number }[]
+  /** Of the weights, all alike. */
+  readonly weightRelativeUncertainty: number
+  /** One digit of what it shows, N. */
+  readonly digitN: number
+}
+
 /** What is measured by hand beside any run: a few readings and the number that they give. */
 export type HandReading =
-  SpringReading | RubbingReading | GapReading | BalanceReading | PullReading | OrificeReading | CoastingReading
+  | SpringReading
+  | RubbingReading
+  | GapReading
+  | BalanceReading
+  | PullReading
+  | OrificeReading
+  | CoastingReading
+  | ScaleReading
 export type HandKind = HandReading['kind']
 export const HAND_KINDS = [
   'spring',
@@ -83,6 +100,7 @@ export const HAND_KINDS = [
   'pull',
   'orifice',
   'coasting',
+  'scale',
 ] as const satisfies readonly HandKind[]
 
 /** How few rows of each tell anything. */
@@ -94,4 +112,5 @@ export const LEAST_ROWS = {
   pull: 1,
   orifice: 1,
   coasting: 1,
+  scale: 4,
 } as const satisfies Record<HandKind, number>

@@ -4,6 +4,7 @@ import { linearLeastSquares, mean, varianceOf, type Measured } from '../../stati
 import { coasting } from './coasting'
 import { orifice } from './orifice'
 import type { BalanceReading, GapReading, HandReading, PullReading, RubbingReading, SpringReading } from './readings'
+import { scale } from './scale'
 import { ofRepeats, ofScatter } from './repeats'
 
 export type HandFigureId =
@@ -20,6 +21,8 @@ export type HandFigureId =
   | 'massFlow'
   | 'inertia'
   | 'meanDrag'
+  | 'scaleFactor'
+  | 'scaleZero'
 
 export interface HandFigure {
   readonly id: HandFigureId
@@ -195,6 +198,8 @@ export function reduceHand(reading: HandReading): HandResult {
       return orifice(reading)
     case 'coasting':
       return coasting(reading)
+    case 'scale':
+      return scale(reading)
   }
 }
 

@@ -15,6 +15,8 @@ export interface RunDownTrace {
 }
 
 export interface RunDownRig {
+  /** The recorded thrust is multiplied by this; 1 where left out. */
+  readonly scaleFactor?: number
   readonly volumeM3: number
   readonly volumeRelativeUncertainty: number
   /** Standard uncertainty of the gauge's zero, Pa; of the thrust's span over itself; of the load's torque over itself. */
@@ -112,7 +114,7 @@ interface Rows {
   readonly thrust: number[] | null
 }
 
-function soundRows({ timeS, speedRadPerS, gaugePa, thrustN }: RunDownTrace): Rows {
+function soundRows({ timeS, speedRadPerS, gaugePa, thrustN }: RunDownTrace, scaleFactor = 1): Rows {
   const used = Array.from({ length: timeS.length }, (_, i) => i).filter(
     (i) =>
       Number.isFinite(timeS[i]) &&
@@ -134,7 +136,7 @@ function soundRows({ timeS, speedRadPerS, gaugePa, thrustN }: RunDownTrace): Row
     time,
     speed: used.map((i) => Math.abs(speedRadPerS[i])),
     gauge: gaugePa ? used.map((i) => gaugePa[i]) : null,
-    thrust: thrustN ? used.map((i) => thrustN[i]) : null,
+    thrust: thrustN ? used.map((i) => scaleFactor * thrustN[i]) : null,
   }
 }
 
@@ -144,7 +146,7 @@ function soundRows({ timeS, speedRadPerS, gaugePa, thrustN }: RunDownTrace): Row
  * @throws PhysicsError FEW_ROWS, TIME_BACK, NO_TURNS.
  */
 export function reduceRunDown(trace: RunDownTrace, rig: RunDownRig, settings: RunDownSettings): RunDownReduction {
-  const { time, speed: read, gauge, thrust } = soundRows(trace)
+  const { time, speed: read, gauge, thrust } = soundRows(trace, rig.scaleFactor)
   const notes: Said[] = []
   const middle = middles(read)
   const sorted = [...middle].sort((a, b) => a - b)

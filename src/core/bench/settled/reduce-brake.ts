@@ -20,6 +20,8 @@ export interface BrakeRig {
   readonly armRelativeUncertainty: number
   /** How far the arm stands off the level, radians; the push on the scale is upright. */
   readonly tiltRad: number
+  /** What the scale shows is multiplied by this, its tare and its digit as well; 1 where left out. */
+  readonly scaleFactor?: number
   /** Of the scale's span over itself. */
   readonly scaleRelativeUncertainty: number
   /** What the scale shows without load, N; found from readings at rest where null. */
@@ -192,8 +194,23 @@ function tareOf(numbered: readonly Numbered[], rest: readonly Numbered[]) {
  * Range: at least four settled readings at two or more settings. Error: see `npm run campaign`. Uncertainty by JCGM 100.
  * @throws PhysicsError FEW_SETTINGS, NO_FALL, NO_TURNING.
  */
-export function reduceBrake(readings: readonly BrakeReading[], rig: BrakeRig, settings: BrakeSettings): BrakeReduction {
-  const numbered = readings.map((r, i) => ({ ...r, row: i + 1, speed: r.sensorRadPerS / rig.pulsesPerTurn }))
+export function reduceBrake(
+  readings: readonly BrakeReading[],
+  stated: BrakeRig,
+  settings: BrakeSettings,
+): BrakeReduction {
+  const { scaleFactor = 1 } = stated
+  const rig: BrakeRig = {
+    ...stated,
+    tareN: stated.tareN === null ? null : scaleFactor * stated.tareN,
+    resolutionN: scaleFactor * stated.resolutionN,
+  }
+  const numbered = readings.map((r, i) => ({
+    ...r,
+    scaleN: scaleFactor * r.scaleN,
+    row: i + 1,
+    speed: r.sensorRadPerS / rig.pulsesPerTurn,
+  }))
   const rest = restOf(numbered, settings.roomPaAbs)
   const turning = numbered.filter((r) => !rest.includes(r))
   if (!turning.some((r) => r.speed >= AT_REST))

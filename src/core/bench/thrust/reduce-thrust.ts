@@ -12,6 +12,8 @@ export interface ForceTrace {
 }
 
 export interface ThrustSettings {
+  /** What the cell shows is multiplied by this; 1 where left out. */
+  readonly scaleFactor?: number
   /** Standard uncertainty of the cell's span over itself. */
   readonly spanRelativeUncertainty: number
   /** From when to when it pushes, set by hand; found where left out. */
@@ -93,7 +95,8 @@ function areaOf(time: readonly number[], over: readonly number[], from: number, 
  */
 export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): ThrustReduction {
   const time = Array.from(trace.timeS)
-  const raw = Array.from(trace.forceN)
+  const { scaleFactor = 1 } = settings
+  const raw = Array.from(trace.forceN, (f) => scaleFactor * f)
   if (time.length < LEAST_ROWS)
     throw fault(
       'FEW_ROWS',

@@ -19,6 +19,7 @@ import { HAND_FIGURES, HAND_TARGETS, HAND_WORDS } from '../../../words'
 import { LateVersionDialog, Notes, freshId, useShown, type Shown } from '../../shared'
 import { HAND_DRAFTS, fieldsOf, leastRows, type HandField } from './drafts'
 import { HandPicture } from './HandPicture'
+import { RigOutcome } from './RigOutcome'
 import { parseRows, rowsText } from './rows'
 
 /** What a field holds, in words: grades by their own names. */
@@ -103,6 +104,7 @@ function Outcome({ build, name, reduced }: { build: Build; name: string; reduced
           </Flex>
         </Advice>
       ))}
+      <RigOutcome build={build} reading={reading} result={result} />
       {into && (
         <LateVersionDialog
           parent={build}

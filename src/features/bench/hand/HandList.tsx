@@ -57,7 +57,7 @@ export function HandList({ build }: { build: Build }) {
         </Flex>
       ))}
       <LinkButton fontSize="xs" onClick={() => setOpen('new')}>
-        Spring, gap, balance, flow, inertia…
+        Spring, gap, balance, flow, inertia, scale…
       </LinkButton>
       {open && (
         <HandDialog

@@ -156,6 +156,36 @@ const Coasting = (): ReactNode => (
   </>
 )
 
+const Scale = (): ReactNode => (
+  <>
+    <path d={`M40 ${FLOOR}h220`} stroke={color('ink')} strokeWidth="2" />
+    <rect x="82" y={FLOOR - 26} width="96" height="26" rx="3" fill={color('field')} stroke={color('ink')} />
+    <path d={`M92 ${FLOOR - 30}h76v4H92z`} fill={color('mute')} stroke={color('ink')} />
+    <rect x="112" y={FLOOR - 19} width="36" height="12" fill="none" stroke={color('mute')} />
+    {[0, 1, 2].map((i) => (
+      <g key={i}>
+        <rect
+          x={112 - i * 2}
+          y={FLOOR - 46 - i * 18}
+          width={36 + i * 4}
+          height="16"
+          rx="2"
+          fill={i === 2 ? 'none' : color('copper')}
+          stroke={color('copper')}
+          strokeDasharray={i === 2 ? '3 3' : undefined}
+        />
+      </g>
+    ))}
+    <path d="M204 40v56m-5-9 5 10 5-10M228 96V40m-5 9 5-10 5 10" stroke={color('mute')} fill="none" />
+    <text x="102" y={FLOOR - 52} fontSize="10" fill={color('mute')} textAnchor="end">
+      known weights
+    </text>
+    <text x="216" y="32" fontSize="10" fill={color('mute')} textAnchor="middle">
+      on, and off again
+    </text>
+  </>
+)
+
 const DRAWN: Readonly<Record<HandKind, { readonly draw: () => ReactNode; readonly says: string }>> = {
   spring: { draw: Spring, says: 'A spring on a scale under a known load, its length read beside it' },
   rubbing: { draw: Rubbing, says: 'A piston drawn through its cylinder by a spring balance, both ways' },
@@ -169,6 +199,7 @@ const DRAWN: Readonly<Record<HandKind, { readonly draw: () => ReactNode; readonl
     draw: Coasting,
     says: 'A rotor that coasts down alone, and with a disc of known inertia on its shaft',
   },
+  scale: { draw: Scale, says: 'Known weights put one after the other on the scale as it stands on its rig' },
   pull: { draw: Pull, says: 'A cart drawn level over its track by a spring balance' },
 }
 

@@ -1,5 +1,6 @@
 import { LEAST_ROWS, type HandKind, type HandReading } from '../../../core/bench'
 import type { QuantityKind } from '../../../core/units'
+import { STANDARD_GRAVITY } from '../../../core/units/gravity'
 import { RPM } from '../../../core/units/rotation'
 import { LIMITS, type LimitName } from '../../../project/document'
 import type { Shown } from '../../shared'
@@ -24,13 +25,14 @@ interface Draft {
   readonly make: (rows: readonly Row[], fields: Readonly<Record<string, number>>) => HandReading
 }
 
-const column = (shown: Shown, key: string, label: string, kind: QuantityKind, limits: LimitName): RowColumn => ({
-  key,
-  label,
-  kind,
-  unit: kind === 'mass' ? 'g' : shown.unit(kind).id,
-  limits: LIMITS[limits],
-})
+const column = (
+  shown: Shown,
+  key: string,
+  label: string,
+  kind: QuantityKind,
+  limits: LimitName,
+  unit = kind === 'mass' ? 'g' : shown.unit(kind).id,
+): RowColumn => ({ key, label, kind, unit, limits: LIMITS[limits] })
 
 const BALANCE: HandField = {
   key: 'balanceUncertaintyN',
@@ -223,6 +225,41 @@ export const HAND_DRAFTS: Readonly<Record<HandKind, Draft>> = {
       addedKgM2: f.addedKgM2,
       addedRelativeUncertainty: f.addedRelativeUncertainty,
       timeUncertaintyS: f.timeUncertaintyS,
+    }),
+  },
+  scale: {
+    // as weights are stamped, and as most scales show
+    columns: (shown) => [
+      column(shown, 'knownN', 'hung on', 'force', 'hungOnN', 'gf'),
+      column(shown, 'shownN', 'it shows', 'force', 'scaleShowsN', 'gf'),
+    ],
+    fields: [
+      {
+        key: 'digitN',
+        label: 'One digit',
+        kind: 'force',
+        unit: 'gf',
+        limits: 'scaleDigitN',
+        start: 0.1e-3 * STANDARD_GRAVITY,
+      },
+      {
+        key: 'weightRelativeUncertainty',
+        label: 'Weights known to ±',
+        kind: 'share',
+        limits: 'relativeUncertainty',
+        start: 0.002,
+        note: 'one standard uncertainty; gravity itself differs by 0.3 % from place to place',
+      },
+    ],
+    fault: (rows) =>
+      new Set(rows.map((r) => r.knownN)).size < 2
+        ? 'Two different loads are wanted at least; none at all is one.'
+        : null,
+    make: (rows, f) => ({
+      kind: 'scale',
+      rows: rows.map(({ knownN, shownN }) => ({ knownN, shownN })),
+      digitN: f.digitN,
+      weightRelativeUncertainty: f.weightRelativeUncertainty,
     }),
   },
   pull: {

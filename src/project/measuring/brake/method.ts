@@ -30,6 +30,7 @@ export const brake: Method<BrakeConditions, BrakeReduction> = {
     armM: 0.14,
     armRelativeUncertainty: 0.005,
     tiltRad: 0,
+    scaleFactor: 1,
     scaleRelativeUncertainty: 0.002,
     tareN: null,
     resolutionN: 1e-4 * STANDARD_GRAVITY,
@@ -40,10 +41,20 @@ export const brake: Method<BrakeConditions, BrakeReduction> = {
   byHand: () => false,
   conditions: (run, { method, mapping }, rig) => {
     if (method !== 'brake' || rig.kind !== 'brake' || mapping?.kind !== 'table') return null
-    const { armM, armRelativeUncertainty, tiltRad, scaleRelativeUncertainty, tareN, resolutionN, pulsesPerTurn } = rig
+    const { armM, armRelativeUncertainty, tiltRad, scaleFactor, scaleRelativeUncertainty } = rig
+    const { tareN, resolutionN, pulsesPerTurn } = rig
     return {
       method: 'brake',
-      rig: { armM, armRelativeUncertainty, tiltRad, scaleRelativeUncertainty, tareN, resolutionN, pulsesPerTurn },
+      rig: {
+        armM,
+        armRelativeUncertainty,
+        tiltRad,
+        scaleFactor,
+        scaleRelativeUncertainty,
+        tareN,
+        resolutionN,
+        pulsesPerTurn,
+      },
       mapping,
       settings: { nominalGaugePressurePa: run.gaugePressurePa, roomPaAbs: run.ambient.absolutePressurePa },
     }

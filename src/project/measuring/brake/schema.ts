@@ -8,6 +8,8 @@ export const brakeRigFields = {
   armRelativeUncertainty: within('relativeUncertainty'),
   /** How far the arm stands off the level. */
   tiltRad: within('tiltRad'),
+  /** What it shows is multiplied by this: true over shown, 1 where it was not held against weights. */
+  scaleFactor: within('scaleFactor'),
   scaleRelativeUncertainty: within('relativeUncertainty'),
   /** What the scale shows without load; null where it is read at rest. */
   tareN: within('scaleN').nullable(),

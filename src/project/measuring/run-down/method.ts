@@ -37,6 +37,7 @@ export const runDown: Method<RunDownConditions, RunDownReduction> = {
     volumeM3: 2e-3,
     volumeRelativeUncertainty: 0.02,
     zeroUncertaintyPa: 2000,
+    scaleFactor: 1,
     spanRelativeUncertainty: 0.01,
     marksPerTurn: 1,
     loadRelativeUncertainty: 0.15,
@@ -46,13 +47,14 @@ export const runDown: Method<RunDownConditions, RunDownReduction> = {
   byHand: () => false,
   conditions: (run, { method, mapping }, rig, build) => {
     if (method !== 'run-down' || rig.kind !== 'run-down' || mapping?.kind !== 'table') return null
-    const { volumeM3, volumeRelativeUncertainty, zeroUncertaintyPa, spanRelativeUncertainty } = rig
+    const { volumeM3, volumeRelativeUncertainty, zeroUncertaintyPa, scaleFactor, spanRelativeUncertainty } = rig
     return {
       method: 'run-down',
       rig: {
         volumeM3,
         volumeRelativeUncertainty,
         zeroUncertaintyPa,
+        scaleFactor,
         spanRelativeUncertainty,
         loadRelativeUncertainty: rig.loadRelativeUncertainty,
       },

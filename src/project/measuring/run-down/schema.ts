@@ -7,7 +7,9 @@ export const runDownRigFields = {
   volumeM3: within('tankVolumeM3'),
   volumeRelativeUncertainty: within('relativeUncertainty'),
   zeroUncertaintyPa: within('gaugeZeroPa'),
-  /** Of the cell, where thrust is recorded. */
+  /** The cell's reading is multiplied by this where thrust is recorded: true over shown. */
+  scaleFactor: within('scaleFactor'),
+  /** Of the cell's span. */
   spanRelativeUncertainty: within('relativeUncertainty'),
   /** Marks that the column of the speed counts in a turn; one where it holds the speed itself. */
   marksPerTurn: whole('countsPerTurn'),

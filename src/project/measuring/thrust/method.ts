@@ -21,7 +21,14 @@ export const thrust: Method<ThrustConditions, ThrustReduction> = {
   asks: 'a push, with a second of quiet before the valve opens and some after',
   reads: ['table'],
   accepts: (build) => kindOf(build).pushes ?? false,
-  newRig: (id) => ({ id, name: 'Thrust stand', notes: '', kind: 'thrust', spanRelativeUncertainty: 0.01 }),
+  newRig: (id) => ({
+    id,
+    name: 'Thrust stand',
+    notes: '',
+    kind: 'thrust',
+    scaleFactor: 1,
+    spanRelativeUncertainty: 0.01,
+  }),
   roles: () => traceRoles('force'),
   freshSettings: () => ({ method: 'thrust', settings: { push: null } }),
   byHand: ({ settings }) => 'push' in settings && settings.push !== null,
@@ -31,7 +38,11 @@ export const thrust: Method<ThrustConditions, ThrustReduction> = {
     return {
       method: 'thrust',
       mapping: measurement.mapping,
-      settings: { spanRelativeUncertainty: rig.spanRelativeUncertainty, ...(push ? { push } : {}) },
+      settings: {
+        scaleFactor: rig.scaleFactor,
+        spanRelativeUncertainty: rig.spanRelativeUncertainty,
+        ...(push ? { push } : {}),
+      },
       roomPaAbs: run.ambient.absolutePressurePa,
     }
   },

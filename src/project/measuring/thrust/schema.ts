@@ -4,6 +4,8 @@ import { within } from '../../validation/schema-base'
 /** A body held by a load cell while its jet pushes. */
 export const thrustRigFields = {
   kind: z.literal('thrust'),
+  /** What the cell shows is multiplied by this: true over shown, 1 where it was not held against weights. */
+  scaleFactor: within('scaleFactor'),
   /** Standard uncertainty of the cell's span over itself: what it reads wrong of a known weight. */
   spanRelativeUncertainty: within('relativeUncertainty'),
 }

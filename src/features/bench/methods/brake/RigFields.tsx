@@ -46,6 +46,14 @@ export function BrakeRigFields({ rig, build, edit, predicted }: RigFieldsProps) 
         onChange={(v) => set('tilt', (r) => void (r.tiltRad = v), 'tilt')}
       />
       <NumberField
+        label="Scale reads, times"
+        kind="ratio"
+        value={rig.scaleFactor}
+        limits={LIMITS.scaleFactor}
+        note="true over shown; known weights tell it, by hand on the left: “a scale, by weights”"
+        onChange={(v) => set('scale', (r) => void (r.scaleFactor = v), 'scaleFactor')}
+      />
+      <NumberField
         label="Scale known to ±"
         kind="share"
         value={rig.scaleRelativeUncertainty}

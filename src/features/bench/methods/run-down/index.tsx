@@ -223,6 +223,14 @@ function RunDownRigFields({ rig, build, edit }: RigFieldsProps) {
         onChange={(v) => set('marks a turn', (r) => void (r.marksPerTurn = Math.round(v)), 'marks')}
       />
       <NumberField
+        label="Cell reads, times"
+        kind="ratio"
+        value={rig.scaleFactor}
+        limits={LIMITS.scaleFactor}
+        note="true over shown, where thrust is recorded"
+        onChange={(v) => set('cell', (r) => void (r.scaleFactor = v), 'factor')}
+      />
+      <NumberField
         label="Cell’s span to ±"
         kind="share"
         value={rig.spanRelativeUncertainty}

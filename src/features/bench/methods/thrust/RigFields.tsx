@@ -15,6 +15,14 @@ export function ThrustRigFields({ rig, edit, predicted }: RigFieldsProps) {
   return (
     <>
       <NumberField
+        label="Cell reads, times"
+        kind="ratio"
+        value={rig.scaleFactor}
+        limits={LIMITS.scaleFactor}
+        note="true over shown; known weights tell it, by hand on the left: “a scale, by weights”"
+        onChange={(v) => edit('scale factor', (r) => void (r.kind === 'thrust' && (r.scaleFactor = v)), 'factor')}
+      />
+      <NumberField
         label="Span known to ±"
         kind="share"
         value={rig.spanRelativeUncertainty}
@@ -25,9 +33,10 @@ export function ThrustRigFields({ rig, edit, predicted }: RigFieldsProps) {
         }
       />
       <Advice tone="note" title="Find the span before the run">
-        Hang a known weight on the stand by a thread along the push
-        {push ? `, near ${shown.text(push.value, 'force')}` : ''}; what it reads wrong, over the weight, is the span’s
-        uncertainty. Zero and drift need no care: they are read from the quiet parts, which must be in the recording.
+        Hang known weights on the stand by a thread along the push
+        {push ? `, up to ${shown.text(1.5 * push.value, 'force')}` : ''}, on and off again, and write down what it
+        shows: measured by hand, that gives both numbers here. Zero and drift need no care: they are read from the quiet
+        parts, which must be in the recording.
       </Advice>
       {push && (
         <Advice tone="note" title="A cell that suits">

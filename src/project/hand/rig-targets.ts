@@ -1,0 +1,52 @@
+import type { HandReading, HandResult } from '../../core/bench'
+import { LIMITS } from '../document/limits'
+import { methodOf } from '../measuring'
+import type { Build, Project, Rig } from '../validation/schema'
+
+/** Rigs that weigh. */
+export type WeighingRig = Extract<Rig, { scaleFactor: number }>
+export const weighs = (rig: Rig): rig is WeighingRig => 'scaleFactor' in rig
+
+/** A rig that a scale's calibration can go into. */
+export interface RigTarget {
+  readonly rig: WeighingRig
+  /** What its readings are multiplied by as it stands, and as they will be; how well that is known. */
+  readonly stated: { readonly factor: number; readonly relativeUncertainty: number }
+  readonly found: { readonly factor: number; readonly relativeUncertainty: number }
+  /** It holds what was found already. */
+  readonly held: boolean
+  /** Runs that were taken on it: they are reduced anew. */
+  readonly runs: number
+}
+
+const spanOf = (rig: WeighingRig): number =>
+  rig.kind === 'brake' ? rig.scaleRelativeUncertainty : rig.spanRelativeUncertainty
+
+/** Written into a rig: the factor, and how well it is known. */
+export function calibrate(rig: WeighingRig, { factor, relativeUncertainty }: RigTarget['found']): void {
+  rig.scaleFactor = factor
+  if (rig.kind === 'brake') rig.scaleRelativeUncertainty = relativeUncertainty
+  else rig.spanRelativeUncertainty = relativeUncertainty
+}
+
+/** Rigs on which a build can be measured that a reading goes into; none where it is of no scale, or where no factor that a rig takes was found. */
+export function rigTargets(
+  { rigs, runs }: Pick<Project, 'rigs' | 'runs'>,
+  build: Build,
+  reading: HandReading,
+  { figures }: HandResult,
+): RigTarget[] {
+  if (reading.kind !== 'scale') return []
+  const { value: factor, standardUncertainty } = figures[0].measured
+  const [least, most] = LIMITS.scaleFactor
+  if (factor < least || factor > most) return []
+  const found = { factor, relativeUncertainty: Math.min(LIMITS.relativeUncertainty[1], standardUncertainty / factor) }
+  const own = rigs.filter(weighs).filter((rig) => methodOf(rig.kind).accepts(build))
+  return own.map((rig) => ({
+    rig,
+    stated: { factor: rig.scaleFactor, relativeUncertainty: spanOf(rig) },
+    found,
+    held: rig.scaleFactor === found.factor && spanOf(rig) === found.relativeUncertainty,
+    runs: runs.filter((r) => r.measurements.some((m) => m.rigId === rig.id)).length,
+  }))
+}
