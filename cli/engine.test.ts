@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { makeDemo } from '../src/project/demo'
+import { keptDemo } from '../src/project/demo/kept-demo'
 import { run } from './run'
 
 const call = async (verb: string, input: unknown) => {
@@ -126,13 +126,13 @@ describe('engine', () => {
     expect((await call('engine', { ...rotor, engine: { ...rotor.engine, radiusM: 0.019 } })).stderr).toMatch(
       /engine\.radiusM: the tips must stand at least five/,
     )
-    const built = makeDemo().project.builds.find((b) => b.id === 'carousel-rotor-2')
+    const built = keptDemo().project.builds.find((b) => b.id === 'carousel-rotor-2')
     const { out } = await call('engine', { build: built, durationS: 1 })
     expect(out.steady.shaftPowerW).toBeGreaterThan(20)
   })
 
   test('a build as it is exported, on its own supply and line', async () => {
-    const build = makeDemo().project.builds.find((b) => b.id === 'carousel-1')
+    const build = keptDemo().project.builds.find((b) => b.id === 'carousel-1')
     const { exit, out, stderr } = await call('engine', { build, durationS: 5 })
     expect(stderr).toBe('')
     expect(exit).toBe(0)
@@ -149,7 +149,7 @@ describe('engine', () => {
     expect(await bad({ vessel: { volumeM3: 1e-3, gaugePressurePa: 1e5, heat: 'adiabatic' } })).toMatch(/one of supply/)
     expect(await bad({ inertiaKgM2: 0 })).toMatch(/inertiaKgM2/)
     expect(await bad({ engine: { ...good.engine, family: 'steam-engine' } })).toMatch(/engine\.family/)
-    const turbine = makeDemo().project.builds.find((b) => b.id === 'spindle-4')
+    const turbine = keptDemo().project.builds.find((b) => b.id === 'spindle-4')
     expect((await call('engine', { build: turbine })).stderr).toMatch(/build\.machine\.family: is no engine/)
     const weak = await call('engine', { ...good, supply: { gaugePressurePa: 500 } })
     expect(weak.out.steady).toBeNull()

@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chosen } from '../src/core/check-values/sample'
-import { makeDemo } from '../src/project/demo'
+import { keptDemo } from '../src/project/demo/kept-demo'
 import { isTurbine } from '../src/project/document'
 import { partsInput, toStl } from '../src/project/parts'
 import { handlePart } from './part-library'
@@ -15,7 +15,7 @@ const number = (report: string, label: string): number =>
   Number(new RegExp(`${label}\\s*:\\s*([\\d.]+)`).exec(report)?.[1] ?? NaN)
 
 const folder = mkdtempSync(join(tmpdir(), 'kettle-mesh-'))
-const builds = makeDemo().project.builds
+const builds = keptDemo().project.builds
 
 /** Of the spindle's prints, which share their parts but for the rotor, two; of the gauges, which differ in their holes, two. */
 const looked = chosen(builds.filter(isTurbine), (b) => !['spindle-1', 'spindle-2', 'spindle-3'].includes(b.id))

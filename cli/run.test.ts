@@ -1,7 +1,7 @@
 import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { makeDemo } from '../src/project/demo'
+import { keptDemo } from '../src/project/demo/kept-demo'
 import { newBuild, newRegulator, newSupply } from '../src/project/document'
 import { methodOf } from '../src/project/measuring'
 import { run } from './run'
@@ -63,7 +63,7 @@ test('a build’s machine and nozzle may stand at the top of the document', asyn
 })
 
 test('a build saved by the application is taken as it is, by turbine and part', async () => {
-  const saved = makeDemo().project.builds[4]
+  const saved = keptDemo().project.builds[4]
   expect(
     (await call(['turbine', '-'], { build: saved, supply: { gaugePressurePa: 350_000 }, speedsRadPerS: [1000] })).exit,
   ).toBe(0)
@@ -286,7 +286,7 @@ test('reduce frames: a film alone leaves several speeds, each with the turns tha
 })
 
 test('plan: steps from low to high with speeds to stop at; a rig that does not suit is named', async () => {
-  const { project } = makeDemo()
+  const { project } = keptDemo()
   const build = project.builds.find((b) => b.id === 'spindle-3')
   const rig = project.rigs.find((r) => r.id === 'wheel-lines')
   const { out } = await call(['plan', '-'], { build, rig, wanted: { gaugePressurePa: 350e3 } })

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import { fed } from '../project/document/testing'
 import 'fake-indexeddb/auto'
-import { makeDemo } from '../project/demo'
+import { keptDemo } from '../project/demo/kept-demo'
 import { emptyProject } from '../project/document'
 import { KettleDb } from './db'
 import { MERGE_MS } from './history'
@@ -10,7 +10,7 @@ import { ProjectStore } from './project-store'
 let named = 0
 let clock = 1_000_000
 const now = () => clock
-const fresh = async (bundle = makeDemo()) => {
+const fresh = async (bundle = keptDemo()) => {
   const db = new KettleDb(`test-${++named}`)
   const store = new ProjectStore(db, now)
   await store.openLast(() => Promise.resolve(bundle))
@@ -140,11 +140,11 @@ test('recordings are kept in pieces and come back byte for byte', async () => {
 
 test('a second copy of a project gets a name and id of its own; both stay', async () => {
   const { store } = await fresh()
-  await store.add(makeDemo())
+  await store.add(keptDemo())
   const list = await store.projects()
   expect(list.map((p) => p.name).sort()).toEqual(['Heron window', 'Heron window (copy)'])
   const bundle = await store.bundle()
-  expect(bundle.recordings.size).toBe(makeDemo().recordings.size)
+  expect(bundle.recordings.size).toBe(keptDemo().recordings.size)
   store.close()
 })
 

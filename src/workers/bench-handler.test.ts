@@ -1,10 +1,10 @@
-import { makeDemo } from '../project/demo'
+import { keptDemo } from '../project/demo/kept-demo'
 import type { Run } from '../project/document'
 import { mainMeasurement, measurementInputs, type InertiaRun } from '../project/measuring'
 import { handleBench } from './bench-handler'
 import { RecordingWanted } from './job-faults'
 
-const { project, recordings } = makeDemo()
+const { project, recordings } = keptDemo()
 const run = project.runs[0]
 const rig = project.rigs[0]
 const bytesOf = (of: Run) => recordings.get(mainMeasurement(of).recordingId ?? '') ?? new Uint8Array()

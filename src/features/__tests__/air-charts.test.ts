@@ -1,7 +1,7 @@
 import { fed as nozzledBuild } from '../../project/document/testing'
 import { airSide, buildRunDown, effectiveNozzle, type AirInput } from '../../core/prediction'
 import { nozzleFlow } from '../../core/flow'
-import { makeDemo } from '../../project/demo'
+import { keptDemo } from '../../project/demo/kept-demo'
 import {
   isThrust,
   kindOf,
@@ -30,7 +30,7 @@ import { supplyWords } from '../build/air-words'
 import type { MachinePredicted as AirPredicted } from '../../project/document'
 import { shownIn } from '../shared/display'
 
-const { project } = makeDemo()
+const { project } = keptDemo()
 const shown = shownIn(project.display)
 const demo = (id: string): Build => project.builds.find((b) => b.id === id) ?? project.builds[0]
 const fed = (kind: Supply['kind'], change: (b: Build) => void = () => undefined): AirInput => {

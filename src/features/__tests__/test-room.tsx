@@ -4,7 +4,7 @@ import { ChakraProvider } from '@chakra-ui/react'
 import { StyleSheet } from '@emotion/sheet'
 import { render } from '@testing-library/react'
 import type { ReactNode } from 'react'
-import { makeDemo } from '../../project/demo'
+import { keptDemo } from '../../project/demo/kept-demo'
 import { StoreContext, type ProjectStore } from '../../store'
 import { KettleDb, ProjectStore as Store } from '../../store/open'
 import { system } from '../../ui/theme'
@@ -13,7 +13,7 @@ import { system } from '../../ui/theme'
 StyleSheet.prototype.insert = () => undefined
 
 let named = 0
-const demo = makeDemo()
+const demo = keptDemo()
 
 /** A store with the demo open, for tests of rooms. */
 export async function demoStore(): Promise<ProjectStore> {

@@ -2,7 +2,7 @@ import Module, { type CrossSection, type ManifoldToplevel } from 'manifold-3d'
 import { FAMILIES } from '../../core/machines'
 import { isBought, type Point } from '../../core/geometry'
 import { machineSection, type CutBody } from '../../core/machines/machine-section'
-import { makeDemo } from '../../project/demo'
+import { keptDemo } from '../../project/demo/kept-demo'
 import { isTurbine, newBuild, type Build } from '../../project/document'
 import { fromSvg } from '../../project/outline/from-svg'
 import { partsInput } from '../../project/parts/build-parts'
@@ -45,7 +45,7 @@ describe.each(FAMILIES)('%s', (family) => {
 })
 
 describe('the drawing of a rotor’s face is its cut', () => {
-  const spindles = makeDemo().project.builds.filter(isTurbine)
+  const spindles = keptDemo().project.builds.filter(isTurbine)
   test.each(spindles.flatMap((b) => (b.machine.family === 'tangential-impulse' ? [[b.id, b] as const] : [])))(
     '%s: blade for blade, hollow the same way',
     (_, build) => {

@@ -1,5 +1,5 @@
 import { reduceInertia } from '../../core/bench'
-import { makeDemo } from '../../project/demo'
+import { keptDemo } from '../../project/demo/kept-demo'
 import {
   isTurbine,
   kindOf,
@@ -16,7 +16,7 @@ import { performanceChart } from '../build/performance-chart'
 import { layoutTree } from '../builds/tree-layout'
 import { shownIn } from '../shared/display'
 
-const { project, recordings } = makeDemo()
+const { project, recordings } = keptDemo()
 const shown = shownIn(project.display)
 const turbines = project.builds.filter(isTurbine)
 const predictedOf = (build: TurbineBuild) =>

@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import { makeDemo } from '../../project/demo'
+import { keptDemo } from '../../project/demo/kept-demo'
 import { editsBetween } from '../../project/edits'
 import type { HeldChange } from '../../store'
 import { shownIn } from '../shared/display'
@@ -7,7 +7,7 @@ import { differenceWords } from './difference-words'
 import { fieldWords, heldWords, valueWords } from './held-words'
 import { roomWords } from './storage-room'
 
-const { project } = makeDemo()
+const { project } = keptDemo()
 const shown = shownIn(project.display)
 const imperial = shownIn({ ...project.display, length: 'in', pressure: 'psi' })
 const [build] = project.builds

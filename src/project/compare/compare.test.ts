@@ -1,11 +1,11 @@
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { isTurbine, type Project, type Run } from '../document'
 import { mainMeasurement, mainRig, measurementInputs, type InertiaRun } from '../measuring'
 import { handleBench } from '../../workers/bench-handler'
 import { buildDifferences, compareBuilds, judgeRun, type ComparedSide } from '.'
 import { findingWords, noteWords, plainWords, unfairWords } from '../../words'
 
-const { project } = makeDemo()
+const { project } = keptDemo()
 const turbines = project.builds.filter(isTurbine)
 const build = (id: string) => turbines.find((b) => b.id === id) ?? turbines[0]
 const onRig = (rigId: string) => ({
@@ -118,7 +118,7 @@ describe('what runs share, and what they cannot be', () => {
 
 /** A run of the demo reduced in a project as it stands. */
 function reducedIn(of: Project, run: Run): InertiaRun {
-  const { recordings } = makeDemo()
+  const { recordings } = keptDemo()
   const inputs = measurementInputs(of, run, mainMeasurement(run))
   if (!inputs) throw new Error('the demo has all that it follows from')
   const { recordingId, dialect, conditions } = inputs

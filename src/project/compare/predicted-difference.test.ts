@@ -1,11 +1,11 @@
 import { coefficientsOf } from '../../core/machines'
 import { evaluate } from '../../core/prediction'
 import { moved, type CoefficientName } from '../../core/turbine'
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { kindOf, predictionInput, type Build, type TurbineBuild } from '../document'
 import { predictedDifference } from '.'
 
-const { project } = makeDemo()
+const { project } = keptDemo()
 const { ambient } = project
 const build = (id: string) => project.builds.find((b) => b.id === id) as Build
 const side = (b: Build) => ({ build: b, predicted: kindOf(b).predict(b, { ambient }) })

@@ -1,7 +1,7 @@
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { buildTitle, byMachine, fileStem, removeBuilds, removeMachine, unusedRecordings, type Project } from '.'
 
-const copy = (): Project => structuredClone(makeDemo().project) as Project
+const copy = (): Project => structuredClone(keptDemo().project) as Project
 
 test('a build goes with its runs; versions made from it hang on its parent; its recordings are left over, not lost', () => {
   const project = copy()

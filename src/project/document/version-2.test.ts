@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { airSide } from '../../core/prediction'
 import { compensatedHole, holeCorrection } from '../../core/making'
 import { buildDifferences, lineWords } from '../compare'
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { migrateProject } from '../migrations'
 import { correctionOf, partsInput } from '../parts'
 import { parseProject, type Project } from '../validation'
@@ -32,7 +32,7 @@ const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v1/heron-win
     nozzle: Record<string, number>
   }[]
 }
-const { project } = makeDemo()
+const { project } = keptDemo()
 const own = { id: 'b', machineId: 'spindle', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const refused = (recipe: (p: Project) => void): string => {
   const copy = structuredClone(project)

@@ -1,12 +1,12 @@
 /** @jest-environment node */
 import { sample } from '../../core/check-values/sample'
 import fc from 'fast-check'
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import type { Project } from '../document'
 import { applyEdits, editsBetween, inverseOf, joinEdits } from '.'
 import { fed, nozzled } from '../document/testing'
 
-const { project } = makeDemo()
+const { project } = keptDemo()
 const small: Project = { ...project, builds: project.builds.slice(0, 4), runs: project.runs.slice(0, 3) }
 const applied = (to: Project, edits: Parameters<typeof applyEdits>[1]) => {
   const result = applyEdits(to, edits)

@@ -2,13 +2,13 @@ import { produce } from 'immer'
 import { massFlowOfNozzle } from '../../core/flow'
 import { effectiveNozzle } from '../../core/prediction'
 import { reduceHand, type HandReading } from '../../core/bench'
-import { makeDemo } from '../demo/make-demo'
+import { keptDemo } from '../demo/kept-demo'
 import { emptyProject, removeBuilds } from '../document'
 import { buildSchema, parseProject, salvageProject } from '../validation'
 import type { Build, Project } from '../validation/schema'
 import { calibrate, handReadingSchema, handTargets, rigTargets, type HandEntry } from '.'
 
-const { project } = makeDemo()
+const { project } = keptDemo()
 const build = (id: string) => project.builds.find((b) => b.id === id)!
 const of = (b: Build, reading: HandReading, speed: number | null = null) =>
   handTargets(b, reading, reduceHand(reading), speed)

@@ -1,9 +1,9 @@
 import { adviseMethods } from '.'
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { newBuild, newSupply, newThrustBuild, type Build } from '../document'
 import { kindOf } from '../machines/registry'
 
-const { project } = makeDemo()
+const { project } = keptDemo()
 const { ambient } = project
 const spindle = project.builds.find((b) => b.id === 'spindle-3')!
 const of = (build: Build) => adviseMethods(build, kindOf(build).predict(build, { ambient }))

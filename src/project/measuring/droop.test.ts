@@ -1,11 +1,11 @@
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { isFed, type Build } from '../document'
 import { kindOf } from '../machines/registry'
 import { parseTable } from '../recording'
 import { METHOD_IDS, adviseMethods, methodOf, regulatorFound, type MeasuredRun } from '.'
 import { reduceDroop, simulateDroop, type DroopReduction } from '../../core/bench'
 
-const { project, recordings } = makeDemo()
+const { project, recordings } = keptDemo()
 const run = project.runs.find((r) => r.measurements.some((m) => m.method === 'droop'))!
 const measurement = run.measurements.find((m) => m.method === 'droop')!
 const rig = project.rigs.find((r) => r.id === measurement.rigId)!

@@ -1,9 +1,9 @@
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { projectSchema } from '../validation'
 import { isRecorded, mainMeasurement, mainRig, measurementInputs } from '.'
 import type { Measurement, Project, Run } from '../document'
 
-const { project } = makeDemo()
+const { project } = keptDemo()
 const recorded = (p: Project): Run => {
   const run = p.runs.find((r) => isRecorded(r) && mainMeasurement(r).mapping)
   if (!run) throw new Error('the demo has recorded runs')

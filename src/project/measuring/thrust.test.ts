@@ -1,11 +1,11 @@
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { kindOf, measuredBy, type Measurement, type Project } from '../document'
 import { projectSchema } from '../validation/schema'
 import { judgeIn } from '../compare'
 import { parseTable } from '../recording'
 import { METHOD_IDS, measurementInputs, methodOf } from '.'
 
-const { project, recordings } = makeDemo()
+const { project, recordings } = keptDemo()
 const run = project.runs.find((r) => r.id === 'run-glider-1-1')
 const glider = project.builds.find((b) => b.id === 'glider-1')
 if (!run || !glider) throw new Error('the demo has a glider on its stand')

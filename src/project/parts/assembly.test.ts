@@ -8,7 +8,7 @@ import { FAMILIES, assemblyOf, billOfMachine, stagesOfMachine, type Family, type
 import { buildPart, solidOf } from '../../core/machines/build-part'
 import { checkAssembly, withBearingsAsMade } from '../../core/machines/check-assembly'
 import { checkMachine, checkOrder } from '../../core/machines/check-order'
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { isTurbine, newBuild } from '../document'
 import { variedBuilds } from '../document/varied-builds'
 import { partsInput } from './build-parts'
@@ -25,8 +25,8 @@ const first = (family: Family) => partsInput(newBuild(own, family))
 
 const nameOf = ({ body }: Placed<PartName>) => (isBought(body) ? body.code : body)
 
-const demo = makeDemo().project.builds.filter(isTurbine)
-const gauges = makeDemo().project.holeGauges
+const demo = keptDemo().project.builds.filter(isTurbine)
+const gauges = keptDemo().project.holeGauges
 
 describe('the demo’s machines go together, in their order, turn and let their air through', () => {
   // of the spindle’s five prints one in the open, one in its casing and the twin

@@ -1,6 +1,6 @@
 import { STAND, type BillLine, type Connection } from '../../core/geometry'
 import { assemblyOf, billOfMachine, housingOutletArea, notesOfPart, standOf, type Family } from '../../core/machines'
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { isTurbine, newBuild } from '../document'
 import { partsInput } from './build-parts'
 
@@ -47,7 +47,7 @@ test('between stages one hose has two clips', () => {
 })
 
 test('every machine of the demo stands so high that its outlets’ air leaves freely between its legs', () => {
-  const looked = makeDemo().project.builds.filter(isTurbine)
+  const looked = keptDemo().project.builds.filter(isTurbine)
   for (const build of looked) {
     const input = partsInput(build)
     const stand = standOf(input)

@@ -1,11 +1,11 @@
 import { expectedAt, planRuns, stopSpeed, USUAL_SPREAD, type PlanWanted } from '.'
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { newBuild, newThrustBuild, type Rig } from '../document'
 import { kindOf } from '../machines/registry'
 import { methodOf } from '../measuring'
 import { planSchema } from './schema'
 
-const { project } = makeDemo()
+const { project } = keptDemo()
 const room = { ambient: project.ambient }
 const spindle = project.builds.find((b) => b.id === 'spindle-3')!
 const wheel = project.rigs.find((r) => r.id === 'wheel-lines')!

@@ -1,11 +1,11 @@
 /** @jest-environment node */
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { emptyProject, newBuild, type Project } from '../document'
 import { markKnown, numberFault, parseProject, projectFaults, projectSchema, salvageProject } from '.'
 import { tooLarge } from './too-large'
 import { nozzled } from '../document/testing'
 
-const { project } = makeDemo()
+const { project } = keptDemo()
 const plain = emptyProject({ id: 'plain', name: 'Plain' })
 const own = (id: string) => ({ id, machineId: 'm', name: id, createdAt: '2026-01-01T00:00:00.000Z' })
 const line = (n: number): Project => ({

@@ -1,12 +1,12 @@
-import { makeDemo } from '../demo'
+import { keptDemo } from '../demo/kept-demo'
 import { newBuild, newBuildOf, newThrustBuild, predictionInput } from '../document'
 import { buildSchema, parseProject } from '.'
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 
 describe('what must be there or hang together', () => {
-  const changed = (change: (p: ReturnType<typeof makeDemo>['project']) => void) => {
-    const { project } = structuredClone(makeDemo())
+  const changed = (change: (p: ReturnType<typeof keptDemo>['project']) => void) => {
+    const { project } = structuredClone(keptDemo())
     change(project)
     const parsed = parseProject(project)
     return parsed.ok ? 'taken' : parsed.message

@@ -1,11 +1,11 @@
-import { makeDemo } from '../../../project/demo'
+import { keptDemo } from '../../../project/demo/kept-demo'
 import type { Run } from '../../../project/document'
 import type { MeasuredRun } from '../../../project/measuring'
 import type { Plan } from '../../../project/planning'
 import { isRunning, nextOf, runsOfStep } from './edits'
 import { spreadOf } from './spread'
 
-const { project } = makeDemo()
+const { project } = keptDemo()
 const plan: Plan = { ...project.plans[0], steps: project.plans[0].steps.map((s) => ({ ...s, repeats: 2 })) }
 const at = (s: number) => new Date(Date.UTC(2026, 10, 27, 9, 0, s)).toISOString()
 const run = (step: number, nth: number, stopped = true): Run => ({

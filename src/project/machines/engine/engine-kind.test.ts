@@ -2,7 +2,7 @@ import { STANDARD_AMBIENT } from '../../../core/air'
 import { ballMotion } from '../../../core/engine'
 import { assemblyOf } from '../../../core/machines'
 import { cylinderHoopStress } from '../../../core/strength'
-import { makeDemo } from '../../demo'
+import { keptDemo } from '../../demo/kept-demo'
 import { kindOf, newBuildOf, newSupply, type EngineBuild, type EnginePredicted } from '../../document'
 import { partsInput } from '../../parts/build-parts'
 import { parseProject } from '../../validation'
@@ -15,7 +15,7 @@ const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:0
 const room = { ambient: STANDARD_AMBIENT }
 const KINDS = ['single-acting-engine', 'double-acting-engine'] as const
 const predicted = (build: EngineBuild) => kindOf(build).predict(build, room) as EnginePredicted
-const demo = makeDemo().project.builds.filter((b) => b.machineId === 'carousel') as EngineBuild[]
+const demo = keptDemo().project.builds.filter((b) => b.machineId === 'carousel') as EngineBuild[]
 
 describe.each(KINDS)('%s as a maker begins with it', (kind) => {
   const build = newBuildOf(own, kind) as EngineBuild
@@ -81,7 +81,7 @@ describe.each(KINDS)('%s as a maker begins with it', (kind) => {
 })
 
 describe('what cannot be is refused where it stands', () => {
-  const project = makeDemo().project
+  const project = keptDemo().project
   const refused = (id: string, change: (m: Record<string, never>) => void): string => {
     const copy = structuredClone(project)
     change(copy.builds.find((b) => b.id === id)!.machine as never)

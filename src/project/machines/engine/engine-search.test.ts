@@ -1,6 +1,6 @@
 import { STANDARD_AMBIENT } from '../../../core/air'
 import { OWN } from '../../../core/search'
-import { makeDemo } from '../../demo'
+import { keptDemo } from '../../demo/kept-demo'
 import { machineSchema } from '../schemas'
 import {
   engineFront,
@@ -14,7 +14,7 @@ import {
 import type { EngineBuild } from './input'
 
 const mm = 1e-3
-const demo = makeDemo().project.builds
+const demo = keptDemo().project.builds
 const build = demo.find((b) => b.id === 'carousel-2')! as unknown as EngineBuild
 const PIN = 'machine.ball.pinLengthM'
 const spec = (more: Partial<EngineSearchSpec> = {}): EngineSearchSpec => ({

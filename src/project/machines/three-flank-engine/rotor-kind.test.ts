@@ -1,6 +1,6 @@
 import { STANDARD_AMBIENT } from '../../../core/air'
 import { materialById } from '../../../core/strength'
-import { makeDemo } from '../../demo'
+import { keptDemo } from '../../demo/kept-demo'
 import { engineInput, kindOf, newBuildOf, questionsOf, type EngineBuild, type EnginePredicted } from '../../document'
 import type { MachineOfKind } from '../document-types'
 import { threeFlankSchema } from './schema'
@@ -8,7 +8,7 @@ import { threeFlankSchema } from './schema'
 type Rotor = MachineOfKind<'three-flank-engine'>
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const plain = newBuildOf(own, 'three-flank-engine').machine
-const demo = makeDemo().project.builds.filter((b) => b.id.startsWith('carousel-rotor')) as unknown as EngineBuild[]
+const demo = keptDemo().project.builds.filter((b) => b.id.startsWith('carousel-rotor')) as unknown as EngineBuild[]
 const predicted = (build: EngineBuild, held?: number) =>
   kindOf(build as never).predict(build as never, { ambient: STANDARD_AMBIENT }, held) as EnginePredicted
 const changedTo = (build: EngineBuild, more: Partial<Rotor>): EngineBuild => ({

@@ -1,13 +1,13 @@
 import { STANDARD_AMBIENT } from '../../../core/air'
 import type { RunDownReduction } from '../../../core/bench'
-import { makeDemo } from '../../demo'
+import { keptDemo } from '../../demo/kept-demo'
 import { runOf } from '../../machines/engine/runs'
 import type { EngineBuild } from '../../machines/engine/input'
 import { parseTable } from '../../recording'
 import { runDown } from './method'
 import { tellsOf } from './tells'
 
-const { project, recordings } = makeDemo()
+const { project, recordings } = keptDemo()
 const run = project.runs.find((r) => r.id === 'run-carousel-2-bottle')!
 const [measurement] = run.measurements
 const build = project.builds.find((b) => b.id === run.buildId)!
