@@ -75,6 +75,27 @@ test('span and spans set by hand make another result; a rig of another method ma
   )
 })
 
+test.each([
+  ['thrust', 'thrust'],
+  ['brake', 'bestPowerW'],
+  ['run-down', 'bottlePeakThrustN'],
+] as const)('%s: what its scale was found to mean goes into every run on it', (method, id) => {
+  const taken = (factor: number) => {
+    const p = structuredClone(project)
+    p.rigs.forEach((r) => 'scaleFactor' in r && (r.scaleFactor = factor))
+    const of = p.runs.find((r) => r.measurements.some((m) => m.method === method))!
+    const m = of.measurements.find((x) => x.method === method)!
+    const table = parseTable(recordings.get(m.recordingId!)!)
+    if (!table.ok) throw new Error('the demo’s recording can be read')
+    const { figures } = methodOf(method).reduce(
+      { kind: 'table', table: table.table },
+      measurementInputs(p, of, m)!.conditions as never,
+    )
+    return figures.find((f) => f.id === id)!.value
+  }
+  expect(taken(1.25) / taken(1)).toBeCloseTo(1.25, 3)
+})
+
 test('a new stand and a fresh measurement on it are what a document takes', () => {
   const p = structuredClone(project)
   p.rigs.push(methodOf('thrust').newRig('fresh'))

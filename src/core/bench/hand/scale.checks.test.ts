@@ -69,24 +69,31 @@ test('a scale that shows the same under every load tells no factor, and says wha
   expect(LEAST_ROWS.scale).toBe(4)
 })
 
-test('over 1,000 calibrations the 95 % interval holds the truth in 93 to 97.5 %, with a bias under a quarter of the uncertainty', () => {
-  const random = seededRandom(1207)
-  let [held, off, u] = [0, 0, 0]
-  for (let i = 0; i < 1000; i++) {
-    const truth = 0.95 + 0.1 * random()
-    const rows = (i % 2 ? LOADS : LOADS.slice(0, 6)).map((knownN) => ({
-      knownN,
-      shownN: Math.round((0.01 + knownN / truth + 4e-3 * normalDraw(random)) * 1000) / 1000,
-    }))
-    const found = factor(made((f) => f, { rows }))
-    off += found.value - truth
-    u += found.standardUncertainty
-    if (Math.abs(found.value - truth) < 1.96 * found.standardUncertainty) held++
-  }
-  expect(held / 1000).toBeGreaterThan(0.93)
-  expect(held / 1000).toBeLessThan(0.975)
-  expect(Math.abs(off / u)).toBeLessThan(0.25)
-})
+test.each([
+  ['a scale that stirs by some digits', 4e-3, 0.975],
+  // where a digit hides the scatter the band is no finer than it, and holds more often
+  ['one that stirs by less than a digit', 0.6e-3, 0.995],
+] as const)(
+  'over 1,000 calibrations of %s the 95 % interval holds the truth, bias under a quarter of it',
+  (_, stirsN, most) => {
+    const random = seededRandom(1207)
+    let [held, off, u] = [0, 0, 0]
+    for (let i = 0; i < 1000; i++) {
+      const truth = 0.95 + 0.1 * random()
+      const rows = (i % 2 ? LOADS : LOADS.slice(0, 6)).map((knownN) => ({
+        knownN,
+        shownN: Math.round((0.01 + knownN / truth + stirsN * normalDraw(random)) * 1000) / 1000,
+      }))
+      const found = factor(made((f) => f, { rows }))
+      off += found.value - truth
+      u += found.standardUncertainty
+      if (Math.abs(found.value - truth) < 1.96 * found.standardUncertainty) held++
+    }
+    expect(held / 1000).toBeGreaterThan(0.93)
+    expect(held / 1000).toBeLessThan(most)
+    expect(Math.abs(off / u)).toBeLessThan(0.25)
+  },
+)
 
 describe('where the factor goes', () => {
   const brake = {

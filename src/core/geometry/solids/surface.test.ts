@@ -58,15 +58,51 @@ test('a body in its own place twice, and one that lies flush, go to the library'
   expect(kit.commonVolume(box, turned)).toBeCloseTo(kit.common(box, turned).volume(), 9)
 })
 
+test('blades beside each other on one plane, an edge before a face: whichever of the two the plane between them belongs to', () => {
+  const wedge = kit.prism(
+    [
+      [
+        [4.02, 2],
+        [9, 0],
+        [9, 4],
+      ],
+    ],
+    0,
+    6,
+  )
+  const box = kit.box([4, 5, 6], [0, 0, 0])
+  const ridge = kit.posed(
+    kit.prism(
+      [
+        [
+          [0, 0],
+          [3, -2],
+          [3, 2],
+        ],
+      ],
+      -1,
+      7,
+    ),
+    posed([4.03, 2, 1], [0, 0.6, 0.8], [1, 0, 0]),
+  )
+  const lance = kit.meshed([4.02, 2, 3, 9, 0, 2, 9, 4, 2, 9, 2, 5], [0, 2, 1, 0, 3, 2, 0, 1, 3, 1, 2, 3])
+  for (const other of [wedge, ridge, lance])
+    for (const [a, b] of [
+      [box, other],
+      [other, box],
+    ])
+      expect(counted(() => kit.commonVolume(a, b))).toEqual({ volume: 0, made: 0 })
+  // two hundredths further in they strike
+  for (const other of [ridge, lance]) expect(kit.commonVolume(box, kit.moved(other, [-0.06, 0, 0]))).toBeGreaterThan(0)
+})
+
+/** Even over a range, which `fc.double` is not. */
+const between = (min: number, max: number) => fc.integer({ min: 0, max: 1e6 }).map((i) => min + ((max - min) * i) / 1e6)
 const unit = fc
-  .tuple(fc.double({ min: -1, max: 1, noNaN: true }), fc.double({ min: 0, max: 2 * Math.PI, noNaN: true }))
+  .tuple(between(-1, 1), between(0, 2 * Math.PI))
   .map(([z, a]): Vec => [Math.sqrt(1 - z * z) * Math.cos(a), Math.sqrt(1 - z * z) * Math.sin(a), z])
 const place = fc
-  .tuple(
-    unit,
-    fc.double({ min: 0, max: 2 * Math.PI, noNaN: true }),
-    fc.array(fc.double({ min: -9, max: 9, noNaN: true }), { minLength: 3, maxLength: 3 }),
-  )
+  .tuple(unit, between(0, 2 * Math.PI), fc.array(between(-9, 9), { minLength: 3, maxLength: 3 }))
   .map(([z, roll, [x, y, w]]) => {
     const side: Vec = Math.abs(z[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]
     const dot = side[0] * z[0] + side[1] * z[1] + side[2] * z[2]
@@ -117,4 +153,38 @@ test('property: of two bodies anywhere it is the volume that the library finds; 
     { seed: 7, numRuns: sample(150), endOnFailure: true },
   )
   expect(Math.min(seen.struck, seen.apart)).toBeGreaterThan(20)
+})
+
+test('property: boxes that stand in each other by a corner or an edge are found, and those just off are known', () => {
+  const seen = { struck: 0, apart: 0 }
+  fc.assert(
+    fc.property(place, place, between(-0.15, 0.15), (at, to, by) => {
+      const [a, b] = [
+        kit.posed(kit.box([5, 5, 5], [-2.5, -2.5, -2.5]), at),
+        kit.posed(kit.box([4, 6, 3], [-2, -3, -1.5]), to),
+      ]
+      const gap = a.minGap(b, 40)
+      if (gap === 0) return kit.free()
+      // brought together along the line between their middles until they all but touch, and a little further or less
+      const way = [12, 13, 14].map((k) => at[k] - to[k])
+      const far = Math.hypot(...way)
+      let [low, high] = [0, far]
+      for (let i = 0; i < 20; i++) {
+        const middle = (low + high) / 2
+        const there = b.translate(way.map((v) => (v * middle) / far) as [number, number, number])
+        if (a.minGap(there, 40) > 0) low = middle
+        else high = middle
+        there.delete()
+      }
+      const near = kit.moved(b, way.map((v) => (v * (low + by)) / far) as unknown as Vec)
+      const wanted = kit.common(a, near).volume()
+      const { volume, made } = counted(() => kit.commonVolume(a, near))
+      expect(Math.abs(volume - wanted)).toBeLessThan(1e-9)
+      if (a.minGap(near, 1) > 0.01) expect(made).toBe(0)
+      seen[wanted > 0 ? 'struck' : 'apart']++
+      kit.free()
+    }),
+    { seed: 11, numRuns: sample(80), endOnFailure: true },
+  )
+  expect(Math.min(seen.struck, seen.apart)).toBeGreaterThan(15)
 })
