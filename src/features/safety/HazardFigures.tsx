@@ -25,6 +25,13 @@ const WORDS: Readonly<Record<string, Words>> = {
     sub: ({ value }) => (value === null ? 'its material is not given in the rig' : undefined),
   },
   'flywheel-stored-energy': { label: 'Energy in it', sub: () => 'what its guard would have to stop' },
+  'brake-heat': { label: 'Heat in the brake', sub: () => 'at most; metal to take it, pauses between settings' },
+  'brake-force': { label: 'Arm presses, held fast', sub: () => 'a stop on either side, lest a grab swings it' },
+  'resistor-heat': { label: 'Heat in resistors', sub: () => 'at most; rated for it, not to be touched' },
+  'rope-heat': { label: 'Heat in the rope', sub: () => 'at most; a rope that smokes tears' },
+  'rope-force': { label: 'Rope pulls, held fast', sub: () => 'it snatches when it grips: hands off it' },
+  'lift-power': { label: 'Lifts with at most' },
+  'lift-weight': { label: 'Heaviest that it holds', sub: () => 'it falls when the air goes: nothing under it' },
   thrust: { label: 'Push' },
   'engine-speed': { label: 'Fastest in a turn' },
   'engine-wall-margin': {

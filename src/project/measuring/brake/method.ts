@@ -5,6 +5,7 @@ import { readRoles } from '../../recording/mapping'
 import { BRAKE_ROLES } from '../../recording/signals'
 import type { TableMapping } from '../../validation/schema'
 import type { Conditions, Method } from '../contract'
+import { holdingHazards } from '../holding'
 import { InputFault } from '../input-fault'
 import { brakeLive } from '../live'
 import { readingsOf, settledRun } from '../settled'
@@ -75,5 +76,9 @@ export const brake: Method<BrakeConditions, BrakeReduction> = {
     return settledRun(reduceBrake(readings, rig, settings), channels.table.notes)
   },
   live: brakeLive,
-  hazards: () => ({ findings: [], shown: [] }),
+  hazards: (rig, _, predicted) => ({
+    findings: [],
+    shown:
+      rig.kind === 'brake' ? holdingHazards(predicted, { heat: 'brake-heat', force: 'brake-force' }, rig.armM) : [],
+  }),
 }

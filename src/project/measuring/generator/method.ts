@@ -9,6 +9,7 @@ import { readRoles } from '../../recording/mapping'
 import { GENERATOR_ROLES } from '../../recording/signals'
 import type { TableMapping } from '../../validation/schema'
 import type { Conditions, Method } from '../contract'
+import { holdingHazards } from '../holding'
 import { InputFault } from '../input-fault'
 import { generatorLive } from '../live'
 import { readingsOf, settledRun } from '../settled'
@@ -72,5 +73,5 @@ export const generator: Method<GeneratorConditions, GeneratorReduction> = {
     )
   },
   live: generatorLive,
-  hazards: () => ({ findings: [], shown: [] }),
+  hazards: (_, __, predicted) => ({ findings: [], shown: holdingHazards(predicted, { heat: 'resistor-heat' }, null) }),
 }

@@ -4,6 +4,7 @@ import { readRoles } from '../../recording/mapping'
 import { LIFT_ROLES, ROPE_ROLES } from '../../recording/signals'
 import type { Rig, TableMapping } from '../../validation/schema'
 import type { Conditions, Method } from '../contract'
+import { holdingHazards } from '../holding'
 import { InputFault } from '../input-fault'
 import { rowsOf, settledRun } from '../settled'
 
@@ -105,5 +106,12 @@ export const rope: Method<RopeConditions, RopeReduction> = {
     const r = ropeOf(rowsOf(read.values), does, rig, settings)
     return settledRun(r, channels.table.notes)
   },
-  hazards: () => ({ findings: [], shown: [] }),
+  hazards: (rig, _, predicted) => {
+    if (rig.kind !== 'rope') return { findings: [], shown: [] }
+    const { does, drumRadiusM, ropeDiameterM, speedRatio } = rig
+    const lever = (drumRadiusM + ropeDiameterM / 2) / speedRatio
+    const ids =
+      does === 'rubs' ? { heat: 'rope-heat', force: 'rope-force' } : { heat: 'lift-power', force: 'lift-weight' }
+    return { findings: [], shown: holdingHazards(predicted, ids, lever) }
+  },
 }
