@@ -50,7 +50,7 @@ export function BrakeRigFields({ rig, build, edit, predicted }: RigFieldsProps) 
         kind="ratio"
         value={rig.scaleFactor}
         limits={LIMITS.scaleFactor}
-        note="true over shown; known weights tell it, by hand on the left: “a scale, by weights”"
+        note="true over shown; known weights tell it: measured by hand, above, “a scale, by weights”"
         onChange={(v) => set('scale', (r) => void (r.scaleFactor = v), 'scaleFactor')}
       />
       <NumberField

@@ -12,6 +12,7 @@ import { ChoiceField, Figure, LinkButton, NumberField } from '../../../../ui'
 import { FindingList, useShown } from '../../../shared'
 import type { Draft } from 'immer'
 import type { RigFieldsProps } from '../contract'
+import { WheelPicture } from './WheelPicture'
 
 type EditFlywheel = (label: string, recipe: (rig: Draft<FlywheelRig>) => void, key?: string) => void
 
@@ -214,6 +215,7 @@ function FlywheelRigFields({
   const wheel = predicted && flywheelOnRun(rig, build, predicted)
   return (
     <>
+      <WheelPicture rig={rig} build={build} shown={shown} />
       <Flywheel rig={rig} edit={edit} />
       <NumberField
         label="Flywheel turns a rotor turn"

@@ -1,25 +1,29 @@
 'use client'
-import { LIMITS } from '../../../../project/document'
+import { LIMITS, type ThrustBuild } from '../../../../project/document'
 import { Advice, NumberField } from '../../../../ui'
 import { useShown } from '../../../shared'
 import type { RigFieldsProps } from '../contract'
+import { StandPicture } from './StandPicture'
 
 /** A cell of a few kilograms is fine for pushes down to this share of it. Common practice, no source. */
 const LEAST_OF_CELL = 0.02
 
 /** The load cell of a thrust stand, and how its span is found. */
-export function ThrustRigFields({ rig, edit, predicted }: RigFieldsProps) {
+export function ThrustRigFields({ rig, build, edit, predicted }: RigFieldsProps) {
   const shown = useShown()
   if (rig.kind !== 'thrust') return null
   const push = predicted?.figures.find((f) => f.id === 'thrust')
   return (
     <>
+      {build.machine.family === 'thrust-body' && (
+        <StandPicture build={build as ThrustBuild} pushN={push?.value ?? null} shown={shown} />
+      )}
       <NumberField
         label="Cell reads, times"
         kind="ratio"
         value={rig.scaleFactor}
         limits={LIMITS.scaleFactor}
-        note="true over shown; known weights tell it, by hand on the left: “a scale, by weights”"
+        note="true over shown; known weights tell it: measured by hand, above, “a scale, by weights”"
         onChange={(v) => edit('scale factor', (r) => void (r.kind === 'thrust' && (r.scaleFactor = v)), 'factor')}
       />
       <NumberField
