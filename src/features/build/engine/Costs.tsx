@@ -23,7 +23,7 @@ export function Costs({ build }: Pick<EngineStationProps, 'build'>) {
       <SectionTitle>What costs most</SectionTitle>
       {failed && <Box color="brick">{failed}</Box>}
       {!result && !failed && <Box color="mute">Taking each away in turn…</Box>}
-      <Grid templateColumns="minmax(0,1fr) 70px 62px" columnGap="2" rowGap="1" alignItems="center" fontSize="sm">
+      <Grid templateColumns="minmax(0,1fr) 70px max-content" columnGap="2" rowGap="1" alignItems="center" fontSize="sm">
         {costs.map((c) => (
           <Fragment key={c.id}>
             <Box>
@@ -40,6 +40,7 @@ export function Costs({ build }: Pick<EngineStationProps, 'build'>) {
             <Box
               className="num"
               textAlign="right"
+              whiteSpace="nowrap"
             >{`${c.gainW > 0 ? '+' : '−'}${formatNumber(Math.abs(c.gainW), 2)} W`}</Box>
           </Fragment>
         ))}
