@@ -7,6 +7,7 @@ import { benchPage, firstLoadSizes } from './page'
 import { benchParts } from './parts'
 import { benchReduction } from './reduction'
 import { benchLive, benchRows } from './rows'
+import { benchTogether } from './together'
 
 const PARTS = {
   page: benchPage,
@@ -16,6 +17,7 @@ const PARTS = {
   air: benchAir,
   engine: benchEngine,
   parts: benchParts,
+  together: benchTogether,
   keeping: benchKeeping,
   designs: benchDesigns,
   firstLoadJavaScriptGzipBytes: firstLoadSizes,

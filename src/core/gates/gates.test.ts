@@ -190,3 +190,16 @@ test('quantities in words are put into the maker’s units', () => {
   expect(plainWords(text)).toBe('holds 350 kPa gauge for 220 mm')
   expect(spoken(text, (si, kind) => `${kind} ${si}`)).toBe('holds gaugePressure 350000 for length 0.22')
 })
+
+test('counts that encoders and wheels come in are taken as they are; any other is asked for its neighbour', () => {
+  const read = (countsPerTurn: number): ReadAs => ({ signal: 'count', countsPerTurn, speedRatio: 1, sensorOn: 'rotor' })
+  const usual = Array.from({ length: 8192 }, (_, i) => i + 1).filter((n) => fittingFigure(read(n), 1) === null)
+  expect(usual.join(' ')).toMatchInlineSnapshot(
+    `"1 2 3 4 5 6 8 10 12 16 18 20 24 30 32 36 40 48 50 60 64 72 80 100 120 128 144 180 200 240 250 256 300 360 400 480 500 512 600 720 800 1000 1024 1200 1440 1600 2000 2048 2400 2500 3600 4000 4096 5000 8192"`,
+  )
+  // two magnets read as one, quadrature read as lines
+  expect(fittingFigure(read(1), 2)).toMatchObject({ value: 2, now: 1 })
+  expect(fittingFigure(read(400), 0.25)).toMatchObject({ value: 100, now: 400 })
+  // none comes near a tenth of a mark
+  expect(fittingFigure(read(1), 0.1)).toBeNull()
+})
