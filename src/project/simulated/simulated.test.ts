@@ -5,6 +5,7 @@ import { methodOf, type MeasuredRun } from '../measuring'
 import { Moments } from '../../devices/moment'
 import { LineProtocol, guessChannels, parseTable } from '../recording'
 import { kindOf } from '../machines/registry'
+import { lines } from '../document/testing'
 
 const at = '2026-11-27T09:00:00.000Z'
 const spindle = newBuild({ id: 'b', machineId: 'm', name: 'Spindle', createdAt: at })
@@ -213,5 +214,31 @@ describe('the figures of the moment are those of the machine at that moment', ()
     const stand = asked(rigs.thrust, 17, [])
     expect(at(rigs.thrust, stand, openS + 5).get('thrust')! / stand.thrustN).toBeGreaterThan(0.7)
     expect(at(rigs['tank-decay'], asked(rigs['tank-decay'], 17, []), 2).get('pressure')! / 350e3).toBeCloseTo(1, 1)
+  })
+})
+
+// A bad day of each rig, pinned: no figure, band or note of it changes unnoticed.
+describe('a bad day, reduced, to five digits', () => {
+  const BAD = ['sag', 'noise', 'drop-outs', 'drift', 'bad-lines'] as const
+  test.each([
+    ['inertia', rigs.inertia],
+    ['speed', speeds],
+    ['marks', marks],
+    ['brake', rigs.brake],
+    ['generator', rigs.generator],
+    ['thrust', rigs.thrust],
+    ['tank', rigs['tank-decay']],
+  ] as const)('%s', (_, rig) => {
+    for (const seed of [5, 23]) {
+      const of = asked(rig, seed, [...BAD])
+      const { figures, notes, repairs } = measured(rig, of, benchProgram(of).endS)
+      expect(
+        lines({
+          ...Object.fromEntries(figures.map((f) => [f.id, [f.value, f.standardUncertainty]])),
+          repairs,
+          ...Object.fromEntries(notes.map((n, i) => [`${i} ${n.code}`, n.values])),
+        }),
+      ).toMatchSnapshot()
+    }
   })
 })
