@@ -1,7 +1,7 @@
 import { said } from '../../said'
 import { mean } from '../../statistics'
 import type { CoastingReading } from './readings'
-import type { HandResult } from './reduce-hand'
+import type { HandResult } from './result'
 import { byScatter, together } from './repeats'
 
 /** The added piece must lengthen the time by this share of it, or the difference of the two is mostly error. */

@@ -1,2 +1,3 @@
 export * from './readings'
 export * from './reduce-hand'
+export * from './result'

@@ -2,7 +2,7 @@ import { circleArea, massFlowOfNozzle } from '../../flow'
 import { said } from '../../said'
 import { mean, propagate } from '../../statistics'
 import { ofRepeats, ofScatter } from './repeats'
-import type { HandFigure, HandResult } from './reduce-hand'
+import type { HandFigure, HandResult } from './result'
 import type { OrificeReading } from './readings'
 
 /** A hole to which an area is compared, m. Any would do. */

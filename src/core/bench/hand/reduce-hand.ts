@@ -3,37 +3,10 @@ import { said, type Said } from '../../said'
 import { linearLeastSquares, mean, varianceOf, type Measured } from '../../statistics'
 import { coasting } from './coasting'
 import { orifice } from './orifice'
+import type { HandFigure, HandResult } from './result'
 import type { BalanceReading, GapReading, HandReading, PullReading, RubbingReading, SpringReading } from './readings'
 import { scale } from './scale'
 import { ofRepeats, ofScatter } from './repeats'
-
-export type HandFigureId =
-  | 'springRate'
-  | 'freeLength'
-  | 'workingForce'
-  | 'rubbing'
-  | 'gap'
-  | 'leastGap'
-  | 'unbalance'
-  | 'offAxis'
-  | 'pullShare'
-  | 'openArea'
-  | 'massFlow'
-  | 'inertia'
-  | 'meanDrag'
-  | 'scaleFactor'
-  | 'scaleZero'
-
-export interface HandFigure {
-  readonly id: HandFigureId
-  readonly measured: Measured
-}
-
-export interface HandResult {
-  /** The one that goes into a build first. */
-  readonly figures: readonly HandFigure[]
-  readonly said: readonly Said[]
-}
 
 /** Even between two bounds: standard uncertainty of half their distance. JCGM 100, 4.3.7. */
 const EVEN = 1 / Math.sqrt(3)

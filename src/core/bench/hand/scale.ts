@@ -3,7 +3,7 @@ import { said, type Said } from '../../said'
 import { linearLeastSquares } from '../../statistics'
 import { STANDARD_GRAVITY } from '../../units/gravity'
 import type { ScaleReading } from './readings'
-import type { HandResult } from './reduce-hand'
+import type { HandResult } from './result'
 import { together } from './repeats'
 
 /** A slope must be so many times its uncertainty to tell a factor. */

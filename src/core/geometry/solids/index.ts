@@ -1,1 +1,2 @@
-export { inspectPart, type Mesh, type ThinSpot } from './thin-walls'
+export type { Mesh } from './mesh'
+export { inspectPart, type ThinSpot } from './thin-walls'

@@ -1,5 +1,5 @@
-import type { Mesh } from '.'
 import type { Pose } from '../assembly'
+import type { Mesh } from './mesh'
 
 /** Triangles in a leaf of the tree, at most. */
 const LEAF = 4

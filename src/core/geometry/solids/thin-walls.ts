@@ -1,12 +1,7 @@
 import type { Manifold, ManifoldToplevel } from 'manifold-3d'
 import type { Fits } from '../fits'
+import type { Mesh } from './mesh'
 import { SolidKit, type ThinPart } from './toolkit'
-
-/** Triangles of a closed body, mm. Vertices three numbers each, triangles three indices each. */
-export interface Mesh {
-  readonly vertices: Float32Array
-  readonly triangles: Uint32Array
-}
 
 /** A place where a wall is thinner than what it was looked at for. mm. */
 export interface ThinSpot {
