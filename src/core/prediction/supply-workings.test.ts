@@ -183,6 +183,10 @@ describe('every working names formula, source and range, and holds no NaN', () =
     for (const { value } of [...w.inputs, w.result]) expect(Number.isNaN(value)).toBe(false)
     expect(w.origin).toBe('predicted')
   })
+  test('the arm of the side wind is what its formula says: from where it balances to where the wind presses', () => {
+    const s = { ...thrust.stability, centreOfPressureM: 0.16, marginDiameters: (0.16 - 0.1) / 0.05 }
+    expect(stabilityWorking(s, 0.1, 0.05).result).toMatchObject({ value: expect.closeTo(0.06, 9), unit: 'm' })
+  })
   test('breath meets the machine on its own line', () => {
     const q = roomFlow(blown.massFlowKgPerS, STANDARD_AMBIENT)
     expect(4000 * (1 - q / 2e-3)).toBeCloseTo(blown.supplyGaugePressurePa, 3)
