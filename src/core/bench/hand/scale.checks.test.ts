@@ -14,7 +14,7 @@ const made = (show: (knownN: number, row: number) => number, more: Partial<Scale
 const factor = (reading: ScaleReading) => reduceHand(reading).figures[0].measured
 const codes = (reading: ScaleReading) => reduceHand(reading).said.map((s) => s.code)
 
-test('EURAMET cg-18 and GUM H.3 fit alike: a straight line of shown over known; the factor is one over its slope, whatever stands at nought', () => {
+test('closed form: on a straight line of shown over known the factor is one over its slope, whatever stands at nought', () => {
   const reading = made((f) => 0.02 + f / 1.032)
   expect(factor(reading).value).toBeCloseTo(1.032, 9)
   const [, zero] = reduceHand(reading).figures

@@ -8,13 +8,13 @@ import { together } from './repeats'
 
 /** A slope must be so many times its uncertainty to tell a factor. */
 const TELLS = 5
-/** Off by more than this share of the greatest load, and by more than some digits, is told. */
+/** Off by more than this share of the greatest load, and by more than some digits, is told. Our own judgement, no source. */
 const [STRAYS, STRAY_DIGITS] = [0.005, 3] as const
-/** A scale that is off by more than this is more likely asked in another unit, or loaded by another weight. */
+/** A scale that is off by more than this is more likely asked in another unit, or loaded by another weight. Our own judgement, no source. */
 const FAR_OFF = 0.1
 /** How near to a unit's factor it must be to be taken for one. */
 const LIKE_UNIT = 0.05
-/** A newton for a gram of weight, a kilogram for a newton, and the like. */
+/** What a reading is off by where newtons, grams or kilograms of weight were taken for one another. */
 const UNITS = [STANDARD_GRAVITY, 1 / STANDARD_GRAVITY, 1000, 1e-3, 1000 / STANDARD_GRAVITY, STANDARD_GRAVITY / 1000]
 
 /**
