@@ -252,6 +252,10 @@ describe('a scale held against weights', () => {
     ])
     expect(stand.runs).toBeGreaterThan(0)
   })
+  test('rigs that runs of this build stand on come first', () => {
+    const first = (id: string) => rigTargets(project, build(id), scale, reduceHand(scale))[0].rig.id
+    expect([first('spindle-3'), first('carousel-1')]).toEqual(['brake-window', 'brake-carousel'])
+  })
   test('taken into a rig it is written there, and the project stays sound; it then says that it holds it', () => {
     for (const { rig, found } of targets) {
       const next = produce(project, (p) => {

@@ -29,7 +29,7 @@ export function calibrate(rig: WeighingRig, { factor, relativeUncertainty }: Rig
   else rig.spanRelativeUncertainty = relativeUncertainty
 }
 
-/** Rigs on which a build can be measured that a reading goes into; none where it is of no scale, or where no factor that a rig takes was found. */
+/** Rigs on which a build can be measured that a reading goes into, those first that runs of it stand on; none where it is of no scale, or where no factor that a rig takes was found. */
 export function rigTargets(
   { rigs, runs }: Pick<Project, 'rigs' | 'runs'>,
   build: Build,
@@ -41,12 +41,14 @@ export function rigTargets(
   const [least, most] = LIMITS.scaleFactor
   if (factor < least || factor > most) return []
   const found = { factor, relativeUncertainty: Math.min(LIMITS.relativeUncertainty[1], standardUncertainty / factor) }
-  const own = rigs.filter(weighs).filter((rig) => methodOf(rig.kind).accepts(build))
-  return own.map((rig) => ({
+  const on = (rig: Rig) => runs.filter((r) => r.measurements.some((m) => m.rigId === rig.id))
+  const isOwn = (rig: Rig) => on(rig).some((r) => r.buildId === build.id)
+  const accepted = rigs.filter(weighs).filter((rig) => methodOf(rig.kind).accepts(build))
+  return accepted.toSorted((a, b) => Number(isOwn(b)) - Number(isOwn(a))).map((rig) => ({
     rig,
     stated: { factor: rig.scaleFactor, relativeUncertainty: spanOf(rig) },
     found,
     held: rig.scaleFactor === found.factor && spanOf(rig) === found.relativeUncertainty,
-    runs: runs.filter((r) => r.measurements.some((m) => m.rigId === rig.id)).length,
+    runs: on(rig).length,
   }))
 }
