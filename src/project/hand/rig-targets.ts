@@ -44,11 +44,13 @@ export function rigTargets(
   const on = (rig: Rig) => runs.filter((r) => r.measurements.some((m) => m.rigId === rig.id))
   const isOwn = (rig: Rig) => on(rig).some((r) => r.buildId === build.id)
   const accepted = rigs.filter(weighs).filter((rig) => methodOf(rig.kind).accepts(build))
-  return accepted.toSorted((a, b) => Number(isOwn(b)) - Number(isOwn(a))).map((rig) => ({
-    rig,
-    stated: { factor: rig.scaleFactor, relativeUncertainty: spanOf(rig) },
-    found,
-    held: rig.scaleFactor === found.factor && spanOf(rig) === found.relativeUncertainty,
-    runs: on(rig).length,
-  }))
+  return accepted
+    .toSorted((a, b) => Number(isOwn(b)) - Number(isOwn(a)))
+    .map((rig) => ({
+      rig,
+      stated: { factor: rig.scaleFactor, relativeUncertainty: spanOf(rig) },
+      found,
+      held: rig.scaleFactor === found.factor && spanOf(rig) === found.relativeUncertainty,
+      runs: on(rig).length,
+    }))
 }
