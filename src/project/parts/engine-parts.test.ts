@@ -5,13 +5,13 @@ import { crossings, pistonPlace } from '../../core/engine'
 import { PhysicsError } from '../../core/errors'
 import { isBought } from '../../core/geometry'
 import { SolidKit } from '../../core/geometry/solids/toolkit'
-import { assemblyOf, billOfMachine, buildSteps, notesOfPart, partSet, partSpec } from '../../core/machines'
+import { assemblyOf, billOfMachine, buildSteps, partSet, partSpec } from '../../core/machines'
 import { buildPart } from '../../core/machines/build-part'
 import { bodiesOf } from '../../core/machines/check-assembly'
 import { checkMachine } from '../../core/machines/check-order'
 import { enginePredictionInput, newBuildOf, type EngineBuild, type MachineOfKind } from '../document'
 import { partsInput } from './build-parts'
-import { every, looksAt, shifted, strikes } from './strikes'
+import { every, looksAt, shifted, strikes, unsoundParts } from './strikes'
 
 let wasm: ManifoldToplevel
 beforeAll(async () => {
@@ -83,12 +83,7 @@ test.each(
   const input = changed(figures, process)
   const set = partSet(input)
   expect(set).toHaveLength(9)
-  for (const part of set) {
-    const { watertight, pieces, profile } = buildPart(wasm, part.name, input)
-    expect([part.name, watertight, pieces]).toEqual([part.name, true, 1])
-    expect(profile.outlines.length + profile.circles.length).toBeGreaterThan(0)
-    expect(notesOfPart(part.name, input).length).toBeGreaterThan(0)
-  }
+  expect(unsoundParts(wasm, input)).toEqual([])
   const checks = checkMachine(wasm, input)
   expect(checks.filter((c) => !c.fine)).toEqual([])
   for (const code of ['overlap', 'turns', 'way-in', 'end-play', 'seated', 'span'] as const)

@@ -1,7 +1,8 @@
 import type { ManifoldToplevel } from 'manifold-3d'
 import { movedBy, type Assembly, type Vec } from '../../core/geometry'
 import { SolidKit } from '../../core/geometry/solids/toolkit'
-import { assemblyOf, type PartName, type PartsInput } from '../../core/machines'
+import { assemblyOf, notesOfPart, partSet, type PartName, type PartsInput } from '../../core/machines'
+import { buildPart } from '../../core/machines/build-part'
 import { assemblyChecks, bodiesOf, type AssemblyCheck, type MadeSolids } from '../../core/machines/check-assembly'
 
 /**
@@ -49,6 +50,14 @@ export function looksAt(input: PartsInput) {
     free: () => kit?.free(),
   }
 }
+
+/** For tests: parts of a set that are not closed, fall apart, or have no drawing or nothing to watch; none is wanted. */
+export const unsoundParts = (wasm: ManifoldToplevel, input: PartsInput): PartName[] =>
+  partSet(input).flatMap(({ name }) => {
+    const { watertight, pieces, profile } = buildPart(wasm, name, input)
+    const drawn = profile.outlines.length + profile.circles.length > 0
+    return watertight && pieces === 1 && drawn && notesOfPart(name, input).length > 0 ? [] : [name]
+  })
 
 /** For tests: every so many degrees of `whole`. */
 export const every = (step: number, whole = 360): number[] =>
