@@ -22,7 +22,7 @@ export function angleOfSpeed(
   const angleRad = new Float64Array(t.length)
   for (let i = 1; i < t.length; i++)
     angleRad[i] = angleRad[i - 1] + 0.5 * (w[i] + w[i - 1]) * (t[i] - t[i - 1]) * rotorTurnsPerSensorTurn
-  return { trace: { timeS: t, angleRad }, repairs }
+  return { trace: { timeS: t, angleRad, noiseOn: 'speed' }, repairs }
 }
 
 /**

@@ -1,7 +1,7 @@
 import { RPM as rpm } from '../units/rotation'
 import { maximise } from '../numerics'
 import { normalDraw, seededRandom } from '../statistics'
-import { angleOfPulses } from './angle-trace'
+import { angleOfPulses, angleOfSpeed } from './angle-trace'
 import { angleOfCounts } from './counter'
 import { CLOCK_SCALE, reduceInertia, type InertiaReduction } from './reduce-inertia'
 import type { InertiaRig } from './rig'
@@ -17,6 +17,7 @@ export const CAMPAIGN_CONDITIONS = [
   'few counts',
   '1 % missed',
   '1 % double',
+  'speed with noise',
 ] as const
 export type CampaignCondition = (typeof CAMPAIGN_CONDITIONS)[number]
 
@@ -99,6 +100,21 @@ export function campaignRun(
           angleOfPulses(
             marks.map((t) => t * clock),
             { countsPerTurn: 1, rotorTurnsPerSensorTurn: 1 },
+          ),
+          rig(1, 'rotor'),
+        ),
+      }
+    }
+    if (condition === 'speed with noise') {
+      const rows = motion.timeS.map((_, i) => i).filter((i) => i % 10 === 0)
+      const noise = 0.003 * truth.dragFreeSpeedRadPerS
+      return {
+        truth: figures,
+        reduction: reduceInertia(
+          angleOfSpeed(
+            Float64Array.from(rows, (i) => motion.timeS[i] * clock),
+            Float64Array.from(rows, (i) => motion.speedRadPerS[i] / clock + noise * normalDraw(random)),
+            1,
           ),
           rig(1, 'rotor'),
         ),

@@ -8,10 +8,28 @@ export interface BlockTrace {
   /** Spread of the readings' times in a block, s2: what the mean of a curved angle is off by, times half the curvature. */
   readonly timeVariance: Float64Array
   readonly blockS: number
+  /** Each block is then the last of its readings and no mean: what is told of it is the angle since the one before. */
+  readonly noiseOn?: 'speed'
 }
 
-/** Averages a trace into at most `blocks` equal blocks of time; blocks without a reading are left out. O(n). */
+/** The last reading of each of at most `blocks` equal blocks, with how many stand behind it. */
+function blockEnds(trace: AngleTrace, blocks: number): BlockTrace {
+  const n = trace.timeS.length
+  const used = Math.max(1, Math.min(blocks, n))
+  const ends = Array.from({ length: used }, (_, b) => Math.round(((b + 1) * n) / used) - 1)
+  return {
+    timeS: Float64Array.from(ends, (i) => trace.timeS[i]),
+    angleRad: Float64Array.from(ends, (i) => trace.angleRad[i]),
+    count: Float64Array.from(ends, (i, b) => i - (ends[b - 1] ?? -1)),
+    timeVariance: new Float64Array(used),
+    blockS: (trace.timeS[n - 1] - trace.timeS[0]) / used,
+    noiseOn: 'speed',
+  }
+}
+
+/** Averages a trace into at most `blocks` equal blocks of time; blocks without a reading are left out. Sums of speeds are not averaged: `blockEnds`. O(n). */
 export function blockAverage(trace: AngleTrace, blocks: number): BlockTrace {
+  if (trace.noiseOn === 'speed') return blockEnds(trace, blocks)
   const n = trace.timeS.length
   const start = trace.timeS[0]
   const span = trace.timeS[n - 1] - start

@@ -48,7 +48,7 @@ export function findPhases(trace: BlockTrace, speed: Float64Array): Phases {
   while (start > 0 && speed[start - 1] > 0.015 * top) start--
   let lastHigh = peak
   for (let i = peak; i < n; i++) if (speed[i] > 0.97 * top) lastHigh = i
-  const shut = breakPoint(trace, speed, Math.max(start + 1, peak - Math.round(0.01 * n)), lastHigh)
+  const { at: shut } = breakPoint(trace, speed, Math.max(start + 1, peak - Math.round(0.01 * n)), lastHigh)
   let end = n - 1
   for (let i = shut; i < n; i++)
     if (speed[i] < 0.03 * top) {
@@ -65,20 +65,28 @@ export function findPhases(trace: BlockTrace, speed: Float64Array): Phases {
   }
 }
 
-/** Block within [from, to] where the slope of speed falls most sharply, over arms of 2.5 % of the recording. */
-function breakPoint(trace: BlockTrace, speed: Float64Array, from: number, to: number): number {
+/** Block within [from, to] where the slope of speed falls most sharply, over arms of 2.5 % of the recording; how much it falls there, over the slope after it. */
+export function breakPoint(
+  trace: BlockTrace,
+  speed: Float64Array,
+  from: number,
+  to: number,
+): { readonly at: number; readonly sharpness: number } {
   const n = speed.length
   const arm = Math.max(3, Math.round(0.025 * n))
   let best = Math.min(to, n - 1)
   let sharpest = -Infinity
+  let sharpness = 0
   for (let i = Math.max(arm, from); i <= Math.min(to + arm, n - 1 - arm); i++) {
-    const fall = slope(trace, speed, i - arm, i) - slope(trace, speed, i, i + arm)
+    const after = slope(trace, speed, i, i + arm)
+    const fall = slope(trace, speed, i - arm, i) - after
     if (fall > sharpest) {
       sharpest = fall
+      sharpness = fall / Math.abs(after)
       best = i
     }
   }
-  return best
+  return { at: best, sharpness }
 }
 
 /** First block at or after a time. */

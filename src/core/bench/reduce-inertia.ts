@@ -1,7 +1,7 @@
 import { straightAt } from '../numerics'
-import { linearLeastSquares, median, varianceOf, type Measured } from '../statistics'
-import { blockAverage, type BlockTrace } from './decimate'
-import { equalSpeedWindows, localMotion, type LocalMotion } from './local-fit'
+import { linearLeastSquares, varianceOf, type Measured } from '../statistics'
+import { blockAverage } from './decimate'
+import { motionsIn, type LocalMotion } from './local-fit'
 import { blockAt, findPhases, roughSpeed, type Phases } from './phases'
 import { effectiveInertia, type InertiaRig } from './rig'
 import type { AngleTrace, Repair } from './repair'
@@ -90,34 +90,6 @@ const BLOCKS = 4000
 const FIT_BLOCKS = 900
 const WINDOWS = 28
 
-function motions(
-  trace: BlockTrace,
-  speed: Float64Array,
-  span: { fromS: number; toS: number },
-  windows: number,
-): LocalMotion[] {
-  const from = blockAt(trace, span.fromS)
-  const to = Math.min(trace.timeS.length, blockAt(trace, span.toS) + 1)
-  if (to - from < 12) return []
-  const cut = equalSpeedWindows(speed, { from, to, windows, least: 8 })
-  const found = cut
-    .map(([a, b]) => localMotion(trace, a, b))
-    .filter((m): m is LocalMotion => m !== null && m.speedRadPerS > 0)
-  const typical = median(found.map((m) => m.scatterRad))
-  return found.map((m) => pooled(m, typical))
-}
-
-/** Scatter of one short window is itself uncertain: half of its variance is taken from the typical window; 0.3 % of the slope stands for the cubic's own error. */
-function pooled(m: LocalMotion, typicalScatterRad: number): LocalMotion {
-  const ratio = m.scatterRad > 0 ? typicalScatterRad / m.scatterRad : 1
-  const widen = Math.sqrt(0.5 * (1 + ratio * ratio))
-  return {
-    ...m,
-    accelerationUncertainty: Math.hypot(m.accelerationUncertainty * widen, 0.003 * m.accelerationRadPerS2),
-    speedUncertainty: m.speedUncertainty * widen,
-  }
-}
-
 /** The fitted speed at a time, joined straight between the fit's blocks; null outside its stretches. */
 function fittedAt(blocksS: Float64Array, fitted: Float64Array, timeS: number): number | null {
   const value = straightAt(blocksS, fitted, timeS)
@@ -175,9 +147,9 @@ export function reduceInertia(
     coast: settings.coast === undefined ? found.coast : settings.coast,
   }
   const inertia = effectiveInertia(rig)
-  const spin = motions(trace, speed, phases.spinUp, WINDOWS)
+  const spin = motionsIn(trace, speed, phases.spinUp, WINDOWS)
   if (spin.length < 4) throw tooLittle('Fewer than four stretches of spin-up could be read.')
-  const coast = phases.coast ? motions(trace, speed, phases.coast, 14) : []
+  const coast = phases.coast ? motionsIn(trace, speed, phases.coast, 14) : []
   const dragMeasured = coast.length >= 4
   const { law: first, fit } = fitLaw(lawRows(spin, dragMeasured ? coast : [], inertia.value), dragMeasured)
   const driven = driveOf(input.pressure ?? null, phases, openedAt(spin[0], phases), settings.nominalGaugePressurePa)

@@ -28,6 +28,8 @@ export interface Repair {
 export interface AngleTrace {
   readonly timeS: Float64Array
   readonly angleRad: Float64Array
+  /** The angle is a sum of readings of speed: their errors add up in it. Left out where it was read itself. */
+  readonly noiseOn?: 'speed'
 }
 
 export interface RepairedTrace {

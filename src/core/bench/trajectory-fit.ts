@@ -33,34 +33,40 @@ interface Problem {
 /** Shortest stretch that tells anything, blocks. */
 const LEAST_BLOCKS = 8
 
-function problemOf(trace: BlockTrace, phases: Phases, blockOf: (timeS: number) => number, drive: Drive): Problem {
+/** A part of a recording over which one law is fitted: with the blades driven (or with any other torque on), or coasting. */
+export interface FitSpan {
+  readonly fromS: number
+  readonly toS: number
+  readonly open: boolean
+}
+
+/** `told` are the places among T0, k, a, b, c that these spans can tell. */
+function problemOf(
+  trace: BlockTrace,
+  spans: readonly FitSpan[],
+  told: (read: number) => readonly number[],
+  blockOf: (timeS: number) => number,
+  drive: Drive,
+): Problem {
   const law = FACTORS + drive.factors.length
-  const stretch = (span: { fromS: number; toS: number }, open: boolean, at: number): Stretch => ({
-    from: blockOf(span.fromS),
-    to: Math.min(trace.timeS.length, blockOf(span.toS) + 1),
-    open,
-    at,
-  })
-  const stretches = [
-    stretch(phases.spinUp, true, law),
-    ...(phases.coast ? [stretch(phases.coast, false, law + 2)] : []),
-  ].filter((s) => s.to - s.from >= LEAST_BLOCKS)
-  const withDrag = stretches.length > 1
+  const stretches = spans
+    .map((span) => ({
+      from: blockOf(span.fromS),
+      to: Math.min(trace.timeS.length, blockOf(span.toS) + 1),
+      open: span.open,
+    }))
+    .filter((s) => s.to - s.from >= LEAST_BLOCKS)
+    .map((s, i): Stretch => ({ ...s, at: law + 2 * i }))
   return {
     trace,
     drive,
     stretches,
     law,
-    size: law + 4,
-    // without coasting drag cannot be told from torque: T0 and k hold both
+    size: law + 2 * stretches.length,
     free: [
-      0,
-      1,
-      ...(withDrag ? [2, 3, 4] : []),
+      ...told(stretches.length),
       ...drive.factors.map((_, i) => FACTORS + i),
-      law,
-      law + 1,
-      ...(withDrag ? [law + 2, law + 3] : []),
+      ...stretches.flatMap((s) => [s.at, s.at + 1]),
     ],
     counts: stretches.flatMap((s) => Array.from(trace.count.subarray(s.from, s.to))),
   }
@@ -86,9 +92,12 @@ function normalOf(problem: Problem, at: readonly number[], scatter: Scatter, lef
   const right = new Float64Array(size)
   let cost = 0
   let place = 0
+  const change = trace.noiseOn === 'speed' ? changes(size, trace) : null
   for (const s of stretches)
-    march(size, trace, s, at, drive, (block, angle, acceleration, speed, row) => {
-      const r = trace.angleRad[block] - angle - 0.5 * acceleration * trace.timeVariance[block]
+    march(size, trace, s, at, drive, (block, angle, acceleration, speed, marched) => {
+      const off = trace.angleRad[block] - angle - 0.5 * acceleration * trace.timeVariance[block]
+      const r = change ? change.since(block, s.from, off, marched) : off
+      const row = change ? change.row : marched
       if (fill) {
         left.residual[place] = r
         left.speeds[place] = speed
@@ -110,6 +119,29 @@ function normalOf(problem: Problem, at: readonly number[], scatter: Scatter, lef
     cost += prior * off * off
   })
   return { n, right, cost }
+}
+
+/**
+ * Of sums of speeds: what is left of the mean speed from one block to the next, and its row, in place of angles; their errors stand each for itself, as those of the angles do not.
+ * The first block of a stretch only ties the angle that it starts at.
+ */
+function changes(size: number, { timeS }: BlockTrace) {
+  const row = new Float64Array(size)
+  const last = new Float64Array(size)
+  let left = 0
+  return {
+    row,
+    since: (block: number, first: number, off: number, marched: Float64Array): number => {
+      const span = block === first ? 1 : timeS[block] - timeS[block - 1]
+      const r = block === first ? off : (off - left) / span
+      for (let i = 0; i < size; i++) {
+        row[i] = block === first ? marched[i] : (marched[i] - last[i]) / span
+        last[i] = marched[i]
+      }
+      left = off
+      return r
+    },
+  }
 }
 
 /** The step to the least cost, and the inverse of the normal matrix, by places among the free parameters. */
@@ -161,12 +193,47 @@ export function fitTrajectory(
   trace: BlockTrace,
   phases: Phases,
   blockOf: (timeS: number) => number,
-  start: { readonly law: readonly number[]; readonly speed: Float64Array },
+  start: Start,
   drive: Drive,
 ): TrajectoryFit {
-  const problem = problemOf(trace, phases, blockOf, drive)
-  const { stretches, free, law, counts } = problem
-  const first = [...start.law.slice(0, 5), ...drive.factors.map((factor) => factor.value), 0, 0, 0, 0]
+  const { spinUp, coast } = phases
+  const spans = [{ ...spinUp, open: true }, ...(coast ? [{ ...coast, open: false }] : [])]
+  // without coasting drag cannot be told from torque: T0 and k hold both
+  const told = (read: number) => (read > 1 ? [0, 1, 2, 3, 4] : [0, 1])
+  return fitted(problemOf(trace, spans, told, blockOf, drive), start)
+}
+
+const NO_DRIVE: Drive = { factors: [], at: () => undefined }
+
+/**
+ * Drag alone, a + b w + c w^2 over the inertia, from stretches of coasting; in those that are `open` a torque that does not change with speed stands besides, its share of the inertia in the place of T0 and below nothing where it brakes.
+ * Places of the law that are not `told` are held as they start. Otherwise as `fitTrajectory`.
+ */
+export const fitCoasting = (
+  trace: BlockTrace,
+  spans: readonly FitSpan[],
+  told: readonly number[],
+  blockOf: (timeS: number) => number,
+  start: Start,
+): TrajectoryFit =>
+  fitted(
+    problemOf(trace, spans, () => told, blockOf, NO_DRIVE),
+    start,
+  )
+
+/** Where a fit begins: the law over the inertia, and a speed of every block. */
+interface Start {
+  readonly law: readonly number[]
+  readonly speed: Float64Array
+}
+
+function fitted(problem: Problem, start: Start): TrajectoryFit {
+  const { trace, drive, stretches, free, law, counts } = problem
+  const first = [
+    ...start.law.slice(0, 5),
+    ...drive.factors.map((factor) => factor.value),
+    ...stretches.flatMap(() => [0, 0]),
+  ]
   for (const s of stretches) {
     // a smoothed start: the first blocks' own slope
     first[s.at] = start.speed[s.from]
@@ -193,7 +260,9 @@ export function fitTrajectory(
     const ends = stretches.map((_, i) => stretches.slice(0, i + 1).reduce((sum, s) => sum + s.to - s.from, 0))
     const autocorrelation = autocorrelationOf(counts, left.residual, left.speeds, scatter, ends)
     const rho = Math.min(0.99, Math.max(0, autocorrelation))
-    const widened = (1 + rho) / (1 - rho)
+    const waves = (1 + rho) / (1 - rho)
+    // means of speed share the reading between them: alike by a half at most, and no further than the next
+    const widened = trace.noiseOn === 'speed' ? 1 + 2 * rho + Math.max(0, waves - 3) : waves
     const covariance = Array.from({ length: law }, (_, i) =>
       Array.from({ length: law }, (__, j) => {
         const [p, q] = [free.indexOf(i), free.indexOf(j)]

@@ -1,0 +1,3 @@
+export * from './coasts'
+export * from './reduce-coast'
+export * from './workings'
