@@ -7,6 +7,7 @@ import {
   ROPE_CONDITIONS,
   ropeCampaign,
 } from '../src/core/bench/settled/campaign'
+import { COAST_CONDITIONS, coastCampaign } from '../src/core/bench/coast/campaign'
 import { DROOP_CONDITIONS, droopCampaign } from '../src/core/bench/droop/campaign'
 import { TANK_CONDITIONS, tankCampaign } from '../src/core/bench/tank/campaign'
 import { RUN_DOWN_CONDITIONS, runDownCampaign } from '../src/core/bench/run-down/campaign'
@@ -23,6 +24,7 @@ export function reductionTable(repeats: number): number {
   let refused = 0
   const sets = [
     ...CAMPAIGN_CONDITIONS.map((c) => () => campaign(c, repeats)),
+    ...COAST_CONDITIONS.map((c) => () => coastCampaign(c, repeats).map((r) => ({ ...r, condition: `coast: ${c}` }))),
     ...BRAKE_CONDITIONS.map((c) => () => brakeCampaign(c, repeats).map((r) => ({ ...r, condition: `brake: ${c}` }))),
     ...GENERATOR_CONDITIONS.map(
       (c) => () => generatorCampaign(c, repeats).map((r) => ({ ...r, condition: `generator: ${c}` })),

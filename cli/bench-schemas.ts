@@ -39,6 +39,26 @@ const inertiaInput = z.strictObject({
   ...common,
 })
 
+const coastInput = z.strictObject({
+  method: z.literal('coast'),
+  rig: z.strictObject({
+    /** Of all that turns, at the rotor's shaft. */
+    inertiaKgM2: withUncertainty,
+    /** On in every other coasting; the inertia is found from it. */
+    brake: z
+      .strictObject({ torqueNm: positive, standardUncertaintyNm: z.number().min(0).default(0) })
+      .nullable()
+      .default(null),
+    /** Speed of the sensor's shaft over the rotor's. */
+    speedRatio: positive.max(100).default(1),
+    countsPerTurn: positive.max(1e6).default(1),
+    sensorOn: z.enum(['rotor', 'flywheel']).default('rotor'),
+    signal: z.enum(['count', 'pulse-times', 'speed']).default('pulse-times'),
+  }),
+  settings: z.strictObject({ coast: span.optional() }).optional(),
+  ...common,
+})
+
 const thrustInput = z.strictObject({
   method: z.literal('thrust'),
   rig: z.strictObject({ scaleFactor: factor, spanRelativeUncertainty: share }),
@@ -197,6 +217,7 @@ const framesInput = z.strictObject({
 export const reduceVerbInput = z
   .discriminatedUnion('method', [
     inertiaInput,
+    coastInput,
     brakeInput,
     generatorInput,
     ropeInput,

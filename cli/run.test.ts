@@ -189,6 +189,34 @@ test('reduce rope: between weight and balance, and winding weights up', async ()
   within(lifts.figures, 'stallTorque', (6 * 0.01) / 30, 0.01)
 })
 
+test('reduce coast: drag from coasting alone, and the inertia from a known torque on in the second half', async () => {
+  const time = Array.from({ length: 3001 }, (_, i) => i / 100)
+  // b over J is a tenth; the second coasting has 20 rad/s2 more
+  const speed = time.map((t) =>
+    t < 12 ? 1200 * Math.exp(-t / 10) : t < 15 ? 1200 : 1400 * Math.exp(-(t - 15) / 10) - 200,
+  )
+  const columns = { time_s: time, speed: speed.map((w) => Math.max(0, w)) }
+  const rig = { inertiaKgM2: { value: 2e-5, standardUncertainty: 2e-6 }, signal: 'speed', speedRatio: 1 }
+  const one = await figuresFrom({
+    method: 'coast',
+    columns,
+    mapping: { signalUnit: 'rad/s' },
+    rig,
+    settings: { coast: { fromS: 0.1, toS: 11.9 } },
+  })
+  within(one.figures, 'topDrag', (2e-5 * 1200 * Math.exp(-0.01)) / 10, 0.01)
+  expect(one.figures.topDrag.standardUncertainty / one.figures.topDrag.value).toBeCloseTo(0.1, 2)
+  expect(JSON.stringify(one.out?.notes)).toMatch(/known to ±10 %/)
+  const brake = { torqueNm: 4e-4, standardUncertaintyNm: 4e-6 }
+  const two = await figuresFrom({ method: 'coast', columns, mapping: { signalUnit: 'rad/s' }, rig: { ...rig, brake } })
+  within(two.figures, 'inertia', 2e-5, 0.02)
+  within(two.figures, 'dragLinear', 2e-6, 0.03)
+  expect(two.out?.coasts).toMatchObject([{ braked: false }, { braked: true }])
+  const up = { method: 'coast', columns: { time_s: time, speed: time }, mapping: { signalUnit: 'rad/s' }, rig }
+  const none = await call(['reduce', '-'], up)
+  expect([none.exit, none.stderr]).toEqual([2, expect.stringMatching(/Nothing in the recording coasts/)])
+})
+
 test('reduce droop: what a regulator keeps, loses and sticks by, from columns; a hole as wide as a hose is not taken', async () => {
   const holes = [0, 0.8, 1.2, 1.6, 2, 1.6, 1.2, 0.8, 0]
   const columns = {

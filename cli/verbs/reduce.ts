@@ -18,6 +18,7 @@ import { badInput } from '../fault'
 import { readBytes } from '../files'
 import { noteSentence } from '../notes'
 import { mappingFrom } from './mapping'
+import { coastOf } from './reduce-coast'
 import { droopOf } from './reduce-droop'
 import { runDownOf } from './reduce-run-down'
 import { brakeOf, generatorOf, readingsOf, ropeVerb, settingsOf } from './reduce-settled'
@@ -252,6 +253,8 @@ export function reduceVerb(input: Input) {
   switch (input.method) {
     case 'inertia':
       return inertiaOf(input, table)
+    case 'coast':
+      return coastOf(input, table)
     case 'thrust':
       return thrustOf(input, table)
     case 'pulses':

@@ -166,6 +166,20 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     'The whole torque line from one spin-up and its coasting; nothing gets hot. Its inertia must be known.',
   'advice-inertia-sags':
     'The whole torque line from one spin-up; but this supply falls while the wheel rises, so record the pressure with it.',
+  'advice-coast':
+    'Drag alone, of bearings and air, with the air shut: what a flywheel’s or a brake’s figures leave out. No power of its own.',
+  'advice-coast-soon': ({ seconds }) =>
+    `Left to itself the rotor would stop within some ${Number(seconds).toPrecision(2)} s: too soon to be read well. Let a flywheel turn with it.`,
+  'coast-short': ({ topRadPerS, leastRadPerS }) =>
+    `It coasted from ${q('rotation', topRadPerS)} to ${q('rotation', leastRadPerS)} only: drag towards rest is carried on from there by its law alone. Record until it has almost stopped.`,
+  'coast-waves':
+    'The law of drag does not lie on the recording: it was touched, something rubs once a turn, the belt slips, or air still flowed. Look at what the fit leaves.',
+  'coast-apart': ({ share }) =>
+    `The coastings slow differently, by ±${(100 * Number(share)).toPrecision(2)} %: bearings that warm up, or something that rubs at times. Their mean is shown, and its band is as wide.`,
+  'coast-inertia-rough': ({ share }) =>
+    `Every torque here follows from the inertia, which is known to ±${(100 * Number(share)).toPrecision(2)} %. Measure it: by hand with a ring of known inertia, or with a known torque on in every other coasting.`,
+  'coast-inertia-unlike': ({ found, stated }) =>
+    `The known torque makes an inertia of ${q('inertia', found)}, drawing and rig say ${q('inertia', stated)}: look at the torque, and at what turns with the rotor.`,
   'advice-brake': 'Torque straight from arm and scale, held at each speed as long as you like. Its disc gets hot.',
   'advice-brake-weak': ({ torqueNm, digits }) =>
     `${q('torque', torqueNm)} on a usual arm is ${Math.round(digits)} digits of a letter scale: too coarse. A longer arm or a finer scale, or a flywheel.`,

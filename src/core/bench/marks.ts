@@ -14,6 +14,8 @@ export interface CountedMarks {
   readonly undecided: readonly { readonly atS: number; readonly taken: number; readonly other: number }[]
 }
 
+/** No sensor reads so large a share of its marks twice. */
+const HOPELESS = 0.2
 /** Gaps from which the way on is judged. */
 const MEMORY = 7
 /** Gaps looked through for the steadiest stretch. */
@@ -42,6 +44,11 @@ const UNDECIDED = 0.33
 
 /** A second reading comes within this of the gap; what comes later is rather a mark of its own. */
 const LATE = 0.3
+
+/** A walk is lost when of so many marks in a row, evenly spaced, so many were taken for second readings. */
+const [LOOKED_BACK, LOST] = [8, 3] as const
+/** Neighbouring gaps no more unlike than this are evenly spaced: a second reading parts its gap unevenly. */
+const EVEN = 1.6
 
 interface Way {
   readonly kept: number[]
@@ -88,6 +95,7 @@ function walk(
   times: readonly number[],
   start: { readonly times: readonly number[]; readonly marks: readonly number[] },
   falsePulseComesLate: boolean,
+  again: boolean,
 ): Way {
   const way: Way = { kept: [], marks: [], doubled: [], late: 0, missed: [], undecided: [] }
   const past = [...start.times]
@@ -108,6 +116,11 @@ function walk(
     if (soon || echo) {
       way.doubled.push(i)
       if (!echo && gap > LATE * one) way.late++
+      if (again && lost(times, i, way)) {
+        beginAnew(times, i, way)
+        past.splice(0, past.length, ...times.slice(i - LOOKED_BACK + 1, i + 1))
+        counts.splice(0, counts.length, 0, ...new Array<number>(LOOKED_BACK - 1).fill(1))
+      }
       continue
     }
     let [taken, miss, other] = [1, Infinity, 1]
@@ -130,6 +143,36 @@ function walk(
     }
   }
   return way
+}
+
+/** Marks come evenly, and yet many of them were taken for second readings: the speed rose or fell faster than a walk can follow. */
+function lost(times: readonly number[], i: number, { doubled }: Way): boolean {
+  const first = i - LOOKED_BACK + 1
+  if (first < 1 || doubled.filter((d) => d >= first).length < LOST) return false
+  for (let j = first + 1; j < i; j++) {
+    const ratio = (times[j + 1] - times[j]) / (times[j] - times[j - 1])
+    if (!(ratio < EVEN && ratio > 1 / EVEN)) return false
+  }
+  return true
+}
+
+/** Takes the last marks for one each; how many turns lie before them is not known. */
+function beginAnew(times: readonly number[], i: number, way: Way): void {
+  const first = i - LOOKED_BACK + 1
+  while (way.kept.length > 0 && way.kept[way.kept.length - 1] >= first) {
+    way.kept.pop()
+    way.marks.pop()
+  }
+  for (const list of [way.missed, way.undecided])
+    while (list.length > 0 && list[list.length - 1].at >= first) list.pop()
+  while (way.doubled.length > 0 && way.doubled[way.doubled.length - 1] >= first) way.doubled.pop()
+  const before = way.kept.length > 0 ? times[way.kept[way.kept.length - 1]] : times[first] - 1e-9
+  const taken = Math.max(1, Math.round((times[first] - before) / (times[first + 1] - times[first])))
+  way.undecided.push({ at: first, taken, other: taken + 1 })
+  for (let j = first; j <= i; j++) {
+    way.kept.push(j)
+    way.marks.push(j === first ? taken : 1)
+  }
 }
 
 /** The steady stretch itself: doubles dropped and missed marks counted against its median gap. */
@@ -170,18 +213,18 @@ function steadyStretch(
 }
 
 /** Numbers all marks by walking both ways from a steady stretch about one gap. */
-function countedFrom(times: Float64Array, middle: number): CountedMarks {
+function countedFrom(times: Float64Array, middle: number, again: boolean): CountedMarks {
   const n = times.length
   const from = Math.max(0, middle - (STEADY >> 1))
   const to = Math.min(n - 1, from + STEADY)
   const stretch = steadyStretch(times, from, to)
   const stretchTimes = stretch.kept.map((i) => times[i])
-  const forward = walk(Array.from(times.subarray(to + 1)), { times: stretchTimes, marks: stretch.marks }, true)
+  const forward = walk(Array.from(times.subarray(to + 1)), { times: stretchTimes, marks: stretch.marks }, true, again)
   // backwards in time a mirrored clock runs forwards; the count of a gap belongs to its later end
   const mirrored = stretchTimes.map((t) => -t).reverse()
   const mirroredMarks = [0, ...stretch.marks.slice(1).reverse()]
   const before = Array.from(times.subarray(0, from), (t) => -t).reverse()
-  const backward = walk(before, { times: mirrored, marks: mirroredMarks }, false)
+  const backward = walk(before, { times: mirrored, marks: mirroredMarks }, false, again)
   const keptBefore = backward.kept.map((i) => from - 1 - i).reverse()
   const marksBefore = backward.marks.slice().reverse()
   const kept = [...keptBefore, ...stretch.kept, ...forward.kept.map((i) => to + 1 + i)]
@@ -220,6 +263,7 @@ const faultsOf = (c: CountedMarks): number =>
 /**
  * Numbers the marks of a recording: from where the speed is steady, forwards and backwards, so that a fault near the start cannot be taken for the speed itself.
  * Several steady stretches are tried and the reading with the fewest faults is kept, so that a stretch in which every second mark is missing is not taken for half the speed.
+ * Where no way takes fewer than a fifth of the marks for second readings, the walks may begin anew: then the count is right in each part, and what lies between them is returned as undecided.
  * Source: this project. Error: exact with up to 2 % of faults, a mark left out among the first five included (checked on recordings of known truth); gaps that could be read two ways are returned.
  */
 export function countMarks(times: Float64Array): CountedMarks {
@@ -228,11 +272,12 @@ export function countMarks(times: Float64Array): CountedMarks {
     return { timeS: times, number: times.map((_, i) => i), doubledAtS: [], lateDoubles: 0, missed: [], undecided: [] }
   const gaps = Float64Array.from({ length: n - 1 }, (_, i) => times[i + 1] - times[i])
   const tries = Math.max(1, Math.min(TRIES, Math.floor(gaps.length / STEADY)))
-  const found = Array.from({ length: tries }, (_, i) =>
-    countedFrom(
-      times,
-      steadiest(gaps, Math.floor((i * gaps.length) / tries), Math.floor(((i + 1) * gaps.length) / tries)),
-    ),
+  const starts = Array.from({ length: tries }, (_, i) =>
+    steadiest(gaps, Math.floor((i * gaps.length) / tries), Math.floor(((i + 1) * gaps.length) / tries)),
   )
-  return found.reduce((best, c) => (faultsOf(c) < faultsOf(best) ? c : best))
+  const best = (again: boolean) =>
+    starts.map((i) => countedFrom(times, i, again)).reduce((a, b) => (faultsOf(b) < faultsOf(a) ? b : a))
+  const followed = best(false)
+  // a rotor with nothing on its shaft may gain several times its speed within a turn: there no walk can follow it, and each part is counted by itself
+  return followed.doubledAtS.length > HOPELESS * n ? best(true) : followed
 }

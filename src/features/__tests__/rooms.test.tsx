@@ -251,7 +251,7 @@ describe('bench room', () => {
     const rig = store.snapshot().project?.rigs[0]
     expect(rig).toMatchObject({ flywheel: { kind: 'dimensions', widthM: 0.024 } })
     fireEvent.click(screen.getByRole('button', { name: 'Another rig' }))
-    expect(store.snapshot().project?.rigs).toHaveLength(11)
+    expect(store.snapshot().project?.rigs).toHaveLength(12)
   })
   test('a thrust stand: thrust without its ring, impulse, what was predicted; the push set by hand and given back', async () => {
     query = 'build=glider-1&run=run-glider-1-1'

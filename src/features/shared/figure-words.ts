@@ -32,6 +32,10 @@ const WORDS: Readonly<Record<string, string>> = {
   bottleWorkPerAir: 'work of the air, on average',
   bottleImpulseNs: 'impulse',
   bottlePeakThrustN: 'greatest thrust',
+  coastDragNm: 'drag at the highest speed',
+  coastPowerW: 'power that drag takes there',
+  coastRestNm: 'drag towards rest',
+  turningKgM2: 'inertia of all that turns',
   topSpeed: 'top speed',
   distance: 'distance',
 }

@@ -19,6 +19,7 @@ import { planRuns, type Plan } from '../planning'
 import { STAND, gliderRun } from './glider-runs'
 import { BOTTLE } from './bottle-run'
 import { engineBuilds, engineRuns, PONY } from './engine-demo'
+import { COAST, coastRun } from './coast-run'
 import { PHONE, soundRun } from './sound-run'
 import { BRAKE, GENERATOR, HOLES, TANK, settledRuns } from './settled-runs'
 import { handReadings } from './hand-demo'
@@ -220,7 +221,7 @@ function demo(): ProjectBundle {
     holeGauges: [GAUGE],
     plans: [demoPlan(own[own.length - 1])],
     handReadings: handReadings(),
-    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, HOLES, PHONE, PONY, BOTTLE],
+    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, HOLES, COAST, PHONE, PONY, BOTTLE],
     notes: 'A shop-window display driven by air. All names and figures are made up.',
   }
   const printed = own.filter((b) => b.made)
@@ -251,7 +252,7 @@ function demo(): ProjectBundle {
       )
       keep(made, `${build.id}-run-${repeat}.csv`)
       if (build.id !== 'spindle-3' || repeat !== 2) continue
-      for (const { measurement, fileName, csv } of settledRuns(build, made.hidden)) {
+      for (const { measurement, fileName, csv } of [...settledRuns(build, made.hidden), coastRun(build, made.hidden)]) {
         made.run.measurements.push(measurement)
         keepFile(measurement.recordingId ?? '', csv, fileName, made.run.takenAt)
       }

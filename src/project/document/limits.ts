@@ -192,6 +192,7 @@ export const LIMITS = {
   manifoldM3: [1e-7, 1e-3],
   engineInertiaKgM2: [1e-7, 1],
   dragTorqueNm: [0, 5],
+  knownTorqueNm: [1e-6, 5],
   propellerM: [20e-3, 1],
   thrustCoefficient: [0, 0.4],
   powerCoefficient: [0.002, 0.4],

@@ -22,6 +22,8 @@ const HOT_W = 60
 const ROPE_HOT_W = 25
 /** Below this a model motor's own friction is most of what is measured, W. Common practice, no source. */
 const SMALL_W = 2
+/** A rotor that stops sooner gives hardly a hundred marks, s. */
+const SOON_S = 2
 /** Tones between which a phone hears well, Hz. */
 const HEARD_HZ = [150, 12_000] as const
 
@@ -41,6 +43,18 @@ const JUDGES: Readonly<Record<Measurement['method'], Judge>> = {
     holds(predicted, build)
       ? { suits: 'well', why: said('advice-inertia') }
       : { suits: 'fairly', why: said('advice-inertia-sags') },
+  coast: (build, predicted) => {
+    const turning = kindOf(build).turning?.(build.machine)
+    const top = figure(predicted, 'freeSpeedRadPerS')
+    const over = predicted.overSpeed
+    const [shaft, blades] = ['torque', 'bladeTorque'].map((id) => over?.lines.find((l) => l.id === id)?.values)
+    if (!turning || !top || !over || !shaft || !blades) return { suits: 'fairly', why: said('advice-coast') }
+    const half = over.over.findIndex((w) => w >= top / 2)
+    const seconds = (turning.value * top) / Math.max(1e-12, blades[half] - shaft[half])
+    return seconds < SOON_S
+      ? { suits: 'poorly', why: said('advice-coast-soon', { seconds }) }
+      : { suits: 'fairly', why: said('advice-coast') }
+  },
   brake: (_, predicted) => {
     const digits = torqueOf(predicted) / ARM_M / DIGIT_N
     if (digits < DIGITS)

@@ -1,6 +1,7 @@
 import type { Measurement } from '../validation/schema'
 import type { Method } from './contract'
 import { brake } from './brake/method'
+import { coast } from './coast/method'
 import { droop } from './droop/method'
 import { generator } from './generator/method'
 import { inertia } from './inertia/method'
@@ -13,6 +14,7 @@ import { thrust } from './thrust/method'
 /** Every way of measuring. The one list of them above the core. */
 export const METHODS = {
   inertia,
+  coast,
   brake,
   generator,
   rope,

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { id, name, text } from '../validation/schema-base'
 import { brakeRigFields, brakeSettings } from './brake/schema'
+import { coastRigFields, coastSettings } from './coast/schema'
 import { droopRigFields, droopSettings } from './droop/schema'
 import { generatorRigFields, generatorSettings } from './generator/schema'
 import { inertiaRigFields, inertiaSettings } from './inertia/schema'
@@ -13,6 +14,7 @@ import { thrustRigFields, thrustSettings } from './thrust/schema'
 /** Every way of measuring: its rig, and the settings that one reduction of it is kept with. The one list of them in the document. */
 export const METHOD_SCHEMAS = {
   inertia: { rig: inertiaRigFields, settings: inertiaSettings },
+  coast: { rig: coastRigFields, settings: coastSettings },
   brake: { rig: brakeRigFields, settings: brakeSettings },
   generator: { rig: generatorRigFields, settings: generatorSettings },
   droop: { rig: droopRigFields, settings: droopSettings },

@@ -20,6 +20,7 @@ test('what turns is read by flywheel, brake and generator, what is pushed by a s
         ? ['thrust', 'tank-decay']
         : [
             'inertia',
+            'coast',
             'brake',
             'generator',
             'rope',

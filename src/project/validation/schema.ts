@@ -216,6 +216,7 @@ export type Project = z.infer<typeof projectSchema>
 export type Recording = z.infer<typeof recordingSchema>
 export type Rig = z.infer<typeof rigSchema>
 export type FlywheelRig = Extract<Rig, { kind: 'inertia' }>
+export type CoastRig = Extract<Rig, { kind: 'coast' }>
 export type Run = z.infer<typeof runSchema>
 export type Measurement = z.infer<typeof measurementSchema>
 export type Acknowledgement = z.infer<typeof acknowledgementSchema>

@@ -4,9 +4,9 @@ import { join } from 'node:path'
 import { chosen, sample } from '../../check-values/sample'
 import { normalDraw, seededRandom } from '../../statistics'
 import { RPM as rpm } from '../../units/rotation'
-import { angleOfSpeed } from '../angle-trace'
+import { angleOfPulses, angleOfSpeed } from '../angle-trace'
 import { angleOfCounts } from '../counter'
-import { encoderCounts } from '../simulate-inertia'
+import { encoderCounts, pulseTimes } from '../simulate-inertia'
 import { COAST_CONDITIONS, coastCampaign } from './campaign'
 import { dragAt, dragUncertainty, reduceCoast, type CoastReduction, type CoastRig } from './reduce-coast'
 import { simulateCoasts, type CoastTruth } from './simulate-coast'
@@ -211,6 +211,20 @@ describe('a known torque on in some coastings', () => {
     expect(swapped.coasts.map((c) => c.braked)).toEqual([true, false])
     expect(holds(swapped.inertia, J)).toBe(true)
     expect(swapped.restDrag.value).toBeCloseTo(4e-4, 5)
+  })
+  test('one mark a turn on a rotor that gains several times its speed within a turn: each coasting is counted by itself', () => {
+    const alone = { ...truth, ...braked, coasts: 4, endsAtShare: 0.06, topRadPerS: 1400 }
+    const motion = simulateCoasts(alone, 0.001)
+    const pickUp = { perTurn: 1, tickS: 4e-6, jitterS: 1.5e-5, missedShare: 0.002, doubledShare: 0.001, seed: 92 }
+    const marks = pulseTimes(motion, pickUp)
+    const seen = angleOfPulses(marks, { countsPerTurn: 1, rotorTurnsPerSensorTurn: 1 })
+    expect(seen.trace.timeS.length).toBeGreaterThan(0.99 * marks.length)
+    const r = reduceCoast(seen, guessed)
+    expect(r.coasts.map((c) => c.braked)).toEqual([false, true, false, true])
+    expect(holds(r.inertia, J)).toBe(true)
+    expect(holds(r.topDrag, of(r.topRadPerS))).toBe(true)
+    // what a turn is worth in the spin-ups is not known, and said
+    expect(r.repairs.find((x) => x.kind === 'undecided gap')?.count).toBeGreaterThan(0)
   })
   test('an inertia that the drawing has quite otherwise is said', () => {
     const far = { ...guessed, inertiaKgM2: { value: 1.5 * J, standardUncertainty: 0.05 * J } }

@@ -1,3 +1,4 @@
 export * from './coasts'
 export * from './reduce-coast'
+export * from './simulate-coast'
 export * from './workings'

@@ -163,7 +163,8 @@ function apart(motions: readonly (readonly LocalMotion[])[], law: readonly numbe
     return { ratio: fit.parameters[0], variance: fit.covariance[0][0] }
   })
   const middle = mean(each.map((e) => e.ratio))
-  const chi = each.reduce((sum, e) => sum + (e.ratio - middle) ** 2 / e.variance, 0) / (each.length - 1)
+  const chi =
+    each.reduce((sum, e) => sum + (e.ratio - middle) ** 2 / (e.variance + REPEATS ** 2), 0) / (each.length - 1)
   const spread = Math.sqrt(each.reduce((sum, e) => sum + (e.ratio - middle) ** 2, 0) / (each.length - 1) / each.length)
   return chi > 4 ? spread : 0
 }

@@ -1,6 +1,7 @@
 import type { Measurement } from '../../../project/document'
 import type { MethodView } from './contract'
 import { brakeView } from './brake'
+import { coastView } from './coast'
 import { droopView } from './droop'
 import { generatorView } from './generator'
 import { inertiaView } from './inertia'
@@ -13,6 +14,7 @@ import { thrustView } from './thrust'
 /** Every way of measuring as the bench shows it. */
 const VIEWS: { readonly [M in Measurement['method']]: MethodView } = {
   inertia: inertiaView,
+  coast: coastView,
   brake: brakeView,
   generator: generatorView,
   'tank-decay': tankView,

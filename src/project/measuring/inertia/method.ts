@@ -39,10 +39,10 @@ function figuresOf(r: InertiaReduction): MeasuredFigure[] {
 }
 
 /** A device that says another number of counts a turn than the rig. */
-function perTurnNotes(
+export function perTurnNotes(
   { device }: Table,
   { columns }: TableMapping,
-  { signal, countsPerTurn }: InertiaConditions['rig'],
+  { signal, countsPerTurn }: Pick<InertiaConditions['rig'], 'signal' | 'countsPerTurn'>,
 ): readonly Said[] {
   const name = signal === 'count' ? splitHeader(columns.signal?.header ?? '').name : null
   const told = device?.header.channels.find((c) => c.name === name)?.perTurn

@@ -5,7 +5,13 @@ import type { MachinePredicted } from '../../machines/contract'
 import { kindOf } from '../../machines/registry'
 import type { Build, FlywheelRig } from '../../validation/schema'
 
-export function flywheelInertia(rig: FlywheelRig): { massKg: number; inertiaKgM2: number } {
+/** What of a rig has to do with its flywheel. */
+export type Wheeled = Pick<
+  FlywheelRig,
+  'flywheel' | 'flywheelRelativeUncertainty' | 'speedRatio' | 'countsPerTurn' | 'sensorOn'
+>
+
+export function flywheelInertia(rig: Pick<FlywheelRig, 'flywheel'>): { massKg: number; inertiaKgM2: number } {
   const { flywheel } = rig
   const massKg =
     flywheel.kind === 'mass'
@@ -15,7 +21,7 @@ export function flywheelInertia(rig: FlywheelRig): { massKg: number; inertiaKgM2
 }
 
 /** The rig as the reduction needs it, with all that turns of the machine under test on it. @throws RangeError for a machine of which nothing turns. */
-export function inertiaRig(rig: FlywheelRig, build: Pick<Build, 'machine'>): InertiaRig {
+export function inertiaRig(rig: Wheeled, build: Pick<Build, 'machine'>): InertiaRig {
   const { inertiaKgM2 } = flywheelInertia(rig)
   const turning = kindOf(build).turning?.(build.machine)
   if (!turning) throw new RangeError(`nothing turns of a ${build.machine.family}`)
@@ -29,7 +35,7 @@ export function inertiaRig(rig: FlywheelRig, build: Pick<Build, 'machine'>): Ine
 }
 
 /** A rig's flywheel as a hazard of its own. */
-export function flywheelBody(rig: FlywheelRig): FlywheelBody {
+export function flywheelBody(rig: Pick<FlywheelRig, 'flywheel'>): FlywheelBody {
   const { flywheel } = rig
   return {
     outerRadiusM: flywheel.outerRadiusM,
@@ -41,7 +47,7 @@ export function flywheelBody(rig: FlywheelRig): FlywheelBody {
 
 /** A rig's flywheel at the highest speed that a build can bring it to: its free speed and one standard uncertainty more, through the gear. Null where no free speed is predicted. */
 export function flywheelOnRun(
-  rig: FlywheelRig,
+  rig: Wheeled,
   build: Pick<Build, 'machine'>,
   { figures, overSpeed }: Pick<MachinePredicted, 'figures' | 'overSpeed'>,
 ): FlywheelState | null {

@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { MATERIAL_IDS } from '../../machines/schema-parts'
 import { whole, within } from '../../validation/schema-base'
 
-const flywheelSchema = z.discriminatedUnion('kind', [
+export const flywheelSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('dimensions'),
     outerRadiusM: within('radiusM'),
@@ -32,7 +32,7 @@ export const inertiaRigFields = {
   signal: z.enum(SENSOR_SIGNALS),
 }
 
-const span = z.strictObject({ fromS: z.number(), toS: z.number() })
+export const span = z.strictObject({ fromS: z.number(), toS: z.number() })
 
 /** Spans set by hand; null where they are found. */
 export const inertiaSettings = z.strictObject({ spinUp: span.nullable(), coast: span.nullable() })

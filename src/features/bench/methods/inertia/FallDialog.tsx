@@ -3,8 +3,8 @@ import { Box, Flex, Grid } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { inertiaByFalls, type Fall } from '../../../../core/bench'
 import { PhysicsError } from '../../../../core/errors'
-import { LIMITS, type FlywheelRig } from '../../../../project/document'
-import { flywheelInertia } from '../../../../project/measuring'
+import { LIMITS } from '../../../../project/document'
+import { flywheelInertia, type Wheeled } from '../../../../project/measuring'
 import { Advice, Figure, LinkButton, MainButton, NumberField, QuietButton, SectionTitle } from '../../../../ui'
 import Dialog from '../../../../ui/Dialog'
 import { useShown } from '../../../shared'
@@ -19,7 +19,7 @@ export default function FallDialog({
   onTake,
   onClose,
 }: {
-  rig: FlywheelRig
+  rig: Pick<Wheeled, 'flywheel'>
   /** As the mass of a ring of the rig's radii with that inertia, and its uncertainty as a share. */
   onTake: (massKg: number, relative: number) => void
   onClose: () => void

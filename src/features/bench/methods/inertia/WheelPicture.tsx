@@ -1,7 +1,8 @@
 'use client'
 import { memo } from 'react'
 import { workingRadius } from '../../../../core/machines'
-import { isTurbine, kindOf, predictionInput, type Build, type FlywheelRig } from '../../../../project/document'
+import { isTurbine, kindOf, predictionInput, type Build } from '../../../../project/document'
+import type { Wheeled } from '../../../../project/measuring'
 import { Dimension, color } from '../../../../ui'
 import type { Shown } from '../../../shared'
 
@@ -19,7 +20,7 @@ export const WheelPicture = memo(function WheelPicture({
   build,
   shown,
 }: {
-  rig: FlywheelRig
+  rig: Wheeled
   build: Build
   shown: Shown
 }) {

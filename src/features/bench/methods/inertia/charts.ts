@@ -5,7 +5,7 @@ import type { CurveChartProps } from '../../../../ui'
 import type { Shown } from '../../../shared'
 
 /** What was recorded: speed in short steps, the fitted law over it. */
-export function traceChart(r: InertiaReduction): CurveChartProps {
+export function traceChart(r: Pick<InertiaReduction, 'trace'>): CurveChartProps {
   const { timeS, speedRadPerS, fittedRadPerS } = r.trace
   return {
     label: 'Speed recorded and fitted',
@@ -36,7 +36,7 @@ export function traceChart(r: InertiaReduction): CurveChartProps {
 }
 
 /** What the fit leaves, on its own scale. */
-export function residualChart(r: InertiaReduction): CurveChartProps {
+export function residualChart(r: Pick<InertiaReduction, 'trace' | 'residualRadPerS'>): CurveChartProps {
   const { timeS, speedRadPerS, fittedRadPerS } = r.trace
   const points = timeS.flatMap((t, i) =>
     fittedRadPerS[i] === null ? [] : [{ x: t, y: inRpm(speedRadPerS[i] - fittedRadPerS[i]) }],
