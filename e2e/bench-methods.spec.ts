@@ -81,6 +81,34 @@ test('a regulator’s droop: what it loses and sticks by, the wrong reading name
   expect(Math.abs(Number(await rate.inputValue()) / 74 - 1)).toBeLessThan(0.25)
 })
 
+test('a rotor left to itself: four coastings found, inertia by the known torque, bearings that a version computes with', async ({
+  page,
+}) => {
+  await open(page, demo('m7'))
+  await expect(page.getByText('Drag towards rest', { exact: true })).toBeVisible({ timeout: 20_000 })
+  const found = page.getByRole('region', { name: 'Table: Coastings found' })
+  await expect(found.getByRole('row')).toHaveCount(5)
+  await expect(found.getByRole('cell', { name: 'on', exact: true })).toHaveCount(2)
+  await expect(page.getByRole('img', { name: /a cord over its hub between a weight and a balance/ })).toBeVisible()
+  await accessible(page)
+  // made with 7 % more inertia than drawn, and bearings that drag more than is usual of their class
+  const own = await figure(page, 'Inertia of all that turns')
+  expect(Math.abs(own / 0.006677 - 1)).toBeLessThan(0.06)
+  await page.getByRole('button', { name: /^Drag at its highest speed/ }).click()
+  await expect(page.getByRole('dialog')).toContainText('retardation method')
+  await page.keyboard.press('Escape')
+  // told nothing of the torque, the inertia of the drawing is believed and its tenth said
+  await page.getByLabel('Known torque', { exact: true }).selectOption('none')
+  await expect(page.getByText(/Every torque here follows from the inertia, which is known to ±10 %/)).toBeVisible()
+  await expect(page.getByText(/The coastings slow differently/)).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'A version with these bearings…' }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByLabel(/^What will be changed/)).toHaveValue('bearings as measured')
+  await dialog.getByRole('button', { name: 'Make it' }).click()
+  await expect(page).toHaveURL(/station=load/)
+})
+
 test('a rope over a drum: a new rig of it, its columns found, torque on the radius to the rope’s middle; wound up it asks for heights', async ({
   page,
 }) => {

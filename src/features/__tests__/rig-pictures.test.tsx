@@ -6,11 +6,22 @@ import fc from 'fast-check'
 import type { ReactElement } from 'react'
 import { sample } from '../../core/check-values/sample'
 import { workingRadius } from '../../core/machines'
-import { DEFAULT_DISPLAY, newBuild, newThrustBuild, predictionInput, type FlywheelRig } from '../../project/document'
+import {
+  DEFAULT_DISPLAY,
+  newBuild,
+  newThrustBuild,
+  predictionInput,
+  type CoastRig,
+  type FlywheelRig,
+} from '../../project/document'
 import { methodOf } from '../../project/measuring'
 import { fromSvg } from '../../project/outline/from-svg'
 import { system } from '../../ui/theme'
+import { VesselPicture, vesselSize } from '../bench/methods/VesselPicture'
+import { AlonePicture } from '../bench/methods/coast/AlonePicture'
+import { MotorPicture } from '../bench/methods/generator/MotorPicture'
 import { WheelPicture } from '../bench/methods/inertia/WheelPicture'
+import { MicrophonePicture } from '../bench/methods/sound/MicrophonePicture'
 import { StandPicture } from '../bench/methods/thrust/StandPicture'
 import { shownIn } from '../shared/display'
 
@@ -114,4 +125,69 @@ test('a body on its stand keeps its shape, on the sheet, and says what it pushes
     expect(across(0) / across(1)).toBeCloseTo(lengthM / diameterM, 1)
     cleanup()
   }
+})
+
+const rotorM = () => workingRadius(predictionInput(build, room).machine)
+const number = (node: Element | null, name: string) => Number(node?.getAttribute(name))
+
+describe('a rotor left to itself', () => {
+  const alone = (more: Partial<CoastRig>) =>
+    drawn(<AlonePicture rig={{ countsPerTurn: 1, brake: null, ...more }} build={build} shown={shown} />)
+  test('says how wide it is and shows its marks; the heavier weight hangs where it holds back', () => {
+    const svg = alone({ countsPerTurn: 4 })
+    onSheet(svg)
+    expect(svg.querySelectorAll('path[transform^="rotate"]')).toHaveLength(4)
+    expect(svg.textContent).toContain(shown.text(2 * rotorM(), 'length'))
+    const braked = alone({ brake: { torqueNm: 3e-4, relativeUncertainty: 0.02 } })
+    onSheet(braked)
+    expect(braked.textContent).toContain('0.300 mN·m against it')
+    // turning clockwise the left of the hub goes up
+    const weight = [...braked.querySelectorAll('path')].find((p) => p.getAttribute('d')?.endsWith('h12v11h-12z'))!
+    const middle = number(braked.querySelector('circle'), 'cx')
+    expect(Number(/^M(-?[\d.]+)/.exec(weight.getAttribute('d')!)![1]) + 6).toBeLessThan(middle)
+    expect(svg.textContent).not.toContain('against it')
+  })
+})
+
+describe('a vessel and the rotor behind it', () => {
+  test('the volume is what is drawn, to the rotor’s scale', () => {
+    for (const volumeM3 of [0.5e-3, 2e-3, 0.024, 0.3]) {
+      const svg = drawn(<VesselPicture volumeM3={volumeM3} build={build} shown={shown} />)
+      onSheet(svg)
+      const box = svg.querySelector('rect')!
+      const wheelR = number(svg.querySelectorAll('circle')[1], 'r')
+      const perM = number(box, 'width') / vesselSize(volumeM3).lengthM
+      const volume = (Math.PI / 4) * (number(box, 'height') / perM) ** 2 * (number(box, 'width') / perM)
+      expect(volume / volumeM3).toBeCloseTo(1, 6)
+      if (wheelR > 1) expect(wheelR / perM).toBeCloseTo(rotorM(), 6)
+      cleanup()
+    }
+  })
+  test('a body that turns nothing has a nozzle behind it', () => {
+    const svg = drawn(<VesselPicture volumeM3={2e-3} build={newThrustBuild(own)} shown={shown} />)
+    expect(svg.querySelectorAll('circle')).toHaveLength(1)
+    expect(svg.getAttribute('aria-label')).toContain('nozzle')
+  })
+})
+
+test('a microphone stands a hand’s breadth beside the rim, to the rotor’s scale; the tones are blades times turns', () => {
+  const heard = { blades: 12, fromRadPerS: 200 * Math.PI, toRadPerS: 600 * Math.PI }
+  const svg = drawn(<MicrophonePicture rig={heard} build={build} shown={shown} />)
+  onSheet(svg)
+  const wheel = svg.querySelector('circle')!
+  const mic = [...svg.querySelectorAll('path')].find((p) => p.getAttribute('d')?.includes('v10h-14z'))!
+  const micX = Number(/^M(-?[\d.]+)/.exec(mic.getAttribute('d')!)![1])
+  const perM = number(wheel, 'r') / rotorM()
+  expect((micX - number(wheel, 'cx') - number(wheel, 'r')) / perM).toBeCloseTo(0.1, 6)
+  expect(svg.textContent).toContain('1200 to 3600 Hz')
+  expect(svg.querySelectorAll('path[transform^="rotate"]')).toHaveLength(12)
+})
+
+test('a motor shows its poles, two a pair, and how often its winding swings in a turn', () => {
+  const motor = (polePairs: number) => drawn(<MotorPicture rig={{ polePairs }} build={build} shown={shown} />)
+  const seven = motor(7)
+  onSheet(seven)
+  expect(seven.querySelectorAll('path[transform^="rotate"]')).toHaveLength(14)
+  expect(seven.textContent).toContain('7 periods a turn')
+  expect(motor(1).textContent).toContain('one period a turn')
 })

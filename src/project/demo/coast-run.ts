@@ -5,7 +5,7 @@ import { STANDARD_GRAVITY } from '../../core/units/gravity'
 import { kindOf, type Rig, type TurbineBuild } from '../document'
 import type { MadeMeasurement } from './settled-runs'
 
-/** Two weights on a cord over the hub: five grams more on the one side, at its radius. */
+/** A cord over the hub, eight grams on the side that goes up and three on the balance on the other. */
 const KNOWN_NM = 5e-3 * STANDARD_GRAVITY * 6e-3
 
 /** The rotor by itself. */
@@ -13,7 +13,7 @@ export const COAST: Rig = {
   id: 'coast-window',
   name: 'Rotor left to itself',
   notes:
-    'Belt off, nozzle block swung away; one white mark on the hub. Every other time a cord with 20 g and 25 g lies over the hub.',
+    'Belt off, nozzle block swung away; one white mark on the hub. Every other time a cord lies over the hub: 8 g on the side that goes up, 3 g on the letter scale on the other.',
   kind: 'coast',
   flywheel: null,
   flywheelRelativeUncertainty: 0.01,

@@ -31,7 +31,7 @@ function AsFound({ build, run, measured, rig }: MeasuredProps & { readonly rig: 
         {targets.map((t) => {
           const text = (m: { value: number; standardUncertainty: number }) =>
             t.id === 'bearing'
-              ? `${formatNumber(m.value, 3)} ± ${formatNumber(2 * m.standardUncertainty, 2)}`
+              ? `${formatNumber(m.value, 3)} ± ${formatNumber(m.standardUncertainty, 2)}`
               : shown.text(m.value, 'inertia', m.standardUncertainty)
           return (
             <span key={t.id}>

@@ -8,6 +8,7 @@ import { FindingList, useShown } from '../../../shared'
 import type { RigFieldsProps } from '../contract'
 import { GearFields, RotorInertia, SignalFields, WheelFields, type EditWheel } from '../inertia/WheelFields'
 import { WheelPicture } from '../inertia/WheelPicture'
+import { AlonePicture } from './AlonePicture'
 
 /** A wheel to begin with. */
 const WHEEL = {
@@ -32,7 +33,11 @@ export function CoastRigFields({ rig, build, edit, predicted }: RigFieldsProps) 
   const { inertiaKgM2 } = coastRig(rig, build)
   return (
     <>
-      {wheel && <WheelPicture rig={wheel} build={build} shown={shown} />}
+      {wheel ? (
+        <WheelPicture rig={wheel} build={build} shown={shown} />
+      ) : (
+        <AlonePicture rig={rig} build={build} shown={shown} />
+      )}
       <ChoiceField
         label="What coasts"
         value={rig.flywheel ? 'wheel' : 'alone'}
@@ -57,13 +62,13 @@ export function CoastRigFields({ rig, build, edit, predicted }: RigFieldsProps) 
         <RotorInertia build={build as TurbineBuild} />
       )}
       <ChoiceField
-        label="A known torque besides"
+        label="Known torque"
         value={brake ? 'on' : 'none'}
         choices={[
-          { value: 'none', label: 'none: the inertia is given' },
-          { value: 'on', label: 'on in every other coasting' },
+          { value: 'none', label: 'none' },
+          { value: 'on', label: 'every other time' },
         ]}
-        note={brake ? 'the inertia is found from it' : undefined}
+        note={brake ? 'on in every other coasting: the inertia is found from it' : 'the inertia is given'}
         onChange={(v) =>
           set('known torque', (r) => void (r.brake = v === 'on' ? { torqueNm: 5e-4, relativeUncertainty: 0.02 } : null))
         }
@@ -75,7 +80,7 @@ export function CoastRigFields({ rig, build, edit, predicted }: RigFieldsProps) 
             kind="torque"
             value={brake.torqueNm}
             limits={LIMITS.knownTorqueNm}
-            note="at the rotor’s shaft, the same at any speed: two weights on a cord over a drum, their difference times its radius"
+            note="at the rotor’s shaft, the same at any speed: a cord over the hub, a weight where the hub goes up, a balance where it goes down; weight less balance, times the radius"
             onChange={(v) => set('known torque', (r) => void (r.brake && (r.brake.torqueNm = v)), 'brake')}
           />
           <NumberField

@@ -9,6 +9,7 @@ import type { MeasuredProps, MethodView, RigFieldsProps } from '../contract'
 import { Readings } from '../settled/Readings'
 import { SettledFigures } from '../settled/Figures'
 import { settledChart } from '../settled/charts'
+import { MotorPicture } from './MotorPicture'
 
 type Generator = Extract<Rig, { kind: 'generator' }>
 
@@ -53,7 +54,7 @@ function GeneratorFigures(props: MeasuredProps) {
 }
 
 /** Windings, meters and friction of a generator. */
-function GeneratorRigFields({ rig, edit, predicted }: RigFieldsProps) {
+function GeneratorRigFields({ rig, build, edit, predicted }: RigFieldsProps) {
   const shown = useShown()
   if (rig.kind !== 'generator') return null
   const set = (label: string, recipe: (r: Draft<Generator>) => void, key?: string) =>
@@ -62,6 +63,7 @@ function GeneratorRigFields({ rig, edit, predicted }: RigFieldsProps) {
   const most = predicted?.figures.find((f) => f.id === 'bestPowerW')?.value
   return (
     <>
+      <MotorPicture rig={rig} build={build} shown={shown} />
       <NumberField
         label="Pole pairs"
         kind="count"

@@ -1,16 +1,12 @@
 'use client'
 import { memo } from 'react'
-import { workingRadius } from '../../../../core/machines'
-import { isTurbine, kindOf, predictionInput, type Build } from '../../../../project/document'
+import type { Build } from '../../../../project/document'
 import type { Wheeled } from '../../../../project/measuring'
 import { Dimension, color } from '../../../../ui'
 import type { Shown } from '../../../shared'
+import { DRAWN_MARKS, PICTURE_TEXT, rotorRadius } from '../rotor'
 
 const [W, H, MOST] = [260, 150, 100] as const
-/** More marks than these stand closer than they can be drawn. */
-const DRAWN_MARKS = 72
-/** The rotor's size does not follow the room. */
-const ROOM = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
 /** Of a machine whose rotor has no radius of its own, m. */
 const NO_RADIUS = 0.02
 
@@ -25,8 +21,7 @@ export const WheelPicture = memo(function WheelPicture({
   shown: Shown
 }) {
   const { flywheel, speedRatio, sensorOn, countsPerTurn } = rig
-  const rotorM =
-    isTurbine(build) && kindOf(build).turning ? workingRadius(predictionInput(build, ROOM).machine) : NO_RADIUS
+  const rotorM = rotorRadius(build) ?? NO_RADIUS
   const direct = speedRatio === 1
   const apartM = direct ? 0 : 1.12 * (rotorM + flywheel.outerRadiusM)
   const wide = direct ? 2 * Math.max(rotorM, flywheel.outerRadiusM) : rotorM + apartM + flywheel.outerRadiusM
@@ -46,7 +41,6 @@ export const WheelPicture = memo(function WheelPicture({
   const [outer, inner] = [flywheel.outerRadiusM * scale, flywheel.innerRadiusM * scale]
   const [seenX, seenR] = sensorOn === 'flywheel' ? [wheelX, outer] : [rotorX, rotorM * scale]
   const marks = countsPerTurn <= DRAWN_MARKS ? countsPerTurn : 0
-  const text = { fontSize: 10, fill: color('mute') } as const
   const size = shown.text(2 * flywheel.outerRadiusM, 'length')
   return (
     <svg
@@ -77,7 +71,7 @@ export const WheelPicture = memo(function WheelPicture({
       ))}
       {/* the eye that sees them, on the upper side */}
       <path d={`M${seenX - 5} ${cy - seenR - 11}h10v6h-10zm5 6v4`} fill={color('petrol')} stroke={color('petrol')} />
-      <text x={seenX + 9} y={cy - seenR - 4} {...text}>
+      <text x={seenX + 9} y={cy - seenR - 4} {...PICTURE_TEXT}>
         {marks ? `${countsPerTurn} a turn` : `${countsPerTurn} counts a turn`}
       </text>
       <Dimension x1={wheelX - outer} y1={H - 14} x2={wheelX + outer} y2={H - 14} offset={0} text={size} />

@@ -38,9 +38,11 @@ export function traceChart(r: Pick<InertiaReduction, 'trace'>): CurveChartProps 
 /** What the fit leaves, on its own scale. */
 export function residualChart(r: Pick<InertiaReduction, 'trace' | 'residualRadPerS'>): CurveChartProps {
   const { timeS, speedRadPerS, fittedRadPerS } = r.trace
-  const points = timeS.flatMap((t, i) =>
-    fittedRadPerS[i] === null ? [] : [{ x: t, y: inRpm(speedRadPerS[i] - fittedRadPerS[i]) }],
-  )
+  // between the stretches that were fitted there is no line
+  const points = timeS.map((t, i) => {
+    const fitted = fittedRadPerS[i]
+    return { x: t, y: fitted === null ? null : inRpm(speedRadPerS[i] - fitted) }
+  })
   const most = 4 * Math.max(1, inRpm(r.residualRadPerS))
   return {
     label: 'What the fit leaves',

@@ -13,6 +13,7 @@ import { useProject } from '../../../../store'
 import { LateWorkingDialog, useDesignJob, useShown, type Shown } from '../../../shared'
 import type { MeasuredProps, MethodView, RigFieldsProps } from '../contract'
 import { VesselFields } from '../VesselFields'
+import { VesselPicture } from '../VesselPicture'
 
 type Bottle = Extract<Rig, { kind: 'run-down' }>
 type View = 'speed' | 'pressure' | 'thrust'
@@ -199,6 +200,7 @@ function RunDownRigFields({ rig, build, edit }: RigFieldsProps) {
   const loaded = 'wheelInertiaKgM2' in build.machine
   return (
     <>
+      <VesselPicture volumeM3={rig.volumeM3} build={build} shown={shown} />
       <VesselFields
         label="Bottle holds"
         rig={rig}

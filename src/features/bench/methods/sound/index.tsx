@@ -8,6 +8,7 @@ import type { SoundDetail } from '../../../../project/measuring'
 import { Advice, ChartBlock, Figure, NumberField, type CurveChartProps } from '../../../../ui'
 import { useShown } from '../../../shared'
 import type { MeasuredProps, MethodView, RigFieldsProps } from '../contract'
+import { MicrophonePicture } from './MicrophonePicture'
 
 type SoundRig = Extract<Rig, { kind: 'sound' }>
 
@@ -164,12 +165,14 @@ function SoundFigures({ measured, build }: MeasuredProps) {
   )
 }
 
-function SoundRigFields({ rig, edit }: RigFieldsProps) {
+function SoundRigFields({ rig, build, edit }: RigFieldsProps) {
+  const shown = useShown()
   if (rig.kind !== 'sound') return null
   const set = (label: string, recipe: (r: Draft<SoundRig>) => void, key?: string) =>
     edit(label, (r) => void (r.kind === 'sound' && recipe(r)), key)
   return (
     <>
+      <MicrophonePicture rig={rig} build={build} shown={shown} />
       <NumberField
         label="Blades"
         kind="count"

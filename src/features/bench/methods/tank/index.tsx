@@ -7,6 +7,7 @@ import { Advice, ChartBlock, ChoiceField, Figure, NumberField, type CurveChartPr
 import { LateWorkingDialog, useShown, type Shown } from '../../../shared'
 import type { MeasuredProps, MethodView, RigFieldsProps } from '../contract'
 import { VesselFields } from '../VesselFields'
+import { VesselPicture } from '../VesselPicture'
 
 type Tank = Extract<Rig, { kind: 'tank-decay' }>
 
@@ -122,13 +123,14 @@ function TankFigures({ build, measured }: MeasuredProps) {
 const signed = (share: number) =>
   Math.abs(share) < 0.005 ? 'the same' : `${Math.abs(100 * share).toFixed(0)} % ${share > 0 ? 'more' : 'less'}`
 
-function TankRigFields({ rig, edit }: RigFieldsProps) {
+function TankRigFields({ rig, build, edit }: RigFieldsProps) {
   const shown = useShown()
   if (rig.kind !== 'tank-decay') return null
   const set = (label: string, recipe: (r: Draft<Tank>) => void, key?: string) =>
     edit(label, (r) => void (r.kind === 'tank-decay' && recipe(r)), key)
   return (
     <>
+      <VesselPicture volumeM3={rig.volumeM3} build={build} shown={shown} />
       <VesselFields
         label="Vessel holds"
         rig={rig}
