@@ -112,7 +112,9 @@ test('where a line beside the jet meets what cuts an insert: on the circle, on i
     expect(Math.abs(z)).toBeLessThan(6)
     expect(Math.sign(z)).toBe(Math.sign(outward))
   }
+  // the circle ends 2.833 further out
   expect(trimmedAt(trim, 3)).toBeNull()
+  expect(trimmedAt(trim, 2.83)).not.toBeNull()
   expect(trimmedAt({ kind: 'plane', slopeRad: Math.PI / 6 }, 1)).toBeCloseTo(Math.sqrt(3), 12)
 })
 

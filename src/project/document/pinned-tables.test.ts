@@ -12,6 +12,9 @@ import * as strength from '../../core/strength'
 import * as supply from '../../core/supply'
 import * as turbine from '../../core/turbine'
 import * as units from '../../core/units'
+import * as archive from '../archive'
+import * as planning from '../planning'
+import * as recording from '../recording'
 import { LIMITS, SPECS } from '.'
 import { lines } from './testing'
 
@@ -31,6 +34,9 @@ const SUBJECTS = {
   supply,
   turbine,
   units,
+  archive,
+  planning,
+  recording,
 }
 
 test.each(Object.entries(SUBJECTS))('of %s', (_, subject) => {

@@ -1,0 +1,76 @@
+/** @jest-environment node */
+import Module, { type ManifoldToplevel } from 'manifold-3d'
+import { isBought } from '../../core/geometry'
+import { assemblyOf, partSet, type PartsInput } from '../../core/machines'
+import { buildPart } from '../../core/machines/build-part'
+import { newBuild, newBuildOf, newPistonRegulator, newRegulator, type Regulator } from '../document'
+import { lines } from '../document/testing'
+import { partsInput } from './build-parts'
+import { regulatorInput } from './regulator-parts'
+
+/**
+ * Sizes and places of parts that no family of turbine has, to five digits. They are held against nothing outside: other tests ask whether they fit, seal and turn. What these say is that no part changes its size or place unnoticed:
+ * where one is meant to, look at it, then `npx jest pinned-parts -u`.
+ */
+let wasm: ManifoldToplevel
+beforeAll(async () => {
+  wasm = await Module()
+  wasm.setup()
+})
+
+const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
+type Kind = Parameters<typeof newBuildOf>[1]
+const of = (kind: Kind, more: object = {}): PartsInput => {
+  const build = newBuildOf(own, kind)
+  return partsInput({ ...build, machine: { ...build.machine, ...more } } as never)
+}
+const regulated = (regulator: Regulator): PartsInput => {
+  const build = newBuild(own)
+  return regulatorInput({ ...build, line: { ...build.line, regulator } }) as PartsInput
+}
+const single = newBuildOf(own, 'single-acting-engine').machine
+
+const SETS: readonly (readonly [string, () => PartsInput])[] = [
+  ['single-acting engine', () => of('single-acting-engine')],
+  [
+    'its ball on a spring',
+    () =>
+      of('single-acting-engine', {
+        ball: { ...single.ball, motion: { kind: 'spring', material: 'glass', forceN: 3, stiffnessNPerM: 900 } },
+      }),
+  ],
+  ['two at a right angle', () => of('single-acting-engine', { cylinders: 2, phaseStepRad: Math.PI / 2 })],
+  ['double-acting engine', () => of('double-acting-engine')],
+  ['its valve turned', () => of('double-acting-engine', { valveKind: 'turned' })],
+  ['three-flank engine', () => of('three-flank-engine')],
+  ['reaction rotor on bearings', () => of('reaction-rotor', { pivot: 'bearings' })],
+  ['regulator with a diaphragm', () => regulated(newRegulator(350e3))],
+  ['regulator with a piston', () => regulated(newPistonRegulator(350e3))],
+]
+
+test.each(SETS)('%s', (_, input) => {
+  const made = input()
+  const { placed, ways = [], reach = [], gaps, jets, turnedTo, ...rest } = assemblyOf(made)
+  const where = (list: typeof placed) =>
+    list.map(({ body, pose }) => [
+      isBought(body) ? `${body.code} ${body.size}` : body,
+      pose.map((v) => (Math.abs(v) < 1e-9 ? 0 : v)),
+    ])
+  expect(
+    lines({
+      ...Object.fromEntries(
+        partSet(made).map(({ name, copies }) => {
+          const { volumeMm3, boundingBoxMm: box, profile } = buildPart(wasm, name, made)
+          return [name, [copies, volumeMm3, box.min, box.max, profile.circles.length]]
+        }),
+      ),
+      placed: where(placed),
+      turned: turnedTo ? where(turnedTo(70)) : null,
+      ways,
+      reach,
+      gaps,
+      jets,
+      rest,
+    }),
+  ).toMatchSnapshot()
+})
