@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { TracePyramid, encoderCounts, reduceInertia, simulateSpinUp } from '../src/core/bench'
+import { TracePyramid, encoderCounts, packTrace, reduceInertia, simulateSpinUp } from '../src/core/bench'
 import { LineProtocol, guessMapping, mapTrace, parseTable, traceRoles } from '../src/project/recording'
 import { timed } from './timing'
 
@@ -91,5 +91,30 @@ export async function benchLive() {
   const trace = new TracePyramid()
   for (let i = 0; i < HOUR; i++) trace.push(i / RATE, Math.sin(i / 1000))
   const frame = await timed(200, 20, (i) => trace.view(0, 3600 - (i % 7), 640))
-  return { readingsOfOneSecond: RATE, readAndKeptOneSecond: oneSecond, frameOfAnHour: frame }
+  // a recording that was brought in: packed once, then looked at from the whole down to some readings
+  const many = Float64Array.from({ length: 10_000_000 }, (_, i) => i / 50_000)
+  const values = many.map((t) => Math.sin(37 * t))
+  const packTenMillion = await timed(3, 1, () => packTrace(many, values))
+  const finished = TracePyramid.unpacked(packTrace(many, values))
+  const frameOfTenMillion = await timed(300, 20, (i) => {
+    const width = 200 / 2 ** (i % 20)
+    const from = (((i * 7919) % 1000) / 1000) * (200 - width)
+    finished.view(from, from + width, 640)
+  })
+  const plainPass = await timed(3, 1, () => {
+    let [least, most] = [Infinity, -Infinity]
+    for (const v of values) {
+      if (v < least) least = v
+      if (v > most) most = v
+    }
+    return [least, most]
+  })
+  return {
+    packTenMillion,
+    frameOfTenMillion,
+    plainPassOfTenMillion: plainPass,
+    readingsOfOneSecond: RATE,
+    readAndKeptOneSecond: oneSecond,
+    frameOfAnHour: frame,
+  }
 }

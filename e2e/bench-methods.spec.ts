@@ -109,6 +109,39 @@ test('a rotor left to itself: four coastings found, inertia by the known torque,
   await expect(page).toHaveURL(/station=load/)
 })
 
+test('every reading as it was recorded: from the whole to a missed mark, by links, keys and wheel; another column', async ({
+  page,
+}) => {
+  await open(page, demo('m7'))
+  await page.getByRole('button', { name: 'Every reading as it was recorded…' }).click({ timeout: 20_000 })
+  const span = page.getByTestId('readings-span')
+  await expect(span).toHaveText(/7\u2009153 of 7\u2009153 readings/)
+  await accessible(page)
+  const seen = async () =>
+    Number(((await span.innerText()).match(/, ([\d\u2009]+) of/) ?? [])[1].replace(/\u2009/g, ''))
+  await page.getByRole('button', { name: 'first missed pulse' }).click()
+  await expect(span).toHaveText(/^5\.3\d+ to 5\.7/)
+  const near = await seen()
+  expect(near).toBeLessThan(120)
+  const picture = page.getByTestId('readings')
+  await picture.focus()
+  await page.keyboard.press('-')
+  expect(await seen()).toBeGreaterThan(near)
+  await page.keyboard.press('ArrowRight')
+  await expect(span).not.toHaveText(/^5\.2/)
+  await picture.click()
+  const before = await seen()
+  await page.mouse.wheel(0, -240)
+  await expect.poll(seen).toBeLessThan(before)
+  await page.keyboard.press('Home')
+  await expect(span).toHaveText(/7\u2009153 of 7\u2009153 readings/)
+  await open(page, demo('m1'))
+  await page.getByRole('button', { name: 'Every reading as it was recorded…' }).click({ timeout: 20_000 })
+  await expect(span).toHaveText(/14\u2009001 of/)
+  await page.getByLabel('Every reading of').selectOption('supply_kPa')
+  await expect(page.getByTestId('readings')).toHaveAttribute('aria-label', /^supply_kPa, kPa/)
+})
+
 test('a rope over a drum: a new rig of it, its columns found, torque on the radius to the rope’s middle; wound up it asks for heights', async ({
   page,
 }) => {

@@ -9,6 +9,8 @@ import type {
   Reduced,
   ReduceRequest,
   SoundPreview,
+  Traced,
+  TraceRequest,
 } from './bench-handler'
 import { RECORDING_WANTED } from './job-faults'
 
@@ -37,15 +39,32 @@ export interface Reduction {
   readonly load: () => Promise<Uint8Array>
 }
 
-/** Reduces a recording. Its bytes cross to the worker once, not with every change of a figure. */
+/** Reduces a recording. */
 export async function reduceRecording(
   { key, dialect, conditions, load }: Reduction,
   options?: JobOptions,
 ): Promise<MeasuredRun> {
-  const run = async (bytes: Uint8Array | null) => {
-    const request: ReduceRequest = { kind: 'reduce', key, bytes, dialect, conditions }
-    return ((await client.run(request, options)) as Reduced).measured
-  }
+  const reply = await askOf({ kind: 'reduce', key, dialect, conditions }, load, options)
+  return (reply as Reduced).measured
+}
+
+/** One column of a recording, every reading of it. */
+export async function traceOfRecording(
+  request: Omit<TraceRequest, 'kind' | 'bytes'>,
+  load: () => Promise<Uint8Array>,
+  options?: JobOptions,
+): Promise<Traced> {
+  return (await askOf({ kind: 'trace', ...request }, load, options)) as Traced
+}
+
+/** Asks something of a recording. Its bytes cross to the worker once, not with every change of a figure. */
+async function askOf(
+  request: Omit<ReduceRequest, 'bytes'> | Omit<TraceRequest, 'bytes'>,
+  load: () => Promise<Uint8Array>,
+  options?: JobOptions,
+): Promise<BenchReply> {
+  const { key } = request
+  const run = (bytes: Uint8Array | null) => client.run({ ...request, bytes } as BenchRequest, options)
   if (handed.has(key))
     try {
       return await run(null)

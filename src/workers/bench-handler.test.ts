@@ -1,7 +1,7 @@
 import { keptDemo } from '../project/demo/kept-demo'
 import type { Run } from '../project/document'
 import { mainMeasurement, measurementInputs, type InertiaRun } from '../project/measuring'
-import { handleBench } from './bench-handler'
+import { handedOver, handleBench, type TraceRequest } from './bench-handler'
 import { RecordingWanted } from './job-faults'
 
 const { project, recordings } = keptDemo()
@@ -66,3 +66,64 @@ test('what cannot be read is said, as a fault of the input', () =>
       () => undefined,
     ),
   ).toThrow(/No data rows/))
+
+describe('a column reading by reading', () => {
+  const csv = (rows: readonly (readonly number[])[]) =>
+    new TextEncoder().encode(['time_ms,count,supply_kPa', ...rows.map((r) => r.join(',')), ''].join('\n'))
+  const rows = Array.from({ length: 40 }, (_, i) => [4 * i, 7 * i, 350 + (i === 9 ? 5 : 0)])
+  const asked = (more: Partial<TraceRequest>, file: Uint8Array = csv(rows)) => {
+    const reply = handleBench(
+      {
+        kind: 'trace',
+        key: `t${file.reduce((sum, byte, i) => sum + byte * i, 0)}`,
+        bytes: file,
+        dialect: null,
+        time: 'time_ms',
+        column: 'count',
+        rate: false,
+        ...more,
+      },
+      () => undefined,
+    )
+    if (reply.kind !== 'trace') throw new Error('no trace')
+    return reply
+  }
+  test('as it was written, over its time; how fast it rises; from one to the next of the time itself', () => {
+    const pressure = asked({ column: 'supply_kPa' })
+    expect(pressure).toMatchObject({ timed: true, unit: 'kPa' })
+    expect(pressure.trace.values[9]).toBe(355)
+    expect(pressure.trace.times[10]).toBeCloseTo(0.04, 12)
+    const rate = asked({ rate: true })
+    expect(rate.unit).toBe('count/s')
+    expect(rate.trace.values[0]).toBeNaN()
+    expect(rate.trace.values[5]).toBeCloseTo(7 / 0.004, 2)
+    expect(asked({ column: 'supply_kPa', rate: true }).trace.values[9]).toBeCloseTo(5 / 0.004, 2)
+    expect(asked({ column: 'time_ms' }).trace.values[3]).toBeCloseTo(250, 3)
+  })
+  test('where its times fall, or it has none, it stands over its rows; no time went by: a gap', () => {
+    const torn = csv(rows.map((r, i) => (i === 20 ? [1, r[1], r[2]] : r)))
+    const over = asked({ rate: true }, torn)
+    expect(over).toMatchObject({ timed: false })
+    expect([over.trace.times[0], over.trace.times[39], over.trace.values[5]]).toEqual([1, 40, 35])
+    expect(asked({ time: null }).timed).toBe(false)
+    const twice = csv(rows.map((r, i) => (i === 20 ? [rows[19][0], r[1], r[2]] : r)))
+    expect(asked({ rate: true }, twice).trace.values[20]).toBeNaN()
+  })
+  test('a column that is not there, and a sound, are refused in words', () => {
+    expect(() => asked({ column: 'torque' })).toThrow(/no column “torque”/)
+    const sound = recordings.get('rec-spindle-3-phone')!
+    expect(() => asked({ key: 'whine' }, sound)).toThrow(/A sound has no columns/)
+  })
+  test('what is handed over is its own: the recording is read on from where it is kept', () => {
+    const first = asked({ column: 'supply_kPa' })
+    const buffers = handedOver(first)
+    expect(new Set(buffers).size).toBe(buffers.length)
+    expect(buffers.length).toBe(2 + 2 * first.trace.levels.length)
+    structuredClone(first, { transfer: buffers })
+    expect(first.trace.values.length).toBe(0)
+    expect(asked({ column: 'supply_kPa', bytes: null }).trace.values[9]).toBe(355)
+    expect(handedOver(handleBench({ kind: 'preview', key: 'a', bytes, rig, dialect: null }, () => undefined))).toEqual(
+      [],
+    )
+  })
+})

@@ -9,6 +9,7 @@ import {
 } from '../project/measuring'
 import type { Rig, TableMapping } from '../project/document'
 import { guessMapping, parseTable, type Dialect, type Table } from '../project/recording'
+import { packTrace, type PackedTrace } from '../core/bench'
 import { RecordingWanted } from './job-faults'
 import type { Said } from '../core/said'
 
@@ -33,7 +34,21 @@ export interface ReduceRequest {
   readonly conditions: Conditions
 }
 
-export type BenchRequest = PreviewRequest | ReduceRequest
+/** One column over time as it was recorded, to be looked at reading by reading. */
+export interface TraceRequest {
+  readonly kind: 'trace'
+  readonly key: string
+  readonly bytes: Uint8Array | null
+  readonly dialect: Dialect | null
+  /** Header of the time column; null where rows are counted instead. */
+  readonly time: string | null
+  /** Header of the column; that of the time itself asks for marks a second, from each to the next. */
+  readonly column: string
+  /** How fast it rises from each reading to the next, in place of what it is; of a column over its time alone. */
+  readonly rate: boolean
+}
+
+export type BenchRequest = PreviewRequest | ReduceRequest | TraceRequest
 
 export interface Preview {
   readonly kind: 'preview'
@@ -61,7 +76,16 @@ export interface SoundPreview {
   readonly channels: number
 }
 
-export type BenchReply = Preview | SoundPreview | Reduced
+export interface Traced {
+  readonly kind: 'trace'
+  readonly trace: PackedTrace
+  /** Over its time; false where its times fall somewhere, or it has none, so that it stands over its rows. */
+  readonly timed: boolean
+  /** Of its values, as the file says. */
+  readonly unit: string | null
+}
+
+export type BenchReply = Preview | SoundPreview | Reduced | Traced
 
 const KEPT = 6
 const kept = new Map<string, Channels>()
@@ -114,6 +138,53 @@ function previewOf(table: Table, { rig, dialect }: PreviewRequest): Preview {
   }
 }
 
+/** A column as it was written, over its time where the times rise. */
+function tracedOf({ columns, rows }: Table, { time, column, rate }: TraceRequest): Traced {
+  const named = (header: string | null) => columns.find((c) => c.header === header)
+  const own = named(column)
+  if (!own) throw new InputFault(`The recording has no column “${column}”.`)
+  const clock = named(time)
+  const timed = clock !== undefined && rises(clock.values)
+  const over = timed ? clock.values : Float64Array.from({ length: rows }, (_, i) => i + 1)
+  if (own === clock) {
+    const perS = own.values.map((_, i) => perTime(1, own.values, i))
+    return { kind: 'trace', trace: packTrace(over, perS), timed, unit: '1/s' }
+  }
+  const si = own.unit?.si ?? 1
+  if (rate && timed) {
+    const perS = own.values.map((v, i) => perTime((v - own.values[i - 1]) / si, over, i))
+    return { kind: 'trace', trace: packTrace(over, perS), timed, unit: `${own.unit?.id ?? ''}/s` }
+  }
+  return {
+    kind: 'trace',
+    trace: packTrace(
+      over,
+      own.values.map((v) => v / si),
+    ),
+    timed,
+    unit: own.unit?.id ?? null,
+  }
+}
+
+/** So much since the reading before, for each second of it; a gap where no time went by. */
+const perTime = (of: number, times: Float64Array, i: number): number =>
+  i > 0 && times[i] > times[i - 1] ? of / (times[i] - times[i - 1]) : NaN
+
+const rises = (times: Float64Array): boolean => {
+  for (let i = 1; i < times.length; i++) if (!(times[i] >= times[i - 1])) return false
+  return times.length > 0 && Number.isFinite(times[0])
+}
+
+/** What of a reply need not be copied on its way. */
+export const handedOver = (reply: BenchReply): ArrayBuffer[] =>
+  reply.kind === 'trace'
+    ? [
+        reply.trace.times.buffer,
+        reply.trace.values.buffer,
+        ...reply.trace.levels.flatMap(({ least, most }) => [least.buffer, most.buffer]),
+      ]
+    : []
+
 /** Preview or reduction of a recording. Pure but for the recordings kept between calls. */
 export function handleBench(request: BenchRequest, progress: (share: number) => void): BenchReply {
   const channels = channelsOf(request.key, request.bytes, request.dialect, progress)
@@ -130,6 +201,10 @@ export function handleBench(request: BenchRequest, progress: (share: number) => 
       return { kind: 'sound', seconds: all[0].length / sampleRateHz, channels: all.length }
     }
     return previewOf(channels.table, request)
+  }
+  if (request.kind === 'trace') {
+    if (channels.kind === 'sound') throw new InputFault('A sound has no columns: its picture is its spectrogram.')
+    return tracedOf(channels.table, request)
   }
   progress(0.92)
   return { kind: 'reduce', measured: methodOf(request.conditions.method).reduce(channels, request.conditions) }

@@ -1,5 +1,5 @@
-import { handleBench, type BenchReply, type BenchRequest } from './bench-handler'
+import { handedOver, handleBench, type BenchReply, type BenchRequest } from './bench-handler'
 import { serveJobs } from './job-client'
 import { faultOf } from './job-faults'
 
-serveJobs<BenchRequest, BenchReply>(self, handleBench, faultOf)
+serveJobs<BenchRequest, BenchReply>(self, handleBench, faultOf, handedOver)

@@ -111,6 +111,29 @@ test('a crash rejects instead of hanging, and stale answers are dropped', async 
   expect(await second).toBe(3)
 })
 
+test('what is handed over of a result crosses without a copy; a fault hands nothing over', async () => {
+  const sent: unknown[][] = []
+  const scope = {
+    postMessage: (...all: unknown[]) => void sent.push(all),
+    onmessage: null as ((event: MessageEvent) => void) | null,
+  }
+  const numbers = new Float64Array(4)
+  serveJobs<string, Float64Array<ArrayBuffer>>(
+    scope,
+    (request) => {
+      if (request === 'bad') throw new InputFault('no')
+      return numbers
+    },
+    faultOf,
+    (result) => [result.buffer],
+  )
+  for (const request of ['good', 'bad']) scope.onmessage?.({ data: { id: 1, request } } as MessageEvent)
+  await new Promise((r) => setTimeout(r, 5))
+  const [failed, done] = [...sent].sort((a, b) => a.length - b.length)
+  expect(done).toEqual([{ id: 1, kind: 'done', result: numbers }, { transfer: [numbers.buffer] }])
+  expect(failed).toMatchObject([{ kind: 'failed' }])
+})
+
 test('inside the worker faults become plain data with what to do next', async () => {
   const sent: unknown[] = []
   const scope = {

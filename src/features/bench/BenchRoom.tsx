@@ -30,6 +30,7 @@ import { Plans } from './plan/Plans'
 import { spreadOf } from './plan/spread'
 import { editMeasurement, findAgain, rigFor, startRun } from './run-edits'
 
+const EveryReading = dynamic(() => import('./trace/EveryReading'), { ssr: false })
 const PlanDialog = dynamic(() => import('./plan/PlanDialog'), { ssr: false })
 
 /** What came of a measurement: how to bring a recording in, its pictures, or why there are none. */
@@ -50,6 +51,7 @@ function Outcome({
 }) {
   const store = useStore()
   const { rigs } = useProject()
+  const [looking, setLooking] = useState(false)
   const rig = rigs.find((r) => r.id === measurement.rigId)
   const { Charts } = methodView(measurement.method)
   if (!rig) return null
@@ -61,6 +63,14 @@ function Outcome({
     return (
       <Box aria-busy={result?.status === 'waiting'} opacity={result?.status === 'waiting' ? 0.55 : 1}>
         <Charts run={run} measurement={measurement} build={build} measured={measured} predicted={predicted} />
+        {measurement.mapping?.kind === 'table' && (
+          <Box mt="3">
+            <LinkButton fontSize="xs" aria-expanded={looking} onClick={() => setLooking(!looking)}>
+              {looking ? 'Put the readings away' : 'Every reading as it was recorded…'}
+            </LinkButton>
+            {looking && <EveryReading key={measurement.recordingId} measurement={measurement} measured={measured} />}
+          </Box>
+        )}
       </Box>
     )
   if (!result || result.status !== 'failed')

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { TracePyramid, levelOf, motionOfCounts, motionOfMarks, motionOfSpeed } from '.'
+import { TracePyramid, packTrace, levelOf, motionOfCounts, motionOfMarks, motionOfSpeed } from '.'
 import { plateaus } from '../settled'
 import { angleOfPulses } from '../angle-trace'
 import { normalDraw, seededRandom } from '../../statistics'
@@ -44,6 +44,39 @@ describe('a trace’s pyramid', () => {
     expect(torn.view(0, 64, 1)).toMatchObject({ least: Float32Array.of(0), most: Float32Array.of(63) })
   })
 })
+
+test('a finished trace packed at once shows what one does that grew reading by reading; gaps too', () =>
+  fc.assert(
+    fc.property(
+      fc.array(fc.option(fc.float({ min: -1000, max: 1000, noNaN: true }), { nil: NaN }), {
+        minLength: 1,
+        maxLength: 1300,
+        size: 'max',
+      }),
+      fc.integer({ min: 1, max: 90 }),
+      (values, columns) => {
+        const grown = new TracePyramid()
+        values.forEach((v, i) => grown.push(i / 100, v))
+        const packed = packTrace(
+          Float64Array.from(values, (_, i) => i / 100),
+          Float64Array.from(values),
+        )
+        const trace = TracePyramid.unpacked(packed)
+        for (const [from, to] of [
+          [0, values.length / 100],
+          [0.11, values.length / 200 + 0.2],
+        ])
+          expect(trace.view(from, to, columns)).toEqual(grown.view(from, to, columns))
+        expect([trace.firstS, trace.lastS, trace.length]).toEqual([0, grown.lastS, values.length])
+        expect(trace.count(0.095, 0.205)).toBe(values.filter((_, i) => i >= 10 && i <= 20).length)
+        // a block for every eight, all of them full
+        expect(packed.levels.map((l) => l.least.length)).toEqual(
+          [8, 64, 512].filter((n) => n <= values.length).map((n) => Math.floor(values.length / n)),
+        )
+      },
+    ),
+    { numRuns: 120, seed: 8 },
+  ))
 
 describe('the moment, against motions in closed form', () => {
   // angle = w t + a t²/2, looked at its newest reading

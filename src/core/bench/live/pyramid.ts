@@ -7,10 +7,25 @@ export interface TraceView {
 
 const FACTOR = 8
 
+/** A finished trace as plain data, to cross from one thread to another: readings and the blocks above them. */
+export interface PackedTrace {
+  readonly times: Float64Array<ArrayBuffer>
+  readonly values: Float32Array<ArrayBuffer>
+  readonly levels: readonly { readonly least: Float32Array<ArrayBuffer>; readonly most: Float32Array<ArrayBuffer> }[]
+}
+
 /** Numbers that grow by doubling. */
 class Floats {
-  data = new Float32Array(4096)
-  length = 0
+  length: number
+  constructor(public data: Float32Array<ArrayBuffer> = new Float32Array(4096)) {
+    this.length = 0
+  }
+  /** All that is there, and no more of it. */
+  static of(data: Float32Array<ArrayBuffer>): Floats {
+    const made = new Floats(data)
+    made.length = data.length
+    return made
+  }
   push(value: number): void {
     if (this.length === this.data.length) {
       const wider = new Float32Array(2 * this.data.length)
@@ -32,10 +47,20 @@ interface Level {
  * Values are kept as 32-bit floats: seven digits, enough for a picture and not for a count.
  */
 export class TracePyramid {
-  private times = new Float64Array(4096)
+  private times: Float64Array<ArrayBuffer> = new Float64Array(4096)
   length = 0
-  private readonly values = new Floats()
-  private readonly levels: Level[] = []
+  private values = new Floats()
+  private levels: Level[] = []
+
+  /** A trace that is finished. */
+  static unpacked({ times, values, levels }: PackedTrace): TracePyramid {
+    const trace = new TracePyramid()
+    trace.times = times
+    trace.length = times.length
+    trace.values = Floats.of(values)
+    trace.levels = levels.map(({ least, most }) => ({ least: Floats.of(least), most: Floats.of(most) }))
+    return trace
+  }
 
   /** Appends a reading; its time must not be before the last one's. NaN is a gap. */
   push(timeS: number, value: number): void {
@@ -62,6 +87,15 @@ export class TracePyramid {
     }
     this.levels[k].least.push(least)
     this.levels[k].most.push(most)
+  }
+
+  get firstS(): number {
+    return this.length > 0 ? this.times[0] : 0
+  }
+
+  /** Readings from one time to another. */
+  count(fromS: number, toS: number): number {
+    return this.indexAt(toS) - this.indexAt(fromS)
   }
 
   get lastS(): number {
@@ -119,4 +153,28 @@ export class TracePyramid {
     }
     return { timeS: timeS.subarray(0, n), least: least.subarray(0, n), most: most.subarray(0, n) }
   }
+}
+
+/** All readings of a finished recording at once, with the blocks above them. Times must not fall. O(n). */
+export function packTrace(times: Float64Array, from: Float64Array): PackedTrace {
+  const values = Float32Array.from(from)
+  const levels: { least: Float32Array<ArrayBuffer>; most: Float32Array<ArrayBuffer> }[] = []
+  let below = { least: values, most: values }
+  while (below.least.length >= FACTOR) {
+    const n = Math.floor(below.least.length / FACTOR)
+    const level = { least: new Float32Array(n), most: new Float32Array(n) }
+    for (let i = 0; i < n; i++) {
+      let [least, most] = [NaN, NaN]
+      for (let j = i * FACTOR; j < (i + 1) * FACTOR; j++) {
+        const [low, high] = [below.least[j], below.most[j]]
+        if (!(least <= low)) least = Number.isNaN(low) ? least : low
+        if (!(most >= high)) most = Number.isNaN(high) ? most : high
+      }
+      level.least[i] = least
+      level.most[i] = most
+    }
+    levels.push(level)
+    below = level
+  }
+  return { times: Float64Array.from(times), values, levels }
 }

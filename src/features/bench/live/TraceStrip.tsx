@@ -4,11 +4,9 @@ import { useEffect, useRef } from 'react'
 import UPlot from 'uplot'
 import 'uplot/dist/uPlot.min.css'
 import type { TracePyramid } from '../../../core/bench'
+import { axisStyle, axisText, bandStyle, colorOf } from '../trace/plot-style'
 
 const HEIGHT = 132
-
-const colorOf = (name: string) =>
-  getComputedStyle(document.documentElement).getPropertyValue(`--gk-colors-${name}`).trim()
 
 export interface StripLimits {
   /** From here on nothing may be: hatched. */
@@ -53,12 +51,6 @@ function drawLimits(plot: UPlot, { most, predicted }: StripLimits): void {
   ctx.restore()
 }
 
-/** Axis numbers without more digits than they need. */
-const axisText = (value: number) =>
-  Math.abs(value) >= 1000
-    ? Math.round(value).toLocaleString('en-GB').replaceAll(',', '\u2009')
-    : String(Number(value.toPrecision(4)))
-
 /**
  * A trace that scrolls by: least and greatest of each column of the picture, so that no reading is passed over, drawn anew in every frame.
  * Drawn outside of React; the numbers are told beside it.
@@ -83,13 +75,7 @@ export function TraceStrip({
   useEffect(() => {
     const element = box.current
     if (!element) return
-    const axis = {
-      stroke: colorOf('mute'),
-      grid: { stroke: colorOf('rule'), width: 1 },
-      ticks: { show: false },
-      font: "11px 'Spline Sans Mono Variable', monospace",
-    }
-    const ink = colorOf('petrol')
+    const axis = axisStyle()
     const plot = new UPlot(
       {
         width: Math.max(200, element.clientWidth),
@@ -101,12 +87,7 @@ export function TraceStrip({
           { ...axis, size: 26, values: (_, ticks) => ticks.map((t) => `${axisText(t)} s`) },
           { ...axis, size: 62, values: (_, ticks) => ticks.map(axisText) },
         ],
-        series: [
-          {},
-          { stroke: ink, width: 1.5, points: { show: false } },
-          { stroke: ink, width: 1.5, points: { show: false } },
-        ],
-        bands: [{ series: [1, 2], fill: `${ink}55` }],
+        ...bandStyle(),
         hooks: { drawAxes: [(drawn) => drawLimits(drawn, { most, predicted })] },
       },
       [[], [], []],
