@@ -6,7 +6,10 @@ import { normalDraw, seededRandom } from '../../statistics'
 import { RPM as rpm } from '../../units/rotation'
 import { angleOfPulses, angleOfSpeed } from '../angle-trace'
 import { angleOfCounts } from '../counter'
+import { blockAverage } from '../decimate'
+import { blockAt } from '../phases'
 import { encoderCounts, pulseTimes } from '../simulate-inertia'
+import { fitCoasting } from '../trajectory-fit'
 import { COAST_CONDITIONS, coastCampaign } from './campaign'
 import { dragAt, dragUncertainty, reduceCoast, type CoastReduction, type CoastRig } from './reduce-coast'
 import { simulateCoasts, type CoastTruth } from './simulate-coast'
@@ -160,6 +163,8 @@ describe('what a recording of coasting holds', () => {
     expect(codes(short)).toContain('coast-short')
     const long = reduceCoast(counted(), known)
     expect(codes(long)).not.toContain('coast-short')
+    // read on to where it was stopped, a twentieth of the top
+    expect(long.leastRadPerS / long.topRadPerS).toBeLessThan(0.1)
     expect(short.law.covariance[0][0]).toBeGreaterThan(10 * long.law.covariance[0][0])
   })
   test('an inertia known to a tenth is most of what is not known, and said', () => {
@@ -167,6 +172,18 @@ describe('what a recording of coasting holds', () => {
     expect(codes(rough)).toEqual(['coast-inertia-rough'])
     expect(rough.topDrag.standardUncertainty / rough.topDrag.value).toBeCloseTo(0.1, 3)
     expect(rough.sharedRelativeUncertainty).toBeCloseTo(0.1, 12)
+  })
+  test('readings of speed are alike with their neighbours by a half where each ends one span and begins the next: bands widened by √2', () => {
+    const random = seededRandom(4)
+    const timeS = Float64Array.from({ length: 400 }, (_, i) => i * 0.1)
+    const noisy = timeS.map((t) => 1500 * Math.exp(-t / 25) + 6 * normalDraw(random))
+    const trace = blockAverage(angleOfSpeed(timeS, noisy, 1).trace, 900)
+    const start = { law: [0, 0, 0, 0.04, 0], speed: noisy }
+    const fit = fitCoasting(trace, [{ fromS: 0, toS: 39.9, open: false }], [3], (t) => blockAt(trace, t), start)
+    expect(fit.autocorrelation).toBeGreaterThan(0.35)
+    expect(fit.widened).toBeGreaterThan(1.6)
+    expect(fit.widened).toBeLessThan(2.4)
+    expect(Math.abs(fit.parameters[3] - 0.04)).toBeLessThan(3 * Math.sqrt(fit.covariance[3][3]))
   })
   test('a hand on the wheel half-way: the law does not lie on it, and that is said', () => {
     const motion = simulateCoasts(truth, 0.002)
@@ -223,6 +240,7 @@ describe('a known torque on in some coastings', () => {
     expect(r.coasts.map((c) => c.braked)).toEqual([false, true, false, true])
     expect(holds(r.inertia, J)).toBe(true)
     expect(holds(r.topDrag, of(r.topRadPerS))).toBe(true)
+    expect(r.repairs.find((x) => x.kind === 'double pulse')?.count).toBeLessThan(0.004 * marks.length)
     // what a turn is worth in the spin-ups is not known, and said
     expect(r.repairs.find((x) => x.kind === 'undecided gap')?.count).toBeGreaterThan(0)
   })
