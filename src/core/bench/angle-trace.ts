@@ -2,13 +2,7 @@ import { bridge } from './bridge'
 import { risingRows } from './clean-time'
 import { pick } from './counter'
 import { countMarks } from './marks'
-import { RepairCount, type RepairedTrace } from './repair'
-
-/** Rotor turns for one turn of the shaft that carries the sensor. */
-export interface SensorScale {
-  readonly countsPerTurn: number
-  readonly rotorTurnsPerSensorTurn: number
-}
+import { RepairCount, type RepairedTrace, type SensorScale } from './repair'
 
 /** Rotor angle from speed readings (rad/s of the sensor's shaft), summed by trapezoids. */
 export function angleOfSpeed(

@@ -1,7 +1,6 @@
 import { median } from '../statistics'
 import { risingRows } from './clean-time'
-import { RepairCount, type RepairedTrace } from './repair'
-import type { SensorScale } from './angle-trace'
+import { RepairCount, type RepairedTrace, type SensorScale } from './repair'
 
 /** Widths that counters come in, bits; signed and unsigned ones alike run over by 2 to this. */
 const WIDTHS = [8, 10, 12, 14, 15, 16, 20, 24, 31, 32, 40, 48] as const

@@ -24,6 +24,12 @@ export interface Repair {
   readonly values: Said['values']
 }
 
+/** Rotor turns for one turn of the shaft that carries the sensor. */
+export interface SensorScale {
+  readonly countsPerTurn: number
+  readonly rotorTurnsPerSensorTurn: number
+}
+
 /** Angle of the rotor against time, both rising. */
 export interface AngleTrace {
   readonly timeS: Float64Array

@@ -240,7 +240,7 @@ describe('a known torque on in some coastings', () => {
     expect(r.coasts.map((c) => c.braked)).toEqual([false, true, false, true])
     expect(holds(r.inertia, J)).toBe(true)
     expect(holds(r.topDrag, of(r.topRadPerS))).toBe(true)
-    expect(r.repairs.find((x) => x.kind === 'double pulse')?.count).toBeLessThan(0.004 * marks.length)
+    expect(r.repairs.find((x) => x.kind === 'double pulse')?.count).toBeLessThan(0.002 * marks.length)
     // what a turn is worth in the spin-ups is not known, and said
     expect(r.repairs.find((x) => x.kind === 'undecided gap')?.count).toBeGreaterThan(0)
   })
