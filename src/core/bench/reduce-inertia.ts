@@ -1,6 +1,6 @@
-import { straightAt } from '../numerics'
 import { linearLeastSquares, varianceOf, type Measured } from '../statistics'
 import { blockAverage } from './decimate'
+import { drawnTrace, type DrawnTrace } from './drawn-trace'
 import { motionsIn, type LocalMotion } from './local-fit'
 import { blockAt, findPhases, roughSpeed, type Phases } from './phases'
 import { effectiveInertia, type InertiaRig } from './rig'
@@ -44,7 +44,7 @@ export interface TorquePoint {
   readonly torqueUncertaintyNm: number
 }
 
-export interface InertiaReduction {
+export interface InertiaReduction extends DrawnTrace {
   readonly phases: Phases
   readonly effectiveInertia: Measured
   /** Share of every torque and power by which all runs on one rig are wrong alike: its inertia. */
@@ -66,13 +66,6 @@ export interface InertiaReduction {
   /** At the shaft: what is left after the drag found in coasting. */
   readonly peakShaftPower: PeakPower
   readonly curve: TorqueCurve
-  /** For drawing: speed read in short steps, the law integrated over it, and what is left. */
-  readonly trace: {
-    readonly timeS: readonly number[]
-    readonly speedRadPerS: readonly number[]
-    readonly fittedRadPerS: readonly (number | null)[]
-  }
-  readonly residualRadPerS: number
   /** Curvature of torque against speed over its uncertainty; beyond 3 the line is not straight. */
   readonly curvatureSigmas: number
   readonly dragMeasured: boolean
@@ -89,12 +82,6 @@ const BLOCKS = 4000
 /** For the fit of the motion: an average of an angle loses nothing that the fit could use. */
 const FIT_BLOCKS = 900
 const WINDOWS = 28
-
-/** The fitted speed at a time, joined straight between the fit's blocks; null outside its stretches. */
-function fittedAt(blocksS: Float64Array, fitted: Float64Array, timeS: number): number | null {
-  const value = straightAt(blocksS, fitted, timeS)
-  return Number.isFinite(value) ? value : null
-}
 
 /** The moment the air was let on: the first window's motion carried back to rest, no further than a tenth of the spin-up. */
 function openedAt(first: LocalMotion, { spinUp }: Phases): number {
@@ -179,11 +166,7 @@ export function reduceInertia(
       torqueUncertaintyNm: inertia.value * m.accelerationUncertainty,
     }
   })
-  const stride = Math.max(1, Math.floor(trace.timeS.length / 700))
-  const shown = Array.from({ length: Math.floor(trace.timeS.length / stride) }, (_, i) => i * stride)
-  const timesS = shown.map((i) => trace.timeS[i])
-  const fitted = timesS.map((t) => fittedAt(coarse.timeS, motion.fittedRadPerS, t))
-  const left = shown.map((i, j) => (fitted[j] === null ? NaN : speed[i] - fitted[j])).filter(Number.isFinite)
+  const drawn = drawnTrace(trace, speed, coarse.timeS, motion.fittedRadPerS)
   const curvatureSigmas = curvature(spin, law, inertia.value)
   return {
     phases,
@@ -210,8 +193,7 @@ export function reduceInertia(
     peakBladePower: peakOf(law, (w) => bladeTorqueOf(law, w), bladeGradient, Math.min(dragFree, freeSpeed), inertia),
     peakShaftPower: peakOf(law, (w) => shaftTorqueOf(law, w), shaftGradient, freeSpeed, inertia),
     curve: curveOf(law, freeSpeed, inertia),
-    trace: { timeS: timesS, speedRadPerS: shown.map((i) => speed[i]), fittedRadPerS: fitted },
-    residualRadPerS: Math.sqrt(left.reduce((s, r) => s + r * r, 0) / Math.max(1, left.length)),
+    ...drawn,
     curvatureSigmas,
     dragMeasured,
     pressure: fallOf(driven, motion),

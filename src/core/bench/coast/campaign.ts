@@ -4,7 +4,8 @@ import { angleOfPulses, angleOfSpeed } from '../angle-trace'
 import { angleOfCounts } from '../counter'
 import { encoderCounts, pulseTimes } from '../simulate-inertia'
 import { tally, type TallyRow } from '../tally'
-import { REPEATS, dragAt, dragUncertainty, reduceCoast, type CoastReduction, type CoastRig } from './reduce-coast'
+import { REPEATS, dragAt, dragUncertainty, reduceCoast } from './reduce-coast'
+import type { CoastReduction, CoastRig } from './types'
 import { simulateCoasts, type CoastTruth } from './simulate-coast'
 
 export const COAST_CONDITIONS = [

@@ -1,76 +1,20 @@
 import { PhysicsError } from '../../errors'
-import { said, type Said } from '../../said'
 import { linearLeastSquares, mean, median, varianceOf, type Measured } from '../../statistics'
 import { blockAverage } from '../decimate'
+import { drawnTrace } from '../drawn-trace'
 import { motionsIn, type LocalMotion } from '../local-fit'
 import { blockAt, roughSpeed } from '../phases'
-import { straightAt } from '../../numerics'
 import type { AngleTrace, Repair } from '../repair'
 import { fitCoasting, type TrajectoryFit } from '../trajectory-fit'
 import { findCoasts, type Coast } from './coasts'
-
-/** All that turns, and what brakes it in some of the coastings; both at the rotor's shaft. */
-export interface CoastRig {
-  readonly inertiaKgM2: { readonly value: number; readonly standardUncertainty: number }
-  /** A torque that does not change with speed, on in some coastings and off in the others; the inertia is found from it. Null where there is none. */
-  readonly brake: { readonly torqueNm: number; readonly standardUncertaintyNm: number } | null
-}
-
-export interface CoastSettings {
-  /** Where it coasts, when the maker knows better than the finder. */
-  readonly coast?: { readonly fromS: number; readonly toS: number }
-}
-
-/** Drag a + b w + c w^2, N m at w rad/s. Covariance in that order. */
-export interface DragLaw {
-  readonly parameters: readonly [number, number, number]
-  readonly covariance: readonly (readonly number[])[]
-}
-
-/** One window of a coasting. */
-export interface CoastPoint {
-  readonly coast: number
-  readonly speedRadPerS: number
-  /** All that slows it, the brake included where it was on, N m. */
-  readonly torqueNm: number
-  readonly uncertaintyNm: number
-}
-
-export interface CoastReduction {
-  readonly coasts: readonly (Coast & { readonly braked: boolean })[]
-  readonly law: DragLaw
-  /** The share by which all runs on one rig are wrong alike: its inertia, or its brake. */
-  readonly sharedRelativeUncertainty: number
-  /** The highest speed that it coasted from, and the lowest that it coasted to. */
-  readonly topRadPerS: number
-  readonly leastRadPerS: number
-  /** Drag and the power that it takes at the highest speed. */
-  readonly topDrag: Measured
-  readonly topPower: Measured
-  /** What is left of drag towards rest: friction that does not change with speed. */
-  readonly restDrag: Measured
-  /** The inertia that the torques stand on, and the one that the rig says. */
-  readonly inertia: Measured
-  readonly stated: Measured
-  readonly points: readonly CoastPoint[]
-  readonly trace: {
-    readonly timeS: readonly number[]
-    readonly speedRadPerS: readonly number[]
-    readonly fittedRadPerS: readonly (number | null)[]
-  }
-  readonly residualRadPerS: number
-  readonly autocorrelation: number
-  readonly repairs: readonly Repair[]
-  readonly notes: readonly Said[]
-}
+import { coastNotes } from './notes'
+import type { CoastReduction, CoastRig, CoastSettings, DragLaw } from './types'
 
 const [BLOCKS, FIT_BLOCKS, WINDOWS] = [4000, 900, 14] as const
 /** Fewest windows that a coasting must give to be read. */
 const LEAST_WINDOWS = 4
 /** Grease and belts do not drag alike twice: no drag is said to be known better than by this share. Our own estimate. */
 export const REPEATS = 0.003
-/** What the law leaves of the speed is worth a word from this share of the highest on. */
-const LEFT = 0.003
 /** A braked coasting slows at least so many times as fast as a free one. */
 const BRAKED = 1.1
 
@@ -238,7 +182,7 @@ export function reduceCoast(
     unit,
   })
   const [top, uTop] = [dragAt(law, topRadPerS), dragUncertainty(law, topRadPerS)]
-  const drawn = drawnOf(trace, speed, coarse.timeS, found.motion.fittedRadPerS)
+  const drawn = drawnTrace(trace, speed, coarse.timeS, found.motion.fittedRadPerS)
   const reduction = {
     coasts: read.map(({ span }, i) => ({ ...span, braked: braked[i] })),
     law,
@@ -262,7 +206,7 @@ export function reduceCoast(
     autocorrelation: found.motion.autocorrelation,
     repairs: input.repairs,
   }
-  return { ...reduction, notes: notesOf(reduction, rig, spread) }
+  return { ...reduction, notes: coastNotes(reduction, rig, spread) }
 }
 
 const byHand = (span: { readonly fromS: number; readonly toS: number }, speedAt: (timeS: number) => number): Coast => ({
@@ -329,51 +273,4 @@ function lawOf({ parameters, covariance }: Found, inertia: number, byBrake: bool
       ),
     ),
   }
-}
-
-/** Points for drawing, and what is left between recording and law. */
-function drawnOf(
-  trace: { readonly timeS: Float64Array },
-  speed: Float64Array,
-  fitS: Float64Array,
-  fitted: Float64Array,
-): Pick<CoastReduction, 'trace' | 'residualRadPerS'> {
-  const stride = Math.max(1, Math.floor(trace.timeS.length / 700))
-  const shown = Array.from({ length: Math.floor(trace.timeS.length / stride) }, (_, i) => i * stride)
-  const at = (t: number) => {
-    const value = straightAt(fitS, fitted, t)
-    return Number.isFinite(value) ? value : null
-  }
-  const fittedRadPerS = shown.map((i) => at(trace.timeS[i]))
-  const left = shown.flatMap((i, j) => (fittedRadPerS[j] === null ? [] : [speed[i] - fittedRadPerS[j]]))
-  return {
-    trace: {
-      timeS: shown.map((i) => trace.timeS[i]),
-      speedRadPerS: shown.map((i) => speed[i]),
-      fittedRadPerS,
-    },
-    residualRadPerS: Math.sqrt(left.reduce((sum, r) => sum + r * r, 0) / Math.max(1, left.length)),
-  }
-}
-
-/** Falls so little that what grows with speed cannot be told from what does not. */
-const SHORT = 2
-/** An inertia known no better than this is most of what is not known of the drag. */
-const ROUGH = 0.05
-
-function notesOf(r: Omit<CoastReduction, 'notes'>, { brake, inertiaKgM2 }: CoastRig, spread: number): Said[] {
-  const notes: Said[] = []
-  if (r.topRadPerS < SHORT * r.leastRadPerS)
-    notes.push(said('coast-short', { topRadPerS: r.topRadPerS, leastRadPerS: r.leastRadPerS }))
-  if (r.autocorrelation > 0.7 && r.residualRadPerS > LEFT * r.topRadPerS) notes.push(said('coast-waves'))
-  if (spread > 0) notes.push(said('coast-apart', { share: spread }))
-  if (!brake && r.sharedRelativeUncertainty > ROUGH)
-    notes.push(said('coast-inertia-rough', { share: r.sharedRelativeUncertainty }))
-  if (brake) {
-    const off = r.inertia.value - inertiaKgM2.value
-    const unsure = Math.hypot(r.inertia.standardUncertainty, inertiaKgM2.standardUncertainty)
-    if (Math.abs(off) > 3 * unsure)
-      notes.push(said('coast-inertia-unlike', { found: r.inertia.value, stated: inertiaKgM2.value }))
-  }
-  return notes
 }

@@ -1,5 +1,5 @@
 import { put, type Working } from '../../working'
-import type { CoastReduction } from './reduce-coast'
+import type { CoastReduction } from './types'
 
 export type CoastWorkingId = 'topDrag' | 'topPower' | 'restDrag' | 'inertia'
 
