@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { keptDemo } from '../src/project/demo/kept-demo'
 import { run } from './run'
 
@@ -7,8 +6,7 @@ const call = async (verb: string, input: unknown) => {
   const { exit, stdout, stderr } = await run([verb, '-'], () => JSON.stringify(input))
   return { exit, stderr, out: stdout === '' ? null : JSON.parse(stdout) }
 }
-const reference = (name: string) =>
-  JSON.parse(readFileSync(join(__dirname, `../src/core/engine/reference/${name}.json`), 'utf8'))
+const reference = (name: string) => JSON.parse(readFileSync(`src/core/engine/reference/${name}.json`, 'utf8'))
 
 /** The independent solution’s parameters as the command line takes them. */
 function given({ parameters: p }: { parameters: Record<string, number | string> }) {

@@ -2,7 +2,7 @@
 import { execFileSync, spawnSync } from 'node:child_process'
 import { mkdirSync, mkdtempSync, symlinkSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, resolve } from 'node:path'
 import { run } from './run'
 
 const folder = mkdtempSync(join(tmpdir(), 'kettle-'))
@@ -86,7 +86,7 @@ test('keys with control characters are shown, not obeyed', async () => {
 })
 
 describe('the command itself', () => {
-  const kettle = join(__dirname, '../kettle')
+  const kettle = resolve('kettle')
   const good = file('good2.json', nozzle)
   beforeAll(() => void execFileSync(kettle, ['help']), 60_000)
 
@@ -106,7 +106,7 @@ describe('the command itself', () => {
   })
   test('two thousand designs are searched with 96 MB to keep them in', () => {
     const spec = { ...search({ path: 'nozzle.throatDiameterM', from: 1e-3, to: 2e-3 }), designs: 2000 }
-    const bundle = join(__dirname, '../.cache/kettle/main.mjs')
+    const bundle = '.cache/kettle/main.mjs'
     const { status, stderr } = spawnSync('node', ['--max-old-space-size=96', bundle, 'search', file('s5.json', spec)], {
       encoding: 'utf8',
     })

@@ -13,7 +13,7 @@ const call = async (args: string[], input: unknown = null) => {
 }
 const machine = { family: 'tangential-impulse', meanRadiusM: 0.03, bladeHeightM: 0.01 }
 const build = { machine, nozzle: { throatDiameterM: 0.0016 } }
-const fixture = (name: string) => join(__dirname, '../src/project/fixtures', name)
+const fixture = (name: string) => `src/project/fixtures/${name}`
 
 test('nozzle: the keys that are promised, and a value of NACA 1135’s critical ratio', async () => {
   const { exit, out } = await call(['nozzle', '-'], {

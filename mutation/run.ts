@@ -46,7 +46,7 @@ function copy(): string {
     'kettle',
     'package.json',
     'tsconfig.json',
-    'jest.config.ts',
+    'jest.sandbox.mjs',
     'next.config.ts',
   ])
     cpSync(join(root, name), join(to, name), { recursive: true })
@@ -101,7 +101,7 @@ function passes(
   return new Promise((resolve) => {
     const child = spawn(
       process.execPath,
-      ['node_modules/jest/bin/jest.js', '--silent', '--setupFilesAfterEnv', './mutation/setup.cjs', ...more, ...tests],
+      ['node_modules/jest/bin/jest.js', '--silent', '--config', 'mutation/jest.config.mjs', ...more, ...tests],
       { cwd: folder, env: { ...process.env, ...env }, stdio: 'ignore', detached: true },
     )
     // a fault that never comes back is found

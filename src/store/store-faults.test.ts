@@ -2,7 +2,6 @@
 import 'fake-indexeddb/auto'
 import Dexie from 'dexie'
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { emptyProject, newBuild, type Project } from '../project/document'
 import { parseProject } from '../project/validation'
 import { KettleDb } from './db'
@@ -139,7 +138,7 @@ describe('database gone', () => {
 
 describe('documents of another version', () => {
   const fixture = (version: number) =>
-    JSON.parse(readFileSync(join(__dirname, `../project/fixtures/v${version}/heron-window.json`), 'utf8')) as Project
+    JSON.parse(readFileSync(`src/project/fixtures/v${version}/heron-window.json`, 'utf8')) as Project
 
   test.each([1, 2, 3])(
     'version %p is brought up at once, its steps of undo go, a copy of it stays',

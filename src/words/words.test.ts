@@ -15,7 +15,7 @@ function sources(folder: string): string[] {
         : [],
   )
 }
-const text = ['core', 'project'].flatMap((layer) => sources(join(__dirname, '..', layer))).join('\n')
+const text = ['core', 'project'].flatMap((layer) => sources(`src/${layer}`)).join('\n')
 const codes = (pattern: RegExp) => [...new Set([...text.matchAll(pattern)].map(([, code]) => code))]
 
 test('every fact that is said anywhere has its sentence, and every sentence is said somewhere', () => {
@@ -48,6 +48,6 @@ test('pressures in a note follow the maker’s unit; plain words are in kilopasc
     plainWords(noteWords(said('reduction-pressure-said', { saidGaugePa: 250e3, recordedGaugePa: 350e3 }))),
   ).toMatch(/at 250 kPa gauge, but its recording begins at 350 kPa gauge/))
 test('no decision in core, project or features hangs on a sentence: none is searched for words', () => {
-  const rooms = sources(join(__dirname, '../features')).join('\n')
+  const rooms = sources('src/features').join('\n')
   for (const all of [text, rooms]) expect(all).not.toMatch(/(?:notes|findings)[^\n]*\.(?:includes|match|search)\(['"/]/)
 })

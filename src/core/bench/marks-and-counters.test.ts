@@ -1,6 +1,5 @@
 /** @jest-environment node */
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import {
   angleOfCounts,
   angleOfPulses,
@@ -13,7 +12,7 @@ import {
 import { countMarks } from './marks'
 
 const rpm = Math.PI / 30
-const optical = readFileSync(join(__dirname, '../../project/fixtures/recordings/spin_optical_1ppr.csv'), 'utf8')
+const optical = readFileSync('src/project/fixtures/recordings/spin_optical_1ppr.csv', 'utf8')
   .split('\n')
   .filter((line) => /^[-\d]/.test(line))
   .map(Number)

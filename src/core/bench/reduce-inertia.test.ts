@@ -22,7 +22,7 @@ import {
 import { noteWords } from '../../words'
 
 const rpm = Math.PI / 30
-const fixtures = join(__dirname, '../../project/fixtures/recordings')
+const fixtures = 'src/project/fixtures/recordings'
 
 interface Truth {
   T0: number

@@ -36,6 +36,15 @@ export const onBody = (outer: Pose, inner: Pose): Pose =>
     return [0, 1, 2, 3].reduce((sum, k) => sum + outer[4 * k + row] * inner[column + k], 0)
   })
 
+/** A pose as it is seen from a body in another one. Poses turn and move only, so that a turn's transpose undoes it. */
+export function seenFrom(body: Pose, pose: Pose): Pose {
+  const back = [0, 1, 2].flatMap((column) => [body[column], body[4 + column], body[8 + column], 0])
+  const off = [0, 1, 2].map(
+    (row) => -(body[4 * row] * body[12] + body[4 * row + 1] * body[13] + body[4 * row + 2] * body[14]),
+  )
+  return onBody([...back, ...off, 1], pose)
+}
+
 /** A pose moved by a vector. */
 export const movedBy = (pose: Pose, [x, y, z]: Vec): Pose =>
   pose.map((v, i) => (i === 12 ? v + x : i === 13 ? v + y : i === 14 ? v + z : v))

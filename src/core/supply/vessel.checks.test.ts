@@ -1,3 +1,4 @@
+import { createRequire } from 'node:module'
 import { checksOf, expectCheck, given } from '../check-values/check-values'
 import { GAMMA, GAS_CONSTANT, STANDARD_ATMOSPHERE_PA, adiabaticWork } from '../air'
 import { downstreamExact, massFlowOfNozzle, nozzleFlow } from '../flow'
@@ -25,7 +26,8 @@ interface Odex {
     solve(derivative: (t: number, y: number[]) => number[], from: number, start: number[], to: number): { y: number[] }
   }
 }
-const { Solver } = jest.requireActual<Odex>('odex')
+const require = createRequire(`${process.cwd()}/package.json`)
+const { Solver } = require('odex') as Odex
 
 const PA = STANDARD_ATMOSPHERE_PA
 const behind = (d: number, cd = 1) =>

@@ -3,7 +3,6 @@ import { fed } from '../../project/document/testing'
 import { demoStore, show } from './test-room'
 import '@testing-library/jest-dom'
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { powerChain, predict, workings } from '../../core/prediction'
 import { reduceInertia, reductionWorkings, simulateSpinUp, angleOfSpeed } from '../../core/bench'
@@ -49,8 +48,7 @@ afterEach(async () => {
 
 /** A file as the browser hands it over, from the folder of broken ones or from text. */
 function file(name: string, text?: string): File {
-  const bytes =
-    text === undefined ? readFileSync(join(__dirname, '../../project/fixtures/malformed', name)) : Buffer.from(text)
+  const bytes = text === undefined ? readFileSync(`src/project/fixtures/malformed/${name}`) : Buffer.from(text)
   const made = new File(['x'], name)
   Object.assign(made, {
     arrayBuffer: () => Promise.resolve(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length)),

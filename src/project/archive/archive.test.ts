@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { strToU8, zipSync, unzipSync, strFromU8 } from 'fflate'
 import { makeDemo } from '../demo'
 import { openArchive, packArchive, packRaw } from '.'
@@ -20,7 +19,7 @@ test('a project goes out and comes back the same, recordings byte for byte', () 
 })
 
 test('the shipped demo is what the code makes, to the byte of every file in it', () => {
-  const shipped = unzipSync(new Uint8Array(readFileSync(join(__dirname, '../../../public/demo/heron-window.zip'))))
+  const shipped = unzipSync(new Uint8Array(readFileSync('public/demo/heron-window.zip')))
   const made = unzipSync(packArchive(demo))
   expect(Object.keys(shipped).sort()).toEqual(Object.keys(made).sort())
   for (const name of Object.keys(made))

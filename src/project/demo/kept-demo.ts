@@ -1,11 +1,10 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { openArchive, type ProjectBundle } from '../archive'
 
 let kept: ProjectBundle | null = null
 
 function open(): ProjectBundle {
-  const opened = openArchive(readFileSync(join(__dirname, '../../../public/demo/heron-window.zip')))
+  const opened = openArchive(readFileSync('public/demo/heron-window.zip'))
   if (!opened.ok) throw new Error(`${opened.message} Make the demo anew: npm run demo`)
   return opened.bundle
 }

@@ -100,7 +100,7 @@ test('faults of a union are those of the option that came closest', () => {
 })
 
 describe('frozen documents of old versions still open', () => {
-  const folder = join(__dirname, '../fixtures/v1')
+  const folder = 'src/project/fixtures/v1'
   test.each(readdirSync(folder))('v1/%s', (name) => {
     const parsed = parseProject(JSON.parse(readFileSync(join(folder, name), 'utf8')))
     expect(parsed.ok ? parsed.project.builds.length : parsed.message).toBe(5)

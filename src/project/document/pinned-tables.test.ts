@@ -40,7 +40,11 @@ const SUBJECTS = {
 }
 
 test.each(Object.entries(SUBJECTS))('of %s', (_, subject) => {
-  const data = Object.fromEntries(Object.entries(subject).filter(([, value]) => typeof value !== 'function'))
+  const data = Object.fromEntries(
+    Object.entries(subject)
+      .filter(([, value]) => typeof value !== 'function')
+      .sort(([a], [b]) => (a < b ? -1 : 1)),
+  )
   expect(lines(data)).toMatchSnapshot()
 })
 test('of drills', () => {

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { v9ToV10 } from '../migrations/v9-to-v10'
 import { parseProject } from '../validation'
 
@@ -7,7 +6,7 @@ interface Frozen {
   readonly schemaVersion: number
   readonly builds: { readonly machine: { readonly family: string; readonly ball?: object } }[]
 }
-const frozen = () => JSON.parse(readFileSync(join(__dirname, '../fixtures/v9/heron-engines.json'), 'utf8')) as Frozen
+const frozen = () => JSON.parse(readFileSync('src/project/fixtures/v9/heron-engines.json', 'utf8')) as Frozen
 
 describe('version 9 becomes version 10', () => {
   const up = v9ToV10(frozen()) as Frozen

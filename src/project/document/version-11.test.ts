@@ -1,10 +1,9 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { MIGRATIONS } from '../migrations'
 import { parseProject } from '../validation'
 
 const frozen = () =>
-  JSON.parse(readFileSync(join(__dirname, '../fixtures/v10/heron-spindle.json'), 'utf8')) as { schemaVersion: number }
+  JSON.parse(readFileSync('src/project/fixtures/v10/heron-spindle.json', 'utf8')) as { schemaVersion: number }
 
 describe('version 10 becomes version 11', () => {
   test('nothing was measured by hand yet; nothing else changed', () => {

@@ -1,10 +1,9 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { migrateProject } from '../migrations'
 import { PROJECT_VERSION, parseProject } from '../validation'
 
 type Frozen = { schemaVersion: number; rigs: { kind: string }[] }
-const frozen = () => JSON.parse(readFileSync(join(__dirname, '../fixtures/v11/heron-spindle.json'), 'utf8')) as Frozen
+const frozen = () => JSON.parse(readFileSync('src/project/fixtures/v11/heron-spindle.json', 'utf8')) as Frozen
 
 describe('version 11 becomes version 12', () => {
   test('what a scale or a cell shows was taken as it was: times one; other rigs and all else stay', () => {

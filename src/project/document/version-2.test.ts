@@ -1,6 +1,5 @@
 import { fed } from './testing'
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { airSide } from '../../core/prediction'
 import { compensatedHole, holeCorrection } from '../../core/making'
 import { buildDifferences, lineWords } from '../compare'
@@ -23,7 +22,7 @@ import {
   type Supply,
 } from '.'
 
-const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v1/heron-window.json'), 'utf8')) as {
+const frozen = JSON.parse(readFileSync('src/project/fixtures/v1/heron-window.json', 'utf8')) as {
   schemaVersion: number
   builds: {
     id: string

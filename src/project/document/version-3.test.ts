@@ -1,11 +1,10 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { predict } from '../../core/prediction'
 import { migrateProject } from '../migrations'
 import { PROJECT_VERSION, parseProject } from '../validation'
 import { isTurbine, predictionInput } from '.'
 
-const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v2/heron-window.json'), 'utf8')) as {
+const frozen = JSON.parse(readFileSync('src/project/fixtures/v2/heron-window.json', 'utf8')) as {
   schemaVersion: number
   builds: Record<string, unknown>[]
 }
@@ -54,7 +53,7 @@ describe('version 2 becomes version 3 and goes on', () => {
     const before = JSON.stringify(frozen)
     migrateProject(frozen)
     expect(JSON.stringify(frozen)).toBe(before)
-    const oldest = JSON.parse(readFileSync(join(__dirname, '../fixtures/v1/heron-window.json'), 'utf8')) as {
+    const oldest = JSON.parse(readFileSync('src/project/fixtures/v1/heron-window.json', 'utf8')) as {
       schemaVersion: number
     }
     expect(migrateProject(oldest).schemaVersion).toBe(PROJECT_VERSION)

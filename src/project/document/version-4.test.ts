@@ -1,12 +1,11 @@
 /** @jest-environment node */
 import { fed } from './testing'
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { predict } from '../../core/prediction'
 import { parseProject } from '../validation'
 import { hazardOf, isTurbine, predictionInput } from '.'
 
-const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v3/heron-window.json'), 'utf8')) as {
+const frozen = JSON.parse(readFileSync('src/project/fixtures/v3/heron-window.json', 'utf8')) as {
   schemaVersion: number
   builds: {
     coefficients: Record<string, { value: number; standardUncertainty: number }>

@@ -1,6 +1,5 @@
 /** @jest-environment node */
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { coefficientsOf, type Family } from '../../core/machines'
 import { predictPlain } from '../../core/prediction'
 import { parseProject } from '../validation'
@@ -11,7 +10,7 @@ interface Frozen {
   readonly builds: Record<string, Record<string, unknown>>[]
   readonly runs: Record<string, unknown>[]
 }
-const frozen = JSON.parse(readFileSync(join(__dirname, '../fixtures/v4/heron-window.json'), 'utf8')) as Frozen
+const frozen = JSON.parse(readFileSync('src/project/fixtures/v4/heron-window.json', 'utf8')) as Frozen
 
 describe('version 4 becomes version 5', () => {
   const parsed = parseProject(structuredClone(frozen))

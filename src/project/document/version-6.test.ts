@@ -1,6 +1,5 @@
 import { fed } from './testing'
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { FAMILIES } from '../../core/machines'
 import { migrateProject } from '../migrations'
 import { parseProject } from '../validation'
@@ -11,7 +10,7 @@ interface Frozen {
   readonly schemaVersion: number
   readonly builds: { readonly machine: { readonly coefficients: Record<string, Coefficient> } }[]
 }
-const frozen = () => JSON.parse(readFileSync(join(__dirname, '../fixtures/v5/heron-window.json'), 'utf8')) as Frozen
+const frozen = () => JSON.parse(readFileSync('src/project/fixtures/v5/heron-window.json', 'utf8')) as Frozen
 
 describe('version 5 becomes version 6', () => {
   const parsed = parseProject(frozen())

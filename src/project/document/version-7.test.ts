@@ -1,11 +1,10 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { parseProject } from '../validation'
 
 interface Frozen {
   readonly builds: { readonly making: Record<string, unknown> }[]
 }
-const frozen = () => JSON.parse(readFileSync(join(__dirname, '../fixtures/v6/heron-window.json'), 'utf8')) as Frozen
+const frozen = () => JSON.parse(readFileSync('src/project/fixtures/v6/heron-window.json', 'utf8')) as Frozen
 
 describe('version 6 becomes version 7', () => {
   test('every inlet keeps its barbs, and nothing else changed', () => {

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { parseProject } from '../validation'
 
 interface OldMapping {
@@ -13,7 +12,7 @@ interface Frozen {
   readonly schemaVersion: number
   readonly runs: { readonly measurements: { mapping: OldMapping | { kind: 'sound'; channel: number } }[] }[]
 }
-const frozen = () => JSON.parse(readFileSync(join(__dirname, '../fixtures/v7/heron-window.json'), 'utf8')) as Frozen
+const frozen = () => JSON.parse(readFileSync('src/project/fixtures/v7/heron-window.json', 'utf8')) as Frozen
 
 describe('version 7 becomes version 8', () => {
   const parsed = parseProject(frozen())

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { parseProject, salvageProject } from '../validation'
 import { emptyProject } from './new-build'
 
@@ -7,7 +6,7 @@ interface Frozen {
   readonly schemaVersion: number
   readonly runs: Readonly<Record<string, unknown>>[]
 }
-const frozen = () => JSON.parse(readFileSync(join(__dirname, '../fixtures/v8/heron-window.json'), 'utf8')) as Frozen
+const frozen = () => JSON.parse(readFileSync('src/project/fixtures/v8/heron-window.json', 'utf8')) as Frozen
 
 describe('version 8 becomes version 9', () => {
   const parsed = parseProject(frozen())

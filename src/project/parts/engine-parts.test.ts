@@ -1,5 +1,5 @@
 import Module, { type ManifoldToplevel } from 'manifold-3d'
-import { inTurn } from '../../core/check-values/sample'
+import { chosen, inTurn } from '../../core/check-values/sample'
 import { STANDARD_AMBIENT } from '../../core/air'
 import { crossings, pistonPlace } from '../../core/engine'
 import { PhysicsError } from '../../core/errors'
@@ -77,8 +77,10 @@ const SIZES: readonly (readonly [string, Partial<Single>])[] = [
 ]
 const inputOf = (name: string) => changed(SIZES.find(([n]) => n === name)![1])
 
+const LOOKED = chosen(SIZES, ([name]) => ['the first one', 'with a spring behind its ball'].includes(name))
+
 test.each(
-  inTurn(SIZES, ['filament', 'resin'] as const).map(([[name, figures], process]) => [name, process, figures] as const),
+  inTurn(LOOKED, ['filament', 'resin'] as const).map(([[name, figures], process]) => [name, process, figures] as const),
 )('a ball and pin engine: %s: its parts are sound, go together and turn: %s', (_, process, figures) => {
   const input = changed(figures, process)
   const set = partSet(input)
@@ -90,7 +92,7 @@ test.each(
     expect(checks.map((c) => c.code)).toContain(code)
 })
 
-describe.each(SIZES)('a ball and pin engine: %s', (name, figures) => {
+describe.each(LOOKED)('a ball and pin engine: %s', (name, figures) => {
   test('nothing that moves strikes anything else in any of 36 places of the turn', () => {
     expect(strikes(wasm, inputOf(name), every(10))).toEqual([])
   })

@@ -17,6 +17,7 @@ import { checkMachine } from '../../core/machines/check-order'
 import { engineBuilds } from '../demo/engine-demo'
 import { newBuildOf } from '../document'
 import { partsInput } from './build-parts'
+import { chosen } from '../../core/check-values/sample'
 import { every, strikes } from './strikes'
 
 let wasm: ManifoldToplevel
@@ -43,7 +44,10 @@ const MANY: readonly (readonly [string, Kind, number, number, object])[] = [
   ['two with turned valves at a right angle', 'double-acting-engine', 2, 90, { valveKind: 'turned' }],
 ]
 
-describe.each(MANY)('%s', (_, kind, cylinders, apart, more) => {
+/** Looked at in the tests: what the demo's twins, further down, do not show. */
+const LOOKED = ['three round the crank', 'two with turned valves at a right angle']
+
+describe.each(chosen(MANY, ([name]) => LOOKED.includes(name)))('%s', (_, kind, cylinders, apart, more) => {
   const input = withMany(kind, cylinders, apart, more)
   const head = kind === 'single-acting-engine' ? 'engine-piston' : 'crosshead'
 

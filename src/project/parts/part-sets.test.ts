@@ -30,7 +30,7 @@ const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:0
 const first = (family: Family) => partsInput(newBuild(own, family))
 const mm = 1000
 /** Machines of each family. */
-const RUNS = sample(2)
+const RUNS = sample(1)
 let lookedThrough = 0
 const ROOM = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
 

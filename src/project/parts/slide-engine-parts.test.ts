@@ -1,5 +1,5 @@
 import Module, { type ManifoldToplevel } from 'manifold-3d'
-import { inTurn } from '../../core/check-values/sample'
+import { chosen, inTurn } from '../../core/check-values/sample'
 import { crossings } from '../../core/engine'
 import { SolidKit } from '../../core/geometry/solids/toolkit'
 import { assemblyOf, partSet, type PartsInput } from '../../core/machines'
@@ -60,6 +60,8 @@ const DOUBLES: readonly (readonly [string, Partial<Double>])[] = [
   ],
 ]
 
+const LOOKED = chosen(DOUBLES, ([name]) => ['the first one', 'a turned valve with wide laps and a lead'].includes(name))
+
 /** A grain of the turned valve just inside an edge of a port: there while the port is shut to that side, gone once it is open. */
 function turnedInTime(input: PartsInput, m: Double): void {
   const { placed, turnedTo } = assemblyOf(input)
@@ -108,9 +110,7 @@ function turnedInTime(input: PartsInput, m: Double): void {
 }
 
 test.each(
-  inTurn(DOUBLES, ['filament', 'resin'] as const).map(
-    ([[name, figures], process]) => [name, process, figures] as const,
-  ),
+  inTurn(LOOKED, ['filament', 'resin'] as const).map(([[name, figures], process]) => [name, process, figures] as const),
 )('a slide valve engine: %s: its parts are sound, go together and turn: %s', (_, process, figures) => {
   const input = changedDouble(figures, process)
   // a turned valve has a fork on its rod and a saddle over it
@@ -123,7 +123,7 @@ test.each(
   expect(checkMachine(wasm, input).filter((c) => !c.fine)).toEqual([])
 })
 
-describe.each(DOUBLES)('a slide valve engine: %s', (_, figures) => {
+describe.each(LOOKED)('a slide valve engine: %s', (_, figures) => {
   test('nothing that moves strikes anything else in any of 24 places of the turn', () => {
     expect(strikes(wasm, changedDouble(figures), every(15), { most: 0.12 })).toEqual([])
   })

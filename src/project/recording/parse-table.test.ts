@@ -1,10 +1,9 @@
 import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { guessDialect, guessMapping, mapTrace, parseTable, traceRoles, splitHeader, type Table } from '.'
 import { noteWords } from '../../words'
 
-const malformed = (name: string) => parseTable(readFileSync(join(__dirname, '../fixtures/malformed', name)))
+const malformed = (name: string) => parseTable(readFileSync(`src/project/fixtures/malformed/${name}`))
 const bytes = (text: string) => new TextEncoder().encode(text)
 const table = (name: string): Table => {
   const parsed = malformed(name)
@@ -41,7 +40,7 @@ describe('files as they come (broken files with the reaction wanted, made apart 
       'row out of order',
     ])
     const time = mapped.trace.trace.timeS
-    for (let i = 1; i < time.length; i++) expect(time[i]).toBeGreaterThan(time[i - 1])
+    expect(Array.from(time).findIndex((t, i) => i > 0 && !(t > time[i - 1]))).toBe(-1)
   })
   test('a header and nothing below it', () =>
     expect(malformed('m5_header_only.csv')).toMatchObject({

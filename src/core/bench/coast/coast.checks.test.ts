@@ -90,7 +90,7 @@ describe('closed forms of coasting down (mechanics)', () => {
 })
 
 describe('line encoder on a flywheel geared five to one (independent recording of known truth)', () => {
-  const folder = join(__dirname, '../../../project/fixtures/recordings')
+  const folder = 'src/project/fixtures/recordings'
   const file = JSON.parse(readFileSync(join(folder, 'spin_encoder_1000hz.truth.json'), 'utf8')) as Record<
     'I_eff' | 'a' | 'b' | 'c' | 't_shut' | 'n_at_shut_rpm',
     number

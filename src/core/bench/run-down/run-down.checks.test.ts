@@ -143,7 +143,7 @@ describe('what real recordings are like', () => {
 
 describe('simulated runs of engines on their bottles, of known truth', () => {
   test.each(RUN_DOWN_CONDITIONS)('%s: the intervals hold it', (condition) => {
-    const repeats = sample(72)
+    const repeats = sample(40)
     const rows = runDownCampaign(condition, repeats)
     expect(rows.map((r) => r.figure)).toEqual([...RUN_DOWN_FIGURES])
     for (const row of rows) {

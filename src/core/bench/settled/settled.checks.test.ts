@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { sample } from '../../check-values/sample'
 import { PhysicsError } from '../../errors'
 import { scatteredCovariance, linearLeastSquares } from '../../statistics'
@@ -8,7 +7,7 @@ import { lineFigures, torqueLine } from './torque-line'
 import { reduceBrake, reduceGenerator, simulateBrake, simulateGenerator, settledWorkings, type BrakeRig } from '.'
 
 const rows = (name: string) =>
-  readFileSync(join(__dirname, '../../../project/fixtures/recordings', name), 'utf8')
+  readFileSync(`src/project/fixtures/recordings/${name}`, 'utf8')
     .trim()
     .split('\n')
     .filter((l) => !l.startsWith('#'))

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { sample } from '../../check-values/sample'
 import { nozzleFlow } from '../../flow'
 import { PhysicsError } from '../../errors'
@@ -49,7 +48,7 @@ describe('the course of a vessel', () => {
 })
 
 describe('a fall of pressure', () => {
-  const lines = readFileSync(join(__dirname, '../../../project/fixtures/recordings/tank_decay_isothermal.csv'), 'utf8')
+  const lines = readFileSync('src/project/fixtures/recordings/tank_decay_isothermal.csv', 'utf8')
     .trim()
     .split('\n')
     .slice(2)

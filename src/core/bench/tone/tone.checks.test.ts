@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { sample } from '../../check-values/sample'
 import { PhysicsError } from '../../errors'
 import { readWav } from '../../../project/measuring/recordings/sound'
@@ -15,7 +14,7 @@ const rig = (blades: number): ToneRig => ({
   clockRelativeUncertainty: 2e-5,
 })
 const recorded = (name: string) => {
-  const read = readWav(new Uint8Array(readFileSync(join(__dirname, '../../../project/fixtures/recordings', name))))
+  const read = readWav(new Uint8Array(readFileSync(`src/project/fixtures/recordings/${name}`)))
   if (!read.ok) throw new Error(read.message)
   return read.sound
 }

@@ -104,6 +104,10 @@ export class Surface {
         for (let k = 0; k < 3; k++) this.corners[9 * i + 3 * j + k] = vertices[3 * triangles[3 * order[i] + j] + k]
   }
 
+  get triangles(): number {
+    return this.corners.length / 9
+  }
+
   /** How often a look from a point along a way goes through it. */
   private crossings(x: number, y: number, z: number, [dx, dy, dz]: readonly [number, number, number]): number {
     const { nodes, boxes, corners } = this

@@ -1,5 +1,5 @@
 import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d'
-import { aboutShaft, movedBy, onBody, posed, type Pose, type Vec } from '../assembly'
+import { aboutShaft, movedBy, onBody, posed, seenFrom, type Pose, type Vec } from '../assembly'
 import type { Point } from '../blade-outline'
 import { Surface } from './surface'
 
@@ -192,8 +192,11 @@ export class SolidKit {
   /** What two solids have in common, mm3. Most that are near each other have nothing: that is found from their surfaces, far sooner than their common solid is made. */
   commonVolume(a: Manifold, b: Manifold): number {
     const [p, q] = [this.placeOf(a), this.placeOf(b)]
-    if (Surface.apart(this.surfaceOf(p.root), p.pose, this.surfaceOf(q.root), q.pose)) return 0
-    return this.common(a, b).volume()
+    const [mine, theirs] = [this.surfaceOf(p.root), this.surfaceOf(q.root)]
+    if (Surface.apart(mine, p.pose, theirs, q.pose)) return 0
+    // the larger one stays where it was made: to move a mesh costs as much as to cut it
+    const [stays, goes] = mine.triangles > theirs.triangles ? [p, q] : [q, p]
+    return this.common(stays.root, this.posed(goes.root, seenFrom(stays.pose, goes.pose))).volume()
   }
 
   /** Without edges shorter than a tolerance: slivers that a file of single-precision numbers would tear open. */

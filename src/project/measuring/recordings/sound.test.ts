@@ -1,5 +1,10 @@
-import { WaveFile } from 'wavefile'
+import { createRequire } from 'node:module'
+import type * as Wave from 'wavefile'
 import { isWav, readWav } from '.'
+
+// one of its builds has named exports, the other a default one: the same in every runner
+const require = createRequire(`${process.cwd()}/package.json`)
+const { WaveFile } = require('wavefile') as typeof Wave
 
 /** Two channels of known samples: a tone, and a ramp from one end to the other. */
 const FRAMES = 480

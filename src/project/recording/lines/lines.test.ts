@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import fc from 'fast-check'
 import { LineProtocol, guessChannels, parseTable, traceRoles, type LineEvent } from '..'
 
@@ -172,7 +171,7 @@ describe('as a recording', () => {
 })
 
 test('the sketch that ships sends what the reader reads: its own text, filled in', () => {
-  const sketch = readFileSync(join(__dirname, '../../../../docs/bench-device/bench-device.ino'), 'utf8')
+  const sketch = readFileSync('docs/bench-device/bench-device.ino', 'utf8')
   const literals = [...sketch.matchAll(/"((?:\\.|[^"\\])*)"/g)].map(([, text]) => JSON.parse(`"${text}"`) as string)
   const filled = (text: string, i: number) =>
     text

@@ -1,0 +1,25 @@
+import { sandboxed } from './jest.sandbox.mjs'
+
+const screens = ['<rootDir>/src/features', '<rootDir>/src/ui']
+
+// What computes is run by Node itself, which reads TypeScript through this. In processes of its own: `-i` is not for it.
+process.env.NODE_OPTIONS = '--import tsx'
+
+/** @returns {Promise<import('jest').Config>} */
+export default async () => ({
+  // Generous, since a machine that runs two suites at once may be several times slower than this one.
+  testTimeout: 60_000,
+  projects: [
+    {
+      // What has no page runs without a sandbox for each file: modules are read once for all files, and arithmetic runs at full speed.
+      displayName: 'core',
+      runner: 'jest-light-runner/child-process',
+      roots: ['<rootDir>/src', '<rootDir>/cli'],
+      testMatch: ['**/*.test.ts'],
+      testPathIgnorePatterns: ['/node_modules/', ...screens],
+      setupFiles: ['<rootDir>/cli/light-tests.mjs'],
+      transform: {},
+    },
+    await sandboxed({ displayName: 'screens', roots: screens }),
+  ],
+})
