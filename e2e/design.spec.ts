@@ -63,9 +63,9 @@ test('undo, redo and reload keep what was done; undo works after a reload', asyn
   await expect(page.getByRole('tab', { name: /^Rotor/ })).toContainText('12 blades')
 })
 
-test('a second tab follows the first', async ({ page, context }) => {
+test('a second tab follows the first', async ({ page }) => {
   await open(page, '/build?build=spindle-4&station=rotor')
-  const other = await context.newPage()
+  const other = await page.context().newPage()
   await open(other, '/build?build=spindle-4&station=rotor')
   await page.getByLabel('How many', { exact: true }).fill('17')
   await expect(other.getByRole('tab', { name: /^Rotor/ })).toContainText('17 blades')

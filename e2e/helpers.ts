@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test as base, type Page } from '@playwright/test'
+import { expect, test as base, type BrowserContext, type Page } from '@playwright/test'
 
 /** Watches a page from now on; what is called in the end fails when it logged an error or asked for anything outside its own origin, and begins anew. */
 export function watched(page: Page, baseURL = 'none'): () => void {
@@ -20,12 +20,37 @@ export function watched(page: Page, baseURL = 'none'): () => void {
   }
 }
 
-/** Every test fails when the page logs an error or asks for anything outside its own origin. */
-export const test = base.extend({
+/** A browser of its own for each test, which fails when the page logs an error or asks for anything outside its own origin: for tests of several windows, or of what a browser keeps. */
+export const alone = base.extend({
   page: async ({ page, baseURL }, provide) => {
     const quiet = watched(page, baseURL)
     await provide(page)
     quiet()
+  },
+})
+
+/** As `alone`, with a browser that earlier tests have used: it knows the program, and nothing of what they did. To read and compile the program anew takes longer than most tests. */
+export const test = base.extend<object, { used: BrowserContext }>({
+  used: [
+    async ({ browser }, provide, info) => {
+      const { baseURL, serviceWorkers } = info.project.use
+      const context = await browser.newContext({ baseURL, serviceWorkers })
+      await provide(context)
+      await context.close()
+    },
+    { scope: 'worker' },
+  ],
+  page: async ({ used, baseURL, viewport }, provide) => {
+    const page = await used.newPage()
+    if (viewport) await page.setViewportSize(viewport)
+    const quiet = watched(page, baseURL)
+    await provide(page)
+    quiet()
+    await Promise.all(used.pages().map((p) => p.close()))
+    const empty = await used.newPage()
+    const browser = await used.newCDPSession(empty)
+    await browser.send('Storage.clearDataForOrigin', { origin: new URL(baseURL!).origin, storageTypes: 'all' })
+    await empty.close()
   },
 })
 export { expect }

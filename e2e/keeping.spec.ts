@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { strToU8, unzipSync, zipSync } from 'fflate'
-import { accessible, expect, open, test } from './helpers'
+import { accessible, expect, open, alone as test } from './helpers'
 
 const saved = (page: Page) => expect(page.getByTestId('saved')).toHaveText('saved')
 const purpose = (page: Page) => page.getByRole('textbox', { name: 'Purpose' })

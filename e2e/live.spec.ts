@@ -1,4 +1,4 @@
-import { accessible, expect, figure, open, test } from './helpers'
+import { accessible, expect, figure, open, alone as test } from './helpers'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { test as unwatched, type Page } from '@playwright/test'

@@ -1,5 +1,5 @@
 import { join } from 'node:path'
-import { accessible, expect, figure, open, test } from './helpers'
+import { accessible, expect, figure, open, alone as test } from './helpers'
 
 const whine = join(import.meta.dirname, '../src/project/fixtures/recordings/whine_constant_18000rpm_12blades.wav')
 

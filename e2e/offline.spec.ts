@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, open, test } from './helpers'
+import { expect, open, alone as test } from './helpers'
 
 test.use({ serviceWorkers: 'allow' })
 
@@ -40,6 +40,7 @@ for (const offline of [false, true])
     const run = page.getByRole('button', { name: /^Third print, run 1/ })
     // nothing is under way any more that the lost server would leave unanswered
     await expect(run).toBeVisible()
+    await page.waitForLoadState('networkidle')
     await context.setOffline(offline)
     await run.click()
     await expect(page).toHaveURL(/\/bench\?build=spindle-3&run=run-spindle-3-1/)
