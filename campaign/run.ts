@@ -4,6 +4,7 @@ import { playTabs } from '../src/store/testing/tabs-model'
 import { assemble } from './assembly'
 import { tryInputs, type Tally } from './inputs'
 import { killBrowsers } from './kills'
+import { liveTable } from './live'
 import { reductionTable } from './reduction'
 import { slice } from './slicer'
 import { tryProperties } from './properties'
@@ -18,6 +19,7 @@ const QUICK = {
   tabs: 1000,
   kills: 5,
   reduction: 100,
+  live: 30,
   properties: 10,
   assembly: 2,
   slicer: 100,
@@ -58,6 +60,7 @@ const RUNS: Readonly<Record<Kind, (n: number) => Promise<number> | number>> = {
     return failures.length
   },
   reduction: reductionTable,
+  live: liveTable,
   properties: (n) => (tryProperties(n) ? 0 : 1),
   assembly: assemble,
   slicer: slice,

@@ -55,6 +55,40 @@ test('recorded live on a usual day: figures while it runs, stopped, taken into t
   await expect(page.getByText('A recording was cut off.')).toHaveCount(0)
 })
 
+test('a regulator’s droop recorded live: both gauges while the holes change, what it keeps and sticks by in the end', async ({
+  page,
+}) => {
+  await hurry(page, 40)
+  await begin(page, /drilled holes/)
+  await page.getByRole('button', { name: 'Connect and record' }).click()
+  await expect(page.getByTestId('now-outlet')).toBeVisible()
+  await expect(page.getByTestId('now-source')).toBeVisible()
+  await expect(page.getByTestId('strip')).toHaveCount(3)
+  // up and down again: eleven holes of seven seconds at twenty readings a second
+  await expect.poll(() => readings(page), { timeout: 20_000 }).toBeGreaterThan(1450)
+  await page.getByRole('button', { name: 'Stop recording' }).click()
+  await page.getByRole('button', { name: 'Take it into the run' }).click()
+  await expect(page.getByText('Sticks by, each way', { exact: true })).toBeVisible({ timeout: 20_000 })
+  expect(Math.abs((await figure(page, 'Keeps near closed')) - 350)).toBeLessThan(40)
+})
+
+test('a rotor left to itself, recorded live: what slows it now; of two goes, one with the known torque, its inertia', async ({
+  page,
+}) => {
+  await hurry(page, 40)
+  await begin(page, /Rotor left to itself/)
+  await page.getByRole('button', { name: 'Connect and record' }).click()
+  await expect(page.getByTestId('now-drag')).toBeVisible()
+  await expect(page.getByText('Torque that slows it')).toBeVisible()
+  // the second go begins after some fifty seconds of the device’s clock, and coasts as long
+  await expect(page.getByText(/^(1:[4-5]\d|[2-9]:\d\d)$/)).toBeVisible({ timeout: 30_000 })
+  await page.getByRole('button', { name: 'Stop recording' }).click()
+  await page.getByRole('button', { name: 'Take it into the run' }).click()
+  await expect(page.getByText('Inertia of all that turns', { exact: true })).toBeVisible({ timeout: 20_000 })
+  // the simulated one is as heavy as the build says: 0.0062 g·m²
+  expect(Math.abs((await figure(page, 'Inertia of all that turns')) / 0.0062 - 1)).toBeLessThan(0.1)
+})
+
 test('a page that is killed while it records loses nothing but its last moment: the run is offered, and taken', async ({
   page,
   context,

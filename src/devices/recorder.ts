@@ -1,6 +1,6 @@
 import { TracePyramid } from '../core/bench'
 import type { Build, Rig, TableMapping } from '../project/document'
-import { methodOf, type LiveBench, type LiveFigure } from '../project/measuring'
+import { liveOf, methodOf, type LiveBench, type LiveFigure } from '../project/measuring'
 import { LineProtocol, guessChannels, type DeviceHeader, type LineEvent } from '../project/recording'
 import { LinkError, type BenchLink } from './contract'
 import { Moments } from './moment'
@@ -69,7 +69,7 @@ export class LiveRecorder {
       readonly now?: () => number
     },
   ) {
-    const { live } = methodOf(of.rig.kind)
+    const live = liveOf(of.rig)
     if (!live) throw new RangeError(`no device records for a ${of.rig.kind}`)
     this.live = live
   }

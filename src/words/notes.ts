@@ -109,6 +109,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     'Below the room’s own pressure over the room the nozzle does not choke, and a zero of the gauge that is off counts for more.',
   'run-spikes': ({ count }) =>
     `${count} ${count === 1 ? 'reading of the speed stands' : 'readings of the speed stand'} alone, as of a mark missed or read twice: set to what their neighbours read.`,
+  'run-filled-again': ({ atS }) =>
+    `The bottle was filled again after ${Number(atS).toFixed(1)} s: this is its first run. Cut the later ones into recordings of their own.`,
   'run-no-start':
     'It turns from the first row on: when it began, and how long it ran, is not recorded. Start the recording before the machine.',
   'run-cut': ({ speedRadPerS }) =>

@@ -3,7 +3,7 @@ import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
 import { Fragment, useEffect, useRef, useState } from 'react'
 import type { Measurement, Rig, Run, TableMapping } from '../../project/document'
-import { methodOf, recordingKey, recordingKind } from '../../project/measuring'
+import { liveOf, methodOf, recordingKey, recordingKind } from '../../project/measuring'
 import { UNITS_OF, UNKNOWN_UNIT, type Role } from '../../project/recording'
 import { useProject, useStore } from '../../store'
 import { Advice, ChoiceField, FilePicker, LinkButton, MainButton, QuietButton, SectionTitle } from '../../ui'
@@ -335,7 +335,7 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
       {reads.includes('sound') && (
         <Microphone onSound={(name, wav) => void readBytes(name, () => Promise.resolve(wav), null, null)} />
       )}
-      {methodOf(rig.kind).live && (
+      {liveOf(rig) && (
         <Box mt="3" color="mute">
           or{' '}
           <LinkButton onClick={() => router.push(`/bench/live?run=${run.id}&m=${measurement.id}`)}>

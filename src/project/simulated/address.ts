@@ -1,11 +1,11 @@
 import * as z from 'zod'
-import { BENCH_FAULTS, type BenchAsked } from '../../core/bench'
+import { BENCH_FAULTS, BENCH_KINDS, type BenchAsked } from '../../core/bench'
 
 const number = (least: number, most: number) => z.coerce.number().min(least).max(most)
 
 /** What the address of the simulated bench may ask for. Limits keep one reader from costing the server much. */
 export const benchAddress = z.object({
-  kind: z.enum(['count', 'marks', 'speed', 'brake', 'generator', 'stand', 'tank']),
+  kind: z.enum(BENCH_KINDS),
   seed: z.coerce
     .number()
     .int()
@@ -27,6 +27,13 @@ export const benchAddress = z.object({
   thrustN: number(1e-4, 1e4),
   volumeM3: number(1e-6, 100),
   effectiveAreaM2: number(1e-9, 0.1),
+  wrapRad: number(0.1, 100),
+  sourceGaugePa: number(0, 5e7),
+  discharge: number(0.1, 1),
+  edge: z.enum(['sharp', 'rounded']),
+  brakeNm: number(0, 1e3),
+  coastsFor: number(1, 60),
+  go: z.coerce.number().int().min(0).max(1e6).default(0),
   /** When the device was switched on, ms of the page's clock. */
   since: number(0, 1e14),
   /** How many times faster than true its clock runs: 1, and more only to try things out. */

@@ -28,7 +28,7 @@ function rowAt(timeS: ArrayLike<number>, s: number): number {
 }
 
 /**
- * What a simulated device sends from some time after it was switched on, for ever: go after go, each a little different, its counter running on.
+ * What a simulated device sends from some time after it was switched on, for ever: go after go of the same machine, each a little different, its counter running on.
  * Lines are missing and garbled as its faults have it. Pure: the seed decides.
  */
 export function* benchLines(asked: BenchAsked, fromS: number): Generator<TimedLine> {
@@ -37,7 +37,7 @@ export function* benchLines(asked: BenchAsked, fromS: number): Generator<TimedLi
   const counter = first.channels.findIndex((c) => c.unit === 'count')
   const drops = asked.faults.includes('drop-outs')
   const bad = asked.faults.includes('bad-lines') ? seededRandom(asked.seed + 99) : null
-  const programOf = (go: number) => (go === 0 ? first : benchProgram({ ...asked, seed: asked.seed + go }))
+  const programOf = (go: number) => (go === 0 ? first : benchProgram({ ...asked, go: asked.go + go }))
   /** Row behind the last one of a go: it may last a little longer than the first, whose time it keeps to. */
   const endOf = ({ timeS }: BenchProgram) => rowAt(timeS, first.endS + 1e-9)
   const countedIn = (program: BenchProgram): number =>

@@ -1,53 +1,12 @@
-import { benchProgram, hiddenMachine, type BenchAsked } from '../../core/bench'
-import { benchAddress, benchLines, benchQuery } from '.'
-import { newBuild, newThrustBuild, type Measurement, type Rig, type Run } from '../document'
-import { methodOf, type MeasuredRun } from '../measuring'
 import { Moments } from '../../devices/moment'
-import { LineProtocol, guessChannels, parseTable } from '../recording'
-import { kindOf } from '../machines/registry'
+import { benchProgram, hiddenMachine, hiddenRegulator, type BenchAsked } from '../../core/bench'
+import type { DroopReduction } from '../../core/bench'
+import type { Rig } from '../document'
 import { lines } from '../document/testing'
-
-const at = '2026-11-27T09:00:00.000Z'
-const spindle = newBuild({ id: 'b', machineId: 'm', name: 'Spindle', createdAt: at })
-const glider = newThrustBuild({ id: 'g', machineId: 'm', name: 'Glider', createdAt: at })
-const ambient = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
-const USUAL = ['sag', 'noise', 'drop-outs', 'drift'] as const
-
-const rigs: Readonly<Record<string, Rig>> = Object.fromEntries(
-  (['inertia', 'brake', 'generator', 'thrust', 'tank-decay'] as const).map((id) => [id, methodOf(id).newRig(id)]),
-)
-const marks = { ...rigs.inertia, signal: 'pulse-times', sensorOn: 'rotor', countsPerTurn: 1 } as Rig
-const speeds = { ...rigs.inertia, signal: 'speed' } as Rig
-
-/** One go of a simulated bench for a rig and a build, as the page asks for it. */
-function asked(rig: Rig, seed: number, faults: BenchAsked['faults']): BenchAsked {
-  const build = rig.kind === 'thrust' ? glider : spindle
-  const of = methodOf(rig.kind).live!.simulated(rig, build, kindOf(build).predict(build, { ambient }), 350e3)
-  return { ...of!, seed, faults }
-}
-
-function recorded(of: BenchAsked, untilS: number): Uint8Array {
-  const lines: string[] = []
-  for (const { atS, text } of benchLines(of, 0)) {
-    if (atS > untilS) break
-    lines.push(text)
-  }
-  return new TextEncoder().encode(`${lines.join('\n')}\n`)
-}
-
-/** Recorded and reduced with no more help than the page gives. */
-function measured(rig: Rig, of: BenchAsked, untilS: number): MeasuredRun {
-  const parsed = parseTable(recorded(of, untilS))
-  if (!parsed.ok) throw new Error(parsed.message)
-  const method = methodOf(rig.kind)
-  const mapping = guessChannels(parsed.table.device!.header, method.roles(rig))
-  const run = { gaugePressurePa: 350e3, ambient } as Run
-  const measurement = { ...method.freshSettings(), mapping } as Measurement
-  const build = rig.kind === 'thrust' ? glider : spindle
-  return method.reduce({ kind: 'table', table: parsed.table }, method.conditions(run, measurement, rig, build)!)
-}
-const figure = (run: MeasuredRun, id: string) => run.figures.find((f) => f.id === id)!
-const codes = (run: MeasuredRun) => run.notes.map((n) => n.code)
+import { liveOf, methodOf } from '../measuring'
+import { LineProtocol, guessChannels, parseTable } from '../recording'
+import { benchAddress, benchLines, benchQuery } from '.'
+import { USUAL, asked, codes, figure, glider, marks, measured, recorded, rigs, speeds, spindle } from './testing'
 
 /** Drag of the simulated rotor is taken off its blades: 2 % at rest, 4.5 % at full speed. */
 const FREE_SHARE = 0.957
@@ -83,6 +42,83 @@ describe('what the bench really does comes out of its lines', () => {
     const shaft = (truth.stallTorqueNm * truth.freeSpeedRadPerS) / 4
     expect(value).toBeLessThan(shaft)
     expect(value).toBeGreaterThan(0.4 * shaft)
+  })
+  test.each([
+    ['times of marks', { signal: 'pulse-times', countsPerTurn: 1 }],
+    ['speed', { signal: 'speed', countsPerTurn: 1 }],
+    ['counts', { signal: 'count', countsPerTurn: 360 }],
+  ])('a rotor left to itself by %s: what slows it, whatever drove it before', (_, more) => {
+    const rig = { ...rigs.coast, ...more } as Rig
+    const of = asked(rig, 8, USUAL)
+    const { stallTorqueNm } = hiddenMachine(of)
+    const run = measured(rig, of, benchProgram(of).endS)
+    const top = figure(run, 'coastDragNm')
+    // 2 % at rest, 1 % with speed, 1.5 % with its square, from near the free speed on
+    expect(top.value / stallTorqueNm).toBeGreaterThan(0.036)
+    expect(top.value / stallTorqueNm).toBeLessThan(0.047)
+    expect(figure(run, 'coastRestNm').value / (0.02 * stallTorqueNm)).toBeCloseTo(1, 0)
+  })
+  test('every other go has the rig’s known torque on: two goes tell the inertia of what turns', () => {
+    const brake = { torqueNm: 0.6e-3, relativeUncertainty: 0.01 }
+    const rig = { ...rigs.coast, signal: 'count', countsPerTurn: 360, brake } as Rig
+    const of = asked(rig, 8, [])
+    const one = benchProgram(of).endS + 0.01
+    const run = measured(rig, of, 2 * one)
+    const inertia = figure(run, 'turningKgM2')
+    expect(Math.abs(inertia.value - of.inertiaKgM2)).toBeLessThan(3 * inertia.standardUncertainty)
+    expect(inertia.standardUncertainty / inertia.value).toBeLessThan(0.1)
+    expect(() => measured(rig, of, one)).toThrow(/one coasting|braked|known torque/i)
+  })
+  test('go after go it is the same machine: its regulator is not another one the second time', () => {
+    const of = asked(rigs.droop, 9, [])
+    const closed = (go: number) =>
+      figure(measured(rigs.droop, { ...of, go }, benchProgram(of).endS), 'closedGaugePa').value
+    expect(Math.abs(closed(0) - closed(3))).toBeLessThan(1500)
+    expect(closed(0)).not.toBe(closed(3))
+    const other = figure(measured(rigs.droop, { ...of, seed: 12 }, benchProgram(of).endS), 'closedGaugePa').value
+    expect(Math.abs(closed(0) - other)).toBeGreaterThan(3000)
+  })
+  test.each([2, 9])('a rope between two cells: power of the machine, friction as the rope has it (seed %d)', (seed) => {
+    const of = asked(rigs.rope, seed, USUAL)
+    const { stallTorqueNm, freeSpeedRadPerS } = hiddenMachine(of)
+    const run = measured(rigs.rope, of, benchProgram(of).endS)
+    const best = figure(run, 'bestPowerW')
+    const expected = (stallTorqueNm * freeSpeedRadPerS) / 4
+    expect(Math.abs(best.value - expected)).toBeLessThan(Math.max(3 * best.standardUncertainty, 0.03 * expected))
+    const { friction } = run.detail as { friction: { value: number } }
+    expect(friction.value).toBeGreaterThan(0.18)
+    expect(friction.value).toBeLessThan(0.37)
+  })
+  test.each([2, 9])(
+    'holes behind a regulator: what it keeps shut, and what it loses through the widest (seed %d)',
+    (seed) => {
+      const of = asked(rigs.droop, seed, USUAL)
+      const { closedGaugePa, lossPa } = hiddenRegulator(of)
+      const run = measured(rigs.droop, of, benchProgram(of).endS)
+      const closed = figure(run, 'closedGaugePa')
+      // friction and a source that sinks draw it off the spring’s own
+      expect(Math.abs(closed.value - closedGaugePa)).toBeLessThan(12e3)
+      const { mostFlowKgPerS, sticks, points } = run.detail as DroopReduction
+      // eleven settings, each as three readings
+      expect([points.length, sticks !== null]).toEqual([33, true])
+      const lost = (figure(run, 'droopPerGramPa').value / 1e-3) * mostFlowKgPerS
+      expect(lost / lossPa).toBeGreaterThan(0.7)
+      expect(lost / lossPa).toBeLessThan(1.4)
+    },
+  )
+  test('a whole bottle runs down until its machine stops, what is left still in it', () => {
+    const of = asked(rigs['run-down'], 5, USUAL)
+    const { freeSpeedRadPerS } = hiddenMachine(of)
+    const program = benchProgram(of)
+    const run = measured(rigs['run-down'], of, program.endS)
+    const peak = figure(run, 'bottlePeakRadPerS').value / freeSpeedRadPerS
+    expect(peak).toBeGreaterThan(0.75)
+    expect(peak).toBeLessThan(1.03)
+    // all but 0.15 of 350 kPa gauge, the air in it not much colder than the room
+    const given = figure(run, 'bottleAirKg').value / ((of.volumeM3 * 0.85 * 350e3) / (287.05 * 293.15))
+    expect(given).toBeGreaterThan(0.85)
+    expect(given).toBeLessThan(1.08)
+    expect(Array.from(program.columns[0]).at(-1)).toBe(0)
   })
   test('thrust stand and tank', () => {
     const push = figure(measured(rigs.thrust, asked(rigs.thrust, 9, USUAL), 26), 'thrust')
@@ -216,6 +252,48 @@ describe('the figures of the moment are those of the machine at that moment', ()
     expect(at(rigs.thrust, stand, openS + 5).get('thrust')! / stand.thrustN).toBeGreaterThan(0.7)
     expect(at(rigs['tank-decay'], asked(rigs['tank-decay'], 17, []), 2).get('pressure')! / 350e3).toBeCloseTo(1, 1)
   })
+  test('a rope shows the difference of its cells at its lever: what the brake would', () => {
+    const of = asked(rigs.rope, 17, [])
+    const { stallTorqueNm, freeSpeedRadPerS } = hiddenMachine(of)
+    const now = at(rigs.rope, of, openS + 3 * 8 - 0.2)
+    expect(now.get('speed')! / freeSpeedRadPerS).toBeCloseTo(0.68, 2)
+    expect(now.get('torque')! / stallTorqueNm).toBeGreaterThan(0.3)
+    expect(now.get('torque')! / stallTorqueNm).toBeLessThan(0.34)
+    expect(now.get('power')! / (now.get('speed')! * now.get('torque')!)).toBeCloseTo(1, 9)
+    // a drum that turns at half the rotor’s speed has twice its torque
+    const geared = at({ ...rigs.rope, speedRatio: 2 } as Rig, of, openS + 3 * 8 - 0.2)
+    expect(geared.get('torque')! / now.get('torque')!).toBeCloseTo(0.5, 9)
+    // weights that are wound up are written down one by one
+    expect([liveOf({ ...rigs.rope, does: 'lifts' } as Rig), liveOf(rigs.rope)]).toEqual([null, methodOf('rope').live])
+  })
+  test('a rotor left to itself: what slows it while it coasts, below nothing while its air drives it', () => {
+    const rig = { ...rigs.coast, signal: 'count', countsPerTurn: 360 } as Rig
+    const of = { ...asked(rig, 17, []), readingsPerS: 1000 }
+    const { stallTorqueNm, freeSpeedRadPerS } = hiddenMachine(of)
+    const tau = (of.inertiaKgM2 * freeSpeedRadPerS) / stallTorqueNm
+    const shutS = openS + Math.max(4, 3.2 * tau)
+    expect(at(rig, of, openS + 0.6 * tau).get('drag')!).toBeLessThan(0)
+    const now = at(rig, of, shutS + 0.6)
+    const share = now.get('speed')! / freeSpeedRadPerS
+    const drag = (0.02 + 0.01 * share + 0.015 * share ** 2) * stallTorqueNm
+    expect(now.get('drag')! / drag).toBeGreaterThan(0.85)
+    expect(now.get('drag')! / drag).toBeLessThan(1.15)
+  })
+  test('a regulator and a bottle show what their gauges do', () => {
+    const of = asked(rigs.droop, 17, [])
+    const { closedGaugePa, lossPa } = hiddenRegulator(of)
+    const [shut, open] = [at(rigs.droop, of, 2), at(rigs.droop, of, openS + 6 * 7 - 0.3)]
+    expect(Math.abs(shut.get('outlet')! - closedGaugePa)).toBeLessThan(9e3)
+    expect((shut.get('outlet')! - open.get('outlet')!) / lossPa).toBeGreaterThan(0.7)
+    expect((shut.get('outlet')! - open.get('outlet')!) / lossPa).toBeLessThan(1.5)
+    expect(shut.get('source')! / of.sourceGaugePa).toBeCloseTo(1, 2)
+    const bottle = asked(rigs['run-down'], 17, [])
+    const [rest, runs] = [at(rigs['run-down'], bottle, 2), at(rigs['run-down'], bottle, openS + 2)]
+    expect([rest.get('speed'), rest.get('pressure')! / 350e3]).toEqual([0, expect.closeTo(1, 2)])
+    expect(runs.get('pressure')!).toBeLessThan(0.95 * rest.get('pressure')!)
+    const two = at({ ...rigs['run-down'], marksPerTurn: 2 } as Rig, bottle, openS + 2)
+    expect(two.get('speed')! / runs.get('speed')!).toBeCloseTo(0.5, 9)
+  })
 })
 
 // A bad day of each rig, pinned: no figure, band or note of it changes unnoticed.
@@ -227,6 +305,10 @@ describe('a bad day, reduced, to five digits', () => {
     ['marks', marks],
     ['brake', rigs.brake],
     ['generator', rigs.generator],
+    ['rope', rigs.rope],
+    ['droop', rigs.droop],
+    ['coast', rigs.coast],
+    ['run-down', rigs['run-down']],
     ['thrust', rigs.thrust],
     ['tank', rigs['tank-decay']],
   ] as const)('%s', (_, rig) => {

@@ -1,3 +1,5 @@
 export * from './pyramid'
 export * from './now'
+export { BENCH_FAULTS, BENCH_KINDS, hiddenMachine, type BenchAsked, type BenchFault, type BenchProgram } from './asked'
 export * from './programs'
+export { hiddenRegulator } from './settled-programs'

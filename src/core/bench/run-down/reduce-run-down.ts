@@ -140,14 +140,42 @@ function soundRows({ timeS, speedRadPerS, gaugePa, thrustN }: RunDownTrace, scal
   }
 }
 
+/** A rise by this share of all that the pressure fell is another filling: what is left in a vessel warms up by far less. */
+const FILLED = 0.25
+const BACK_AT_REST = 0.15
+
+/** The rows up to where the vessel was filled again, and when that was; all, and null, where it never was. */
+function firstFilling(rows: Rows): readonly [Rows, number | null] {
+  if (!rows.gauge) return [rows, null]
+  const [speed, gauge] = [middles(rows.speed), middles(rows.gauge)]
+  const top = speed.reduce((a, b) => Math.max(a, b), 0)
+  const from = speed.findIndex((w) => w > RESTS * top)
+  let low = gauge[from]
+  const fell = low - gauge.slice(from).reduce((a, b) => Math.min(a, b), Infinity)
+  for (let i = from; i < gauge.length; i++) {
+    low = Math.min(low, gauge[i])
+    if (!(gauge[i] - low > FILLED * fell)) continue
+    let end = i
+    while (gauge[end] > low + BACK_AT_REST * fell) end--
+    const cut = (values: number[]) => values.slice(0, end + 1)
+    const { time, thrust } = rows
+    return [
+      { time: cut(time), speed: cut(rows.speed), gauge: cut(rows.gauge), thrust: thrust && cut(thrust) },
+      time[end],
+    ]
+  }
+  return [rows, null]
+}
+
 /**
  * A whole run of a vessel through a machine: how long it turned, how fast, how often, with what air; thrust's impulse where it was recorded, work of the shaft where the torque of its load is known.
- * Range: one run, at least 30 rows; rest before it and after it make it surer. Error: see `npm run campaign`. Uncertainty by JCGM 100.
+ * Range: one run, at least 30 rows; of several the first, up to where the pressure shows another filling; rest before it and after it make it surer. Error: see `npm run campaign`. Uncertainty by JCGM 100.
  * @throws PhysicsError FEW_ROWS, TIME_BACK, NO_TURNS.
  */
 export function reduceRunDown(trace: RunDownTrace, rig: RunDownRig, settings: RunDownSettings): RunDownReduction {
-  const { time, speed: read, gauge, thrust } = soundRows(trace, rig.scaleFactor)
+  const [{ time, speed: read, gauge, thrust }, filledAtS] = firstFilling(soundRows(trace, rig.scaleFactor))
   const notes: Said[] = []
+  if (filledAtS !== null) notes.push(said('run-filled-again', { atS: filledAtS }))
   const middle = middles(read)
   const sorted = [...middle].sort((a, b) => a - b)
   const top = sorted[Math.floor((1 - PEAK_SHARE) * (sorted.length - 1))]

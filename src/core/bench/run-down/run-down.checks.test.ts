@@ -120,6 +120,35 @@ describe('what real recordings are like', () => {
       expect.objectContaining({ detail: expect.objectContaining({ code, nextStep: expect.stringMatching(/./) }) }),
     )
   })
+  test('of a bottle that was filled again the first run is read, and that is said; a vessel that warms up is none', () => {
+    const known = plain()
+    const [timeS, speedRadPerS, gaugePa, thrustN] = [
+      known.timeS,
+      known.speedRadPerS,
+      known.gaugePa!,
+      known.thrustN!,
+    ].map((values) => Array.from(values))
+    const once = reduceRunDown(plain(), RIG, ROOM)
+    const lasts = timeS[timeS.length - 1] + 0.05
+    const twice = {
+      timeS: [...timeS, ...Array.from(timeS, (t) => t + lasts)],
+      speedRadPerS: [...speedRadPerS, ...speedRadPerS],
+      gaugePa: [...gaugePa, ...gaugePa],
+      thrustN: [...thrustN, ...thrustN],
+    }
+    const again = reduceRunDown(twice, RIG, ROOM)
+    const filled = again.notes.find((n) => n.code === 'run-filled-again')!
+    expect(Math.abs(Number(filled.values.atS) - lasts)).toBeLessThan(0.3)
+    for (const key of ['runTime', 'turns', 'air', 'peakSpeed'] as const)
+      expect(again[key]!.value / once[key]!.value).toBeCloseTo(1, 3)
+    // what is left of air gone cold warms up by a tenth of what had fallen
+    const [start, end] = [gaugePa[0], gaugePa[gaugePa.length - 1]]
+    const stops = once.turned.toS
+    const warmed = gaugePa.map((p, i) => p + 0.1 * (start - end) * (1 - Math.exp(-Math.max(0, timeS[i] - stops) / 2)))
+    expect(reduceRunDown(plain({ gaugePa: warmed }), RIG, ROOM).notes.map((n) => n.code)).not.toContain(
+      'run-filled-again',
+    )
+  })
   test('without pressure and thrust it tells time and turns, and no more', () => {
     const r = reduceRunDown(plain({ gaugePa: undefined, thrustN: undefined }), RIG, ROOM)
     expect([r.air, r.airPerTurn, r.impulse, r.shaftWork, r.leftShare, r.curve.gaugePa]).toEqual(Array(6).fill(null))

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { LIMITS, buildTitle, kindOf, type Build, type Measurement, type Rig, type Run } from '../../../project/document'
-import { methodOf } from '../../../project/measuring'
+import { liveOf } from '../../../project/measuring'
 import { stopSpeed } from '../../../project/planning'
 import { useProject, useStore } from '../../../store'
 import {
@@ -320,7 +320,7 @@ export function LiveRoom() {
         <LinkButton onClick={() => router.push('/bench')}>To the bench</LinkButton>
       </EmptyState>
     )
-  if (!methodOf(rig.kind).live)
+  if (!liveOf(rig))
     return (
       <EmptyState title={`${rig.name} is not recorded from a device`}>
         Its recordings are files.{' '}

@@ -3,7 +3,7 @@ import { Box, Flex, Grid, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { canSerial, chooseSerial, httpLink, LinkError, ownAddress, type BenchLink } from '../../../devices'
 import type { Build, MachinePredicted, Rig, Run } from '../../../project/document'
-import { methodOf } from '../../../project/measuring'
+import { liveOf } from '../../../project/measuring'
 import { benchQuery } from '../../../project/simulated'
 import { Advice, ChoiceField, MainButton, SectionTitle, TextField } from '../../../ui'
 import { rigTitle } from '../../shared'
@@ -49,7 +49,7 @@ export function Setup({
   const [day, setDay] = useState('usual')
   const [address, setAddress] = useState('http://localhost:8080/')
   const [fault, setFault] = useState<{ readonly title: string; readonly text: string } | null>(null)
-  const simulated = methodOf(rig.kind).live?.simulated(rig, build, predicted, run.gaugePressurePa) ?? null
+  const simulated = liveOf(rig)?.simulated(rig, build, predicted, run.gaugePressurePa) ?? null
   const connect = async (): Promise<BenchLink | null> => {
     if (way === 'serial') return chooseSerial()
     if (way === 'address') {
@@ -63,7 +63,10 @@ export function Setup({
     if (!simulated) throw new LinkError('A bench of this kind cannot be simulated.', 'Choose another way.')
     const faults = DAYS.find((d) => d.value === day)?.faults ?? []
     const seed = crypto.getRandomValues(new Uint32Array(1))[0]
-    return httpLink('simulated bench', `/api/simulated-bench?${benchQuery({ ...simulated, seed, faults }, Date.now())}`)
+    return httpLink(
+      'simulated bench',
+      `/api/simulated-bench?${benchQuery({ ...simulated, seed, faults, go: 0 }, Date.now())}`,
+    )
   }
   const begin = async () => {
     setFault(null)

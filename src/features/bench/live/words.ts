@@ -13,6 +13,9 @@ export const FIGURES: Readonly<Record<LiveId, { readonly label: string; readonly
   electricalPower: { label: 'Electrical power', sub: 'less than the shaft gives' },
   thrust: { label: 'Thrust', sub: 'zero of the cell not taken off' },
   pressure: { label: 'Supply' },
+  drag: { label: 'Torque that slows it', sub: 'below nothing while its air drives it' },
+  outlet: { label: 'Behind the regulator' },
+  source: { label: 'Before the regulator' },
 }
 
 /** Days that a bench can have. */

@@ -12,7 +12,7 @@ import {
   type Rig,
   type Run,
 } from '../../../project/document'
-import { methodOf } from '../../../project/measuring'
+import { liveOf, methodOf } from '../../../project/measuring'
 import { expectedAt, runsAsked, type Plan, type PlanStep } from '../../../project/planning'
 import { useProject, useStore } from '../../../store'
 import { Advice, EmptyState, LinkButton, MainButton, OriginMark, QuietButton } from '../../../ui'
@@ -227,7 +227,7 @@ function StepCard({
           <li key={line}>{line}</li>
         ))}
       </chakra.ul>
-      {running && methodOf(rig.kind).live && (
+      {running && liveOf(rig) && (
         <Box mt="3">
           <QuietButton onClick={() => router.push(`/bench/live?run=${running.id}`)}>
             Record it live on this machine

@@ -17,6 +17,7 @@ import type { Conditions, MeasuredFigure, Method } from '../contract'
 import { perTurnNotes } from '../inertia/method'
 import { flywheelOnRun } from '../inertia/rig'
 import { InputFault } from '../input-fault'
+import { coastLive } from '../live'
 import { coastRig, sensorOf, withWheel } from './rig'
 
 export interface CoastConditions extends Conditions {
@@ -115,6 +116,7 @@ export const coast: Method<CoastConditions, CoastReduction> = {
       detail: r,
     }
   },
+  live: coastLive,
   hazards: (rig, build, predicted) => {
     const own = rig.kind === 'coast' ? withWheel(rig) : null
     const wheel = own && flywheelOnRun(own, build, predicted)

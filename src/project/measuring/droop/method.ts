@@ -10,7 +10,8 @@ import { DROOP_ROLES } from '../../recording/signals'
 import type { TableMapping } from '../../validation/schema'
 import type { Conditions, Method } from '../contract'
 import { InputFault } from '../input-fault'
-import { rowsOf } from '../settled'
+import { droopLive } from '../live'
+import { readingsOf } from '../settled'
 
 export interface DroopConditions extends Conditions {
   readonly method: 'droop'
@@ -86,7 +87,7 @@ export const droop: Method<DroopConditions, DroopReduction> = {
     if (channels.kind !== 'table') throw new InputFault('A regulator’s droop is read from a table of readings.')
     const read = readRoles(channels.table, mapping, DROOP_ROLES, settings.roomPaAbs)
     if (!read.ok) throw new InputFault(read.message)
-    const r = reduceDroop(droopReadings(rowsOf(read.values)), rig, settings)
+    const r = reduceDroop(droopReadings(readingsOf(channels.table, read.values, ['hole', 'pressure'])), rig, settings)
     const of = ({ value, standardUncertainty }: { value: number; standardUncertainty: number }) => ({
       value,
       standardUncertainty,
@@ -111,6 +112,7 @@ export const droop: Method<DroopConditions, DroopReduction> = {
       detail: r,
     }
   },
+  live: droopLive,
   hazards: () => ({ findings: [], shown: [] }),
 }
 

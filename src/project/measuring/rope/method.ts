@@ -6,7 +6,8 @@ import type { Rig, TableMapping } from '../../validation/schema'
 import type { Conditions, Method } from '../contract'
 import { holdingHazards } from '../holding'
 import { InputFault } from '../input-fault'
-import { rowsOf, settledRun } from '../settled'
+import { ropeLive } from '../live'
+import { readingsOf, rowsOf, settledRun } from '../settled'
 
 type Does = Extract<Rig, { kind: 'rope' }>['does']
 
@@ -103,9 +104,13 @@ export const rope: Method<RopeConditions, RopeReduction> = {
     if (channels.kind !== 'table') throw new InputFault('A rope’s readings are read from a table.')
     const read = readRoles(channels.table, mapping, rolesOf(does), settings.roomPaAbs)
     if (!read.ok) throw new InputFault(read.message)
-    const r = ropeOf(rowsOf(read.values), does, rig, settings)
+    // weights that are wound up are one a row whoever writes them down
+    const rows =
+      does === 'rubs' ? readingsOf(channels.table, read.values, ['weight', 'scale', 'speed']) : rowsOf(read.values)
+    const r = ropeOf(rows, does, rig, settings)
     return settledRun(r, channels.table.notes)
   },
+  live: ropeLive,
   hazards: (rig, _, predicted) => {
     if (rig.kind !== 'rope') return { findings: [], shown: [] }
     const { does, drumRadiusM, ropeDiameterM, speedRatio } = rig

@@ -7,6 +7,7 @@ import { RUN_DOWN_ROLES } from '../../recording/signals'
 import type { Build, Run, TableMapping } from '../../validation/schema'
 import type { Conditions, MeasuredFigure, Method } from '../contract'
 import { InputFault } from '../input-fault'
+import { runDownLive } from '../live'
 
 export interface RunDownConditions extends Conditions {
   readonly method: 'run-down'
@@ -88,6 +89,7 @@ export const runDown: Method<RunDownConditions, RunDownReduction> = {
       detail: r,
     }
   },
+  live: runDownLive,
   hazards: () => ({ findings: [], shown: [] }),
 }
 

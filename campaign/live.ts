@@ -1,0 +1,101 @@
+import { BENCH_FAULTS, benchProgram, hiddenArea, hiddenMachine, hiddenRegulator } from '../src/core/bench'
+import type { BenchAsked, BenchFault, CoastReduction, DroopReduction } from '../src/core/bench'
+import { tally } from '../src/core/bench/tally'
+import { circleArea } from '../src/core/flow'
+import type { Rig } from '../src/project/document'
+import type { MeasuredRun } from '../src/project/measuring'
+import { printed } from './reduction'
+import { asked, figure, marks, measured, rigs, speeds } from '../src/project/simulated/testing'
+
+const DAYS: readonly (readonly [string, readonly BenchFault[]])[] = [
+  ['good', []],
+  ['usual', ['sag', 'noise', 'drop-outs', 'drift']],
+  ['bad', BENCH_FAULTS.filter((f) => f !== 'patch' && f !== 'link')],
+]
+
+type Truth = readonly (readonly [figure: string, value: number])[]
+
+/** Drag of the simulated rotor, as `programs.ts` gives it. */
+const dragOf = (of: BenchAsked, w: number): number => {
+  const { stallTorqueNm, freeSpeedRadPerS } = hiddenMachine(of)
+  const share = w / freeSpeedRadPerS
+  return stallTorqueNm * (0.02 + 0.01 * share + 0.015 * share ** 2)
+}
+
+/** A straight line of torque less a drag: at rest, where it is nothing, and its best power. */
+function atShaft(of: BenchAsked, drag: (w: number) => number): Truth {
+  const { stallTorqueNm, freeSpeedRadPerS } = hiddenMachine(of)
+  const torque = (w: number) => stallTorqueNm * (1 - w / freeSpeedRadPerS) - drag(w)
+  let [free, best] = [0, 0]
+  for (let i = 0; i <= 20_000; i++) {
+    const w = (freeSpeedRadPerS * i) / 20_000
+    if (torque(w) > 0) free = w
+    best = Math.max(best, w * torque(w))
+  }
+  return [
+    ['stallTorqueNm', torque(0)],
+    ['freeSpeedRadPerS', free],
+    ['bestPowerW', best],
+  ]
+}
+
+const turning = (of: BenchAsked): Truth => atShaft(of, (w) => dragOf(of, w))
+const held = (of: BenchAsked): Truth => atShaft(of, () => 0)
+const coasting = (of: BenchAsked, run: MeasuredRun): Truth => [
+  ['coastDragNm', dragOf(of, (run.detail as CoastReduction).topRadPerS)],
+  ['coastRestNm', dragOf(of, 0)],
+]
+const kept = (of: BenchAsked, run: MeasuredRun): Truth => {
+  const { regulator, springForceN } = hiddenRegulator(of)
+  const [ad, as] = [circleArea(regulator.sensingDiameterM), circleArea(regulator.seatDiameterM)]
+  return [['closedGaugePa', (springForceN - (run.detail as DroopReduction).sourceGaugePa * as) / (ad - as)]]
+}
+const coast = (more: Partial<Rig>) => ({ ...rigs.coast, ...more }) as Rig
+
+const SHAFT = ['stallTorqueNm', 'freeSpeedRadPerS', 'bestPowerW'] as const
+const DRAG = ['coastDragNm', 'coastRestNm'] as const
+
+const BENCHES: readonly (readonly [string, Rig, readonly string[], (of: BenchAsked, run: MeasuredRun) => Truth])[] = [
+  ['flywheel, counts', rigs.inertia, SHAFT, turning],
+  ['flywheel, speed', speeds, SHAFT, turning],
+  ['flywheel, marks', marks, SHAFT, turning],
+  ['coasting, counts', coast({ signal: 'count', countsPerTurn: 360 }), DRAG, coasting],
+  ['coasting, speed', coast({ signal: 'speed' }), DRAG, coasting],
+  ['coasting, marks', coast({}), DRAG, coasting],
+  ['brake', rigs.brake, SHAFT, held],
+  ['rope', rigs.rope, SHAFT, held],
+  ['droop', rigs.droop, ['closedGaugePa'], kept],
+  ['tank', rigs['tank-decay'], ['effectiveAreaM2'], (of) => [['effectiveAreaM2', hiddenArea(of)]]],
+]
+
+const run = (
+  rig: Rig,
+  of: BenchAsked,
+  truthOf: (of: BenchAsked, run: MeasuredRun) => Truth,
+  figures: readonly string[],
+) => {
+  try {
+    const found = measured(rig, of, benchProgram(of).endS)
+    return {
+      found: Object.fromEntries(figures.map((id) => [id, figure(found, id)])),
+      truth: Object.fromEntries(truthOf(of, found)),
+    }
+  } catch (error) {
+    console.log(`seed ${of.seed}: ${(error as Error).message}`)
+    return { found: null, truth: {} }
+  }
+}
+
+/** Goes at the simulated bench, recorded as its lines come and reduced with no more help than the page gives: how often each 95 % interval holds the hidden truth. Gives how many were refused. */
+export const liveTable = (repeats: number): number =>
+  printed(
+    BENCHES.flatMap(([name, rig, figures, truthOf]) =>
+      DAYS.map(
+        ([day, faults]) =>
+          () =>
+            tally(`${name}, ${day} day`, figures, repeats, (i) =>
+              run(rig, asked(rig, 1000 + 17 * i, faults), truthOf, figures),
+            ),
+      ),
+    ),
+  )
