@@ -2,6 +2,7 @@ import { BENCH_FAULTS, benchProgram, hiddenArea, hiddenMachine, hiddenRegulator 
 import type { BenchAsked, BenchFault, CoastReduction, DroopReduction } from '../src/core/bench'
 import { tally } from '../src/core/bench/tally'
 import { circleArea } from '../src/core/flow'
+import { normalDraw, seededRandom } from '../src/core/statistics'
 import type { Rig } from '../src/project/document'
 import type { MeasuredRun } from '../src/project/measuring'
 import { printed } from './reduction'
@@ -33,7 +34,8 @@ function atShaft(of: BenchAsked, drag: (w: number) => number): Truth {
     best = Math.max(best, w * torque(w))
   }
   return [
-    ['stallTorqueNm', torque(0)],
+    // on the blades, drag put back
+    ['stallTorqueNm', stallTorqueNm],
     ['freeSpeedRadPerS', free],
     ['bestPowerW', best],
   ]
@@ -52,6 +54,8 @@ const kept = (of: BenchAsked, run: MeasuredRun): Truth => {
 }
 const coast = (more: Partial<Rig>) => ({ ...rigs.coast, ...more }) as Rig
 
+/** Of the droop's rig as it begins. */
+const GAUGE = { zeroPa: 1000, span: 0.01 } as const
 const SHAFT = ['stallTorqueNm', 'freeSpeedRadPerS', 'bestPowerW'] as const
 const DRAG = ['coastDragNm', 'coastRestNm'] as const
 
@@ -76,9 +80,15 @@ const run = (
 ) => {
   try {
     const found = measured(rig, of, benchProgram(of).endS)
+    // a rig is off by what it says that it may be, by the same share on all that it scales
+    const off = normalDraw(seededRandom(of.seed + 3))
+    const rigOff = (id: string, value: number) =>
+      id === 'closedGaugePa'
+        ? value + off * Math.hypot(GAUGE.zeroPa, GAUGE.span * value)
+        : value * (id === 'freeSpeedRadPerS' ? 1 : 1 + off * found.sharedRelativeUncertainty)
     return {
       found: Object.fromEntries(figures.map((id) => [id, figure(found, id)])),
-      truth: Object.fromEntries(truthOf(of, found)),
+      truth: Object.fromEntries(truthOf(of, found).map(([id, value]) => [id, rigOff(id, value)])),
     }
   } catch (error) {
     console.log(`seed ${of.seed}: ${(error as Error).message}`)

@@ -9,6 +9,8 @@ export interface RubbedReading {
   /** Of the sensor: rad/s times pulses a turn. */
   readonly sensorRadPerS: number
   readonly gaugePressurePa?: number
+  /** When it was read, where a device did. */
+  readonly timeS?: number
 }
 
 /** One weight wound up: how high in how long. */
@@ -41,6 +43,8 @@ export interface RopeReduction extends SettledReduction {
   readonly friction: Measured | null
 }
 
+/** Two cells of which neither shows more than this share of the greatest pull while nothing turns hold a slack rope: what they show is their zero. */
+const SLACKENED = 0.05
 /** Slower than this a rope holds by friction at rest and tells no torque, rad/s. */
 const STANDS = 1
 /** Coefficients of friction that a dry rope on a drum has. Common practice, no source. */
@@ -65,6 +69,7 @@ const asBrake = (rig: RopeRig, pulsesPerTurn: number, armRelativeUncertainty: nu
 /**
  * Torque, power and free speed from a rope laid over a drum, a weight on its tight side and a balance on its slack one: T = (W − S)(R + d/2), over the gear where there is one.
  * The friction of the rope follows from the capstan law W/S = exp(μ θ) (Euler 1769, Eytelwein 1808); it must be the same in all readings, and says whether they can be.
+ * What two cells of a device show of a slack rope at rest, before and after, is taken off as their zero.
  * Range: four readings or more that turn, at two or more loads.
  * @throws PhysicsError WRONG_WAY, FEW_SETTINGS, NO_FALL, NO_TURNING.
  */
@@ -76,17 +81,31 @@ export function reduceRubbed(readings: readonly RubbedReading[], rig: RopeRig, s
       'The balance pulls more than the weight in every reading.',
       'The drum turns against the weight: hang weight and balance on the other sides, or look whether the two columns are exchanged.',
     )
+  const most = Math.max(...turning.map((x) => x.weightN))
+  const zeros = readings.filter(
+    (x) =>
+      x.timeS !== undefined &&
+      !turning.includes(x) &&
+      Math.max(Math.abs(x.weightN), Math.abs(x.slackN)) < SLACKENED * most,
+  )
+  const used = (x: RubbedReading) => turning.includes(x) || zeros.includes(x)
+  const held = asBrake(rig, rig.pulsesPerTurn, rig.radiusRelativeUncertainty)
   const r = reduceBrake(
-    turning.map((x) => ({
+    readings.filter(used).map((x) => ({
       scaleN: x.weightN - x.slackN,
       sensorRadPerS: x.sensorRadPerS,
+      ...(x.timeS === undefined ? {} : { timeS: x.timeS }),
       ...(x.gaugePressurePa === undefined ? {} : { gaugePressurePa: x.gaugePressurePa }),
     })),
-    asBrake(rig, rig.pulsesPerTurn, rig.radiusRelativeUncertainty),
+    zeros.length > 0 ? { ...held, tareN: null, tareUncertaintyN: undefined } : held,
     settings,
   )
-  const rows = rowsOf(readings, (x) => x.sensorRadPerS / rig.pulsesPerTurn >= STANDS)
-  const told = turning.filter((x) => x.slackN > SLACK * x.weightN && x.weightN > x.slackN)
+  const rows = rowsOf(readings, used)
+  const zero = (of: 'weightN' | 'slackN') => (zeros.length > 0 ? mean(zeros.map((x) => x[of])) : 0)
+  const [heavy, light] = [zero('weightN'), zero('slackN')]
+  const told = turning
+    .map((x) => ({ weightN: x.weightN - heavy, slackN: x.slackN - light }))
+    .filter((x) => x.slackN > SLACK * x.weightN && x.weightN > x.slackN)
   const digit = rig.resolutionN / Math.sqrt(12)
   const each = told.map((x) => Math.log(x.weightN / x.slackN) / rig.wrapRad)
   const friction: Measured | null =

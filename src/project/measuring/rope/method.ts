@@ -31,10 +31,11 @@ export function ropeOf(
   const at = (pressure: number | undefined) => (pressure === undefined ? {} : { gaugePressurePa: pressure })
   return does === 'rubs'
     ? reduceRubbed(
-        rows.map(({ weight = NaN, scale = NaN, speed = NaN, pressure }) => ({
+        rows.map(({ weight = NaN, scale = NaN, speed = NaN, pressure, time }) => ({
           weightN: weight,
           slackN: scale,
           sensorRadPerS: speed,
+          ...(time === undefined ? {} : { timeS: time }),
           ...at(pressure),
         })),
         rig,
