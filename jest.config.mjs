@@ -9,6 +9,8 @@ process.env.NODE_OPTIONS = '--import tsx'
 export default async () => ({
   // Generous, since a machine that runs two suites at once may be several times slower than this one.
   testTimeout: 60_000,
+  // With one, files would run in this process, which reads no TypeScript.
+  maxWorkers: 2,
   projects: [
     {
       // What has no page runs without a sandbox for each file: modules are read once for all files, and arithmetic runs at full speed.

@@ -26,6 +26,16 @@ describe('what the bench really does comes out of its lines', () => {
     expect(Math.abs(stall.value / (0.98 * truth.stallTorqueNm) - 1)).toBeLessThan(0.04)
     expect(Math.abs(free.value / (FREE_SHARE * truth.freeSpeedRadPerS) - 1)).toBeLessThan(0.02)
   })
+  // of a hundred bad days those on which the walk over the marks lost its way for the whole spin-up
+  test.each([1578, 2020, 2139])(
+    'flywheel by marks on a bad day: a walk that was lost is begun anew (seed %d)',
+    (seed) => {
+      const of = asked(marks, seed, [...USUAL, 'bad-lines'])
+      const run = measured(marks, of, benchProgram(of).endS)
+      expect(Math.abs(figure(run, 'stallTorqueNm').value / hiddenMachine(of).stallTorqueNm - 1)).toBeLessThan(0.05)
+      expect(run.repairs.find((r) => r.kind === 'double pulse')!.count).toBeLessThan(100)
+    },
+  )
   test.each([3, 7, 12])('brake on a usual day: the scale’s creep is found and taken off (seed %d)', (seed) => {
     const of = asked(rigs.brake, seed, USUAL)
     const truth = hiddenMachine(of)
