@@ -42,6 +42,15 @@ export const benchAddress = z.object({
 
 export type BenchAddress = z.output<typeof benchAddress>
 
+/** No simulated device stays on for longer, by its own clock: what it would have counted until then has to be gone through. */
+const LONGEST_S = 4 * 3600
+
+/** What a device's clock shows, s; null where it would have been on for more than four hours. */
+export function clockOf({ since, pace }: Pick<BenchAddress, 'since' | 'pace'>, nowMs: number): number | null {
+  const shows = Math.max(0, ((nowMs - since) / 1000) * pace)
+  return shows > LONGEST_S ? null : shows
+}
+
 /** An address's query for a simulated bench. */
 export const benchQuery = (asked: BenchAsked, since: number, pace = 1): string => {
   const { faults, ...rest } = asked

@@ -45,7 +45,7 @@ export function* benchLines(asked: BenchAsked, fromS: number): Generator<TimedLi
   yield { atS: fromS, text: headerLine(first, asked.seed) }
   const begun = Math.floor(fromS / lasts)
   let counted = 0
-  for (let go = 0; go < begun; go++) counted += countedIn(programOf(go))
+  for (let go = 0; counter >= 0 && go < begun; go++) counted += countedIn(programOf(go))
   for (let go = begun; ; go++) {
     const program = programOf(go)
     const base = go * lasts

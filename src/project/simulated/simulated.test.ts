@@ -5,7 +5,7 @@ import type { Rig } from '../document'
 import { lines } from '../document/testing'
 import { liveOf, methodOf } from '../measuring'
 import { LineProtocol, guessChannels, parseTable } from '../recording'
-import { benchAddress, benchLines, benchQuery } from '.'
+import { benchAddress, benchLines, benchQuery, clockOf } from '.'
 import { USUAL, asked, codes, figure, glider, marks, measured, recorded, rigs, speeds, spindle } from './testing'
 
 /** Drag of the simulated rotor is taken off its blades: 2 % at rest, 4.5 % at full speed. */
@@ -168,6 +168,8 @@ test('an address holds all that is asked for, and nothing beyond its limits', ()
   const of = asked(rigs.brake, 123, ['sag', 'link'])
   const params = (q: string) => Object.fromEntries(new URLSearchParams(q))
   expect(benchAddress.parse(params(benchQuery(of, 1000)))).toEqual({ ...of, since: 1000, pace: 1 })
+  // a device that has been on for years would have every go of it gone through
+  expect([clockOf({ since: 1000, pace: 2 }, 61_000), clockOf({ since: 0, pace: 1 }, 14_400_001)]).toEqual([120, null])
   const wrong = { ...params(benchQuery(of, 1000)), readingsPerS: '1000000' }
   expect(benchAddress.safeParse(wrong).success).toBe(false)
   expect(benchAddress.safeParse({ ...params(benchQuery(of, 1)), faults: 'fire' }).success).toBe(false)

@@ -1,4 +1,4 @@
-import { benchAddress, benchLines, type BenchAddress } from '../../../project/simulated'
+import { benchAddress, benchLines, clockOf, type BenchAddress } from '../../../project/simulated'
 
 export const dynamic = 'force-dynamic'
 
@@ -8,11 +8,9 @@ const EVERY_MS = 20
 const LINK_FAILS_S = 11
 const LONGEST_MS = 2 * 3600 * 1000
 
-function stream(asked: BenchAddress, ended: AbortSignal): ReadableStream<Uint8Array> {
+function stream(asked: BenchAddress, from: number, ended: AbortSignal): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder()
   const began = Date.now()
-  const elapsed = () => Math.max(0, ((Date.now() - asked.since) / 1000) * asked.pace)
-  const from = elapsed()
   const lines = benchLines(asked, from)
   const failsAt = asked.faults.includes('link') && from < LINK_FAILS_S ? LINK_FAILS_S : Infinity
   let waiting = lines.next()
@@ -25,7 +23,12 @@ function stream(asked: BenchAddress, ended: AbortSignal): ReadableStream<Uint8Ar
     start(controller) {
       ended.addEventListener('abort', stop)
       timer = setInterval(() => {
-        const now = elapsed()
+        const now = clockOf(asked, Date.now())
+        if (now === null) {
+          stop()
+          controller.close()
+          return
+        }
         const due: string[] = []
         while (!waiting.done && waiting.value.atS <= now) {
           due.push(waiting.value.text)
@@ -42,17 +45,19 @@ function stream(asked: BenchAddress, ended: AbortSignal): ReadableStream<Uint8Ar
   })
 }
 
+const refused = (why: string) =>
+  new Response(`${why}\n`, { status: 400, headers: { 'content-type': 'text/plain; charset=utf-8' } })
+
 /** A bench that is not there, reached as one that is: lines of readings over HTTP, as fast as they would come. Nothing is kept, and nothing of the maker is sent but the size of the machine. */
 export function GET(request: Request): Response {
   const asked = benchAddress.safeParse(Object.fromEntries(new URL(request.url).searchParams))
   if (!asked.success) {
     const [fault] = asked.error.issues
-    return new Response(`${fault.path.join('.')}: ${fault.message}\n`, {
-      status: 400,
-      headers: { 'content-type': 'text/plain; charset=utf-8' },
-    })
+    return refused(`${fault.path.join('.')}: ${fault.message}`)
   }
-  return new Response(stream(asked.data, request.signal), {
+  const from = clockOf(asked.data, Date.now())
+  if (from === null) return refused('since: this device has been on for more than four hours; switch it on again')
+  return new Response(stream(asked.data, from, request.signal), {
     headers: { 'content-type': 'application/x-ndjson; charset=utf-8', 'cache-control': 'no-store' },
   })
 }
