@@ -79,6 +79,13 @@ describe('what the bench really does comes out of its lines', () => {
     expect(inertia.standardUncertainty / inertia.value).toBeLessThan(0.1)
     expect(() => measured(rig, of, one)).toThrow(/one coasting|braked|known torque/i)
   })
+  test.each(['rope', 'droop', 'coast', 'run-down', 'tank-decay'])(
+    '%s: a run without pressure sends numbers, and no others',
+    (id) => {
+      const { columns, timeS } = benchProgram({ ...asked(rigs[id], 5, []), gaugePressurePa: 0 })
+      expect([timeS, ...columns].every((c) => Array.from(c).every(Number.isFinite))).toBe(true)
+    },
+  )
   test('go after go it is the same machine: its regulator is not another one the second time', () => {
     const of = asked(rigs.droop, 9, [])
     const closed = (go: number) =>

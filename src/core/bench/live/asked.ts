@@ -83,12 +83,12 @@ export function hiddenMachine({ seed, stallTorqueNm, freeSpeedRadPerS }: BenchAs
   }
 }
 
-/** Supply as a column beside a trace: at the set pressure while shut, sagging while it flows. */
 /** What is the machine's own, the same on each go. */
 export const ownDraws = ({ seed }: BenchAsked): (() => number) => seededRandom(seed + 104_729)
 /** What is drawn anew on each go. */
 export const goDraws = ({ seed, go }: BenchAsked): (() => number) => seededRandom(seed + 7919 + go)
 
+/** Supply as a column beside a trace: at the set pressure while shut, sagging while it flows. */
 export function pressureColumn(
   asked: BenchAsked,
   timeS: ArrayLike<number>,

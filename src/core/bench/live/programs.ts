@@ -1,7 +1,8 @@
 import { normalDraw } from '../../statistics'
 import { RPM } from '../../units/rotation'
 import { encoderCounts, pulseTimes, simulateSpinUp } from '../simulate-inertia'
-import { tankPressures } from '../tank/tank-model'
+import { GAS_CONSTANT } from '../../air'
+import { CHOKED, tankPressures } from '../tank/tank-model'
 import { simulateStand } from '../thrust/simulate-thrust'
 import {
   QUIET_S,
@@ -137,12 +138,22 @@ function standPush(asked: BenchAsked): BenchProgram {
 /** Of what the air leaves by: its true effective area. Nobody at the bench is told; tests are. */
 export const hiddenArea = (asked: BenchAsked): number => asked.effectiveAreaM2 * (0.9 + 0.15 * ownDraws(asked)())
 
+const ROOM_K = 293.15
+/** In what time a vessel at a steady temperature loses all but the e-th part of its air through a choked area. */
+const emptiesInS = (volumeM3: number, areaM2: number): number =>
+  volumeM3 / (CHOKED * areaM2 * Math.sqrt(GAS_CONSTANT * ROOM_K))
+/** How its wall warms the air, W/K: another draw than its area's. */
+const wallOf = (asked: BenchAsked, least: number, more: number): number => {
+  const own = ownDraws(asked)
+  own()
+  return least + more * own()
+}
+
 /** A vessel that empties through a hole. */
 function tankFall(asked: BenchAsked): BenchProgram {
   const random = goDraws(asked)
-  const own = ownDraws(asked)
   const area = hiddenArea(asked)
-  const tau = asked.volumeM3 / (0.6847 * area * Math.sqrt(287.05 * 293.15))
+  const tau = emptiesInS(asked.volumeM3, area)
   const endS = QUIET_S + Math.min(180, 2.2 * tau)
   const rate = Math.min(asked.readingsPerS, 20)
   const timeS = Array.from({ length: Math.floor(endS * rate) + 1 }, (_, i) => i / rate)
@@ -151,10 +162,10 @@ function tankFall(asked: BenchAsked): BenchProgram {
     {
       volumeM3: asked.volumeM3,
       startPaAbs: asked.gaugePressurePa + ROOM_PA,
-      wallK: 293.15,
+      wallK: ROOM_K,
       roomPaAbs: ROOM_PA,
       effectiveAreaM2: area,
-      wallWPerK: 2 + 4 * own(),
+      wallWPerK: wallOf(asked, 2, 4),
     },
     timeS.map((t) => Math.max(0, t - QUIET_S)),
     1000,
@@ -169,27 +180,26 @@ const STOPS = 0.15
 function bottleRun(asked: BenchAsked): BenchProgram {
   const random = goDraws(asked)
   const { stallTorqueNm, freeSpeedRadPerS } = hiddenMachine(asked)
-  const own = ownDraws(asked)
   const area = hiddenArea(asked)
   const start = asked.gaugePressurePa
   const stopPa = STOPS * start
-  const most = Math.min(240, (6 * asked.volumeM3) / (0.6847 * area * Math.sqrt(287.05 * 293.15)))
+  const most = Math.min(240, 6 * emptiesInS(asked.volumeM3, area))
   const rate = Math.min(asked.readingsPerS, 20)
   const times = Array.from({ length: Math.floor(most * rate) + 1 }, (_, i) => i / rate)
   const falling = tankPressures(
     {
       volumeM3: asked.volumeM3,
       startPaAbs: start + ROOM_PA,
-      wallK: 293.15,
+      wallK: ROOM_K,
       roomPaAbs: ROOM_PA,
       effectiveAreaM2: area,
-      wallWPerK: 0.5 + own(),
+      wallWPerK: wallOf(asked, 0.5, 1),
     },
     times,
     1000,
   ).map((p) => p - ROOM_PA)
   const stops = falling.findIndex((p) => p <= stopPa)
-  const runs = stops < 0 ? falling.length : stops
+  const runs = stops < 0 ? falling.length : Math.max(1, stops)
   const lag = (asked.inertiaKgM2 * freeSpeedRadPerS) / stallTorqueNm
   const noise = asked.faults.includes('noise') ? 0.008 : 0.002
   const gaugeNoise = asked.faults.includes('noise') ? 900 : 200
@@ -200,7 +210,7 @@ function bottleRun(asked: BenchAsked): BenchProgram {
     const k = i - rest
     const gauge = falling[Math.min(Math.max(0, k), runs - 1)]
     const driven = k >= 0 && k < runs
-    const target = driven ? freeSpeedRadPerS * Math.sqrt(Math.max(0, (gauge - stopPa) / (start - stopPa))) : 0
+    const target = driven && gauge > stopPa ? freeSpeedRadPerS * Math.sqrt((gauge - stopPa) / (start - stopPa)) : 0
     speed += (target - speed) * (1 - Math.exp(-1 / rate / Math.max(0.05, lag)))
     // friction stops at last what a lag never would
     if (!driven && speed < 0.02 * freeSpeedRadPerS) speed = 0

@@ -139,7 +139,8 @@ export function hiddenRegulator({ seed, gaugePressurePa, sourceGaugePa, discharg
   const between = (low: number, high: number) => low + (high - low) * random()
   const [sensing, seat] = [between(22e-3, 34e-3), between(3e-3, 5e-3)]
   const [ad, as] = [circleArea(sensing), circleArea(seat)]
-  const set = Math.min(gaugePressurePa * between(0.9, 1.1), 0.7 * sourceGaugePa)
+  // a run without pressure tells nothing of a regulator: it is set to a fifth of its source
+  const set = Math.min(Math.max(gaugePressurePa, 0.2 * sourceGaugePa) * between(0.9, 1.1), 0.7 * sourceGaugePa)
   const bare: Regulator = {
     kind: 'diaphragm',
     setGaugePressurePa: 0,

@@ -1,6 +1,13 @@
-import { levelOf } from '../../../core/bench'
+import { levelOf, type NowFigure } from '../../../core/bench'
 import type { Rig } from '../../validation/schema'
-import { common, figure, pressureNow, scaled, times, type LiveBench } from './contract'
+import { common, figure, pressureNow, scaled, times, type LiveBench, type LiveFigure } from './contract'
+
+/** Speed, torque and their product, as far as they are read. */
+const ofShaft = (w: NowFigure | null | undefined, torque: NowFigure | null | undefined): readonly LiveFigure[] => [
+  ...(w ? [figure('speed', 'rotation', w)] : []),
+  ...(torque ? [figure('torque', 'torque', torque)] : []),
+  ...(w && torque ? [figure('power', 'power', times(w, torque))] : []),
+]
 
 /** A brake: torque of its arm, the tare taken off where the rig says one. */
 export const brakeLive: LiveBench = {
@@ -13,12 +20,7 @@ export const brakeLive: LiveBench = {
     const torque =
       force &&
       scaled({ ...force, value: force.value - rig.scaleFactor * (rig.tareN ?? 0) }, rig.armM * Math.cos(rig.tiltRad))
-    return [
-      ...(w ? [figure('speed', 'rotation', w)] : []),
-      ...(torque ? [figure('torque', 'torque', torque)] : []),
-      ...(w && torque ? [figure('power', 'power', times(w, torque))] : []),
-      ...pressureNow(moment),
-    ]
+    return [...ofShaft(w, torque), ...pressureNow(moment)]
   },
   simulated: (rig, _, predicted, gaugePressurePa) =>
     rig.kind === 'brake'
@@ -65,12 +67,7 @@ export const ropeLive: LiveBench = {
     const w = speed && levelOf(speed.map((v) => v / rig.pulsesPerTurn))
     const pull = weight && scale && levelOf(weight.map((v, i) => v - scale[i]))
     const torque = pull && scaled(pull, leverOf(rig))
-    return [
-      ...(w ? [figure('speed', 'rotation', w)] : []),
-      ...(torque ? [figure('torque', 'torque', torque)] : []),
-      ...(w && torque ? [figure('power', 'power', times(w, torque))] : []),
-      ...pressureNow(moment),
-    ]
+    return [...ofShaft(w, torque), ...pressureNow(moment)]
   },
   simulated: (rig, _, predicted, gaugePressurePa) =>
     rig.kind === 'rope'
