@@ -2,7 +2,8 @@ import { sandboxed } from './jest.sandbox.mjs'
 
 const screens = ['<rootDir>/src/features', '<rootDir>/src/ui']
 
-// What computes is run by Node itself, which reads TypeScript through this. In processes of its own: `-i` is not for it.
+// What computes is run by Node itself, which reads TypeScript through this. In processes of its own: `-i` is not for
+// it.
 process.env.NODE_OPTIONS = '--import tsx'
 
 /** @returns {Promise<import('jest').Config>} */
@@ -13,7 +14,8 @@ export default async () => ({
   maxWorkers: 2,
   projects: [
     {
-      // What has no page runs without a sandbox for each file: modules are read once for all files, and arithmetic runs at full speed.
+      // What has no page runs without a sandbox for each file: modules are read once for all files, and arithmetic runs
+      // at full speed.
       displayName: 'core',
       runner: 'jest-light-runner/child-process',
       roots: ['<rootDir>/src', '<rootDir>/cli'],

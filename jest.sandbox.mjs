@@ -21,13 +21,15 @@ const modern = [
 ]
 
 /**
- * Tests with a sandbox for each file: for screens, and for faults planted on purpose, where each file has to read its modules anew.
+ * Tests with a sandbox for each file: for screens, and for faults planted on purpose, where each file has to read its
+ * modules anew.
  * @param {import('jest').Config} more
  * @returns {Promise<import('jest').Config>}
  */
 export async function sandboxed(more) {
   const made = await nextJest({ dir: './' })({
-    // In a sandbox every use of a global name is slow: these are handed to each module instead, and computing takes a third of the time.
+    // In a sandbox every use of a global name is slow: these are handed to each module instead, and computing takes a
+    // third of the time.
     sandboxInjectedGlobals: [
       'Math',
       'Number',

@@ -1,6 +1,9 @@
 import type { NextConfig } from 'next'
 
-/** Headers that hold for every answer, files included; pages get their content policy, with a nonce, from `src/proxy.ts`. */
+/**
+ * Headers that hold for every answer, files included; pages get their content policy, with a nonce, from
+ * `src/proxy.ts`.
+ */
 const headers = [
   { key: 'X-Content-Type-Options', value: 'nosniff' },
   { key: 'Referrer-Policy', value: 'no-referrer' },

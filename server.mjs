@@ -1,4 +1,7 @@
-/** Serves the built application: pages and files only, to this machine unless told otherwise. PORT and HOST choose where. */
+/**
+ * Serves the built application: pages and files only, to this machine unless told otherwise. PORT and HOST choose
+ * where.
+ */
 import { createServer } from 'node:http'
 
 process.env.NEXT_TELEMETRY_DISABLED = '1'

@@ -21,7 +21,10 @@ const single = JSON.parse(
   readFileSync(new URL('../src/core/engine/reference/single-acting.json', import.meta.url), 'utf8'),
 )
 
-/** The same engine as a plain system over time: mass and energy of its air, angle and speed of its crank, air that it took. */
+/**
+ * The same engine as a plain system over time: mass and energy of its air, angle and speed of its crank, air that it
+ * took.
+ */
 function overTime(input: EngineInput): (t: number, y: number[]) => number[] {
   const network = engineNetwork(input)
   const placed = roomToPlace(1, network.passages.length, 0)
@@ -63,7 +66,10 @@ function byLibrary(input: EngineInput, start: readonly number[], timeS: number, 
 const WARM = 60
 const PAIRS = 7
 
-/** How long turns of the single acting engine take by the march and by the library, at equal accuracy and by turns, so that a machine that slows down slows both. Both sum time and air. */
+/**
+ * How long turns of the single acting engine take by the march and by the library, at equal accuracy and by turns, so
+ * that a machine that slows down slows both. Both sum time and air.
+ */
 export async function againstLibrary() {
   const input = referenceInput(single.parameters)
   const march = engineMarch(engineNetwork(input), (single.results.n_mean_rpm * Math.PI) / 30, undefined, true)
@@ -79,7 +85,8 @@ export async function againstLibrary() {
   const truth = single.results.air_per_rev_mg * 1e-6
   const errorInAirShare = (y[layout.given(0)[0]] - before.air) / 1000 / truth - 1
   const turnS = (y[layout.time] - before.time) / 1000
-  // the loosest tolerance from which on the library stays as near as the march is, over several lengths: with one alone it can be near by chance
+  // the loosest tolerance from which on the library stays as near as the march is, over several lengths: with one alone
+  // it can be near by chance
   const error = (relative: number, count: number) =>
     byLibrary(input, start, count * turnS, relative)[4] / count / truth - 1
   const tries = [1e-3, 1e-4, 1e-5, 8e-6, 7e-6, 6.5e-6, 6e-6, 5.7e-6, 5.4e-6, 5e-6, 4e-6, 3e-6, 1e-6].map(

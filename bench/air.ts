@@ -47,7 +47,10 @@ function byLibrary(endS: number): number {
   return (y[0] * GAS_CONSTANT * y[1]) / vessel.volumeM3
 }
 
-/** Sizing charts of 200 throats with their run-downs, as the worker makes them, and one run-down against its closed form and a library. */
+/**
+ * Sizing charts of 200 throats with their run-downs, as the worker makes them, and one run-down against its closed form
+ * and a library.
+ */
 export async function benchAir() {
   const { project } = makeDemo()
   const chart = (id: string, regulated: boolean) => {

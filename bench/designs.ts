@@ -56,7 +56,10 @@ async function pooled(spec: SearchSpec, threads: number): Promise<{ milliseconds
   return { milliseconds: performance.now() - started, allowed: mergeSearches(parts).allowed }
 }
 
-/** One design of a search in one thread, warm, by family: microseconds, and times quicker than a whole prediction without its band. */
+/**
+ * One design of a search in one thread, warm, by family: microseconds, and times quicker than a whole prediction
+ * without its band.
+ */
 function perDesign(): Record<string, { readonly microseconds: number; readonly timesAPlainPrediction: number }> {
   return Object.fromEntries(
     FAMILIES.map((family) => {
@@ -89,7 +92,10 @@ function perDesign(): Record<string, { readonly microseconds: number; readonly t
   )
 }
 
-/** From the start of a search in this thread to the first picture that holds something; milliseconds are those of the whole call. */
+/**
+ * From the start of a search in this thread to the first picture that holds something; milliseconds are those of the
+ * whole call.
+ */
 function firstPicture(): void {
   const enough = new Error('seen')
   try {

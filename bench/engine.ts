@@ -20,7 +20,10 @@ const reference = (name: string) =>
 const single = reference('single-acting')
 const double = reference('double-acting')
 
-/** What a typed figure of each of the demo's engines costs on the page's thread: told at once, from where the last one was. */
+/**
+ * What a typed figure of each of the demo's engines costs on the page's thread: told at once, from where the last one
+ * was.
+ */
 async function typed() {
   const figures: Record<string, object> = {}
   for (const id of ['carousel-2', 'carousel-twin', 'carousel-rotor-2']) {
@@ -36,7 +39,10 @@ async function typed() {
   return figures
 }
 
-/** Turns, a run-down and the steady turn of the single acting engine; the same turns by a general solver at the same accuracy. */
+/**
+ * Turns, a run-down and the steady turn of the single acting engine; the same turns by a general solver at the same
+ * accuracy.
+ */
 export async function benchEngine() {
   // first, while nothing else has run: the two are compared with each other
   const compared = await againstLibrary()

@@ -8,7 +8,10 @@ import type { Project } from '../src/project/document'
 import { markKnown, projectFaults, projectSchema } from '../src/project/validation'
 import { timed } from './timing'
 
-/** The check and the edits of one changed field, against the schema library's parse of the whole; and a call of the command line against an empty one of Node. */
+/**
+ * The check and the edits of one changed field, against the schema library's parse of the whole; and a call of the
+ * command line against an empty one of Node.
+ */
 export async function benchKeeping() {
   const { project } = makeDemo()
   const many: Project = {

@@ -27,7 +27,10 @@ interface Typing extends Times {
   readonly longestTaskMs: number
 }
 
-/** From the input event of a typed digit to the frame that shows the new figure, ms, in the page, while a field moves by half a percent each time. */
+/**
+ * From the input event of a typed digit to the frame that shows the new figure, ms, in the page, while a field moves by
+ * half a percent each time.
+ */
 async function inputToPaint(page: Page, label: string): Promise<Typing> {
   const { times, tasks } = await page.evaluate(
     async ({ label }) => {

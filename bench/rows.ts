@@ -49,7 +49,10 @@ function curveOf(bytes: Uint8Array) {
   return reduceInertia({ ...mapped.trace, pressure: mapped.pressure }, RIG, { nominalGaugePressurePa: 350e3 })
 }
 
-/** From a file's bytes to the curve in one thread, two and ten million rows; reading against a plain pass of a CSV library in the same run. */
+/**
+ * From a file's bytes to the curve in one thread, two and ten million rows; reading against a plain pass of a CSV
+ * library in the same run.
+ */
 export async function benchRows() {
   const two = file(2_000_000)
   const read = await timed(3, 1, () => parseTable(two))

@@ -22,7 +22,10 @@ function byLibrary(a: Manifold, b: Manifold): number {
   return volume
 }
 
-/** Machines looked at as they go together: all of it, and what strikes what in a turn by the surfaces against the same by `manifold-3d` alone. */
+/**
+ * Machines looked at as they go together: all of it, and what strikes what in a turn by the surfaces against the same
+ * by `manifold-3d` alone.
+ */
 export async function benchTogether() {
   const wasm = await Module()
   wasm.setup()

@@ -13,7 +13,10 @@ const PROCESSES = ['filament', 'resin', 'machined'] as const
 /** No multiple of the other: every pair of them comes up. */
 const CONNECTED = ['barbs', 'g-thread', 'barbs', 'npt-thread'] as const
 
-/** Puts every machine of the demo and N random valid ones of each family together, and says what falls short and what is refused. Returns how many fell short. */
+/**
+ * Puts every machine of the demo and N random valid ones of each family together, and says what falls short and what is
+ * refused. Returns how many fell short.
+ */
 export async function assemble(n: number): Promise<number> {
   const wasm = await Module()
   wasm.setup()

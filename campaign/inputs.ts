@@ -10,7 +10,10 @@ export interface Tally {
   readonly failures: readonly { readonly seed: number; readonly fault: string; readonly input: string }[]
 }
 
-/** Tries many inputs in a process of their own; one that hangs over two seconds is a failure, and the rest goes on after it. */
+/**
+ * Tries many inputs in a process of their own; one that hangs over two seconds is a failure, and the rest goes on after
+ * it.
+ */
 export async function tryInputs(kind: 'cli' | 'importers', count: number, first = 0): Promise<Tally> {
   const failures: { seed: number; fault: string; input: string }[] = []
   let next = first

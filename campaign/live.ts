@@ -96,7 +96,10 @@ const run = (
   }
 }
 
-/** Goes at the simulated bench, recorded as its lines come and reduced with no more help than the page gives: how often each 95 % interval holds the hidden truth. Gives how many were refused. */
+/**
+ * Goes at the simulated bench, recorded as its lines come and reduced with no more help than the page gives: how often
+ * each 95 % interval holds the hidden truth. Gives how many were refused.
+ */
 export const liveTable = (repeats: number): number =>
   printed(
     BENCHES.flatMap(([name, rig, figures, truthOf]) =>

@@ -39,7 +39,10 @@ export function printed(sets: readonly (() => readonly TallyRow<string, string>[
   return refused
 }
 
-/** Simulated runs of known truth, reduced as a maker's would be: how often each 95 % interval holds the truth. Gives how many were refused. */
+/**
+ * Simulated runs of known truth, reduced as a maker's would be: how often each 95 % interval holds the truth. Gives how
+ * many were refused.
+ */
 export function reductionTable(repeats: number): number {
   return printed([
     ...CAMPAIGN_CONDITIONS.map((c) => () => campaign(c, repeats)),

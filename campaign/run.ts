@@ -10,7 +10,8 @@ import { slice } from './slicer'
 import { tryProperties } from './properties'
 
 /**
- * What takes too long for every check: `npm run campaign` does the quick form of all, `npm run campaign KIND N` one kind as often as wanted.
+ * What takes too long for every check: `npm run campaign` does the quick form of all, `npm run campaign KIND N` one
+ * kind as often as wanted.
  * Prints what was tried and what failed; exit 1 when something did. docs/campaign.md says what each is.
  */
 const QUICK = {

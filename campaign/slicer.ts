@@ -10,14 +10,20 @@ import { makeDemo } from '../src/project/demo'
 import { isTurbine } from '../src/project/document'
 import { partsInput, to3mf } from '../src/project/parts'
 
-/** A slicer from Debian's packages, named by the maker: one that takes `-g`, `--bed-shape` and `--fill-density` on its command line and writes volume and time into its G-code. */
+/**
+ * A slicer from Debian's packages, named by the maker: one that takes `-g`, `--bed-shape` and `--fill-density` on its
+ * command line and writes volume and time into its G-code.
+ */
 const SLICER = process.env.SLICER ?? ''
 /** What it remarks of the order of its own lines in thin walls, and no fault of the model. */
 const OWN_REMARK = /Reversing even wall line/
 /** Mass by the slicer against the page's. */
 const MASS_OFF = 0.1
 
-/** Slices one plate as the page says it is printed: solid, lines and layers as the maker's. Returns filament in cm3, the slicer's own time, and what it complained of. */
+/**
+ * Slices one plate as the page says it is printed: solid, lines and layers as the maker's. Returns filament in cm3, the
+ * slicer's own time, and what it complained of.
+ */
 function sliced(file: string, { lineMm, layerMm, bedMm }: { lineMm: number; layerMm: number; bedMm: number }) {
   const out = file.replace(/3mf$/, 'gcode')
   const { status, stdout, stderr } = spawnSync(
@@ -53,7 +59,10 @@ const hoursOf = (time: string): number =>
     0,
   )
 
-/** Sends the print plates of the demo's first N machines through a slicer from outside. Returns how many plates it does not take as they are. */
+/**
+ * Sends the print plates of the demo's first N machines through a slicer from outside. Returns how many plates it does
+ * not take as they are.
+ */
 export async function slice(n: number): Promise<number> {
   if (SLICER === '') {
     console.log('slicer: not tried; name an installed one, as in SLICER=/usr/bin/name npm run campaign slicer')

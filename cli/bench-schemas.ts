@@ -10,9 +10,15 @@ const share = z.number().min(0).max(0.5)
 const common = {
   file: z.string().min(1).optional(),
   columns: z.record(z.string(), z.array(z.number())).optional(),
-  /** Headers by what they hold, null for none, `<what>Unit` where a header tells no unit; guessed by name and unit where left out. */
+  /**
+   * Headers by what they hold, null for none, `<what>Unit` where a header tells no unit; guessed by name and unit where
+   * left out.
+   */
   mapping: z.record(z.string(), z.string().nullable()).optional(),
-  /** What the figures are put to when the recording holds the supply's pressure; of a spin-up its start, of readings their mean where left out. */
+  /**
+   * What the figures are put to when the recording holds the supply's pressure; of a spin-up its start, of readings
+   * their mean where left out.
+   */
   nominalGaugePressurePa: positive.optional(),
   /** Comes off a pressure column that is absolute. */
   roomPressurePaAbs: positive.default(101_325),

@@ -3,7 +3,10 @@ import { LIMITS } from '../src/project/document'
 import { buildSchema } from '../src/project/validation'
 import { ambientInput, positive, supplyInput } from './schemas'
 
-/** Inputs and outputs of the verbs of engines. What is left out counts for nothing: no leak, no friction, no heat, no inlet before the valve. */
+/**
+ * Inputs and outputs of the verbs of engines. What is left out counts for nothing: no leak, no friction, no heat, no
+ * inlet before the valve.
+ */
 const within = (name: keyof typeof LIMITS) => z.number().min(LIMITS[name][0]).max(LIMITS[name][1])
 const drag = z.number().min(0).max(1000).default(0)
 
@@ -126,7 +129,10 @@ export const engineInputSchema = z.discriminatedUnion('family', [
 const rod = (m: z.infer<typeof engineInputSchema>) => !('rodM' in m) || m.rodM > m.strokeM / 2
 const ROD_FAULT = { message: 'the rod must be longer than half of the stroke', path: ['engine', 'rodM'] }
 
-/** Torque against turning: constant, by speed and by its square; thrust by the square of the speed where it is a propeller. */
+/**
+ * Torque against turning: constant, by speed and by its square; thrust by the square of the speed where it is a
+ * propeller.
+ */
 const loadSchema = z
   .strictObject({
     constantNm: drag,
@@ -214,7 +220,10 @@ export const engineVerbOutput = z.strictObject({
       absolutePressurePa: z.number().describe('At the engine’s inlet.'),
     })
     .nullable(),
-  /** One turn from head-end dead centre, or three of a rotor’s shaft; pressures absolute. The first end’s pressure and volume, all ends in `ends`. */
+  /**
+   * One turn from head-end dead centre, or three of a rotor’s shaft; pressures absolute. The first end’s pressure and
+   * volume, all ends in `ends`.
+   */
   cycle: z
     .strictObject({
       crankAngleRad: numbers,

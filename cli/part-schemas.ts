@@ -42,7 +42,10 @@ export const platesVerbInput = z.strictObject({ build: buildInput })
 export const platesVerbOutput = z.strictObject({
   plates: z.array(
     z.strictObject({
-      /** Where each copy of a part as made comes to stand, the bed's corner at the origin: 4 × 4, column by column; lengths in mm. */
+      /**
+       * Where each copy of a part as made comes to stand, the bed's corner at the origin: 4 × 4, column by column;
+       * lengths in mm.
+       */
       parts: z.array(z.strictObject({ part: z.string(), transform: z.array(z.number()) })),
       partsM3: z.number(),
       supportsM3: z.number(),

@@ -81,7 +81,10 @@ function splitArguments(args: readonly string[]): {
   return { words, out, shard }
 }
 
-/** A machine as a document holds it owns its nozzle, shaft, load and coefficients; the command line takes them beside it. */
+/**
+ * A machine as a document holds it owns its nozzle, shaft, load and coefficients; the command line takes them beside
+ * it.
+ */
 function taken(build: Record<string, unknown>): Record<string, unknown> {
   const { machine } = build
   if (typeof machine !== 'object' || machine === null) return build
@@ -90,7 +93,9 @@ function taken(build: Record<string, unknown>): Record<string, unknown> {
   return { ...own, ...build, machine: figures }
 }
 
-/** Numbers that a machine leaves out, from a first machine of its family. A tangential rotor must say its size itself. */
+/**
+ * Numbers that a machine leaves out, from a first machine of its family. A tangential rotor must say its size itself.
+ */
 function filled(value: unknown): unknown {
   if (typeof value !== 'object' || value === null) return value
   const given = (value as { build?: unknown }).build

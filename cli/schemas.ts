@@ -69,7 +69,10 @@ export const nozzleVerbOutput = z.strictObject({
 
 const within = (name: keyof typeof LIMITS) => z.number().min(LIMITS[name][0]).max(LIMITS[name][1])
 
-/** Any machine. Numbers left out are filled in before this is asked, with those of a first machine of the family; a tangential rotor must say its radius and height. */
+/**
+ * Any machine. Numbers left out are filled in before this is asked, with those of a first machine of the family; a
+ * tangential rotor must say its radius and height.
+ */
 export const machineInput = turbineSchema.describe(
   'Numbers left out are those of a first machine of the family; a tangential-impulse rotor must give meanRadiusM and bladeHeightM.',
 )
@@ -101,7 +104,10 @@ export const coefficientsInput = z
   )
   .prefault({})
 
-/** A build as the command line takes it: an exported build fits (its other keys are read over), and so does one with only machine and nozzle. */
+/**
+ * A build as the command line takes it: an exported build fits (its other keys are read over), and so does one with
+ * only machine and nozzle.
+ */
 export const buildInput = z.looseObject({
   machine: machineInput,
   nozzle: buildNozzleInput,
@@ -238,7 +244,9 @@ const searchSpecInput = z.strictObject({
   seed: z.number().int().min(0).max(1_000_000).default(1),
 })
 
-/** A search; or the files that its shares printed, with the search itself where the merged best should be polished too. */
+/**
+ * A search; or the files that its shares printed, with the search itself where the merged best should be polished too.
+ */
 export const searchVerbInput = z.union([
   z.strictObject({ merge: z.array(z.string()).min(1).max(10_000), search: searchSpecInput.optional() }),
   searchSpecInput,

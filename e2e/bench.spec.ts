@@ -52,7 +52,8 @@ test('a real recording from a spin-up rig lies over the prediction: columns mapp
   await expect(page.getByLabel('Count', { exact: true })).toHaveValue('encoder_count')
   await page.getByRole('button', { name: 'Take it into the run' }).click()
   await expect(page.getByRole('heading', { name: 'Measured', exact: true })).toBeVisible({ timeout: 20_000 })
-  // The rig's rotor is that of this build (about 1e-5 kg m²), heavier than the recording's: power reads high by the known ratio of inertias.
+  // The rig's rotor is that of this build (about 1e-5 kg m²), heavier than the recording's: power reads high by the
+  // known ratio of inertias.
   const felt = await figure(page, 'Felt at the rotor')
   const power = await figure(page, 'Peak power')
   expect(Math.abs(power / ((12.91 * felt * 1e-3) / 1.84e-5) - 1)).toBeLessThan(0.03)

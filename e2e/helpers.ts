@@ -1,7 +1,10 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type BrowserContext, type Page } from '@playwright/test'
 
-/** Watches a page from now on; what is called in the end fails when it logged an error or asked for anything outside its own origin, and begins anew. */
+/**
+ * Watches a page from now on; what is called in the end fails when it logged an error or asked for anything outside its
+ * own origin, and begins anew.
+ */
 export function watched(page: Page, baseURL = 'none'): () => void {
   const errors: string[] = []
   const foreign: string[] = []
@@ -20,7 +23,10 @@ export function watched(page: Page, baseURL = 'none'): () => void {
   }
 }
 
-/** A browser of its own for each test, which fails when the page logs an error or asks for anything outside its own origin: for tests of several windows, or of what a browser keeps. */
+/**
+ * A browser of its own for each test, which fails when the page logs an error or asks for anything outside its own
+ * origin: for tests of several windows, or of what a browser keeps.
+ */
 export const alone = base.extend({
   page: async ({ page, baseURL }, provide) => {
     const quiet = watched(page, baseURL)
@@ -29,7 +35,10 @@ export const alone = base.extend({
   },
 })
 
-/** As `alone`, with a browser that earlier tests have used: it knows the program, and nothing of what they did. To read and compile the program anew takes longer than most tests. */
+/**
+ * As `alone`, with a browser that earlier tests have used: it knows the program, and nothing of what they did. To read
+ * and compile the program anew takes longer than most tests.
+ */
 export const test = base.extend<object, { used: BrowserContext }>({
   used: [
     async ({ browser }, provide, info) => {
@@ -68,7 +77,9 @@ export async function figure(page: Page, label: string): Promise<number> {
   return Number(text)
 }
 
-/** No accessibility fault. `rules`: these alone, for a page that was looked at whole and has changed in nothing else. */
+/**
+ * No accessibility fault. `rules`: these alone, for a page that was looked at whole and has changed in nothing else.
+ */
 export async function accessible(page: Page, rules?: string[]): Promise<void> {
   const axe = new AxeBuilder({ page })
   const { violations } = await (rules ? axe.withRules(rules) : axe).analyze()

@@ -1,6 +1,8 @@
 import { accessible, expect, figure, open, test } from './helpers'
 
-/** Mistakes that makers make while measuring (common practice, no source), each made on purpose: the page must say it. */
+/**
+ * Mistakes that makers make while measuring (common practice, no source), each made on purpose: the page must say it.
+ */
 
 test('two magnets taken for one double the speed and the power: the other ways of measuring the run disagree', async ({
   page,
@@ -32,7 +34,8 @@ test('a film alone gives many speeds; a tachometer, or another rate, leaves one'
   await dialog.getByLabel('Frames until it looks the same').fill('4.44')
   await expect(dialog.getByText(/speeds give the same film/)).toBeVisible()
   const list = dialog.getByRole('list', { name: 'Speeds that it can mean' })
-  // 480 frames a second and 4.44 frames a turn (common practice): 6 486 rpm, and all that differ from it by 28 800, either way round
+  // 480 frames a second and 4.44 frames a turn (common practice): 6 486 rpm, and all that differ from it by 28 800,
+  // either way round
   await expect(list.getByText(/6\u2009(48|49|500)/).first()).toBeVisible()
   await accessible(page)
   await expect(dialog.getByRole('button', { name: 'Write it into the run' })).toBeDisabled()

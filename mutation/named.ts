@@ -1,4 +1,7 @@
-/** A fault that the tests let pass once: what stands in a file, what is put in its place, and the tests that must find it now. */
+/**
+ * A fault that the tests let pass once: what stands in a file, what is put in its place, and the tests that must find
+ * it now.
+ */
 export interface NamedFault {
   readonly name: string
   readonly file: string

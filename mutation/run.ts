@@ -17,8 +17,10 @@ import { NAMED, type NamedFault } from './named'
 import { sitesOf, type Site } from './sites'
 
 /**
- * Plants faults, one at a time, and sees whether the tests find them: `npm run mutate [N] [seed] [part of a path]` takes N of all that could be planted in core, project and store,
- * evenly drawn; `npm run mutate named [part of a name]` those that got by once. The tests of rooms are left out, since they take long, and those of the command line, which runs in a process of its own.
+ * Plants faults, one at a time, and sees whether the tests find them: `npm run mutate [N] [seed] [part of a path]`
+ * takes N of all that could be planted in core, project and store,
+ * evenly drawn; `npm run mutate named [part of a name]` those that got by once. The tests of rooms are left out, since
+ * they take long, and those of the command line, which runs in a process of its own.
  * Prints what lived; exit 1 when less than 85 % are found, or a named one lives.
  */
 const WANTED = 0.85

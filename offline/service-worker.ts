@@ -9,7 +9,10 @@ declare const ROOMS: string[]
 
 const PAYLOADS = `rooms-${VERSION}`
 
-/** A room's payload as the answer to an address with a query (a build, a run). Kept under the bare address it says that one, inside and as its own: what was asked for would be lost. */
+/**
+ * A room's payload as the answer to an address with a query (a build, a run). Kept under the bare address it says that
+ * one, inside and as its own: what was asked for would be lost.
+ */
 async function askedFor(kept: Response, url: URL): Promise<Response> {
   const query = new URLSearchParams(url.search)
   query.delete('_rsc')
@@ -26,7 +29,8 @@ const serwist: Serwist = new Serwist({
     ignoreURLParametersMatching: [/^icon/],
     plugins: [
       {
-        // a worker reads its settings from the end of its own address, which a kept answer would replace by the address it was kept under
+        // a worker reads its settings from the end of its own address, which a kept answer would replace by the address
+        // it was kept under
         handlerWillRespond: ({ request, response }) =>
           Promise.resolve(request.destination === 'worker' ? new Response(response.body, response) : response),
       },

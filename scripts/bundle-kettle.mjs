@@ -1,4 +1,7 @@
-/** Bundles the command line into one folder, so that a call does not compile it anew: `./kettle` runs this when a source is newer. */
+/**
+ * Bundles the command line into one folder, so that a call does not compile it anew: `./kettle` runs this when a source
+ * is newer.
+ */
 import { mkdirSync, renameSync, rmSync } from 'node:fs'
 import { build } from 'esbuild'
 

@@ -2,7 +2,10 @@ import type { TableMapping } from '../../src/project/document'
 import { UNITS_OF, UNKNOWN_UNIT, guessMapping, type Role, type Table } from '../../src/project/recording'
 import { badInput } from '../fault'
 
-/** Columns as they are given on the command line: a header by what it holds, null for none, `<what>Unit` where the header tells none. */
+/**
+ * Columns as they are given on the command line: a header by what it holds, null for none, `<what>Unit` where the
+ * header tells none.
+ */
 export type GivenMapping = Readonly<Record<string, string | null>>
 
 /** A role goes by its id, and a trace's signal by what it is of. */

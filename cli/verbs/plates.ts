@@ -9,7 +9,9 @@ import { partsOf, type Made } from './part'
 /** Name of one plate's file. */
 const plateFile = (out: string, number: number): string => out.replace(/(\.3mf)$/i, `-${number}$1`)
 
-/** The parts of a machine as they lie on the maker's beds, what each plate takes, and its files when they are asked for. */
+/**
+ * The parts of a machine as they lie on the maker's beds, what each plate takes, and its files when they are asked for.
+ */
 export async function platesVerb(given: Made, out: string | null) {
   const { process, lineWidthM, layerHeightM, bedM } = given.build.making
   if (process === 'machined') throw badInput('build.making.process', 'machined parts lie on no print plate')

@@ -43,7 +43,10 @@ function specOf(
   return { base, variables, constraints, goal, designs, seed, shard }
 }
 
-/** A search over a build's numbers, whole or one share of it; or the shares of an earlier one put together. A share's best are polished when all are together, not before. */
+/**
+ * A search over a build's numbers, whole or one share of it; or the shares of an earlier one put together. A share's
+ * best are polished when all are together, not before.
+ */
 export function searchVerb(
   given: z.infer<typeof searchVerbInput>,
   options: { readonly shard: SearchSpec['shard'] | null },

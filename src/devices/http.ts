@@ -1,6 +1,9 @@
 import { LinkError, type BenchLink } from './contract'
 
-/** A device that answers an address with lines that never end. Only this machine is asked: the page’s own server, or a program on another port of it. */
+/**
+ * A device that answers an address with lines that never end. Only this machine is asked: the page’s own server, or a
+ * program on another port of it.
+ */
 export const httpLink = (name: string, address: string): BenchLink => ({
   name,
   open: async (ended) => {

@@ -63,7 +63,8 @@ export const canListen = (): boolean =>
   typeof navigator !== 'undefined' && 'mediaDevices' in navigator && typeof AudioWorkletNode !== 'undefined'
 
 /**
- * Listens to the microphone as plainly as the browser lets it: what makes speech clearer (echo, noise, level) would take the tone away.
+ * Listens to the microphone as plainly as the browser lets it: what makes speech clearer (echo, noise, level) would
+ * take the tone away.
  * @throws DOMException where it may not, or there is none.
  */
 export async function listen(): Promise<Listening> {

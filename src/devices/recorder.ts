@@ -38,7 +38,8 @@ const RETRIES_MS = [300, 1000, 2000, 4000]
 const SHOWN_BREAKS = 50
 
 /**
- * Records a device: reads its lines, keeps every byte as it came, makes traces and the figures of the moment, and opens a lost link again.
+ * Records a device: reads its lines, keeps every byte as it came, makes traces and the figures of the moment, and opens
+ * a lost link again.
  * A lost and a found link are written among the device's lines, so that the recording tells of them wherever it goes.
  */
 export class LiveRecorder {

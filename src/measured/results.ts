@@ -3,7 +3,9 @@ import { measurementInputs, type MeasuredRun, type MeasurementInputs } from '../
 import type { ProjectStore } from '../store'
 import { JobError, reduceRecording, type JobFault } from '../workers'
 
-/** `previous` is the measurement's last result, from other inputs: to be shown as such while the new one is on its way. */
+/**
+ * `previous` is the measurement's last result, from other inputs: to be shown as such while the new one is on its way.
+ */
 export type MeasuredResult =
   | { readonly status: 'waiting'; readonly previous: MeasuredRun | null }
   | { readonly status: 'done'; readonly measured: MeasuredRun }
@@ -11,7 +13,9 @@ export type MeasuredResult =
 
 const WAITING: MeasuredResult = { status: 'waiting', previous: null }
 const KEPT = 400
-/** Results by everything they follow from: a change of rig, mapping or machine makes a new one, so nothing goes stale. */
+/**
+ * Results by everything they follow from: a change of rig, mapping or machine makes a new one, so nothing goes stale.
+ */
 const cache = new Map<string, MeasuredResult>()
 /** The last result of each measurement, whatever it followed from, and the job that is under way for it. */
 const latest = new Map<string, MeasuredRun>()
@@ -30,7 +34,10 @@ export function wanted(project: Project, run: Run, measurement: Measurement): Wa
   return inputs && { owner: `${project.id}/${run.id}/${measurement.id}`, inputs }
 }
 
-/** All results as they are known at one moment: another one whenever a result has come in, so that what is drawn from it is drawn anew. */
+/**
+ * All results as they are known at one moment: another one whenever a result has come in, so that what is drawn from it
+ * is drawn anew.
+ */
 export interface Results {
   of(asked: Wanted): MeasuredResult
 }
@@ -81,7 +88,10 @@ async function work(store: ProjectStore, { owner, inputs }: Wanted, signal: Abor
   }
 }
 
-/** Asks for a result that is not there yet. What the same measurement was asked before and is still under way, nobody waits for: it is ended. */
+/**
+ * Asks for a result that is not there yet. What the same measurement was asked before and is still under way, nobody
+ * waits for: it is ended.
+ */
 export function ask(store: ProjectStore, asked: Wanted): void {
   const { owner, inputs } = asked
   if (cache.has(inputs.key)) return

@@ -8,7 +8,10 @@ const dayOf = (at: number): string => {
   return `${d.getFullYear()}-${two(d.getMonth() + 1)}-${two(d.getDate())}`
 }
 
-/** Keeps the document as it stands, once a day (`before` names another occasion), and lets the oldest copies go. Call inside a transaction over `copies`. */
+/**
+ * Keeps the document as it stands, once a day (`before` names another occasion), and lets the oldest copies go. Call
+ * inside a transaction over `copies`.
+ */
 export async function keepCopy(db: KettleDb, row: ProjectRow, at: number, before = ''): Promise<void> {
   const mark = `${dayOf(at)}${before ? ` ${before}` : ''}`
   if (await db.copies.get([row.id, mark])) return

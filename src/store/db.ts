@@ -2,7 +2,10 @@ import Dexie, { type EntityTable, type Table } from 'dexie'
 import type { TableMapping } from '../project/document'
 import type { Edit } from '../project/edits'
 
-/** A project as it lies in the browser. `document` is unknown until parsed: an older or newer application may have written it. */
+/**
+ * A project as it lies in the browser. `document` is unknown until parsed: an older or newer application may have
+ * written it.
+ */
 export interface ProjectRow {
   id: string
   name: string
@@ -13,7 +16,10 @@ export interface ProjectRow {
   updatedAt: number
 }
 
-/** One change that can be taken back: its edits lead forward, their inverse back. It belongs to the document version that it was made on. */
+/**
+ * One change that can be taken back: its edits lead forward, their inverse back. It belongs to the document version
+ * that it was made on.
+ */
 export interface HistoryRow {
   projectId: string
   seq: number
@@ -41,7 +47,10 @@ export interface CopyRow {
   document: unknown
 }
 
-/** A recording that is coming in from a device, or was when its page ended: its bytes are in `chunks`, no run holds it yet. */
+/**
+ * A recording that is coming in from a device, or was when its page ended: its bytes are in `chunks`, no run holds it
+ * yet.
+ */
 export interface LiveRow {
   recordingId: string
   projectId: string
@@ -76,7 +85,8 @@ export class KettleDb extends Dexie {
       chunks: '[projectId+recordingId+index], projectId',
       settings: 'key',
     })
-    // steps of the first form told their place by position and belonged to no document version: they cannot be taken back safely
+    // steps of the first form told their place by position and belonged to no document version: they cannot be taken
+    // back safely
     this.version(2)
       .stores({ copies: '[projectId+mark], projectId' })
       .upgrade(async (tx) => {

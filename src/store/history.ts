@@ -14,7 +14,10 @@ export interface Step {
   readonly at: number
 }
 
-/** Adds a step after the cursor, dropping what had been undone; merges it into the last one when both are of one field. Returns the new cursor. */
+/**
+ * Adds a step after the cursor, dropping what had been undone; merges it into the last one when both are of one field.
+ * Returns the new cursor.
+ */
 export async function recordStep(
   db: KettleDb,
   row: ProjectRow,
@@ -36,7 +39,9 @@ export async function recordStep(
   return seq
 }
 
-/** The step that undo would take back and the one redo would bring again; steps of another document version are none. */
+/**
+ * The step that undo would take back and the one redo would bring again; steps of another document version are none.
+ */
 export async function stepsAround(
   db: KettleDb,
   row: Pick<ProjectRow, 'id' | 'cursor'>,

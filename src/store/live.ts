@@ -7,7 +7,8 @@ export const FLUSH_MS = 400
 export type LiveStart = Pick<LiveRow, 'projectId' | 'recordingId' | 'runId' | 'measurementId' | 'fileName'>
 
 /**
- * Writes a recording down while it comes in: a piece every 400 ms, each with what is known of the recording, in one transaction.
+ * Writes a recording down while it comes in: a piece every 400 ms, each with what is known of the recording, in one
+ * transaction.
  * Bytes that the storage does not take stay in memory and go with the next piece.
  */
 export class LiveWriter {

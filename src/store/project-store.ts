@@ -27,7 +27,8 @@ export const RETRY_MS = 5000
 /**
  * The open project in memory, its steps of undo and their way to the disk.
  * A change is in memory at once and on disk a moment later; a change from another window comes in through the database.
- * What is written are edits by id, checked with the whole document inside the write: windows that change different things both keep theirs,
+ * What is written are edits by id, checked with the whole document inside the write: windows that change different
+ * things both keep theirs,
  * and a change that does not fit what another window did is held back, never lost.
  */
 export class ProjectStore {
@@ -334,7 +335,10 @@ export class ProjectStore {
     await this.open(id)
   }
 
-  /** Keeps raw bytes first, then lets the document speak of them. What the storage does not take stays in memory, and is tried again. */
+  /**
+   * Keeps raw bytes first, then lets the document speak of them. What the storage does not take stays in memory, and is
+   * tried again.
+   */
   addRecording(recordingId: string, bytes: Uint8Array): Promise<void> {
     this.unwritten.set(recordingId, bytes)
     this.jobs.push({ kind: 'recording', recordingId, bytes })
@@ -348,7 +352,9 @@ export class ProjectStore {
     return loadRecording(this.db, projectId, recordingId)
   }
 
-  /** The open project with all its recordings, for export: as it stands on the page, whether or not it could be saved. */
+  /**
+   * The open project with all its recordings, for export: as it stands on the page, whether or not it could be saved.
+   */
   async bundle(): Promise<ProjectBundle> {
     await this.settled()
     const { project } = this.state
@@ -372,7 +378,10 @@ export class ProjectStore {
     return copiesOf(this.db, projectId)
   }
 
-  /** Takes a whole project out of this browser, with its history, copies and recordings, and hands it back so that it can be put in again. The open one gives way to another, or to none. */
+  /**
+   * Takes a whole project out of this browser, with its history, copies and recordings, and hands it back so that it
+   * can be put in again. The open one gives way to another, or to none.
+   */
   async remove(projectId: string): Promise<ProjectBundle | null> {
     await this.settled()
     const raw = await this.raw(projectId)

@@ -36,7 +36,8 @@ export async function readRaw(db: KettleDb, projectId: string): Promise<RawRow |
 }
 
 /**
- * Puts a whole project in, all of it or nothing, and gives its id. One whose id is taken gets a new one, so nothing is overwritten.
+ * Puts a whole project in, all of it or nothing, and gives its id. One whose id is taken gets a new one, so nothing is
+ * overwritten.
  * `onlyIfEmpty`: where another window has put something in meanwhile, that one's id comes back and nothing is written.
  */
 export const putIn = (db: KettleDb, bundle: ProjectBundle, now: number, onlyIfEmpty: boolean): Promise<string> =>
@@ -78,7 +79,10 @@ export const takeOut = (db: KettleDb, projectId: string): Promise<void> =>
     await db.projects.delete(projectId)
   })
 
-/** Writes a document of an older version down as the present one, keeps a copy of what it was, and lets its steps of undo go: they belong to the old form. */
+/**
+ * Writes a document of an older version down as the present one, keeps a copy of what it was, and lets its steps of
+ * undo go: they belong to the old form.
+ */
 export const bringUp = (
   db: KettleDb,
   row: ProjectRow,

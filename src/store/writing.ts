@@ -35,7 +35,10 @@ interface Writer {
   readonly now: () => number
 }
 
-/** The stored project: the one in memory when nobody else wrote, otherwise read anew. Null for one that a newer application wrote. */
+/**
+ * The stored project: the one in memory when nobody else wrote, otherwise read anew. Null for one that a newer
+ * application wrote.
+ */
 function standing({ checks }: Writer, row: ProjectRow, base: Base): Project | null {
   if (row.revision === base.revision) return base.project
   const version = (row.document as { schemaVersion?: unknown } | null)?.schemaVersion
@@ -46,7 +49,8 @@ function standing({ checks }: Writer, row: ProjectRow, base: Base): Project | nu
 }
 
 /**
- * Reads, changes, checks the whole and writes, in one transaction: nothing invalid reaches the disk, whatever other windows wrote meanwhile.
+ * Reads, changes, checks the whole and writes, in one transaction: nothing invalid reaches the disk, whatever other
+ * windows wrote meanwhile.
  * Throws only where the storage itself fails.
  */
 async function transact(
@@ -91,7 +95,10 @@ async function transact(
   })
 }
 
-/** Writes one change as a step of its own. What the step remembers is what it did to the stored project, which may not be the one it was made on: a change before it may have been held back. */
+/**
+ * Writes one change as a step of its own. What the step remembers is what it did to the stored project, which may not
+ * be the one it was made on: a change before it may have been held back.
+ */
 export const writeStep = (
   writer: Writer,
   projectId: string,

@@ -16,7 +16,10 @@ export interface PartViewProps {
   readonly marks?: readonly (readonly [number, number, number])[]
 }
 
-/** From where a scene is looked at: kept while its bodies are the same size, so that a cut that moves does not turn it back. */
+/**
+ * From where a scene is looked at: kept while its bodies are the same size, so that a cut that moves does not turn it
+ * back.
+ */
 interface View {
   readonly radius: number
   readonly from: THREE.Vector3
@@ -35,7 +38,8 @@ function bedLines(side: number): THREE.BufferGeometry {
 const CAP_ORDER = 10
 
 /**
- * Closes a body where a plane cuts it open: what is seen of its inside counts up in the stencil, what is seen of its outside down, and where something is left the plane is drawn.
+ * Closes a body where a plane cuts it open: what is seen of its inside counts up in the stencil, what is seen of its
+ * outside down, and where something is left the plane is drawn.
  * Each body is counted by itself, so that bodies that touch do not wipe each other out.
  */
 function capOf(

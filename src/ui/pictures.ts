@@ -28,7 +28,10 @@ const LOW = new THREE.Vector3(-0.55, -1.25, 0.5).normalize()
 const PALE = 0xe9e6df
 const LINE = { fresh: 0x24211d, pale: 0x9d968a } as const
 
-/** Draws bodies for paper, one picture after the other, on one hidden canvas. Its geometries are kept for the next picture until `dispose`. */
+/**
+ * Draws bodies for paper, one picture after the other, on one hidden canvas. Its geometries are kept for the next
+ * picture until `dispose`.
+ */
 export class Painter {
   private readonly renderer: THREE.WebGLRenderer
   private readonly known = new Map<Float32Array, { surface: THREE.BufferGeometry; edges: THREE.EdgesGeometry }>()
@@ -63,7 +66,10 @@ export class Painter {
     return material
   }
 
-  /** Draws bodies from where the room looks at them first, or from lower down, so that what is stacked does not hide what is beneath. */
+  /**
+   * Draws bodies from where the room looks at them first, or from lower down, so that what is stacked does not hide
+   * what is beneath.
+   */
   paint(bodies: readonly PaperBody[], from: 'above' | 'side' = 'above'): Picture {
     const toCamera = from === 'side' ? LOW : START
     const scene = new THREE.Scene()

@@ -1,5 +1,6 @@
 /**
- * Styles of what changes with every key: figures, the air line, the ledger. They are plain elements with classes, since a component of the library works its style out anew
+ * Styles of what changes with every key: figures, the air line, the ledger. They are plain elements with classes, since
+ * a component of the library works its style out anew
  * each time it is drawn, and a style that holds a changing number leaves one more rule in the page.
  */
 export const plainStyles = {

@@ -3,10 +3,14 @@ import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react'
 
 const both = (light: string, dark: string) => ({ value: { base: light, _dark: dark } })
 
-/** Colours by meaning: air under pressure, spent air, power, limit. Warm grey ground, near-black warm ink; one strong accent. */
+/**
+ * Colours by meaning: air under pressure, spent air, power, limit. Warm grey ground, near-black warm ink; one strong
+ * accent.
+ */
 const config = defineConfig({
   cssVarsPrefix: 'gk',
-  // The library's own reset sets every element's font, which overrides the sizes of text in drawings; it is fenced off, and `globalCss` resets what is needed.
+  // The library's own reset sets every element's font, which overrides the sizes of text in drawings; it is fenced off,
+  // and `globalCss` resets what is needed.
   preflight: { scope: '.library-reset', level: 'element' },
   cssVarsRoot: ':where(html)',
   globalCss: {

@@ -151,7 +151,10 @@ const listed = (names: readonly string[]): string =>
     .map((n) => (n in BOUGHT ? BOUGHT[n as Bought['code']][0] : partWords(n as PartName).name.toLowerCase()))
     .join(' and ')
 
-/** What is looked at, and what should be found. `length` writes millimetres in the chosen unit; the throat as it should come out, not as it is drawn. */
+/**
+ * What is looked at, and what should be found. `length` writes millimetres in the chosen unit; the throat as it should
+ * come out, not as it is drawn.
+ */
 export function checkInstruction(check: StepCheck, throatMm: number | null, length: (mm: number) => string): string {
   switch (check.code) {
     case 'balance':
@@ -257,7 +260,10 @@ export interface SheetFacts {
   readonly throatMm: number | null
 }
 
-/** The whole sheet as Markdown: cautions, bill, tools, steps with their checks. `length` writes millimetres in the chosen unit. */
+/**
+ * The whole sheet as Markdown: cautions, bill, tools, steps with their checks. `length` writes millimetres in the
+ * chosen unit.
+ */
 export function sheetMarkdown(
   title: string,
   { input, process, items, steps, throatMm }: SheetFacts,

@@ -15,7 +15,10 @@ export const runDesign = <Q extends DesignRequest>(
 ): Promise<DesignResults[Q['kind']]> =>
   (request.kind === 'rest' ? soon : client).run(request, options) as Promise<DesignResults[Q['kind']]>
 
-/** Workers of the pool: one less than the machine has cores, so that the page stays quick, but two where it has two; at most eight. */
+/**
+ * Workers of the pool: one less than the machine has cores, so that the page stays quick, but two where it has two; at
+ * most eight.
+ */
 const POOL = Math.max(2, Math.min(8, (typeof navigator === 'undefined' ? 2 : navigator.hardwareConcurrency || 2) - 1))
 
 /** The least time between two pictures of a search that still runs, ms. */
@@ -72,7 +75,9 @@ interface Found {
 }
 
 export interface SearchOptions<R = SearchResult> extends Pick<JobOptions, 'signal' | 'progress'> {
-  /** The picture as it grows: designs of machines that hold the air back stand in it by the air at their working speed. */
+  /**
+   * The picture as it grows: designs of machines that hold the air back stand in it by the air at their working speed.
+   */
   readonly soFar?: (found: R) => void
 }
 

@@ -54,10 +54,16 @@ const late = (ms: number): JobFault => ({
 })
 const cancelled: JobFault = { code: 'CANCELLED', message: 'Cancelled.', nextStep: 'Start it again when you like.' }
 
-/** How long a cancelled job may still run before its worker is ended: starting a worker and its libraries anew takes longer than most jobs, ms. */
+/**
+ * How long a cancelled job may still run before its worker is ended: starting a worker and its libraries anew takes
+ * longer than most jobs, ms.
+ */
 export const GRACE_MS = 1000
 
-/** One worker, one job at a time, the rest in a queue. A cancelled running job is answered at once; its worker goes on with the next job if it comes back within the grace, and is ended and replaced if not. */
+/**
+ * One worker, one job at a time, the rest in a queue. A cancelled running job is answered at once; its worker goes on
+ * with the next job if it comes back within the grace, and is ended and replaced if not.
+ */
 export class JobClient<Q, R> {
   private worker: WorkerLike | null = null
   private current:
@@ -160,7 +166,10 @@ export class JobClient<Q, R> {
 /** Tells how far a job is, and what it has found so far, worked out only when it is sent. */
 export type Progress = (share: number, soFar?: () => unknown) => void
 
-/** Answers requests inside a worker: progress at most every 80 ms, faults as plain data; what is `handedOver` of a result crosses without a copy. */
+/**
+ * Answers requests inside a worker: progress at most every 80 ms, faults as plain data; what is `handedOver` of a
+ * result crosses without a copy.
+ */
 export function serveJobs<Q, R>(
   scope: {
     postMessage(message: unknown, options?: { transfer?: ArrayBuffer[] }): void

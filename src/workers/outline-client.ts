@@ -6,7 +6,9 @@ export interface OutlineRequest {
   readonly text: string
 }
 
-/** A blade or a plate takes milliseconds; a drawing that takes longer is tangled, or makes its reader go round for ever. */
+/**
+ * A blade or a plate takes milliseconds; a drawing that takes longer is tangled, or makes its reader go round for ever.
+ */
 const DRAWING_DEADLINE_MS = 5000
 
 const client = new JobClient<OutlineRequest, OutlineOutcome>(

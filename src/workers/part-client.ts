@@ -31,7 +31,10 @@ export const planPrint = (
 ): Promise<PrintPlan<PartName>> =>
   client.run({ kind: 'plan', parts, settings }, options) as Promise<PrintPlan<PartName>>
 
-/** Whether a machine goes together, turns and lets its air through, off the page's thread and beside the making of its parts. */
+/**
+ * Whether a machine goes together, turns and lets its air through, off the page's thread and beside the making of its
+ * parts.
+ */
 export const checkMachine = (input: PartsInput, options?: JobOptions): Promise<readonly AssemblyCheck[]> =>
   checker.run({ kind: 'check', input }, options) as Promise<readonly AssemblyCheck[]>
 

@@ -4,12 +4,16 @@ export const GAMMA = 1.4
 export const CP = (GAMMA * GAS_CONSTANT) / (GAMMA - 1) // 1004.675 J/(kg K)
 
 /**
- * Pressure ratio that goes with a temperature ratio without heat: its power gamma/(gamma - 1), 7/2 for air, by multiplication, since models ask for it many thousand times.
+ * Pressure ratio that goes with a temperature ratio without heat: its power gamma/(gamma - 1), 7/2 for air, by
+ * multiplication, since models ask for it many thousand times.
  * A test holds it against the power itself.
  */
 export const pressureOfTemperature = (ratio: number): number => ratio * ratio * ratio * Math.sqrt(ratio)
 
-/** ISO 8778 reference conditions for "free air" (20 degC, 100 kPa); dry density, the 65 % humidity of the standard is left out (0.9 % in density). */
+/**
+ * ISO 8778 reference conditions for "free air" (20 degC, 100 kPa); dry density, the 65 % humidity of the standard is
+ * left out (0.9 % in density).
+ */
 export const FREE_AIR_DENSITY = 100_000 / (GAS_CONSTANT * 293.15)
 
 export const STANDARD_ATMOSPHERE_PA = 101_325

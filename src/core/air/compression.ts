@@ -6,7 +6,10 @@ interface Squeeze {
   readonly temperatureK: number
 }
 
-/** Temperature after compression along p v^n = constant, K. n = 1.4 is adiabatic; a small piston pump runs at 1.25 to 1.35 (practice). First law, ideal gas. */
+/**
+ * Temperature after compression along p v^n = constant, K. n = 1.4 is adiabatic; a small piston pump runs at 1.25 to
+ * 1.35 (practice). First law, ideal gas.
+ */
 export const polytropicOutlet = ({ fromPaAbs, toPaAbs, temperatureK }: Squeeze, exponent: number): number =>
   temperatureK * (toPaAbs / fromPaAbs) ** ((exponent - 1) / exponent)
 

@@ -1,11 +1,15 @@
-/** Mass of water over mass of dry air at equal pressure shares: ratio of the molar masses, 18.015268/28.966. ASHRAE Handbook, Fundamentals (2017), ch. 1. */
+/**
+ * Mass of water over mass of dry air at equal pressure shares: ratio of the molar masses, 18.015268/28.966. ASHRAE
+ * Handbook, Fundamentals (2017), ch. 1.
+ */
 export const WATER_AIR_MASS_RATIO = 0.621945
 
 const ZERO_C = 273.15
 
 /**
  * Pressure of water vapour over a plane surface of water (over ice below 0 degC), Pa.
- * Source: Sonntag (1990), Z. Meteorol. 70, 340, full form (constants from memory, checked against ASHRAE's). Valid: -65..100 degC; error below 0.1 %.
+ * Source: Sonntag (1990), Z. Meteorol. 70, 340, full form (constants from memory, checked against ASHRAE's). Valid:
+ * -65..100 degC; error below 0.1 %.
  */
 export function saturationPressure(temperatureK: number): number {
   const t = temperatureK
@@ -50,13 +54,17 @@ export interface CompressedMoisture {
   /** kg of water per kg of dry air that stay as vapour at the pressure and temperature; the rest settles. */
   readonly keptRatio: number
   readonly settledRatio: number
-  /** Dew point of that air once it has been let down to the room, K: ice can grow on what is colder than this and than 0 degC. */
+  /**
+   * Dew point of that air once it has been let down to the room, K: ice can grow on what is colder than this and than 0
+   * degC.
+   */
   readonly expandedDewPointK: number
 }
 
 /**
  * What becomes of the water in air that is compressed and cooled to a temperature.
- * Source: Dalton's law with saturation by Sonntag (1990). Error: 1 % of the water; the enhancement factor of moist air (0.5 % at 1 MPa) is left out.
+ * Source: Dalton's law with saturation by Sonntag (1990). Error: 1 % of the water; the enhancement factor of moist air
+ * (0.5 % at 1 MPa) is left out.
  */
 export function compressedMoisture(
   intake: MoistIntake,

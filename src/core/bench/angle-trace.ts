@@ -21,7 +21,8 @@ export function angleOfSpeed(
 
 /**
  * Rotor angle from the times of single marks, with doubled marks dropped and missed ones counted in; see `countMarks`.
- * Where the device numbers its marks, those whose lines were lost are counted for certain. Gaps that could be read two ways are told with both.
+ * Where the device numbers its marks, those whose lines were lost are counted for certain. Gaps that could be read two
+ * ways are told with both.
  */
 export function angleOfPulses(
   pulseTimeS: Float64Array,

@@ -16,7 +16,8 @@ const pace = (timeS: Float64Array, number: Float64Array, from: number, to: numbe
   (timeS[to] - timeS[from]) / (number[to] - number[from])
 
 /**
- * A device that numbers its marks tells how many never arrived: they are put in along the cubic that leaves the gap with the pace before it and meets the pace behind it.
+ * A device that numbers its marks tells how many never arrived: they are put in along the cubic that leaves the gap
+ * with the pace before it and meets the pace behind it.
  * Their places are a guess, their number is not; they only keep the counting right, and are taken out after it.
  */
 export function bridge(timeS: Float64Array, number: Float64Array | null): Bridged {
@@ -47,7 +48,10 @@ function plausible(own: number, ...sides: readonly number[]): boolean {
   return known.length > 0 && own > Math.min(...known) / MOST && own < Math.max(...known) * MOST
 }
 
-/** Times of so many marks between two, by a cubic that has given paces at its ends; evenly where it would run backwards or a pace is not known. */
+/**
+ * Times of so many marks between two, by a cubic that has given paces at its ends; evenly where it would run backwards
+ * or a pace is not known.
+ */
 function between(from: number, to: number, lost: number, before: number, after: number): number[] {
   const steps = lost + 1
   const even = (to - from) / steps

@@ -40,7 +40,10 @@ export function risingRows(timeS: Float64Array, signal: Float64Array): { rows: I
   }
 }
 
-/** Rows at which the clock restarts: it falls back by more than half the span so far, or does not catch up again before the end. */
+/**
+ * Rows at which the clock restarts: it falls back by more than half the span so far, or does not catch up again before
+ * the end.
+ */
 function restartRows(timeS: Float64Array): number[] {
   const starts = [0]
   const futureMost = new Float64Array(timeS.length + 1).fill(-Infinity)

@@ -12,7 +12,10 @@ export function pick(values: Float64Array, rows: Int32Array): Float64Array {
   return kept
 }
 
-/** How fast a recording counts while it counts, per second: three quarters of its steps are no faster, so that not even a counter that runs over every eighth reading raises it. */
+/**
+ * How fast a recording counts while it counts, per second: three quarters of its steps are no faster, so that not even
+ * a counter that runs over every eighth reading raises it.
+ */
 function typicalRate(timeS: Float64Array, counts: Float64Array): number {
   const stride = Math.max(1, Math.floor(counts.length / 20_000))
   const rates: number[] = []
@@ -28,7 +31,10 @@ interface Jump {
   readonly span: number
 }
 
-/** What a jump of a counter stands for: running over at a usual width, when that leaves a step like its neighbours'; else being set back, with the neighbours' step in its place. */
+/**
+ * What a jump of a counter stands for: running over at a usual width, when that leaves a step like its neighbours';
+ * else being set back, with the neighbours' step in its place.
+ */
 function jumpOf(difference: number, expected: number, plausible: number): Jump {
   let best: Jump | null = null
   for (const bits of WIDTHS) {
@@ -43,8 +49,10 @@ function jumpOf(difference: number, expected: number, plausible: number): Jump {
 
 /**
  * Rotor angle from a running count of lines or marks, up or down, of any width, signed or not.
- * A step larger than anything the recording shows is the counter running over (at 2 to 8-48 bits) or being set back; both are carried on and reported.
- * A counter that runs over more than once between two readings cannot be followed. Error: exact when it runs over; one reading's step where it was set back.
+ * A step larger than anything the recording shows is the counter running over (at 2 to 8-48 bits) or being set back;
+ * both are carried on and reported.
+ * A counter that runs over more than once between two readings cannot be followed. Error: exact when it runs over; one
+ * reading's step where it was set back.
  */
 export function angleOfCounts(timeS: Float64Array, counts: Float64Array, scale: SensorScale): RepairedTrace {
   const { rows, repairs } = risingRows(timeS, counts)

@@ -1,11 +1,16 @@
 import type { AngleTrace } from './repair'
 
-/** A trace averaged into blocks of time: mean time, mean angle, readings in it. Long recordings become a few thousand points in one pass. */
+/**
+ * A trace averaged into blocks of time: mean time, mean angle, readings in it. Long recordings become a few thousand
+ * points in one pass.
+ */
 export interface BlockTrace {
   readonly timeS: Float64Array
   readonly angleRad: Float64Array
   readonly count: Float64Array
-  /** Spread of the readings' times in a block, s2: what the mean of a curved angle is off by, times half the curvature. */
+  /**
+   * Spread of the readings' times in a block, s2: what the mean of a curved angle is off by, times half the curvature.
+   */
   readonly timeVariance: Float64Array
   readonly blockS: number
   /** Each block is then the last of its readings and no mean: what is told of it is the angle since the one before. */
@@ -27,7 +32,10 @@ function blockEnds(trace: AngleTrace, blocks: number): BlockTrace {
   }
 }
 
-/** Averages a trace into at most `blocks` equal blocks of time; blocks without a reading are left out. Sums of speeds are not averaged: `blockEnds`. O(n). */
+/**
+ * Averages a trace into at most `blocks` equal blocks of time; blocks without a reading are left out. Sums of speeds
+ * are not averaged: `blockEnds`. O(n).
+ */
 export function blockAverage(trace: AngleTrace, blocks: number): BlockTrace {
   if (trace.noiseOn === 'speed') return blockEnds(trace, blocks)
   const n = trace.timeS.length

@@ -12,7 +12,8 @@ const plain = (value: number) => ({ value, standardUncertainty: 0 })
 const ROOM = 101_325
 
 describe('against the closed form', () => {
-  // c_p T (1 - (1/4)^(2/7)) with c_p = 1004.7 J/kg K: 1 kg/s from 400 kPa to 100 kPa at 300 K has 98.6 kW (any textbook's ideal expansion)
+  // c_p T (1 - (1/4)^(2/7)) with c_p = 1004.7 J/kg K: 1 kg/s from 400 kPa to 100 kPa at 300 K has 98.6 kW (any
+  // textbook's ideal expansion)
   test('isentropic power of 1 kg/s from four to one', () => {
     const cp = (1.4 * 287.05) / 0.4
     expect(isentropic(1, 400e3, 300, 100e3) / (cp * 300 * (1 - 0.25 ** (2 / 7)))).toBeCloseTo(1, 3)

@@ -16,7 +16,9 @@ export interface Derived {
   readonly efficiency: NowFigure
   /** kg of air a joule of shaft work. */
   readonly airPerWork: NowFigure
-  /** Work that a litre of bottle at the supply's pressure gives if the power for its air held to the end, J: at most. */
+  /**
+   * Work that a litre of bottle at the supply's pressure gives if the power for its air held to the end, J: at most.
+   */
   readonly workPerLitre: NowFigure
   /** At 101.325 kPa and 288.15 K before the machine: the same for one machine at any choked pressure. */
   readonly reducedSpeedRadPerS: number
@@ -34,9 +36,12 @@ const figure = (value: number, relative: number): NowFigure => ({
 })
 
 /**
- * What a measured power says per air, and put to standard air so that runs at other pressures and temperatures can stand beside it.
- * Reduced quantities by similarity: speed over √θ, flow times √θ over δ, power over δ√θ (Dixon & Hall, Fluid Mechanics and Thermodynamics of Turbomachinery, chapter 2).
- * Valid: supply above the room; comparable only while the nozzle is choked in both and the pressure ratio is near the same, since it changes the work that the air has.
+ * What a measured power says per air, and put to standard air so that runs at other pressures and temperatures can
+ * stand beside it.
+ * Reduced quantities by similarity: speed over √θ, flow times √θ over δ, power over δ√θ (Dixon & Hall, Fluid Mechanics
+ * and Thermodynamics of Turbomachinery, chapter 2).
+ * Valid: supply above the room; comparable only while the nozzle is choked in both and the pressure ratio is near the
+ * same, since it changes the work that the air has.
  */
 export function derive({ power, speedRadPerS, massFlow, supplyPaAbs, supplyK, roomPaAbs }: PowerFromAir): Derived {
   const of = isentropicPower({

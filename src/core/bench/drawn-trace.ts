@@ -4,7 +4,10 @@ import type { BlockTrace } from './decimate'
 /** Points that a picture of a recording is drawn with, at most about. */
 const DRAWN = 700
 
-/** A recording as it is drawn: speed read in short steps, the fitted law over it, and what is left between them, root mean square. */
+/**
+ * A recording as it is drawn: speed read in short steps, the fitted law over it, and what is left between them, root
+ * mean square.
+ */
 export interface DrawnTrace {
   readonly trace: {
     readonly timeS: readonly number[]
@@ -15,7 +18,10 @@ export interface DrawnTrace {
   readonly residualRadPerS: number
 }
 
-/** Thins a recording for drawing. `fitS` are the times of the fit's blocks, `fitted` the speed by the law at each, NaN outside of its stretches; joined straight between them. */
+/**
+ * Thins a recording for drawing. `fitS` are the times of the fit's blocks, `fitted` the speed by the law at each, NaN
+ * outside of its stretches; joined straight between them.
+ */
 export function drawnTrace(
   { timeS }: Pick<BlockTrace, 'timeS'>,
   speed: Float64Array,

@@ -27,7 +27,8 @@ const fault = (code: string, message: string, nextStep: string) => new PhysicsEr
 
 /**
  * Inertia and friction of what turns from falls of at least two weights: m (g - a) r = I a / r + M with a = 2 h / t².
- * Two weights part the inertia from the friction, which would otherwise pass for it. Range: friction that does not depend on speed.
+ * Two weights part the inertia from the friction, which would otherwise pass for it. Range: friction that does not
+ * depend on speed.
  * Error: scatter of the times; radius and height by their own. Source: equations of motion, closed form; JCGM 100.
  * @throws PhysicsError FEW_FALLS, NO_FALL.
  */
@@ -45,7 +46,8 @@ export function inertiaByFalls(falls: readonly Fall[], rig: FallingWeightRig): F
   })
   if (rows.some((x) => !(x.a < STANDARD_GRAVITY)))
     throw fault('NO_FALL', 'A fall is faster than free.', 'Look at height and time: metres and seconds.')
-  // a hand times every fall to about the same share: what scatters is the acceleration, by its own share, and the torque is as good as exact
+  // a hand times every fall to about the same share: what scatters is the acceleration, by its own share, and the
+  // torque is as good as exact
   const fit = linearLeastSquares(
     rows.map((x) => [x.torque, 1]),
     rows.map((x) => x.a),

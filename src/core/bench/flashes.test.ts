@@ -19,7 +19,8 @@ test('seen twice over: odd halves alone', () => {
   expect(speeds(flashCandidates([at(6000, 2)], 1, 0, (16_000 * Math.PI) / 30))).toEqual([3000, 9000, 15_000])
 })
 test('seen twice over and once, with its rate halved: one speed is left of many', () => {
-  // 9 000 turns a minute: stands at 9 000 once, at 18 000 twice over; common practice: the highest rate that shows it once is the speed
+  // 9 000 turns a minute: stands at 9 000 once, at 18 000 twice over; common practice: the highest rate that shows it
+  // once is the speed
   const found = speeds(flashCandidates([at(9000), at(18_000, 2)], 1, 0, (26_000 * Math.PI) / 30))
   expect(found).toEqual([9000])
 })

@@ -26,8 +26,10 @@ const MOST_TURNS = 200
 const commonDivisor = (a: number, b: number): number => (b === 0 ? a : commonDivisor(b, a % b))
 
 /**
- * Speeds at which a pattern of `marks` alike in a turn stands still in flashes: from flash to flash it goes on by p/q of its own spacing, p and q without a common divisor, and is seen q times over.
- * With rates at which it stood the same way, one after the other, f1 > f2, the speed is f1 f2 / (marks (f1 - f2)). Least speed first.
+ * Speeds at which a pattern of `marks` alike in a turn stands still in flashes: from flash to flash it goes on by p/q
+ * of its own spacing, p and q without a common divisor, and is seen q times over.
+ * With rates at which it stood the same way, one after the other, f1 > f2, the speed is f1 f2 / (marks (f1 - f2)).
+ * Least speed first.
  * Source: closed form; the rule of two rates is common practice with flashing lights.
  */
 export function flashCandidates(

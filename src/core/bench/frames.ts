@@ -23,7 +23,8 @@ export interface FrameCandidate {
 const AGREES = 3
 
 /**
- * Speeds that a film could show: with `marks` alike in a turn the pattern repeats every 1/marks of a turn, and from frame to frame any whole number of patterns is unseen, either way round.
+ * Speeds that a film could show: with `marks` alike in a turn the pattern repeats every 1/marks of a turn, and from
+ * frame to frame any whole number of patterns is unseen, either way round.
  * apparent = framesPerSecond / framesPerTurn turns a second; true = (± apparent · marks + n · framesPerSecond) / marks.
  * With a second reading at another rate only those stand that both could show. Least speed first.
  * Source: sampling theorem, closed form.

@@ -59,7 +59,10 @@ export function localMotion(trace: BlockTrace, from: number, to: number): LocalM
   }
 }
 
-/** Windows that each cover an equal step of speed within [from, to): even coverage of the torque line. Each holds at least `least` blocks. */
+/**
+ * Windows that each cover an equal step of speed within [from, to): even coverage of the torque line. Each holds at
+ * least `least` blocks.
+ */
 export function equalSpeedWindows(
   speed: Float64Array,
   range: { from: number; to: number; windows: number; least: number },
@@ -104,7 +107,10 @@ export function motionsIn(
   return found.map((m) => pooled(m, typical))
 }
 
-/** Scatter of one short window is itself uncertain: half of its variance is taken from the typical window; 0.3 % of the slope stands for the cubic's own error. */
+/**
+ * Scatter of one short window is itself uncertain: half of its variance is taken from the typical window; 0.3 % of the
+ * slope stands for the cubic's own error.
+ */
 function pooled(m: LocalMotion, typicalScatterRad: number): LocalMotion {
   const ratio = m.scatterRad > 0 ? typicalScatterRad / m.scatterRad : 1
   const widen = Math.sqrt(0.5 * (1 + ratio * ratio))

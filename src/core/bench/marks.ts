@@ -16,17 +16,26 @@ export interface CountedMarks {
 
 /** No sensor reads so large a share of its marks twice. */
 const HOPELESS = 0.2
-/** From this share on it is asked whether a walk was lost for a while: it was where counting by parts leaves less than half of the faults. */
+/**
+ * From this share on it is asked whether a walk was lost for a while: it was where counting by parts leaves less than
+ * half of the faults.
+ */
 const DOUBTFUL = 0.03
 /** Gaps from which the way on is judged. */
 const MEMORY = 7
 /** Gaps looked through for the steadiest stretch. */
 const STEADY = 31
 
-/** Parts of a recording in each of which a steady stretch is looked for: the walk that finds the fewest faults is believed. */
+/**
+ * Parts of a recording in each of which a steady stretch is looked for: the walk that finds the fewest faults is
+ * believed.
+ */
 const TRIES = 6
 
-/** Where the gaps between `from` and `to` are most alike: the middle of the stretch with the least spread about its median. Index of a gap. */
+/**
+ * Where the gaps between `from` and `to` are most alike: the middle of the stretch with the least spread about its
+ * median. Index of a gap.
+ */
 function steadiest(gaps: Float64Array, from: number, to: number): number {
   const width = Math.min(STEADY, to - from)
   const stride = Math.max(1, Math.floor((to - from) / 700))
@@ -61,7 +70,10 @@ interface Way {
   readonly undecided: { at: number; taken: number; other: number }[]
 }
 
-/** Speed and its growth where a walk has come to, from its last gaps: least squares of a straight line through the gaps' own speeds. In marks per second. */
+/**
+ * Speed and its growth where a walk has come to, from its last gaps: least squares of a straight line through the gaps'
+ * own speeds. In marks per second.
+ */
 function motionNow(
   times: readonly number[],
   marks: readonly number[],
@@ -90,7 +102,8 @@ function timeTo(m: number, speed: number, growth: number): number {
 }
 
 /**
- * Walks away from a steady stretch over times that rise, deciding for each how many marks it stands for: each gap against what speed and its growth let expect.
+ * Walks away from a steady stretch over times that rise, deciding for each how many marks it stands for: each gap
+ * against what speed and its growth let expect.
  * `start` holds times and mark counts of the stretch already passed.
  */
 function walk(
@@ -147,7 +160,10 @@ function walk(
   return way
 }
 
-/** Marks come evenly, and yet many of them were taken for second readings: the speed rose or fell faster than a walk can follow. */
+/**
+ * Marks come evenly, and yet many of them were taken for second readings: the speed rose or fell faster than a walk can
+ * follow.
+ */
 function lost(times: readonly number[], i: number, { doubled }: Way): boolean {
   const first = i - LOOKED_BACK + 1
   if (first < 1 || doubled.filter((d) => d >= first).length < LOST) return false
@@ -258,15 +274,22 @@ function countedFrom(times: Float64Array, middle: number, again: boolean): Count
   }
 }
 
-/** A wrong start makes half of all marks doubles or misses. Marks are missed (they peel off) more often than read twice; an undecided gap weighs more than a clear fault. */
+/**
+ * A wrong start makes half of all marks doubles or misses. Marks are missed (they peel off) more often than read twice;
+ * an undecided gap weighs more than a clear fault.
+ */
 const faultsOf = (c: CountedMarks): number =>
   c.doubledAtS.length + 3 * c.lateDoubles + c.missed.reduce((sum, m) => sum + m.marks, 0) + 3 * c.undecided.length
 
 /**
- * Numbers the marks of a recording: from where the speed is steady, forwards and backwards, so that a fault near the start cannot be taken for the speed itself.
- * Several steady stretches are tried and the reading with the fewest faults is kept, so that a stretch in which every second mark is missing is not taken for half the speed.
- * Where no way takes fewer than a fifth of the marks for second readings, or where it halves the faults, the walks may begin anew: then the count is right in each part, and what lies between them is returned as undecided.
- * Source: this project. Error: exact with up to 2 % of faults, a mark left out among the first five included (checked on recordings of known truth); gaps that could be read two ways are returned.
+ * Numbers the marks of a recording: from where the speed is steady, forwards and backwards, so that a fault near the
+ * start cannot be taken for the speed itself.
+ * Several steady stretches are tried and the reading with the fewest faults is kept, so that a stretch in which every
+ * second mark is missing is not taken for half the speed.
+ * Where no way takes fewer than a fifth of the marks for second readings, or where it halves the faults, the walks may
+ * begin anew: then the count is right in each part, and what lies between them is returned as undecided.
+ * Source: this project. Error: exact with up to 2 % of faults, a mark left out among the first five included (checked
+ * on recordings of known truth); gaps that could be read two ways are returned.
  */
 export function countMarks(times: Float64Array): CountedMarks {
   const n = times.length
@@ -280,7 +303,8 @@ export function countMarks(times: Float64Array): CountedMarks {
   const best = (again: boolean) =>
     starts.map((i) => countedFrom(times, i, again)).reduce((a, b) => (faultsOf(b) < faultsOf(a) ? b : a))
   const followed = best(false)
-  // a rotor with nothing on its shaft may gain several times its speed within a turn: there no walk can follow it, and each part is counted by itself
+  // a rotor with nothing on its shaft may gain several times its speed within a turn: there no walk can follow it, and
+  // each part is counted by itself
   if (followed.doubledAtS.length <= DOUBTFUL * n) return followed
   const byParts = best(true)
   return followed.doubledAtS.length > HOPELESS * n || faultsOf(byParts) < 0.5 * faultsOf(followed) ? byParts : followed

@@ -36,8 +36,10 @@ function slope(trace: BlockTrace, speed: Float64Array, a: number, b: number): nu
 
 /**
  * Finds where the rotor starts, where the air is shut and how far it coasts.
- * Start: speed above 1.5 % of its peak for good. Shut: the sharpest downward break of slope at or after the peak region.
- * Coast: from there until speed is below 3 % of its peak; null when it lasts under 5 % of the recording or slows by under 5 %.
+ * Start: speed above 1.5 % of its peak for good. Shut: the sharpest downward break of slope at or after the peak
+ * region.
+ * Coast: from there until speed is below 3 % of its peak; null when it lasts under 5 % of the recording or slows by
+ * under 5 %.
  */
 export function findPhases(trace: BlockTrace, speed: Float64Array): Phases {
   const n = speed.length
@@ -65,7 +67,10 @@ export function findPhases(trace: BlockTrace, speed: Float64Array): Phases {
   }
 }
 
-/** Block within [from, to] where the slope of speed falls most sharply, over arms of 2.5 % of the recording; how much it falls there, over the slope after it. */
+/**
+ * Block within [from, to] where the slope of speed falls most sharply, over arms of 2.5 % of the recording; how much it
+ * falls there, over the slope after it.
+ */
 export function breakPoint(
   trace: BlockTrace,
   speed: Float64Array,

@@ -9,7 +9,8 @@ export interface PooledRuns {
 }
 
 /**
- * Pools repeats: mean; what each run has of its own falls with their number and is at least what the repeats show, what they share (the rig's inertia) does not.
+ * Pools repeats: mean; what each run has of its own falls with their number and is at least what the repeats show, what
+ * they share (the rig's inertia) does not.
  * Source: JCGM 100, 4.2 (spread of repeats) and 5.2 (inputs in common).
  */
 export function poolRuns(values: readonly Measured[], sharedRelativeUncertainty = 0): PooledRuns {

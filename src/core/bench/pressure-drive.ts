@@ -18,9 +18,15 @@ export interface PressureFall {
   readonly share: Measured
 }
 
-/** How torque follows the pressure: near to straight for choked jets (thrust 0.94, flow 0.77 of the gauge pressure's own change at 3.5 bar); estimate for all others. */
+/**
+ * How torque follows the pressure: near to straight for choked jets (thrust 0.94, flow 0.77 of the gauge pressure's own
+ * change at 3.5 bar); estimate for all others.
+ */
 const TORQUE_PER_PRESSURE = { value: 0.95, standardUncertainty: 0.15 } as const
-/** Without a column: the torque may have fallen by so much on the way (one sigma), straight as a tank empties, or settling at these rates as a supply goes over to what it can keep up. */
+/**
+ * Without a column: the torque may have fallen by so much on the way (one sigma), straight as a tank empties, or
+ * settling at these rates as a supply goes over to what it can keep up.
+ */
 const SETTLING = [2, 5, 12] as const
 const UNSEEN_FALLS = [0.03, 0.03, 0.02, 0.01].map((standardUncertainty) => ({ value: 0, standardUncertainty }))
 
@@ -37,7 +43,9 @@ export interface Driven {
   readonly changed: number | null
 }
 
-/** Degree of the polynomial that a recorded pressure is taken by: a supply that sags or settles, not its gauge's noise. */
+/**
+ * Degree of the polynomial that a recorded pressure is taken by: a supply that sags or settles, not its gauge's noise.
+ */
 const DEGREE = 5
 
 /** Legendre polynomials of a place in [0, 1], degrees 0 to DEGREE. */
@@ -51,7 +59,10 @@ function legendre(x: number, out: Float64Array | number[], from = 0): void {
   }
 }
 
-/** A smooth course through a recorded pressure, and how well each of its terms is known: scatter about it, widened for readings that scatter alike. */
+/**
+ * A smooth course through a recorded pressure, and how well each of its terms is known: scatter about it, widened for
+ * readings that scatter alike.
+ */
 function smoothPressure(
   { timeS, gaugePa }: PressureTrace,
   span: { readonly fromS: number; readonly toS: number },
@@ -94,7 +105,10 @@ function smoothPressure(
 /** How far torque is carried from the recorded pressure to the set one, as a share. */
 const CARRIED = 0.1
 
-/** What drove the blades: the pressure column where there is one, else a fall from start to shut that is looked for. `opensS` is when the air was let on. */
+/**
+ * What drove the blades: the pressure column where there is one, else a fall from start to shut that is looked for.
+ * `opensS` is when the air was let on.
+ */
 export function driveOf(
   pressure: PressureTrace | null,
   phases: Phases,
@@ -116,7 +130,8 @@ export function driveOf(
       nominalGaugePa: null,
       changed: null,
     }
-  // a column far from the set pressure is of another run, unit or place, and torque cannot be carried so far: its own start is then the nominal
+  // a column far from the set pressure is of another run, unit or place, and torque cannot be carried so far: its own
+  // start is then the nominal
   const nominalGaugePa = nominal !== undefined && Math.abs(nominal / start - 1) <= CARRIED ? nominal : start
   // what the gauge's noise leaves unknown of each term is one more departure
   const unknown = smooth.errors.map((error) => ({

@@ -30,11 +30,17 @@ export interface InertiaSettings {
   /** Where the rotor spun up and coasted, when the maker knows better than the finder. */
   readonly spinUp?: { readonly fromS: number; readonly toS: number }
   readonly coast?: { readonly fromS: number; readonly toS: number } | null
-  /** Pressure that the figures are to hold for, gauge; that at the start of the spin-up where left out. Of weight only with a pressure column. */
+  /**
+   * Pressure that the figures are to hold for, gauge; that at the start of the spin-up where left out. Of weight only
+   * with a pressure column.
+   */
   readonly nominalGaugePressurePa?: number
 }
 
-/** One window of the recording turned into torque. Blade torque has the drag found in coasting added back; shaft torque has not. */
+/**
+ * One window of the recording turned into torque. Blade torque has the drag found in coasting added back; shaft torque
+ * has not.
+ */
 export interface TorquePoint {
   readonly timeS: number
   readonly speedRadPerS: number
@@ -61,7 +67,10 @@ export interface InertiaReduction extends DrawnTrace {
   readonly dragFreeSpeed: Measured
   /** Where the rotor runs with nothing but its own and the rig's drag. */
   readonly freeSpeed: Measured
-  /** On the blades, drag added back; no further than the free speed that was reached, beyond which the line is not measured. */
+  /**
+   * On the blades, drag added back; no further than the free speed that was reached, beyond which the line is not
+   * measured.
+   */
   readonly peakBladePower: PeakPower
   /** At the shaft: what is left after the drag found in coasting. */
   readonly peakShaftPower: PeakPower
@@ -83,14 +92,20 @@ const BLOCKS = 4000
 const FIT_BLOCKS = 900
 const WINDOWS = 28
 
-/** The moment the air was let on: the first window's motion carried back to rest, no further than a tenth of the spin-up. */
+/**
+ * The moment the air was let on: the first window's motion carried back to rest, no further than a tenth of the
+ * spin-up.
+ */
 function openedAt(first: LocalMotion, { spinUp }: Phases): number {
   const back =
     first.accelerationRadPerS2 > 0 ? first.timeS - first.speedRadPerS / first.accelerationRadPerS2 : spinUp.fromS
   return Math.min(spinUp.fromS, Math.max(spinUp.fromS - 0.1 * (spinUp.toS - spinUp.fromS), back))
 }
 
-/** The law that the motion tells; the first estimate where it makes no machine (torque that does not fall, drag that drives). */
+/**
+ * The law that the motion tells; the first estimate where it makes no machine (torque that does not fall, drag that
+ * drives).
+ */
 function lawOf(motion: TrajectoryFit, inertia: number, first: TorqueLaw): TorqueLaw {
   const [t0, k, a, b, c] = motion.parameters.slice(0, 5).map((v) => v * inertia)
   if (!(t0 > 0) || !Number.isFinite(t0 + k + a + b + c)) return first
@@ -114,8 +129,10 @@ function curvature(spin: readonly LocalMotion[], law: TorqueLaw, inertia: number
 
 /**
  * Torque and power against speed from the spin-up of a flywheel, with drag from its coasting.
- * Method: angle averaged in blocks; cubic local fits in windows of equal speed step give speed and acceleration; T = J dw/dt;
- * one weighted fit of T0 - k w - (a + b w + c w^2) to spin-up and of the drag to the coasting; JCGM 100 linear propagation.
+ * Method: angle averaged in blocks; cubic local fits in windows of equal speed step give speed and acceleration; T = J
+ * dw/dt;
+ * one weighted fit of T0 - k w - (a + b w + c w^2) to spin-up and of the drag to the coasting; JCGM 100 linear
+ * propagation.
  * Valid: at least about 200 readings over the spin-up, torque nearly straight in speed, rig without slip.
  * Error: torque line within 2 % and peak power within 3 % on recordings of known truth; bands are 95 %.
  * @throws PhysicsError TOO_LITTLE_DATA when no spin-up can be found.

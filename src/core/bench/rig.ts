@@ -24,7 +24,10 @@ export const ringMass = (ring: {
   densityKgPerM3: number
 }): number => ring.densityKgPerM3 * Math.PI * (ring.outerRadiusM ** 2 - ring.innerRadiusM ** 2) * ring.widthM
 
-/** Inertia felt at the rotor's shaft: rotor plus flywheel times the speed ratio squared. Closed form (energy of both at one speed). */
+/**
+ * Inertia felt at the rotor's shaft: rotor plus flywheel times the speed ratio squared. Closed form (energy of both at
+ * one speed).
+ */
 export function effectiveInertia(rig: InertiaRig): Measured {
   const gear = rig.speedRatio ** 2
   return {

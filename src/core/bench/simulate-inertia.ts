@@ -11,7 +11,10 @@ export interface SpinUpTruth {
   readonly endS: number
 }
 
-/** Rotor angle at even times from the truth; `driveAt` is what drives the blades over what does at the nominal pressure. Runge-Kutta 4 on speed at `stepS`, angle by Simpson. */
+/**
+ * Rotor angle at even times from the truth; `driveAt` is what drives the blades over what does at the nominal pressure.
+ * Runge-Kutta 4 on speed at `stepS`, angle by Simpson.
+ */
 export function simulateSpinUp(
   truth: SpinUpTruth,
   stepS: number,
@@ -42,7 +45,10 @@ export function simulateSpinUp(
   return { timeS, angleRad, speedRadPerS }
 }
 
-/** Counts of a line encoder: the angle cut to whole lines, with a random place of the first line and jitter of the reading time. */
+/**
+ * Counts of a line encoder: the angle cut to whole lines, with a random place of the first line and jitter of the
+ * reading time.
+ */
 export function encoderCounts(
   angleRad: Float64Array,
   speedRadPerS: Float64Array,
@@ -67,7 +73,10 @@ export interface PickUp {
   readonly seed: number
 }
 
-/** Times at which marks pass a pick-up; some missed, some read twice within a tenth of the gap. Every draw from the seed. */
+/**
+ * Times at which marks pass a pick-up; some missed, some read twice within a tenth of the gap. Every draw from the
+ * seed.
+ */
 export function pulseTimes(
   motion: { readonly timeS: Float64Array; readonly angleRad: Float64Array },
   pickUp: PickUp,

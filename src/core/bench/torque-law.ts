@@ -53,7 +53,8 @@ export function lawRows(spin: readonly LocalMotion[], coast: readonly LocalMotio
 }
 
 /**
- * Fits the columns asked for, the others held at 0; drag terms that come out negative are dropped one by one (drag cannot drive).
+ * Fits the columns asked for, the others held at 0; drag terms that come out negative are dropped one by one (drag
+ * cannot drive).
  * The covariance stays that of the full fit: dropping a term because of its sign does not make the others better known.
  */
 export function fitLaw(data: Rows, withDrag: boolean): { law: TorqueLaw; fit: LinearFit } {

@@ -18,7 +18,10 @@ export interface TrajectoryFit {
   readonly fittedRadPerS: Float64Array
 }
 
-/** What is fitted to what: the recording's stretches, the drive, and the places of the parameters that the recording can tell. */
+/**
+ * What is fitted to what: the recording's stretches, the drive, and the places of the parameters that the recording can
+ * tell.
+ */
 interface Problem {
   readonly trace: BlockTrace
   readonly drive: Drive
@@ -33,7 +36,10 @@ interface Problem {
 /** Shortest stretch that tells anything, blocks. */
 const LEAST_BLOCKS = 8
 
-/** A part of a recording over which one law is fitted: with the blades driven (or with any other torque on), or coasting. */
+/**
+ * A part of a recording over which one law is fitted: with the blades driven (or with any other torque on), or
+ * coasting.
+ */
 export interface FitSpan {
   readonly fromS: number
   readonly toS: number
@@ -122,7 +128,8 @@ function normalOf(problem: Problem, at: readonly number[], scatter: Scatter, lef
 }
 
 /**
- * Of sums of speeds: what is left of the mean speed from one block to the next, and its row, in place of angles; their errors stand each for itself, as those of the angles do not.
+ * Of sums of speeds: what is left of the mean speed from one block to the next, and its row, in place of angles; their
+ * errors stand each for itself, as those of the angles do not.
  * The first block of a stretch only ties the angle that it starts at.
  */
 function changes(size: number, { timeS }: BlockTrace) {
@@ -184,10 +191,14 @@ function descended(
 }
 
 /**
- * One law of torque and drag fitted to the angle itself over spin-up and coasting, by Gauss-Newton with halved steps on the integrated motion.
- * Blocks are weighted by their readings and by a scatter of the angle and of the clock (which grows with speed), both found from what is left; the covariance is widened for neighbours that scatter alike (AR(1)).
- * No window, no derivative of a noisy signal, so no bias from either. Error: exact for the law; where the law is not the machine's, the autocorrelation tells.
- * Source: nonlinear least squares with variational equations (text-book); Birge-like scaling by the residuals, JCGM 100.
+ * One law of torque and drag fitted to the angle itself over spin-up and coasting, by Gauss-Newton with halved steps on
+ * the integrated motion.
+ * Blocks are weighted by their readings and by a scatter of the angle and of the clock (which grows with speed), both
+ * found from what is left; the covariance is widened for neighbours that scatter alike (AR(1)).
+ * No window, no derivative of a noisy signal, so no bias from either. Error: exact for the law; where the law is not
+ * the machine's, the autocorrelation tells.
+ * Source: nonlinear least squares with variational equations (text-book); Birge-like scaling by the residuals, JCGM
+ * 100.
  */
 export function fitTrajectory(
   trace: BlockTrace,
@@ -206,7 +217,8 @@ export function fitTrajectory(
 const NO_DRIVE: Drive = { factors: [], at: () => undefined }
 
 /**
- * Drag alone, a + b w + c w^2 over the inertia, from stretches of coasting; in those that are `open` a torque that does not change with speed stands besides, its share of the inertia in the place of T0 and below nothing where it brakes.
+ * Drag alone, a + b w + c w^2 over the inertia, from stretches of coasting; in those that are `open` a torque that does
+ * not change with speed stands besides, its share of the inertia in the place of T0 and below nothing where it brakes.
  * Places of the law that are not `told` are held as they start. Otherwise as `fitTrajectory`.
  */
 export const fitCoasting = (

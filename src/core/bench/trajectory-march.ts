@@ -1,7 +1,8 @@
 import type { BlockTrace } from './decimate'
 
 /**
- * What drives the blades over time, over what drives them at the nominal pressure: 1 and departures, each with the factor by which torque follows it, as far as that is known beforehand.
+ * What drives the blades over time, over what drives them at the nominal pressure: 1 and departures, each with the
+ * factor by which torque follows it, as far as that is known beforehand.
  */
 export interface Drive {
   readonly factors: readonly { readonly value: number; readonly standardUncertainty: number }[]
@@ -9,7 +10,10 @@ export interface Drive {
   readonly at: (timeS: number, out: Float64Array) => void
 }
 
-/** Places among the parameters: T0, k, a, b, c; from here the factors of the departures; then speed and angle at the start of the spin-up and of the coasting. */
+/**
+ * Places among the parameters: T0, k, a, b, c; from here the factors of the departures; then speed and angle at the
+ * start of the spin-up and of the coasting.
+ */
 export const FACTORS = 5
 
 /** A part of a recording with the air on, or coasting. */
@@ -25,8 +29,10 @@ export interface Stretch {
 const LONGEST_STEP = 0.06
 
 /**
- * Angle of one stretch by the law, with its derivatives by every parameter: J w' = (T0 - k w)(1 + f d(t)) - a - b w - c w^2, all over J.
- * Runge-Kutta 4 on speed and variational equations together; angle by Simpson. `visit` gets block, angle, acceleration, speed and the row of derivatives.
+ * Angle of one stretch by the law, with its derivatives by every parameter: J w' = (T0 - k w)(1 + f d(t)) - a - b w - c
+ * w^2, all over J.
+ * Runge-Kutta 4 on speed and variational equations together; angle by Simpson. `visit` gets block, angle, acceleration,
+ * speed and the row of derivatives.
  */
 export function march(
   size: number,

@@ -6,7 +6,8 @@ export const varianceAt = ([angle, clock]: Scatter, speed: number): number => an
 const ROUNDS = 6
 
 /**
- * Both variances from what is left at every block: weighted least squares of the squared residuals on the square of speed, neither below nothing, a few rounds since the weights hang on them.
+ * Both variances from what is left at every block: weighted least squares of the squared residuals on the square of
+ * speed, neither below nothing, a few rounds since the weights hang on them.
  * `parameters` is how many numbers were fitted.
  */
 export function scatterOf(
@@ -41,7 +42,10 @@ export function scatterOf(
   return found
 }
 
-/** Correlation of residuals, each over its own scatter, with the one before in its stretch. `ends` are the places after each stretch's last. */
+/**
+ * Correlation of residuals, each over its own scatter, with the one before in its stretch. `ends` are the places after
+ * each stretch's last.
+ */
 export function autocorrelationOf(
   counts: readonly number[],
   residual: Float64Array,

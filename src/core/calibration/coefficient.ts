@@ -19,12 +19,15 @@ export type Changes = Readonly<Record<string, number>>
 /** Standard uncertainty of a figure whose coefficients err independently. JCGM 100, 5.1.2. */
 export const uncertaintyOfChanges = (changes: Changes): number => Math.hypot(...Object.values(changes))
 
-/** One number that stands in both builds errs in both alike: the same plain value, or the same typed or measured one. */
+/**
+ * One number that stands in both builds errs in both alike: the same plain value, or the same typed or measured one.
+ */
 export const isShared = (a: Coefficient | undefined, b: Coefficient | undefined): boolean =>
   a !== undefined && b !== undefined && a.from === b.from && a.value === b.value
 
 /**
- * Standard uncertainty of the difference of a figure between two builds, b less a: coefficients that both share err in both alike, so that only the difference of what they change is left of them; all others err each for itself.
+ * Standard uncertainty of the difference of a figure between two builds, b less a: coefficients that both share err in
+ * both alike, so that only the difference of what they change is left of them; all others err each for itself.
  * Source: JCGM 100, 5.2.2 with correlation one for those that are shared and none for the others.
  */
 export function differenceUncertainty(a: Changes, b: Changes, shared: (name: string) => boolean): number {

@@ -15,7 +15,10 @@ export interface CheckValue {
 
 const entries = data.entries as unknown as readonly CheckValue[]
 
-/** Check values whose id begins so, as rows for `test.each`; throws when there are none, so that no test passes for want of values. */
+/**
+ * Check values whose id begins so, as rows for `test.each`; throws when there are none, so that no test passes for want
+ * of values.
+ */
 export function checksOf(prefix: string): [string, CheckValue][] {
   const found = entries.filter((e) => e.id.startsWith(prefix))
   if (found.length === 0) throw new Error(`No check values begin with ${prefix}`)

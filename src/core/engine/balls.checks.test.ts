@@ -139,7 +139,10 @@ function throughHole(area: number, p1: number, p2: number, T: number): number {
   return area * p1 * Math.sqrt((2 * 1.4) / (0.4 * 287.05 * T)) * Math.sqrt(r ** (2 / 1.4) - r ** (2.4 / 1.4))
 }
 
-/** One cylinder at a held speed, marched over time in small steps by the classical fourth-order method: lift and air of the last of some turns. */
+/**
+ * One cylinder at a held speed, marched over time in small steps by the classical fourth-order method: lift and air of
+ * the last of some turns.
+ */
 function overTime(input: EngineInput, w: number, turns: number): { lift: (rad: number) => number; airKg: number } {
   const m = input.machine as SingleActing
   const b = m.ball.loose!

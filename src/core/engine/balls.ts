@@ -50,8 +50,10 @@ export const liftedArea = ({ openingM, holeM2, discharge }: MovingBall, liftM: n
 
 /**
  * All that pushes a ball: pressure, spring, pin, seat and what closes its room.
- * Pressure acts on the whole seat while the ball sits; when lifted, on it by the share of the drop that falls between ball and seat, and not in the hole: 1/(1 + (opening/hole)^2), two throttles in series.
- * An estimate: no measured flow force; exact at both ends (sitting: seat times pressure; far away: nought). Its weight shuts it: the engine stands head up.
+ * Pressure acts on the whole seat while the ball sits; when lifted, on it by the share of the drop that falls between
+ * ball and seat, and not in the hole: 1/(1 + (opening/hole)^2), two throttles in series.
+ * An estimate: no measured flow force; exact at both ends (sitting: seat times pressure; far away: nought). Its weight
+ * shuts it: the engine stands head up.
  * @param acrossPa pressure before it less that in the chamber.
  */
 export function pushOn(
@@ -96,7 +98,8 @@ export function pushOn(
 }
 
 /**
- * Writes what a ball’s lift and speed change by themselves and by the wheel, into a matrix of `n` columns; and what its pin changes of the wheel’s energy and, from `lostRow` on where it is not below nought, of what is lost.
+ * Writes what a ball’s lift and speed change by themselves and by the wheel, into a matrix of `n` columns; and what its
+ * pin changes of the wheel’s energy and, from `lostRow` on where it is not below nought, of what is lost.
  * What the pressure changes of its speed is the caller’s.
  */
 export function ballRows(
@@ -150,12 +153,16 @@ export const SPRING_OVER_BALL = 0.9
 /** Share of its speed with which a ball leaves a printed seat. Common practice, no source. */
 const COMES_BACK = 0.5
 /**
- * A steel ball of some 6 mm pressed into a plastic edge of 3 GPa by some 7 N goes in by about a hundredth of a millimetre (Hertz, sphere on a half-space), N/m.
+ * A steel ball of some 6 mm pressed into a plastic edge of 3 GPa by some 7 N goes in by about a hundredth of a
+ * millimetre (Hertz, sphere on a half-space), N/m.
  * An estimate within a factor of two: what it changes is how long a touch takes, a tenth of a millisecond.
  */
 const STIFFNESS = 1e6
 
-/** What a ball of a mass stops against, so that it comes back with the stated share of its speed: the linear damper of that restitution. */
+/**
+ * What a ball of a mass stops against, so that it comes back with the stated share of its speed: the linear damper of
+ * that restitution.
+ */
 export function printedStop(massKg: number): Contact {
   const log = Math.log(COMES_BACK)
   const ratio = -log / Math.hypot(Math.PI, log)

@@ -131,7 +131,10 @@ export function without(input: EngineInput, id: Restriction): EngineNetwork | nu
 
 const STANDS = { shaftPowerW: 0, speedRadPerS: 0, airPerTurnKg: 0, workPerAirJPerKg: 0 } as const
 
-/** What each restriction costs at the same load, by taking it away and letting the engine settle anew: the dearest first. */
+/**
+ * What each restriction costs at the same load, by taking it away and letting the engine settle anew: the dearest
+ * first.
+ */
 export function whatCosts(input: EngineInput, now: SteadyEngine): Cost[] {
   return RESTRICTIONS.flatMap((id): Cost[] => {
     const network = without(input, id)

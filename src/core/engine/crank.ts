@@ -1,4 +1,7 @@
-/** A crank with its connecting rod; the cylinder's axis may pass the crank's axis by an offset, towards the side of 90 degrees. */
+/**
+ * A crank with its connecting rod; the cylinder's axis may pass the crank's axis by an offset, towards the side of 90
+ * degrees.
+ */
 export interface Crank {
   readonly strokeM: number
   readonly rodM: number
@@ -18,7 +21,8 @@ export interface PistonPlace {
 
 /**
  * Where the piston stands at a crank angle from head-end dead centre, its torque arm, and how that changes.
- * Formula: x = r + l - r cos - s, s = sqrt(l^2 - (r sin - e)^2); x' = r sin + g, g = r cos (r sin - e) / s; x'' = r cos + (r^2 cos^2 - r sin (r sin - e) + g^2) / s.
+ * Formula: x = r + l - r cos - s, s = sqrt(l^2 - (r sin - e)^2); x' = r sin + g, g = r cos (r sin - e) / s; x'' = r cos
+ * + (r^2 cos^2 - r sin (r sin - e) + g^2) / s.
  * Valid: rod longer than crank radius plus offset. Source: closed form.
  */
 export function pistonPlace(crank: Crank, angleRad: number): PistonPlace {

@@ -77,7 +77,10 @@ describe('the loss-free turn in closed form', () => {
 })
 
 describe('the simulated turn comes to the loss-free one', () => {
-  /** Openings wider than any seat, for an instant at the dead centres, and a slow turn: what the closed form takes for granted. */
+  /**
+   * Openings wider than any seat, for an instant at the dead centres, and a slow turn: what the closed form takes for
+   * granted.
+   */
   const nearly = (c: CheckValue): EngineInput => {
     const sweptM3 = 1e-5
     const boreM = 25 * mm

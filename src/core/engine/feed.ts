@@ -7,7 +7,10 @@ import { rotorChambers } from './rotary'
 const chambersOf = (input: EngineInput): Chambers =>
   input.machine.kind === 'three-flank' ? rotorChambers(input.machine, input) : pistonChambers(input.machine, input)
 
-/** An engine as its air and its shaft see it: its chambers, fed by a supply or a vessel through one manifold where there is one, and through a transfer tube where there is one. */
+/**
+ * An engine as its air and its shaft see it: its chambers, fed by a supply or a vessel through one manifold where there
+ * is one, and through a transfer tube where there is one.
+ */
 export function engineNetwork(input: EngineInput): EngineNetwork {
   const { supply, manifold, room, turning } = input
   const chambers = chambersOf(input)

@@ -4,7 +4,10 @@ import type { Drag, Reservoir } from './network'
 import type { RotorPort, Trochoid } from './trochoid'
 import type { EccentricValve, PinBall, WallPorts } from './valves'
 
-/** What leaks, as effective areas (with their discharge): past ring, print or faces to the room; past a piston from end to end, or past each tip of a rotor to the next chamber. */
+/**
+ * What leaks, as effective areas (with their discharge): past ring, print or faces to the room; past a piston from end
+ * to end, or past each tip of a rotor to the next chamber.
+ */
 export interface Leaks {
   readonly toRoomM2: number
   readonly pastPistonM2: number
@@ -17,7 +20,9 @@ export interface Seal {
   readonly areaM2: number
 }
 
-/** What every chamber has: what leaks, what its seal rubs with, heat from its walls, W/(m2 K), and their temperature. */
+/**
+ * What every chamber has: what leaks, what its seal rubs with, heat from its walls, W/(m2 K), and their temperature.
+ */
 interface Chambered {
   readonly leaks: Leaks
   readonly seal: Seal
@@ -81,7 +86,10 @@ export interface Manifold {
   readonly discharge: number
 }
 
-/** What feeds an engine: something that holds its pressure, or a vessel that empties, with a regulator's setting where there is one. */
+/**
+ * What feeds an engine: something that holds its pressure, or a vessel that empties, with a regulator's setting where
+ * there is one.
+ */
 export type EngineSupply =
   | ({ readonly kind: 'constant' } & Reservoir)
   | {

@@ -1,6 +1,9 @@
 import type { End, EngineNetwork } from './network'
 
-/** Where things stand in a state: mass and inner energy of each volume, energy of the flywheel, lift and speed of each moving ball; then the sums. */
+/**
+ * Where things stand in a state: mass and inner energy of each volume, energy of the flywheel, lift and speed of each
+ * moving ball; then the sums.
+ */
 export interface Layout {
   readonly volumes: number
   readonly wheel: number

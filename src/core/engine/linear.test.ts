@@ -9,7 +9,10 @@ import { engineSystem } from './system'
 const NEARLY_ALL = 0.97
 const AGREES = 2e-3
 
-/** How far what is by formula lies off what is by differences, of an engine in the middle of its turn: for each row and column at all angles. */
+/**
+ * How far what is by formula lies off what is by differences, of an engine in the middle of its turn: for each row and
+ * column at all angles.
+ */
 function off(input: Parameters<typeof engineNetwork>[0], lean: boolean): ReadonlyMap<string, readonly number[]> {
   const network = engineNetwork(input)
   const march = engineMarch(network, 200)

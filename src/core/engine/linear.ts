@@ -10,13 +10,16 @@ const { PLACED, T, back, ballOf, cap, from, keptAt, moves, now, p, push, px, row
 
 const { wallK, wallFixed, wallMore } = turning
 
-/** How far on a ball's push is looked at for its slope along the angle, rad: what it stops against has no simple one. */
+/**
+ * How far on a ball's push is looked at for its slope along the angle, rad: what it stops against has no simple one.
+ */
 const PEEK = 1e-6
 const moved = noPush()
 const orifice = new Float64Array(2)
 
 /**
- * The rate, how it hangs on the state, and how it changes along the crank’s angle alone: one pass over what flows gives all three, by formula.
+ * The rate, how it hangs on the state, and how it changes along the crank’s angle alone: one pass over what flows gives
+ * all three, by formula.
  */
 export function linear(slot: number, y: Float64Array, out: Float64Array, J: Float64Array, fx: Float64Array): void {
   const { volume, slope, bend, slide, slideSlope, area, areaSlope, pin, pinSlope, pinBend } = PLACED[slot]

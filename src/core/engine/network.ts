@@ -31,7 +31,10 @@ export interface GasVolume {
   readonly seal?: { readonly forceN: number; readonly areaM2: number }
 }
 
-/** Torque against the turning: constant (with its sign), by speed, and by its square. The constant one fades below the speed at which it settles. */
+/**
+ * Torque against the turning: constant (with its sign), by speed, and by its square. The constant one fades below the
+ * speed at which it settles.
+ */
 export interface Drag {
   readonly constantNm: number
   readonly settlesRadPerS: number
@@ -79,7 +82,10 @@ export interface MovingBall {
   readonly discharge: number
 }
 
-/** What hangs on the crank's angle alone, written for all volumes and passages at once, and how it goes on from there: where something turns a corner, as it goes beyond it. */
+/**
+ * What hangs on the crank's angle alone, written for all volumes and passages at once, and how it goes on from there:
+ * where something turns a corner, as it goes beyond it.
+ */
 export interface Placed {
   /** m3, of each volume. */
   readonly volume: Float64Array
@@ -117,7 +123,8 @@ export function roomToPlace(volumes: number, passages: number, balls: number): P
 }
 
 /**
- * Volumes that take each other's places: after the period every one of a rotor's chambers stands where the next one stood.
+ * Volumes that take each other's places: after the period every one of a rotor's chambers stands where the next one
+ * stood.
  * What one does over `times` periods, all of them do over one.
  */
 export interface Exchange {
@@ -132,7 +139,10 @@ export interface EngineNetwork {
   /** After this angle everything is as it was, rad, but for what has changed places. */
   readonly periodRad: number
   readonly exchange?: Exchange
-  /** Where something opens, shuts or turns a corner: ascending, from nought to below the period. No step goes across one. */
+  /**
+   * Where something opens, shuts or turns a corner: ascending, from nought to below the period. No step goes across
+   * one.
+   */
   readonly cornersRad: readonly number[]
   readonly volumes: readonly GasVolume[]
   readonly reservoirs: readonly Reservoir[]

@@ -4,7 +4,9 @@ import { GAMMA } from '../air'
 export const CHOKED_RATIO = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1))
 /** The flow function of a choked flow, 0.6847. */
 export const CHOKED_FLOW = Math.sqrt(GAMMA * (2 / (GAMMA + 1)) ** ((GAMMA + 1) / (GAMMA - 1)))
-/** Above this ratio the flow function is a straight line to nought: its own slope has no end there, which no engine has. */
+/**
+ * Above this ratio the flow function is a straight line to nought: its own slope has no end there, which no engine has.
+ */
 const LINE_FROM = 0.999
 
 const TERMS = 12
@@ -12,7 +14,10 @@ const HALF = (1 - CHOKED_RATIO) / 2
 const MIDDLE = (1 + CHOKED_RATIO) / 2
 const PER_HALF = 1 / HALF
 
-/** Powers of the seventh root between the choked ratio and one, as a Chebyshev series through as many points (by discrete cosine sums), put in powers of the place between. */
+/**
+ * Powers of the seventh root between the choked ratio and one, as a Chebyshev series through as many points (by
+ * discrete cosine sums), put in powers of the place between.
+ */
 const POWERS = (() => {
   const powers = new Float64Array(TERMS)
   let [before, chebyshev] = [new Float64Array(TERMS), new Float64Array(TERMS)]
@@ -34,7 +39,10 @@ const POWERS = (() => {
 })()
 const [P0, P1, P2, P3, P4, P5, P6, P7, P8, P9, P10, P11] = POWERS
 
-/** Seventh root between the choked ratio and one: within 1e-10, at an eighth of the time of a power. Even and odd powers in two chains, which a processor works at together. */
+/**
+ * Seventh root between the choked ratio and one: within 1e-10, at an eighth of the time of a power. Even and odd powers
+ * in two chains, which a processor works at together.
+ */
 function seventhRoot(ratio: number): number {
   const x = (ratio - MIDDLE) * PER_HALF
   const x2 = x * x
@@ -44,8 +52,10 @@ function seventhRoot(ratio: number): number {
 }
 
 /**
- * Flow function psi of a compressible orifice and its slope, for a ratio of the pressures below and above: mass flow is Cd A p psi / sqrt(R T).
- * Formula: choked 0.6847; else sqrt(2g/(g-1) (r^(2/g) - r^((g+1)/g))), with g = 7/5 by powers of r^(1/7); straight above 0.999.
+ * Flow function psi of a compressible orifice and its slope, for a ratio of the pressures below and above: mass flow is
+ * Cd A p psi / sqrt(R T).
+ * Formula: choked 0.6847; else sqrt(2g/(g-1) (r^(2/g) - r^((g+1)/g))), with g = 7/5 by powers of r^(1/7); straight
+ * above 0.999.
  * Valid: 0 to 1. Source: isentropic flow, NACA Report 1135 (1953); Saint-Venant & Wantzel (1839).
  */
 export function flowFunction(ratio: number): number {

@@ -7,7 +7,10 @@ import { CV, lift, states, turning } from './turning'
 const { PLACED, T, back, cap, from, keptAt, moves, now, p, push, rowOf, sealArea, sealForce, signOf, to } = turning
 const { wallK, wallFixed, wallMore } = turning
 
-/** Balances of the engine that is being turned, at a place and a state: of each mass and energy, of the wheel, of balls and of what is summed. */
+/**
+ * Balances of the engine that is being turned, at a place and a state: of each mass and energy, of the wheel, of balls
+ * and of what is summed.
+ */
 export function rate(slot: number, y: Float64Array, out: Float64Array): void {
   const { volume, slope, slide, area } = PLACED[slot]
   const { n, nv, np, lean, friction, load, balls } = now

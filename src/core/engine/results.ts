@@ -51,7 +51,8 @@ const SAMPLE_DEG = 2
 
 /**
  * The next period of an engine, seen at every second degree and where something opens or shuts.
- * @param turns of several, the last one is seen, and its sums are the mean of all: for an engine none of whose turns is as the last.
+ * @param turns of several, the last one is seen, and its sums are the mean of all: for an engine none of whose turns is
+ *   as the last.
  */
 export function cycleOf(march: EngineMarch, sampleDeg = SAMPLE_DEG, turns = 1): EngineCycle | null {
   const { network, system, layout, y } = march
@@ -149,7 +150,10 @@ export function cycleOf(march: EngineMarch, sampleDeg = SAMPLE_DEG, turns = 1): 
   return exchange ? wholeCycle(cycle, exchange) : cycle
 }
 
-/** One after the other what each does in a period, until it is back where it began: what its chambers do in one period together is what each does in all. */
+/**
+ * One after the other what each does in a period, until it is back where it began: what its chambers do in one period
+ * together is what each does in all.
+ */
 function wholeCycle(c: EngineCycle, { times, volumes, passages }: Exchange): EngineCycle {
   const n = c.angleRad.length - 1
   const period = c.angleRad[n]
@@ -223,7 +227,9 @@ export interface SteadyFigures {
   readonly efficiency: number
 }
 
-/** Volume by which all chambers grow in a period: both ends of double acting cylinders, both lobes of a rotor's housing. */
+/**
+ * Volume by which all chambers grow in a period: both ends of double acting cylinders, both lobes of a rotor's housing.
+ */
 export function sweptVolume({ chambers }: EngineCycle): number {
   const grown = (v: Float64Array) => v.reduce((sum, now, i) => sum + (i > 0 ? Math.max(0, now - v[i - 1]) : 0), 0)
   return chambers.reduce((sum, { volumeM3 }) => sum + grown(volumeM3), 0)
@@ -289,7 +295,10 @@ const nearOf = ({ startSpeedRadPerS: radPerS, slope, returns, march }: Steady): 
   ...(slope < 0 ? { slope } : {}),
 })
 
-/** Mean flow from the supply of an engine that has settled, kg/s, and where one like it begins to look: by one turn, after which it stands where it stood. Nought where it stands. */
+/**
+ * Mean flow from the supply of an engine that has settled, kg/s, and where one like it begins to look: by one turn,
+ * after which it stands where it stood. Nought where it stands.
+ */
 export function settledFlow(found: Steady): { readonly massFlowKgPerS: number; readonly near?: Near } {
   if (found.status === 'stands') return { massFlowKgPerS: 0 }
   const { y, layout, turn } = found.march
@@ -333,7 +342,8 @@ export function overSpeed(network: EngineNetwork, speeds: readonly number[]): He
 }
 
 /**
- * Isentropic power that the air loses on its way into the chambers, W: what it could do before each restriction less what it can do behind.
+ * Isentropic power that the air loses on its way into the chambers, W: what it could do before each restriction less
+ * what it can do behind.
  * Only what flows inwards counts.
  */
 export function throttledPower(

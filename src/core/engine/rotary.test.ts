@@ -178,7 +178,8 @@ describe('what a rotor gives', () => {
       const before = march.y[march.layout.gasWork]
       march.turn()
       const work = march.y[march.layout.gasWork] - before
-      // by hand: supply where only it is open, room where only that is, in between where both are, an adiabat where neither is
+      // by hand: supply where only it is open, room where only that is, in between where both are, an adiabat where
+      // neither is
       const flank = flankOf(rotor, rotor.flankGapM)
       const [comes, goes] = [portOpening(rotor, flank, inlet).areaM2, portOpening(rotor, flank, exhaust).areaM2]
       const psi = (r: number) => {

@@ -15,7 +15,10 @@ const NEAR = 6e-3
 /** What a chamber's flank faces when the shaft stands at an angle; the first is at dead centre at nought. */
 export const flankFaces = (chamber: number, shaftRad: number): number => shaftRad / 3 + THIRD * chamber
 
-/** The three chambers of a rotor. Each has the ports of both lobes; tips let air from each chamber to the next. After a turn of the shaft each stands where the next one stood. */
+/**
+ * The three chambers of a rotor. Each has the ports of both lobes; tips let air from each chamber to the next. After a
+ * turn of the shaft each stands where the next one stood.
+ */
 export function rotorChambers(m: ThreeFlank, input: EngineInput): Chambers {
   const flank = flankOf(m, m.flankGapM)
   const { filmWPerM2K, temperatureK } = m.walls
@@ -90,6 +93,9 @@ export function rotorChambers(m: ThreeFlank, input: EngineInput): Chambers {
   }
 }
 
-/** What a tube lets through, as a coefficient of discharge on its bore: its mouth and its wall's friction at a factor that rough, turbulent flow has. Common practice, no source. */
+/**
+ * What a tube lets through, as a coefficient of discharge on its bore: its mouth and its wall's friction at a factor
+ * that rough, turbulent flow has. Common practice, no source.
+ */
 export const tubeDischarge = (boreDiameterM: number, lengthM: number): number =>
   1 / Math.sqrt(1.5 + (0.03 * lengthM) / boreDiameterM)

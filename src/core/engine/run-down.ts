@@ -41,7 +41,8 @@ export interface EngineRunDown {
 const POINTS = 600
 
 /**
- * An engine flicked on and left alone, turn by turn: on a vessel until it rests, the vessel's air with it; on a supply that holds its pressure as long as is asked.
+ * An engine flicked on and left alone, turn by turn: on a vessel until it rests, the vessel's air with it; on a supply
+ * that holds its pressure as long as is asked.
  * Sampled where a turn begins, thinned evenly as it grows.
  */
 export function engineRunDown(input: EngineRunDownInput): EngineRunDown {

@@ -15,7 +15,8 @@ export interface HelicalSpring {
 /** Shear modulus of spring steel, Pa. Handbook value, from memory. */
 const SHEAR_PA = 79.3e9
 /**
- * Shear that music wire stands at rest without set, Pa: 45 % of its strength, A / d^m with A = 2211 MPa mm^m, m = 0.145.
+ * Shear that music wire stands at rest without set, Pa: 45 % of its strength, A / d^m with A = 2211 MPa mm^m, m =
+ * 0.145.
  * Source: Shigley, Mechanical Engineering Design, tables on spring wire; from memory.
  */
 const standsPa = (wireM: number): number => (0.45 * 2211e6) / (wireM * 1e3) ** 0.145
@@ -28,11 +29,15 @@ const FEWEST = 2.5
 const MOST_COILS = 14
 const DEAD = 2
 
-/** Rate of a helical spring, N/m: G d^4 / (8 D^3 n). Source: Shigley, Mechanical Engineering Design, chapter on springs. */
+/**
+ * Rate of a helical spring, N/m: G d^4 / (8 D^3 n). Source: Shigley, Mechanical Engineering Design, chapter on springs.
+ */
 export const springRate = (wireM: number, meanM: number, coils: number): number =>
   (SHEAR_PA * wireM ** 4) / (8 * meanM ** 3 * coils)
 
-/** Shear stress at a force, Pa, with the curvature of the wire (Wahl): K 8 F D / (pi d^3), K = (4C-1)/(4C-4) + 0.615/C. */
+/**
+ * Shear stress at a force, Pa, with the curvature of the wire (Wahl): K 8 F D / (pi d^3), K = (4C-1)/(4C-4) + 0.615/C.
+ */
 export function springStress(forceN: number, wireM: number, meanM: number): number {
   const c = meanM / wireM
   const k = (4 * c - 1) / (4 * c - 4) + 0.615 / c
@@ -40,7 +45,8 @@ export function springStress(forceN: number, wireM: number, meanM: number): numb
 }
 
 /**
- * The spring to look for that pushes with a force where it sits and has a rate: the thinnest wire on sale that stands it. Null where none does.
+ * The spring to look for that pushes with a force where it sits and has a rate: the thinnest wire on sale that stands
+ * it. Null where none does.
  * @param room how far it is pressed beyond where it sits.
  */
 export function springFor(forceN: number, stiffnessNPerM: number, outerM: number, roomM: number): HelicalSpring | null {

@@ -28,7 +28,10 @@ function restingPressure(paIn: number, paOut: number, areaIn: number, areaOut: n
   return rootBetween(more, paOut, paIn, 1)
 }
 
-/** The engine at rest under its supply's pressure, at each degree: every chamber fills or empties as its openings let it. A bore before the manifold does not matter at rest, since hardly any air goes through it. */
+/**
+ * The engine at rest under its supply's pressure, at each degree: every chamber fills or empties as its openings let
+ * it. A bore before the manifold does not matter at rest, since hardly any air goes through it.
+ */
 export function standing(network: EngineNetwork, degrees = 2): Standing {
   const { volumes, passages, reservoirs, periodRad, friction } = network
   const paIn = reservoirs[SUPPLY].absolutePressurePa

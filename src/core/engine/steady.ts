@@ -8,7 +8,10 @@ export interface Steady {
   readonly status: SteadyStatus
   /** At the period's start, where it runs. */
   readonly startSpeedRadPerS: number
-  /** Every turn is as the last; false where balls bounce otherwise each time, so that only many turns together say what it does. */
+  /**
+   * Every turn is as the last; false where balls bounce otherwise each time, so that only many turns together say what
+   * it does.
+   */
   readonly returns: boolean
   /** How a turn’s gain falls with the wheel’s energy. */
   readonly slope: number
@@ -39,10 +42,16 @@ function gainOf(engine: EngineMarch, close: number, mostTurns: number): Gain {
 
 /** Speeds between which an engine is looked for, and how they follow each other. */
 const [SLOWEST, QUICKEST, STEP] = [1, 4000, 2.4] as const
-/** When a turn comes back as it left: energy of the wheel by its work, mass and energy of each volume by themselves. Below the noise of the steps nothing is gained. */
+/**
+ * When a turn comes back as it left: energy of the wheel by its work, mass and energy of each volume by themselves.
+ * Below the noise of the steps nothing is gained.
+ */
 const [WHEEL_CLOSE, GAS_CLOSE] = [5e-5, 3e-4] as const
 const MOST_SHOTS = 30
-/** Turns looked at together where none is as the last, how often at most, and within which share of their work they neither gain nor lose. */
+/**
+ * Turns looked at together where none is as the last, how often at most, and within which share of their work they
+ * neither gain nor lose.
+ */
 export const TOGETHER = 48
 const [MOST_RUNS, EVEN] = [12, 1e-2] as const
 
@@ -56,9 +65,15 @@ export interface Near {
   readonly slope?: number
 }
 
-/** A ball that floats gives a second speed to settle at, above the first: from below the first one is found, if the steps are short. */
+/**
+ * A ball that floats gives a second speed to settle at, above the first: from below the first one is found, if the
+ * steps are short.
+ */
 const [SLOWEST_LOOSE, STEP_LOOSE] = [20, 1.12] as const
-/** Share of the speed found from which it then comes by itself: held at one for long, a ball can be thrown to where it keeps the higher one. */
+/**
+ * Share of the speed found from which it then comes by itself: held at one for long, a ball can be thrown to where it
+ * keeps the higher one.
+ */
 const BEFORE_LOOSE = 0.6
 
 /** Two speeds between which it settles, from below: it gains at the lower one, loses at the upper one. */
@@ -80,7 +95,8 @@ function bracket(engine: EngineMarch): readonly [low: number, high: number] | nu
 }
 
 /**
- * Shoots for the state that comes back: each turn its air follows by itself, and the wheel's energy is set by what the turn gained, over how much the gain falls with energy.
+ * Shoots for the state that comes back: each turn its air follows by itself, and the wheel's energy is set by what the
+ * turn gained, over how much the gain falls with energy.
  * @param known that slope, from one like it; looked for by two speeds where it is not.
  * Null where it does not come to rest there: the speed is then looked for from the ground. Else the slope.
  */
@@ -129,9 +145,11 @@ function shoot(engine: EngineMarch, guess: number, low: number, high: number, kn
 }
 
 /**
- * The speed that an engine keeps and its state there, by shooting for the state that comes back after a turn, not by running until it settles.
+ * The speed that an engine keeps and its state there, by shooting for the state that comes back after a turn, not by
+ * running until it settles.
  * @param near where one like it has settled: a maker drags a handle.
- * Error: a turn's gain within 5e-5 of its work; the step's tolerance comes on top (0.1 % of speed and work in tests against an independent solution).
+ * Error: a turn's gain within 5e-5 of its work; the step's tolerance comes on top (0.1 % of speed and work in tests
+ * against an independent solution).
  */
 export function steady(network: EngineNetwork, near?: Near, relative?: number): Steady {
   const engine = engineMarch(network, near?.radPerS ?? 100, relative)
@@ -169,7 +187,10 @@ export function steady(network: EngineNetwork, near?: Near, relative?: number): 
   return { status: 'stands', startSpeedRadPerS: 0, slope: 0, returns: true, march: engine }
 }
 
-/** Left to run from a speed until it neither gains nor loses over many turns together: for one whose turns never come back as they left. */
+/**
+ * Left to run from a speed until it neither gains nor loses over many turns together: for one whose turns never come
+ * back as they left.
+ */
 function ranOn(engine: EngineMarch, from: number): boolean {
   const { y, layout, setSpeed, turn } = engine
   setSpeed(from)

@@ -2,8 +2,10 @@ const THIRD = (2 * Math.PI) / 3
 const ROOT3 = Math.sqrt(3)
 
 /**
- * A housing of two lobes and the rotor of three flanks that runs in it. The rotor turns once for three turns of its shaft.
- * Angles are measured in the rotor's sense from where the housing is narrowest: there a flank that faces it is at dead centre.
+ * A housing of two lobes and the rotor of three flanks that runs in it. The rotor turns once for three turns of its
+ * shaft.
+ * Angles are measured in the rotor's sense from where the housing is narrowest: there a flank that faces it is at dead
+ * centre.
  */
 export interface Trochoid {
   /** Between the shaft's middle and the rotor's. */
@@ -17,7 +19,8 @@ export interface Trochoid {
 export type Point = readonly [x: number, y: number]
 
 /**
- * Where a tip stands whose rotor radius points at an angle, m: the housing's wall at that angle. The narrow side is at x = 0 upwards (y), the rotor's sense is counterclockwise.
+ * Where a tip stands whose rotor radius points at an angle, m: the housing's wall at that angle. The narrow side is at
+ * x = 0 upwards (y), the rotor's sense is counterclockwise.
  * Formula: epitrochoid, x + iy = R exp(i a) + e exp(3 i a) with a from the long axis. Source: closed form.
  */
 export function wallPoint(
@@ -44,7 +47,10 @@ export const rotorMiddle = ({ eccentricityM: e }: Pick<Trochoid, 'eccentricityM'
   return [e * Math.cos(a), e * Math.sin(a)]
 }
 
-/** A flank as an arc through two tips: its radius, how far its middle stands from the rotor's, and how far its own centre stands behind it. */
+/**
+ * A flank as an arc through two tips: its radius, how far its middle stands from the rotor's, and how far its own
+ * centre stands behind it.
+ */
 export interface Flank {
   readonly radiusM: number
   readonly middleM: number
@@ -81,7 +87,8 @@ export interface ChamberPlace {
 
 /**
  * Room between a flank and the wall when the flank faces an angle, m3, without its hollow.
- * Formula: (pi e^2 + pi R^2 / 3 - sqrt(3) R^2 / 4 - (3 sqrt(3) / 2) e R cos 2a - segment) b; greatest less least is 3 sqrt(3) e R b.
+ * Formula: (pi e^2 + pi R^2 / 3 - sqrt(3) R^2 / 4 - (3 sqrt(3) / 2) e R cos 2a - segment) b; greatest less least is 3
+ * sqrt(3) e R b.
  * Source: Green's theorem on the epitrochoid; swept volume as in the literature on such engines (from memory).
  */
 export function chamberPlace(
@@ -108,7 +115,8 @@ const ALONG = 24
 
 /**
  * How close a flank comes to the wall beside its tips over the whole turn, m; below nought it would cut into it.
- * Looked for at every degree of the rotor and along the flank, all but the sixth next to each tip where the tip itself seals; the wall is straight from degree to degree.
+ * Looked for at every degree of the rotor and along the flank, all but the sixth next to each tip where the tip itself
+ * seals; the wall is straight from degree to degree.
  */
 export function leastFlankGap(t: Pick<Trochoid, 'eccentricityM' | 'radiusM'>, flank: Flank): number {
   const half = Math.asin(((ROOT3 / 2) * t.radiusM) / flank.radiusM)
@@ -142,7 +150,9 @@ export function leastFlankGap(t: Pick<Trochoid, 'eccentricityM' | 'radiusM'>, fl
   return least
 }
 
-/** Distance of a point from a straight piece of the wall, from one degree to the next: below nought on its outer side. */
+/**
+ * Distance of a point from a straight piece of the wall, from one degree to the next: below nought on its outer side.
+ */
 function fromPiece(wall: Float64Array, piece: number, x: number, y: number): number {
   const from = 2 * ((piece + TURN) % TURN)
   const to = 2 * ((piece + 1 + TURN) % TURN)
@@ -154,7 +164,10 @@ function fromPiece(wall: Float64Array, piece: number, x: number, y: number): num
   return dx * (y - ay) - dy * (x - ax) > 0 ? d : -d
 }
 
-/** A round hole that lets air to or from the chambers: through the wall, where the tips pass it, or through a cover, where the rotor's face covers and uncovers it. */
+/**
+ * A round hole that lets air to or from the chambers: through the wall, where the tips pass it, or through a cover,
+ * where the rotor's face covers and uncovers it.
+ */
 export interface RotorPort {
   readonly angleRad: number
   readonly diameterM: number
@@ -174,11 +187,17 @@ export interface PortOpening {
 
 const wrapped = (a: number): number => a - 2 * Math.PI * Math.round(a / (2 * Math.PI))
 
-/** Share of a circle on one side of a straight line that passes it at a distance of so many radii. Formula: circular segment. */
+/**
+ * Share of a circle on one side of a straight line that passes it at a distance of so many radii. Formula: circular
+ * segment.
+ */
 const sideOfCircle = (u: number): number =>
   u >= 1 ? 1 : u <= -1 ? 0 : 0.5 + (u * Math.sqrt(1 - u * u) + Math.asin(u)) / Math.PI
 
-/** A hole in the wall: all of it that lies between the chamber's two tips. A tip that crosses it leaves it to both chambers. */
+/**
+ * A hole in the wall: all of it that lies between the chamber's two tips. A tip that crosses it leaves it to both
+ * chambers.
+ */
 function wallOpening(t: Trochoid, { angleRad, diameterM }: RotorPort): PortOpening {
   const radius = diameterM / 2
   const rate = wallRate(t, angleRad)
@@ -198,7 +217,10 @@ function wallOpening(t: Trochoid, { angleRad, diameterM }: RotorPort): PortOpeni
 /** Places of a hole's area at which it is looked at, and of a turn of the rotor. */
 const [RINGS, STEPS] = [7, 1440] as const
 
-/** A hole in a cover: what of it lies beyond the chamber's flank, between its tips. Tabled over the turn, read by cubics. */
+/**
+ * A hole in a cover: what of it lies beyond the chamber's flank, between its tips. Tabled over the turn, read by
+ * cubics.
+ */
 function coverOpening(t: Trochoid, flank: Flank, port: RotorPort, coverRadiusM: number): PortOpening {
   const radius = port.diameterM / 2
   const a = port.angleRad + Math.PI / 2

@@ -10,7 +10,8 @@ export const MOST_VOLUMES = 24
 export const MOST_PASSAGES = 64
 export const MOST_BALLS = 8
 
-// The engine that is being turned, put here by its `begin`: at fixed places, arrays are read twice as fast, and only one turns at a time.
+// The engine that is being turned, put here by its `begin`: at fixed places, arrays are read twice as fast, and only
+// one turns at a time.
 const volumes = () => new Float64Array(MOST_VOLUMES + 8)
 const passages = () => new Float64Array(MOST_PASSAGES)
 const [p, T, signOf, back, keptAt, sealForce, sealArea, moves] = Array.from({ length: 8 }, volumes)

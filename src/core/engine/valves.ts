@@ -62,7 +62,8 @@ export const portArea = ({ fromM, heightM, widthM }: WallPorts, travelM: number)
   widthM * Math.min(Math.max(travelM - fromM, 0), heightM)
 
 /**
- * A slide (or a turned valve whose edge moves as a slide's does) on an eccentric: displaced by e sin(angle + lead), it lets air to one end while the other end exhausts.
+ * A slide (or a turned valve whose edge moves as a slide's does) on an eccentric: displaced by e sin(angle + lead), it
+ * lets air to one end while the other end exhausts.
  * Laps: how far it covers the port's edge in its middle place. Both ends have a port of the same size.
  */
 export interface EccentricValve {

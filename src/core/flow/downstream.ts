@@ -20,7 +20,8 @@ const NO_HINDRANCE = 1e-7
 
 /**
  * Line and nozzle in series as one taker of air, exact: solved for each call.
- * The line is marched upstream from a trial pressure at the nozzle, so that a choked hose or fitting is a plain answer and not a failure.
+ * The line is marched upstream from a trial pressure at the nozzle, so that a choked hose or fitting is a plain answer
+ * and not a failure.
  */
 export function downstreamExact(
   parts: readonly LinePart[],
@@ -53,8 +54,10 @@ export function downstreamExact(
 const SAMPLES = 72
 
 /**
- * The same taker from a table, for run-downs that ask thousands of times: logarithms of flow and of pressure above the room, joined straight.
- * Flow in series goes with the root of temperature, but for the hose's Reynolds number. Error: 0.1 % of flow up to the greatest pressure, 200-400 K.
+ * The same taker from a table, for run-downs that ask thousands of times: logarithms of flow and of pressure above the
+ * room, joined straight.
+ * Flow in series goes with the root of temperature, but for the hose's Reynolds number. Error: 0.1 % of flow up to the
+ * greatest pressure, 200-400 K.
  */
 export function downstreamTable(
   parts: readonly LinePart[],

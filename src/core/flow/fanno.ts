@@ -19,7 +19,9 @@ export const fannoPressureRatio = (mach: number): number =>
 /** Total pressure over that at the choked end. Fanno; the same function as A/A*. */
 export const fannoTotalPressureRatio = isentropicAreaRatio
 
-/** Subsonic Mach number with a friction length f L* / D at or above 0 to the choked end. Newton in ln M, error 1e-12. */
+/**
+ * Subsonic Mach number with a friction length f L* / D at or above 0 to the choked end. Newton in ln M, error 1e-12.
+ */
 export function machOfFannoLength(length: number): number {
   if (length <= 0) return 1
   let x = Math.log(Math.min(0.999999, 1 / Math.sqrt(1 + GAMMA * (length + Math.sqrt(length)))))
@@ -33,7 +35,10 @@ export function machOfFannoLength(length: number): number {
   return Math.exp(x)
 }
 
-/** Mass flow over area times total pressure, made dimensionless: mdot sqrt(R T0) / (A p0). Rises with Mach up to 0.68473 at Mach 1. */
+/**
+ * Mass flow over area times total pressure, made dimensionless: mdot sqrt(R T0) / (A p0). Rises with Mach up to 0.68473
+ * at Mach 1.
+ */
 export const flowFunction = (mach: number): number =>
   Math.sqrt(GAMMA) * mach * (1 + half * mach * mach) ** (-(GAMMA + 1) / (2 * (GAMMA - 1)))
 
@@ -53,7 +58,8 @@ export function machOfFlowFunction(value: number): number {
 
 /**
  * Darcy friction factor of a round pipe from Reynolds number and relative roughness.
- * Source: 64/Re below 2300; Haaland (1983) above 4000 (within 2 % of Colebrook); joined straight between, where flow is undecided.
+ * Source: 64/Re below 2300; Haaland (1983) above 4000 (within 2 % of Colebrook); joined straight between, where flow is
+ * undecided.
  * Valid: Re > 0, roughness/diameter below 0.05.
  */
 export function frictionFactor(reynolds: number, relativeRoughness: number): number {

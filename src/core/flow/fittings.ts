@@ -12,7 +12,10 @@ export interface FittingClass {
   readonly criticalRatio: number
 }
 
-/** Shares and ratios from memory of what such fittings measure (common practice, within about a third either way); a maker's own figures replace them. */
+/**
+ * Shares and ratios from memory of what such fittings measure (common practice, within about a third either way); a
+ * maker's own figures replace them.
+ */
 export const FITTING_CLASSES: readonly FittingClass[] = [
   { id: 'push-in', label: 'straight push-in', areaShare: 0.8, criticalRatio: 0.4 },
   { id: 'elbow', label: 'elbow', areaShare: 0.65, criticalRatio: 0.3 },
@@ -23,7 +26,10 @@ export const FITTING_CLASSES: readonly FittingClass[] = [
   { id: 'check-valve', label: 'check valve', areaShare: 0.4, criticalRatio: 0.25 },
 ]
 
-/** Sonic conductance of an effective area, m3/(s Pa): what a loss-free nozzle of that area passes. ISO 6358 with ideal choked flow at 293.15 K. */
+/**
+ * Sonic conductance of an effective area, m3/(s Pa): what a loss-free nozzle of that area passes. ISO 6358 with ideal
+ * choked flow at 293.15 K.
+ */
 export const conductanceOfArea = (areaM2: number): number =>
   (CHOKED_FLOW_FACTOR * areaM2) / (Math.sqrt(GAS_CONSTANT * 293.15) * FREE_AIR_DENSITY)
 

@@ -2,10 +2,15 @@ import { PhysicsError } from '../errors'
 import { GAMMA } from '../air'
 import { rootBetween } from '../numerics'
 
-/** Static over total pressure at which a nozzle chokes: (2/(g+1))^(g/(g-1)) = 0.5283. Source: NACA Report 1135 (1953), eq. 44 form. */
+/**
+ * Static over total pressure at which a nozzle chokes: (2/(g+1))^(g/(g-1)) = 0.5283. Source: NACA Report 1135 (1953),
+ * eq. 44 form.
+ */
 export const CRITICAL_PRESSURE_RATIO = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1))
 
-/** Choked-flow factor sqrt(g) (2/(g+1))^((g+1)/(2(g-1))), so that mdot = factor A p0 / sqrt(R T0). 0.68473 for g = 1.4. */
+/**
+ * Choked-flow factor sqrt(g) (2/(g+1))^((g+1)/(2(g-1))), so that mdot = factor A p0 / sqrt(R T0). 0.68473 for g = 1.4.
+ */
 export const CHOKED_FLOW_FACTOR = Math.sqrt(GAMMA) * (2 / (GAMMA + 1)) ** ((GAMMA + 1) / (2 * (GAMMA - 1)))
 
 const half = (GAMMA - 1) / 2

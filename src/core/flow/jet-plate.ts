@@ -3,9 +3,12 @@ import type { Measured } from '../statistics'
 const share = (m: Pick<Measured, 'value' | 'standardUncertainty'>): number => m.standardUncertainty / Math.abs(m.value)
 
 /**
- * Mass flow of a jet from its force on a flat plate square to it: F over the speed the jet reaches once expanded to the room.
- * The plate turns the whole jet aside, so its force is the jet's momentum. Valid: plate at least six jet diameters wide and away, force and speed above 0.
- * Error: that of force and speed; a plate too close or too small reads low (3 to 10 %, common practice). Source: momentum balance; JCGM 100 for the uncertainty.
+ * Mass flow of a jet from its force on a flat plate square to it: F over the speed the jet reaches once expanded to the
+ * room.
+ * The plate turns the whole jet aside, so its force is the jet's momentum. Valid: plate at least six jet diameters wide
+ * and away, force and speed above 0.
+ * Error: that of force and speed; a plate too close or too small reads low (3 to 10 %, common practice). Source:
+ * momentum balance; JCGM 100 for the uncertainty.
  */
 export function massFlowFromPlate(forceN: Measured, jetSpeedMPerS: Measured): Measured {
   const value = forceN.value / jetSpeedMPerS.value

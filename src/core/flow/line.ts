@@ -36,8 +36,10 @@ export interface PartState {
 
 /**
  * State before a hose that passes a flow into a total pressure behind it.
- * Adiabatic flow with friction; where the flow would outrun sound at the end, the hose is choked and the rest of the pressure is lost in the jet behind it.
- * Valid: round, constant bore, total temperature near the room's. Error: that of the friction factor, about 5 % of the loss. Source: Shapiro (1953) ch. 6.
+ * Adiabatic flow with friction; where the flow would outrun sound at the end, the hose is choked and the rest of the
+ * pressure is lost in the jet behind it.
+ * Valid: round, constant bore, total temperature near the room's. Error: that of the friction factor, about 5 % of the
+ * loss. Source: Shapiro (1953) ch. 6.
  */
 function beforeHose(hose: Hose, massFlowKgPerS: number, temperatureK: number, outletPaAbs: number): PartState {
   const area = circleArea(hose.boreM)
@@ -58,7 +60,10 @@ function beforeHose(hose: Hose, massFlowKgPerS: number, temperatureK: number, ou
 const chokedInlet = (part: Conductance, massFlowKgPerS: number, temperatureK: number): number =>
   (massFlowKgPerS / (FREE_AIR_DENSITY * part.sonicConductance)) * Math.sqrt(temperatureK / 293.15)
 
-/** Pressure before a fitting: ISO 6358-1:2013 turned round for the upstream pressure (a quadratic). Asked for thousands of times, so it makes no state. */
+/**
+ * Pressure before a fitting: ISO 6358-1:2013 turned round for the upstream pressure (a quadratic). Asked for thousands
+ * of times, so it makes no state.
+ */
 function fittingInlet(part: Conductance, massFlowKgPerS: number, temperatureK: number, outletPaAbs: number): number {
   const needed = chokedInlet(part, massFlowKgPerS, temperatureK)
   const b = part.criticalRatio
@@ -87,7 +92,10 @@ function beforeFitting(
   }
 }
 
-/** States of every part of a line, first to last, for a flow into a pressure behind the last one. Any flow is answered: it says what pressure it would take. */
+/**
+ * States of every part of a line, first to last, for a flow into a pressure behind the last one. Any flow is answered:
+ * it says what pressure it would take.
+ */
 export function lineStates(
   parts: readonly LinePart[],
   massFlowKgPerS: number,

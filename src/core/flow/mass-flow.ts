@@ -3,7 +3,8 @@ import { CHOKED_FLOW_FACTOR, CRITICAL_PRESSURE_RATIO, machOfPressureRatio, massF
 import { circleArea, dischargeAt, regimeLimits, type NozzleGeometry } from './nozzle'
 
 /**
- * Mass flow of a nozzle as a quick function of supply and back pressure (absolute), kg/s; the same figures as `nozzleFlow`.
+ * Mass flow of a nozzle as a quick function of supply and back pressure (absolute), kg/s; the same figures as
+ * `nozzleFlow`.
  * What depends on geometry alone is worked out once, so that a supply can be balanced in microseconds.
  */
 export function massFlowOfNozzle(

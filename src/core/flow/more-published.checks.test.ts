@@ -13,7 +13,10 @@ import {
   shockTotalPressureRatio,
 } from '.'
 
-/** Density over total density, and the rise of density over a shock, follow from pressure and temperature by the gas law. */
+/**
+ * Density over total density, and the rise of density over a shock, follow from pressure and temperature by the gas
+ * law.
+ */
 const densityRatio = (mach: number) => isentropicPressureRatio(mach) / isentropicTemperatureRatio(mach)
 const shockTemperature = (mach: number) =>
   isentropicTemperatureRatio(machBehindShock(mach)) / isentropicTemperatureRatio(mach)

@@ -24,7 +24,10 @@ export interface NozzleConditions {
   readonly backPressurePaAbs: number
 }
 
-/** How the hole begins: rounded (or long enough for the jet to fill it again), or a sharp edge behind which the jet goes on contracting. */
+/**
+ * How the hole begins: rounded (or long enough for the jet to fill it again), or a sharp edge behind which the jet goes
+ * on contracting.
+ */
 export type NozzleEdge = 'rounded' | 'sharp'
 
 /** A set of equal round nozzles side by side. Exit at least as wide as the throat. */
@@ -69,7 +72,10 @@ export const circleArea = (diameterM: number): number => (Math.PI / 4) * diamete
 
 const EXITS = new Map<number, number>()
 
-/** Mach number at the exit of a divergence that flows full. A model asks for the same nozzle at many pressures: the last few are kept. */
+/**
+ * Mach number at the exit of a divergence that flows full. A model asks for the same nozzle at many pressures: the last
+ * few are kept.
+ */
 function supersonicExit(areaRatio: number): number {
   let mach = EXITS.get(areaRatio)
   if (mach === undefined) {
@@ -82,7 +88,10 @@ function supersonicExit(areaRatio: number): number {
 
 const LIMITS = new Map<number, { subsonic: number; shockAtExit: number; design: number }>()
 
-/** Back/total pressure ratios that part the regimes of a convergent-divergent nozzle of an area ratio > 1. NACA Report 1135. */
+/**
+ * Back/total pressure ratios that part the regimes of a convergent-divergent nozzle of an area ratio > 1. NACA Report
+ * 1135.
+ */
 export function regimeLimits(areaRatio: number): { subsonic: number; shockAtExit: number; design: number } {
   const known = LIMITS.get(areaRatio)
   if (known) return known
@@ -118,7 +127,10 @@ function lossFree(areaRatio: number, backRatio: number): { choked: boolean; thro
   }
 }
 
-/** Flow that fits through a throat with friction over the loss-free one: speed by the coefficient, density by the heat left in the air. */
+/**
+ * Flow that fits through a throat with friction over the loss-free one: speed by the coefficient, density by the heat
+ * left in the air.
+ */
 const rubbedFlow = (throatMach: number, phi: number): number => {
   const t = isentropicTemperatureRatio(throatMach)
   return (phi * t) / (1 - phi * phi * (1 - t))
@@ -157,9 +169,12 @@ interface Stream {
 }
 
 /**
- * The one state at the exit from which speed, momentum and pressure thrust follow: continuity with the flux that friction leaves.
- * Choked, it flows full with what total pressure friction leaves, unless the room's pressure stands above what a shock at the exit would make of it;
- * then, and when it is not choked, it leaves slower than sound at the room's pressure. At a shock in the exit both have the same momentum, so nothing jumps.
+ * The one state at the exit from which speed, momentum and pressure thrust follow: continuity with the flux that
+ * friction leaves.
+ * Choked, it flows full with what total pressure friction leaves, unless the room's pressure stands above what a shock
+ * at the exit would make of it;
+ * then, and when it is not choked, it leaves slower than sound at the room's pressure. At a shock in the exit both have
+ * the same momentum, so nothing jumps.
  */
 function exitState(stream: Stream): ExitState {
   const { areaRatio, phi, p0, t0, pa, flux, rubbed, choked } = stream
@@ -240,9 +255,12 @@ function notesFor(
 }
 
 /**
- * Contraction of the jet of a sharp-edged hole: section of the jet over that of the hole, against back/total pressure ratio.
- * Momentum balance on the plate with the force defect of the low-pressure jet, kept in proportion to the square of the flow over the density before it; choked, the room's pressure
- * goes on acting round the sonic section, so that the jet goes on widening. Source: Bragg (1960), J. Mech. Eng. Sci. 2, 35 (form derived anew here; Perry's (1949) measured 0.60 rising to 0.84 is met within 4 %, both from memory).
+ * Contraction of the jet of a sharp-edged hole: section of the jet over that of the hole, against back/total pressure
+ * ratio.
+ * Momentum balance on the plate with the force defect of the low-pressure jet, kept in proportion to the square of the
+ * flow over the density before it; choked, the room's pressure
+ * goes on acting round the sonic section, so that the jet goes on widening. Source: Bragg (1960), J. Mech. Eng. Sci. 2,
+ * 35 (form derived anew here; Perry's (1949) measured 0.60 rising to 0.84 is met within 4 %, both from memory).
  * Valid: low-pressure contraction 0.5-0.75. Error: 4 %.
  */
 export function sharpContraction(lowPressureContraction: number, backRatio: number): number {
@@ -258,7 +276,10 @@ export function sharpContraction(lowPressureContraction: number, backRatio: numb
   return root > 0 ? Math.min(1, Math.max(low, (b - Math.sqrt(root)) / (2 * a))) : 1
 }
 
-/** Real over ideal mass flow of a nozzle at a back/total pressure ratio: constant for a rounded hole, growing with pressure for a sharp one. */
+/**
+ * Real over ideal mass flow of a nozzle at a back/total pressure ratio: constant for a rounded hole, growing with
+ * pressure for a sharp one.
+ */
 export function dischargeAt(geometry: NozzleGeometry, backRatio: number): number {
   const cd = geometry.dischargeCoefficient ?? 1
   if (geometry.edge !== 'sharp') return cd
@@ -267,10 +288,14 @@ export function dischargeAt(geometry: NozzleGeometry, backRatio: number): number
 }
 
 /**
- * Quasi-one-dimensional nozzle in every regime, with what contracts (discharge) and what rubs (velocity coefficient) kept apart:
- * the jet fills `contraction` of the drawn section, friction costs total pressure, and flow, speed, momentum and pressure thrust follow from one state at the exit.
- * So thrust is at most the ideal thrust of that flow, the jet's power at most the isentropic power, both fall with each coefficient, and nothing jumps.
- * With both coefficients 1 it is the isentropic nozzle. Valid: total pressure at or above back pressure, up to 1.2 MPa absolute and 250-400 K (ideal gas within 1 %); outside a note says so.
+ * Quasi-one-dimensional nozzle in every regime, with what contracts (discharge) and what rubs (velocity coefficient)
+ * kept apart:
+ * the jet fills `contraction` of the drawn section, friction costs total pressure, and flow, speed, momentum and
+ * pressure thrust follow from one state at the exit.
+ * So thrust is at most the ideal thrust of that flow, the jet's power at most the isentropic power, both fall with each
+ * coefficient, and nothing jumps.
+ * With both coefficients 1 it is the isentropic nozzle. Valid: total pressure at or above back pressure, up to 1.2 MPa
+ * absolute and 250-400 K (ideal gas within 1 %); outside a note says so.
  * Error: ideal relations exact to 1e-10; the coefficients carry the uncertainty.
  * Source: NACA Report 1135 (1953); ISO 9300 for choked flow; constant-coefficient friction as for blade rows.
  */
@@ -327,7 +352,10 @@ export function nozzleFlow(conditions: NozzleConditions, geometry: NozzleGeometr
   }
 }
 
-/** Mach number along a nozzle: area over throat area, before or behind the throat, to local Mach. Follows the regime and its shock. */
+/**
+ * Mach number along a nozzle: area over throat area, before or behind the throat, to local Mach. Follows the regime and
+ * its shock.
+ */
 export function machAlong(
   result: Pick<NozzleResult, 'regime' | 'exitMach' | 'shock'>,
   areaRatio: number,
@@ -347,6 +375,9 @@ export function machAlong(
   return machOfAreaRatio(ratio, 'supersonic')
 }
 
-/** Exit over throat area that expands the air just to a back/total pressure ratio; 1 where the flow does not reach sound. NACA Report 1135. */
+/**
+ * Exit over throat area that expands the air just to a back/total pressure ratio; 1 where the flow does not reach
+ * sound. NACA Report 1135.
+ */
 export const designAreaRatio = (backRatio: number): number =>
   backRatio >= CRITICAL_PRESSURE_RATIO ? 1 : isentropicAreaRatio(machOfPressureRatio(backRatio))

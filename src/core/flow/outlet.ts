@@ -25,7 +25,10 @@ export interface OutletSection {
   readonly equalAreaDiameterM: number
 }
 
-/** Area and edge of a circle cut by a straight web (halves) or a cross (quarters) of a thickness, all pieces together. Exact. */
+/**
+ * Area and edge of a circle cut by a straight web (halves) or a cross (quarters) of a thickness, all pieces together.
+ * Exact.
+ */
 function dividedCircle(diameterM: number, parts: 2 | 4, webM: number): { areaM2: number; perimeterM: number } {
   const r = diameterM / 2
   const h = Math.min(webM / 2, r)
@@ -75,9 +78,12 @@ export function outletSection(shape: OutletShape): OutletSection {
 const LAND_M = 1.0e-3
 
 /**
- * How much an outlet's shape takes off the discharge coefficient of a single round hole of equal area: 1 for that hole itself.
- * Displacement of the laminar boundary layer on the land, 1.72 L/sqrt(Re_L), takes its thickness times the wetted perimeter from the area.
- * Valid: land shorter than ten hydraulic diameters, choked or nearly. An estimate: half of the deficit either way. Source: Blasius (1908) layer, flat-plate form.
+ * How much an outlet's shape takes off the discharge coefficient of a single round hole of equal area: 1 for that hole
+ * itself.
+ * Displacement of the laminar boundary layer on the land, 1.72 L/sqrt(Re_L), takes its thickness times the wetted
+ * perimeter from the area.
+ * Valid: land shorter than ten hydraulic diameters, choked or nearly. An estimate: half of the deficit either way.
+ * Source: Blasius (1908) layer, flat-plate form.
  */
 export function shapeFactor(
   section: OutletSection,

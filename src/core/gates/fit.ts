@@ -15,7 +15,8 @@ export interface FitInput {
 }
 
 /**
- * Narrowest gap between what turns and what stands that each process keeps without touching, m: as it comes off, and worked over by hand (sanded, lapped on glass, reamed).
+ * Narrowest gap between what turns and what stands that each process keeps without touching, m: as it comes off, and
+ * worked over by hand (sanded, lapped on glass, reamed).
  * Common practice, no source.
  */
 export const RUNNING_GAP_M: Readonly<Record<Process, { readonly asMade: number; readonly worked: number }>> = {
@@ -24,7 +25,10 @@ export const RUNNING_GAP_M: Readonly<Record<Process, { readonly asMade: number; 
   machined: { asMade: 0.04e-3, worked: 0.02e-3 },
 }
 
-/** Pressure that a printed housing's outlets keep back, over that at the nozzle; null without a housing. Estimate, within about a third. */
+/**
+ * Pressure that a printed housing's outlets keep back, over that at the nozzle; null without a housing. Estimate,
+ * within about a third.
+ */
 export function outletShare(
   input: Pick<FitInput, 'parts' | 'ambient' | 'massFlowKgPerS' | 'nozzlePressurePaAbs'>,
 ): number | null {
@@ -48,7 +52,9 @@ export const OUTLETS = { told: 0.05, choked: 0.5 } as const
 /** Differences between build and parts below these go unsaid, m and a share: what no maker would measure. */
 const UNSAID = { spanM: 0.06e-3, overhangM: 0.5e-3, gapM: 0.1e-3, openShare: 0.005, hubMm: 0.05 } as const
 
-/** Where the parts cannot follow the build's numbers: bearings that stand otherwise, a nozzle that cannot come so near. */
+/**
+ * Where the parts cannot follow the build's numbers: bearings that stand otherwise, a nozzle that cannot come so near.
+ */
 function partsFindings(parts: FitInput['parts']): Finding[] {
   const { span, overhang, jets, differs = [] } = assemblyOf(parts)
   const found: Finding[] = []
@@ -67,7 +73,10 @@ function partsFindings(parts: FitInput['parts']): Finding[] {
   return found
 }
 
-/** What does not go together: outlets that keep back the air, parts larger than the bed, gaps finer than the process keeps. */
+/**
+ * What does not go together: outlets that keep back the air, parts larger than the bed, gaps finer than the process
+ * keeps.
+ */
 export function fitFindings(input: FitInput): Finding[] {
   const found: Finding[] = []
   const { machine } = input.parts

@@ -22,12 +22,17 @@ export interface FlywheelState {
   readonly timeToSpeedS: number | null
 }
 
-/** Rim speed beyond which a wheel of unknown material is not to be trusted, m/s: cast iron's old limit. Common practice, from memory. */
+/**
+ * Rim speed beyond which a wheel of unknown material is not to be trusted, m/s: cast iron's old limit. Common practice,
+ * from memory.
+ */
 export const UNKNOWN_RIM_LIMIT_M_PER_S = 30
 
 /**
- * A flywheel at the highest speed a run can bring it to: rim speed, energy, and the margin of an even disc or ring in stress.
- * Valid: plain disc or ring of one material; spokes, keyways and glued joints are weaker. Source: Timoshenko & Goodier, rotating disc of even thickness.
+ * A flywheel at the highest speed a run can bring it to: rim speed, energy, and the margin of an even disc or ring in
+ * stress.
+ * Valid: plain disc or ring of one material; spokes, keyways and glued joints are weaker. Source: Timoshenko & Goodier,
+ * rotating disc of even thickness.
  */
 export function flywheelState(
   wheel: FlywheelBody,
@@ -57,7 +62,10 @@ export function flywheelState(
   }
 }
 
-/** Energy beyond which a thrown wheel goes through a workshop's usual guard of sheet or wood, J. Estimate: a hammer of 1 kg from 10 m. */
+/**
+ * Energy beyond which a thrown wheel goes through a workshop's usual guard of sheet or wood, J. Estimate: a hammer of 1
+ * kg from 10 m.
+ */
 export const GUARD_ENERGY_J = 100
 
 /** What to know of a wheel before it turns. */
@@ -85,7 +93,10 @@ export function flywheelFindings(state: FlywheelState): Finding[] {
   return found
 }
 
-/** From rest to a share of the free speed with an inertia on the shaft: the integral of J dw / T over a torque curve that rises in speed; null where the torque does not carry it there. Trapezoids on the curve's own points. */
+/**
+ * From rest to a share of the free speed with an inertia on the shaft: the integral of J dw / T over a torque curve
+ * that rises in speed; null where the torque does not carry it there. Trapezoids on the curve's own points.
+ */
 export function timeToSpeed(
   curve: readonly { readonly speedRadPerS: number; readonly torqueNm: number }[],
   inertiaKgM2: number,

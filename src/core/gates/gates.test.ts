@@ -24,7 +24,9 @@ const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:0
 const rpm = Math.PI / 30
 const sure = (value: number, share = 0.02) => ({ value, standardUncertainty: share * value, unit: '' })
 
-/** A run as a printed rotor on 345 kPa gives (common practice): 13 W, 22 mN m at rest, free at 19 000 rpm, 30 mm radius. */
+/**
+ * A run as a printed rotor on 345 kPa gives (common practice): 13 W, 22 mN m at rest, free at 19 000 rpm, 30 mm radius.
+ */
 const air: AirOfRun = {
   airPowerW: 200,
   spoutingSpeedMPerS: 440,

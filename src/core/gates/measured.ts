@@ -55,7 +55,9 @@ export interface Fit {
   readonly now: number | string
 }
 
-/** The figure of the rig that would bring a reading to what was expected; null where none comes within a factor of 1.6. */
+/**
+ * The figure of the rig that would bring a reading to what was expected; null where none comes within a factor of 1.6.
+ */
 export function fittingFigure(read: ReadAs, measuredOverExpected: number): Fit | null {
   const close = (ratio: number) => ratio > 1 / 1.6 && ratio < 1.6
   if (read.signal !== 'speed') {
@@ -74,7 +76,10 @@ export function fittingFigure(read: ReadAs, measuredOverExpected: number): Fit |
   return found ? { field: 'speed-unit', value: found[0], now: read.unit } : null
 }
 
-/** Free speed, torque and drag this many times off what was expected are looked at before they are believed: predictions themselves are good to a factor of about 1.5. */
+/**
+ * Free speed, torque and drag this many times off what was expected are looked at before they are believed: predictions
+ * themselves are good to a factor of about 1.5.
+ */
 const FAR = { above: 3, below: 1 / 6, drag: 12 } as const
 
 /** Ids of findings after which a run has no verdict: its figures are not of this machine on this air. */
@@ -92,8 +97,10 @@ const NO_VERDICT = new Set([
 export const possibleRun = (findings: readonly Finding[]): boolean => !findings.some((f) => NO_VERDICT.has(f.id))
 
 /**
- * A run held against what is possible at all: shaft power below the air's, the rim slower than the jet, torque at rest at most what turning the jet back gives, every figure larger than its uncertainty.
- * First law and momentum; the factors by which drag and speed may be off are estimates. Each finding names the figure of the rig that would fit.
+ * A run held against what is possible at all: shaft power below the air's, the rim slower than the jet, torque at rest
+ * at most what turning the jet back gives, every figure larger than its uncertainty.
+ * First law and momentum; the factors by which drag and speed may be off are estimates. Each finding names the figure
+ * of the rig that would fit.
  */
 export function measuredFindings(run: MeasuredRun, air: AirOfRun, read: ReadAs): Finding[] {
   const found: Finding[] = []

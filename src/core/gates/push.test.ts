@@ -16,7 +16,8 @@ test('choked flow at full speed: 0.04042 p A / sqrt(T) at sqrt(2 cp T (1 - (pa/p
   const flow = (0.04042 * air.nozzlePaAbs * air.throatAreaM2) / Math.sqrt(air.temperatureK)
   const speed = Math.sqrt(2 * 1004.675 * air.temperatureK * (1 - (101_325 / 701_325) ** (2 / 7)))
   expect(mostThrust(air) / (flow * speed)).toBeCloseTo(1, 3)
-  // a reference computation of a loss-free converging nozzle at these figures gives 22.276 N: below the bound, as any nozzle is
+  // a reference computation of a loss-free converging nozzle at these figures gives 22.276 N: below the bound, as any
+  // nozzle is
   expect(22.276 / mostThrust(air)).toBeGreaterThan(0.9)
   expect(22.276 / mostThrust(air)).toBeLessThan(1)
 })

@@ -23,7 +23,10 @@ export interface AirOfPush {
 /** A throat may be so much larger than it is taken to be, as an area. */
 const WIDER = 1.2
 
-/** The most that air can push: choked flow of a throat without losses, at the speed of a loss-free expansion into the room. N. */
+/**
+ * The most that air can push: choked flow of a throat without losses, at the speed of a loss-free expansion into the
+ * room. N.
+ */
 export function mostThrust({ nozzlePaAbs, temperatureK, roomPaAbs, throatAreaM2 }: AirOfPush): number {
   if (nozzlePaAbs <= roomPaAbs) return 0
   const g = GAMMA

@@ -3,7 +3,10 @@ import { fallingSource, type AirInput, type AirSide } from '../prediction'
 import { deliveryAt, roomDensity } from '../supply'
 import { finding, type Finding } from './finding'
 
-/** Most power that a source's air holds at any flow it can keep up, and the gauge pressure there; null for sources that hold a pressure whatever is taken. */
+/**
+ * Most power that a source's air holds at any flow it can keep up, and the gauge pressure there; null for sources that
+ * hold a pressure whatever is taken.
+ */
 export function mostSourcePower(
   { supply, ambient }: AirInput,
   temperatureK: number,
@@ -39,7 +42,10 @@ export function mostSourcePower(
 /** A blower, breath or wind that gives less than this share of its best is far from it. */
 const FAR_FROM_BEST = 0.4
 
-/** A machine far from its supply's best point. Only for sources whose pressure falls with what they give: elsewhere taking less is a choice. */
+/**
+ * A machine far from its supply's best point. Only for sources whose pressure falls with what they give: elsewhere
+ * taking less is a choice.
+ */
 export function supplyFindings(input: AirInput, air: AirSide): Finding[] {
   if (!fallingSource(input.supply, input.ambient)) return []
   const best = mostSourcePower(input, air.temperatureK)

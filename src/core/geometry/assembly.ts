@@ -1,9 +1,15 @@
 import type { Point } from './point'
 
-/** A point or direction in space: x, y, z. Of an assembly in mm, z along the shaft, upwards in the order in which it is put together. */
+/**
+ * A point or direction in space: x, y, z. Of an assembly in mm, z along the shaft, upwards in the order in which it is
+ * put together.
+ */
 export type Vec = readonly [number, number, number]
 
-/** Where a body stands: a turn and a move as a 4 × 4 matrix, column by column. No mirror: a mirrored part is a part of its own. */
+/**
+ * Where a body stands: a turn and a move as a 4 × 4 matrix, column by column. No mirror: a mirrored part is a part of
+ * its own.
+ */
 export type Pose = readonly number[]
 
 const IDENTITY: Pose = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1]
@@ -103,7 +109,10 @@ export interface Jet {
   /** Radius of the jet as it leaves, and how far it goes freely before it meets blades, mm. */
   readonly radius: number
   readonly free: number
-  /** Straight way that is free from the hose to the exit, by its radius and length; no radius where the outlet is no round hole, mm. */
+  /**
+   * Straight way that is free from the hose to the exit, by its radius and length; no radius where the outlet is no
+   * round hole, mm.
+   */
   readonly bore: number
   readonly inside: number
   /** Leaves what turns, and pushes it the other way. */
@@ -117,7 +126,10 @@ export interface Way {
   readonly radius: number
 }
 
-/** A gap that the build states, to be found again in the solids: what turns is pushed towards what stands still until it touches. */
+/**
+ * A gap that the build states, to be found again in the solids: what turns is pushed towards what stands still until it
+ * touches.
+ */
 export interface StatedGap<N extends string = string> {
   readonly code: 'radial' | 'axial' | 'end-play' | 'jet' | 'seal' | 'lift'
   readonly of: readonly N[]
@@ -139,7 +151,10 @@ export interface Assembly<N extends string = string> {
   readonly gaps: readonly StatedGap<N>[]
   /** Its shaft ends inside: nothing can be put on it. */
   readonly shaftInside?: boolean
-  /** Where parts take what is nearest to the build's number: the share of the outlet's circle that is open, the radius of the bore on the hub in mm. */
+  /**
+   * Where parts take what is nearest to the build's number: the share of the outlet's circle that is open, the radius
+   * of the bore on the hub in mm.
+   */
   readonly differs?: readonly { readonly code: 'open' | 'hub'; readonly stated: number; readonly made: number }[]
   /** Straight ways that a screwdriver needs from above, once all of it stands. */
   readonly reach?: readonly Way[]

@@ -29,7 +29,10 @@ const HOLLOW: Readonly<Record<ImpulseRotor['profile'], number>> = {
   flat: 0,
 }
 
-/** Middle line of a blade from root (x 0) to tip (x depth): a quadratic curve with the drawn angles at its ends, hollow towards the jet (-y). */
+/**
+ * Middle line of a blade from root (x 0) to tip (x depth): a quadratic curve with the drawn angles at its ends, hollow
+ * towards the jet (-y).
+ */
 export function bladeMiddleLine(blade: Blade): Point[] {
   const lean = (angle: number) => Math.tan(Math.min(STEEPEST, Math.PI / 2 - angle))
   const tip = lean(blade.inletAngleRad)
@@ -44,7 +47,8 @@ export function bladeMiddleLine(blade: Blade): Point[] {
 }
 
 /**
- * Closed outline of one blade of a row with axial flow, outlet edge at x 0, inlet edge at x depth, its middle line turning evenly from one drawn angle to the other; hollow towards -y. Counter-clockwise.
+ * Closed outline of one blade of a row with axial flow, outlet edge at x 0, inlet edge at x depth, its middle line
+ * turning evenly from one drawn angle to the other; hollow towards -y. Counter-clockwise.
  * Unlike a scoop's its ends need not lie level, so it serves stators too, whose air comes in along the shaft.
  */
 export function rowOutline(blade: Blade): Point[] {
@@ -74,7 +78,10 @@ export function rowOutline(blade: Blade): Point[] {
   return [...sides.map(([, q]) => q), ...sides.map(([q]) => q).reverse()]
 }
 
-/** Closed outline of one blade, root end drawn `rootOverlapM` inward so that it grows out of the disc. Counter-clockwise. */
+/**
+ * Closed outline of one blade, root end drawn `rootOverlapM` inward so that it grows out of the disc.
+ * Counter-clockwise.
+ */
 export function bladeOutline(blade: Blade, rootOverlapM: number): Point[] {
   if (blade.outline) return scaledBlade(blade.outline.points, blade.bladeDepthM, rootOverlapM)
   const line = bladeMiddleLine(blade)
@@ -96,7 +103,10 @@ export function bladeOutline(blade: Blade, rootOverlapM: number): Point[] {
   return [[-rootOverlapM, -half], ...front.slice(1), ...back.slice(1).reverse(), [-rootOverlapM, half]]
 }
 
-/** The outline of blade `index` of `count` set on a disc of root radius, cut off at the tip circle and turned to its place. Any one unit of length. */
+/**
+ * The outline of blade `index` of `count` set on a disc of root radius, cut off at the tip circle and turned to its
+ * place. Any one unit of length.
+ */
 export function placedBlade(
   outline: readonly Point[],
   ring: { root: number; tip: number },

@@ -30,8 +30,10 @@ export const FITS_OF: Readonly<Record<Process, Fits>> = {
 }
 
 /**
- * The fits of a process, its round seats and screw holes drawn larger by what the maker's own holes come out smaller, mm on the diameter.
- * Estimate beyond the holes that were measured: printed holes shrink by nearly the same length whatever their size (common practice).
+ * The fits of a process, its round seats and screw holes drawn larger by what the maker's own holes come out smaller,
+ * mm on the diameter.
+ * Estimate beyond the holes that were measured: printed holes shrink by nearly the same length whatever their size
+ * (common practice).
  */
 export function fitsFor(process: Process, holesSmallerMm = 0): Fits {
   const fits = FITS_OF[process]

@@ -6,7 +6,10 @@ export interface FlatProfile {
   readonly circles: readonly { readonly centre: Point; readonly radius: number }[]
 }
 
-/** Corners from which on an even polygon is a circle that was drawn with straight pieces, and from which on its corners lie on the circle even round a hole. */
+/**
+ * Corners from which on an even polygon is a circle that was drawn with straight pieces, and from which on its corners
+ * lie on the circle even round a hole.
+ */
 const ROUND = 16
 const FINE = 90
 /** How far a point of a straight piece may lie inside the corners, as a share and mm. */
@@ -16,7 +19,10 @@ const STRAIGHT = 0.017
 
 const tidy = (mm: number) => Math.round(mm * 1e6) / 1e6 + 0
 
-/** The circle that an outline was drawn for, null if it was drawn for none. A hole of few corners has its flats on the circle, so that what is to go through does; else the corners lie on it. */
+/**
+ * The circle that an outline was drawn for, null if it was drawn for none. A hole of few corners has its flats on the
+ * circle, so that what is to go through does; else the corners lie on it.
+ */
 function circleOf(outline: readonly Point[]): FlatProfile['circles'][number] | null {
   if (outline.length < ROUND) return null
   const next = (i: number) => outline[(i + 1) % outline.length]
@@ -37,7 +43,10 @@ function circleOf(outline: readonly Point[]): FlatProfile['circles'][number] | n
   return { centre, radius: doubled < 0 && corners < FINE ? most * Math.cos(Math.PI / corners) : most }
 }
 
-/** A section's outlines, those that are circles as circles: a drill or a cutter takes them as such. Error: 2 µm on the radius. */
+/**
+ * A section's outlines, those that are circles as circles: a drill or a cutter takes them as such. Error: 2 µm on the
+ * radius.
+ */
 export function profileOf(outlines: readonly (readonly Point[])[]): FlatProfile {
   const rest: (readonly Point[])[] = []
   const circles: { centre: Point; radius: number }[] = []

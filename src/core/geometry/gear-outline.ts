@@ -1,6 +1,9 @@
 import type { Point } from './point'
 
-/** A gear's teeth as they are drawn, mm: on its pitch circle each is `thick`; they go `addendum` beyond it and `dedendum` below. */
+/**
+ * A gear's teeth as they are drawn, mm: on its pitch circle each is `thick`; they go `addendum` beyond it and
+ * `dedendum` below.
+ */
 export interface GearTeeth {
   readonly teeth: number
   readonly module: number
@@ -13,8 +16,10 @@ export interface GearTeeth {
 const involute = (angle: number): number => Math.tan(angle) - angle
 
 /**
- * Outline of a gear with involute teeth about (0, 0), counter-clockwise, the middle of a tooth at angle nought, mm. Of an inner gear it is what is cut out.
- * Formula: half a tooth at radius r spans thick / (2 rp) + inv a - inv acos(rb / r); radial below the base circle. Source: ISO 21771.
+ * Outline of a gear with involute teeth about (0, 0), counter-clockwise, the middle of a tooth at angle nought, mm. Of
+ * an inner gear it is what is cut out.
+ * Formula: half a tooth at radius r spans thick / (2 rp) + inv a - inv acos(rb / r); radial below the base circle.
+ * Source: ISO 21771.
  */
 export function gearOutline(g: GearTeeth, steps = 6): Point[] {
   const pitch = (g.teeth * g.module) / 2

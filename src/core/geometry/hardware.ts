@@ -4,7 +4,10 @@ import type { Point } from './point'
 
 const mm = 1000
 
-/** An M3 screw as it is bought, mm: core of its thread, head of a button-head screw (ISO 7380-1), height of a nut (ISO 4032), play round it. */
+/**
+ * An M3 screw as it is bought, mm: core of its thread, head of a button-head screw (ISO 7380-1), height of a nut (ISO
+ * 4032), play round it.
+ */
 export const M3 = { core: 1.2, headRadius: 2.85, head: 1.65, nut: 2.4, play: 0.1 } as const
 /** An M3 nut (ISO 4032), mm: 5.5 across its flats, as a radius to its corners. */
 export const NUT = { corner: 5.5 / Math.sqrt(3) } as const
@@ -20,7 +23,10 @@ export const LONGEST_SCREW = 100
 /** The shortest M3 screw that is at least so long, mm; above the longest, threaded rod of that length. */
 export const screwLength = (least: number): number => M3_LENGTHS.find((l) => l >= least - 1e-6) ?? Math.ceil(least)
 
-/** A button-head screw: head from z = 0 down, shank up. Drawn by its thread's core, so that it cuts into what it is screwed into without overlapping it. */
+/**
+ * A button-head screw: head from z = 0 down, shank up. Drawn by its thread's core, so that it cuts into what it is
+ * screwed into without overlapping it.
+ */
 export const screw = (lengthMm: number): Bought => ({
   code: 'screw',
   size: `M3 × ${lengthMm}`,
@@ -50,7 +56,10 @@ export const nutBody: Bought = {
 /** Lengths in which M3 set screws are sold, mm. Common practice, no source. */
 const SET_SCREW_LENGTHS = [3, 4, 5, 6, 8, 10, 12] as const
 
-/** The longest M3 set screw with a cup point (ISO 4029) that does not stand out of a hole of a depth, point on z = 0; drawn by its thread's core. */
+/**
+ * The longest M3 set screw with a cup point (ISO 4029) that does not stand out of a hole of a depth, point on z = 0;
+ * drawn by its thread's core.
+ */
 export const setScrew = (deepMm: number): Bought => {
   const length = SET_SCREW_LENGTHS.findLast((l) => l <= deepMm + 1e-6) ?? SET_SCREW_LENGTHS[0]
   return {
@@ -80,7 +89,10 @@ export const bearingBody = ({ id, boreM, outerM, widthM }: BearingClass): Bought
   ],
 })
 
-/** Radius up to which a shoulder touches the inner ring alone: common practice, a seventh of the ring's width outside the bore. */
+/**
+ * Radius up to which a shoulder touches the inner ring alone: common practice, a seventh of the ring's width outside
+ * the bore.
+ */
 export const innerRing = ({ boreM, outerM }: BearingClass): number => (boreM * mm) / 2 + 0.15 * (outerM - boreM) * mm
 /** Radius from which a lip holds the outer ring alone. */
 export const outerRing = ({ boreM, outerM }: BearingClass): number => (outerM * mm) / 2 - 0.15 * (outerM - boreM) * mm
@@ -123,7 +135,10 @@ export const springBody = (
   }
 }
 
-/** An M6 screw that sets a spring, mm: core of its thread, across the flats of its head (ISO 4017) and of its nut (ISO 4032). */
+/**
+ * An M6 screw that sets a spring, mm: core of its thread, across the flats of its head (ISO 4017) and of its nut (ISO
+ * 4032).
+ */
 export const ADJUSTER = { core: 2.38, across: 10, head: 4, nut: 5.2 } as const
 /** Lengths in which M6 screws are sold, mm. Common practice, no source. */
 const M6_LENGTHS = [10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 55, 60, 65, 70, 75, 80, 90, 100, 110, 120, 130, 140, 150]
@@ -131,7 +146,10 @@ const M6_LENGTHS = [10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 55, 60, 65, 70, 75, 
 export const adjusterLength = (least: number): number =>
   M6_LENGTHS.find((l) => l >= least - 1e-6) ?? 10 * Math.ceil(least / 10)
 
-/** A hexagon-head screw threaded to its head: head from z = 0 down, shank up. Drawn by its core, its head by the circle between its flats. */
+/**
+ * A hexagon-head screw threaded to its head: head from z = 0 down, shank up. Drawn by its core, its head by the circle
+ * between its flats.
+ */
 export const adjuster = (lengthMm: number): Bought => ({
   code: 'adjuster',
   size: `M6 × ${lengthMm}`,
@@ -158,7 +176,10 @@ export const adjusterNut: Bought = {
   ],
 }
 
-/** A disc cut from a rubber sheet, by its lower side from the hole outwards as (radius, height): flat, or bent as it hangs. */
+/**
+ * A disc cut from a rubber sheet, by its lower side from the hole outwards as (radius, height): flat, or bent as it
+ * hangs.
+ */
 export const rubberDisc = (size: string, lower: readonly Point[], thickMm: number): Bought => ({
   code: 'rubber-disc',
   size,

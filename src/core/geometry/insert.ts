@@ -35,7 +35,9 @@ export interface InsertShape {
   readonly straight: number
   readonly cone: number
   readonly length: number
-  /** Straight hole behind where the axis leaves, so that the trim cuts into no nozzle; and the end's length ahead of it. */
+  /**
+   * Straight hole behind where the axis leaves, so that the trim cuts into no nozzle; and the end's length ahead of it.
+   */
   readonly behind: number
   readonly ahead: number
   readonly extra: number
@@ -47,12 +49,18 @@ export interface InsertShape {
 }
 
 const mm = 1000
-/** Thickness of the wall that a shaped outlet passes straight through, mm: enough to guide the air, thin enough to print cleanly. */
+/**
+ * Thickness of the wall that a shaped outlet passes straight through, mm: enough to guide the air, thin enough to print
+ * cleanly.
+ */
 const OUTLET_WALL = 1.2
 /** Wall round the outlet at its far side, mm. */
 const LAST_WALL = 0.3
 
-/** How far ahead of where the axis leaves a line beside it, `outward` from the wheel, meets the trim, mm; null where it never does. */
+/**
+ * How far ahead of where the axis leaves a line beside it, `outward` from the wheel, meets the trim, mm; null where it
+ * never does.
+ */
 export function trimmedAt(trim: InsertTrim, outward: number): number | null {
   if (trim.kind === 'plane') return outward / Math.tan(trim.slopeRad)
   const under = trim.radius ** 2 - (trim.x + outward) ** 2
@@ -155,7 +163,10 @@ export interface Joined {
   readonly connection: Connection
 }
 
-/** Least wall round a thread, mm, and its share of the thread's diameter: a fitting wedges it open. Common practice, no source. */
+/**
+ * Least wall round a thread, mm, and its share of the thread's diameter: a fitting wedges it open. Common practice, no
+ * source.
+ */
 const SOCKET_WALL = { least: 3, share: 0.18 } as const
 
 /** What the air comes in by at a bore. A thread's socket may be no wider than `room` round its axis, mm. */

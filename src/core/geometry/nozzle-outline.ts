@@ -18,7 +18,10 @@ export interface NozzleStations {
 const DIVERGENCE = (5 * Math.PI) / 180
 const STEPS = 16
 
-/** Where the inner wall changes: straight bore, contraction of one bore length, land of one throat diameter, divergence if any. */
+/**
+ * Where the inner wall changes: straight bore, contraction of one bore length, land of one throat diameter, divergence
+ * if any.
+ */
 export function nozzleStations({ throatDiameterM: t, exitDiameterM: e, inletBoreM: b }: NozzleShape): NozzleStations {
   const straightM = Math.max(0.6 * b, 3e-3)
   const throatM = straightM + Math.max(0.9 * (b - t), t)
@@ -26,7 +29,10 @@ export function nozzleStations({ throatDiameterM: t, exitDiameterM: e, inletBore
   return { straightM, throatM, landEndM, exitM: landEndM + (e - t) / 2 / Math.tan(DIVERGENCE) }
 }
 
-/** Inner wall from inlet to exit as (distance, radius): straight, smooth contraction (half a cosine), land, straight divergence. */
+/**
+ * Inner wall from inlet to exit as (distance, radius): straight, smooth contraction (half a cosine), land, straight
+ * divergence.
+ */
 export function nozzleWall(shape: NozzleShape): Point[] {
   const at = nozzleStations(shape)
   const [rb, rt, re] = [shape.inletBoreM / 2, shape.throatDiameterM / 2, shape.exitDiameterM / 2]

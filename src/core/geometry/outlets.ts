@@ -20,7 +20,9 @@ export interface OutletRing {
 const mm = 1000
 const WEBS = 4
 
-/** The widest outlets between two radii, mm; null where there is no room for any. `count` is the number of round holes. */
+/**
+ * The widest outlets between two radii, mm; null where there is no room for any. `count` is the number of round holes.
+ */
 export function outletRing(
   inner: number,
   outer: number,
@@ -72,7 +74,8 @@ export function packOutlets(
 const DISCHARGE = 0.62
 
 /**
- * Pressure that outlets keep back, Pa: that of a sharp-edged hole. Valid: far below the speed of sound. Estimate, within about a third.
+ * Pressure that outlets keep back, Pa: that of a sharp-edged hole. Valid: far below the speed of sound. Estimate,
+ * within about a third.
  * Infinite where there is no outlet.
  */
 export const outletPressureLoss = (areaM2: number, massFlowKgPerS: number, densityKgPerM3: number): number =>

@@ -24,7 +24,8 @@ function cut(points: readonly Point[], x: number): [number, number] | null {
 
 /**
  * Measures a drawn blade: x from root to tip along the radius, y along the travel.
- * The angles are those of its middle line carried on to its ends; the thickness is the mean across the middle line. Error: a few degrees for blades drawn with few points.
+ * The angles are those of its middle line carried on to its ends; the thickness is the mean across the middle line.
+ * Error: a few degrees for blades drawn with few points.
  */
 export function measureBlade(points: readonly Point[]): MeasuredBlade {
   const xs = points.map(([x]) => x)

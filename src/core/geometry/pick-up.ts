@@ -6,7 +6,10 @@ export interface OnShaftInput {
   readonly fits: Fits
 }
 
-/** A captured M3 nut: its slot across and along the screw, and wall between it and the bore, mm (ISO 4032: 5.5 across, 2.4 high). */
+/**
+ * A captured M3 nut: its slot across and along the screw, and wall between it and the bore, mm (ISO 4032: 5.5 across,
+ * 2.4 high).
+ */
 export const NUT_SLOT = { across: 5.7, along: 2.6, within: 1.6 } as const
 /** Wall outside the nut, height of the hub over its disc, mm. */
 const OUTSIDE = 2
@@ -16,7 +19,10 @@ export const HUB_HEIGHT = 8
 export const clampRadius = ({ shaftDiameterM }: Pick<OnShaftInput, 'shaftDiameterM'>): number =>
   shaftDiameterM * 500 + NUT_SLOT.within + NUT_SLOT.along + OUTSIDE
 
-/** Disc with windows for a fork sensor or a reflected beam: how many, its own thickness, ring in which they lie beyond the hub, mm. */
+/**
+ * Disc with windows for a fork sensor or a reflected beam: how many, its own thickness, ring in which they lie beyond
+ * the hub, mm.
+ */
 export const LINE_DISC = { windows: 12, thickness: 2, beyond: 4, ring: 6, rim: 2 } as const
 /** Ring for two magnets that face the sensor, mm: common discs of 5 × 3, their pockets a little wider and deeper. */
 export const MAGNET_RING = { magnets: 2, thickness: 5, pocket: 2.6, deep: 3.2, wall: 2 } as const

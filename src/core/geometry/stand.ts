@@ -2,9 +2,15 @@ import { at, posed, put, type Placed, type Way } from './assembly'
 import { M3, NUT, nutBody, screwLength } from './hardware'
 import type { Point } from './point'
 
-/** Legs, base and ears of a stand, mm: radius of a leg, thickness of the base, depth of the pockets for nuts, radius of an ear, of the hole in it, of a bench screw's washer and of a screwdriver. */
+/**
+ * Legs, base and ears of a stand, mm: radius of a leg, thickness of the base, depth of the pockets for nuts, radius of
+ * an ear, of the hole in it, of a bench screw's washer and of a screwdriver.
+ */
 export const STAND = { leg: 4.7, base: 6, pocket: 3, ear: 7, hole: 2.75, washer: 5.5, driver: 4 } as const
-/** Least height: room below the machine for its air and the shaft's end; room between what hangs below it and the bench, mm. */
+/**
+ * Least height: room below the machine for its air and the shaft's end; room between what hangs below it and the bench,
+ * mm.
+ */
 const LEAST_HEIGHT = 20
 const OFF_BENCH = 3
 /** The way out between its legs is so much wider than the outlets above it. */
@@ -20,7 +26,10 @@ const BESIDE_LEG = 1.5
 /** How far an ear may stand aside from its leg, radians, the nearest first. */
 const ASIDE = [0, 1, -1, 2, -2, 3, -3, 4, -4].map((k) => (k * Math.PI) / 18)
 
-/** What a machine stands on: a leg under each screw that holds it together, on a ring with ears for the bench. Its own place: the bench on z = 0. mm. */
+/**
+ * What a machine stands on: a leg under each screw that holds it together, on a ring with ears for the bench. Its own
+ * place: the bench on z = 0. mm.
+ */
 export interface StandShape {
   readonly legs: readonly Point[]
   /** Middles of the holes in its ears. */
@@ -33,8 +42,11 @@ export interface StandShape {
 }
 
 /**
- * The stand under a machine. Its height takes up what standard lengths of screws leave over, so that no screw's end reaches the bench.
- * `screws` seen from above; `over` from the machine's lower face to where the screws' heads lie; `below` how far shaft or collar reach beneath that face; `air` is the area of the outlets below, mm2; the ears lie beyond a radius `beyond`, beside their legs where `clear` says that something hangs over them. mm.
+ * The stand under a machine. Its height takes up what standard lengths of screws leave over, so that no screw's end
+ * reaches the bench.
+ * `screws` seen from above; `over` from the machine's lower face to where the screws' heads lie; `below` how far shaft
+ * or collar reach beneath that face; `air` is the area of the outlets below, mm2; the ears lie beyond a radius
+ * `beyond`, beside their legs where `clear` says that something hangs over them. mm.
  */
 export function standShape(
   screws: readonly Point[],

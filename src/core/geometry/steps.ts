@@ -36,7 +36,10 @@ const BOUGHT_RANK: Readonly<Record<Bought['code'], number>> = {
   'set-screw': 6,
 }
 
-/** In a unit the shaft comes first, then what carries, what is carried and what clamps it, then screws; otherwise the list's order. */
+/**
+ * In a unit the shaft comes first, then what carries, what is carried and what clamps it, then screws; otherwise the
+ * list's order.
+ */
 const rankBy =
   <N extends string>(onShaft: (name: N) => OnShaft) =>
   ({ body }: Placed<N>): number => {
@@ -44,7 +47,10 @@ const rankBy =
     return { first: 1, middle: 2, last: 4 }[onShaft(body) ?? 'middle']
   }
 
-/** By rank, otherwise in the list's order; a set screw stays with the body that it follows and holds: later, what is carried may be in its way. */
+/**
+ * By rank, otherwise in the list's order; a set screw stays with the body that it follows and holds: later, what is
+ * carried may be in its way.
+ */
 function inRank<N extends string>(placed: readonly Placed<N>[], rank: (p: Placed<N>) => number): Placed<N>[] {
   const groups: Placed<N>[][] = []
   for (const p of placed) {
@@ -67,7 +73,9 @@ function runs<N extends string>(placed: readonly Placed<N>[]): Placed<N>[][] {
 }
 
 /**
- * The order in which a machine is put together. Bodies that turn and follow each other are first put together on the bench, where the shaft or something else that carries is among them; everything else goes on one after the other, copies of one body in one step.
+ * The order in which a machine is put together. Bodies that turn and follow each other are first put together on the
+ * bench, where the shaft or something else that carries is among them; everything else goes on one after the other,
+ * copies of one body in one step.
  * Every body of the assembly is in exactly one step. `onShaft` says which part goes on the shaft first or last.
  */
 export function stagesOf<N extends string>(
@@ -91,7 +99,10 @@ export function stagesOf<N extends string>(
   return stages
 }
 
-/** Ways along which a body can be taken off again: up or down the shaft, back along its own way, or a screw along itself. */
+/**
+ * Ways along which a body can be taken off again: up or down the shaft, back along its own way, or a screw along
+ * itself.
+ */
 export const waysOff = ({ body, pose, apart, below }: Placed, inUnit: boolean): Vec[] => {
   if (isBought(body) && body.code === 'set-screw') return [[pose[8], pose[9], pose[10]]]
   return [...(below ? [] : [UP]), ...(below || inUnit ? [DOWN] : []), ...(apart ? [apart] : [])]

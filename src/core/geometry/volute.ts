@@ -1,6 +1,9 @@
 import type { Point } from './blade-outline'
 
-/** Inner outline of a volute, any one unit: round the wheel from its tongue, the passage shrinking evenly from the feed's own area to nothing. */
+/**
+ * Inner outline of a volute, any one unit: round the wheel from its tongue, the passage shrinking evenly from the
+ * feed's own area to nothing.
+ */
 export function voluteOutline(
   wheel: { readonly inlet: number; readonly width: number },
   feedArea: number,

@@ -9,7 +9,9 @@ const joining = ({ tail, hoseTo }: Join): Omit<BillLine, 'count'>[] => {
   return [...(hoseTo ? [] : [{ code: 'hose', size } as const]), { code: 'clip', size: `for hose ${size}` }]
 }
 
-/** All that has to be bought for a machine, in the order in which it is needed; what joins it to hose and bench last. */
+/**
+ * All that has to be bought for a machine, in the order in which it is needed; what joins it to hose and bench last.
+ */
 export function billOfMachine(input: PartsInput): BillLine[] {
   const joined = partSet(input).flatMap(({ name, copies }) => {
     const spec = partSpec(name, input)

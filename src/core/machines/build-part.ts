@@ -7,7 +7,10 @@ import { partWords, type PartName, type PartsInput } from './parts'
 import type { SolidSpec } from './solid-kind'
 import { solidSpec } from './solids'
 
-/** A part as triangles, millimetres. Vertices three numbers each, triangles three indices each, outward counter-clockwise. */
+/**
+ * A part as triangles, millimetres. Vertices three numbers each, triangles three indices each, outward
+ * counter-clockwise.
+ */
 export interface PartMesh extends Mesh {
   readonly name: PartName
   readonly volumeMm3: number
@@ -56,7 +59,10 @@ function mergedMesh(solid: Manifold): Mesh {
   return welded({ vertices: Float32Array.from(points), triangles })
 }
 
-/** Corners that single precision puts in one place made one, and what has no width left out: where that leaves every edge closed. */
+/**
+ * Corners that single precision puts in one place made one, and what has no width left out: where that leaves every
+ * edge closed.
+ */
 export function welded(mesh: Mesh): Mesh {
   const { vertices } = mesh
   const places = new Map<string, number>()
@@ -98,7 +104,8 @@ function specOf(name: PartName, { machine: { family } }: PartsInput): SolidSpec<
 
 /**
  * The solid of a part, in the kit's keeping.
- * @throws PhysicsError PART_EMPTY when the figures leave nothing to print, PART_BROKEN when it falls into pieces, PART_OF_OTHER for a part of another family.
+ * @throws PhysicsError PART_EMPTY when the figures leave nothing to print, PART_BROKEN when it falls into pieces,
+ *   PART_OF_OTHER for a part of another family.
  */
 export function solidOf(kit: SolidKit, name: PartName, input: PartsInput): { solid: Manifold; pieces: number } {
   const raw = specOf(name, input).make(kit, input)

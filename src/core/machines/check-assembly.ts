@@ -120,7 +120,10 @@ function turning(
   return { code: 'turns', of: 'all that turns', found, wanted: 0, fine: found < TOUCH }
 }
 
-/** The least way at which something happens: what is wanted, if it happens there and not before; looked for up to `most` otherwise, mm. */
+/**
+ * The least way at which something happens: what is wanted, if it happens there and not before; looked for up to `most`
+ * otherwise, mm.
+ */
 function least(happens: (mm: number) => boolean, wanted: number, off: number, most: number): number {
   if (happens(wanted + off) && !happens(wanted - off)) return wanted
   let [low, high] = [0, most]
@@ -316,7 +319,8 @@ export function assemblyChecks(
 }
 
 /**
- * Looks at a machine put together: whether it goes together, turns freely with the gaps that it states, and lets its air through to blades that it drives the right way.
+ * Looks at a machine put together: whether it goes together, turns freely with the gaps that it states, and lets its
+ * air through to blades that it drives the right way.
  * `assembly` is the machine's own where left out.
  * Error: circles have 96 straight pieces, a turn is looked at in nine angles.
  * @throws PhysicsError as `solidOf` where a part cannot be made.
@@ -329,7 +333,10 @@ export function checkAssembly(
   return withKit(wasm, (kit) => assemblyChecks(kit, new Map(), input, assembly))
 }
 
-/** The parts' input with bearings where the parts put them: for asking whether a machine goes together at all, whatever its build says of them. */
+/**
+ * The parts' input with bearings where the parts put them: for asking whether a machine goes together at all, whatever
+ * its build says of them.
+ */
 export function withBearingsAsMade<I extends PartsInput>(input: I): I {
   const { span, overhang } = assemblyOf(input)
   return span === null ? input : { ...input, spanM: span / 1000, overhangM: overhang / 1000 }

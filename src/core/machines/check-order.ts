@@ -56,7 +56,8 @@ function orderChecks(
 }
 
 /**
- * Whether every body can be put where it belongs with all that went on before it in its place: taken off again, along the shaft or back along its own way, it strikes nothing.
+ * Whether every body can be put where it belongs with all that went on before it in its place: taken off again, along
+ * the shaft or back along its own way, it strikes nothing.
  * Error: looked at in steps; a body that has to be turned while it goes on counts as held.
  */
 export function checkOrder(

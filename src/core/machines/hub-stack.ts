@@ -2,7 +2,10 @@ import { at, bearingBody, innerRing, shaftBody, type FedParts, type StatedGap } 
 import { COLLAR, type HubShape } from '../geometry/solids/hub'
 import { mm } from './part-kind'
 
-/** Least gap beside hub, collar and screw heads; end play of a hub between its bearings; thickness of a hub's flange, which leaves a wall beside its set screw, mm. */
+/**
+ * Least gap beside hub, collar and screw heads; end play of a hub between its bearings; thickness of a hub's flange,
+ * which leaves a wall beside its set screw, mm.
+ */
 export const BESIDE = 0.6
 export const END_PLAY = 0.1
 export const FLANGE = 4.2
@@ -18,7 +21,11 @@ export interface HubStack {
   readonly span: number
 }
 
-/** A stack of wheels of a height whose lower bearing's inner face lies at `low`; the first wheel stands at least `beneath` above it. The build's span where the stack leaves it, the least that it needs otherwise; what is over lies above the collar. */
+/**
+ * A stack of wheels of a height whose lower bearing's inner face lies at `low`; the first wheel stands at least
+ * `beneath` above it. The build's span where the stack leaves it, the least that it needs otherwise; what is over lies
+ * above the collar.
+ */
 export function hubStack(
   { bearing, spanM }: Pick<FedParts, 'bearing' | 'spanM'>,
   low: number,

@@ -44,7 +44,8 @@ export function betweenNeighbours(one: Segment, count: number): number {
 }
 
 /**
- * Directions of the screws round a housing, degrees: clear of what lies in their way on every one of `radii`, as even as that leaves them, and the first one off its place so that parts go together one way only.
+ * Directions of the screws round a housing, degrees: clear of what lies in their way on every one of `radii`, as even
+ * as that leaves them, and the first one off its place so that parts go together one way only.
  * None where there is no room for so many.
  */
 export function lugAnglesClear(

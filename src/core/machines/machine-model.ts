@@ -21,7 +21,10 @@ const SHARED: readonly RangeRule<TurbineMachine>[] = [
   ),
 ]
 
-/** What of a machine on its air lies outside the range of its models (the nozzle tells its own). Ranges are those that the models' own words state. A thousandth beyond an end counts as within. */
+/**
+ * What of a machine on its air lies outside the range of its models (the nozzle tells its own). Ranges are those that
+ * the models' own words state. A thousandth beyond an end counts as within.
+ */
 export function rangeBreaches(input: Omit<RangeInput<TurbineMachine>, 'workingRadiusM'>): RangeBreach[] {
   const family = familyOf(input.machine)
   const known = { ...input, workingRadiusM: family.workingRadiusM(input.machine) }

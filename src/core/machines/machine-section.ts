@@ -4,7 +4,10 @@ import { SolidKit } from '../geometry/solids/toolkit'
 import { bodiesOf, type Body } from './check-assembly'
 import { assemblyOf, partSpec, type PartName, type PartsInput } from './parts'
 
-/** What a plane cuts of one body of a machine put together, in the plane, mm: closed outlines, holes the other way round. */
+/**
+ * What a plane cuts of one body of a machine put together, in the plane, mm: closed outlines, holes the other way
+ * round.
+ */
 export interface CutBody {
   readonly body: PartName | Bought
   readonly turns: boolean
@@ -25,7 +28,10 @@ export interface MachineSection {
   readonly alongAt: number
 }
 
-/** The plane through the shaft that also cuts the outermost screw, so that it is seen what holds the machine together. Degrees. */
+/**
+ * The plane through the shaft that also cuts the outermost screw, so that it is seen what holds the machine together.
+ * Degrees.
+ */
 function screwAngle(placed: readonly Placed<PartName>[]): number {
   const off = ({ pose }: Placed<PartName>) => Math.hypot(pose[12], pose[13])
   const screws = placed.filter(
@@ -36,7 +42,9 @@ function screwAngle(placed: readonly Placed<PartName>[]): number {
   return (Math.atan2(pose[13], pose[12]) * 180) / Math.PI
 }
 
-/** Height of what the air drives: of the jets where they meet a rotor, or of the middle of the rotor nearest to them. */
+/**
+ * Height of what the air drives: of the jets where they meet a rotor, or of the middle of the rotor nearest to them.
+ */
 function workingHeight(
   input: PartsInput,
   bodies: readonly Body[],
@@ -58,7 +66,8 @@ function workingHeight(
 }
 
 /**
- * A machine as it stands put together, cut along its shaft and across it, from the solids that its parts are made from: what is drawn is what is built.
+ * A machine as it stands put together, cut along its shaft and across it, from the solids that its parts are made from:
+ * what is drawn is what is built.
  * @throws PhysicsError as `solidOf`, where a part cannot be made.
  */
 export function machineSection(wasm: ManifoldToplevel, input: PartsInput): MachineSection {

@@ -28,7 +28,10 @@ export interface PartSpec<I> {
   readonly plain?: boolean
   /** When it goes on the shaft; between the two where left out. */
   readonly onShaft?: OnShaft
-  /** What the air comes in or goes out by, `times` where there are several of it; `hoseTo` where its hose is counted at its other end. */
+  /**
+   * What the air comes in or goes out by, `times` where there are several of it; `hoseTo` where its hose is counted at
+   * its other end.
+   */
   joins?(input: I): Join | readonly Join[] | null
   /** A gasket under it, as it is cut. */
   gasket?(input: I): string
@@ -43,7 +46,10 @@ export interface PartsKind<I extends PartsOf<unknown>> {
   assembly(input: I): Assembly
   /** What it stands on; left out where nothing of it is screwed together. */
   stand?(input: I): StandPlace
-  /** What its housing leaves open for the air to go, m2: 0 where there is no room. Left out where the outlet is the machine's own. */
+  /**
+   * What its housing leaves open for the air to go, m2: 0 where there is no room. Left out where the outlet is the
+   * machine's own.
+   */
   outletAreaM2?(input: I): number
 }
 

@@ -64,7 +64,10 @@ export const BESIDE = {
 
 export type PartsFamily = keyof typeof PARTS
 type KindOf<F extends PartsFamily> = (typeof PARTS)[F]
-/** What a kind's parts follow from: a rotating family's machine with its feed and shaft, or what another kind's set asks for. */
+/**
+ * What a kind's parts follow from: a rotating family's machine with its feed and shaft, or what another kind's set asks
+ * for.
+ */
 type InputOf<F extends PartsFamily> = F extends Family
   ? RotatingParts<Extract<TurbineMachine, { family: F }>>
   : Parameters<KindOf<F>['assembly']>[0]
@@ -134,7 +137,10 @@ export const stagesOfMachine = (input: PartsInput): Stage<PartName>[] =>
 /** The parts of a machine that are made, in the order in which it is put together. */
 export const partSet = (input: PartsInput): readonly PartInSet<PartName>[] => partsOfAssembly(assemblyOf(input))
 
-/** Parts that can be made beside a machine's set: a test plate for every nozzle, and what measures a shaft where one has a free end. */
+/**
+ * Parts that can be made beside a machine's set: a test plate for every nozzle, and what measures a shaft where one has
+ * a free end.
+ */
 export function partsBeside(input: PartsInput): readonly (keyof typeof BESIDE)[] {
   const { placed, shaftInside } = assemblyOf(input)
   const shaft = placed.some(({ body }) => isBought(body) && body.code === 'shaft')
@@ -149,5 +155,8 @@ export const notesOfPart = (name: PartName, input: PartsInput): readonly string[
 export const wallsOfPart = (name: PartName, input: PartsInput): readonly WallOfPart[] =>
   partSpec(name, input)?.walls?.(input) ?? []
 
-/** What a machine's housing leaves open for the air to go, m2: 0 where there is no room; null for kinds whose outlet is the machine's own. */
+/**
+ * What a machine's housing leaves open for the air to go, m2: 0 where there is no room; null for kinds whose outlet is
+ * the machine's own.
+ */
 export const housingOutletArea = (input: PartsInput): number | null => kindOf(input).outletAreaM2?.(input) ?? null

@@ -10,7 +10,9 @@ import { turbineCompressor } from './turbine-compressor'
 import { vaneMotor } from './vane-motor'
 import { windStack } from './wind-stack'
 
-/** Every family of rotating machines, in the order in which makers meet them. The one list of them in the core's models. */
+/**
+ * Every family of rotating machines, in the order in which makers meet them. The one list of them in the core's models.
+ */
 const ROTATING = {
   'tangential-impulse': tangentialImpulse,
   'supersonic-impulse': supersonicImpulse,
@@ -37,7 +39,10 @@ export const familyOf = <M extends { readonly family: Family }>(machine: M): Rot
 /** The coefficients that a family's model uses, in the order in which the air meets them. */
 export const coefficientsOf = (family: Family) => ROTATING[family].coefficients
 
-/** Plain coefficients of a family. Estimates by order of magnitude (common practice and printed surfaces), not from a published source. */
+/**
+ * Plain coefficients of a family. Estimates by order of magnitude (common practice and printed surfaces), not from a
+ * published source.
+ */
 export const defaultCoefficients = (family: Family): TurbineCoefficients => ({
   ...DEFAULT_COEFFICIENTS,
   ...ROTATING[family].plainCoefficients,

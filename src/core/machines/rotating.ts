@@ -24,7 +24,8 @@ export interface Driven {
 }
 
 /**
- * A family of rotating machines: all that tells it from the others, its geometry `M` in SI with angles from the direction of travel.
+ * A family of rotating machines: all that tells it from the others, its geometry `M` in SI with angles from the
+ * direction of travel.
  * Prediction, strength, search, fit and workings ask these and know no family by name.
  */
 export interface RotatingFamily<M extends RotatingMachine> {
@@ -32,7 +33,9 @@ export interface RotatingFamily<M extends RotatingMachine> {
   readonly coefficients: readonly CoefficientName[]
   /** Where its plain coefficients differ from those of all families. Estimates, no source. */
   readonly plainCoefficients: Partial<TurbineCoefficients>
-  /** Its rotor holds the air back or draws it on, so that the supply is balanced against machine and nozzle together. */
+  /**
+   * Its rotor holds the air back or draws it on, so that the supply is balanced against machine and nozzle together.
+   */
   readonly holdsBack: boolean
   /** Its model at one state of the air. */
   model(machine: M, around: TurbineSurroundings, inlet: TurbineInlet): TurbineModel
@@ -56,7 +59,10 @@ export interface RotatingFamily<M extends RotatingMachine> {
   readonly working: { readonly torque: string; readonly source: string; readonly range: string }
 }
 
-/** Bearings in printed seats, a little out of line and with their shields rubbing: friction over that of the class. Estimate. */
+/**
+ * Bearings in printed seats, a little out of line and with their shields rubbing: friction over that of the class.
+ * Estimate.
+ */
 export const PRINTED_SEATS = { value: 2, standardUncertainty: 0.8 }
 
 /** Thickness of evenly spaced walls and what lies open between them at a radius, m. */

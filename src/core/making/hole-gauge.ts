@@ -20,7 +20,10 @@ export interface HoleCorrection {
 
 export const LEAST_HOLES = 3
 
-/** Straight line through the holes of a test plate by least squares; null with fewer than three, or when they do not tell a line. JCGM 100 for the covariance. */
+/**
+ * Straight line through the holes of a test plate by least squares; null with fewer than three, or when they do not
+ * tell a line. JCGM 100 for the covariance.
+ */
 export function holeCorrection(holes: readonly GaugeHole[]): HoleCorrection | null {
   if (holes.length < LEAST_HOLES) return null
   const fit = linearLeastSquares(

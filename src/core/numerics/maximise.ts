@@ -2,7 +2,8 @@ const GOLDEN = (3 - Math.sqrt(5)) / 2
 
 /**
  * Place of the greatest value of a continuous function with one hump on [from, to].
- * Method: Brent (1973), Algorithms for Minimization without Derivatives, ch. 5: a parabola through the three best points where it is safe, golden section where it is not.
+ * Method: Brent (1973), Algorithms for Minimization without Derivatives, ch. 5: a parabola through the three best
+ * points where it is safe, golden section where it is not.
  * Error: `tolerance` of the interval, 1e-6 unless said; a hump flatter than rounding cannot be placed closer than 1e-8.
  */
 export function maximise(f: (x: number) => number, from: number, to: number, tolerance = 1e-6): number {

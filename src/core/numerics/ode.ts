@@ -81,7 +81,8 @@ function crossing(event: OdeEvent, step: Step): number {
 
 /**
  * Integrates dy/dt from nought to an end time with step control, finding events on the way.
- * Method: explicit Runge-Kutta of order 5(4). Source: Dormand & Prince (1980); step control and interpolation as in Hairer, Norsett & Wanner, Solving ODEs I (1993).
+ * Method: explicit Runge-Kutta of order 5(4). Source: Dormand & Prince (1980); step control and interpolation as in
+ * Hairer, Norsett & Wanner, Solving ODEs I (1993).
  * Error: local error held at the relative tolerance (1e-7 unless said) of each variable plus its absolute tolerance.
  */
 export function integrate(problem: OdeProblem): OdeSolution {

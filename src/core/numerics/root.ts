@@ -1,9 +1,12 @@
 import { PhysicsError } from '../errors'
 
 /**
- * Root of a continuous function between two ends of opposite sign, quicker than halving (about ten evaluations for a smooth one).
- * Method: Chandrupatla (1997), inverse quadratic interpolation where it is safe, halving where it is not; never leaves the bracket.
- * Error: `tolerance` relative to the larger end, 1e-12 unless said. `known` are the values at both ends where the caller has them.
+ * Root of a continuous function between two ends of opposite sign, quicker than halving (about ten evaluations for a
+ * smooth one).
+ * Method: Chandrupatla (1997), inverse quadratic interpolation where it is safe, halving where it is not; never leaves
+ * the bracket.
+ * Error: `tolerance` relative to the larger end, 1e-12 unless said. `known` are the values at both ends where the
+ * caller has them.
  * @throws PhysicsError NO_ROOT when both ends have one sign, or either is NaN.
  */
 export function rootBetween(

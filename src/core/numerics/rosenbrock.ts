@@ -1,6 +1,7 @@
 /**
  * A stiff system dy/dx = f(x, y) with quantities that are only summed along the way.
- * The first `size` of a state act on each other; the `sums` after them (time, air, work) are driven by those and drive nothing.
+ * The first `size` of a state act on each other; the `sums` after them (time, air, work) are driven by those and drive
+ * nothing.
  * What hangs on x alone (areas, volumes) is worked out once for each place, in one of two slots, with its slopes.
  */
 export interface StiffSystem {
@@ -12,7 +13,8 @@ export interface StiffSystem {
   /** f at the slot's place, of `size + sums` values. */
   rate(slot: number, y: Float64Array, out: Float64Array): void
   /**
-   * All that a step sets out from, in one pass: f at the slot's place; df/dy of all rows by the first `size` columns, row by row; and how f changes along x alone.
+   * All that a step sets out from, in one pass: f at the slot's place; df/dy of all rows by the first `size` columns,
+   * row by row; and how f changes along x alone.
    */
   linear(slot: number, y: Float64Array, f: Float64Array, jacobian: Float64Array, slope: Float64Array): void
   /** False where a state is none that can be: the step is tried shorter. */
@@ -25,7 +27,9 @@ const GROWS = 2
 /** A step that was narrow the last time and errs by less than this share now is no longer kept short. */
 const STILL_NARROW = 0.03
 
-/** LU factors of a small square matrix in place, with pivots by rows and one over each head; false where it has none. */
+/**
+ * LU factors of a small square matrix in place, with pivots by rows and one over each head; false where it has none.
+ */
 function factor(a: Float64Array, n: number, pivot: Int32Array): boolean {
   if (n === 3) return factor3(a, pivot)
   for (let k = 0; k < n; k++) {
@@ -141,7 +145,10 @@ export interface StiffMarch {
   readonly began: () => number
 }
 
-/** Room for every march, one at a time: at fixed places, arrays are read twice as fast. Nothing in it outlives a call of `advance`. */
+/**
+ * Room for every march, one at a time: at fixed places, arrays are read twice as fast. Nothing in it outlives a call of
+ * `advance`.
+ */
 const MOST = 128
 const array = () => new Float64Array(MOST)
 const [y, next, f0, f3, f4] = [array(), array(), array(), array(), array()]
@@ -153,7 +160,10 @@ const jacobian = new Float64Array(MOST * MOST)
 const matrix = new Float64Array(MOST * MOST)
 const pivot = new Int32Array(MOST)
 
-/** Where steps were refused on the last way along the same x, and what went there instead: a way that is nearly the same goes there at once. */
+/**
+ * Where steps were refused on the last way along the same x, and what went there instead: a way that is nearly the same
+ * goes there at once.
+ */
 function narrowPlaces() {
   let [before, now]: [number[], number[]] = [[], []]
   let at = 0
@@ -176,7 +186,10 @@ function narrowPlaces() {
   }
 }
 
-/** One step from the state to `next`, its sums left as they are. The greatest error over what is allowed; no number where there is no such step. */
+/**
+ * One step from the state to `next`, its sums left as they are. The greatest error over what is allowed; no number
+ * where there is no such step.
+ */
 function attempt(system: StiffSystem, relative: number, x: number, step: number, there: number): number {
   const n = system.size
   const diagonal = 1 / (step * GAMMA)
@@ -228,9 +241,11 @@ function sumUp(n: number, all: number, step: number): void {
 }
 
 /**
- * Marches a stiff system by a Rosenbrock method of order 3 with an embedded one of order 2: stiffly accurate, L-stable, three rates and one matrix a step.
+ * Marches a stiff system by a Rosenbrock method of order 3 with an embedded one of order 2: stiffly accurate, L-stable,
+ * three rates and one matrix a step.
  * A way that is gone again and again (x from its start) keeps in mind where its steps were refused.
- * Source: RODAS3, Sandu, Verwer, Blom, Spee, Carmichael & Potra, Atmospheric Environment 31 (1997) 3459; coefficients as Hairer & Wanner transform them (Solving ODEs II, IV.7), from memory, their order is tested.
+ * Source: RODAS3, Sandu, Verwer, Blom, Spee, Carmichael & Potra, Atmospheric Environment 31 (1997) 3459; coefficients
+ * as Hairer & Wanner transform them (Solving ODEs II, IV.7), from memory, their order is tested.
  * Sums of rates that cancel in f cancel in every step to rounding: mass and energy are kept whatever the step.
  * Error: each step's, against `relative` of each value plus `absolute`; sums have no say in it.
  */
@@ -242,7 +257,10 @@ export function marchStiff(
   const all = n + sums
   if (all > MOST) throw new RangeError(`A stiff system of ${all} values: at most ${MOST}`)
   const state = new Float64Array(all)
-  /** Next step to try, what to begin with, and how many were taken and refused: an array, so that no number is put on the heap. */
+  /**
+   * Next step to try, what to begin with, and how many were taken and refused: an array, so that no number is put on
+   * the heap.
+   */
   const kept = Float64Array.of(firstStep, firstStep, 0, 0)
 
   const narrows = narrowPlaces()

@@ -109,7 +109,8 @@ describe('what a machine takes and what it is given', () => {
         fc.double({ min: 0.05, max: 1.2, noNaN: true }),
         (root, steepness, start) => {
           let rounds = 0
-          // wants `root` when given `root`, less the more it is given: plain repetition swings wherever the slope is steeper than one
+          // wants `root` when given `root`, less the more it is given: plain repetition swings wherever the slope is
+          // steeper than one
           const { share } = balancedShare(
             (given) => (rounds++, { wanted: Math.max(0.02, root - steepness * (given - root)), air: given }),
             start,

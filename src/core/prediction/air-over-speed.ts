@@ -7,21 +7,29 @@ export interface NozzleAir {
   readonly temperatureK: number
 }
 
-/** Air at the nozzle over speed, rising: what the supply keeps up while the machine takes what it takes at that speed. */
+/**
+ * Air at the nozzle over speed, rising: what the supply keeps up while the machine takes what it takes at that speed.
+ */
 export type AirOverSpeed = readonly (NozzleAir & { readonly speedRadPerS: number })[]
 
 /** Speeds at which the air is balanced first, as shares of the free speed. */
 const NODES = [0, 0.25, 0.5, 0.75, 1, 1.25] as const
-/** Between nodes the pressure may bend by this share of its gauge; where it bends more, speeds between are balanced too. */
+/**
+ * Between nodes the pressure may bend by this share of its gauge; where it bends more, speeds between are balanced too.
+ */
 const BEND = 1.5e-3
 /** Rounds of that: a supply that stops keeping up at some speed makes a corner. */
 const ROUNDS = 3
-/** Times the speeds are carried on: as a machine speeds up it takes less, the pressure rises, and it runs faster still. */
+/**
+ * Times the speeds are carried on: as a machine speeds up it takes less, the pressure rises, and it runs faster still.
+ */
 const CARRIED = 5
 
 /**
- * The air balanced at speeds from rest to beyond the free one, the working speed among them, closer where the pressure bends.
- * `balanced` gives the air at a speed, `freeWith` the free speed with the air known so far. Error of the power between nodes: below 1 % of the greatest.
+ * The air balanced at speeds from rest to beyond the free one, the working speed among them, closer where the pressure
+ * bends.
+ * `balanced` gives the air at a speed, `freeWith` the free speed with the air known so far. Error of the power between
+ * nodes: below 1 % of the greatest.
  */
 export function airOverSpeed(
   ambientPa: number,
@@ -89,7 +97,10 @@ function hardlyMoves(air: AirOverSpeed, ambientPa: number): boolean {
   return most - Math.min(...pressures) < 1e-4 * (most - ambientPa)
 }
 
-/** A machine whose air follows its speed; where the nodes agree to a ten-thousandth it is the model at their one pressure. */
+/**
+ * A machine whose air follows its speed; where the nodes agree to a ten-thousandth it is the model at their one
+ * pressure.
+ */
 export function followed(
   model: TurbineModel,
   air: AirOverSpeed,
@@ -114,8 +125,10 @@ export function followed(
 const EVERY = 3
 
 /**
- * The air over speed of a build close by: known at one of its nodes, balanced anew at both ends and every third one, between them moved as those are.
- * Where the air hangs on the speed by less than a ten-thousandth, moved as a whole by what it is at the one that is known.
+ * The air over speed of a build close by: known at one of its nodes, balanced anew at both ends and every third one,
+ * between them moved as those are.
+ * Where the air hangs on the speed by less than a ten-thousandth, moved as a whole by what it is at the one that is
+ * known.
  */
 export function shiftedAir(
   near: AirOverSpeed,

@@ -57,7 +57,10 @@ export interface AirSide {
 /** Air as warm as breath, K. */
 const BREATH_TEMPERATURE = 307
 
-/** Sources whose pressure falls with what they give; null for those that hold a pressure. Gauge pressure against volume flow at room density. */
+/**
+ * Sources whose pressure falls with what they give; null for those that hold a pressure. Gauge pressure against volume
+ * flow at room density.
+ */
 export function fallingSource(supply: SupplyInput, ambient: Ambient): FallingSource | null {
   switch (supply.kind) {
     case 'blower':
@@ -104,7 +107,10 @@ const wideOpen = (r: Regulator): LinePart => ({
   criticalRatio: POPPET_CRITICAL_RATIO,
 })
 
-/** Regulator and line together, at one temperature: what is drawn from a source pressure, and what stands behind the regulator. */
+/**
+ * Regulator and line together, at one temperature: what is drawn from a source pressure, and what stands behind the
+ * regulator.
+ */
 interface Regulation {
   /** Source pressure at which the setting can just be held; that of the room without a regulator. */
   readonly neededPaAbs: number
@@ -165,7 +171,10 @@ interface Balance {
   readonly sustained: SustainedSupply | null
 }
 
-/** A compressor's tank with air to spare falls to cut-in, or to where delivery meets demand above the pressure the regulator needs. */
+/**
+ * A compressor's tank with air to spare falls to cut-in, or to where delivery meets demand above the pressure the
+ * regulator needs.
+ */
 function compressorBalance(
   supply: Extract<SupplyInput, { kind: 'compressor' }>,
   pa: number,
@@ -216,7 +225,8 @@ function balance({ supply, ambient }: AirInput, regulation: Regulation, temperat
 
 /**
  * Supply, regulator and line balanced against the nozzle, steady; for a bottle or balloon at its start.
- * Source: ISO 6358 and Fanno flow for the line, force balance for the regulator, delivery against demand for the source.
+ * Source: ISO 6358 and Fanno flow for the line, force balance for the regulator, delivery against demand for the
+ * source.
  */
 export function airSide(input: AirInput): AirSide {
   const { supply, ambient, line } = input

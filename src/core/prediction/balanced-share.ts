@@ -2,9 +2,12 @@
 const MOST = 16
 
 /**
- * The share of its bare nozzle's flow that a machine lets through, where what it wants and what it is given agree, relative to `tolerance`.
- * `at` gives what it wants with the air of a share, and that air. The more it is given the lower the pressure and the less it wants, so there is one such share:
- * plain repetition finds it in two to six rounds, and where that would swing (a fast wheel whose rim holds the air back) the two sides close in on it.
+ * The share of its bare nozzle's flow that a machine lets through, where what it wants and what it is given agree,
+ * relative to `tolerance`.
+ * `at` gives what it wants with the air of a share, and that air. The more it is given the lower the pressure and the
+ * less it wants, so there is one such share:
+ * plain repetition finds it in two to six rounds, and where that would swing (a fast wheel whose rim holds the air
+ * back) the two sides close in on it.
  */
 export function balancedShare<T>(
   at: (share: number) => { readonly wanted: number; readonly air: T },

@@ -37,7 +37,8 @@ export const uncertaintyOf = (figures: PredictedFigures, sides: readonly Side[])
 const EVERY = 4
 
 /**
- * The band along a curve of evenly spaced points. The change that each coefficient makes is smooth: it is worked out at every fourth point, and a cubic through four of those joins them.
+ * The band along a curve of evenly spaced points. The change that each coefficient makes is smooth: it is worked out at
+ * every fourth point, and a cubic through four of those joins them.
  * Error: 1 % of the band’s greatest, 5 % beside a corner of the curve.
  */
 export function bandOf(curve: readonly TurbinePoint[], sides: readonly Side[]): Band {

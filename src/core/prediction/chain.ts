@@ -31,7 +31,10 @@ function airChain(air: Prediction['air'], nozzlePowerW: number): ChainStation[] 
   ]
 }
 
-/** The same for a body pushed by its jet, at its top speed: thrust times speed is what moves it, the rest stays in the wake. At rest all of the jet is wake. */
+/**
+ * The same for a body pushed by its jet, at its top speed: thrust times speed is what moves it, the rest stays in the
+ * wake. At rest all of the jet is wake.
+ */
 export function thrustChain({
   air,
   nozzle,
@@ -69,7 +72,10 @@ export function powerChain(prediction: Pick<Prediction, 'air' | 'point'>): Chain
   ]
 }
 
-/** A piston engine: what its air could do at its inlet, what reaches the cylinders, what the pistons get, what the shaft gives. */
+/**
+ * A piston engine: what its air could do at its inlet, what reaches the cylinders, what the pistons get, what the shaft
+ * gives.
+ */
 export function engineChain({ air, nozzle, network, steady }: EnginePrediction): ChainStation[] {
   const whole = nozzle.isentropicPowerW
   if (!steady)

@@ -6,7 +6,10 @@ import type { AirInput, NozzleInput } from './input'
 const THROAT_SPEED = 313
 const THROAT_TEMPERATURE = 244
 
-/** A nozzle as the flow sees it: each passage a round hole of equal area, the shape's wall taken off the discharge coefficient. */
+/**
+ * A nozzle as the flow sees it: each passage a round hole of equal area, the shape's wall taken off the discharge
+ * coefficient.
+ */
 export interface EffectiveNozzle {
   readonly throatDiameterM: number
   readonly exitDiameterM: number

@@ -7,7 +7,10 @@ export const FLICK = 30
 /** The longest run that is looked at, s. */
 const LONGEST = 600
 
-/** The line as one more hole in series with the inlet's bore, m2: what it lets through at the engine's mean flow. No hole where it loses nothing. */
+/**
+ * The line as one more hole in series with the inlet's bore, m2: what it lets through at the engine's mean flow. No
+ * hole where it loses nothing.
+ */
 function lineArea({ air }: EnginePrediction): number {
   const ratio = air.nozzlePressurePaAbs / air.supplyPressurePaAbs
   if (!(air.massFlowKgPerS > 0) || ratio > 0.9995) return Infinity
@@ -48,7 +51,8 @@ export function engineOnVessel(input: EnginePredictionInput, prediction: EngineP
 
 /**
  * The whole run of a bottle: flicked on, until it rests.
- * The regulator holds its setting while the bottle has more (its droop is left out); the line is a hole that passes what it does at the mean flow.
+ * The regulator holds its setting while the bottle has more (its droop is left out); the line is a hole that passes
+ * what it does at the mean flow.
  */
 export function engineRun(
   input: EnginePredictionInput,

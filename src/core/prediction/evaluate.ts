@@ -44,7 +44,10 @@ export interface Evaluation {
   readonly flowShare: number
 }
 
-/** Families whose rotor holds the air back or draws it on, so that the supply must be balanced against machine and nozzle together. */
+/**
+ * Families whose rotor holds the air back or draws it on, so that the supply must be balanced against machine and
+ * nozzle together.
+ */
 export const holdsBack = (input: Pick<PredictionInput, 'machine'>): boolean => familyOf(input.machine).holdsBack
 
 /** A machine's model at the pressure that its air side gives. */
@@ -77,10 +80,16 @@ export function modelAt(input: PredictionInput, pressurePaAbs: number, temperatu
   )
 }
 
-/** Least share of the nozzle's own flow that a machine is reckoned to let through, so that the supply always has a taker. */
+/**
+ * Least share of the nozzle's own flow that a machine is reckoned to let through, so that the supply always has a
+ * taker.
+ */
 const LEAST_SHARE = 0.02
 
-/** Air side and machine balanced at a speed: the machine's flow over its bare nozzle's goes back to the air side until both agree, to 1e-4. */
+/**
+ * Air side and machine balanced at a speed: the machine's flow over its bare nozzle's goes back to the air side until
+ * both agree, to 1e-4.
+ */
 export function balancedAir(
   input: PredictionInput,
   speedRadPerS: number,
@@ -188,10 +197,16 @@ function keeping(input: PredictionInput): {
   }
 }
 
-/** Least reach of the shares that a supply was asked with, last over first, for a straight line between them to carry on. */
+/**
+ * Least reach of the shares that a supply was asked with, last over first, for a straight line between them to carry
+ * on.
+ */
 const LEAST_REACH = 1.05
 
-/** The supply from what it was asked before: a wider discharge is to it as a greater share. Asked anew where that was too little. */
+/**
+ * The supply from what it was asked before: a wider discharge is to it as a greater share. Asked anew where that was
+ * too little.
+ */
 function recalled(s: SupplySamples, input: PredictionInput): Supplied<SuppliedAir> {
   if (!(s.shares[s.shares.length - 1] >= LEAST_REACH * s.shares[0])) return exactAir(input)
   const wider = input.coefficients.discharge.value / s.discharge
@@ -217,7 +232,8 @@ export function evaluate(input: PredictionInput): Evaluation {
 }
 
 /**
- * The same with a coefficient moved a little, by short ways: free and best speed are sought from where they were, and the air at other speeds than the working one
+ * The same with a coefficient moved a little, by short ways: free and best speed are sought from where they were, and
+ * the air at other speeds than the working one
  * is balanced on what the supply was asked before. `air` is the air's side where the coefficient leaves it as it is.
  */
 export function evaluateNear(input: PredictionInput, near: Evaluation, air?: AirSide): Evaluation {
@@ -264,7 +280,10 @@ function figuresOf(
   return { ...known, summary, figures, workingSpeedRadPerS, nozzle, compressor }
 }
 
-/** Where a machine that drives impellers on its own shaft balances, blowing out through their delivery hole; null for others. */
+/**
+ * Where a machine that drives impellers on its own shaft balances, blowing out through their delivery hole; null for
+ * others.
+ */
 export function drivenBalance(
   machine: TurbineMachine,
   model: TurbineModel,

@@ -15,8 +15,10 @@ const STEPS = 24
 
 /**
  * A balloon blown up by a turbine-driven impeller: volume against time.
- * Quasi-steady: at each volume turbine and impeller balance against the skin's pressure, and what is delivered fills it at the room's temperature.
- * The greatest pressure comes early (the first stretch of rubber): an impeller that gets past it fills the rest. Source: mass balance; balloon and impeller as their models say.
+ * Quasi-steady: at each volume turbine and impeller balance against the skin's pressure, and what is delivered fills it
+ * at the room's temperature.
+ * The greatest pressure comes early (the first stretch of rubber): an impeller that gets past it fills the rest.
+ * Source: mass balance; balloon and impeller as their models say.
  */
 export function balloonFilling(
   turbine: TurbineModel,

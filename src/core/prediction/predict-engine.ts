@@ -24,7 +24,10 @@ import { effectiveNozzle } from './effective-nozzle'
 import type { AirInput, NozzleInput } from './input'
 
 export interface EnginePredictionInput extends AirInput {
-  /** The engine as its uncertain numbers stand, fed at a pressure; `changed` moves one of them by so many standard uncertainties. */
+  /**
+   * The engine as its uncertain numbers stand, fed at a pressure; `changed` moves one of them by so many standard
+   * uncertainties.
+   */
   readonly engine: (supply: Reservoir, changed?: { readonly name: string; readonly by: number }) => EngineInput
   /** Its uncertain numbers. */
   readonly uncertain: readonly string[]
@@ -180,7 +183,10 @@ export const withChanges = (p: EnginePrediction, changes: EngineChanges): Engine
   ) as unknown as EnginePrediction['uncertainty'],
 })
 
-/** The changes of one engine taken over by one a little different, each in proportion to its figure: until they are worked out. */
+/**
+ * The changes of one engine taken over by one a little different, each in proportion to its figure: until they are
+ * worked out.
+ */
 export function carriedChanges(from: EnginePrediction, to: EnginePrediction): EngineChanges {
   const scale = (k: keyof EngineFigures) => (from.figures[k] === 0 ? 0 : to.figures[k] / from.figures[k])
   return Object.fromEntries(
@@ -192,7 +198,8 @@ export function carriedChanges(from: EnginePrediction, to: EnginePrediction): En
 }
 
 /**
- * An engine on its own supply: line and engine balanced, the speed that it keeps with its load, and what one standard uncertainty of each uncertain number changes.
+ * An engine on its own supply: line and engine balanced, the speed that it keeps with its load, and what one standard
+ * uncertainty of each uncertain number changes.
  * @param whole false leaves the changes out.
  * @param guess where one like it has settled.
  * Error: JCGM 100 from those numbers; the balance takes the mean flow through the line, which a manifold smooths.

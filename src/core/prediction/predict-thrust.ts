@@ -30,7 +30,10 @@ export interface ThrustPrediction {
   readonly impulseNs: number | null
   readonly flight: Flight
   readonly stability: Stability
-  /** Standard uncertainties over the figure itself. Thrust: discharge and speed coefficients. Impulse: speed alone, since a better flow only empties sooner. Way or height: speed and drag. */
+  /**
+   * Standard uncertainties over the figure itself. Thrust: discharge and speed coefficients. Impulse: speed alone,
+   * since a better flow only empties sooner. Way or height: speed and drag.
+   */
   readonly thrustRelativeUncertainty: number
   readonly impulseRelativeUncertainty: number
   readonly distanceRelativeUncertainty: number
@@ -143,7 +146,9 @@ export interface OutletRow {
   readonly leaves: boolean
 }
 
-/** Outlets ranked both ways: time and impulse held still, and way or height in motion. The two rank them differently. */
+/**
+ * Outlets ranked both ways: time and impulse held still, and way or height in motion. The two rank them differently.
+ */
 export function compareOutlets(
   input: ThrustInput,
   forms: readonly OutletForm[],

@@ -141,7 +141,8 @@ export const predictPlain = (input: PredictionInput): PlainPrediction => plainOf
 
 /**
  * One build from supply to shaft, with the band that its uncertain coefficients leave.
- * The air is balanced at the working speed and, where the machine holds it back, at six others; between them the pressure is joined straight (error of the power below 1 %).
+ * The air is balanced at the working speed and, where the machine holds it back, at six others; between them the
+ * pressure is joined straight (error of the power below 1 %).
  * Error: see each model; the band is one standard uncertainty by JCGM 100 with independent coefficients.
  */
 export function predict(input: PredictionInput): Prediction {

@@ -15,7 +15,10 @@ const build = {
 const input = predictionInput(build, STANDARD_AMBIENT)
 const air = airSide(input)
 const lastsS = input.supply.kind === 'breath' ? input.supply.lungVolumeM3 / (air.massFlowKgPerS / 1.2) : NaN
-/** A straight torque line, T0 (1 - w/w0) times the pressure's share: the closed form of a start from rest is w0 (1 - exp(-T0 t / (J w0))). */
+/**
+ * A straight torque line, T0 (1 - w/w0) times the pressure's share: the closed form of a start from rest is w0 (1 -
+ * exp(-T0 t / (J w0))).
+ */
 const straight = (gaugePa: number): TurbineModel =>
   ({
     at: (w: number) => ({

@@ -17,7 +17,9 @@ export interface Reach {
 
 const [PRESSURES, SPEEDS, STEPS, SAMPLES] = [5, 9, 400, 60] as const
 
-/** Gauge pressure at the nozzle over time, from the first breath or the full vessel; null for supplies that do not end. */
+/**
+ * Gauge pressure at the nozzle over time, from the first breath or the full vessel; null for supplies that do not end.
+ */
 function pressureInTime(
   input: PredictionInput,
   air: AirSide,
@@ -44,8 +46,10 @@ function pressureInTime(
 }
 
 /**
- * Speed that a supply which lasts seconds brings a machine to, from rest: J dw/dt = T(w, p(t)), torque joined straight in a table over pressure and speed, Runge-Kutta 4.
- * Null where the supply does not end. Valid: nothing else on the shaft; the machine's flow as at its working speed. Error: 2 % of the speed beside the torque's own.
+ * Speed that a supply which lasts seconds brings a machine to, from rest: J dw/dt = T(w, p(t)), torque joined straight
+ * in a table over pressure and speed, Runge-Kutta 4.
+ * Null where the supply does not end. Valid: nothing else on the shaft; the machine's flow as at its working speed.
+ * Error: 2 % of the speed beside the torque's own.
  */
 export function reachFromRest(
   input: PredictionInput,

@@ -16,7 +16,10 @@ export interface SizingRow {
   readonly jetPowerW: number
   readonly thrustN: number
   readonly keepsUp: boolean
-  /** Until the machine's least pressure, and the isentropic energy at the nozzle by then; null for a supply that does not run down. */
+  /**
+   * Until the machine's least pressure, and the isentropic energy at the nozzle by then; null for a supply that does
+   * not run down.
+   */
   readonly runTimeS: number | null
   readonly energyJ: number | null
   readonly wastedShare: number | null
@@ -68,7 +71,10 @@ export const sizingCurve = (input: AirInput, throatDiametersM: readonly number[]
 export const goalValue = (row: SizingRow, goal: SizingGoal): number | null =>
   ({ 'jet-power': row.jetPowerW, thrust: row.thrustN, 'run-time': row.runTimeS, energy: row.energyJ })[goal]
 
-/** The row that serves a goal best among those with at least a jet power; null when none has it, or the supply has no such figure. */
+/**
+ * The row that serves a goal best among those with at least a jet power; null when none has it, or the supply has no
+ * such figure.
+ */
 export function bestRow(rows: readonly SizingRow[], goal: SizingGoal, leastJetPowerW = 0): SizingRow | null {
   let best: SizingRow | null = null
   let bestValue = -Infinity
@@ -106,7 +112,8 @@ export type SizedThroat =
 const GRID = 48
 
 /**
- * Throat that gives one wanted figure on this air, all else kept: the smallest one, and a larger one too where the supply sags back to it.
+ * Throat that gives one wanted figure on this air, all else kept: the smallest one, and a larger one too where the
+ * supply sags back to it.
  * Bracketed on 48 sizes, then solved to 1e-6. Error: that of the models.
  */
 export function throatFor(
@@ -135,7 +142,10 @@ export function throatFor(
   return { status: 'out-of-reach', closest: rows[closest], closestValue: known[closest], above: value > known[closest] }
 }
 
-/** Exit diameter that expands the air just to the room at a nozzle pressure; the throat's own where the flow does not reach sound. NACA Report 1135. */
+/**
+ * Exit diameter that expands the air just to the room at a nozzle pressure; the throat's own where the flow does not
+ * reach sound. NACA Report 1135.
+ */
 export function onDesignExit(throatDiameterM: number, nozzlePaAbs: number, ambientPaAbs: number): number {
   return throatDiameterM * Math.sqrt(designAreaRatio(ambientPaAbs / nozzlePaAbs))
 }

@@ -25,10 +25,16 @@ const predicted = (
 const VESSEL_RANGE =
   'A real bottle lies between adiabatic and isothermal by its wall; the wall’s conductance is an estimate within a factor of two.'
 
-/** Standard uncertainty of a bottle's run time over itself from its wall's heat, on top of the discharge coefficient: half of the way between adiabatic and isothermal (estimate). */
+/**
+ * Standard uncertainty of a bottle's run time over itself from its wall's heat, on top of the discharge coefficient:
+ * half of the way between adiabatic and isothermal (estimate).
+ */
 const WALL_UNCERTAINTY = 0.05
 
-/** Standard uncertainty of a run time, s: flow goes with the discharge coefficient; then the wall's heat or the skin's pressure. */
+/**
+ * Standard uncertainty of a run time, s: flow goes with the discharge coefficient; then the wall's heat or the skin's
+ * pressure.
+ */
 export function runTimeUncertainty(input: AirInput, run: RunDown): number {
   const { discharge } = input.coefficients
   return (

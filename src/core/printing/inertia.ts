@@ -2,8 +2,10 @@ import type { Mesh } from '../geometry/solids'
 import { cornersOf } from './overhang'
 
 /**
- * Second moment of a closed mesh about its own z axis, mm5: ∫ (x² + y²) dV, exact for its faces. Times the density it is the moment of inertia.
- * Method: each face with the origin is a tetrahedron; over one, ∫ x² dV = V/10 · (a² + b² + c² + ab + bc + ca) of its corners' x.
+ * Second moment of a closed mesh about its own z axis, mm5: ∫ (x² + y²) dV, exact for its faces. Times the density it
+ * is the moment of inertia.
+ * Method: each face with the origin is a tetrahedron; over one, ∫ x² dV = V/10 · (a² + b² + c² + ab + bc + ca) of its
+ * corners' x.
  */
 export function inertiaAboutZ(mesh: Mesh): number {
   let sum = 0

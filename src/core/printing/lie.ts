@@ -56,7 +56,8 @@ export function levelCut(mesh: Mesh, z: number): { areaMm2: number; outlineMm: n
       const share = (z - a[2]) / (b[2] - a[2])
       return [a[0] + share * (b[0] - a[0]), a[1] + share * (b[1] - a[1])] as const
     }
-    // seen from above, the solid lies to the left of an edge that goes from where the plane is left upwards to where it is entered again
+    // seen from above, the solid lies to the left of an edge that goes from where the plane is left upwards to where it
+    // is entered again
     const up = [0, 1, 2].find((i) => !above[i] && above[(i + 1) % 3]) ?? 0
     const down = [0, 1, 2].find((i) => above[i] && !above[(i + 1) % 3]) ?? 0
     const [p, q] = [hit(down), hit(up)]
@@ -131,7 +132,8 @@ function footOf(mesh: Mesh): number {
 }
 
 /**
- * How a part lies on a printer's bed: as it was made or turned over, whichever hangs over less, so that layers always lie across its own z axis.
+ * How a part lies on a printer's bed: as it was made or turned over, whichever hangs over less, so that layers always
+ * lie across its own z axis.
  * Support is what a filament printer needs beyond overhangs of 45° and bridges of `BRIDGED_MM`.
  */
 export function layDown(mesh: Mesh): Lying {

@@ -1,6 +1,9 @@
 import type { Mesh } from '../geometry/solids'
 
-/** Faces that look down more steeply than this from the upright have nothing under them that holds: 45°, common practice. */
+/**
+ * Faces that look down more steeply than this from the upright have nothing under them that holds: 45°, common
+ * practice.
+ */
 const STEEPEST = Math.cos(Math.PI / 4)
 /** What lies within this of the bed lies on it, mm. */
 const ON_BED = 0.05
@@ -38,7 +41,10 @@ export function areaVector([a, b, c]: readonly [Vertex, Vertex, Vertex]): Vertex
   return [u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0]]
 }
 
-/** Width across which a patch has to be bridged: four times its area by its outline, or the least width of what bounds it where that is less. */
+/**
+ * Width across which a patch has to be bridged: four times its area by its outline, or the least width of what bounds
+ * it where that is less.
+ */
 function across(areaMm2: number, outlineMm: number, points: readonly Vertex[]): number {
   let narrowest = Infinity
   for (let k = 0; k < 18; k++) {
@@ -79,8 +85,10 @@ function joined(mesh: Mesh, triangles: readonly number[]): number[][] {
 }
 
 /**
- * Where a mesh hangs over as it stands, its lowest point on the bed: patches of faces that look down more steeply than 45°.
- * Vertices that a mesh keeps twice count as edges that nothing shares. Error: a patch that curves counts as seen from above.
+ * Where a mesh hangs over as it stands, its lowest point on the bed: patches of faces that look down more steeply than
+ * 45°.
+ * Vertices that a mesh keeps twice count as edges that nothing shares. Error: a patch that curves counts as seen from
+ * above.
  */
 export function overhangs(mesh: Mesh): Overhang[] {
   let bed = Infinity

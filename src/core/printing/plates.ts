@@ -3,7 +3,10 @@ import { aboutShaft, movedBy, placedAt, type Pose } from '../geometry'
 import type { Mesh } from '../geometry/solids'
 import type { Lying } from './lie'
 
-/** Between two parts, and between a part and the edge of the bed, mm: room for a brim and a scraper. Common practice, no source. */
+/**
+ * Between two parts, and between a part and the edge of the bed, mm: room for a brim and a scraper. Common practice, no
+ * source.
+ */
 export const APART_MM = 5
 export const EDGE_MM = 5
 

@@ -202,7 +202,8 @@ describe('time and material', () => {
   const settings = { process: 'filament' as const, lineMm: 0.45, layerMm: 0.2 }
   test('a solid block of 50 × 50 × 20: its lines by their speeds', () => {
     const lying = layDown(meshOf(kit.box([50, 50, 20], [0, 0, 0])))
-    // a layer: 2500 / 0.45 = 5556 mm of line, 200 mm of it outline at 25 mm/s, the rest at 45; a fifth more between lines; 100 layers
+    // a layer: 2500 / 0.45 = 5556 mm of line, 200 mm of it outline at 25 mm/s, the rest at 45; a fifth more between
+    // lines; 100 layers
     expect(printSeconds([lying], settings)).toBeCloseTo(100 * 1.2 * (200 / 25 + 5355.6 / 45), -1)
   })
   test('a thin pin waits for each layer to cool; a second one beside it takes no longer', () => {

@@ -1,7 +1,10 @@
 import type { Process } from '../geometry'
 import type { Lying } from './lie'
 
-/** How a filament printer goes: outlines slowly, the rest faster, a least time a layer so that it cools, some of the time between lines. mm/s and s. Common practice, no source. */
+/**
+ * How a filament printer goes: outlines slowly, the rest faster, a least time a layer so that it cools, some of the
+ * time between lines. mm/s and s. Common practice, no source.
+ */
 const FILAMENT = { outline: 25, filling: 45, leastLayerS: 8, between: 1.2 } as const
 /** A resin printer's layer takes this long whatever is on it: exposure, lifting. s. Common practice, no source. */
 const RESIN = { layerS: 9, firstLayers: 6, firstS: 35 } as const
@@ -16,7 +19,10 @@ export interface PrintSettings {
   readonly layerMm: number
 }
 
-/** Seconds that a plate takes, printed solid; every part by how it lies, once for each copy. Estimate: within `TIME_RANGE`. */
+/**
+ * Seconds that a plate takes, printed solid; every part by how it lies, once for each copy. Estimate: within
+ * `TIME_RANGE`.
+ */
 export function printSeconds(parts: readonly Lying[], { process, lineMm, layerMm }: PrintSettings): number {
   const tallest = Math.max(0, ...parts.map((p) => p.sizeMm[2]))
   const layers = Math.ceil(tallest / layerMm)

@@ -4,7 +4,10 @@ import { materialById } from '../strength'
 import type { NozzleResult } from '../flow'
 import type { AirInput, AirSide, PlainPrediction, PredictionInput } from '../prediction'
 
-/** Least margins in stress: under 2 nobody should run it, under 4 with care and a guard. Common practice for parts of uncertain strength. */
+/**
+ * Least margins in stress: under 2 nobody should run it, under 4 with care and a guard. Common practice for parts of
+ * uncertain strength.
+ */
 export const LEAST_STRESS_MARGIN = { run: 2, ease: 4 } as const
 
 function strengthFindings({ strength, summary }: PlainPrediction): Finding[] {
@@ -133,7 +136,10 @@ export const reviewBuild = (
 export const reviewThrust = (input: AirInput, air: AirSide, nozzle: NozzleResult): Review =>
   reviewed(airFindings(input, air, nozzle, null))
 
-/** Highest supply pressure at which `holds` is true, Pa gauge, to 5 kPa; null when it fails even at 20 kPa. It must hold below any pressure at which it holds. */
+/**
+ * Highest supply pressure at which `holds` is true, Pa gauge, to 5 kPa; null when it fails even at 20 kPa. It must hold
+ * below any pressure at which it holds.
+ */
 export function safePressure(mostGaugePa: number, holds: (gaugePa: number) => boolean): number | null {
   const step = 5000
   let low = 0

@@ -24,7 +24,10 @@ type Stretch = readonly [from: Row, middle: Row, to: Row]
 
 /** What a parabola may be off a quarter of its way, of gauge pressure and of temperature. */
 const MISS = 2e-4
-/** Stretches that a table begins with, and the narrowest one is cut to, in logarithms of area: where the supply stops keeping up. */
+/**
+ * Stretches that a table begins with, and the narrowest one is cut to, in logarithms of area: where the supply stops
+ * keeping up.
+ */
 const BEGINS = 8
 const ENDS = 1e-6
 
@@ -32,8 +35,10 @@ const ENDS = 1e-6
 const parabola = (a: number, b: number, c: number, t: number): number => b + (t * (c - a + t * (a + c - 2 * b))) / 2
 
 /**
- * The air side as a table over nozzle area: of all that a search moves, only the throat's area, count, discharge and share change it.
- * Parabolas over the logarithm of the area, cut finer until a quarter of the way lies on them; the very area where the supply stops keeping up stands in the table on both sides,
+ * The air side as a table over nozzle area: of all that a search moves, only the throat's area, count, discharge and
+ * share change it.
+ * Parabolas over the logarithm of the area, cut finer until a quarter of the way lies on them; the very area where the
+ * supply stops keeping up stands in the table on both sides,
  * so that no design is refused for its neighbour's sake. Error: 0.03 % of gauge pressure.
  */
 export function airTable(input: PredictionInput, areas: readonly [number, number]): AirTable {

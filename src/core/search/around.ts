@@ -29,7 +29,10 @@ export function sweep(
   })
 }
 
-/** Watts per printable change of each number: best power, or power at the load, with it moved up and down by its change. Null where a side cannot be built. */
+/**
+ * Watts per printable change of each number: best power, or power at the load, with it moved up and down by its change.
+ * Null where a side cannot be built.
+ */
 export function sensitivities(
   base: PredictionInput,
   changes: readonly { readonly path: string; readonly change: number }[],

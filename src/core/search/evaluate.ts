@@ -91,7 +91,8 @@ const allFinite = (f: DesignFigures): boolean =>
 
 /**
  * Figures of one design; null where its geometry or air allows none.
- * Through a table they are those of the pressure at the working speed, a tenth of the work; without one the air follows the speed, as in a prediction.
+ * Through a table they are those of the pressure at the working speed, a tenth of the work; without one the air follows
+ * the speed, as in a prediction.
  */
 export function evaluateDesign(
   input: PredictionInput,

@@ -34,7 +34,10 @@ const deepCopy = <T>(of: T): T =>
       ? (Object.fromEntries(Object.entries(of).map(([key, value]) => [key, deepCopy(value)])) as T)
       : of
 
-/** A private copy of an object whose numbers at some paths are set anew, in place, by each call: the same object every time, for work that reads it and lets it go. */
+/**
+ * A private copy of an object whose numbers at some paths are set anew, in place, by each call: the same object every
+ * time, for work that reads it and lets it go.
+ */
 export function scratchCopy<T extends object>(object: T, paths: readonly string[]): (values: readonly number[]) => T {
   const copy = deepCopy(object)
   const leaves = paths.map((path) => {

@@ -16,7 +16,9 @@ export interface PerformanceMap {
   readonly ownGaugePressurePa: number
 }
 
-/** Pressures and speeds at which machines that hold the air back are worked out; the grid between is joined straight. */
+/**
+ * Pressures and speeds at which machines that hold the air back are worked out; the grid between is joined straight.
+ */
 const COARSE = { rows: 13, columns: 25 } as const
 /** How closely the best speed is sought, of the free speed. */
 const CLOSE = 1e-3
@@ -38,7 +40,9 @@ interface MapRow {
 
 const between = (a: number, b: number, t: number): number => a + (b - a) * t
 
-/** A row of the coarse map at any pressure, joined straight between its neighbours at equal shares of the free speed. */
+/**
+ * A row of the coarse map at any pressure, joined straight between its neighbours at equal shares of the free speed.
+ */
 function rowAt(rows: readonly MapRow[], gaugePressurePa: number): MapRow {
   const above = Math.max(
     1,
@@ -72,8 +76,10 @@ function pointOn(row: MapRow, speed: number): MapPoint {
 }
 
 /**
- * The map of a build on a grid, from rest to the free speed at the highest pressure, by default 1.6 times what its supply gives.
- * Machines that hold the air back are worked out at 13 pressures and 25 shares of the free speed. Error: 1 % of the greatest power.
+ * The map of a build on a grid, from rest to the free speed at the highest pressure, by default 1.6 times what its
+ * supply gives.
+ * Machines that hold the air back are worked out at 13 pressures and 25 shares of the free speed. Error: 1 % of the
+ * greatest power.
  */
 export function performanceMap(
   input: PredictionInput,

@@ -1,7 +1,9 @@
 import type { PredictionInput } from '../prediction'
 import { withNumbers } from './field-path'
 
-/** One number that a search may move. `path` is within a build: nozzle.throatDiameterM, machine.bladeCount and so on. */
+/**
+ * One number that a search may move. `path` is within a build: nozzle.throatDiameterM, machine.bladeCount and so on.
+ */
 export interface SearchVariable {
   readonly path: string
   readonly from: number

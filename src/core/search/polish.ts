@@ -18,7 +18,8 @@ import {
 const POLISHED = 4
 const TRIES = 120
 /**
- * Simplexes a polish begins with, each from the best of the one before. A smaller one stands in for the library's own shrinking (`sigma`),
+ * Simplexes a polish begins with, each from the best of the one before. A smaller one stands in for the library's own
+ * shrinking (`sigma`),
  * whose loop counts with an undeclared variable and throws wherever code is strict.
  */
 const SIMPLEXES = [
@@ -27,7 +28,10 @@ const SIMPLEXES = [
   { nonZeroDelta: 0.993, zeroDelta: 0.004 },
 ] as const
 
-/** A design's score through the table, or how far it is from being allowed: what is forbidden is always worse than what is not. */
+/**
+ * A design's score through the table, or how far it is from being allowed: what is forbidden is always worse than what
+ * is not.
+ */
 function badness(
   input: PredictionInput,
   spec: SearchSpec,
@@ -89,7 +93,8 @@ function polishOne(
 }
 
 /**
- * The best few of a whole search moved on to the best place near each (Nelder & Mead's simplex, 1965), by the air table, then worked out whole. What is polished has numbers beyond those of the search.
+ * The best few of a whole search moved on to the best place near each (Nelder & Mead's simplex, 1965), by the air
+ * table, then worked out whole. What is polished has numbers beyond those of the search.
  * Never worse than what it was given: what it finds is added.
  */
 export function polishSearch(

@@ -34,7 +34,10 @@ export interface SearchSpec {
 }
 
 export interface Design {
-  /** Place in the whole search: the same in every shard; OWN for the build as it stands, beyond the search's designs for what was polished. */
+  /**
+   * Place in the whole search: the same in every shard; OWN for the build as it stands, beyond the search's designs for
+   * what was polished.
+   */
   readonly number: number
   readonly values: readonly number[]
   readonly figures: DesignFigures
@@ -58,7 +61,10 @@ export interface SearchResult {
   readonly front: readonly Design[]
   /** The best by the goal, the best first; the build itself among them where it keeps what must hold. */
   readonly best: readonly Design[]
-  /** The build as it stands, and what it breaks; null where it cannot be worked out, or in a share that does not hold it. */
+  /**
+   * The build as it stands, and what it breaks; null where it cannot be worked out, or in a share that does not hold
+   * it.
+   */
   readonly own: { readonly design: Design; readonly broken: readonly (keyof SearchConstraints)[] } | null
 }
 
@@ -133,10 +139,16 @@ const thinned = (front: readonly Design[], most: number): Design[] =>
     ? [...front]
     : Array.from({ length: most }, (_, i) => front[Math.round((i * (front.length - 1)) / (most - 1))])
 
-/** Machines of this kind must leave room between their parts; a design that does not is skipped without being worked out. */
+/**
+ * Machines of this kind must leave room between their parts; a design that does not is skipped without being worked
+ * out.
+ */
 export type Possible = (input: PredictionInput) => boolean
 
-/** The air over the areas that a search may reach; null for outlets whose form is no plain hole. The air side changes with the nozzle's area alone; nothing that a search moves lies before it. */
+/**
+ * The air over the areas that a search may reach; null for outlets whose form is no plain hole. The air side changes
+ * with the nozzle's area alone; nothing that a search moves lies before it.
+ */
 export function searchTable({ base, variables }: Pick<SearchSpec, 'base' | 'variables'>): AirTable | null {
   const paths = variables.map((v) => v.path)
   const area = (values: readonly number[]) => tableArea(applyDesign(base, paths, values))
@@ -163,9 +175,13 @@ function ownDesign({ base, variables, goal, constraints }: SearchSpec, possible:
 }
 
 /**
- * A share of a search: designs spread evenly over the box of the variables, each worked out whole; the front and the best that keep the constraints.
- * The air side is a table over nozzle area; what is kept of machines that hold the air back is worked out again with air that follows the speed, and must keep the constraints then too. `possible` judges the geometry before anything is worked out;
- * it is handed the same object every time, with other numbers in it. `progress` is told now and again how far it is, and may ask what has been found so far.
+ * A share of a search: designs spread evenly over the box of the variables, each worked out whole; the front and the
+ * best that keep the constraints.
+ * The air side is a table over nozzle area; what is kept of machines that hold the air back is worked out again with
+ * air that follows the speed, and must keep the constraints then too. `possible` judges the geometry before anything is
+ * worked out;
+ * it is handed the same object every time, with other numbers in it. `progress` is told now and again how far it is,
+ * and may ask what has been found so far.
  */
 export function runSearch(
   spec: SearchSpec,
@@ -225,7 +241,10 @@ export function runSearch(
   return holdsBack(base) ? workedWhole(spec, found()) : found()
 }
 
-/** What was found through the table, its front and its best worked out again with air that follows the speed; what then breaks a constraint falls out. */
+/**
+ * What was found through the table, its front and its best worked out again with air that follows the speed; what then
+ * breaks a constraint falls out.
+ */
 function workedWhole({ base, constraints, goal }: SearchSpec, found: SearchResult): SearchResult {
   const whole = (kept: readonly Design[]) =>
     kept.flatMap((d) => {

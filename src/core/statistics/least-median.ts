@@ -1,12 +1,17 @@
 import { linearLeastSquares } from './least-squares'
 import { seededRandom } from './random'
 
-/** Subsets that are tried: enough that with a third of the readings wrong one of four is sound in all but one case of a million. */
+/**
+ * Subsets that are tried: enough that with a third of the readings wrong one of four is sound in all but one case of a
+ * million.
+ */
 const TRIES = 300
 
 /**
- * Parameters of the linear law with the least median of squares, looked for through so many readings as there are parameters, a seeded draw of such subsets: up to half of the readings may be wrong.
- * Only a beginning: least squares over what lies near comes after it. Source: Rousseeuw (1984), J. Amer. Stat. Assoc. 79, 871.
+ * Parameters of the linear law with the least median of squares, looked for through so many readings as there are
+ * parameters, a seeded draw of such subsets: up to half of the readings may be wrong.
+ * Only a beginning: least squares over what lies near comes after it. Source: Rousseeuw (1984), J. Amer. Stat. Assoc.
+ * 79, 871.
  * @param rows a row of coefficients for each reading.
  * @returns null where no subset tells all parameters.
  */

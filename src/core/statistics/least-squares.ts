@@ -67,7 +67,8 @@ export function linearLeastSquares(
 }
 
 /**
- * Covariance of an unweighted fit (`scale: 'residual'`) whose readings scatter unevenly, by the residual of each: HC3 of MacKinnon and White (1985).
+ * Covariance of an unweighted fit (`scale: 'residual'`) whose readings scatter unevenly, by the residual of each: HC3
+ * of MacKinnon and White (1985).
  * Wider than that of an even scatter where readings are few.
  */
 export function scatteredCovariance(

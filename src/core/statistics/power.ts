@@ -1,7 +1,11 @@
 import jStat from 'jstat'
 import { studentT } from './welch'
 
-/** Share of all repeats of a comparison in which a difference that is there is also seen: two groups of n, two-sided t-test. `difference` in standard deviations of one value. Source: Cohen (1988), Statistical Power Analysis, chapter 2; noncentral t. */
+/**
+ * Share of all repeats of a comparison in which a difference that is there is also seen: two groups of n, two-sided
+ * t-test. `difference` in standard deviations of one value. Source: Cohen (1988), Statistical Power Analysis, chapter
+ * 2; noncentral t.
+ */
 export function powerOfTwoMeans(n: number, difference: number, level = 0.05): number {
   if (n < 2) return 0
   const freedom = 2 * n - 2
@@ -15,7 +19,8 @@ export function powerOfTwoMeans(n: number, difference: number, level = 0.05): nu
 export const MOST_REPEATS = 50
 
 /**
- * Runs of each of two versions that let a difference be seen with the wanted power; Infinity where more than 50 would be needed.
+ * Runs of each of two versions that let a difference be seen with the wanted power; Infinity where more than 50 would
+ * be needed.
  * `difference` in standard deviations from run to run. Range: above 0.
  */
 export function repeatsFor(difference: number, power = 0.8, level = 0.05): number {

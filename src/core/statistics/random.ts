@@ -1,4 +1,7 @@
-/** A stream of even numbers in [0, 1) from a seed (mulberry32), so that every draw in tests and demo data can be repeated. */
+/**
+ * A stream of even numbers in [0, 1) from a seed (mulberry32), so that every draw in tests and demo data can be
+ * repeated.
+ */
 export function seededRandom(seed: number): () => number {
   let state = seed >>> 0
   return () => {

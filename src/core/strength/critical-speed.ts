@@ -4,7 +4,10 @@ import { secondMoment, shaftStiffness, type ShaftLayout } from './life'
 /** Elements between the bearings, and on the overhang. */
 const [SPAN, OVERHANG] = [6, 3] as const
 
-/** Stiffness of a beam element over EI, and its consistent mass over mass per length; deflection and slope at both ends. Text-book (Euler-Bernoulli). */
+/**
+ * Stiffness of a beam element over EI, and its consistent mass over mass per length; deflection and slope at both ends.
+ * Text-book (Euler-Bernoulli).
+ */
 const stiffness = (l: number) =>
   [
     [12, 6 * l, -12, 6 * l],
@@ -21,7 +24,8 @@ const mass = (l: number) =>
   ].map((row) => row.map((v) => (v * l) / 420))
 
 /**
- * First bending frequency of a shaft on two stiff bearings with a rotor at the end of its overhang, rad/s: beam elements, the rotor a point mass, inverse iteration.
+ * First bending frequency of a shaft on two stiff bearings with a rotor at the end of its overhang, rad/s: beam
+ * elements, the rotor a point mass, inverse iteration.
  * Error: 0.1 % against finer meshes. The span's own mass counts in full: a short overhang cannot hide it.
  */
 function overhungFrequency(shaft: ShaftLayout, rotorMassKg: number): number {
@@ -62,8 +66,10 @@ function overhungFrequency(shaft: ShaftLayout, rotorMassKg: number): number {
 }
 
 /**
- * First critical speed of a rotor on a shaft, rad/s. Between bearings: the root of stiffness over mass, the shaft counting with 17/35 of its own. Beyond them: beam elements of span and overhang.
- * Source: Rayleigh's method with the static bending line; Euler-Bernoulli beam elements. Valid: two stiff bearings, thin rotor (its gyroscopic effect stiffens, and is left out).
+ * First critical speed of a rotor on a shaft, rad/s. Between bearings: the root of stiffness over mass, the shaft
+ * counting with 17/35 of its own. Beyond them: beam elements of span and overhang.
+ * Source: Rayleigh's method with the static bending line; Euler-Bernoulli beam elements. Valid: two stiff bearings,
+ * thin rotor (its gyroscopic effect stiffens, and is left out).
  * Bearings and printed housings give way, so the real one is lower by a tenth to a third (estimate).
  */
 export function criticalSpeed(shaft: ShaftLayout, rotorMassKg: number): number {

@@ -30,6 +30,9 @@ export function discStressAt(disc: SpinningDisc, radiusM: number): { radialPa: n
   return { radialPa: scale * (a * a + b * b - cross - r2), hoopPa: scale * (a * a + b * b + cross - rim) }
 }
 
-/** Hoop stress at the bore of a ring pulled outward at its rim by `rimPullPa`, Pa (Lame): 2 p b^2/(b^2-a^2); p when solid. */
+/**
+ * Hoop stress at the bore of a ring pulled outward at its rim by `rimPullPa`, Pa (Lame): 2 p b^2/(b^2-a^2); p when
+ * solid.
+ */
 export const rimPullHoopStress = (rimPullPa: number, boreRadiusM: number, outerRadiusM: number): number =>
   boreRadiusM <= 0 ? rimPullPa : (2 * rimPullPa * outerRadiusM ** 2) / (outerRadiusM ** 2 - boreRadiusM ** 2)

@@ -19,7 +19,10 @@ export const SHAFT_STEEL = { elasticModulusPa: 207e9, densityKgPerM3: 7850 } as 
 /** Second moment of area of a round section, m4. */
 export const secondMoment = (diameterM: number): number => (Math.PI / 64) * diameterM ** 4
 
-/** Stiffness of the shaft at the rotor, N/m: 48 E I / L^3 at mid-span, 3 E I / (a^2 (L + a)) overhung by a. Simply supported beam (text-book). */
+/**
+ * Stiffness of the shaft at the rotor, N/m: 48 E I / L^3 at mid-span, 3 E I / (a^2 (L + a)) overhung by a. Simply
+ * supported beam (text-book).
+ */
 export function shaftStiffness(shaft: ShaftLayout): number {
   const ei = shaft.elasticModulusPa * secondMoment(shaft.diameterM)
   // a rotor right beside a bearing is still a millimetre from its middle
@@ -27,14 +30,19 @@ export function shaftStiffness(shaft: ShaftLayout): number {
   return shaft.overhangM > 0 ? (3 * ei) / (a ** 2 * (shaft.spanM + a)) : (48 * ei) / shaft.spanM ** 3
 }
 
-/** Permissible residual unbalance, kg m: grade G (m/s, 6.3e-3 for G 6.3) over speed times mass. Source: ISO 21940-11. */
+/**
+ * Permissible residual unbalance, kg m: grade G (m/s, 6.3e-3 for G 6.3) over speed times mass. Source: ISO 21940-11.
+ */
 export const permissibleUnbalance = (gradeMPerS: number, rotorMassKg: number, speedRadPerS: number): number =>
   speedRadPerS > 0 ? (gradeMPerS * rotorMassKg) / speedRadPerS : Infinity
 
 /** Force that an unbalance turns round with, N. */
 export const unbalanceForce = (unbalanceKgM: number, speedRadPerS: number): number => unbalanceKgM * speedRadPerS ** 2
 
-/** Depth of a drilled hole that takes an unbalance away, m: its mass is unbalance over the radius it is drilled at. The cone of the drill's tip is left out. */
+/**
+ * Depth of a drilled hole that takes an unbalance away, m: its mass is unbalance over the radius it is drilled at. The
+ * cone of the drill's tip is left out.
+ */
 export function balanceHole(hole: {
   readonly unbalanceKgM: number
   readonly radiusM: number
@@ -75,7 +83,10 @@ export interface BearingDuty {
   readonly staticShare: number
 }
 
-/** Radial loads of two bearings for a force at the rotor: shared between them, or levered up by an overhang. One bearing alone carries it all. */
+/**
+ * Radial loads of two bearings for a force at the rotor: shared between them, or levered up by an overhang. One bearing
+ * alone carries it all.
+ */
 export function bearingLoads(
   layout: Pick<ShaftLayout, 'bearings' | 'spanM' | 'overhangM'>,
   forceN: number,
@@ -88,7 +99,8 @@ export function bearingLoads(
 
 /**
  * Basic rating life of the harder worked bearing: (C/P)^3 million turns. Source: ISO 281; ball bearings, clean grease.
- * Small bearings at high speed die of dirt, dryness and pressing-in long before (common practice): a limit, not a promise.
+ * Small bearings at high speed die of dirt, dryness and pressing-in long before (common practice): a limit, not a
+ * promise.
  */
 export function bearingDuty(
   classId: string,

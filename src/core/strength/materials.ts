@@ -1,4 +1,7 @@
-/** What a part is made of. Strengths are estimates of common practice for printed parts, not certificates; `standardUncertainty` of strength is about a quarter. */
+/**
+ * What a part is made of. Strengths are estimates of common practice for printed parts, not certificates;
+ * `standardUncertainty` of strength is about a quarter.
+ */
 export interface Material {
   readonly id: string
   readonly label: string
@@ -106,7 +109,8 @@ export function materialById(id: string): Material {
 }
 
 /**
- * Strength a part can be counted on for, Pa: bulk strength times infill share, layer knock-down and a straight fall to nothing between 20 degC and 20 K above softening.
+ * Strength a part can be counted on for, Pa: bulk strength times infill share, layer knock-down and a straight fall to
+ * nothing between 20 degC and 20 K above softening.
  * Estimate (common practice); standard uncertainty 25 %.
  */
 export function allowableStrength(

@@ -9,7 +9,8 @@ export const cylinderHoopStress = (gaugePa: number, boreRadiusM: number, wallM: 
 
 /**
  * Greatest bending stress of a round flat plate held at its rim under even pressure, Pa: at the rim.
- * Formula: 3 p a^2 / (4 t^2). Valid: thin, small deflection. Source: Timoshenko and Woinowsky-Krieger, Theory of Plates and Shells, art. 16.
+ * Formula: 3 p a^2 / (4 t^2). Valid: thin, small deflection. Source: Timoshenko and Woinowsky-Krieger, Theory of Plates
+ * and Shells, art. 16.
  */
 export const clampedPlateStress = (gaugePa: number, radiusM: number, thicknessM: number): number =>
   0.75 * gaugePa * (radiusM / thicknessM) ** 2

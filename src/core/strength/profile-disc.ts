@@ -24,7 +24,10 @@ export interface ProfileStress {
 
 const STEPS = 160
 
-/** Radii to integrate over: every corner of the profile is one, and a stretch whose thickness changes much is cut finer, so that no waist falls between two steps. */
+/**
+ * Radii to integrate over: every corner of the profile is one, and a stretch whose thickness changes much is cut finer,
+ * so that no waist falls between two steps.
+ */
 function stations(profile: ProfileDisc['profile'], from: number): number[] {
   const rim = profile[profile.length - 1][0]
   const radii = [from]
@@ -49,9 +52,12 @@ export function thicknessAt(profile: ProfileDisc['profile'], radiusM: number): n
 }
 
 /**
- * Stresses of a turning disc of any thickness profile, thin and elastic: equilibrium d(h s_r)/dr = (h s_t - h s_r)/r - h rho w^2 r with Hooke's law,
- * integrated outward twice by fourth-order steps and combined so that the bore is free (or the middle regular) and the rim carries its pull.
- * Valid: thickness small against radius and changing gently. Error: 1e-4 against the closed forms of even discs; 0.5 % at waists, against four times finer steps.
+ * Stresses of a turning disc of any thickness profile, thin and elastic: equilibrium d(h s_r)/dr = (h s_t - h s_r)/r -
+ * h rho w^2 r with Hooke's law,
+ * integrated outward twice by fourth-order steps and combined so that the bore is free (or the middle regular) and the
+ * rim carries its pull.
+ * Valid: thickness small against radius and changing gently. Error: 1e-4 against the closed forms of even discs; 0.5 %
+ * at waists, against four times finer steps.
  * Source: plane stress of rotating discs, Timoshenko & Goodier, Theory of Elasticity.
  */
 export function profileDiscStress(disc: ProfileDisc): ProfileStress {

@@ -48,7 +48,10 @@ export const printOf = (m: { materialId: string; infill: number; loadedAcrossLay
   copies: 1,
 })
 
-/** Blades on a rim: their length along the radius, what of their width the disc holds at the root, and their whole width, m. */
+/**
+ * Blades on a rim: their length along the radius, what of their width the disc holds at the root, and their whole
+ * width, m.
+ */
 export const bladedRim = (
   m: { readonly bladeCount: number; readonly bladeThicknessM: number },
   lengthM: number,
@@ -103,7 +106,10 @@ export function bodyInertia(
   return { massKg: massKg * body.copies, inertiaKgM2: inertiaKgM2 * body.copies, outerRadiusM, pieceKg }
 }
 
-/** Stress and burst speed of one turning body. All stresses go with speed squared, so one evaluation fixes the burst speed. */
+/**
+ * Stress and burst speed of one turning body. All stresses go with speed squared, so one evaluation fixes the burst
+ * speed.
+ */
 export function bodyStrength(body: TurningBody, speedRadPerS: number, temperatureK: number): BodyStrength {
   const material = materialById(body.materialId)
   const reference = Math.max(speedRadPerS, 1)
@@ -142,7 +148,10 @@ export function bodyStrength(body: TurningBody, speedRadPerS: number, temperatur
   }
 }
 
-/** Burst speed of the weakest body alone, rad/s, in closed form where its disc is even: quick enough for a search over many designs. */
+/**
+ * Burst speed of the weakest body alone, rad/s, in closed form where its disc is even: quick enough for a search over
+ * many designs.
+ */
 export function bodiesBurstSpeed(bodies: readonly TurningBody[], temperatureK: number): number {
   const speeds = bodies.map((body) => {
     const [[a, thick], [b, thin]] = [body.profile[0], body.profile[body.profile.length - 1]]
@@ -188,7 +197,8 @@ export interface BodiesStrength extends Omit<BodyStrength, 'name'> {
 }
 
 /**
- * Strength of all that turns in a machine: the weakest body governs; mass, inertia and energy are of all together. All bodies are of the first one's print.
+ * Strength of all that turns in a machine: the weakest body governs; mass, inertia and energy are of all together. All
+ * bodies are of the first one's print.
  * Valid: elastic, thin. Error: strength of prints 25 % (one sigma), so 12 % in speed.
  */
 export function bodiesStrength(

@@ -5,7 +5,8 @@ import { balloonMass, balloonPressure, restVolume, type Balloon } from './balloo
 import type { RunDown, RunDownInput, RunDownState } from './vessel'
 
 /**
- * Run-down of a balloon through line and nozzle: its skin presses the air out until it is limp. Isothermal, since the skin gives its heat back and pressures are a few kPa.
+ * Run-down of a balloon through line and nozzle: its skin presses the air out until it is limp. Isothermal, since the
+ * skin gives its heat back and pressures are a few kPa.
  * Error: that of the skin's pressure, 20 to 40 % (see `balloonPressure`).
  */
 export function balloonRunDown(input: {

@@ -8,7 +8,10 @@ export interface Balloon {
   readonly skinThicknessM: number
   /** Shear modulus of a fresh skin. */
   readonly shearModulusPa: number
-  /** Share of the second constant of a Mooney-Rivlin skin: how much it stiffens when blown far up. About 0.1 (Muller & Strehlow). */
+  /**
+   * Share of the second constant of a Mooney-Rivlin skin: how much it stiffens when blown far up. About 0.1 (Muller &
+   * Strehlow).
+   */
   readonly stiffening: number
   readonly blownVolumeM3: number
   /** Times it has been blown up before. */
@@ -26,7 +29,8 @@ export const restVolume = (b: Balloon): number => sphere(b.restRadiusM)
 
 /**
  * Gauge pressure in a blown-up skin at a volume, Pa: p = 2 (d/r) mu (1/L - 1/L^7) (1 - k + k L^2), L the stretch.
- * Source: Mooney-Rivlin membrane, Muller & Strehlow, Rubber and Rubber Balloons (2004). Modulus falls by the wear of each use (common practice).
+ * Source: Mooney-Rivlin membrane, Muller & Strehlow, Rubber and Rubber Balloons (2004). Modulus falls by the wear of
+ * each use (common practice).
  * Error: 20 to 40 % between balloons of one bag; blow by blow it goes down. Below its rest volume a skin gives nothing.
  */
 export function balloonPressure(b: Balloon, volumeM3: number): number {
@@ -57,7 +61,10 @@ export function balloonVolume(b: Balloon, massKg: number, ambientPaAbs: number, 
   )
 }
 
-/** Work stored in the skin by blowing it up from rest, J: the integral of gauge pressure over volume. Simpson on 200 steps. */
+/**
+ * Work stored in the skin by blowing it up from rest, J: the integral of gauge pressure over volume. Simpson on 200
+ * steps.
+ */
 export function skinWork(b: Balloon): number {
   const [from, to] = [restVolume(b), b.blownVolumeM3]
   if (to <= from) return 0

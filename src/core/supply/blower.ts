@@ -35,7 +35,8 @@ function curvePressure(curve: BlowerCurve, flow: number): number {
 
 /**
  * Pressure rise of a set of blowers at a volume flow at the inlet, Pa gauge.
- * In series pressures add at equal flow, in parallel flows add at equal pressure; speed by the fan laws. Valid: rise below a fifth of ambient, so that the air is nearly of one density.
+ * In series pressures add at equal flow, in parallel flows add at equal pressure; speed by the fan laws. Valid: rise
+ * below a fifth of ambient, so that the air is nearly of one density.
  */
 export function blowerPressure(b: Blower, flowM3PerS: number): number {
   return b.inSeries * b.speedShare ** 2 * curvePressure(b.curve, flowM3PerS / (b.inParallel * b.speedShare))
@@ -103,7 +104,10 @@ export const BLOWER_CLASSES: readonly BlowerClass[] = [
   },
 ]
 
-/** Breath as a small blower with a lungful behind it. Estimates of a grown person, from memory (common practice, half either way). */
+/**
+ * Breath as a small blower with a lungful behind it. Estimates of a grown person, from memory (common practice, half
+ * either way).
+ */
 export interface BreathClass {
   readonly id: string
   readonly label: string
@@ -126,8 +130,10 @@ export const windPower = (windMPerS: number, areaM2: number, densityKgPerM3: num
 
 /**
  * Pressure that a captured stream of wind can be held to while it flows through an area at a volume flow, Pa gauge.
- * One-dimensional momentum theory: thrust coefficient 4 u (1 - u) with u the flow over that of the free wind; below half of it the stream piles up to its stagnation pressure.
- * Its power peaks at u = 2/3 with 16/27 of the wind's: the Betz limit. `capture` in (0, 1] is what the vanes leave of it.
+ * One-dimensional momentum theory: thrust coefficient 4 u (1 - u) with u the flow over that of the free wind; below
+ * half of it the stream piles up to its stagnation pressure.
+ * Its power peaks at u = 2/3 with 16/27 of the wind's: the Betz limit. `capture` in (0, 1] is what the vanes leave of
+ * it.
  */
 export function windPressure(
   wind: {
@@ -144,7 +150,10 @@ export function windPressure(
   return wind.capture * 0.5 * wind.densityKgPerM3 * wind.speedMPerS ** 2 * thrust
 }
 
-/** A source that gives less pressure the more it gives: gauge pressure against volume flow at the room's density, with its free flow. */
+/**
+ * A source that gives less pressure the more it gives: gauge pressure against volume flow at the room's density, with
+ * its free flow.
+ */
 export interface FallingSource {
   readonly pressureGaugePa: (flowM3PerS: number) => number
   readonly freeFlowM3PerS: number

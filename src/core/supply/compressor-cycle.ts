@@ -2,7 +2,9 @@ import { GAS_CONSTANT, massFlowOfFreeAir } from '../air'
 import { deliveryAt, type Compressor } from './compressor'
 
 export interface CompressorCycle {
-  /** Seconds with the motor on and off in one cycle; null when it never reaches cut-out, or the machine takes nothing. */
+  /**
+   * Seconds with the motor on and off in one cycle; null when it never reaches cut-out, or the machine takes nothing.
+   */
   readonly onS: number | null
   readonly offS: number | null
   readonly duty: number
@@ -15,7 +17,8 @@ const STEPS = 24
 
 /**
  * How the switch cycles a compressor while a machine draws through it: tank between cut-in and cut-out, isothermal.
- * `demandKgPerS` takes the tank's absolute pressure. Trapezoid on 24 steps of pressure, error below 1 %. Source: mass balance.
+ * `demandKgPerS` takes the tank's absolute pressure. Trapezoid on 24 steps of pressure, error below 1 %. Source: mass
+ * balance.
  */
 export function compressorCycle(
   compressor: Compressor,
@@ -51,7 +54,10 @@ export function compressorCycle(
   return { onS, offS, duty: onS / (onS + offS), startsPerHour: 3600 / (onS + offS), trace }
 }
 
-/** Seconds to fill a tank from one gauge pressure to another with nothing taken from it, isothermal; Infinity when delivery gives out. */
+/**
+ * Seconds to fill a tank from one gauge pressure to another with nothing taken from it, isothermal; Infinity when
+ * delivery gives out.
+ */
 export function fillTime(compressor: Compressor, temperatureK: number, fromGaugePa: number, toGaugePa: number): number {
   const massPerPa = compressor.tankVolumeM3 / (GAS_CONSTANT * temperatureK)
   const step = (toGaugePa - fromGaugePa) / 60

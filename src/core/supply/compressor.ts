@@ -15,7 +15,10 @@ export interface Compressor {
   readonly cutOutGaugePressurePa: number
 }
 
-/** Free air delivered at a gauge pressure, m3/s: straight lines between the given points, the end slopes carried on, never below 0. */
+/**
+ * Free air delivered at a gauge pressure, m3/s: straight lines between the given points, the end slopes carried on,
+ * never below 0.
+ */
 export function deliveryAt(points: readonly DeliveryPoint[], gaugePressurePa: number): number {
   if (points.length === 1) return points[0].freeAirM3PerS
   let i = 0
@@ -37,7 +40,10 @@ export interface SustainedSupply {
   readonly secondsFromFull: number | null
 }
 
-/** Isothermal fall of the tank from cut-out to the wanted pressure while demand outruns delivery, s. Trapezoid on 60 steps of pressure, error below 0.1 %. */
+/**
+ * Isothermal fall of the tank from cut-out to the wanted pressure while demand outruns delivery, s. Trapezoid on 60
+ * steps of pressure, error below 0.1 %.
+ */
 function secondsToSag(
   compressor: Compressor,
   wantedGaugePa: number,
@@ -57,7 +63,8 @@ function secondsToSag(
 }
 
 /**
- * Pressure a compressor can hold while a machine draws `demand(absolute pressure)`: where delivery equals what is taken.
+ * Pressure a compressor can hold while a machine draws `demand(absolute pressure)`: where delivery equals what is
+ * taken.
  * The demand must rise with pressure. Regulator losses below the wanted pressure are left out.
  * Error: that of the delivery figures, which makers' plates overstate (10-30 %, common practice).
  */

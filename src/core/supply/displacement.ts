@@ -13,11 +13,17 @@ export interface Displacement {
   readonly lossShare: number
 }
 
-/** Volumetric efficiency at a pressure ratio: (1 - c (r^(1/n) - 1)) (1 - loss), never below 0. Source: reciprocating compressor, ideal valves. */
+/**
+ * Volumetric efficiency at a pressure ratio: (1 - c (r^(1/n) - 1)) (1 - loss), never below 0. Source: reciprocating
+ * compressor, ideal valves.
+ */
 export const volumetricEfficiency = (d: Displacement, pressureRatio: number): number =>
   Math.max(0, (1 - d.clearanceShare * (pressureRatio ** (1 / d.exponent) - 1)) * (1 - d.lossShare))
 
-/** Delivery points of a compressor from its displacement, up to a gauge pressure; free air at ISO 8778 from intake air of the room. Straight between points: 1 % of the flow. */
+/**
+ * Delivery points of a compressor from its displacement, up to a gauge pressure; free air at ISO 8778 from intake air
+ * of the room. Straight between points: 1 % of the flow.
+ */
 export function displacementDelivery(
   d: Displacement,
   greatestGaugePa: number,
@@ -47,8 +53,10 @@ export interface Filling {
 const USUAL_PUMP = { clearanceShare: 0.04, exponent: 1.3, lossShare: 0.1 } as const
 
 /**
- * Delivery points of a compressor from the time its tank takes to fill: a pump of usual clearance, its size such that the tank's air is there in that time.
- * Source: mass balance of a tank that stays at room temperature. Error: 10 %; a quick filling leaves the tank warm, which reads as 5 to 15 % more than is delivered (common practice).
+ * Delivery points of a compressor from the time its tank takes to fill: a pump of usual clearance, its size such that
+ * the tank's air is there in that time.
+ * Source: mass balance of a tank that stays at room temperature. Error: 10 %; a quick filling leaves the tank warm,
+ * which reads as 5 to 15 % more than is delivered (common practice).
  */
 export function fillingDelivery(
   filling: Filling,

@@ -7,11 +7,17 @@ interface Filling {
   readonly ambientPaAbs: number
 }
 
-/** Most work a filling at room temperature could give, J: p V [ln(p/p0) + p0/p - 1]. Exergy of a closed volume, ideal gas. */
+/**
+ * Most work a filling at room temperature could give, J: p V [ln(p/p0) + p0/p - 1]. Exergy of a closed volume, ideal
+ * gas.
+ */
 export const fillingExergy = ({ volumeM3: v, pressurePaAbs: p, ambientPaAbs: p0 }: Filling): number =>
   p * v * (Math.log(p / p0) + p0 / p - 1)
 
-/** Work of expanding the contents without heat down to ambient, net of pushing the room aside, J; also what an adiabatic tank puts into loss-free jets. */
+/**
+ * Work of expanding the contents without heat down to ambient, net of pushing the room aside, J; also what an adiabatic
+ * tank puts into loss-free jets.
+ */
 export function expansionWork({ volumeM3: v, pressurePaAbs: p, ambientPaAbs: p0 }: Filling): number {
   const grown = (p / p0) ** (1 / GAMMA)
   return (p * v - p0 * v * grown) / (GAMMA - 1) - p0 * v * (grown - 1)
@@ -27,20 +33,27 @@ export const fillingMass = (
   temperatureK: number,
 ): number => (pressurePaAbs * volumeM3) / (GAS_CONSTANT * temperatureK)
 
-/** Energy of loss-free jets while a tank held at room temperature empties, J: integral of (1 - (p0/p)^k) cp T dm. Closed form. */
+/**
+ * Energy of loss-free jets while a tank held at room temperature empties, J: integral of (1 - (p0/p)^k) cp T dm. Closed
+ * form.
+ */
 export function isothermalJetEnergy({ volumeM3: v, pressurePaAbs: p, ambientPaAbs: p0 }: Filling): number {
   const k = (GAMMA - 1) / GAMMA
   return (v / k) * (p - p0 - (p0 ** k * (p ** (1 - k) - p0 ** (1 - k))) / (1 - k))
 }
 
-/** Energy of loss-free jets behind an ideal regulator until the tank, held at room temperature, has fallen to its outlet pressure, J. Closed form; 0 when it starts below. */
+/**
+ * Energy of loss-free jets behind an ideal regulator until the tank, held at room temperature, has fallen to its outlet
+ * pressure, J. Closed form; 0 when it starts below.
+ */
 export function regulatedJetEnergy({ volumeM3, pressurePaAbs, ambientPaAbs }: Filling, outletPaAbs: number): number {
   const k = (GAMMA - 1) / GAMMA
   return (volumeM3 / k) * Math.max(0, pressurePaAbs - outletPaAbs) * (1 - (ambientPaAbs / outletPaAbs) ** k)
 }
 
 /**
- * Work to fill a vessel from the room's pressure by strokes without heat, each cooled to room temperature before the next, J: integral of cp T ((p/p0)^k - 1) dm. Closed form.
+ * Work to fill a vessel from the room's pressure by strokes without heat, each cooled to room temperature before the
+ * next, J: integral of cp T ((p/p0)^k - 1) dm. Closed form.
  * A pump that keeps cool needs less, down to the filling's exergy; a real one more.
  */
 export function fillingWork({ volumeM3: v, pressurePaAbs: p, ambientPaAbs: p0 }: Filling): number {

@@ -16,13 +16,16 @@ export interface CoolingCoil {
   readonly bathTemperatureK: number
 }
 
-/** Thermal conductivity of air near 320 K, W/(m K), and its Prandtl number. From memory of handbook tables, within 3 %. */
+/**
+ * Thermal conductivity of air near 320 K, W/(m K), and its Prandtl number. From memory of handbook tables, within 3 %.
+ */
 const AIR_CONDUCTIVITY = 0.0276
 const AIR_PRANDTL = 0.707
 
 /**
  * Heat transfer coefficient of air inside a tube, W/(m2 K).
- * Source: Gnielinski (1976) above Re 3000 with its own smooth-tube friction; 3.66 laminar, joined straight between 2300 and 3000. Error: 10 %.
+ * Source: Gnielinski (1976) above Re 3000 with its own smooth-tube friction; 3.66 laminar, joined straight between 2300
+ * and 3000. Error: 10 %.
  */
 export function tubeHeatTransfer(massFlowKgPerS: number, boreM: number, temperatureK: number): number {
   const reynolds = (4 * massFlowKgPerS) / (Math.PI * boreM * airViscosity(temperatureK))
@@ -35,7 +38,10 @@ export function tubeHeatTransfer(massFlowKgPerS: number, boreM: number, temperat
   return (nusselt * AIR_CONDUCTIVITY) / boreM
 }
 
-/** Transfer units of a coil: UA over the flow's heat capacity. The bath's side and the wall are taken as no hindrance (water and copper: below 5 %). */
+/**
+ * Transfer units of a coil: UA over the flow's heat capacity. The bath's side and the wall are taken as no hindrance
+ * (water and copper: below 5 %).
+ */
 export function coilTransferUnits(coil: CoolingCoil, massFlowKgPerS: number, temperatureK: number): number {
   if (massFlowKgPerS <= 0) return Infinity
   return (
@@ -50,7 +56,10 @@ export const coilOutlet = (coil: CoolingCoil, massFlowKgPerS: number, inletK: nu
   return coil.bathTemperatureK + (inletK - coil.bathTemperatureK) * left
 }
 
-/** Exponent of compression in a small air-cooled piston pump, whose cylinder takes heat away (common practice, 1.25 to 1.35). */
+/**
+ * Exponent of compression in a small air-cooled piston pump, whose cylinder takes heat away (common practice, 1.25 to
+ * 1.35).
+ */
 export const PUMP_EXPONENT = 1.3
 
 export interface CompressedAirHeat {
@@ -66,12 +75,16 @@ export interface CompressedAirHeat {
   readonly waterKgPerS: number
 }
 
-/** Conductance of a compressor's tank to the room, W/K: about 10 W/(m2 K) over its shell, radiation included (common practice, a factor of two either way). */
+/**
+ * Conductance of a compressor's tank to the room, W/K: about 10 W/(m2 K) over its shell, radiation included (common
+ * practice, a factor of two either way).
+ */
 export const tankConductance = (volumeM3: number): number => 10 * cylinderShell(volumeM3)
 
 /**
  * Temperatures and water of compressed air on its way from intake to line, at a steady flow.
- * Pump: polytropic at 1.3 for the temperature, isentropic efficiency for the power. Tank: well stirred, losing heat to the room. Coil: NTU. Water: saturation at the coldest place.
+ * Pump: polytropic at 1.3 for the temperature, isentropic efficiency for the power. Tank: well stirred, losing heat to
+ * the room. Coil: NTU. Water: saturation at the coldest place.
  * An estimate: tank within 10 K, water within 10 % while the room's humidity is right.
  */
 export function compressedAirHeat(input: {

@@ -14,14 +14,19 @@ export interface RegulatorRun {
 
 /** Kinetic over static friction of rubber on a dry wall (common practice). */
 const KINETIC_SHARE = 0.6
-/** Damping over critical of mass and spring: a diaphragm senses through a narrow passage that damps it, a home-made piston has none (common practice, estimate). */
+/**
+ * Damping over critical of mass and spring: a diaphragm senses through a narrow passage that damps it, a home-made
+ * piston has none (common practice, estimate).
+ */
 const DAMPING_SHARE = { diaphragm: 1.2, piston: 0.8 } as const
 const STEP_S = 2e-5
 const STICK_SPEED = 1e-5
 
 /**
- * A regulator in time: moving mass on spring and air, with friction that sticks (Karnopp 1985), a chamber that fills and drains, and stops at seat and full lift.
- * The tank's pressure falls at a constant rate if given. Semi-implicit steps of 20 us; halving them changes swing and rate by less than 5 %.
+ * A regulator in time: moving mass on spring and air, with friction that sticks (Karnopp 1985), a chamber that fills
+ * and drains, and stops at seat and full lift.
+ * The tank's pressure falls at a constant rate if given. Semi-implicit steps of 20 us; halving them changes swing and
+ * rate by less than 5 %.
  * An estimate: it tells pulsing from steady, not the exact pitch. Valid: seat below 12 mm, chamber above 1 mL.
  */
 export function regulatorRun(

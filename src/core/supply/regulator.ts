@@ -18,7 +18,9 @@ export interface Regulator {
   readonly chamberVolumeM3: number
 }
 
-/** Discharge coefficient of the poppet's curtain, and the critical ratio of such valves (common practice, from memory). */
+/**
+ * Discharge coefficient of the poppet's curtain, and the critical ratio of such valves (common practice, from memory).
+ */
 const POPPET_DISCHARGE = 0.7
 export const POPPET_CRITICAL_RATIO = 0.3
 
@@ -111,7 +113,8 @@ export interface RegulatedState {
 }
 
 /**
- * Steady state of a regulator between an inlet pressure and all that lies behind it. `frictionSign` -1, 0 or 1 moves it to an edge of its friction band.
+ * Steady state of a regulator between an inlet pressure and all that lies behind it. `frictionSign` -1, 0 or 1 moves it
+ * to an edge of its friction band.
  * Error: 2 to 5 % of the setting for a real diaphragm, whose working area changes with lift (common practice).
  */
 export function regulated(
@@ -215,7 +218,8 @@ export interface RegulatorSize {
 }
 
 /**
- * Sizes for a wanted flow between two inlet pressures, so that droop and inlet effect share an allowed fall of outlet pressure in halves.
+ * Sizes for a wanted flow between two inlet pressures, so that droop and inlet effect share an allowed fall of outlet
+ * pressure in halves.
  * Seat: the flow at the least inlet pressure with a quarter of its diameter as lift. Source: force balance; ISO 6358.
  */
 export function sizeRegulator(wanted: {

@@ -84,7 +84,8 @@ function eventsOf(
 const NODES = 20
 
 /**
- * Pressure behind the regulator against that before it, as a table with a node where it lets go. Temperature falls out: valve and machine pass flow by its root alike.
+ * Pressure behind the regulator against that before it, as a table with a node where it lets go. Temperature falls out:
+ * valve and machine pass flow by its root alike.
  * Error: 0.1 % of the outlet's gauge pressure.
  */
 function regulatedTable(
@@ -96,7 +97,8 @@ function regulatedTable(
   greatestPaAbs: number,
 ): (inletPaAbs: number) => number {
   const pa = behind.backPressurePaAbs
-  // below, the outlet follows the inlet with a root near the room's pressure; above, the valve closes steeply at first: nodes crowd at both
+  // below, the outlet follows the inlet with a root near the room's pressure; above, the valve closes steeply at first:
+  // nodes crowd at both
   const below = Array.from({ length: NODES + 1 }, (_, i) => pa + (dropOutPaAbs - pa) * (i / NODES) ** 2)
   const above =
     greatestPaAbs > dropOutPaAbs * (1 + 1e-9)
@@ -113,8 +115,10 @@ const CHOKES_BELOW = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1))
 
 /**
  * Run-down of a vessel through regulator, line and nozzle.
- * Balances of mass and energy of a well-stirred volume: dm/dt = -mdot, m cv dT/dt = -mdot R T + UA (Twall - T); the wall stays at the starting temperature.
- * Error: 0.01 % against the closed forms of a choked nozzle; a real bottle lies between adiabatic and isothermal, by its wall.
+ * Balances of mass and energy of a well-stirred volume: dm/dt = -mdot, m cv dT/dt = -mdot R T + UA (Twall - T); the
+ * wall stays at the starting temperature.
+ * Error: 0.01 % against the closed forms of a choked nozzle; a real bottle lies between adiabatic and isothermal, by
+ * its wall.
  * Source: first law. @throws nothing: an unfinished integration is told by `status`.
  */
 export function runDown(input: RunDownInput): RunDown {
@@ -211,7 +215,10 @@ export function runDown(input: RunDownInput): RunDown {
   }
 }
 
-/** Conductance of a vessel's wall from its volume, W/K: free convection inside at about 6 W/(m2 K) over a cylinder three diameters long. Estimate, a factor of two either way (common practice). */
+/**
+ * Conductance of a vessel's wall from its volume, W/K: free convection inside at about 6 W/(m2 K) over a cylinder three
+ * diameters long. Estimate, a factor of two either way (common practice).
+ */
 export function wallConductance(volumeM3: number): number {
   return 6 * cylinderShell(volumeM3)
 }
@@ -233,8 +240,10 @@ export const pumpCeiling = (pump: HandPump, ambientPaAbs: number): number =>
   pump.deadVolumeM3 > 0 ? ambientPaAbs * (1 + pump.strokeVolumeM3 / pump.deadVolumeM3) : Infinity
 
 /**
- * Strokes of a hand pump to bring a vessel from one gauge pressure to another; null when its dead volume stops it first.
- * Isothermal, each stroke mixes the pump's air with the vessel's. Error: 5 % for slow pumping; a warm bottle needs fewer and falls back as it cools.
+ * Strokes of a hand pump to bring a vessel from one gauge pressure to another; null when its dead volume stops it
+ * first.
+ * Isothermal, each stroke mixes the pump's air with the vessel's. Error: 5 % for slow pumping; a warm bottle needs
+ * fewer and falls back as it cools.
  */
 export function strokesToFill(
   volumeM3: number,

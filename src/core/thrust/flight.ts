@@ -19,7 +19,9 @@ export interface MovingBody {
   readonly path: Path
 }
 
-/** What pushes it, sampled over the run-down: thrust, air aboard above what the room's air would weigh, frontal area. */
+/**
+ * What pushes it, sampled over the run-down: thrust, air aboard above what the room's air would weigh, frontal area.
+ */
 export interface PushSample {
   readonly timeS: number
   readonly thrustN: number
@@ -43,7 +45,9 @@ export interface Flight {
   readonly topSpeedMPerS: number
   /** Height reached, or way along the track. */
   readonly distanceM: number
-  /** Until the top of the climb, the end of the track, or standstill; null when it never stops in the time looked at. */
+  /**
+   * Until the top of the climb, the end of the track, or standstill; null when it never stops in the time looked at.
+   */
   readonly timeS: number | null
   readonly reachedEnd: boolean
 }
@@ -70,7 +74,8 @@ const LONGEST_COAST_S = 120
 /**
  * Straight-line motion of a body pushed by its jet, with drag by the square of speed, weight or rolling resistance.
  * It stays put until the thrust outweighs what holds it. Newton's second law for the body with the air aboard.
- * Error: that of thrust and drag coefficient; a real balloon wanders, so its height is an upper figure (common practice).
+ * Error: that of thrust and drag coefficient; a real balloon wanders, so its height is an upper figure (common
+ * practice).
  */
 export function flight(body: MovingBody, samples: readonly PushSample[], ambient: Ambient): Flight {
   const times = samples.map((s) => s.timeS)

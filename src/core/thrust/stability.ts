@@ -28,7 +28,10 @@ export interface Stability {
   readonly verdict: 'unstable' | 'doubtful' | 'stable' | 'over-stable'
 }
 
-/** Where a nose's lift acts, as share of its length. Cone and tangent ogive by Barrowman (1966); a half sphere by slender-body theory, 1/3. */
+/**
+ * Where a nose's lift acts, as share of its length. Cone and tangent ogive by Barrowman (1966); a half sphere by
+ * slender-body theory, 1/3.
+ */
 const NOSE_CENTRE = { cone: 2 / 3, ogive: 0.466, round: 1 / 3 } as const
 
 /** Less than one diameter of margin is little, more than three turns it hard into the wind (common practice). */
@@ -37,7 +40,8 @@ const MOST_MARGIN = 3
 
 /**
  * Centre of pressure of a slender finned body at small angles, and its margin over the centre of mass.
- * Source: Barrowman & Barrowman, The Theoretical Prediction of the Center of Pressure (1966). Valid: subsonic, below 10 deg, 3 to 8 fins, body of constant diameter behind the nose.
+ * Source: Barrowman & Barrowman, The Theoretical Prediction of the Center of Pressure (1966). Valid: subsonic, below 10
+ * deg, 3 to 8 fins, body of constant diameter behind the nose.
  * Error: half a diameter for stubby bodies such as balloons, which the theory does not hold for.
  */
 export function stability(body: FinnedBody): Stability {
@@ -58,7 +62,10 @@ export function stability(body: FinnedBody): Stability {
   return { centreOfPressureM, noseSlope, finSlope, marginDiameters, verdict }
 }
 
-/** Slope of the normal force of a set of fins, and where it acts. Six and more shade one another: 0.913 and 0.854 of their sum by Barrowman. */
+/**
+ * Slope of the normal force of a set of fins, and where it acts. Six and more shade one another: 0.913 and 0.854 of
+ * their sum by Barrowman.
+ */
 function finLift(f: FinSet, diameterM: number): [slope: number, at: number] {
   const r = diameterM / 2
   const [cr, ct, s] = [f.rootChordM, f.tipChordM, f.spanM]

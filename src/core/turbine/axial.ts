@@ -28,7 +28,10 @@ import {
 } from './turbine'
 import { said, type Said } from '../said'
 
-/** Rotors on one shaft with fixed stators between; the nozzle is the lid whose holes feed the first rotor. Angles from the direction of travel. */
+/**
+ * Rotors on one shaft with fixed stators between; the nozzle is the lid whose holes feed the first rotor. Angles from
+ * the direction of travel.
+ */
 export interface AxialMachine extends TurbineSurroundings {
   readonly stages: number
   readonly meanRadiusM: number
@@ -249,8 +252,10 @@ function marchRows(
 const RING_VENTILATION = 0.6
 
 /**
- * Drag of blades that the air does not drive, and of the discs' faces. A passage idles where the lid feeds none, and a row that turns faster than its air would by itself
- * (swirl met plus what its own outlet angle turns) fills with air that it only stirs: that share grows from nothing at that speed. Estimate, on Traupel's ventilation form.
+ * Drag of blades that the air does not drive, and of the discs' faces. A passage idles where the lid feeds none, and a
+ * row that turns faster than its air would by itself
+ * (swirl met plus what its own outlet angle turns) fills with air that it only stirs: that share grows from nothing at
+ * that speed. Estimate, on Traupel's ventilation form.
  */
 function drags(
   machine: AxialMachine,
@@ -293,9 +298,12 @@ function drags(
 }
 
 /**
- * Axial turbine of any number of equal stages, stage by stage on the mean line: continuity through each row, loss by Soderberg's correlation times `rowLoss`, incidence, tip leak, choking.
- * Behind the lid a share of the swirl is kept (`capture`) and the speed along the shaft spreads over the ring (momentum), so a lid with few holes pays for mixing.
- * Valid: subsonic rows; a supersonic jet of the lid into the first rotor as an expansion behind its holes. Error: with plain coefficients a third in power.
+ * Axial turbine of any number of equal stages, stage by stage on the mean line: continuity through each row, loss by
+ * Soderberg's correlation times `rowLoss`, incidence, tip leak, choking.
+ * Behind the lid a share of the swirl is kept (`capture`) and the speed along the shaft spreads over the ring
+ * (momentum), so a lid with few holes pays for mixing.
+ * Valid: subsonic rows; a supersonic jet of the lid into the first rotor as an expansion behind its holes. Error: with
+ * plain coefficients a third in power.
  * Sources: Euler's turbine equation; Soderberg (1949); Traupel's ventilation form; Daily & Nece (1960).
  */
 export function axialTurbine(machine: AxialMachine, inlet: TurbineInlet): TurbineModel {

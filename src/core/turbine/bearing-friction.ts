@@ -1,5 +1,8 @@
 import { RPM as rpm } from '../units/rotation'
-/** A class of small deep-groove ball bearing. Speed limits and drag are catalogue-class values from memory (practice), not those of one maker. */
+/**
+ * A class of small deep-groove ball bearing. Speed limits and drag are catalogue-class values from memory (practice),
+ * not those of one maker.
+ */
 export interface BearingClass {
   readonly id: string
   readonly boreM: number

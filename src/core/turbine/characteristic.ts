@@ -16,7 +16,8 @@ export const torqueOver = (model: TurbineModel): ((speedRadPerS: number) => numb
   model.torqueAt ?? ((speed) => model.at(speed).torqueNm)
 
 /**
- * The first speed at which the shaft torque, which must start out positive, falls to nothing; 0 when it cannot turn at all.
+ * The first speed at which the shaft torque, which must start out positive, falls to nothing; 0 when it cannot turn at
+ * all.
  * Where drag does not hold a machine within eight times its limit, that is its free speed.
  */
 export function freeSpeed(model: TurbineModel, tolerance = 1e-9): number {
@@ -35,7 +36,8 @@ export function freeSpeed(model: TurbineModel, tolerance = 1e-9): number {
 
 /**
  * Stall torque (on the blades, less what rubs), free speed and the point of best power of any turbine.
- * Error: the free speed `tolerance` / 1000, 1e-9 relative unless said; the best speed `tolerance` of it (power is flat there: its error goes with the square).
+ * Error: the free speed `tolerance` / 1000, 1e-9 relative unless said; the best speed `tolerance` of it (power is flat
+ * there: its error goes with the square).
  */
 export function turbineSummary(model: TurbineModel, tolerance = 1e-6): TurbineSummary {
   const slow = nearRest(model)
@@ -54,8 +56,10 @@ export function turbineSummary(model: TurbineModel, tolerance = 1e-6): TurbineSu
 const AROUND = 0.12
 
 /**
- * The same of a machine that differs little from one whose summary is known: the free speed from where it was, the best power from a parabola through three speeds about the old best.
- * Made for differences of two such: what the parabola leaves out is the same on both sides. Where anything lies further off, the whole search is made.
+ * The same of a machine that differs little from one whose summary is known: the free speed from where it was, the best
+ * power from a parabola through three speeds about the old best.
+ * Made for differences of two such: what the parabola leaves out is the same on both sides. Where anything lies further
+ * off, the whole search is made.
  */
 export function summaryNear(model: TurbineModel, near: TurbineSummary): TurbineSummary {
   const whole = () => turbineSummary(model, 1e-3)
@@ -83,7 +87,8 @@ export function turbineCurve(model: TurbineModel, toRadPerS: number, points: num
 }
 
 /**
- * The loss-free impulse turbine on the same jet: best efficiency cos^2(alpha) at u/c = cos(alpha)/2, twice that speed free.
+ * The loss-free impulse turbine on the same jet: best efficiency cos^2(alpha) at u/c = cos(alpha)/2, twice that speed
+ * free.
  * Source: Euler's turbine equation with a frictionless, symmetric blade (text-book limit).
  */
 export function idealImpulse(jet: { massFlowKgPerS: number; speed: number; angleRad: number; radiusM: number }): {

@@ -1,6 +1,9 @@
 import type { Uncertain } from '../calibration'
 
-/** The coefficients that no drawing fixes. They carry the band of a prediction and are what a build's own runs can teach. A family uses those of `COEFFICIENTS_OF`. */
+/**
+ * The coefficients that no drawing fixes. They carry the band of a prediction and are what a build's own runs can
+ * teach. A family uses those of `COEFFICIENTS_OF`.
+ */
 export interface TurbineCoefficients {
   /** Real over ideal mass flow of the nozzle. */
   readonly discharge: Uncertain
@@ -42,13 +45,19 @@ export const COEFFICIENT_NAMES: readonly CoefficientName[] = [
   'shear',
 ]
 
-/** Discharge of a nozzle by its entry. A rounded or long hole by common practice; a sharp edge in a thin plate at low pressure, the contraction of free streamline theory (0.611). */
+/**
+ * Discharge of a nozzle by its entry. A rounded or long hole by common practice; a sharp edge in a thin plate at low
+ * pressure, the contraction of free streamline theory (0.611).
+ */
 export const PLAIN_DISCHARGE: Readonly<Record<'rounded' | 'sharp', Uncertain>> = {
   rounded: { value: 0.9, standardUncertainty: 0.03 },
   sharp: { value: 0.61, standardUncertainty: 0.02 },
 }
 
-/** Plain defaults. Estimates: discharge and velocity from common practice of drilled short holes, the rest set by order of magnitude, not by a published source. */
+/**
+ * Plain defaults. Estimates: discharge and velocity from common practice of drilled short holes, the rest set by order
+ * of magnitude, not by a published source.
+ */
 export const DEFAULT_COEFFICIENTS: TurbineCoefficients = {
   discharge: PLAIN_DISCHARGE.rounded,
   velocity: { value: 0.96, standardUncertainty: 0.02 },

@@ -34,7 +34,8 @@ export interface ImpellerPoint {
 const BEST_FLOW = 0.25
 
 /**
- * Work of a wheel over tip speed squared: slip factor less the flow's share, s - f tan b. Euler's equation with Wiesner's (1967) slip, no swirl at the eye.
+ * Work of a wheel over tip speed squared: slip factor less the flow's share, s - f tan b. Euler's equation with
+ * Wiesner's (1967) slip, no swirl at the eye.
  */
 export const workCoefficient = (impeller: Pick<Impeller, 'blades' | 'backsweepRad'>, flowCoefficient: number): number =>
   wiesnerSlip(impeller.blades, impeller.backsweepRad) - flowCoefficient * Math.tan(impeller.backsweepRad)
@@ -43,7 +44,10 @@ export const workCoefficient = (impeller: Pick<Impeller, 'blades' | 'backsweepRa
 export const stagePressureRatio = (workJPerKg: number, efficiency: number, inletTemperatureK: number): number =>
   pressureOfTemperature(Math.max(0.1, 1 + (efficiency * workJPerKg) / (CP * inletTemperatureK)))
 
-/** All stages at a speed and a delivered flow. Efficiency falls with the square of the flow's distance from its best (estimate). */
+/**
+ * All stages at a speed and a delivered flow. Efficiency falls with the square of the flow's distance from its best
+ * (estimate).
+ */
 export function compress(
   impeller: Impeller,
   speedRadPerS: number,
@@ -94,7 +98,10 @@ export type Delivery =
   | { readonly kind: 'hole'; readonly diameterM: number }
   | { readonly kind: 'pressure'; readonly absolutePressurePa: number }
 
-/** Flow that a wheel delivers at a speed, kg/s; 0 where it cannot reach the pressure. The greatest of two solutions: left of it a wheel surges. */
+/**
+ * Flow that a wheel delivers at a speed, kg/s; 0 where it cannot reach the pressure. The greatest of two solutions:
+ * left of it a wheel surges.
+ */
 export function delivered(
   impeller: Impeller,
   speedRadPerS: number,
@@ -148,7 +155,8 @@ function balanceSpeed(
 
 /**
  * Where turbine and impellers balance, with what is delivered there.
- * Against a standing pressure the flow is the greatest at which the balanced wheel still makes it: more flow brakes the turbine, so pressure falls with it.
+ * Against a standing pressure the flow is the greatest at which the balanced wheel still makes it: more flow brakes the
+ * turbine, so pressure falls with it.
  */
 export function balanceCompressor(
   turbine: TurbineModel,

@@ -13,7 +13,10 @@ import {
 } from './turbine'
 import { said } from '../said'
 
-/** Discs or nested cones close together on a shaft; air spirals inward between them and leaves through holes near the middle. */
+/**
+ * Discs or nested cones close together on a shaft; air spirals inward between them and leaves through holes near the
+ * middle.
+ */
 export interface DiscPackMachine extends TurbineSurroundings {
   readonly discs: number
   readonly gapWidthM: number
@@ -30,10 +33,14 @@ export interface DiscPackMachine extends TurbineSurroundings {
 }
 
 /**
- * Excess of the air's whirl over the disc's, over rim speed, along radius/rim radius x: dW/dx = (48 x / Re - 1/x) W - 2 for slug-like inertia.
- * Re is the modified Reynolds number 2 b m1 / (pi mu ro^2) with m1 the mass flow of one gap; on cones the shear works over 1/cos(slope) more surface.
- * Closed form by the integrating factor. Source: Carey (2010), J. Eng. Gas Turbines Power 132, 122301, in the form of a flat gap with parabolic profiles.
- * Error: 0.02-0.08 too high in rotor efficiency against resolved profiles; not to be used beyond (b/2) sqrt(w/nu) of about 1.5.
+ * Excess of the air's whirl over the disc's, over rim speed, along radius/rim radius x: dW/dx = (48 x / Re - 1/x) W - 2
+ * for slug-like inertia.
+ * Re is the modified Reynolds number 2 b m1 / (pi mu ro^2) with m1 the mass flow of one gap; on cones the shear works
+ * over 1/cos(slope) more surface.
+ * Closed form by the integrating factor. Source: Carey (2010), J. Eng. Gas Turbines Power 132, 122301, in the form of a
+ * flat gap with parabolic profiles.
+ * Error: 0.02-0.08 too high in rotor efficiency against resolved profiles; not to be used beyond (b/2) sqrt(w/nu) of
+ * about 1.5.
  */
 export function excessWhirl(excessAtRim: number, modifiedReynolds: number, radiusRatio: number, slopeRad = 0): number {
   const a = 24 / (modifiedReynolds * Math.cos(slopeRad))
@@ -58,7 +65,10 @@ const sharesOf = (steps: number): readonly number[] => Array.from({ length: step
 const SHARES = sharesOf(STEPS)
 const stepShares = (steps: number) => (steps === STEPS ? SHARES : sharesOf(steps))
 
-/** Shear over that of laminar flow: 1 up to a gap Reynolds number (on twice the gap) of 2000, towards the smooth-wall law above. */
+/**
+ * Shear over that of laminar flow: 1 up to a gap Reynolds number (on twice the gap) of 2000, towards the smooth-wall
+ * law above.
+ */
 function shearFactor(reynolds: number): number {
   if (reynolds <= 2000) return 1
   const laminar = 96 / reynolds
@@ -69,9 +79,11 @@ function shearFactor(reynolds: number): number {
 
 /**
  * From rim to outlet holes: whirl by shear, pressure by whirl and wall friction.
- * Each step takes the whirl by its closed form with the shear and density of its middle, reached by half a step first (second order), so that however thin the flow it stays true.
+ * Each step takes the whirl by its closed form with the shear and density of its middle, reached by half a step first
+ * (second order), so that however thin the flow it stays true.
  * Pressure and temperature follow the energy in the turning gap, so that what leaves, works and rubs is what came in.
- * Error: below 0.2 % of the torque and a tenth of the jet's dynamic pressure against 1024 steps, the latter only where the whirl dies within a hair of the rim
+ * Error: below 0.2 % of the torque and a tenth of the jet's dynamic pressure against 1024 steps, the latter only where
+ * the whirl dies within a hair of the rim
  * (measured on gaps of 0.3-1.2 mm, 0.1-300 kPa, 0.01-20 g/s).
  */
 export function throughGap(
@@ -126,12 +138,14 @@ export function throughGap(
       atT = temperature(after / end + speedRadPerS * end, through, end)
       if (half) [atRadius, atExcess, atP] = [r, after, Math.max(1e3, p - (h / 2) * slope)]
     }
-    // what slip loses as heat is the moment given up times the slip's own speed of turning, the mean of both ends: exact for a slip that dies away within one step
+    // what slip loses as heat is the moment given up times the slip's own speed of turning, the mean of both ends:
+    // exact for a slip that dies away within one step
     const [momentIn, momentOut] = [excess + speedRadPerS * from * from, after + speedRadPerS * to * to]
     const lost =
       (drag * h) / rho + Math.abs(0.5 * (excess / (from * from) + after / (to * to)) * (momentIn - momentOut))
     const throughOut = (through * r) / to
-    // what the pressure gives is what the air gains in speed, works on the discs and loses: true however steeply the whirl falls within the step
+    // what the pressure gives is what the air gains in speed, works on the discs and loses: true however steeply the
+    // whirl falls within the step
     const gained =
       0.5 * ((momentOut / to) ** 2 - (momentIn / from) ** 2 + throughOut ** 2 - ((through * r) / from) ** 2)
     friction += lost
@@ -156,9 +170,12 @@ export function throughGap(
 }
 
 /**
- * Disc pack with laminar or turbulent gaps: shear takes the whirl out of the air on its spiral way in, on flat or conical discs.
- * Valid: gaps thin against the radius; best with (b/2) sqrt(w/nu) below 1.5. Error: with plain coefficients a third in power; the angle of the jets is touchy (common practice).
- * Sources: Carey (2010) for the gap, here with density and friction along the way; Daily & Nece (1960) for the outer faces.
+ * Disc pack with laminar or turbulent gaps: shear takes the whirl out of the air on its spiral way in, on flat or
+ * conical discs.
+ * Valid: gaps thin against the radius; best with (b/2) sqrt(w/nu) below 1.5. Error: with plain coefficients a third in
+ * power; the angle of the jets is touchy (common practice).
+ * Sources: Carey (2010) for the gap, here with density and friction along the way; Daily & Nece (1960) for the outer
+ * faces.
  */
 export function discPackTurbine(machine: DiscPackMachine, inlet: TurbineInlet): TurbineModel {
   const nozzle = nozzleFlow(inlet, feedGeometry(machine))

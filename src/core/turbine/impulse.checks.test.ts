@@ -19,7 +19,10 @@ import {
 const deg = Math.PI / 180
 const rpm = Math.PI / 30
 
-/** The ideal jet of the check values: a matched convergent-divergent nozzle of 1.5 mm throat, rotor of 25 mm mean radius. */
+/**
+ * The ideal jet of the check values: a matched convergent-divergent nozzle of 1.5 mm throat, rotor of 25 mm mean
+ * radius.
+ */
 function idealOf(c: CheckValue) {
   const ambient = given(c, 'p_ambient')
   const p0 = given(c, 'p_gauge') + ambient
@@ -60,7 +63,9 @@ describe('closed-form limits of the impulse turbine (Euler)', () => {
   })
 })
 
-/** A rotor whose blades turn the jet back at the angle it comes in with, without friction: the model's own ideal limit. */
+/**
+ * A rotor whose blades turn the jet back at the angle it comes in with, without friction: the model's own ideal limit.
+ */
 const lossFree = (jetAngle: number, u: number, c: number) => {
   const beta = Math.atan2(c * Math.sin(jetAngle), c * Math.cos(jetAngle) - u)
   const rotor = {

@@ -14,7 +14,10 @@ import {
 } from './turbine'
 import { said, type Said } from '../said'
 
-/** Blade shapes a maker prints. `flat` turns the air a quarter turn only; the others turn it back. `aerofoil` has a rounded, thicker nose. */
+/**
+ * Blade shapes a maker prints. `flat` turns the air a quarter turn only; the others turn it back. `aerofoil` has a
+ * rounded, thicker nose.
+ */
 export type BladeProfile = 'scoop' | 'c-shape' | 'constant-width' | 'aerofoil' | 'flat'
 
 /** A blade of the maker's own, m: from root or outlet edge on x = 0 to tip or inlet edge, travel along y. */
@@ -23,7 +26,10 @@ export interface OwnOutline {
   readonly points: readonly (readonly [number, number])[]
 }
 
-/** A disc with blades on its rim and one or a few round jets along the rim. Lengths m, angles rad from the direction of travel. */
+/**
+ * A disc with blades on its rim and one or a few round jets along the rim. Lengths m, angles rad from the direction of
+ * travel.
+ */
 export interface ImpulseRotor {
   readonly meanRadiusM: number
   /** Along the shaft. */
@@ -49,12 +55,16 @@ export interface ImpulseMachine extends TurbineSurroundings {
   readonly casing: ImpulseCasing
 }
 
-/** Entrainment constant of a round free jet: m = 0.282 x sqrt(momentum flux * ambient density). Source: Ricou & Spalding (1961), J. Fluid Mech. 11 (value from memory). */
+/**
+ * Entrainment constant of a round free jet: m = 0.282 x sqrt(momentum flux * ambient density). Source: Ricou & Spalding
+ * (1961), J. Fluid Mech. 11 (value from memory).
+ */
 export const RICOU_SPALDING = 0.282
 
 /**
  * Mass flow of a round jet after it has mixed over a distance, kg/s.
- * The near field is blended in by the root of the sum of squares (this project's choice), so that nothing is entrained at distance 0.
+ * The near field is blended in by the root of the sum of squares (this project's choice), so that nothing is entrained
+ * at distance 0.
  */
 export function mixedJetMassFlow(jet: {
   massFlowKgPerS: number
@@ -70,17 +80,23 @@ export function mixedJetMassFlow(jet: {
 
 /**
  * Velocity coefficient of a blade passage against the angle it turns the air, 0 rad..pi.
- * Estimate: the falling trend of impulse-blade charts (0.96 unturned, about 0.77 at 140 deg), printed surfaces; standard uncertainty 10 %.
+ * Estimate: the falling trend of impulse-blade charts (0.96 unturned, about 0.77 at 140 deg), printed surfaces;
+ * standard uncertainty 10 %.
  */
 export const passageVelocityCoefficient = (deflectionRad: number): number =>
   0.96 - 0.08 * (deflectionRad / (Math.PI / 2)) ** 2
 
-/** Ventilation that a close casing leaves, over the open rotor's: its blades cannot fan the air away, but go on exchanging it at the outlet and rubbing it along the wall. Estimate. */
+/**
+ * Ventilation that a close casing leaves, over the open rotor's: its blades cannot fan the air away, but go on
+ * exchanging it at the outlet and rubbing it along the wall. Estimate.
+ */
 export const CLOSE_VENTILATION = 0.2
 
 /**
- * Share of the open rotor's ventilation that is left in a casing: 0.2 when it fits closely, towards 1 when it is wide; half-way at a clearance of half the blade height.
- * Estimate, set so that a closely cased rotor on a small jet runs free at 18-20,000 rpm (common practice), a factor of 1.5 either way.
+ * Share of the open rotor's ventilation that is left in a casing: 0.2 when it fits closely, towards 1 when it is wide;
+ * half-way at a clearance of half the blade height.
+ * Estimate, set so that a closely cased rotor on a small jet runs free at 18-20,000 rpm (common practice), a factor of
+ * 1.5 either way.
  */
 export function casingVentilationFactor(casing: ImpulseCasing, bladeHeightM: number): number {
   if (casing.kind === 'open') return 1
@@ -112,12 +128,15 @@ const outletAngle = (rotor: Pick<ImpulseRotor, 'profile' | 'outletAngleRad'>): n
 const inletAngle = (rotor: Pick<ImpulseRotor, 'profile' | 'inletAngleRad'>): number =>
   rotor.profile === 'flat' ? Math.PI / 2 : rotor.inletAngleRad
 
-/** A rounded nose helps up to the first of these angles off the blade's own, and not at all beyond the second. Estimate. */
+/**
+ * A rounded nose helps up to the first of these angles off the blade's own, and not at all beyond the second. Estimate.
+ */
 const NOSE_HELPS = [(35 * Math.PI) / 180, (75 * Math.PI) / 180] as const
 
 /**
  * Share of the relative speed that survives the entry at an angle off the blade's own: what lies along the blade.
- * A rounded nose keeps half of the energy that a sharp edge loses; its help fades smoothly between 35 and 75 degrees, where the flow comes off it (estimate).
+ * A rounded nose keeps half of the energy that a sharp edge loses; its help fades smoothly between 35 and 75 degrees,
+ * where the flow comes off it (estimate).
  */
 export function keptAtEntry(incidenceRad: number, profile: BladeProfile): number {
   const along = Math.max(0, Math.cos(incidenceRad))
@@ -127,8 +146,10 @@ export function keptAtEntry(incidenceRad: number, profile: BladeProfile): number
 }
 
 /**
- * One row of moving blades at constant radius before a jet: its velocity triangles at a blade speed, and the swirl it takes out there, m/s, alone.
- * Only the part of the relative speed along the blade survives the entry (incidence); flat paddles take the jet square on and lose none of it here.
+ * One row of moving blades at constant radius before a jet: its velocity triangles at a blade speed, and the swirl it
+ * takes out there, m/s, alone.
+ * Only the part of the relative speed along the blade survives the entry (incidence); flat paddles take the jet square
+ * on and lose none of it here.
  */
 export function bladeRow(
   jet: { readonly speed: number; readonly angleRad: number },
@@ -180,8 +201,10 @@ interface JetAtRotor {
 }
 
 /**
- * Way on which a jet mixes before it has given up its speed, m: the gap, and its slanting way through the ring of blades, no longer than the chord across that ring.
- * A jet nearly along the rim is cut by blade after blade and drags their air along all the way: that, more than drag, is why printed rotors run free far below half of the jet's speed, on a straight torque line.
+ * Way on which a jet mixes before it has given up its speed, m: the gap, and its slanting way through the ring of
+ * blades, no longer than the chord across that ring.
+ * A jet nearly along the rim is cut by blade after blade and drags their air along all the way: that, more than drag,
+ * is why printed rotors run free far below half of the jet's speed, on a straight torque line.
  */
 export function mixingWay(machine: Pick<ImpulseMachine, 'rotor' | 'nozzle'>): number {
   const { meanRadiusM, bladeDepthM } = machine.rotor
@@ -228,7 +251,10 @@ function notesOf(machine: ImpulseMachine, nozzle: NozzleResult, jet: JetAtRotor)
   return notes
 }
 
-/** The gas side of jets caught by one row of blades on a mean radius, W and N m. Losses and blade work add up to the isentropic power: Euler's equation on the triangles. */
+/**
+ * The gas side of jets caught by one row of blades on a mean radius, W and N m. Losses and blade work add up to the
+ * isentropic power: Euler's equation on the triangles.
+ */
 export function caughtJet(
   nozzle: NozzleResult,
   jet: { readonly powerW: number; readonly speed: number },
@@ -250,7 +276,8 @@ export function caughtJet(
 }
 
 /**
- * Tangential impulse turbine: Euler equation on the triangles of a jet that has mixed with still air, with spill, ventilation, disc and bearing drag.
+ * Tangential impulse turbine: Euler equation on the triangles of a jet that has mixed with still air, with spill,
+ * ventilation, disc and bearing drag.
  * Valid: one to about six round jets, 100-700 kPa gauge, rotors of 20-120 mm, u/c below 0.5.
  * Error: with default coefficients a factor of about 1.5 in power; the coefficients' uncertainties carry the band.
  * Sources: Euler's turbine equation; Ricou & Spalding (1961); Traupel's ventilation form; Daily & Nece (1960).

@@ -71,7 +71,8 @@ describe.each(FAMILIES)('%s: energy never comes from nothing', (family) => {
         const { isentropicPowerW: whole } = point.ledger
         for (const loss of LEDGER_LOSSES) expect(point.ledger[loss] / whole).toBeGreaterThanOrEqual(-1e-6)
         expect(point.bladeTorqueNm * point.speedRadPerS).toBeLessThanOrEqual(whole * (1 + 1e-9))
-        // a disc pack's friction is summed over a dozen steps; reheat can only make the losses' sum larger than what is lost, and hardly at low pressure
+        // a disc pack's friction is summed over a dozen steps; reheat can only make the losses' sum larger than what is
+        // lost, and hardly at low pressure
         expect(point.closure).toBeGreaterThan(family === 'disc-pack' ? 1 - 0.01 : 1 - 1e-4)
         expect(point.closure).toBeLessThan(1 + 2.2 * (1 - (ROOM / (ROOM + gaugePa)) ** (1 / 3.5)) + 0.02)
       }),

@@ -27,7 +27,10 @@ import {
 } from './turbine'
 import { said } from '../said'
 
-/** Air spirals in from a volute or through slots of a box, turns to the shaft in the rotor and leaves through its middle. Angles from the direction of travel. */
+/**
+ * Air spirals in from a volute or through slots of a box, turns to the shaft in the rotor and leaves through its
+ * middle. Angles from the direction of travel.
+ */
 export interface RadialMachine extends TurbineSurroundings {
   readonly feed: 'volute' | 'box'
   readonly inletRadiusM: number
@@ -42,8 +45,10 @@ export interface RadialMachine extends TurbineSurroundings {
 }
 
 /**
- * Slip: how far the whirl at the rim of a wheel falls short of the blade's own, 1 - sqrt(cos b)/Z^0.7; b the backsweep from the radius.
- * Source: Wiesner (1967), J. Eng. Power 89. Valid: inner over outer radius below exp(-8.16 cos b / Z); error a few per cent.
+ * Slip: how far the whirl at the rim of a wheel falls short of the blade's own, 1 - sqrt(cos b)/Z^0.7; b the backsweep
+ * from the radius.
+ * Source: Wiesner (1967), J. Eng. Power 89. Valid: inner over outer radius below exp(-8.16 cos b / Z); error a few per
+ * cent.
  */
 export const wiesnerSlip = (bladeCount: number, backsweepRad: number): number =>
   1 - Math.sqrt(Math.cos(backsweepRad)) / bladeCount ** 0.7
@@ -152,10 +157,16 @@ function marchRotor(
   }
 }
 
-/** Flow coefficient (speed through the rim over rim speed) at which a wheel's passages are full; below, the missing share only stirs air. Estimate, of the order of design values. */
+/**
+ * Flow coefficient (speed through the rim over rim speed) at which a wheel's passages are full; below, the missing
+ * share only stirs air. Estimate, of the order of design values.
+ */
 const FULL_FLOW = 0.25
 
-/** Power of passages that stir air instead of being driven by it, W: the wheel's blades as an open rotor's, by the share of flow that they lack. */
+/**
+ * Power of passages that stir air instead of being driven by it, W: the wheel's blades as an open rotor's, by the share
+ * of flow that they lack.
+ */
 function stirringPower(machine: RadialMachine, densityKgPerM3: number, rimSpeed: number, throughMPerS: number): number {
   const starved = rimSpeed > 0 ? Math.max(0, 1 - throughMPerS / (FULL_FLOW * rimSpeed)) : 0
   return (
@@ -181,8 +192,10 @@ const EMPTY: Marched = {
 }
 
 /**
- * Radial inflow turbine: nozzle or volute, incidence on radial blades with slip, rothalpy through the rotor with a passage coefficient, leaving loss, choking of the outlet.
- * The rotor's own swirl holds the air back: flow falls as it turns faster. Valid: subsonic rotor passages. Error: with plain coefficients a third in power.
+ * Radial inflow turbine: nozzle or volute, incidence on radial blades with slip, rothalpy through the rotor with a
+ * passage coefficient, leaving loss, choking of the outlet.
+ * The rotor's own swirl holds the air back: flow falls as it turns faster. Valid: subsonic rotor passages. Error: with
+ * plain coefficients a third in power.
  * Sources: Euler's turbine equation; Wiesner (1967); Daily & Nece (1960).
  */
 export function radialTurbine(machine: RadialMachine, inlet: TurbineInlet): TurbineModel {

@@ -14,7 +14,10 @@ import {
 import { said } from '../said'
 import { STANDARD_GRAVITY } from '../units/gravity'
 
-/** Air enters a rotor at its middle and leaves through channels at its rim that point backwards. The nozzle's passages are these channels; its angle is theirs, from straight back. */
+/**
+ * Air enters a rotor at its middle and leaves through channels at its rim that point backwards. The nozzle's passages
+ * are these channels; its angle is theirs, from straight back.
+ */
 export interface ReactionMachine extends TurbineSurroundings {
   /** Of the channels' mouths. */
   readonly jetRadiusM: number
@@ -44,9 +47,12 @@ export function rimState(
 }
 
 /**
- * Reaction rotor or spinning top: jets in a turning frame with the pressure that turning adds; torque r (F cos b - m u).
- * It has no runaway speed of its own: only drag and the swing of its air limit it. Valid: up to choked jets at rim speeds below 300 m/s. Error: with plain coefficients a quarter in torque; drag of open arms a factor of two.
- * Sources: Euler's turbine equation with rothalpy; NACA Report 1135 for the jets; Daily & Nece (1960) and Traupel's ventilation form for drag.
+ * Reaction rotor or spinning top: jets in a turning frame with the pressure that turning adds; torque r (F cos b - m
+ * u).
+ * It has no runaway speed of its own: only drag and the swing of its air limit it. Valid: up to choked jets at rim
+ * speeds below 300 m/s. Error: with plain coefficients a quarter in torque; drag of open arms a factor of two.
+ * Sources: Euler's turbine equation with rothalpy; NACA Report 1135 for the jets; Daily & Nece (1960) and Traupel's
+ * ventilation form for drag.
  */
 export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): TurbineModel {
   const { coefficients, nozzle: channels } = machine
@@ -101,7 +107,8 @@ export function reactionTurbine(machine: ReactionMachine, inlet: TurbineInlet): 
         massFlowKgPerS: m + leak,
         isentropicPowerW: throughW + leakW,
         bladeTorqueNm,
-        // the turning air's own energy comes from the shaft and goes back to it: only what the jet lacks of its ideal is lost
+        // the turning air's own energy comes from the shaft and goes back to it: only what the jet lacks of its ideal
+        // is lost
         nozzleW: throughW + 0.5 * m * u * u - jet.jetPowerW,
         mixingW: 0,
         spillW: leakW,

@@ -9,9 +9,12 @@ import type { TurbineInlet, TurbineSurroundings } from './turbine'
 const EXPONENT = GAMMA / (GAMMA - 1)
 
 /**
- * Loss coefficient of a row of blades for full-size, smooth blades, on the exit's kinetic energy: 0.04 + 0.06 (e/100)^2, e the deflection in degrees,
+ * Loss coefficient of a row of blades for full-size, smooth blades, on the exit's kinetic energy: 0.04 + 0.06
+ * (e/100)^2, e the deflection in degrees,
  * corrected for the ratio of axial chord to height and, by (1e5/Re)^(1/4), for Reynolds number.
- * Source: Soderberg (1949), as given in Dixon, Fluid Mechanics and Thermodynamics of Turbomachinery (constants from memory). Valid: e up to 120 deg, thickness 0.2 chord, no tip leak. Error: 3 % of stage efficiency there; printed rows are worse (coefficient `rowLoss`).
+ * Source: Soderberg (1949), as given in Dixon, Fluid Mechanics and Thermodynamics of Turbomachinery (constants from
+ * memory). Valid: e up to 120 deg, thickness 0.2 chord, no tip leak. Error: 3 % of stage efficiency there; printed rows
+ * are worse (coefficient `rowLoss`).
  */
 export function soderbergLoss(row: {
   readonly deflectionRad: number
@@ -33,7 +36,8 @@ export interface RowExit {
 }
 
 /**
- * Speed and pressure behind a row that must pass a mass flow: continuity with a loss on the exit's kinetic energy; the subsonic solution, null beyond choking.
+ * Speed and pressure behind a row that must pass a mass flow: continuity with a loss on the exit's kinetic energy; the
+ * subsonic solution, null beyond choking.
  * `lossCoefficient` is (ideal - real)/real kinetic energy of the exit.
  */
 export function rowExit(row: {
@@ -84,8 +88,11 @@ export interface RingInlet {
 }
 
 /**
- * What jets at an angle become in the ring behind them, at one mass flow: a share of their swirl is kept; the speed through the ring is what continuity asks for.
- * A ring wider than the jets is a sudden widening without recovery: the excess speed is lost. A ring narrower than they are speeds the air up at the cost of pressure (isentropic), so that no energy comes from nothing; null where it cannot pass the flow.
+ * What jets at an angle become in the ring behind them, at one mass flow: a share of their swirl is kept; the speed
+ * through the ring is what continuity asks for.
+ * A ring wider than the jets is a sudden widening without recovery: the excess speed is lost. A ring narrower than they
+ * are speeds the air up at the cost of pressure (isentropic), so that no energy comes from nothing; null where it
+ * cannot pass the flow.
  */
 export function intoRing(jets: {
   readonly speed: number
@@ -126,15 +133,20 @@ export function intoRing(jets: {
   )
 }
 
-/** What lies behind the nozzle, asked with the pressure there: where the air ends up, and whatever the family wants to remember. */
+/**
+ * What lies behind the nozzle, asked with the pressure there: where the air ends up, and whatever the family wants to
+ * remember.
+ */
 export interface March<T> {
   readonly exitPaAbs: number
   readonly result: T
 }
 
 /**
- * The pressure behind the nozzle at which what lies behind lets the air out into the room: between the room's and the supply's.
- * `march` returns null where a row cannot pass the flow. `choked` tells that a row behind the nozzle sets the flow; the rest of the pressure is then lost behind it.
+ * The pressure behind the nozzle at which what lies behind lets the air out into the room: between the room's and the
+ * supply's.
+ * `march` returns null where a row cannot pass the flow. `choked` tells that a row behind the nozzle sets the flow; the
+ * rest of the pressure is then lost behind it.
  * Null: the machine pumps back harder than the supply pushes; nothing flows.
  */
 export function balanceBehindNozzle<T>(
@@ -176,7 +188,8 @@ export function balanceBehindNozzle<T>(
   const least = miss(pa)
   let behindPaAbs = pa
   if (least < 0) {
-    // what lies behind takes less the higher this pressure is, so that it need not rise by more than what is missing; where a row chokes it must
+    // what lies behind takes less the higher this pressure is, so that it need not rise by more than what is missing;
+    // where a row chokes it must
     const enough = pa - least
     const close = enough < most ? miss(enough) : -1
     const atMost = close > 0 ? close : miss(most)
@@ -202,7 +215,10 @@ export const availablePower = (massFlowKgPerS: number, inlet: TurbineInlet): num
   inlet.totalTemperatureK *
   (1 - (inlet.backPressurePaAbs / inlet.totalPressurePaAbs) ** (1 / EXPONENT))
 
-/** Energy that a stream still carries into the room, J/kg: its motion, and what pressure is left above the room's (behind a choked last row, or one that works as a diffuser). */
+/**
+ * Energy that a stream still carries into the room, J/kg: its motion, and what pressure is left above the room's
+ * (behind a choked last row, or one that works as a diffuser).
+ */
 export function leavingEnergy(
   exit: { readonly kineticJPerKg: number; readonly totalTemperatureK: number; readonly pressurePaAbs: number },
   roomPaAbs: number,
@@ -222,8 +238,10 @@ export const bearingDrag = ({ bearings, coefficients }: TurbineSurroundings, spe
   coefficients.bearing.value * bearingTorque(bearingClass(bearings.classId), bearings.count, speedRadPerS)
 
 /**
- * What is left of the isentropic power after blades and leaving air, shared out over its causes in proportion to their weights (W each, by their own formulas); all on `otherwise` where none weighs.
- * `closure` is the sum of the formulas over what is to be shared: 1 but for reheat, and the check that no loss was forgotten or counted twice.
+ * What is left of the isentropic power after blades and leaving air, shared out over its causes in proportion to their
+ * weights (W each, by their own formulas); all on `otherwise` where none weighs.
+ * `closure` is the sum of the formulas over what is to be shared: 1 but for reheat, and the check that no loss was
+ * forgotten or counted twice.
  */
 export function shareOut<K extends string>(
   lossW: number,
@@ -243,7 +261,10 @@ interface Gap {
   readonly dischargeCoefficient: number
 }
 
-/** Mass flow through a gap of an area, kg/s, as a plain orifice, over the pressures and temperature it is asked for; none backwards. */
+/**
+ * Mass flow through a gap of an area, kg/s, as a plain orifice, over the pressures and temperature it is asked for;
+ * none backwards.
+ */
 export function gapFlows({
   areaM2,
   dischargeCoefficient,

@@ -28,14 +28,18 @@ import {
 } from './turbine'
 import { said } from '../said'
 
-/** Convergent-divergent nozzles blow from the side on blades round a rim. Blade height along the radius, depth along the shaft. */
+/**
+ * Convergent-divergent nozzles blow from the side on blades round a rim. Blade height along the radius, depth along the
+ * shaft.
+ */
 export interface SupersonicMachine extends TurbineSurroundings {
   readonly rotor: ImpulseRotor & { readonly bladeThicknessM: number }
   readonly casing: ImpulseCasing
 }
 
 /**
- * Least throat over inlet area of a passage that a supersonic stream can start in: behind a normal shock it must still pass.
+ * Least throat over inlet area of a passage that a supersonic stream can start in: behind a normal shock it must still
+ * pass.
  * Source: Kantrowitz & Donaldson (1945), NACA ACR L5D20. Valid: one-dimensional, Mach above 1.
  */
 export const startingContraction = (mach: number): number =>
@@ -50,7 +54,10 @@ function afterShock(relative: number, staticTemperatureK: number): number {
   return Math.sqrt(Math.max(0, 2 * CP * total * (1 - Math.min(1, pressureRatio) ** (1 / 3.5))))
 }
 
-/** A rotor blown from the side lets its air out on the other: no casing stops its idle blades from fanning there. Share of the open rotor's ventilation that stays; estimate. */
+/**
+ * A rotor blown from the side lets its air out on the other: no casing stops its idle blades from fanning there. Share
+ * of the open rotor's ventilation that stays; estimate.
+ */
 const SIDE_OPEN = 0.6
 
 /** Share of the passages' inlet that is left at their thickest. */
@@ -60,9 +67,11 @@ const passageThroat = (rotor: SupersonicMachine['rotor']): number => {
 }
 
 /**
- * Supersonic impulse rotor: convergent-divergent jets in all regimes, incidence, passages that may not start, ends of the arc under the jets, ventilation of the rest.
+ * Supersonic impulse rotor: convergent-divergent jets in all regimes, incidence, passages that may not start, ends of
+ * the arc under the jets, ventilation of the rest.
  * Valid: jets at Mach 1-3, up to full admission. Error: with plain coefficients a third in power.
- * Sources: NACA Report 1135; Euler's turbine equation; Kantrowitz & Donaldson (1945); Traupel's ventilation form; Daily & Nece (1960). The loss at the arc's ends, a third of a pitch each, is an estimate.
+ * Sources: NACA Report 1135; Euler's turbine equation; Kantrowitz & Donaldson (1945); Traupel's ventilation form; Daily
+ * & Nece (1960). The loss at the arc's ends, a third of a pitch each, is an estimate.
  */
 export function supersonicTurbine(machine: SupersonicMachine, inlet: TurbineInlet): TurbineModel {
   const { coefficients, rotor, nozzle: feed } = machine

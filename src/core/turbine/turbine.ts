@@ -10,7 +10,9 @@ export interface TurbineInlet {
   readonly ambientTemperatureK: number
 }
 
-/** Feed of any family: round passages of one size, at an angle to the direction of travel, some way before the blades. */
+/**
+ * Feed of any family: round passages of one size, at an angle to the direction of travel, some way before the blades.
+ */
 export type TurbineFeed = NozzleGeometry & { readonly angleRad: number; readonly gapM: number }
 
 export interface TurbineBearings {
@@ -27,7 +29,8 @@ export interface TurbineSurroundings {
 
 /**
  * What becomes of the isentropic power, in the order in which the air meets it:
- * nozzle; mixing with still or slower air; air that passes the blades by (spill, leaks); blade passages, stators and incidence; what leaves with the air;
+ * nozzle; mixing with still or slower air; air that passes the blades by (spill, leaks); blade passages, stators and
+ * incidence; what leaves with the air;
  * pumping by blades outside the jet; drag of smooth faces; rubbing (vanes, point, seal); bearings.
  */
 export const LEDGER_LOSSES = [
@@ -77,11 +80,19 @@ export interface TurbinePoint {
   readonly ledger: TurbineLedger
   /** One set for each row of moving blades; none where there are no blades. */
   readonly triangles: readonly VelocityTriangles[]
-  /** Pressure right behind the nozzle: the room's for impulse rotors, above it where the machine itself holds air back. */
+  /**
+   * Pressure right behind the nozzle: the room's for impulse rotors, above it where the machine itself holds air back.
+   */
   readonly behindNozzlePaAbs: number
-  /** Losses by their own formulas over what the ledger has to share out: 1 where nothing is shared, near 1 but for reheat elsewhere. */
+  /**
+   * Losses by their own formulas over what the ledger has to share out: 1 where nothing is shared, near 1 but for
+   * reheat elsewhere.
+   */
   readonly closure: number
-  /** What is particular to the family at this speed: vane lift, exit Mach number and so on; words and a number with its unit. */
+  /**
+   * What is particular to the family at this speed: vane lift, exit Mach number and so on; words and a number with its
+   * unit.
+   */
   readonly extras: readonly {
     readonly code: string
     readonly value: number
@@ -109,7 +120,9 @@ export interface ShaftDrags {
   readonly bearingNm: number
 }
 
-/** Gas side of a point: powers in W before any drag; their losses and the blade power add up to the isentropic power. */
+/**
+ * Gas side of a point: powers in W before any drag; their losses and the blade power add up to the isentropic power.
+ */
 export interface GasSide {
   readonly massFlowKgPerS: number
   readonly isentropicPowerW: number
@@ -123,7 +136,9 @@ export interface GasSide {
   readonly closure?: number
 }
 
-/** A point from its gas side and its drags: the one place where torque is taken from torque and the ledger is closed. */
+/**
+ * A point from its gas side and its drags: the one place where torque is taken from torque and the ledger is closed.
+ */
 export function closePoint(
   speedRadPerS: number,
   gas: GasSide,

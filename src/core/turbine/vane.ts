@@ -12,7 +12,10 @@ import {
 } from './turbine'
 import { said } from '../said'
 
-/** Sliding vanes in a rotor that sits off the middle of a round bore. Angles from where rotor and bore nearly touch, in the direction of travel. */
+/**
+ * Sliding vanes in a rotor that sits off the middle of a round bore. Angles from where rotor and bore nearly touch, in
+ * the direction of travel.
+ */
 export interface VaneMachine extends TurbineSurroundings {
   readonly boreRadiusM: number
   readonly rotorRadiusM: number
@@ -24,7 +27,10 @@ export interface VaneMachine extends TurbineSurroundings {
   readonly vaneDensityKgPerM3: number
   /** The cell fills while its leading vane lies before this angle. */
   readonly inletEndsRad: number
-  /** The exhaust opens as its leading vane passes this angle; it closes as far before the touching line as it lies behind. */
+  /**
+   * The exhaust opens as its leading vane passes this angle; it closes as far before the touching line as it lies
+   * behind.
+   */
   readonly exhaustOpensRad: number
   /** At each end of the rotor and over each vane's tip. */
   readonly clearanceM: number
@@ -79,7 +85,10 @@ function portVolumes(machine: VaneMachine): Cycle {
 /** Pressure of the room's air that a cell closes on, squeezed until its inlet opens, Pa absolute. */
 const trappedPressure = (v: Cycle, pa: number): number => pa * (v.closedM3 / v.clearanceM3) ** GAMMA
 
-/** Air that a cell takes in over a turn, kg: what the trapped air does not already fill, counted at the temperature of the inlet. */
+/**
+ * Air that a cell takes in over a turn, kg: what the trapped air does not already fill, counted at the temperature of
+ * the inlet.
+ */
 const cellMass = (v: Cycle, fillPa: number, pa: number, temperatureK: number): number =>
   Math.max(
     0,
@@ -95,7 +104,10 @@ function fillOf(miss: (fillPa: number) => number, pa: number, p0: number): numbe
   return atMost <= 0 ? most : rootBetween(miss, pa, most, 1e-9, [atRoom, atMost])
 }
 
-/** Work of one cell over a turn, J, filled to a pressure: filling, expansion without heat, exhaust against the room, and what is left squeezed until the inlet opens. */
+/**
+ * Work of one cell over a turn, J, filled to a pressure: filling, expansion without heat, exhaust against the room, and
+ * what is left squeezed until the inlet opens.
+ */
 function cellWork(v: Cycle, fillPa: number, pa: number): number {
   const opened = fillPa * (v.filledM3 / v.openedM3) ** GAMMA
   const fill = fillPa * (v.filledM3 - v.clearanceM3)
@@ -106,9 +118,12 @@ function cellWork(v: Cycle, fillPa: number, pa: number): number {
 }
 
 /**
- * Vane motor: cell volumes in closed form, filling through the port, expansion, leaks past ends and tips, friction of vanes pressed out by turning and by air under them.
- * Torque is the mean over a turn; standing still it may catch a dead spot. Valid: quasi-steady filling; 3-12 vanes. Error: with plain coefficients a third in torque, half in the air it leaks.
- * Sources: first law of an open volume; ISO 6358-like flow of gaps at the choked limit. Friction coefficients are estimates.
+ * Vane motor: cell volumes in closed form, filling through the port, expansion, leaks past ends and tips, friction of
+ * vanes pressed out by turning and by air under them.
+ * Torque is the mean over a turn; standing still it may catch a dead spot. Valid: quasi-steady filling; 3-12 vanes.
+ * Error: with plain coefficients a third in torque, half in the air it leaks.
+ * Sources: first law of an open volume; ISO 6358-like flow of gaps at the choked limit. Friction coefficients are
+ * estimates.
  */
 export function vaneTurbine(machine: VaneMachine, inlet: TurbineInlet): TurbineModel {
   const { coefficients } = machine

@@ -48,7 +48,10 @@ export interface Drill {
   readonly diameterM: number
 }
 
-/** Drill nearest to a diameter, among metric sizes of 0.05 mm steps (to 3 mm) and 0.1 mm steps, number and letter sizes, and 64ths of an inch. */
+/**
+ * Drill nearest to a diameter, among metric sizes of 0.05 mm steps (to 3 mm) and 0.1 mm steps, number and letter sizes,
+ * and 64ths of an inch.
+ */
 export function nearestDrills(diameterM: number): Drill[] {
   const mm = diameterM * 1000
   const step = mm <= 3 ? 0.05 : 0.1
@@ -68,7 +71,10 @@ export function nearestDrills(diameterM: number): Drill[] {
   ]
 }
 
-/** All drills of one family in a range, smallest first: metric in steps of 0.05 mm (0.1 above 3 mm), 64ths of an inch, numbers and letters. */
+/**
+ * All drills of one family in a range, smallest first: metric in steps of 0.05 mm (0.1 above 3 mm), 64ths of an inch,
+ * numbers and letters.
+ */
 export function drillsBetween(family: 'metric' | 'inch' | 'number', fromM: number, toM: number): Drill[] {
   const within = (list: Drill[]) =>
     list.filter((d) => d.diameterM >= fromM && d.diameterM <= toM).sort((a, b) => a.diameterM - b.diameterM)

@@ -52,7 +52,10 @@ export function formatQuantity(si: number, unit: Unit, standardUncertainty?: num
     : { value: spaced(value.toFixed(decimals)), uncertainty: u.toFixed(decimals), unit: unit.label }
 }
 
-/** A number as it stands in an input field: the digits that mean something (four, or all whole ones), without trailing noughts. */
+/**
+ * A number as it stands in an input field: the digits that mean something (four, or all whole ones), without trailing
+ * noughts.
+ */
 export function fieldText(si: number, unit: Unit): string {
   const value = fromSi(si, unit)
   if (!Number.isFinite(value)) return ''

@@ -55,7 +55,10 @@ const unit = (id: string, libraryUnit: string, base: string, label = id): Unit =
   si: si(libraryUnit, base),
 })
 
-/** The library rounds pound-force and psi to six or seven figures; they follow exactly from pound, inch and standard gravity (9.80665 m/s2). */
+/**
+ * The library rounds pound-force and psi to six or seven figures; they follow exactly from pound, inch and standard
+ * gravity (9.80665 m/s2).
+ */
 const poundForce = si('lbs', 'kg') * STANDARD_GRAVITY
 const psi: Unit = { id: 'psi', label: 'psi', si: poundForce / si('in', 'm') ** 2 }
 
@@ -67,10 +70,16 @@ const pressures: readonly Unit[] = [
   unit('MPa', 'MPa', 'Pa'),
 ]
 
-/** Air per second at ISO 8778 reference. SCFM is that of 68 degF and 14.696 psi; the one of 60 degF holds 1.5 % more air, so the label names which. */
+/**
+ * Air per second at ISO 8778 reference. SCFM is that of 68 degF and 14.696 psi; the one of 60 degF holds 1.5 % more
+ * air, so the label names which.
+ */
 const litrePerMinute = si('L/min', 'm3/s')
 const cubicFootPerMinute = si('ft3/min', 'm3/s')
-/** kg/m3 of dry air at 68 degF and 14.696 psi over that at ISO 8778: an SCFM holds this much more air than a free cubic foot. */
+/**
+ * kg/m3 of dry air at 68 degF and 14.696 psi over that at ISO 8778: an SCFM holds this much more air than a free cubic
+ * foot.
+ */
 const SCFM_68F = 101_325 / 100_000
 
 export const UNITS: Readonly<Record<QuantityKind, readonly Unit[]>> = {

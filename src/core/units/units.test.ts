@@ -35,7 +35,10 @@ describe('exact definitions (NIST SP 811, BIPM brochure)', () => {
   })
 })
 
-/** One of each unit in SI, by its definition: NIST SP 811 (2008) appendix B, BIPM brochure (9th ed.); the degree Fahrenheit by its size. From memory. */
+/**
+ * One of each unit in SI, by its definition: NIST SP 811 (2008) appendix B, BIPM brochure (9th ed.); the degree
+ * Fahrenheit by its size. From memory.
+ */
 const ONE: Readonly<Record<string, number>> = {
   kPa: 1000,
   bar: 100_000,

@@ -30,7 +30,10 @@ function Peel({ x, from, to, fade }: { x: number; from: number; to: number; fade
   return <path d={path} fill={`url(#${fade})`} />
 }
 
-/** Band of power left, stations along it, losses peeling away below. Everything here is predicted, so its edge is dashed. */
+/**
+ * Band of power left, stations along it, losses peeling away below. Everything here is predicted, so its edge is
+ * dashed.
+ */
 const Band = memo(function Band({ chain, losses }: { chain: readonly ChainStation[]; losses?: Losses }) {
   const gradient = useId()
   const fade = useId()

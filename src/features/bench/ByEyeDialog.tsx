@@ -22,7 +22,10 @@ import { editRun } from './run-edits'
 
 type Way = 'film' | 'flashes'
 type Second = 'none' | 'same' | 'tachometer'
-/** A tachometer by hand, an eye that counts frames, one that sees a rotor stand: estimates of their standard uncertainty. */
+/**
+ * A tachometer by hand, an eye that counts frames, one that sees a rotor stand: estimates of their standard
+ * uncertainty.
+ */
 const HAND_SHARE = 0.02
 const FRAMES_U = 0.02
 const STANDS_SHARE = 0.003
@@ -51,7 +54,9 @@ interface Candidate {
   readonly how: string
 }
 
-/** Speed from a film or a flashing light: every speed that looks the same, and which of them a second reading leaves. */
+/**
+ * Speed from a film or a flashing light: every speed that looks the same, and which of them a second reading leaves.
+ */
 export default function ByEyeDialog({
   run,
   predicted,

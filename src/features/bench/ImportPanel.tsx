@@ -217,7 +217,10 @@ function MappingStep({
   )
 }
 
-/** Brings a recording into a run: choose or drop a file, see its first rows, map its columns. Nothing is kept until the last step. */
+/**
+ * Brings a recording into a run: choose or drop a file, see its first rows, map its columns. Nothing is kept until the
+ * last step.
+ */
 export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: Measurement; rig: Rig }) {
   const store = useStore()
   const router = useRouter()

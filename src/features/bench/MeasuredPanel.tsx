@@ -18,7 +18,10 @@ import { Derived } from './Derived'
 import { methodView } from './methods/registry'
 import { repairWords } from '../../words'
 
-/** Two runs of one rotor by hand differ by so much of their power: the pressure is set and read anew. Common practice; no published source. */
+/**
+ * Two runs of one rotor by hand differ by so much of their power: the pressure is set and read anew. Common practice;
+ * no published source.
+ */
 const REPEAT_SHARE = 0.02
 
 /** How this run stands to the other runs of its build at nearly the same pressure. */

@@ -4,7 +4,10 @@ import { mainRig, methodOf } from '../../project/measuring'
 import type { ProjectStore } from '../../store'
 import { freshId } from '../shared'
 
-/** The rig that a new run of a build starts from: the one last used on this build, else on its machine, else in the project; and why. */
+/**
+ * The rig that a new run of a build starts from: the one last used on this build, else on its machine, else in the
+ * project; and why.
+ */
 export function rigFor(
   project: Pick<Project, 'rigs' | 'runs' | 'builds'>,
   build: Pick<Build, 'id' | 'machineId'>,
@@ -54,7 +57,10 @@ export const newRun = (
   notes: '',
 })
 
-/** Starts a run: only with the cautions acknowledged, which are kept in it. A rig that the project does not have yet is added. */
+/**
+ * Starts a run: only with the cautions acknowledged, which are kept in it. A rig that the project does not have yet is
+ * added.
+ */
 export function startRun(
   store: ProjectStore,
   project: Project,

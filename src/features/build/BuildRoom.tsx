@@ -26,7 +26,10 @@ const STATE_WORDS = { fine: 'fine to run', watch: 'watch', 'do not run': 'do not
 const STATE_TONE = { fine: 'moss', watch: 'copper', 'do not run': 'brick' } as const
 type State = keyof typeof STATE_WORDS
 
-/** The highest pressure at which this build's state is no worse than now, worked out off the page's thread after the picture has been drawn. */
+/**
+ * The highest pressure at which this build's state is no worse than now, worked out off the page's thread after the
+ * picture has been drawn.
+ */
 function useSafePressure(build: Build, gaugePressurePa: number, state: State): number | null | undefined {
   const project = useProject()
   const { ambient } = project

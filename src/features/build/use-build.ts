@@ -44,7 +44,10 @@ function keep(build: Build, outcome: Outcome): Outcome {
 }
 const lastOf = (build: Build): MachinePredicted | null => (last.of?.id === build.id ? last.of.predicted : null)
 
-/** A build's prediction, or why there is none. Of a kind that takes long, its uncertainties come a moment later, from a worker. */
+/**
+ * A build's prediction, or why there is none. Of a kind that takes long, its uncertainties come a moment later, from a
+ * worker.
+ */
 export function usePrediction(build: Build): Outcome {
   const project = useProject()
   const { ambient } = project

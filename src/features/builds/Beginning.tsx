@@ -20,7 +20,10 @@ const KIND_OF: Readonly<Partial<Record<(typeof WANTS)[number]['does'], KindId>>>
 
 const ChooserDialog = dynamic(() => import('./ChooserDialog'), { ssr: false })
 
-/** What is to be done, with the figures that go with it. `turns` leads to a choice among machines; the others are one kind of their own. */
+/**
+ * What is to be done, with the figures that go with it. `turns` leads to a choice among machines; the others are one
+ * kind of their own.
+ */
 const WANTS: readonly {
   readonly id: string
   readonly label: string
@@ -152,7 +155,10 @@ const Question = ({ children, first }: { children: ReactNode; first?: boolean })
   <SectionTitle first={first}>{children}</SectionTitle>
 )
 
-/** A project without a machine: what shall be done, from what air, made how; then the machines that could do it, and along the air to the bench. */
+/**
+ * A project without a machine: what shall be done, from what air, made how; then the machines that could do it, and
+ * along the air to the bench.
+ */
 export function Beginning({ onMade, onCancel }: { onMade: (build: Build) => void; onCancel?: () => void }) {
   const store = useStore()
   const shown = useShown()

@@ -140,7 +140,9 @@ function Row({ choice, chosen, onChoose }: { choice: Choice; chosen: boolean; on
 /** Those that do it first, then those with something against them, then those that do not turn. */
 const rank = (choice: Choice): number => (!choice.figures ? 2 : drawbacks(choice, (t) => t).length > 0 ? 1 : 0)
 
-/** Which kind of machine? Every family fitted to the same air and speed, side by side; the chosen one becomes a build. */
+/**
+ * Which kind of machine? Every family fitted to the same air and speed, side by side; the chosen one becomes a build.
+ */
 export interface ChooserStart {
   readonly airId: string
   readonly speedRadPerS: number

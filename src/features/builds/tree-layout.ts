@@ -6,7 +6,10 @@ export interface TreePlace {
   readonly row: number
 }
 
-/** Places a family's versions: a child one column on from its parent; the first child in its parent's row, further ones in new rows below. */
+/**
+ * Places a family's versions: a child one column on from its parent; the first child in its parent's row, further ones
+ * in new rows below.
+ */
 export function layoutTree(builds: readonly Build[]): TreePlace[] {
   const children = new Map<string | null, Build[]>()
   const ids = new Set(builds.map((b) => b.id))

@@ -7,7 +7,10 @@ import { FindingList, useShown } from '../shared'
 import { CONSTRAINT_WORDS, GOAL_WORDS } from './find-view-model'
 import { FoundDesign } from './FoundDesign'
 
-/** A design of a search beside the build as it stands: its numbers, what it gives, what does not fit, and the way to make a version of it. */
+/**
+ * A design of a search beside the build as it stands: its numbers, what it gives, what does not fit, and the way to
+ * make a version of it.
+ */
 export function ChosenDesign({
   build,
   chosen,

@@ -26,7 +26,10 @@ export const fewOf = <T,>(all: readonly T[], most = 60): T[] => {
   return all.filter((_, i) => i % every === 0 || i === all.length - 1)
 }
 
-/** Power against another figure: designs that no other beats, the best ones, and where the build stands now. Each can be chosen. */
+/**
+ * Power against another figure: designs that no other beats, the best ones, and where the build stands now. Each can be
+ * chosen.
+ */
 export const TradePicture = memo(function TradePicture({
   points: all,
   here,

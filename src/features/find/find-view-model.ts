@@ -28,7 +28,10 @@ export const CONSTRAINT_WORDS: Readonly<Record<keyof SearchConstraints, string>>
   supplyHolds: 'the supply sags',
 }
 
-/** Range in which a number is first searched: a factor around what it is, within its limits; whole numbers and angles by steps. */
+/**
+ * Range in which a number is first searched: a factor around what it is, within its limits; whole numbers and angles by
+ * steps.
+ */
 export function firstRange(build: Pick<Build, 'machine'>, field: NumberFieldSpec): [number, number] {
   const value = fieldValue(build, field.path) as number
   const [least, most] = fieldLimits(field)

@@ -15,7 +15,10 @@ type Pool<S, R> = (
   options: { signal: AbortSignal; progress: (share: number) => void; soFar: (found: R) => void },
 ) => Promise<R>
 
-/** A search in the pool of workers: its picture as it grows, and the design that is looked at. A new one ends the one before, leaving the room ends it too. */
+/**
+ * A search in the pool of workers: its picture as it grows, and the design that is looked at. A new one ends the one
+ * before, leaving the room ends it too.
+ */
 function usePool<S, D, R extends { readonly best: readonly D[] }>(pool: Pool<S, R>) {
   const [work, setWork] = useState<Work>({ status: 'idle' })
   const [result, setResult] = useState<R | null>(null)

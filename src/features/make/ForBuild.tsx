@@ -4,7 +4,10 @@ import type { Build } from '../../project/document'
 import { useProject } from '../../store'
 import { EmptyState, LinkButton } from '../../ui'
 
-/** What is drawn for the build that the address names, or the latest; anew for each. Without one, `why` and the way to begin. */
+/**
+ * What is drawn for the build that the address names, or the latest; anew for each. Without one, `why` and the way to
+ * begin.
+ */
 export function ForBuild({
   title,
   why,

@@ -4,7 +4,10 @@ import { checkInWords } from './make-words'
 import type { MadeOf } from './make-props'
 import type { CheckState } from './use-part'
 
-/** Whether the machine goes together, turns and lets its air through: what was looked at in its solids, and what falls short. */
+/**
+ * Whether the machine goes together, turns and lets its air through: what was looked at in its solids, and what falls
+ * short.
+ */
 export function GoesTogether({ check, of }: { readonly check: CheckState; readonly of: MadeOf }) {
   const valve = of === 'regulator'
   const short = check.status === 'done' ? check.value.filter((c) => !c.fine) : []

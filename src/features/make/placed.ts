@@ -6,7 +6,10 @@ import { boughtMesh } from './bought-mesh'
 
 type Solid = Pick<PlacedMesh, 'vertices' | 'triangles'>
 
-/** Room between neighbours drawn apart, how far what goes in from the side and set screws are drawn out, as shares of the machine's width. */
+/**
+ * Room between neighbours drawn apart, how far what goes in from the side and set screws are drawn out, as shares of
+ * the machine's width.
+ */
 const ROOM = 0.06
 const ASIDE = 0.3
 const OUT = 0.12
@@ -23,7 +26,8 @@ function heights({ vertices }: Solid, pose: Placed['pose']): [low: number, high:
 }
 
 /**
- * How far each body is drawn apart, mm: along the shaft in the order in which it is put on, each clear of what is beneath it, downwards what goes on from below, back along its way what goes in from the side.
+ * How far each body is drawn apart, mm: along the shaft in the order in which it is put on, each clear of what is
+ * beneath it, downwards what goes on from below, back along its way what goes in from the side.
  * The shaft goes through what is on it.
  */
 export function apart(

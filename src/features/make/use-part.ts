@@ -99,7 +99,9 @@ async function plan({ parts, settings }: PlanRequest, signal: AbortSignal, say: 
   say({ status: 'done', value: await planPrint(parts, settings, { signal }) })
 }
 
-/** How the printed parts of a set lie on the maker's beds, once their meshes are there; asked for only while `wanted`. */
+/**
+ * How the printed parts of a set lie on the maker's beds, once their meshes are there; asked for only while `wanted`.
+ */
 export function usePlan(
   { process, lineWidthM, layerHeightM, bedM }: Build['making'],
   input: PartsInput,

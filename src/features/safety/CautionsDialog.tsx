@@ -84,7 +84,10 @@ function WhichWay({ build, predicted, chosen }: { build: Build; predicted: Machi
 /** Worst of two states. */
 const ORDER = ['fine', 'watch', 'do not run'] as const
 
-/** The rig first, then margins of this build and of its flywheel and the usual cautions, each to be seen and ticked before a run begins. */
+/**
+ * The rig first, then margins of this build and of its flywheel and the usual cautions, each to be seen and ticked
+ * before a run begins.
+ */
 export default function CautionsDialog({
   build,
   rigs,

@@ -24,8 +24,10 @@ const inWords = (error: unknown): string =>
   error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error)
 
 /**
- * A computation in a worker, made again when its request changes; null asks for nothing. The caller keeps the request stable.
- * One at a time: while one is under way only the newest request waits, so that quick typing neither piles up work nor restarts the worker.
+ * A computation in a worker, made again when its request changes; null asks for nothing. The caller keeps the request
+ * stable.
+ * One at a time: while one is under way only the newest request waits, so that quick typing neither piles up work nor
+ * restarts the worker.
  */
 function useLatest<Q, R>(request: Q | null, run: (request: Q, options: JobOptions) => Promise<R>): AirJob<R> {
   const [state, setState] = useState<{ request: Q; result: R | null; failed: string | null } | null>(null)

@@ -32,7 +32,10 @@ export function nearestOf<S extends Pick<Spot, 'away'>>(
   return [...nearest].map(([number, spot]) => ({ number, spot }))
 }
 
-/** Balloons to the left and right of a picture: half of them on each side, by where their bodies lie, none over another, their lines not crossing. */
+/**
+ * Balloons to the left and right of a picture: half of them on each side, by where their bodies lie, none over another,
+ * their lines not crossing.
+ */
 export function balloons(
   spots: readonly { readonly number: number; readonly spot: Pick<Spot, 'left' | 'right'> }[],
   width: number,

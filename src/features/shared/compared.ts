@@ -3,7 +3,10 @@ import { kindOf, measuredBy, type Build, type Project, type Run } from '../../pr
 import { measuredFigure } from '../../project/measuring'
 import type { RunResult } from './reductions'
 
-/** The runs of a build that have been read, as a comparison takes them: the figure that its runs are known by, what is unknown of it, and whether it is possible at all. */
+/**
+ * The runs of a build that have been read, as a comparison takes them: the figure that its runs are known by, what is
+ * unknown of it, and whether it is possible at all.
+ */
 export function comparedRuns(
   project: Pick<Project, 'rigs'>,
   build: Build,

@@ -41,7 +41,10 @@ export function unitFor(kind: QuantityKind, display: Display): Unit {
 
 const SUFFIX: Partial<Record<QuantityKind, string>> = { gaugePressure: ' gauge', absolutePressure: ' abs' }
 
-/** Steps to a smaller or larger unit of the same system, where a figure would need many noughts: below or above this much, SI, in that unit. */
+/**
+ * Steps to a smaller or larger unit of the same system, where a figure would need many noughts: below or above this
+ * much, SI, in that unit.
+ */
 const STEPS: readonly {
   readonly from: string
   readonly to: string

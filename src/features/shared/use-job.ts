@@ -10,7 +10,10 @@ export type Job<T> =
 
 const BEGINNING = { status: 'working', share: 0 } as const
 
-/** Does what a request asks for, anew when it changes, ending what was begun before; nothing while it is null. `run` stands outside of components. */
+/**
+ * Does what a request asks for, anew when it changes, ending what was begun before; nothing while it is null. `run`
+ * stands outside of components.
+ */
 export function useJob<R, T>(
   request: R | null,
   run: (request: R, signal: AbortSignal, say: (job: Job<T>) => void) => Promise<void>,

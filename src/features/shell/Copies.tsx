@@ -15,7 +15,10 @@ interface Copy {
   readonly project: Project | null
 }
 
-/** The copies that are kept by themselves, one a day: looked at by what they differ in, and brought back as one step that undo takes back. */
+/**
+ * The copies that are kept by themselves, one a day: looked at by what they differ in, and brought back as one step
+ * that undo takes back.
+ */
 export function Copies({ onClose }: { onClose: () => void }) {
   const store = useStore()
   const project = useProject()

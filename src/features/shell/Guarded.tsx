@@ -60,7 +60,10 @@ function Failed({
   )
 }
 
-/** What fails inside stays inside: the maker is told what is safe, and gets on. `place` changes when there is something else to draw. */
+/**
+ * What fails inside stays inside: the maker is told what is safe, and gets on. `place` changes when there is something
+ * else to draw.
+ */
 export const Guarded = ({
   what,
   place,

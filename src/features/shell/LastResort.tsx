@@ -11,7 +11,10 @@ const button: CSSProperties = {
   cursor: 'pointer',
 }
 
-/** What stands when even the frame round the rooms could not be drawn: what is safe, and every project as a file. Plain elements only, since anything else may be what failed. */
+/**
+ * What stands when even the frame round the rooms could not be drawn: what is safe, and every project as a file. Plain
+ * elements only, since anything else may be what failed.
+ */
 export function LastResort({ message, onRetry }: { message: string; onRetry: () => void }) {
   const [said, setSaid] = useState('')
   const exportAll = async () => {

@@ -23,7 +23,10 @@ const emptyBundle = (): ProjectBundle => ({
 const sizeWords = (bytes: number) =>
   bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1e3))} kB`
 
-/** Recordings that no run speaks of any more: named, and let go of when the maker agrees. Undo lists them again; the file they came from is the maker's. */
+/**
+ * Recordings that no run speaks of any more: named, and let go of when the maker agrees. Undo lists them again; the
+ * file they came from is the maker's.
+ */
 function UnusedRecordings() {
   const store = useStore()
   const project = useProject()

@@ -9,7 +9,8 @@ const PATIENCE_MS = 6000
 const LOOK_MS = 500
 
 /**
- * A room whose code does not arrive leaves nothing on the page, and no error that a boundary could catch: after a while of nothing its maker is told.
+ * A room whose code does not arrive leaves nothing on the page, and no error that a boundary could catch: after a while
+ * of nothing its maker is told.
  * `place` changes when there is another room to wait for.
  */
 export function RoomWatch({ place, children }: { place: string; children: ReactNode }) {

@@ -285,7 +285,10 @@ function Inner({ children }: { children: ReactNode }) {
   )
 }
 
-/** What stands around every room: the bar, the keys, the open project. The project lives in the browser, so rooms are drawn there. */
+/**
+ * What stands around every room: the bar, the keys, the open project. The project lives in the browser, so rooms are
+ * drawn there.
+ */
 export function Shell({ children }: { children: ReactNode }) {
   const [store, setStore] = useState<ProjectStore | null>(null)
   useEffect(() => {

@@ -8,7 +8,10 @@ import { Advice, LinkButton, MainButton, QuietButton } from '../../ui'
 import { freshId } from '../shared'
 import { exportRaw } from './hand-out'
 
-/** A project that lies in the store and cannot be opened: what is wrong, and the ways out. It is not touched by any of them. */
+/**
+ * A project that lies in the store and cannot be opened: what is wrong, and the ways out. It is not touched by any of
+ * them.
+ */
 export function Unopened() {
   const store = useStore()
   const { unopened, project } = useStoreState()

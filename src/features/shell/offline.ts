@@ -20,7 +20,10 @@ const offer = (found: Newer) => {
   for (const listener of listeners) listener()
 }
 
-/** Keeps the application in the browser, so that rooms open without the server; a new version waits until it is asked for. */
+/**
+ * Keeps the application in the browser, so that rooms open without the server; a new version waits until it is asked
+ * for.
+ */
 function register(): void {
   if (registered || process.env.NODE_ENV !== 'production' || !('serviceWorker' in navigator)) return
   registered = true

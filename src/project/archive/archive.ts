@@ -33,7 +33,10 @@ const recordingPath = ({ id, kind, fileName }: Pick<Recording, 'id' | 'kind' | '
 /** Entries carry one fixed time, so that the same project always gives the same bytes. */
 const ENTRY_TIME = new Date(2000, 0, 1, 12)
 
-/** Packs a project and its recordings: `project.json`, its JSON Schema, and one file per recording as it came. Takes time with size: in the browser it runs in a worker. */
+/**
+ * Packs a project and its recordings: `project.json`, its JSON Schema, and one file per recording as it came. Takes
+ * time with size: in the browser it runs in a worker.
+ */
 export function packArchive({ project, recordings }: ProjectBundle): Uint8Array {
   const files: Zippable = {
     'project.json': strToU8(`${JSON.stringify(project, null, 1)}\n`),

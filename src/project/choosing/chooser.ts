@@ -97,7 +97,10 @@ function asBuild(start: TurbineBuild, { machine, nozzle }: ReturnType<typeof pre
   }
 }
 
-/** The best machine of a family for the wanted speed on this air that is safe at its free speed, found among evenly spread sizes. */
+/**
+ * The best machine of a family for the wanted speed on this air that is safe at its free speed, found among evenly
+ * spread sizes.
+ */
 export function fittedChoice(family: Family, input: ChooserInput): Choice {
   const start = firstBuild(family, input)
   const base = predictionInput(start, input.ambient)

@@ -10,7 +10,10 @@ export interface BuildDifference {
   readonly b: number | string
 }
 
-/** What each compared field is called, and what kind of quantity it is. Names, notes, load and delivery points are no part of the thing under test. */
+/**
+ * What each compared field is called, and what kind of quantity it is. Names, notes, load and delivery points are no
+ * part of the thing under test.
+ */
 const FIELDS: Readonly<Record<string, readonly [string, QuantityKind | 'word']>> = {
   'nozzle.throatDiameterM': ['throat', 'length'],
   'nozzle.exitDiameterM': ['nozzle exit', 'length'],
@@ -24,7 +27,10 @@ const FIELDS: Readonly<Record<string, readonly [string, QuantityKind | 'word']>>
   'shaft.bearingCount': ['bearings', 'count'],
 }
 
-/** All fields that two builds of one kind are compared by: none that mean nothing for one of them, as the clearance of an open casing. */
+/**
+ * All fields that two builds of one kind are compared by: none that mean nothing for one of them, as the clearance of
+ * an open casing.
+ */
 function fieldsOf(a: Build, b: Build): [string, readonly [string, QuantityKind | 'word']][] {
   const other = new Set(shownFields(b).map((f) => f.path))
   return [
@@ -46,7 +52,10 @@ const leaf = (build: Build, path: string): number | string => {
 const isPlain = (build: Build): boolean =>
   Number(fieldValue(build, 'nozzle.exitDiameterM')) <= Number(fieldValue(build, 'nozzle.throatDiameterM')) * (1 + 1e-9)
 
-/** Fields in which two builds differ. A plain hole's exit follows its throat and an open casing has no clearance: neither counts as a second difference. */
+/**
+ * Fields in which two builds differ. A plain hole's exit follows its throat and an open casing has no clearance:
+ * neither counts as a second difference.
+ */
 export function buildDifferences(a: Build, b: Build): BuildDifference[] {
   if (a.machine.family !== b.machine.family)
     return [
@@ -79,7 +88,10 @@ export function buildDifferences(a: Build, b: Build): BuildDifference[] {
   ]
 }
 
-/** What one build has and the other has none of: a transfer tube, a place in a cover. Each is one thing, whatever it is made of. */
+/**
+ * What one build has and the other has none of: a transfer tube, a place in a cover. Each is one thing, whatever it is
+ * made of.
+ */
 function ownedDifferences(a: Build, b: Build): BuildDifference[] {
   const found = new Map<string, BuildDifference>()
   for (const [has, lacks] of [

@@ -31,14 +31,19 @@ export interface Comparison {
   readonly differences: readonly BuildDifference[]
   /** What differed besides the thing under test: reasons not to believe the difference. */
   readonly unfair: readonly Unfair[]
-  /** Difference of the means of that figure; the interval holds the spread of repeats and what their rigs leave unknown. */
+  /**
+   * Difference of the means of that figure; the interval holds the spread of repeats and what their rigs leave unknown.
+   */
   readonly difference: MeanDifference
   /** Share by which B's mean exceeds A's. */
   readonly share: number
   readonly verdict: VerdictKind
 }
 
-/** Pressures further apart than this cannot be set against each other: power goes with about the 1.3th power of pressure. */
+/**
+ * Pressures further apart than this cannot be set against each other: power goes with about the 1.3th power of
+ * pressure.
+ */
 const PRESSURE_TOLERANCE = 0.03
 const TEMPERATURE_TOLERANCE_K = 5
 
@@ -65,7 +70,10 @@ function unfairness(a: ComparedSide, b: ComparedSide, differences: readonly Buil
 /** Reasons that forbid a verdict; several changes at once only forbid saying which of them did it. */
 const FORBIDS: ReadonlySet<Unfair['code']> = new Set(['pressure', 'pressure-within'])
 
-/** What the rigs leave unknown of a difference: an error of one rig in common is one of the difference alone, those of two rigs are of both powers. */
+/**
+ * What the rigs leave unknown of a difference: an error of one rig in common is one of the difference alone, those of
+ * two rigs are of both powers.
+ */
 function sharedUncertainty(a: ComparedSide, b: ComparedSide): number {
   const [ma, mb] = [a, b].map((side) => mean(side.runs.map((r) => r.value)))
   const [ra, rb] = [a, b].map((side) => Math.max(0, ...side.runs.map((r) => r.sharedRelative ?? 0)))
@@ -73,7 +81,10 @@ function sharedUncertainty(a: ComparedSide, b: ComparedSide): number {
   return one ? Math.max(ra, rb) * Math.abs(mb - ma) : Math.hypot(ra * ma, rb * mb)
 }
 
-/** Half-width of a side's own scatter that repeats alone may hide: the runs' own uncertainty, over the root of their number. */
+/**
+ * Half-width of a side's own scatter that repeats alone may hide: the runs' own uncertainty, over the root of their
+ * number.
+ */
 function ownUncertainty(side: ComparedSide): number {
   const own = side.runs.map((r) =>
     Math.max(0, (r.standardUncertainty ?? 0) ** 2 - ((r.sharedRelative ?? 0) * r.value) ** 2),
@@ -81,7 +92,10 @@ function ownUncertainty(side: ComparedSide): number {
   return Math.sqrt(mean(own) / Math.max(1, own.length))
 }
 
-/** Two builds by the measured figure that their kind is judged by: what differed, how far apart they are, and whether that can be told. */
+/**
+ * Two builds by the measured figure that their kind is judged by: what differed, how far apart they are, and whether
+ * that can be told.
+ */
 export function compareBuilds(a: ComparedSide, b: ComparedSide): Comparison {
   const differences = buildDifferences(a.build, b.build)
   const unfair = unfairness(a, b, differences)

@@ -157,7 +157,8 @@ test('a pressure held that is not the recording’s: figures stay those of the r
   expect(wrong.notes.map(noteWords).map(plainWords).join()).toMatch(
     /said to be at 250 kPa gauge, but its recording begins at 350/,
   )
-  // three per cent down: torque nearly three, so power a little more (common practice: between the first and the 1.5th power)
+  // three per cent down: torque nearly three, so power a little more (common practice: between the first and the 1.5th
+  // power)
   const exponent = Math.log(near.peakShaftPower.power.value / right.peakShaftPower.power.value) / Math.log(340 / 350)
   expect(exponent).toBeGreaterThan(0.7)
   expect(exponent).toBeLessThan(1.6)

@@ -32,7 +32,10 @@ export interface JudgedRun {
 
 const UNJUDGED: JudgedRun = { findings: [], possible: true }
 
-/** A measured run held against what its air can give at all; nothing is said where there is no prediction, or where its kind knows no limit. */
+/**
+ * A measured run held against what its air can give at all; nothing is said where there is no prediction, or where its
+ * kind knows no limit.
+ */
 export function judgeRun(
   build: Build,
   rig: Rig,

@@ -10,8 +10,10 @@ export interface PredictedDifference {
 }
 
 /**
- * What a prediction says of the difference between two builds of one kind: most of its ± is of coefficients that are off alike in both, and falls out.
- * Null between kinds: their models do not err alike. Estimate: that shared coefficients are off by the same in both builds is taken, not known.
+ * What a prediction says of the difference between two builds of one kind: most of its ± is of coefficients that are
+ * off alike in both, and falls out.
+ * Null between kinds: their models do not err alike. Estimate: that shared coefficients are off by the same in both
+ * builds is taken, not known.
  */
 export function predictedDifference(
   a: { readonly build: Build; readonly predicted: MachinePredicted },

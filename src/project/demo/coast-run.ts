@@ -24,7 +24,10 @@ export const COAST: Rig = {
   brake: { torqueNm: Number(KNOWN_NM.toPrecision(3)), relativeUncertainty: 0.02 },
 }
 
-/** Four coastings in one recording, a cord over the hub in the second and the fourth. Made up: bearings and inertia are not quite as the drawing has them. */
+/**
+ * Four coastings in one recording, a cord over the hub in the second and the fourth. Made up: bearings and inertia are
+ * not quite as the drawing has them.
+ */
 export function coastRun(build: TurbineBuild, hidden: Prediction): MadeMeasurement {
   const random = seededRandom(91)
   const points = hidden.curve.filter((p) => p.speedRadPerS > 0)

@@ -22,7 +22,10 @@ import { moment } from './demo-builds'
 
 const mm = 1e-3
 
-/** The engine that turns the carousel of paper herons: two versions of one with ball and pin, and one that is pushed from both sides. */
+/**
+ * The engine that turns the carousel of paper herons: two versions of one with ball and pin, and one that is pushed
+ * from both sides.
+ */
 export function engineBuilds(): EngineBuild[] {
   const base = newBuildOf(
     { id: 'carousel-1', machineId: 'carousel', name: 'First print', createdAt: moment(40) },

@@ -3,7 +3,9 @@ import { STANDARD_GRAVITY } from '../../core/units/gravity'
 import type { HandEntry } from '../hand'
 import { moment } from './demo-builds'
 
-/** What hand readings of the demo are made from: a rotor off its axis, the gap round it, a spring. All of it is made up. */
+/**
+ * What hand readings of the demo are made from: a rotor off its axis, the gap round it, a spring. All of it is made up.
+ */
 export const HAND_HIDDEN = {
   unbalanceKgM: 0.32e-6,
   gapM: 0.85e-3,

@@ -9,5 +9,8 @@ function open(): ProjectBundle {
   return opened.bundle
 }
 
-/** For tests: the demo as it is kept for the application, read far sooner than it is made (`npm run demo`). A test of the archive holds it against what is made. */
+/**
+ * For tests: the demo as it is kept for the application, read far sooner than it is made (`npm run demo`). A test of
+ * the archive holds it against what is made.
+ */
 export const keptDemo = (): ProjectBundle => structuredClone((kept ??= open()))

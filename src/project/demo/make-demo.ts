@@ -25,7 +25,10 @@ import { BRAKE, GENERATOR, HOLES, TANK, settledRuns } from './settled-runs'
 import { handReadings } from './hand-demo'
 import { HIDDEN, builds, others, gliders, GAUGE, RIGS, moment } from './demo-builds'
 
-/** The shop-window display: an air-driven engraving spindle, five versions, two runs on each that was printed. All of it is made up. */
+/**
+ * The shop-window display: an air-driven engraving spindle, five versions, two runs on each that was printed. All of it
+ * is made up.
+ */
 
 /** Blade torque line and drag law closest to what the model does with the hidden coefficients. */
 function truthOf(prediction: Prediction, inertiaKgM2: number): SpinUpTruth {

@@ -134,7 +134,10 @@ function droopRun(build: TurbineBuild): MadeMeasurement | null {
   }
 }
 
-/** A build measured in four more ways: a brake with two readings gone wrong, a generator, the fall of the tank, and its regulator. Made up. */
+/**
+ * A build measured in four more ways: a brake with two readings gone wrong, a generator, the fall of the tank, and its
+ * regulator. Made up.
+ */
 export function settledRuns(build: TurbineBuild, hidden: Prediction): MadeMeasurement[] {
   const truth = { line: lineOf(hidden), nominalGaugePa: hidden.air.supplyGaugePressurePa, roomPaAbs: 101_325, ...LOADS }
   const table = (head: string, rows: readonly string[]) =>

@@ -3,7 +3,10 @@ import { evaluate, predict, sidesOf, type Side } from '../../core/prediction'
 import { moved } from '../../core/turbine'
 import { newBuild, predictionInput } from '.'
 
-/** A prediction takes short ways to its band: what it says is held against builds evaluated anew for every coefficient, at every point of the curve. */
+/**
+ * A prediction takes short ways to its band: what it says is held against builds evaluated anew for every coefficient,
+ * at every point of the curve.
+ */
 const room = { absolutePressurePa: 99_000, temperatureK: 296.15, relativeHumidity: 0.55 }
 
 describe.each(FAMILIES)('the band of %s', (family) => {

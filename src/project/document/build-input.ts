@@ -4,7 +4,10 @@ import { DEFAULT_COEFFICIENTS } from '../../core/turbine'
 import { SPECS } from '../machines/specs'
 import type { Build, Project, Supply, ThrustBuild, TurbineBuild } from '../validation/schema'
 
-/** A supply as the core takes it: a pump's displacement becomes delivery points, nested figures stand where the models want them. */
+/**
+ * A supply as the core takes it: a pump's displacement becomes delivery points, nested figures stand where the models
+ * want them.
+ */
 export function supplyInput(supply: Supply, ambient: Project['ambient']): SupplyInput {
   switch (supply.kind) {
     case 'compressor': {
@@ -53,7 +56,10 @@ export const airThrough = <O extends Opening>(
   leastGaugePressurePa: build.leastGaugePressurePa,
 })
 
-/** Inputs of a prediction: a rotating build in its project's room. The coefficients that its model does not use stand at their plain values. */
+/**
+ * Inputs of a prediction: a rotating build in its project's room. The coefficients that its model does not use stand at
+ * their plain values.
+ */
 export function predictionInput(build: TurbineBuild, ambient: Project['ambient']): PredictionInput {
   const { nozzle, shaft, load, coefficients, ...figures } = build.machine
   const input = airThrough(build, ambient, { nozzle, coefficients: { ...DEFAULT_COEFFICIENTS, ...coefficients } })

@@ -1,6 +1,9 @@
 import type { Build, Project } from '../validation/schema'
 
-/** A build by machine and version, as it is called wherever more than one machine may stand: first versions of two machines often have one name. */
+/**
+ * A build by machine and version, as it is called wherever more than one machine may stand: first versions of two
+ * machines often have one name.
+ */
 export function buildTitle({ machines }: Pick<Project, 'machines'>, build: Pick<Build, 'machineId' | 'name'>): string {
   const machine = machines.find((m) => m.id === build.machineId)
   return machine ? `${machine.name} · ${build.name}` : build.name

@@ -1,4 +1,7 @@
-/** The document's types and what can be done with it without checking it: light enough for the first page. Checking is in `../validation`. */
+/**
+ * The document's types and what can be done with it without checking it: light enough for the first page. Checking is
+ * in `../validation`.
+ */
 export * from './build-input'
 export * from './build-title'
 export * from './fields'

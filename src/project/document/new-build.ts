@@ -149,7 +149,10 @@ const SMALL_COMPRESSOR: Supply = {
 
 type Own = Pick<Build, 'id' | 'machineId' | 'name' | 'createdAt'>
 
-/** A build that runs as it is: a first machine of its kind on what usually feeds it. A maker starts from it and changes what is theirs. */
+/**
+ * A build that runs as it is: a first machine of its kind on what usually feeds it. A maker starts from it and changes
+ * what is theirs.
+ */
 export function newBuildOf<K extends KindId>(own: Own, kind: K): BuildOf<MachineOfKind<K>> {
   const { supply, leastGaugePressurePa, start } = KINDS[kind]
   return {

@@ -82,7 +82,10 @@ test('a point wears where a bearing does not', () => {
   expect(pivoted('bearing')).not.toContain('reaction-point')
 })
 
-/** Notes that hang on a figure which is shown beside them: told exactly where that figure is beyond its bound, and both cases occur. */
+/**
+ * Notes that hang on a figure which is shown beside them: told exactly where that figure is beyond its bound, and both
+ * cases occur.
+ */
 const SHOWN: readonly [string, string, (x: number) => boolean, readonly TurbineBuild[], readonly number[]][] = [
   [
     'axial-lid-feeds-little',

@@ -18,7 +18,11 @@ import * as recording from '../recording'
 import { LIMITS, SPECS } from '.'
 import { lines } from './testing'
 
-/** Tables and constants as they stand, to five digits: materials, bearings, fittings, blowers, drills, fits, units, ranges, limits. As with all that is pinned, where one is meant to change, look at the difference, then `npx jest pinned -u`. */
+/**
+ * Tables and constants as they stand, to five digits: materials, bearings, fittings, blowers, drills, fits, units,
+ * ranges, limits. As with all that is pinned, where one is meant to change, look at the difference, then `npx jest
+ * pinned -u`.
+ */
 const SUBJECTS = {
   air,
   bench,

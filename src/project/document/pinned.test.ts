@@ -20,7 +20,8 @@ import {
 } from '.'
 
 /**
- * Figures as they stand, to five digits. They are held against nothing outside: other tests do that. What these say is that no figure of a maker's builds changes unnoticed:
+ * Figures as they stand, to five digits. They are held against nothing outside: other tests do that. What these say is
+ * that no figure of a maker's builds changes unnoticed:
  * where one is meant to, look at the difference, then `npx jest pinned -u`.
  */
 const room = { absolutePressurePa: 99_000, temperatureK: 296.15, relativeHumidity: 0.55 }

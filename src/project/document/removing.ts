@@ -1,6 +1,9 @@
 import type { Build, Project, Recording } from '../validation/schema'
 
-/** Takes builds out with their runs, plans and readings by hand; versions made from them hang on their parents from then on. Recordings stay until they are let go of. */
+/**
+ * Takes builds out with their runs, plans and readings by hand; versions made from them hang on their parents from then
+ * on. Recordings stay until they are let go of.
+ */
 export function removeBuilds(
   project: Pick<Project, 'builds' | 'runs' | 'plans' | 'handReadings'>,
   ids: ReadonlySet<string>,

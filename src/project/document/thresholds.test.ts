@@ -3,7 +3,8 @@ import { materialById } from '../../core/strength'
 import { predict, type PlainPrediction, type PredictionInput } from '../../core/prediction'
 import { newBuild, newSupply, predictionInput } from '.'
 
-// Every threshold between fine, watch and do not run, from both sides. Their values are common practice, without a source.
+// Every threshold between fine, watch and do not run, from both sides. Their values are common practice, without a
+// source.
 const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const input = predictionInput(newBuild(own), room)

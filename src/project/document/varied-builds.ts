@@ -3,7 +3,10 @@ import { buildSchema } from '../validation'
 import { FEED_FIELDS, machineFields, fieldLimits, fieldValue, newBuild, setField, type TurbineBuild } from '.'
 import type { Family } from '../../core/machines'
 
-/** For tests: a build of a family with every number moved by up to a factor of two either way, where the document takes it. */
+/**
+ * For tests: a build of a family with every number moved by up to a factor of two either way, where the document takes
+ * it.
+ */
 export function variedBuilds(family: Family): fc.Arbitrary<TurbineBuild> {
   const base = newBuild({ id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }, family)
   const fields = [...machineFields(family), ...FEED_FIELDS]

@@ -66,7 +66,8 @@ function applyOne(project: Project, edit: Edit, force: boolean): Project {
 }
 
 /**
- * Puts edits onto a project that may have moved on since they were made: all of them, or none with the first that does not fit.
+ * Puts edits onto a project that may have moved on since they were made: all of them, or none with the first that does
+ * not fit.
  * `force` lets them stand over what another hand changed in the same place; what is gone stays gone.
  */
 export function applyEdits(project: Project, edits: readonly Edit[], { force = false } = {}): Applied {

@@ -19,12 +19,16 @@ interface Placed {
   readonly item: Item
   /** The id that the entry stands behind; null for the first. */
   readonly follows: string | null
-  /** True where no entry that stays stands behind it: what is put at the end stays at the end, whatever came there meanwhile. */
+  /**
+   * True where no entry that stays stands behind it: what is put at the end stays at the end, whatever came there
+   * meanwhile.
+   */
   readonly atEnd: boolean
 }
 
 /**
- * One thing that differs between two states of a project. Entries are meant by their id, never by their place, and each edit carries what stood there before:
+ * One thing that differs between two states of a project. Entries are meant by their id, never by their place, and each
+ * edit carries what stood there before:
  * so it can be taken back, and can be told from another hand's change of the same thing.
  */
 export type Edit =

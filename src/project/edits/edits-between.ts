@@ -5,7 +5,9 @@ import { LISTS, listOf, type Edit, type Item, type ListName } from './edit'
 type Plain = Readonly<Record<string, unknown>>
 const isPlain = (value: unknown): value is Plain => typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** Another kind of thing (a bottle for a compressor) is changed as a whole: its fields mean nothing beside the other's. */
+/**
+ * Another kind of thing (a bottle for a compressor) is changed as a whole: its fields mean nothing beside the other's.
+ */
 const sameShape = (a: Plain, b: Plain): boolean =>
   a.kind === b.kind &&
   a.family === b.family &&
@@ -50,7 +52,10 @@ function ofList(list: ListName, before: readonly Item[], after: readonly Item[])
   return [...removed, ...moved, ...added, ...changed]
 }
 
-/** What was changed between two states of one project, by id; what both share by reference is not looked at. Lists without ids are changed as a whole. */
+/**
+ * What was changed between two states of one project, by id; what both share by reference is not looked at. Lists
+ * without ids are changed as a whole.
+ */
 export function editsBetween(before: Project, after: Project): Edit[] {
   if (before === after) return []
   const lists = new Set<string>(LISTS)

@@ -29,7 +29,10 @@ export function calibrate(rig: WeighingRig, { factor, relativeUncertainty }: Rig
   else rig.spanRelativeUncertainty = relativeUncertainty
 }
 
-/** Rigs on which a build can be measured that a reading goes into, those first that runs of it stand on; none where it is of no scale, or where no factor that a rig takes was found. */
+/**
+ * Rigs on which a build can be measured that a reading goes into, those first that runs of it stand on; none where it
+ * is of no scale, or where no factor that a rig takes was found.
+ */
 export function rigTargets(
   { rigs, runs }: Pick<Project, 'rigs' | 'runs'>,
   build: Build,

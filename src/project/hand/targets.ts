@@ -56,7 +56,9 @@ const UNLIKE = 3
 
 type Limits = readonly [number, number]
 
-/** Fields of a build that a result belongs to; none where it is for the log alone. Balance needs the speed it runs at. */
+/**
+ * Fields of a build that a result belongs to; none where it is for the log alone. Balance needs the speed it runs at.
+ */
 export function handTargets(
   build: Build,
   reading: HandReading,

@@ -12,7 +12,10 @@ import type { HoleGauge, Project, Run, Supply } from '../validation/schema'
 import type { BuildOf, Machine } from './document-types'
 import type { MachineFieldSpec } from './field-spec'
 
-/** What makers call a kind of machine, and what it asks of them: how it works, how hard it is to make well (1 easy - 5 hard), of what, and what can hurt. Common practice, no source. */
+/**
+ * What makers call a kind of machine, and what it asks of them: how it works, how hard it is to make well (1 easy - 5
+ * hard), of what, and what can hurt. Common practice, no source.
+ */
 export interface MachineWords {
   readonly name: string
   readonly how: string
@@ -21,7 +24,10 @@ export interface MachineWords {
   readonly hazard: string
 }
 
-/** What a first machine is fed from: a small compressor at a pressure that it is safe at, or another source as it usually is. */
+/**
+ * What a first machine is fed from: a small compressor at a pressure that it is safe at, or another source as it
+ * usually is.
+ */
 export type SupplyStart =
   | { readonly kind: 'compressor'; readonly gaugePressurePa: number }
   | { readonly kind: Exclude<Supply['kind'], 'compressor'> }
@@ -56,7 +62,10 @@ export interface Room {
   readonly gauge?: HoleGauge
 }
 
-/** What is predicted of any machine: its air, its stations with their powers and losses, figures, curves, and what is to be known before it runs. */
+/**
+ * What is predicted of any machine: its air, its stations with their powers and losses, figures, curves, and what is to
+ * be known before it runs.
+ */
 export interface MachinePredicted extends AirFigures {
   readonly input: AirInput
   readonly chain: readonly ChainStation[]
@@ -69,7 +78,10 @@ export interface MachinePredicted extends AirFigures {
   readonly working: (id: string) => Working | undefined
 }
 
-/** A kind of machine as a project deals with it. Rooms, chooser, search, comparison and command line ask this and know no kind by name. */
+/**
+ * A kind of machine as a project deals with it. Rooms, chooser, search, comparison and command line ask this and know
+ * no kind by name.
+ */
 export interface MachineKind<M extends Machine = Machine, P extends MachinePredicted = MachinePredicted> {
   readonly words: MachineWords
   /** What a maker sets on the machine, in the order of its form. */
@@ -82,11 +94,20 @@ export interface MachineKind<M extends Machine = Machine, P extends MachinePredi
   coefficients(machine: M): Readonly<Record<string, Coefficient>>
   /** The air that it takes from its line. */
   air(build: BuildOf<M>, ambient: Project['ambient']): AirInput
-  /** On its own supply, or held at one gauge pressure whatever feeds it, as a run was. @throws PhysicsError where its figures allow none. */
+  /**
+   * On its own supply, or held at one gauge pressure whatever feeds it, as a run was. @throws PhysicsError where its
+   * figures allow none.
+   */
   predict(build: BuildOf<M>, room: Room, heldGaugePressurePa?: number): P
-  /** Of a kind whose prediction takes long: what is told at once while a maker types, and the rest from a worker. Left out where all is quick. */
+  /**
+   * Of a kind whose prediction takes long: what is told at once while a maker types, and the rest from a worker. Left
+   * out where all is quick.
+   */
   readonly quick?: {
-    /** Its figures, found from where the last ones were; uncertainties are carried over, or none. @throws PhysicsError as `predict`. */
+    /**
+     * Its figures, found from where the last ones were; uncertainties are carried over, or none. @throws PhysicsError
+     * as `predict`.
+     */
     first(build: BuildOf<M>, room: Room, last: P | null): P
     /** What `first` leaves out, as plain data. */
     rest(build: BuildOf<M>, room: Room): unknown
@@ -102,7 +123,10 @@ export interface MachineKind<M extends Machine = Machine, P extends MachinePredi
   jetRadiusM?(machine: M): number
   /** Polar inertia of all that turns, kg m2; left out where nothing does. */
   turning?(machine: M): { readonly value: number; readonly standardUncertainty: number }
-  /** What of a measured run cannot be, held against what its air can give. Left out where nothing is known to hold it against. */
+  /**
+   * What of a measured run cannot be, held against what its air can give. Left out where nothing is known to hold it
+   * against.
+   */
   judge?(
     build: BuildOf<M>,
     run: RunConditions,
@@ -114,7 +138,10 @@ export interface MachineKind<M extends Machine = Machine, P extends MachinePredi
   readonly judgedBy: string
   /** It is pushed by its own jet: a stand can weigh the push. */
   readonly pushes?: boolean
-  /** The figure that a run of it is known by, where that is not what it is judged by: nobody measures a distance on a stand. */
+  /**
+   * The figure that a run of it is known by, where that is not what it is judged by: nobody measures a distance on a
+   * stand.
+   */
   readonly measuredBy?: { readonly id: string; readonly kind: QuantityKind }
   readonly judgedKind: QuantityKind
   /** The figure that stands beside it in short. */

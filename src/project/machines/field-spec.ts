@@ -1,7 +1,10 @@
 import type { QuantityKind } from '../../core/units'
 import { BLADE_PROFILES, type LimitName } from '../document/limits'
 
-/** One number of a machine or its feed that a maker sets: what it is called, its kind and limits, and the least change that a printer or drill makes worth trying. */
+/**
+ * One number of a machine or its feed that a maker sets: what it is called, its kind and limits, and the least change
+ * that a printer or drill makes worth trying.
+ */
 export interface NumberFieldSpec {
   readonly type: 'number'
   /** Within a build, by dots. */

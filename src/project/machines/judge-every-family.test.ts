@@ -3,7 +3,10 @@ import type { ReadAs } from '../../core/gates'
 import { kindOf, newBuild, type RotatingPredicted } from '../document'
 import type { MeasuredRun } from '../measuring'
 
-/** A measured run held against what its air can give, in every family: the bounds by their own formulas, not by the judge's. */
+/**
+ * A measured run held against what its air can give, in every family: the bounds by their own formulas, not by the
+ * judge's.
+ */
 const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 }
 const read: ReadAs = { signal: 'count', countsPerTurn: 400, speedRatio: 1, sensorOn: 'rotor' }
 

@@ -89,7 +89,9 @@ function turningOf(machine: RotatingMachine): { value: number; standardUncertain
   return { value, standardUncertainty: (rotorInertia?.relativeUncertainty ?? ROTOR_INERTIA_UNCERTAINTY) * value }
 }
 
-/** A family of rotating machines as a kind of machine: what all of them share, made from what its spec says of it alone. */
+/**
+ * A family of rotating machines as a kind of machine: what all of them share, made from what its spec says of it alone.
+ */
 export function rotatingKind<F extends Family>(
   family: F,
   spec: RotatingSpec<F>,

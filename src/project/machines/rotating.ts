@@ -9,7 +9,10 @@ import type { Feed, RotatingMachineOf, ShaftLoad } from './document-types'
 /** The figures of one family as the core takes them. */
 export type FiguresOf<F extends Family> = Extract<TurbineMachine, { readonly family: F }>
 
-/** What a process keeps, for a first machine that shall come out: the narrowest running gap worked over by hand and the thinnest wall, m, and the bed. */
+/**
+ * What a process keeps, for a first machine that shall come out: the narrowest running gap worked over by hand and the
+ * thinnest wall, m, and the bed.
+ */
 export interface AsMade {
   readonly gapM: number
   readonly thinnestM: number
@@ -43,7 +46,10 @@ export interface RotatingSpec<F extends Family> {
   readonly alsoInWind?: boolean
   /** What cannot be, across fields. */
   check(machine: FiguresOf<F>, refuse: Refuse): void
-  /** Numbers that are moved to fit a first machine to air and speed: its size and its feed, by factors of what it began with. */
+  /**
+   * Numbers that are moved to fit a first machine to air and speed: its size and its feed, by factors of what it began
+   * with.
+   */
   readonly fitted: readonly (readonly [path: string, from: number, to: number])[]
   /** The machine with nothing finer than its process keeps. */
   asMade(machine: FiguresOf<F>, made: AsMade): FiguresOf<F>

@@ -20,7 +20,10 @@ export const printFields = {
   loadedAcrossLayers: z.boolean(),
 }
 
-/** A blade as the maker drew it, m: root on x = 0 where air crosses the radius, outlet edge where it goes along the shaft. */
+/**
+ * A blade as the maker drew it, m: root on x = 0 where air crosses the radius, outlet edge where it goes along the
+ * shaft.
+ */
 export const ownBlade = z
   .strictObject({
     name: z.string().max(200),

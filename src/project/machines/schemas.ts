@@ -49,7 +49,9 @@ const families = Object.keys(FIELDS) as Family[]
 const perFamily = <T>(make: (family: Family) => unknown) =>
   Object.fromEntries(families.map((family) => [family, make(family)])) as T
 
-/** A rotating machine as the document holds it: its figures, its feed, shaft, load and the coefficients of its model. */
+/**
+ * A rotating machine as the document holds it: its figures, its feed, shaft, load and the coefficients of its model.
+ */
 const ROTATING = perFamily<{ [F in Family]: z.ZodObject<ShapeOf<F>> }>((family) =>
   z
     .strictObject({ ...FIELDS[family], ...around, coefficients: coefficientsSchema(coefficientsOf(family)) })

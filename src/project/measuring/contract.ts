@@ -38,12 +38,18 @@ export interface MeasuredRun<D = unknown> {
   readonly detail: D
 }
 
-/** All that a reduction follows from beside the recording, as plain data: it goes to a worker, and into the key of its result. */
+/**
+ * All that a reduction follows from beside the recording, as plain data: it goes to a worker, and into the key of its
+ * result.
+ */
 export interface Conditions {
   readonly method: Measurement['method']
 }
 
-/** A way of measuring: what it needs, and what it makes of a recording. Bench, comparison and command line ask this and know no method by name. */
+/**
+ * A way of measuring: what it needs, and what it makes of a recording. Bench, comparison and command line ask this and
+ * know no method by name.
+ */
 export interface Method<C extends Conditions = Conditions, D = unknown> {
   readonly words: { readonly name: string; readonly what: string }
   /** What is recorded, as the end of a sentence. */

@@ -4,8 +4,10 @@ import type { MachinePredicted } from '../machines/contract'
 type Ids = { readonly heat: string; readonly force?: string }
 
 /**
- * What a rig that takes a shaft's power can do to a hand: the most that it turns into heat, and the force at its lever with the shaft held fast. What the machine's kind does not predict is left out.
- * @param leverM from the shaft's middle to where it presses or pulls, over the gear where there is one; null where nothing presses.
+ * What a rig that takes a shaft's power can do to a hand: the most that it turns into heat, and the force at its lever
+ * with the shaft held fast. What the machine's kind does not predict is left out.
+ * @param leverM from the shaft's middle to where it presses or pulls, over the gear where there is one; null where
+ *   nothing presses.
  */
 export function holdingHazards(
   { figures }: Pick<MachinePredicted, 'figures'>,

@@ -14,7 +14,10 @@ export const isRecorded = (run: Pick<Run, 'measurements'>): boolean =>
 export const mainRig = (project: Pick<Project, 'rigs'>, run: Pick<Run, 'measurements'>): Rig | undefined =>
   project.rigs.find((r) => r.id === mainMeasurement(run).rigId)
 
-/** All that a measurement's result follows from. Its key names the result: a change of recording, mapping, rig, machine or settings makes another one, so none goes stale. */
+/**
+ * All that a measurement's result follows from. Its key names the result: a change of recording, mapping, rig, machine
+ * or settings makes another one, so none goes stale.
+ */
 export interface MeasurementInputs {
   readonly key: string
   readonly recordingKey: string
@@ -27,7 +30,10 @@ export interface MeasurementInputs {
 /** By which a recording is known to whoever keeps it once it is read. */
 export const recordingKey = (projectId: string, recordingId: string): string => `${projectId}/${recordingId}`
 
-/** What a measurement follows from; null while its recording, rig or mapping is missing, or its method does not measure this machine. */
+/**
+ * What a measurement follows from; null while its recording, rig or mapping is missing, or its method does not measure
+ * this machine.
+ */
 export function measurementInputs(project: Project, run: Run, measurement: Measurement): MeasurementInputs | null {
   const rig = project.rigs.find((r) => r.id === measurement.rigId)
   const build = project.builds.find((b) => b.id === run.buildId)

@@ -36,7 +36,8 @@ const all = project.runs.flatMap((run) =>
   run.measurements.filter((m) => m.recordingId !== null).map((m) => [run.id, m.method, run, m] as const),
 )
 
-// Held against nothing outside: other tests hold reductions against what is true. These say that no figure, band or note of a run changes unnoticed.
+// Held against nothing outside: other tests hold reductions against what is true. These say that no figure, band or
+// note of a run changes unnoticed.
 test.each(all)('%s, %s: what its reduction says, to five digits', (_, method, run, m) => {
   const inputs = measurementInputs(project, run, m)!
   const channels = channelsOf(recordings.get(m.recordingId!)!)

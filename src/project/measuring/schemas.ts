@@ -11,7 +11,10 @@ import { soundRigFields, soundSettings } from './sound/schema'
 import { tankRigFields, tankSettings } from './tank/schema'
 import { thrustRigFields, thrustSettings } from './thrust/schema'
 
-/** Every way of measuring: its rig, and the settings that one reduction of it is kept with. The one list of them in the document. */
+/**
+ * Every way of measuring: its rig, and the settings that one reduction of it is kept with. The one list of them in the
+ * document.
+ */
 export const METHOD_SCHEMAS = {
   inertia: { rig: inertiaRigFields, settings: inertiaSettings },
   coast: { rig: coastRigFields, settings: coastSettings },

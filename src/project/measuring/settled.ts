@@ -73,7 +73,10 @@ export const rowsOf = <K extends string>(
   )
 }
 
-/** Readings one a row. What a device sent as it went is cut into its settled stretches first, each as three readings. @throws InputFault where it never settled. */
+/**
+ * Readings one a row. What a device sent as it went is cut into its settled stretches first, each as three readings.
+ * @throws InputFault where it never settled.
+ */
 export function readingsOf(
   table: Pick<Table, 'device' | 'columns'>,
   values: Readonly<Record<string, Float64Array | undefined>>,

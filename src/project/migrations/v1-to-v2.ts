@@ -9,7 +9,10 @@ interface BuildV1 {
 const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** The regulator that version 1 took for granted: it held its setting while air flowed. A wide seat, so that it still does. */
+/**
+ * The regulator that version 1 took for granted: it held its setting while air flowed. A wide seat, so that it still
+ * does.
+ */
 const regulatorV1 = (setGaugePressurePa: unknown) => ({
   kind: 'diaphragm',
   setGaugePressurePa,
@@ -42,7 +45,10 @@ function buildV2(build: unknown): unknown {
   }
 }
 
-/** Version 2: more sources, a line of parts with a regulator of its own, outlets of other forms, hole gauges, a least pressure of the machine. */
+/**
+ * Version 2: more sources, a line of parts with a regulator of its own, outlets of other forms, hole gauges, a least
+ * pressure of the machine.
+ */
 export function v1ToV2(document: { schemaVersion: number }): { schemaVersion: number } {
   const { builds } = document as { schemaVersion: number; builds?: unknown }
   return {

@@ -1,6 +1,8 @@
 const WEIGHS: readonly unknown[] = ['brake', 'thrust', 'run-down']
 
-/** Version 12: rigs with a scale or a load cell say what its reading is multiplied by; until now it was taken as it was. */
+/**
+ * Version 12: rigs with a scale or a load cell say what its reading is multiplied by; until now it was taken as it was.
+ */
 export function v11ToV12(document: { schemaVersion: number }): { schemaVersion: number } {
   const { rigs } = document as { schemaVersion: number; rigs?: unknown }
   const moved = (rig: unknown) =>

@@ -23,7 +23,10 @@ function buildV3(build: unknown): unknown {
   }
 }
 
-/** Version 3: every family of turning machine; where the rotor sits on its shaft, what pulls at it, how well it is balanced; coefficients of the new families; how parts are made. */
+/**
+ * Version 3: every family of turning machine; where the rotor sits on its shaft, what pulls at it, how well it is
+ * balanced; coefficients of the new families; how parts are made.
+ */
 export function v2ToV3(document: { schemaVersion: number }): { schemaVersion: number } {
   const { builds } = document as { schemaVersion: number; builds?: unknown }
   return { ...document, schemaVersion: 3, ...(Array.isArray(builds) ? { builds: builds.map(buildV3) } : {}) } as {

@@ -3,7 +3,10 @@ const isObject = (value: unknown): value is Record<string, unknown> =>
 
 type Estimate = readonly [value: number, standardUncertainty: number]
 
-/** What version 3 took as plain estimates, by family, where version 4 knows better: the old figure, then the new one. Figures that a maker changed are kept. */
+/**
+ * What version 3 took as plain estimates, by family, where version 4 knows better: the old figure, then the new one.
+ * Figures that a maker changed are kept.
+ */
 const EVERYWHERE: Readonly<Record<string, readonly [Estimate, Estimate]>> = {
   entrainment: [
     [1, 0.2],
@@ -99,7 +102,10 @@ function buildV4(build: unknown): unknown {
 const runV4 = (run: unknown): unknown =>
   isObject(run) && isObject(run.cautions) ? { ...run, cautions: { ...run.cautions, flywheel: null } } : run
 
-/** Version 4: the printer's bed, how a nozzle's hole begins, a measured rotor inertia, a compressor known by its filling time, the flywheel in a run's cautions; estimates that were too sure of themselves. */
+/**
+ * Version 4: the printer's bed, how a nozzle's hole begins, a measured rotor inertia, a compressor known by its filling
+ * time, the flywheel in a run's cautions; estimates that were too sure of themselves.
+ */
 export function v3ToV4(document: { schemaVersion: number }): { schemaVersion: number } {
   const { builds, runs } = document as { schemaVersion: number; builds?: unknown; runs?: unknown }
   return {

@@ -97,7 +97,10 @@ function runV5(run: unknown): unknown {
 const recordingV5 = (recording: unknown): unknown =>
   isObject(recording) ? { ...without(recording, ['addedAt']), kind: 'table', addedAt: recording.addedAt } : recording
 
-/** Version 5: a machine owns all that is particular to its kind, a run holds one or more measurements, a recording says what it is made of; what lay unused is gone. */
+/**
+ * Version 5: a machine owns all that is particular to its kind, a run holds one or more measurements, a recording says
+ * what it is made of; what lay unused is gone.
+ */
 export function v4ToV5(document: { schemaVersion: number }): { schemaVersion: number } {
   const mapped = (key: string, to: (entry: unknown) => unknown) => {
     const list = (document as Record<string, unknown>)[key]

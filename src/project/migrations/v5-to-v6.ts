@@ -37,7 +37,8 @@ const OWN: Readonly<Record<string, Plain>> = {
 }
 
 /**
- * Version 5 did not say where a coefficient came from. A plain value is one; one whose uncertainty is no plain one was weighed at the bench; what is left was typed.
+ * Version 5 did not say where a coefficient came from. A plain value is one; one whose uncertainty is no plain one was
+ * weighed at the bench; what is left was typed.
  */
 function originOf(family: unknown, name: string, coefficient: Record<string, unknown>): 'default' | 'typed' | 'runs' {
   const plain = [...(OWN[String(family)]?.[name] ?? []), ...(PLAIN[name] ?? [])]

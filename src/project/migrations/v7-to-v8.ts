@@ -1,7 +1,10 @@
 const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** Columns by what they are in place of three fixed ones. A trace's own column is called `signal`, whatever its rig records. */
+/**
+ * Columns by what they are in place of three fixed ones. A trace's own column is called `signal`, whatever its rig
+ * records.
+ */
 function mapped(mapping: unknown): unknown {
   if (!isObject(mapping) || mapping.kind !== 'table') return mapping
   const { kind, dialect, timeColumn, signalColumn, pressureColumn, timeUnit, signalUnit, ...rest } = mapping
@@ -13,7 +16,10 @@ function mapped(mapping: unknown): unknown {
   return { kind, dialect, columns, ...rest }
 }
 
-/** Version 8: a table's columns are mapped by role, as many as its method reads. Until then there were time, signal and pressure. */
+/**
+ * Version 8: a table's columns are mapped by role, as many as its method reads. Until then there were time, signal and
+ * pressure.
+ */
 export function v7ToV8(document: { schemaVersion: number }): { schemaVersion: number } {
   const { runs } = document as { runs?: unknown }
   const told = (run: unknown) =>

@@ -7,7 +7,8 @@ export const closes = (points: readonly Point[], within: number): boolean =>
   points.length > 2 && distance(points[0], points[points.length - 1]) <= within
 
 /**
- * Closed outlines from runs of points: those that close by themselves, and open ones joined end to end in either direction.
+ * Closed outlines from runs of points: those that close by themselves, and open ones joined end to end in either
+ * direction.
  * Ends within `within` of each other meet. What stays open is counted.
  */
 export function joinChains(runs: readonly (readonly Point[])[], within: number): { closed: Point[][]; open: number } {

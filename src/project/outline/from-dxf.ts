@@ -32,7 +32,9 @@ interface Entity {
   readonly knotValues?: readonly number[]
 }
 
-/** Points of the arc that a bulge (tangent of a quarter of its angle) makes between two corners, the second left out. */
+/**
+ * Points of the arc that a bulge (tangent of a quarter of its angle) makes between two corners, the second left out.
+ */
 function bulged([x1, y1]: Point, [x2, y2]: Point, bulge: number): Point[] {
   if (Math.abs(bulge) < 1e-6) return [[x1, y1]]
   const angle = 4 * Math.atan(bulge)

@@ -84,7 +84,8 @@ function sampled(d: string): Point[] {
 }
 
 /**
- * Lines of an SVG drawing: paths, lines, polygons, rectangles, circles, ellipses, with the transforms of their groups. The scale comes from width and viewBox.
+ * Lines of an SVG drawing: paths, lines, polygons, rectangles, circles, ellipses, with the transforms of their groups.
+ * The scale comes from width and viewBox.
  * @throws Error when the text is no SVG or a path cannot be read.
  */
 export function fromSvg(text: string): Drawn {

@@ -48,7 +48,8 @@ const sizeOf = (runs: readonly (readonly Point[])[]): number => {
 
 /**
  * The largest closed outline of a DXF or SVG drawing, in millimetres, counter-clockwise, at most 400 points.
- * Loose lines and arcs are joined where their ends meet. DXF: unit from the header. SVG: width and viewBox for the scale, transforms followed.
+ * Loose lines and arcs are joined where their ends meet. DXF: unit from the header. SVG: width and viewBox for the
+ * scale, transforms followed.
  */
 export function readOutline(fileName: string, text: string): OutlineOutcome {
   const refuse = (message: string): OutlineOutcome => ({ ok: false, message: `${fileName}: ${message}` })

@@ -31,7 +31,10 @@ function pairsOf(text: string): Pair[] {
   throw new Error('it does not end with EOF: the file is cut short')
 }
 
-/** Pairs of a section by its name, without its frame; none where there is no such section. @throws Error where it has no end. */
+/**
+ * Pairs of a section by its name, without its frame; none where there is no such section. @throws Error where it has no
+ * end.
+ */
 function section(pairs: readonly Pair[], name: string): readonly Pair[] {
   const at = pairs.findIndex((p, i) => p.code === 2 && p.value === name && pairs[i - 1]?.value === 'SECTION')
   if (at < 0) return []
@@ -66,7 +69,8 @@ function cornersOf(read: readonly Pair[]): { x: string; y: string; bulge: string
 }
 
 /**
- * A DXF drawing with only what is read of it, and that whole: the parser goes round for ever where an end is missing, a code is none, or a count is wrong.
+ * A DXF drawing with only what is read of it, and that whole: the parser goes round for ever where an end is missing, a
+ * code is none, or a count is wrong.
  * `passed` counts entities that draw no line. @throws Error that says what is missing.
  */
 export function soundDxf(text: string): { readonly text: string; readonly passed: number } {

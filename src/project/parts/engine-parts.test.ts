@@ -115,7 +115,10 @@ describe.each(LOOKED)('a ball and pin engine: %s', (name, figures) => {
         made,
       )[0]
       const { min, max } = block.solid.boundingBox()
-      /** What of the ports lies free of the piston: all that air may pass of a slab as wide as the block, out through its wall. */
+      /**
+       * What of the ports lies free of the piston: all that air may pass of a slab as wide as the block, out through
+       * its wall.
+       */
       const open = (angle: number) => {
         const piston = bodiesOf(
           kit,

@@ -45,7 +45,8 @@ const asXml = (text: string): string =>
   text.replace(/[&<>"']/g, (c) => `&${ENTITIES[c]};`).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '')
 
 /**
- * 3MF package, millimetres: every body once under its name, its copies as items with their transforms; as `oneObject`, the items are the components of a single object named by the title, so that they keep their places.
+ * 3MF package, millimetres: every body once under its name, its copies as items with their transforms; as `oneObject`,
+ * the items are the components of a single object named by the title, so that they keep their places.
  * Source: 3MF Core Specification 1.3.
  */
 export function to3mf(

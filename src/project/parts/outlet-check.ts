@@ -13,7 +13,10 @@ export interface OutletCheck {
   readonly enoughM2: number
 }
 
-/** Whether the air of a build gets out of its printed housing; null for machines without one, and where no air is predicted. */
+/**
+ * Whether the air of a build gets out of its printed housing; null for machines without one, and where no air is
+ * predicted.
+ */
 export function outletCheck(build: Build, ambient: Project['ambient']): OutletCheck | null {
   const areaM2 = housingOutletArea(kindOf(build).parts(build))
   if (areaM2 === null) return null

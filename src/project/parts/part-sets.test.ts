@@ -87,7 +87,10 @@ const momentsOf = (outline: readonly (readonly [number, number])[]): number[] =>
   return sum.map((v) => (Math.abs(v) < 1e-6 ? 0 : v))
 }
 
-/** Every part of a set, sound and named; its volume, box, place and profile. No part changes its size or place unnoticed: where one is meant to, look at it, then `npx jest part-sets -u`. */
+/**
+ * Every part of a set, sound and named; its volume, box, place and profile. No part changes its size or place
+ * unnoticed: where one is meant to, look at it, then `npx jest part-sets -u`.
+ */
 function soundSet(input: PartsInput): string {
   const set = partSet(input)
   expect(set.length).toBeGreaterThan(1)

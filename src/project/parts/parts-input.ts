@@ -24,7 +24,10 @@ function drawnNozzle<N extends Drawn>(nozzle: N, correction: HoleCorrection | nu
   return { ...nozzle, throatDiameterM, exitDiameterM }
 }
 
-/** How much smaller a hole of a few millimetres comes out than it was drawn, mm on the diameter; none without a gauge. Kept within what a printer does. */
+/**
+ * How much smaller a hole of a few millimetres comes out than it was drawn, mm on the diameter; none without a gauge.
+ * Kept within what a printer does.
+ */
 function holesSmaller(correction: HoleCorrection | null): number {
   if (!correction) return 0
   const size = correction.toM

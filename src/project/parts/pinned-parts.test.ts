@@ -9,7 +9,8 @@ import { partsInput } from './build-parts'
 import { regulatorInput } from './regulator-parts'
 
 /**
- * Sizes and places of parts that no family of turbine has, to five digits. They are held against nothing outside: other tests ask whether they fit, seal and turn. What these say is that no part changes its size or place unnoticed:
+ * Sizes and places of parts that no family of turbine has, to five digits. They are held against nothing outside: other
+ * tests ask whether they fit, seal and turn. What these say is that no part changes its size or place unnoticed:
  * where one is meant to, look at it, then `npx jest pinned-parts -u`.
  */
 let wasm: ManifoldToplevel

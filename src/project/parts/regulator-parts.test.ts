@@ -107,7 +107,10 @@ describe.each(LOOKED)('%s', (_, regulator) => {
         placed.filter((p) => !p.turns),
         made,
       )
-      /** Shares of a ring just outside the seat’s edge, as high as the lift, that are free: the curtain that the flow is reckoned by. */
+      /**
+       * Shares of a ring just outside the seat’s edge, as high as the lift, that are free: the curtain that the flow is
+       * reckoned by.
+       */
       const curtain = (deg: number) => {
         const seat = regulator.seatDiameterM / mm / 2
         const lift = regulator.greatestLiftM / mm

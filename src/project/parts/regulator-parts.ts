@@ -16,7 +16,10 @@ export function fullSourceGauge({ supply }: Pick<Build, 'supply'>): number | nul
   }
 }
 
-/** What the parts of a build's regulator follow from; null where it has none. The spring is for its setting, wherever it is read, with the source full. */
+/**
+ * What the parts of a build's regulator follow from; null where it has none. The spring is for its setting, wherever it
+ * is read, with the source full.
+ */
 export function regulatorInput(build: Pick<Build, 'supply' | 'line' | 'making'>): RegulatorParts | null {
   const r = build.line.regulator
   const source = fullSourceGauge(build)

@@ -62,7 +62,10 @@ const DOUBLES: readonly (readonly [string, Partial<Double>])[] = [
 
 const LOOKED = chosen(DOUBLES, ([name]) => ['the first one', 'a turned valve with wide laps and a lead'].includes(name))
 
-/** A grain of the turned valve just inside an edge of a port: there while the port is shut to that side, gone once it is open. */
+/**
+ * A grain of the turned valve just inside an edge of a port: there while the port is shut to that side, gone once it is
+ * open.
+ */
 function turnedInTime(input: PartsInput, m: Double): void {
   const { placed, turnedTo } = assemblyOf(input)
   const kit = new SolidKit(wasm, 192)

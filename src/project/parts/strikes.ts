@@ -6,7 +6,8 @@ import { buildPart } from '../../core/machines/build-part'
 import { assemblyChecks, bodiesOf, type AssemblyCheck, type MadeSolids } from '../../core/machines/check-assembly'
 
 /**
- * For tests: what of a machine strikes what as it is turned, each moving body against every other and against all that stands, at these angles, degrees.
+ * For tests: what of a machine strikes what as it is turned, each moving body against every other and against all that
+ * stands, at these angles, degrees.
  * @param most volume common to two bodies that only touch, mm3; circles have `segments` straight pieces.
  */
 export function strikes(
@@ -40,7 +41,10 @@ export function strikes(
   }
 }
 
-/** For tests: looks at a machine as it stands again and again, its solids made at the first look. Told is what falls short. */
+/**
+ * For tests: looks at a machine as it stands again and again, its solids made at the first look. Told is what falls
+ * short.
+ */
 export function looksAt(input: PartsInput) {
   const made: MadeSolids = new Map()
   let kit: SolidKit | undefined
@@ -51,7 +55,9 @@ export function looksAt(input: PartsInput) {
   }
 }
 
-/** For tests: parts of a set that are not closed, fall apart, or have no drawing or nothing to watch; none is wanted. */
+/**
+ * For tests: parts of a set that are not closed, fall apart, or have no drawing or nothing to watch; none is wanted.
+ */
 export const unsoundParts = (wasm: ManifoldToplevel, input: PartsInput): PartName[] =>
   partSet(input).flatMap(({ name }) => {
     const { watertight, pieces, profile } = buildPart(wasm, name, input)

@@ -14,7 +14,9 @@ export interface PlanWanted {
   /** Pressure that the machine is to be tested at in the end. */
   readonly gaugePressurePa: number
   readonly steps: number
-  /** Lower steps are as telling as the top one, and are repeated as often; else they are only the way up, run once each. */
+  /**
+   * Lower steps are as telling as the top one, and are repeated as often; else they are only the way up, run once each.
+   */
   readonly everyStep: boolean
   /** The least difference between two versions that is to be seen, as a share of the figure. */
   readonly differenceShare: number
@@ -50,7 +52,10 @@ export function expectedAt(build: Build, rig: Rig, room: Room, gaugePressurePa: 
   return { predicted, state: worst([predicted.review.state, ...findings.map((f) => f.state)]) }
 }
 
-/** So long the valve is open on a rig: until a wheel has its speed, through all loads of a brake, while a push lasts. Estimates. */
+/**
+ * So long the valve is open on a rig: until a wheel has its speed, through all loads of a brake, while a push lasts.
+ * Estimates.
+ */
 function openFor(rig: Rig, build: Build, { figures, overSpeed }: MachinePredicted): number {
   if (rig.kind === 'brake' || rig.kind === 'generator' || rig.kind === 'rope') return 50
   if (rig.kind === 'thrust') return Math.max(3, figures.find((f) => f.id === 'runTime')?.value ?? 15)
@@ -64,8 +69,10 @@ function openFor(rig: Rig, build: Build, { figures, overSpeed }: MachinePredicte
 }
 
 /**
- * Plans runs of a build on a rig: pressures in even steps up to the wanted one, no higher than its margins and its supply allow; at each the speed at which to stop; repeats by the power of the test.
- * A pressure at which the margins say “do not run” is never planned; where even the lowest is, one step at the lowest that is not is sought. Null where there is none.
+ * Plans runs of a build on a rig: pressures in even steps up to the wanted one, no higher than its margins and its
+ * supply allow; at each the speed at which to stop; repeats by the power of the test.
+ * A pressure at which the margins say “do not run” is never planned; where even the lowest is, one step at the lowest
+ * that is not is sought. Null where there is none.
  */
 export function planRuns(build: Build, rig: Rig, room: Room, wanted: PlanWanted): Planned | null {
   const own = kindOf(build).predict(build, room)

@@ -12,7 +12,10 @@ export interface StopSpeed {
 /** Stress goes with the square of speed: at half the burst speed a quarter of it is used. */
 const OF_BURST = 0.5
 
-/** The speed at which a run is to be stopped unless its maker says another: the lowest of half the rotor's burst speed, its bearing's limit, and what the rig's flywheel stands. Null where none is known. */
+/**
+ * The speed at which a run is to be stopped unless its maker says another: the lowest of half the rotor's burst speed,
+ * its bearing's limit, and what the rig's flywheel stands. Null where none is known.
+ */
 export function stopSpeed(predicted: MachinePredicted, rig: Rig, build: Build): StopSpeed | null {
   const value = (id: string) => predicted.hazards.find((h) => h.id === id)?.value ?? null
   const [burst, free, share] = [value('burst-speed'), value('free-speed'), value('bearing-share')]

@@ -6,7 +6,10 @@ export interface Dialect {
 
 const DELIMITERS = ['\t', ';', ',', ' '] as const
 
-/** Guesses the dialect from the first lines that hold a number: the delimiter that cuts them most evenly; a decimal comma only where the comma does not part columns. */
+/**
+ * Guesses the dialect from the first lines that hold a number: the delimiter that cuts them most evenly; a decimal
+ * comma only where the comma does not part columns.
+ */
 export function guessDialect(text: string): Dialect {
   const lines = text
     .split(/\r\n|\n|\r/)

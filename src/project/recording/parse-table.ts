@@ -59,7 +59,10 @@ function longLine(text: string, newline: Newline): { line: number; length: numbe
   return null
 }
 
-/** A text in pieces of whole lines, so that none is read twice however its marks are set, with the share done at the end of each. */
+/**
+ * A text in pieces of whole lines, so that none is read twice however its marks are set, with the share done at the end
+ * of each.
+ */
 function* pieces(text: string, newline: Newline): Generator<{ readonly text: string; readonly share: number }> {
   for (let at = 0; at < text.length;) {
     const end = at + PIECE >= text.length ? -1 : text.lastIndexOf(newline, at + PIECE)
@@ -124,14 +127,19 @@ class TableReader {
     }
   }
 
-  /** Whether rows of plain numbers can be read straight from the text: the header is known, and which columns hold words. */
+  /**
+   * Whether rows of plain numbers can be read straight from the text: the header is known, and which columns hold
+   * words.
+   */
   get steady(): boolean {
     return this.settled && this.dialect.delimiter !== ' '
   }
 
   /**
-   * Reads one line [from, to) of plain numbers straight from the text; false, and nothing read, where a cell is no number.
-   * A number of up to 15 digits over a power of ten is rounded once, so it is the very number that the language's own reader gives.
+   * Reads one line [from, to) of plain numbers straight from the text; false, and nothing read, where a cell is no
+   * number.
+   * A number of up to 15 digits over a power of ten is rounded once, so it is the very number that the language's own
+   * reader gives.
    */
   plain(text: string, from: number, to: number): boolean {
     const [part, point] = [this.dialect.delimiter.charCodeAt(0), this.dialect.decimal.charCodeAt(0)]

@@ -1,6 +1,9 @@
 import { UNITS_OF } from '.'
 
-/** One of each unit in SI. Sources: SI brochure (2019); the pound-force and the standard gravity of NIST SP 811 (2008), appendix B. */
+/**
+ * One of each unit in SI. Sources: SI brochure (2019); the pound-force and the standard gravity of NIST SP 811 (2008),
+ * appendix B.
+ */
 const SI = {
   time: { s: 1, ms: 0.001, us: 0.000_001 },
   rotation: { rpm: 0.104_719_755, 'rad/s': 1, Hz: 6.283_185_307 },

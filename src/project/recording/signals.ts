@@ -8,7 +8,10 @@ export const UNKNOWN_UNIT = ''
 /** What a column holds: a quantity with its unit, or a bare number. */
 export type Quantity = HeaderUnit['kind']
 
-/** Units to choose from where a header tells none, and what one of each is in SI; a scale's grams are weights. Of a quantity without any a column is a bare number. */
+/**
+ * Units to choose from where a header tells none, and what one of each is in SI; a scale's grams are weights. Of a
+ * quantity without any a column is a bare number.
+ */
 export const UNITS_OF: Readonly<Partial<Record<Quantity, Readonly<Record<string, number>>>>> = {
   time: { s: 1, ms: 1e-3, us: 1e-6 },
   rotation: { rpm, 'rad/s': 1, Hz: 2 * Math.PI },
@@ -155,6 +158,9 @@ const NUMBER: Role = {
   optional: true,
 }
 
-/** Columns of a trace: time and what was read, pressure where it was recorded. Times of marks are their own signal, and may be numbered. */
+/**
+ * Columns of a trace: time and what was read, pressure where it was recorded. Times of marks are their own signal, and
+ * may be numbered.
+ */
 export const traceRoles = (signal: SignalKind): readonly Role[] =>
   signal === 'pulse-times' ? [TIME, NUMBER, PRESSURE] : [TIME, { id: 'signal', ...SIGNALS[signal] }, PRESSURE]

@@ -42,7 +42,10 @@ export const benchAddress = z.object({
 
 export type BenchAddress = z.output<typeof benchAddress>
 
-/** No simulated device stays on for longer, by its own clock: what it would have counted until then has to be gone through. */
+/**
+ * No simulated device stays on for longer, by its own clock: what it would have counted until then has to be gone
+ * through.
+ */
 const LONGEST_S = 4 * 3600
 
 /** What a device's clock shows, s; null where it would have been on for more than four hours. */

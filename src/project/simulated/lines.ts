@@ -28,7 +28,8 @@ function rowAt(timeS: ArrayLike<number>, s: number): number {
 }
 
 /**
- * What a simulated device sends from some time after it was switched on, for ever: go after go of the same machine, each a little different, its counter running on.
+ * What a simulated device sends from some time after it was switched on, for ever: go after go of the same machine,
+ * each a little different, its counter running on.
  * Lines are missing and garbled as its faults have it. Pure: the seed decides.
  */
 export function* benchLines(asked: BenchAsked, fromS: number): Generator<TimedLine> {

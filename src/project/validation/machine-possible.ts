@@ -9,7 +9,10 @@ import { numberFault } from './number-limits'
 const feedPossible = ({ nozzle }: PredictionInput): boolean =>
   nozzle.exitDiameterM >= nozzle.throatDiameterM && nozzle.throatDiameterM <= 60e-3
 
-/** True when a machine's parts leave room for each other and its feed is not wider than it may be: what a document would take. */
+/**
+ * True when a machine's parts leave room for each other and its feed is not wider than it may be: what a document would
+ * take.
+ */
 export const machinePossible = (input: PredictionInput): boolean =>
   feedPossible(input) && turbineSchema.safeParse(input.machine).success
 
@@ -22,7 +25,8 @@ function roomLeft(machine: TurbineMachine): boolean {
 }
 
 /**
- * `machinePossible` for the designs of one search, without the schema: each figure's limits are looked at once, at the ends of its range, and a design's own figures only against each other.
+ * `machinePossible` for the designs of one search, without the schema: each figure's limits are looked at once, at the
+ * ends of its range, and a design's own figures only against each other.
  * A search from a build that is not possible by itself, or beyond a limit, is judged by the schema.
  */
 export function possibleWithin({

@@ -14,7 +14,9 @@ const frame = z.strictObject({
   >),
 })
 
-/** Entries known to be sound, by object: a change makes new ones of what it touches, so only those are looked at again. */
+/**
+ * Entries known to be sound, by object: a change makes new ones of what it touches, so only those are looked at again.
+ */
 export type Known = WeakSet<object>
 
 /** Takes every entry of a project that was just read as sound. */
@@ -23,7 +25,8 @@ export function markKnown(project: Project, known: Known): void {
 }
 
 /**
- * All that is wrong with a whole project: each entry by its schema (those in `known` were seen before), ids that stand twice, references to nothing.
+ * All that is wrong with a whole project: each entry by its schema (those in `known` were seen before), ids that stand
+ * twice, references to nothing.
  * The same verdict as the whole schema's, without parsing again what did not change.
  */
 export function projectFaults(project: Project, known: Known): Fault[] {

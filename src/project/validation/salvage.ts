@@ -40,7 +40,8 @@ const words = (faults: readonly Fault[]) =>
   `${faults[0].path}: ${faults[0].message}${faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''}`
 
 /**
- * As much of a document as is sound: entries that are not are set aside and named, references to them are cut, and what hangs on them goes with them.
+ * As much of a document as is sound: entries that are not are set aside and named, references to them are cut, and what
+ * hangs on them goes with them.
  * `plain` is an empty project whose own fields stand in for unreadable ones. The document itself is not touched.
  */
 export function salvageProject(value: unknown, plain: Project): Salvaged {
@@ -106,7 +107,10 @@ const CUT: Readonly<Record<string, string>> = {
 type Entry =
   Project['builds'][number] | Project['runs'][number] | Project['plans'][number] | Project['handReadings'][number]
 
-/** An entry with one reference to nothing cut; null where it means nothing without what it speaks of. A measurement goes with its rig, a run with its last one. */
+/**
+ * An entry with one reference to nothing cut; null where it means nothing without what it speaks of. A measurement goes
+ * with its rig, a run with its last one.
+ */
 function withoutReference(entry: Entry, field: readonly (string | number)[]): Entry | null {
   if ('measurements' in entry && field[0] === 'planned') return { ...entry, planned: null }
   if ('measurements' in entry && field[0] === 'marks')
@@ -127,7 +131,10 @@ function withoutReference(entry: Entry, field: readonly (string | number)[]): En
   return null
 }
 
-/** Cuts references to nothing, one an entry at a time; entries that mean nothing without what they speak of are set aside too, and what speaks of those. */
+/**
+ * Cuts references to nothing, one an entry at a time; entries that mean nothing without what they speak of are set
+ * aside too, and what speaks of those.
+ */
 function withoutDangling(project: Project, setAside: SetAside[]): Project {
   let at = project
   for (let dangling = danglingReferences(at); dangling.length > 0; dangling = danglingReferences(at)) {

@@ -13,7 +13,10 @@ export const name = z.string().trim().min(1, 'a name is needed').max(120)
 export const text = z.string().max(20_000)
 export const moment = z.iso.datetime()
 
-/** A check across fields that runs only where each field by itself is sound: it may compute, and never on figures out of range. */
+/**
+ * A check across fields that runs only where each field by itself is sound: it may compute, and never on figures out of
+ * range.
+ */
 export const sound =
   <T>(check: (value: T, ctx: z.RefinementCtx<T>) => void) =>
   (value: T, ctx: z.RefinementCtx<T>): void => {

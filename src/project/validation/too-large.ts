@@ -1,6 +1,9 @@
 const [MOST_ENTRIES, MOST_DEPTH, MOST_VALUES] = [10_000, 40, 5_000_000] as const
 
-/** Why a document is larger than any project can be, before a schema is asked; null when it is not. Without recursion: it may be as deep as it likes. */
+/**
+ * Why a document is larger than any project can be, before a schema is asked; null when it is not. Without recursion:
+ * it may be as deep as it likes.
+ */
 export function tooLarge(value: unknown): string | null {
   const open: { value: unknown; depth: number }[] = [{ value, depth: 0 }]
   for (let seen = 0; open.length > 0; seen++) {

@@ -6,7 +6,10 @@ import { KettleDb } from '../db'
 import { ProjectStore } from '../project-store'
 import { nozzled } from '../../project/document/testing'
 
-/** What a maker may do in one of several windows. Builds are chosen by a number, taken round among those that the window shows. */
+/**
+ * What a maker may do in one of several windows. Builds are chosen by a number, taken round among those that the window
+ * shows.
+ */
 export type Act =
   | { readonly kind: 'rename' | 'notes'; readonly tab: number; readonly build: number; readonly to: string }
   | { readonly kind: 'throat' | 'bore'; readonly tab: number; readonly build: number; readonly mm: number }
@@ -67,8 +70,10 @@ function meaning(act: Act, seen: Project, label: string): Change | null {
 }
 
 /**
- * Plays acts in several windows over one database, and holds the outcome against an in-memory document that is always right:
- * each act is either in it, in the order in which the database took it, or was refused at once, or is held back in its window.
+ * Plays acts in several windows over one database, and holds the outcome against an in-memory document that is always
+ * right:
+ * each act is either in it, in the order in which the database took it, or was refused at once, or is held back in its
+ * window.
  */
 export async function playTabs(acts: readonly Act[], tabs: number): Promise<Verdict> {
   const dbName = `tabs-${++made}`
@@ -81,7 +86,10 @@ export async function playTabs(acts: readonly Act[], tabs: number): Promise<Verd
   let held = 0
   let refused = 0
 
-  /** Follows what the database takes: a step that is created moves the model on, a cursor that moves alone is an undo or redo. */
+  /**
+   * Follows what the database takes: a step that is created moves the model on, a cursor that moves alone is an undo or
+   * redo.
+   */
   const watched = () => {
     const db = new KettleDb(dbName)
     let created: string | null = null

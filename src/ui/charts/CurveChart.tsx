@@ -69,7 +69,8 @@ const column = (name: string) => ({ dataKey: name })
 const own = <K,>(line: ChartLine, dataKey: K) => ({ data: line.points as never, dataKey: dataKey as never })
 
 /**
- * Lines over the same places as one table, so that a change of all of them is one change of the chart; which lines are in it.
+ * Lines over the same places as one table, so that a change of all of them is one change of the chart; which lines are
+ * in it.
  * Others keep their own points.
  */
 function tableOf(lines: readonly ChartLine[]): {
@@ -92,7 +93,10 @@ function tableOf(lines: readonly ChartLine[]): {
 
 const dashOf = (line: ChartLine) => (line.dotted ? '1.5 3' : line.predicted ? '6 4' : undefined)
 
-/** Curves, bands, measured points, limits and one marker on shared axes. Predicted lines are dashed, measured ones solid. */
+/**
+ * Curves, bands, measured points, limits and one marker on shared axes. Predicted lines are dashed, measured ones
+ * solid.
+ */
 function CurveChart({
   label,
   xLabel,

@@ -29,7 +29,10 @@ function stepped(value: number, direction: number, whole: boolean): number {
   return Number((Math.round(value / size) * size + direction * size).toPrecision(6))
 }
 
-/** A number with a unit. Takes effect as it is typed; what cannot be read or lies outside is said under it and changes nothing. */
+/**
+ * A number with a unit. Takes effect as it is typed; what cannot be read or lies outside is said under it and changes
+ * nothing.
+ */
 export const NumberField = memo(function NumberField(props: NumberFieldProps) {
   const { label, kind, value, limits, whole = false, onChange } = props
   const unit = unitOf(kind, props.unit)

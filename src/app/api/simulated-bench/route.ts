@@ -48,7 +48,10 @@ function stream(asked: BenchAddress, from: number, ended: AbortSignal): Readable
 const refused = (why: string) =>
   new Response(`${why}\n`, { status: 400, headers: { 'content-type': 'text/plain; charset=utf-8' } })
 
-/** A bench that is not there, reached as one that is: lines of readings over HTTP, as fast as they would come. Nothing is kept, and nothing of the maker is sent but the size of the machine. */
+/**
+ * A bench that is not there, reached as one that is: lines of readings over HTTP, as fast as they would come. Nothing
+ * is kept, and nothing of the maker is sent but the size of the machine.
+ */
 export function GET(request: Request): Response {
   const asked = benchAddress.safeParse(Object.fromEntries(new URL(request.url).searchParams))
   if (!asked.success) {

@@ -114,7 +114,10 @@ export function coastRun(
 
 const middleOf = ({ topRadPerS, leastRadPerS }: CoastReduction): number => (topRadPerS + leastRadPerS) / 2
 
-/** Many simulated recordings under one condition: how often each 95 % interval holds the truth. The inertia counts only where it is found. */
+/**
+ * Many simulated recordings under one condition: how often each 95 % interval holds the truth. The inertia counts only
+ * where it is found.
+ */
 export function coastCampaign(condition: CoastCondition, repeats: number): TallyRow<CoastCondition, CoastFigure>[] {
   const figures = condition === 'brake on in one' ? COAST_FIGURES : COAST_FIGURES.slice(0, 2)
   return tally(condition, figures, repeats, (i) => {

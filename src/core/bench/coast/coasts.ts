@@ -20,8 +20,10 @@ const LEAST_BLOCKS = 12
 const DRIVEN = 0.3
 
 /**
- * Every coasting of a recording, in its order: from where the speed breaks to where it rises again or has almost come to rest.
- * Where the recording begins, or the speed rose or stood before it, the break itself is cut off: air still leaves the line.
+ * Every coasting of a recording, in its order: from where the speed breaks to where it rises again or has almost come
+ * to rest.
+ * Where the recording begins, or the speed rose or stood before it, the break itself is cut off: air still leaves the
+ * line.
  */
 export function findCoasts(trace: BlockTrace, speed: Float64Array): Coast[] {
   const n = speed.length

@@ -13,7 +13,9 @@ import type { CoastReduction, CoastRig, CoastSettings, DragLaw } from './types'
 const [BLOCKS, FIT_BLOCKS, WINDOWS] = [4000, 900, 14] as const
 /** Fewest windows that a coasting must give to be read. */
 const LEAST_WINDOWS = 4
-/** Grease and belts do not drag alike twice: no drag is said to be known better than by this share. Our own estimate. */
+/**
+ * Grease and belts do not drag alike twice: no drag is said to be known better than by this share. Our own estimate.
+ */
 export const REPEATS = 0.003
 /** A braked coasting slows at least so many times as fast as a free one. */
 const BRAKED = 1.1
@@ -25,7 +27,10 @@ export const dragAt = ({ parameters: [a, b, c] }: DragLaw, w: number): number =>
 export const dragUncertainty = ({ covariance }: DragLaw, w: number): number =>
   Math.sqrt(Math.max(0, varianceOf([1, w, w * w], covariance)))
 
-/** Which coastings were braked: those that slow faster over the speeds that all of them share, parted where the step between two of them is greatest. */
+/**
+ * Which coastings were braked: those that slow faster over the speeds that all of them share, parted where the step
+ * between two of them is greatest.
+ */
 function brakedOf(motions: readonly (readonly LocalMotion[])[]): boolean[] {
   const low = Math.max(...motions.map((all) => Math.min(...all.map((m) => m.speedRadPerS))))
   const high = Math.min(...motions.map((all) => Math.max(...all.map((m) => m.speedRadPerS))))
@@ -53,7 +58,8 @@ interface Found {
 }
 
 /**
- * Terms of the drag that come out driving are dropped, the worst first; the covariance stays that of the full fit, as dropping one does not make the others better known.
+ * Terms of the drag that come out driving are dropped, the worst first; the covariance stays that of the full fit, as
+ * dropping one does not make the others better known.
  */
 function fitDrag(fit: (told: readonly number[]) => TrajectoryFit, braked: boolean, topRadPerS: number): Found {
   let told = [...(braked ? [0] : []), 2, 3, 4]
@@ -92,7 +98,9 @@ function meanOf(found: readonly Found[]): Found {
   }
 }
 
-/** How far the free coastings stand apart from one law, as a share of it; nothing where they agree within their scatter. */
+/**
+ * How far the free coastings stand apart from one law, as a share of it; nothing where they agree within their scatter.
+ */
 function apart(motions: readonly (readonly LocalMotion[])[], law: readonly number[]): number {
   if (motions.length < 2) return 0
   const each = motions.map((all) => {
@@ -114,9 +122,12 @@ function apart(motions: readonly (readonly LocalMotion[])[], law: readonly numbe
 }
 
 /**
- * Drag over speed from coasting down, of one stretch or of several in one recording; with a known torque on in some of them, the inertia too.
- * Law: J dw/dt = -(a + b w + c w^2) - M, M the known torque where it is on; fitted to the angle itself by `fitCoasting`. J from the rig, or M over what M slows.
- * Valid: the air is shut and the line empty, the belt does not slip, at least about 100 readings a coasting. Error: its own 95 % band, in which the truth lay in 93 to 97 % of simulated runs.
+ * Drag over speed from coasting down, of one stretch or of several in one recording; with a known torque on in some of
+ * them, the inertia too.
+ * Law: J dw/dt = -(a + b w + c w^2) - M, M the known torque where it is on; fitted to the angle itself by
+ * `fitCoasting`. J from the rig, or M over what M slows.
+ * Valid: the air is shut and the line empty, the belt does not slip, at least about 100 readings a coasting. Error: its
+ * own 95 % band, in which the truth lay in 93 to 97 % of simulated runs.
  * Source: retardation method (text-book of electrical machines); JCGM 100 for the uncertainty.
  * @throws PhysicsError TOO_LITTLE_DATA when nothing coasts, or none of the coastings is braked where one should be.
  */
@@ -231,7 +242,10 @@ function firstLaw(read: readonly { readonly motions: readonly LocalMotion[] }[],
   return [-m, 0, a, 0, c]
 }
 
-/** Drag over the inertia at half of the highest speed: as far as it is not the same with the brake on and off, it is taken for the brake's. */
+/**
+ * Drag over the inertia at half of the highest speed: as far as it is not the same with the brake on and off, it is
+ * taken for the brake's.
+ */
 const halfDrag = ({ parameters: [, , a, b, c] }: Found, topRadPerS: number): number =>
   a + (b * topRadPerS) / 2 + (c * topRadPerS * topRadPerS) / 4
 
@@ -253,7 +267,10 @@ function inertiaOf({ parameters, covariance }: Found, { brake, inertiaKgM2 }: Co
   }
 }
 
-/** The law in torques: where the inertia follows from the brake, its own scatter is in the covariance; what a rig shares is not. */
+/**
+ * The law in torques: where the inertia follows from the brake, its own scatter is in the covariance; what a rig shares
+ * is not.
+ */
 function lawOf({ parameters, covariance }: Found, inertia: number, byBrake: boolean, spread: number): DragLaw {
   const drag = [2, 3, 4].map((i) => inertia * parameters[i])
   // by how each place of the fit moves each term

@@ -1,4 +1,7 @@
-/** Hidden truth of simulated coastings: drag a + b w + c w^2, a brake that is on in every second one, air that drives it up to the top before each. SI. */
+/**
+ * Hidden truth of simulated coastings: drag a + b w + c w^2, a brake that is on in every second one, air that drives it
+ * up to the top before each. SI.
+ */
 export interface CoastTruth {
   readonly inertiaKgM2: number
   readonly drag: readonly [number, number, number]

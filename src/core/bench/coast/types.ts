@@ -7,7 +7,10 @@ import type { Coast } from './coasts'
 /** All that turns, and what brakes it in some of the coastings; both at the rotor's shaft. */
 export interface CoastRig {
   readonly inertiaKgM2: { readonly value: number; readonly standardUncertainty: number }
-  /** A torque that does not change with speed, on in some coastings and off in the others; the inertia is found from it. Null where there is none. */
+  /**
+   * A torque that does not change with speed, on in some coastings and off in the others; the inertia is found from it.
+   * Null where there is none.
+   */
   readonly brake: { readonly torqueNm: number; readonly standardUncertaintyNm: number } | null
 }
 

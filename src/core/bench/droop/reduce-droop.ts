@@ -47,7 +47,10 @@ export interface DroopPointRead {
 
 export interface DroopReduction {
   readonly points: readonly DroopPointRead[]
-  /** Outlet pressure that it keeps with hardly any flow, in the middle of its friction, at the source's mean pressure; gauge. */
+  /**
+   * Outlet pressure that it keeps with hardly any flow, in the middle of its friction, at the source's mean pressure;
+   * gauge.
+   */
   readonly closed: Measured
   /** What it loses for each kg/s, near closed, Pa s/kg. */
   readonly droop: Measured
@@ -73,7 +76,9 @@ const ALIKE = 0.02
 const MOVED = 0.05
 /** A loss that is less than nought by so many of its standard uncertainties is a rise. */
 const RISES = 3
-/** No gauge is read finer, as a share of the pressure: readings that agree by chance are no reason to set another aside. */
+/**
+ * No gauge is read finer, as a share of the pressure: readings that agree by chance are no reason to set another aside.
+ */
 const FINEST = 2e-3
 
 const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
@@ -96,7 +101,10 @@ function flowsOf(readings: readonly DroopReading[], rig: DroopRig, { roomPaAbs, 
   })
 }
 
-/** Which way each flow was come to. A reading like the one before it came as that one did; an outlet that is shut at first was shut by falling flow. */
+/**
+ * Which way each flow was come to. A reading like the one before it came as that one did; an outlet that is shut at
+ * first was shut by falling flow.
+ */
 function waysOf(flows: readonly number[]): (1 | -1 | 0)[] {
   const most = Math.max(...flows)
   let way: 1 | -1 | 0 = flows[0] === 0 ? -1 : 0
@@ -106,7 +114,10 @@ function waysOf(flows: readonly number[]): (1 | -1 | 0)[] {
   })
 }
 
-/** The line through what agrees: least median first, then least squares over what lies near, round after round. A digit of the gauge is the least that a reading is unsure by. */
+/**
+ * The line through what agrees: least median first, then least squares over what lies near, round after round. A digit
+ * of the gauge is the least that a reading is unsure by.
+ */
 function fitted(rows: readonly (readonly number[])[], y: readonly number[], digitPa: number) {
   const least = Math.max(digitPa / Math.sqrt(12), 1)
   const floor = Math.max(least, FINEST * Math.max(...y))
@@ -143,9 +154,12 @@ function fitted(rows: readonly (readonly number[])[], y: readonly number[], digi
 }
 
 /**
- * What a regulator keeps and loses, from readings of its outlet while it blows through holes of known size: p = p0 − d·C − e·(source − mean) ∓ h,
- * with C the opening of its valve that passes the flow (ISO 6358, as of a poppet), h its friction: low after the flow has risen, high after it has fallen.
- * Range: four readings or more at three flows or more, the outlet shut among them best. Uncertainty by JCGM 100; beside it the holes' discharge and size and the gauge.
+ * What a regulator keeps and loses, from readings of its outlet while it blows through holes of known size: p = p0 −
+ * d·C − e·(source − mean) ∓ h,
+ * with C the opening of its valve that passes the flow (ISO 6358, as of a poppet), h its friction: low after the flow
+ * has risen, high after it has fallen.
+ * Range: four readings or more at three flows or more, the outlet shut among them best. Uncertainty by JCGM 100; beside
+ * it the holes' discharge and size and the gauge.
  * @throws PhysicsError FEW_HOLES, NO_DROOP, NO_SOURCE.
  */
 export function reduceDroop(readings: readonly DroopReading[], rig: DroopRig, settings: DroopSettings): DroopReduction {

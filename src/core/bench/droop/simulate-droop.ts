@@ -22,7 +22,10 @@ export interface DroopTruth {
   readonly seed: number
 }
 
-/** What a gauge shows behind a regulator as one hole after the other is opened: by the static balance of forces, friction against the way the flow has gone. */
+/**
+ * What a gauge shows behind a regulator as one hole after the other is opened: by the static balance of forces,
+ * friction against the way the flow has gone.
+ */
 export function simulateDroop(t: DroopTruth, edge: DroopRig['edge']): DroopReading[] {
   const random = seededRandom(t.seed)
   let before = 0

@@ -8,9 +8,12 @@ import { byScatter, together } from './repeats'
 const LENGTHENS = 0.25
 
 /**
- * Inertia from coasting down between the same two speeds, alone and with a known piece added: whatever the drag does over the speed, it does in both, so that the times are as the inertias.
- * Formula: J = J+ t / (t+ - t); mean drag (over the speed, harmonic) J (w1 - w2) / t. Closed form: t = J times the integral of dw over the drag.
- * Valid: the piece adds no drag of its own (a plain disc or bar on the axis does, a little). JCGM 100 for the uncertainty.
+ * Inertia from coasting down between the same two speeds, alone and with a known piece added: whatever the drag does
+ * over the speed, it does in both, so that the times are as the inertias.
+ * Formula: J = J+ t / (t+ - t); mean drag (over the speed, harmonic) J (w1 - w2) / t. Closed form: t = J times the
+ * integral of dw over the drag.
+ * Valid: the piece adds no drag of its own (a plain disc or bar on the axis does, a little). JCGM 100 for the
+ * uncertainty.
  */
 export function coasting(reading: CoastingReading): HandResult {
   const { rows, addedKgM2, addedRelativeUncertainty, fromRadPerS, toRadPerS, timeUncertaintyS } = reading

@@ -27,7 +27,8 @@ test('a small drop over a sharp hole: ISO 5167-2 (2003), C eps (pi/4) d^2 sqrt(2
     const eps = 1 - 0.351 * (1 - r ** (1 / 1.4))
     const byStandard = 0.62 * eps * (Math.PI / 4) * (2 * mm) ** 2 * Math.sqrt(2 * rho * drop)
     const flow = figure({ ...base, rows: [{ beforePa: before, afterPa: after }] }, 'massFlow').value
-    // the standard is for pipes of 50 mm and more; a drilled hole follows it within the 3 % that its discharge is known to
+    // the standard is for pipes of 50 mm and more; a drilled hole follows it within the 3 % that its discharge is known
+    // to
     expect(Math.abs(flow / byStandard - 1)).toBeLessThan(0.02)
   }
 })

@@ -24,9 +24,12 @@ function through({ hole, edge, discharge, roomPaAbs, airK }: OrificeReading & { 
 }
 
 /**
- * Flow by a known hole in series: what passes it, by the gauges before and behind it, passes the machine; from the gauge behind it follows how wide the machine is open.
- * Formula: compressible orifice (isentropic, discharge by its edge), the same as of a nozzle; JCGM 100 for the uncertainty, both gauges apart.
- * Valid: air still before the hole (less than half of the line's bore), no pressure lost between the second gauge and the machine.
+ * Flow by a known hole in series: what passes it, by the gauges before and behind it, passes the machine; from the
+ * gauge behind it follows how wide the machine is open.
+ * Formula: compressible orifice (isentropic, discharge by its edge), the same as of a nozzle; JCGM 100 for the
+ * uncertainty, both gauges apart.
+ * Valid: air still before the hole (less than half of the line's bore), no pressure lost between the second gauge and
+ * the machine.
  */
 export function orifice(reading: OrificeReading): HandResult {
   const { rows, holeDiameterM, diameterUncertaintyM, dischargeRelativeUncertainty, gaugeUncertaintyPa } = reading

@@ -22,7 +22,10 @@ export interface GapReading {
   readonly rows: readonly { readonly goesM: number; readonly stopsM: number }[]
 }
 
-/** A rotor on two level edges: what must be stuck on its light side, again and again from the start, so that it rests anywhere, kg. */
+/**
+ * A rotor on two level edges: what must be stuck on its light side, again and again from the start, so that it rests
+ * anywhere, kg.
+ */
 export interface BalanceReading {
   readonly kind: 'balance'
   readonly rows: readonly { readonly massKg: number }[]
@@ -42,7 +45,10 @@ export interface PullReading {
   readonly balanceUncertaintyN: number
 }
 
-/** A known hole in the line before the machine, and a gauge on either side of it while the air flows. Pressures of the rows are gauge. */
+/**
+ * A known hole in the line before the machine, and a gauge on either side of it while the air flows. Pressures of the
+ * rows are gauge.
+ */
 export interface OrificeReading {
   readonly kind: 'orifice'
   readonly rows: readonly { readonly beforePa: number; readonly afterPa: number }[]
@@ -59,7 +65,10 @@ export interface OrificeReading {
   readonly airK: number
 }
 
-/** Times in which a rotor coasts from one speed to another without air: alone, and with a piece of known inertia on its shaft. */
+/**
+ * Times in which a rotor coasts from one speed to another without air: alone, and with a piece of known inertia on its
+ * shaft.
+ */
 export interface CoastingReading {
   readonly kind: 'coasting'
   readonly rows: readonly { readonly aloneS: number; readonly addedS: number }[]
@@ -71,7 +80,10 @@ export interface CoastingReading {
   readonly timeUncertaintyS: number
 }
 
-/** A scale or load cell under known weights, going up and down again, as it stands on its rig: what hangs on it and what it shows, N. */
+/**
+ * A scale or load cell under known weights, going up and down again, as it stands on its rig: what hangs on it and what
+ * it shows, N.
+ */
 export interface ScaleReading {
   readonly kind: 'scale'
   readonly rows: readonly { readonly knownN: number; readonly shownN: number }[]

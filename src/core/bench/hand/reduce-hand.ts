@@ -35,7 +35,10 @@ const lineOf = (rows: readonly SpringRow[], lengthUncertaintyM: number) =>
 const isStraight = ({ degreesOfFreedom, reducedChiSquare }: ReturnType<typeof lineOf>): boolean =>
   degreesOfFreedom === 0 || reducedChiSquare <= strays(degreesOfFreedom)
 
-/** Length over load as a straight line; the rate is one over its slope. A row or two that lie off the line of all others are left out and told. */
+/**
+ * Length over load as a straight line; the rate is one over its slope. A row or two that lie off the line of all others
+ * are left out and told.
+ */
 function spring({ rows, lengthUncertaintyM, workingLengthM }: SpringReading): HandResult {
   let kept = rows
   let fit = lineOf(kept, lengthUncertaintyM)
@@ -151,8 +154,10 @@ function pull({ rows, weightN, balanceUncertaintyN, wheels }: PullReading): Hand
 }
 
 /**
- * What a few readings by hand give, SI, each with its standard uncertainty: repeats by Student's t, bounds as even between.
- * Sources: JCGM 100 (4.2.3, 4.3.7, G.3) for the uncertainty; straight line by least squares; static balance in closed form.
+ * What a few readings by hand give, SI, each with its standard uncertainty: repeats by Student's t, bounds as even
+ * between.
+ * Sources: JCGM 100 (4.2.3, 4.3.7, G.3) for the uncertainty; straight line by least squares; static balance in closed
+ * form.
  * @throws PhysicsError where a spring's rows tell no rate.
  */
 export function reduceHand(reading: HandReading): HandResult {
@@ -176,5 +181,7 @@ export function reduceHand(reading: HandReading): HandResult {
   }
 }
 
-/** Balance quality of a rotor whose middle of mass lies off its axis, m/s: off-axis times speed. Source: ISO 21940-11. */
+/**
+ * Balance quality of a rotor whose middle of mass lies off its axis, m/s: off-axis times speed. Source: ISO 21940-11.
+ */
 export const balanceQuality = (offAxisM: number, speedRadPerS: number): number => offAxisM * speedRadPerS

@@ -11,7 +11,8 @@ export interface Part {
 }
 
 /**
- * Standard uncertainty of parts together, widened so that 1.96 of it cover 95 %: Student's t for as many degrees of freedom as all have together.
+ * Standard uncertainty of parts together, widened so that 1.96 of it cover 95 %: Student's t for as many degrees of
+ * freedom as all have together.
  * Source: JCGM 100, G.4 (Welch-Satterthwaite).
  */
 export function together(parts: readonly Part[]): number {

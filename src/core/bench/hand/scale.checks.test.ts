@@ -24,7 +24,8 @@ test('closed form: on a straight line of shown over known the factor is one over
 })
 
 test('JCGM 100:2008, H.3.3, table H.6: the slope of eleven thermometer corrections and its deviation, read here as a scale', () => {
-  // t (°C) and b (°C) of the table, from memory; y = y1 + y2 (t - 20 °C): y1 = -0.1712 (29), y2 = 0.00218 (67), s = 0.0035
+  // t (°C) and b (°C) of the table, from memory; y = y1 + y2 (t - 20 °C): y1 = -0.1712 (29), y2 = 0.00218 (67), s =
+  // 0.0035
   const t = [21.521, 22.012, 22.512, 23.003, 23.507, 23.999, 24.513, 25.002, 25.503, 26.01, 26.511]
   const b = [-0.171, -0.169, -0.166, -0.159, -0.164, -0.165, -0.156, -0.157, -0.159, -0.161, -0.16]
   // shown = known + correction: a slope of 1.00218, as unsure as the correction's

@@ -8,9 +8,15 @@ import { together } from './repeats'
 
 /** A slope must be so many times its uncertainty to tell a factor. */
 const TELLS = 5
-/** Off by more than this share of the greatest load, and by more than some digits, is told. Our own judgement, no source. */
+/**
+ * Off by more than this share of the greatest load, and by more than some digits, is told. Our own judgement, no
+ * source.
+ */
 const [STRAYS, STRAY_DIGITS] = [0.005, 3] as const
-/** A scale that is off by more than this is more likely asked in another unit, or loaded by another weight. Our own judgement, no source. */
+/**
+ * A scale that is off by more than this is more likely asked in another unit, or loaded by another weight. Our own
+ * judgement, no source.
+ */
 const FAR_OFF = 0.1
 /** How near to a unit's factor it must be to be taken for one. */
 const LIKE_UNIT = 0.05
@@ -18,8 +24,10 @@ const LIKE_UNIT = 0.05
 const UNITS = [STANDARD_GRAVITY, 1 / STANDARD_GRAVITY, 1000, 1e-3, 1000 / STANDARD_GRAVITY, STANDARD_GRAVITY / 1000]
 
 /**
- * What a scale's reading must be multiplied by, from known weights hung on it going up and down: one over the slope of shown over known, by least squares.
- * Range: four loads at least, two of them different. Uncertainty by JCGM 100: scatter round the line by Student's t, at least what a digit hides, and the weights' own.
+ * What a scale's reading must be multiplied by, from known weights hung on it going up and down: one over the slope of
+ * shown over known, by least squares.
+ * Range: four loads at least, two of them different. Uncertainty by JCGM 100: scatter round the line by Student's t, at
+ * least what a digit hides, and the weights' own.
  * @throws PhysicsError hand-scale-dead where what it shows does not follow the load.
  */
 export function scale({ rows, digitN, weightRelativeUncertainty }: ScaleReading): HandResult {

@@ -4,7 +4,10 @@ import { normalDraw, seededRandom } from '../../statistics'
 export const BENCH_FAULTS = ['sag', 'noise', 'drop-outs', 'drift', 'patch', 'bad-lines', 'link'] as const
 export type BenchFault = (typeof BENCH_FAULTS)[number]
 
-/** What can be stood in for: a flywheel or a rotor alone by count, marks or speed; settled loads; a push; a vessel that empties, alone or through a machine. */
+/**
+ * What can be stood in for: a flywheel or a rotor alone by count, marks or speed; settled loads; a push; a vessel that
+ * empties, alone or through a machine.
+ */
 export const BENCH_KINDS = [
   'count',
   'marks',
@@ -18,7 +21,10 @@ export const BENCH_KINDS = [
   'bottle',
 ] as const
 
-/** One go at a bench: the valve is opened, the machine does what it does, the valve is shut, it comes to rest. Columns by channel. */
+/**
+ * One go at a bench: the valve is opened, the machine does what it does, the valve is shut, it comes to rest. Columns
+ * by channel.
+ */
 export interface BenchProgram {
   readonly channels: readonly { readonly name: string; readonly unit: string; readonly perTurn?: number }[]
   readonly timeS: ArrayLike<number>
@@ -26,7 +32,10 @@ export interface BenchProgram {
   readonly endS: number
 }
 
-/** What a simulated bench is asked for: the rig as it stands, and the machine's size. Its true figures are drawn from the seed, and nobody is told. */
+/**
+ * What a simulated bench is asked for: the rig as it stands, and the machine's size. Its true figures are drawn from
+ * the seed, and nobody is told.
+ */
 export interface BenchAsked {
   readonly kind: (typeof BENCH_KINDS)[number]
   readonly seed: number
@@ -71,7 +80,10 @@ export const sagging = (asked: BenchAsked) => {
   return (since: number) => 1 - share * (1 - Math.exp(-Math.max(0, since) / 4))
 }
 
-/** The machine that stands on the bench: near what was asked for, never the same. Nobody at the bench is told; tests are. */
+/**
+ * The machine that stands on the bench: near what was asked for, never the same. Nobody at the bench is told; tests
+ * are.
+ */
 export function hiddenMachine({ seed, stallTorqueNm, freeSpeedRadPerS }: BenchAsked): {
   readonly stallTorqueNm: number
   readonly freeSpeedRadPerS: number

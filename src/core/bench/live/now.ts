@@ -46,7 +46,10 @@ function slopes(timeS: ArrayLike<number>, values: ArrayLike<number>): { rate: No
   }
 }
 
-/** Motion from a running count; `radPerCount` of the rotor. Null while less than six counts went by, unless none did: then it stands. */
+/**
+ * Motion from a running count; `radPerCount` of the rotor. Null while less than six counts went by, unless none did:
+ * then it stands.
+ */
 export function motionOfCounts(
   timeS: ArrayLike<number>,
   counts: ArrayLike<number>,

@@ -1,4 +1,7 @@
-/** Least and greatest values of a trace, for one column of a picture each; columns without a reading are left out. NaN where a column holds only a gap. */
+/**
+ * Least and greatest values of a trace, for one column of a picture each; columns without a reading are left out. NaN
+ * where a column holds only a gap.
+ */
 export interface TraceView {
   readonly timeS: Float64Array
   readonly least: Float32Array
@@ -42,8 +45,10 @@ interface Level {
 }
 
 /**
- * A trace that grows while it is looked at: every reading, and above it the least and greatest of each 8, 64, 512, … of them.
- * `push` takes amortised constant time; `view` looks at some tens of numbers for each column, however long the trace is.
+ * A trace that grows while it is looked at: every reading, and above it the least and greatest of each 8, 64, 512, … of
+ * them.
+ * `push` takes amortised constant time; `view` looks at some tens of numbers for each column, however long the trace
+ * is.
  * Values are kept as 32-bit floats: seven digits, enough for a picture and not for a count.
  */
 export class TracePyramid {

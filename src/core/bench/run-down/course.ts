@@ -53,7 +53,10 @@ export function smoothed(values: readonly number[], from: number, to: number): n
   })
 }
 
-/** Top of a course: a polynomial through the rows round the highest mean, since the highest of many means lies above their course by their own scatter. */
+/**
+ * Top of a course: a polynomial through the rows round the highest mean, since the highest of many means lies above
+ * their course by their own scatter.
+ */
 export function highest(
   time: readonly number[],
   values: readonly number[],

@@ -19,7 +19,9 @@ export interface RunDownRig {
   readonly scaleFactor?: number
   readonly volumeM3: number
   readonly volumeRelativeUncertainty: number
-  /** Standard uncertainty of the gauge's zero, Pa; of the thrust's span over itself; of the load's torque over itself. */
+  /**
+   * Standard uncertainty of the gauge's zero, Pa; of the thrust's span over itself; of the load's torque over itself.
+   */
   readonly zeroUncertaintyPa: number
   readonly spanRelativeUncertainty: number
   readonly loadRelativeUncertainty: number
@@ -78,7 +80,8 @@ const measured = (value: number, standardUncertainty: number, unit: string): Mea
 })
 
 /**
- * Air that a vessel has lost since the first row, kg, from its pressure alone: energy of its air, whose temperature follows from how fast the pressure falls and from the wall's heat.
+ * Air that a vessel has lost since the first row, kg, from its pressure alone: energy of its air, whose temperature
+ * follows from how fast the pressure falls and from the wall's heat.
  * dT/dt = T (p'/p + q/m), q = (H (Tw - T) - V p'/(gamma - 1)) / (cp T). Perfect gas.
  */
 export function airGone(
@@ -140,7 +143,9 @@ function soundRows({ timeS, speedRadPerS, gaugePa, thrustN }: RunDownTrace, scal
   }
 }
 
-/** A rise by this share of all that the pressure fell is another filling: what is left in a vessel warms up by far less. */
+/**
+ * A rise by this share of all that the pressure fell is another filling: what is left in a vessel warms up by far less.
+ */
 const FILLED = 0.25
 const BACK_AT_REST = 0.15
 
@@ -168,8 +173,10 @@ function firstFilling(rows: Rows): readonly [Rows, number | null] {
 }
 
 /**
- * A whole run of a vessel through a machine: how long it turned, how fast, how often, with what air; thrust's impulse where it was recorded, work of the shaft where the torque of its load is known.
- * Range: one run, at least 30 rows; of several the first, up to where the pressure shows another filling; rest before it and after it make it surer. Error: see `npm run campaign`. Uncertainty by JCGM 100.
+ * A whole run of a vessel through a machine: how long it turned, how fast, how often, with what air; thrust's impulse
+ * where it was recorded, work of the shaft where the torque of its load is known.
+ * Range: one run, at least 30 rows; of several the first, up to where the pressure shows another filling; rest before
+ * it and after it make it surer. Error: see `npm run campaign`. Uncertainty by JCGM 100.
  * @throws PhysicsError FEW_ROWS, TIME_BACK, NO_TURNS.
  */
 export function reduceRunDown(trace: RunDownTrace, rig: RunDownRig, settings: RunDownSettings): RunDownReduction {

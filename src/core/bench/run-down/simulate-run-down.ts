@@ -38,7 +38,9 @@ function along(times: readonly number[], values: readonly number[], at: number):
   return values[low] + share * (values[high] - values[low])
 }
 
-/** What logger, gauge and cell write down of a run: rest before and after, noise, a mark missed now and then, digits. */
+/**
+ * What logger, gauge and cell write down of a run: rest before and after, noise, a mark missed now and then, digits.
+ */
 export function simulateRunDown(run: EngineRunDown, roomPaAbs: number, of: RunDownNoise): SimulatedRunDown {
   const random = seededRandom(of.seed)
   const end = of.restS + run.runTimeS + of.restS

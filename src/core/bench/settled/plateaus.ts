@@ -21,14 +21,18 @@ function means(values: ArrayLike<number>) {
   return (from: number, to: number) => (sum[to] - sum[from]) / (to - from)
 }
 
-/** Scatter of a channel from reading to reading, whatever its course: of the middle one of the steps between neighbours, as a standard deviation. */
+/**
+ * Scatter of a channel from reading to reading, whatever its course: of the middle one of the steps between neighbours,
+ * as a standard deviation.
+ */
 function scatter(values: ArrayLike<number>): number {
   const steps = Array.from({ length: Math.max(1, values.length - 1) }, (_, i) => Math.abs(values[i + 1] - values[i]))
   return (1.4826 * median(steps)) / Math.SQRT2
 }
 
 /**
- * Finds where all channels of a trace stand still: where the mean before a row and the mean behind it agree. Stretches shorter than 1.5 s are passed over.
+ * Finds where all channels of a trace stand still: where the mean before a row and the mean behind it agree. Stretches
+ * shorter than 1.5 s are passed over.
  * A channel that creeps is cut where it has gone by 3 % of its range. Times must rise.
  */
 export function plateaus(timeS: ArrayLike<number>, channels: readonly ArrayLike<number>[]): Plateau[] {

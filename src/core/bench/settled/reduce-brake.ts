@@ -77,7 +77,10 @@ const PLAIN = 0.07
 /** Readings that end further below the free speed than this share do not tell it. */
 const REACHED = 0.7
 
-/** The plain case that a reading off the line is of: a decimal point, a missed or a double mark, or only low or high. What the scale shows without load stands in every reading, as a torque. */
+/**
+ * The plain case that a reading off the line is of: a decimal point, a missed or a double mark, or only low or high.
+ * What the scale shows without load stands in every reading, as a torque.
+ */
 export function reasonFor(
   { speedRadPerS: w, torqueNm }: TorquePoint,
   line: TorqueLine,
@@ -162,7 +165,10 @@ export const pressuresOf = (values: readonly (number | undefined)[]) => {
 
 type Numbered = BrakeReading & { readonly row: number; readonly speed: number }
 
-/** Readings without load: the shaft stands, and there is no air, or its gauge sits before a shut valve and the scale shows less than in the middle of those that turn. A shaft held fast by the brake shows more than all of them. */
+/**
+ * Readings without load: the shaft stands, and there is no air, or its gauge sits before a shut valve and the scale
+ * shows less than in the middle of those that turn. A shaft held fast by the brake shows more than all of them.
+ */
 function restOf(numbered: readonly Numbered[], roomPaAbs: number): readonly Numbered[] {
   const fastest = Math.max(...numbered.map((r) => r.speed))
   const turning = numbered.filter((r) => r.speed > 0.05 * fastest).map((r) => r.scaleN)
@@ -172,7 +178,10 @@ function restOf(numbered: readonly Numbered[], roomPaAbs: number): readonly Numb
   return numbered.filter((r) => stands(r) && ((noAir(r) && r.speed < AT_REST) || r.scaleN < middle))
 }
 
-/** What the scale shows without load at each reading: between rests before and after the others along a straight line, since a scale creeps; else their mean. */
+/**
+ * What the scale shows without load at each reading: between rests before and after the others along a straight line,
+ * since a scale creeps; else their mean.
+ */
 function tareOf(numbered: readonly Numbered[], rest: readonly Numbered[]) {
   const loaded = numbered.filter((r) => !rest.includes(r)).map((r) => r.row)
   const before = rest.filter((r) => r.row < Math.min(...loaded))
@@ -190,8 +199,11 @@ function tareOf(numbered: readonly Numbered[], rest: readonly Numbered[]) {
 }
 
 /**
- * Torque, power and free speed from a brake whose arm presses on a scale: tare from readings at rest, torque = (reading − tare) · arm · cos tilt, put to one supply pressure, a line through what agrees; wrong readings are named and set aside, never dropped unseen.
- * Range: at least four settled readings at two or more settings. Error: see `npm run campaign`. Uncertainty by JCGM 100.
+ * Torque, power and free speed from a brake whose arm presses on a scale: tare from readings at rest, torque = (reading
+ * − tare) · arm · cos tilt, put to one supply pressure, a line through what agrees; wrong readings are named and set
+ * aside, never dropped unseen.
+ * Range: at least four settled readings at two or more settings. Error: see `npm run campaign`. Uncertainty by JCGM
+ * 100.
  * @throws PhysicsError FEW_SETTINGS, NO_FALL, NO_TURNING.
  */
 export function reduceBrake(

@@ -25,7 +25,10 @@ export interface GeneratorRig {
   readonly polePairs: number
   readonly voltageRelativeUncertainty: number
   readonly currentRelativeUncertainty: number
-  /** What the generator's own bearings, iron and brushes take, as torque: constant, and with speed; null where nobody measured it. */
+  /**
+   * What the generator's own bearings, iron and brushes take, as torque: constant, and with speed; null where nobody
+   * measured it.
+   */
   readonly friction: {
     readonly torqueNm: number
     readonly torqueStandardUncertaintyNm: number
@@ -47,7 +50,9 @@ export interface GeneratorReduction extends SettledReduction {
   readonly atLoadOhm: number
   /** Load that takes most by the fitted lines. */
   readonly bestLoad: Measured
-  /** Friction was known: torques are those of the shaft; otherwise what reaches the windings, and the shaft gives more. */
+  /**
+   * Friction was known: torques are those of the shaft; otherwise what reaches the windings, and the shaft gives more.
+   */
   readonly ofShaft: boolean
   /** Electrical over shaft power in each point, in the order of the points. */
   readonly efficiency: readonly number[]
@@ -87,8 +92,10 @@ function windingOf(speeds: readonly number[], readings: readonly GeneratorReadin
 }
 
 /**
- * What a turbine gives from voltage and current of a generator at several loads: its constant and winding resistance from V = k ω − R I, torque into the windings k I (power V I + I² R), its own friction added where it is known.
- * Electrical power alone understates the shaft: a generator shows some 3 W where a brake shows nearly 10 W on the same turbine (common practice, no source).
+ * What a turbine gives from voltage and current of a generator at several loads: its constant and winding resistance
+ * from V = k ω − R I, torque into the windings k I (power V I + I² R), its own friction added where it is known.
+ * Electrical power alone understates the shaft: a generator shows some 3 W where a brake shows nearly 10 W on the same
+ * turbine (common practice, no source).
  * Range: five readings or more at three loads, direct current behind the rectifier. Uncertainty by JCGM 100.
  * @throws PhysicsError FEW_LOADS, FEW_SETTINGS, NO_FALL.
  */

@@ -2,7 +2,10 @@ import { said, type Said } from '../../said'
 import { mean, type Measured } from '../../statistics'
 import { reduceBrake, settledFault, type BrakeSettings, type SettledReduction } from './reduce-brake'
 
-/** One settled reading of a rope that rubs on a drum: what hangs on its tight side, what a balance shows on its slack one, how fast the shaft turns. */
+/**
+ * One settled reading of a rope that rubs on a drum: what hangs on its tight side, what a balance shows on its slack
+ * one, how fast the shaft turns.
+ */
 export interface RubbedReading {
   readonly weightN: number
   readonly slackN: number
@@ -43,7 +46,10 @@ export interface RopeReduction extends SettledReduction {
   readonly friction: Measured | null
 }
 
-/** Two cells of which neither shows more than this share of the greatest pull while nothing turns hold a slack rope: what they show is their zero. */
+/**
+ * Two cells of which neither shows more than this share of the greatest pull while nothing turns hold a slack rope:
+ * what they show is their zero.
+ */
 const SLACKENED = 0.05
 /** Slower than this a rope holds by friction at rest and tells no torque, rad/s. */
 const STANDS = 1
@@ -67,8 +73,10 @@ const asBrake = (rig: RopeRig, pulsesPerTurn: number, armRelativeUncertainty: nu
 })
 
 /**
- * Torque, power and free speed from a rope laid over a drum, a weight on its tight side and a balance on its slack one: T = (W − S)(R + d/2), over the gear where there is one.
- * The friction of the rope follows from the capstan law W/S = exp(μ θ) (Euler 1769, Eytelwein 1808); it must be the same in all readings, and says whether they can be.
+ * Torque, power and free speed from a rope laid over a drum, a weight on its tight side and a balance on its slack one:
+ * T = (W − S)(R + d/2), over the gear where there is one.
+ * The friction of the rope follows from the capstan law W/S = exp(μ θ) (Euler 1769, Eytelwein 1808); it must be the
+ * same in all readings, and says whether they can be.
  * What two cells of a device show of a slack rope at rest, before and after, is taken off as their zero.
  * Range: four readings or more that turn, at two or more loads.
  * @throws PhysicsError WRONG_WAY, FEW_SETTINGS, NO_FALL, NO_TURNING.
@@ -129,8 +137,10 @@ export function reduceRubbed(readings: readonly RubbedReading[], rig: RopeRig, s
 }
 
 /**
- * Torque, power and free speed from weights that are wound up on a drum: ω = h/(t (R + d/2)), T = W (R + d/2), so that the power is W h/t whatever the drum.
- * What the gear loses is in it: it is the power at the weight. Range: four lifts or more, of two or more weights, each timed after it has come to its speed.
+ * Torque, power and free speed from weights that are wound up on a drum: ω = h/(t (R + d/2)), T = W (R + d/2), so that
+ * the power is W h/t whatever the drum.
+ * What the gear loses is in it: it is the power at the weight. Range: four lifts or more, of two or more weights, each
+ * timed after it has come to its speed.
  * @throws PhysicsError FEW_SETTINGS, NO_FALL, NO_TURNING.
  */
 export function reduceLifted(readings: readonly LiftedReading[], rig: RopeRig, settings: BrakeSettings): RopeReduction {

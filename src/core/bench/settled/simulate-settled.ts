@@ -95,7 +95,9 @@ export interface GeneratorTruth extends SettledTruth {
   readonly meterError: number
 }
 
-/** What a maker reads off meters and resistors: each setting is the load at which the machine settles near that speed. */
+/**
+ * What a maker reads off meters and resistors: each setting is the load at which the machine settles near that speed.
+ */
 export function simulateGenerator(t: GeneratorTruth): GeneratorReading[] {
   const random = seededRandom(t.seed)
   return [...settled(t, random)].map(({ gaugePa, speed, torque }) => {
@@ -125,7 +127,10 @@ export interface RopeTruth extends SettledTruth {
 
 const trueRadius = (t: RopeTruth) => (t.drumRadiusM + t.ropeDiameterM / 2) * (1 + t.radiusError)
 
-/** What a maker writes down at a rope between weight and balance: the pull that the torque makes is shared by the capstan law. */
+/**
+ * What a maker writes down at a rope between weight and balance: the pull that the torque makes is shared by the
+ * capstan law.
+ */
 export function simulateRubbed(t: RopeTruth): RubbedReading[] {
   const random = seededRandom(t.seed)
   const grip = Math.exp(t.frictionOfRope * t.wrapRad)

@@ -75,8 +75,10 @@ function fit(points: readonly TorquePoint[], bent: boolean) {
 }
 
 /**
- * Torque over speed from settled readings of which some may be wrong: least median of squares over all pairs, then least squares over what lies within its scatter. Bent once where that is beyond doubt.
- * `resolutionNm` is what the instrument alone makes of a reading. Null where there are fewer than four readings, or two speeds.
+ * Torque over speed from settled readings of which some may be wrong: least median of squares over all pairs, then
+ * least squares over what lies within its scatter. Bent once where that is beyond doubt.
+ * `resolutionNm` is what the instrument alone makes of a reading. Null where there are fewer than four readings, or two
+ * speeds.
  */
 export function torqueLine(points: readonly TorquePoint[], resolutionNm: number): TorqueLine | null {
   if (points.length < LEAST_POINTS || new Set(points.map((p) => p.speedRadPerS)).size < 2) return null
@@ -143,7 +145,10 @@ export const bandAt = ({ covariance }: Pick<TorqueLine, 'covariance'>, w: number
   Math.sqrt(varianceOf([1, w, w * w], covariance))
 export const lineAt = ({ parameters }: Pick<TorqueLine, 'parameters'>, w: number): number => torqueAt(parameters, w)
 
-/** Figures of a line with the uncertainty that its readings give them, by gradients (JCGM 100, 5.2); null where torque does not fall with speed. */
+/**
+ * Figures of a line with the uncertainty that its readings give them, by gradients (JCGM 100, 5.2); null where torque
+ * does not fall with speed.
+ */
 export function lineFigures({ parameters, covariance }: TorqueLine): LineFigures | null {
   const at = landmarks(parameters)
   if (!at) return null

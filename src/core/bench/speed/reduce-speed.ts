@@ -52,8 +52,10 @@ function slope({ timeS, angleRad }: AngleTrace, from: number, to: number) {
 }
 
 /**
- * Speed over time from the angle of a rotor: parabolas through stretches of at least eight readings. Mean over the whole by its ends alone, so that no window biases it.
- * Range: at least ten readings over which it turns. Error: a change of speed within a stretch that is no parabola; see the scatter. Uncertainty by JCGM 100, a clock of 10 ppm included.
+ * Speed over time from the angle of a rotor: parabolas through stretches of at least eight readings. Mean over the
+ * whole by its ends alone, so that no window biases it.
+ * Range: at least ten readings over which it turns. Error: a change of speed within a stretch that is no parabola; see
+ * the scatter. Uncertainty by JCGM 100, a clock of 10 ppm included.
  * @throws PhysicsError FEW_READINGS, NOT_TURNING.
  */
 export function reduceSpeed(trace: AngleTrace): SpeedReduction {

@@ -65,7 +65,10 @@ const BINS = 200
 const FALLS = 15
 const LEAST_FALL = 0.005
 const ROUNDS = 25
-/** One more number must gain so much of the squares that a reading has; the 95 % point of chi square with one degree of freedom. */
+/**
+ * One more number must gain so much of the squares that a reading has; the 95 % point of chi square with one degree of
+ * freedom.
+ */
 const LIMIT = 3.84
 /** A stated heat is doubted where another would gain so much. */
 const DOUBTED = 12
@@ -215,8 +218,11 @@ function opening(gauge: readonly number[], noise: number): number {
 }
 
 /**
- * Flow of a nozzle, valve or leak from the fall of a vessel's pressure: the vessel's own course (mass and energy of an ideal gas, choked above and isentropic below the critical pressure) fitted to the trace. Heat from the wall is taken as stated, or found from the shape of the fall: the wrong assumption is off by up to 41 % or 29 %.
- * Range: one opening, no filling meanwhile, at least 20 rows, a fall of at least 15 times the noise. Error: see `npm run campaign`. Uncertainty by JCGM 100.
+ * Flow of a nozzle, valve or leak from the fall of a vessel's pressure: the vessel's own course (mass and energy of an
+ * ideal gas, choked above and isentropic below the critical pressure) fitted to the trace. Heat from the wall is taken
+ * as stated, or found from the shape of the fall: the wrong assumption is off by up to 41 % or 29 %.
+ * Range: one opening, no filling meanwhile, at least 20 rows, a fall of at least 15 times the noise. Error: see `npm
+ * run campaign`. Uncertainty by JCGM 100.
  * @throws PhysicsError FEW_ROWS, TIME_BACK, NO_FALL.
  */
 export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSettings): TankReduction {

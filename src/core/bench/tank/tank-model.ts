@@ -17,7 +17,10 @@ const CRITICAL = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1))
 /** Choked flow function: mass flow times sqrt(R T) over area and pressure. Closed form (e.g. ISO 6358-1). */
 export const CHOKED = Math.sqrt(GAMMA) * (2 / (GAMMA + 1)) ** ((GAMMA + 1) / (2 * (GAMMA - 1)))
 
-/** Mass flow from a vessel through an effective area, kg/s: choked above about 0.9 times the room's pressure gauge, isentropic below. */
+/**
+ * Mass flow from a vessel through an effective area, kg/s: choked above about 0.9 times the room's pressure gauge,
+ * isentropic below.
+ */
 export function tankFlow(paAbs: number, kelvin: number, roomPaAbs: number, effectiveAreaM2: number): number {
   if (paAbs <= roomPaAbs) return 0
   const back = roomPaAbs / paAbs
@@ -28,7 +31,10 @@ export function tankFlow(paAbs: number, kelvin: number, roomPaAbs: number, effec
   return (effectiveAreaM2 * paAbs * psi) / Math.sqrt(GAS_CONSTANT * kelvin)
 }
 
-/** Pressure at times after the opening, Pa absolute; times rise from 0. Ideal gas, constant heats. Error: below 1e-6 over three time constants. */
+/**
+ * Pressure at times after the opening, Pa absolute; times rise from 0. Ideal gas, constant heats. Error: below 1e-6
+ * over three time constants.
+ */
 export function tankPressures(m: TankModel, timesS: readonly number[], steps = 100): number[] {
   const end = timesS[timesS.length - 1]
   const isothermal = !Number.isFinite(m.wallWPerK)

@@ -21,7 +21,10 @@ function startFit(tau: readonly number[], over: readonly number[], ring: Ring | 
   return { fit, left: fit.status === 'fitted' ? fit.reducedChiSquare * fit.degreesOfFreedom : Infinity }
 }
 
-/** The ring of the stand from the first part of the push, with the moment of opening; null where it does not ring, or too fast for the rows. */
+/**
+ * The ring of the stand from the first part of the push, with the moment of opening; null where it does not ring, or
+ * too fast for the rows.
+ */
 export function ringOf(
   time: readonly number[],
   over: readonly number[],
@@ -77,7 +80,10 @@ export function ringOf(
   return { ring: { frequencyHz: best.f, dampingRatio: best.zeta }, openS: best.openS }
 }
 
-/** Thrust at the opening from the first part of the push, by a polynomial behind the stand's ring; its uncertainty with that of opening and ring, and with what one degree less would say. */
+/**
+ * Thrust at the opening from the first part of the push, by a polynomial behind the stand's ring; its uncertainty with
+ * that of opening and ring, and with what one degree less would say.
+ */
 export function startOf(
   time: readonly number[],
   over: readonly number[],

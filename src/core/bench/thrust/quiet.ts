@@ -57,7 +57,10 @@ export function zeroOf(
   return { at: (t) => a + b * (t - middleS), drift: b, fit, middleS, slowness: slownessOf(left), noise, sides }
 }
 
-/** By how much a mean over noise scatters more than over white noise of the same size: its autocorrelations summed in pairs until a pair is no longer positive (Geyer 1992), wider where few independent values tell it. */
+/**
+ * By how much a mean over noise scatters more than over white noise of the same size: its autocorrelations summed in
+ * pairs until a pair is no longer positive (Geyer 1992), wider where few independent values tell it.
+ */
 function slownessOf(noise: readonly number[]): number {
   const n = noise.length
   const variance = noise.reduce((s, v) => s + v * v, 0) / n

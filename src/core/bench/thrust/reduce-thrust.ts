@@ -88,8 +88,11 @@ function areaOf(time: readonly number[], over: readonly number[], from: number, 
 }
 
 /**
- * Thrust, impulse and run time from a thrust stand's trace: zero and drift from the quiet parts before and after, the ring of the stand told from the push by its closed form, impulse as the area (a stand at rest before and after passes on the whole of it).
- * Uncertainties by JCGM 100: zero and drift with what slow noise adds, noise, the cell's span, and for the thrust what a push of the next degree would make of it.
+ * Thrust, impulse and run time from a thrust stand's trace: zero and drift from the quiet parts before and after, the
+ * ring of the stand told from the push by its closed form, impulse as the area (a stand at rest before and after passes
+ * on the whole of it).
+ * Uncertainties by JCGM 100: zero and drift with what slow noise adds, noise, the cell's span, and for the thrust what
+ * a push of the next degree would make of it.
  * Range: one push, quiet before it, at least 40 rows. Error: see `npm run campaign`.
  * @throws PhysicsError NO_PUSH, FEW_ROWS, NO_ZERO, TIME_BACK.
  */
@@ -207,7 +210,8 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
     unit: 'N',
   }
 
-  // run time: of a steady push from half to half, since valves take their time; of one that runs down until a twentieth is left
+  // run time: of a steady push from half to half, since valves take their time; of one that runs down until a twentieth
+  // is left
   const crossing = (share: number, way: 'up' | 'down'): { atS: number; slope: number } => {
     const target = share * level.value
     let row =

@@ -4,7 +4,10 @@ import type { Ring } from './stand-response'
 
 /** A push of known size. */
 export type PushTruth =
-  /** A bottle that empties through a choked hole: thrust a (1 + t / 5 tau)^-7 - b until it is gone (adiabatic, ratio of heats 1.4). */
+  /**
+   * A bottle that empties through a choked hole: thrust a (1 + t / 5 tau)^-7 - b until it is gone (adiabatic, ratio of
+   * heats 1.4).
+   */
   | { readonly kind: 'bottle'; readonly aN: number; readonly bN: number; readonly tauS: number }
   /** A regulator: the valve opens in a moment, the thrust sags straight to a share of itself, the valve shuts. */
   | {
@@ -61,7 +64,10 @@ export function pushAt(p: PushTruth | PushCourse, t: number): number {
   return sagged * Math.min(1, t / p.opensInS, (p.lastsS - t) / p.opensInS)
 }
 
-/** Figures of a push in closed form: impulse in N·s, thrust in N (of a bottle at the opening, of a regulator at half its time), run time in s to a twentieth of it, of a regulator from half to half. */
+/**
+ * Figures of a push in closed form: impulse in N·s, thrust in N (of a bottle at the opening, of a regulator at half its
+ * time), run time in s to a twentieth of it, of a regulator from half to half.
+ */
 export function trueThrust(p: PushTruth): { thrust: number; impulse: number; runTime: number } {
   if (p.kind === 'bottle') {
     const ends = bottleEnds(p)
@@ -84,7 +90,9 @@ export function trueThrust(p: PushTruth): { thrust: number; impulse: number; run
   }
 }
 
-/** What a logger writes of it: the stand's motion by small steps, sampled, with zero, drift, noise, wind and rounding. */
+/**
+ * What a logger writes of it: the stand's motion by small steps, sampled, with zero, drift, noise, wind and rounding.
+ */
 export function simulateStand(t: StandTruth): ForceTrace {
   const random = seededRandom(t.seed)
   const fine = 2e-4

@@ -60,7 +60,8 @@ describe('a recording made by a separate computation (reference, its truth besid
 describe('the stand’s answer in closed form', () => {
   const ring = { frequencyHz: 12, dampingRatio: 0.07 }
   test('its first overshoot is exp(-πζ/√(1-ζ²)), and it settles to the push behind its lag', () => {
-    // step response of a damped spring: any text on vibration, e.g. Den Hartog, Mechanical Vibrations, ch. 2 (from memory)
+    // step response of a damped spring: any text on vibration, e.g. Den Hartog, Mechanical Vibrations, ch. 2 (from
+    // memory)
     const zeta = ring.dampingRatio
     const half = 1 / (2 * ring.frequencyHz * Math.sqrt(1 - zeta * zeta))
     expect(standReads(0, half, ring)).toBeCloseTo(1 + Math.exp((-Math.PI * zeta) / Math.sqrt(1 - zeta * zeta)), 9)

@@ -40,7 +40,10 @@ export interface ToneReduction {
 }
 
 const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
-/** What the best path through nothing but noise scores, on average; a tone below LOST over a few frames is lost, one below FOUND over all of them is none. Tried on noise of known make: 1.75, and 3.8 for a tone of a fifth of the noise. */
+/**
+ * What the best path through nothing but noise scores, on average; a tone below LOST over a few frames is lost, one
+ * below FOUND over all of them is none. Tried on noise of known make: 1.75, and 3.8 for a tone of a fifth of the noise.
+ */
 const NOISE = 1.75
 const LOST = 2.1
 const FOUND = 2.6
@@ -105,7 +108,10 @@ function smoothedSpeeds(speeds: readonly number[], timeS: readonly number[]): nu
   })
 }
 
-/** Frequency in the middle of a frame, sought near a first one with its change held: the greatest power of tone and harmonics. */
+/**
+ * Frequency in the middle of a frame, sought near a first one with its change held: the greatest power of tone and
+ * harmonics.
+ */
 function refine(frame: Float64Array, rate: number, hz: number, hzPerS: number, widthHz: number): number {
   const at = (f: number) => chirpPower(frame, rate, f, hzPerS, HARMONICS)
   // golden section between the neighbours of the best of five
@@ -133,8 +139,10 @@ function refine(frame: Float64Array, rate: number, hz: number, hzPerS: number, w
 }
 
 /**
- * Speed from the sound of passing blades: a tone at blades × turns with its harmonics, followed through short spectra, then sought anew in each frame with its change taken along.
- * Range: ten frames or more, tone below 0.45 of the sample rate. Error: see `npm run campaign`; uncertainty of a held tone by the scatter of its frames (JCGM 100, 4.2) and the recorder's clock.
+ * Speed from the sound of passing blades: a tone at blades × turns with its harmonics, followed through short spectra,
+ * then sought anew in each frame with its change taken along.
+ * Range: ten frames or more, tone below 0.45 of the sample rate. Error: see `npm run campaign`; uncertainty of a held
+ * tone by the scatter of its frames (JCGM 100, 4.2) and the recorder's clock.
  * @throws PhysicsError SHORT_SOUND, TONE_RANGE, NO_TONE.
  */
 export function reduceTone(

@@ -38,7 +38,10 @@ function floorOf(power: Float32Array, binHz: number): Float32Array {
   return out
 }
 
-/** Short spectra by a Hann window, a quarter of it from one to the next, each bin over the noise beside it. Twice as many points as samples, so that lines stand between bins. */
+/**
+ * Short spectra by a Hann window, a quarter of it from one to the next, each bin over the noise beside it. Twice as
+ * many points as samples, so that lines stand between bins.
+ */
 export function spectrogram(
   samples: ArrayLike<number>,
   sampleRateHz: number,

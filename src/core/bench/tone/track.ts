@@ -18,7 +18,10 @@ const STEP_COST = 0.06
 /** A line over the noise counts up to this much: a hum however loud is one line. */
 const MOST_LINE = 5
 
-/** Score of every candidate in a frame: its harmonics, less what stands halfway between them (so that neither half nor twice of a tone wins). Camacho and Harris (2008) use the same thought. */
+/**
+ * Score of every candidate in a frame: its harmonics, less what stands halfway between them (so that neither half nor
+ * twice of a tone wins). Camacho and Harris (2008) use the same thought.
+ */
 function scores(frame: Float32Array, binHz: number, candidates: readonly number[]): Float32Array {
   const at = (hz: number) => {
     const x = hz / binHz
@@ -103,7 +106,8 @@ const MOVES = 0.1
 
 /**
  * The tone with harmonics that can be followed best between two frequencies.
- * First with all that is heard; then with what stands still taken away: a tone that moves then wins over a hum or a whistle that does not.
+ * First with all that is heard; then with what stands still taken away: a tone that moves then wins over a hum or a
+ * whistle that does not.
  */
 export function followTone(s: Spectrogram, fromHz: number, toHz: number): Track {
   const count = Math.max(2, Math.ceil(Math.log(toHz / fromHz) / Math.log(1 + STEP)) + 1)

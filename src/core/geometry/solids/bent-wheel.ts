@@ -78,7 +78,10 @@ export function hoseSpout(
 /** Height of a lid over its joint, mm. */
 export const lidHeight = (s: Bent): number => Math.max(3, s.depth - s.width + 1)
 
-/** Lid over a bent wheel: its underside follows the blades at their gap, open in the middle; lugs where `angles` say. The joint on z = 0. */
+/**
+ * Lid over a bent wheel: its underside follows the blades at their gap, open in the middle; lugs where `angles` say.
+ * The joint on z = 0.
+ */
 export function shroudLid(
   kit: SolidKit,
   fits: Fits,

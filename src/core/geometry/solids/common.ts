@@ -23,7 +23,10 @@ export const LUG = { out: 3.4, radius: 4.7 } as const
 export const lugPlaces = (radius: number, angles: readonly number[] = UNEVEN): Point[] =>
   angles.map((a) => polar(radius + LUG.out, a))
 
-/** Upright cylinders of one radius at places, as one body: their outlines are joined in the plane, which costs a fraction of joining solids. */
+/**
+ * Upright cylinders of one radius at places, as one body: their outlines are joined in the plane, which costs a
+ * fraction of joining solids.
+ */
 export const rods = (kit: SolidKit, radius: number, places: readonly Point[], from: number, to: number): Manifold =>
   kit.prism(
     places.map((at) => kit.post(radius, at)),
@@ -59,14 +62,20 @@ export function lugs(
   }
 }
 
-/** How deep a keyway beside a bore can be, mm: as deep as leaves a wall inside `outside`; 0 where there is no room for one that holds. */
+/**
+ * How deep a keyway beside a bore can be, mm: as deep as leaves a wall inside `outside`; 0 where there is no room for
+ * one that holds.
+ */
 export function keyDepth(radius: number, outside = Infinity, wall = 0): number {
   // the key's corners reach further than its middle
   const depth = Math.min(KEY.depth, Math.sqrt(Math.max(0, (outside - wall) ** 2 - (KEY.width / 2) ** 2)) - radius)
   return depth < LEAST_KEY ? 0 : depth
 }
 
-/** Keyed bore through a part that sits on a metal hub of a radius, the key as deep as leaves a wall inside `outside`; none where there is no room. `turn` in degrees. */
+/**
+ * Keyed bore through a part that sits on a metal hub of a radius, the key as deep as leaves a wall inside `outside`;
+ * none where there is no room. `turn` in degrees.
+ */
 export function keyedBore(
   kit: SolidKit,
   radius: number,
@@ -86,7 +95,10 @@ const LEAST_KEY = 0.6
 /** Wall that holds a bearing's outer ring, mm. */
 export const LIP = 1.5
 
-/** What is cut out of a plate for a bearing that is put in from inside: its pocket below the inner face at `inner`, and the hole behind the lip that holds it. */
+/**
+ * What is cut out of a plate for a bearing that is put in from inside: its pocket below the inner face at `inner`, and
+ * the hole behind the lip that holds it.
+ */
 export function bearingPocket(
   kit: SolidKit,
   { bearing, fits }: Pick<FedParts, 'bearing' | 'fits'>,
@@ -103,7 +115,10 @@ export function bearingPocket(
   )
 }
 
-/** The same for a closed lid whose bearing goes in from below: up to the bearing, whose lower face comes to `face`, and a little room over its inner ring. */
+/**
+ * The same for a closed lid whose bearing goes in from below: up to the bearing, whose lower face comes to `face`, and
+ * a little room over its inner ring.
+ */
 export function bearingSocket(
   kit: SolidKit,
   { bearing, fits }: Pick<FedParts, 'bearing' | 'fits'>,
@@ -150,7 +165,8 @@ export function bladeRing(kit: SolidKit, row: Row, mirrored = false, bite = 0.6)
     Math.min(...outline.map(([x]) => x)),
     Math.max(...outline.map(([x]) => x)),
   ]
-  // the middle line is shortened by what the edges stand out, so that the row is as long as its chord and its edges stay blunt
+  // the middle line is shortened by what the edges stand out, so that the row is as long as its chord and its edges
+  // stay blunt
   const [from, to] = reachOf(drawn(row.chord))
   const outline = drawn(Math.max(0.5 * row.chord, 2 * row.chord - (to - from)))
   const [start, end] = reachOf(outline)

@@ -4,7 +4,10 @@ import type { Point } from '../point'
 import { polar } from './common'
 import type { SolidKit } from './toolkit'
 
-/** A metal hub: shoulders that end at the bearings' inner rings, a barrel with keys that carries the wheels, a flange. Heights from its lower end, mm. */
+/**
+ * A metal hub: shoulders that end at the bearings' inner rings, a barrel with keys that carries the wheels, a flange.
+ * Heights from its lower end, mm.
+ */
 export interface HubShape {
   readonly bore: number
   readonly shoulder: number
@@ -27,7 +30,10 @@ const CORE = 1.25
 /** What a hub is smaller than the bore it carries, on the radius, mm; a key beside its groove by twice that. */
 const PLAY = 0.04
 
-/** Where a set screw goes through a metal part onto what it holds: direction in degrees, height, from the inside out, mm. */
+/**
+ * Where a set screw goes through a metal part onto what it holds: direction in degrees, height, from the inside out,
+ * mm.
+ */
 export interface SetScrewPlace {
   readonly turn: number
   readonly z: number

@@ -20,7 +20,10 @@ import type { SolidKit } from './toolkit'
 const mm = 1000
 type Nozzle = FedParts['nozzle']
 
-/** Body of an insert whose outlet is not a round hole: bore, a cone down to the outlet's reach, and the outlet straight through the end wall. */
+/**
+ * Body of an insert whose outlet is not a round hole: bore, a cone down to the outlet's reach, and the outlet straight
+ * through the end wall.
+ */
 function shapedInsert(kit: SolidKit, nozzle: Nozzle, shape: InsertShape): Manifold {
   const { inletBoreM, throatDiameterM, form } = nozzle
   const bore = (inletBoreM * mm) / 2
@@ -53,7 +56,10 @@ const beyond = (kit: SolidKit, { flangeRadius, flange, flats }: InsertShape, pla
   ]
 }
 
-/** Nozzle insert: turned body with its flange on the pressure side and two flats that let it into its seat one way only, its end along the wheel. Inlet on z = 0, the wheel towards +x. */
+/**
+ * Nozzle insert: turned body with its flange on the pressure side and two flats that let it into its seat one way only,
+ * its end along the wheel. Inlet on z = 0, the wheel towards +x.
+ */
 export function nozzleInsertSolid(kit: SolidKit, nozzle: Nozzle, shape: InsertShape): Manifold {
   const body =
     nozzle.form.kind === 'round' ? kit.turned(insertOutline(nozzle, shape)) : shapedInsert(kit, nozzle, shape)
@@ -74,7 +80,10 @@ export function nozzleInsertSolid(kit: SolidKit, nozzle: Nozzle, shape: InsertSh
   return kit.cut(flat, [wheel])
 }
 
-/** Seat of an insert and its hose tail in a housing that is split through it, in the insert's own place: what is put on, and what is cut out. `reach` is how far the bore goes on beyond the exit. */
+/**
+ * Seat of an insert and its hose tail in a housing that is split through it, in the insert's own place: what is put on,
+ * and what is cut out. `reach` is how far the bore goes on beyond the exit.
+ */
 export function insertSeat(
   kit: SolidKit,
   shape: InsertShape,
@@ -102,7 +111,10 @@ export function insertSeat(
   }
 }
 
-/** Seat of an insert in a housing of one piece, in the insert's own place: the boss that its tail is screwed to, and what is cut out. The bore goes on to `reach` beyond the exit. */
+/**
+ * Seat of an insert in a housing of one piece, in the insert's own place: the boss that its tail is screwed to, and
+ * what is cut out. The bore goes on to `reach` beyond the exit.
+ */
 export function solidSeat(
   kit: SolidKit,
   shape: InsertShape,
@@ -157,7 +169,10 @@ function barbs(tail: TailShape, from: number): Point[] {
   ]
 }
 
-/** What a hose or a fitting goes on or into, along +z from a height: its body without its bore, what is cut out beside that, and where it ends. */
+/**
+ * What a hose or a fitting goes on or into, along +z from a height: its body without its bore, what is cut out beside
+ * that, and where it ends.
+ */
 export function tailEnd(
   kit: SolidKit,
   tail: TailShape,

@@ -16,7 +16,10 @@ import type { SolidKit } from './toolkit'
 /** Core hole of an M3 thread in metal, radius in mm (ISO 2306). */
 const TAPPED = 1.25
 
-/** What is cut out of a printed hub that stands from `from` to `to`: its bore, the way of the set screw, the slot of its nut, open above. */
+/**
+ * What is cut out of a printed hub that stands from `from` to `to`: its bore, the way of the set screw, the slot of its
+ * nut, open above.
+ */
 function clamp(kit: SolidKit, { shaftDiameterM, fits }: OnShaftInput, from: number, to: number): Manifold[] {
   const shaft = shaftDiameterM * 500
   const z = from + HUB_HEIGHT / 2
@@ -62,7 +65,10 @@ export function lineDiscSolid(kit: SolidKit, input: OnShaftInput): Manifold {
 /** Where the magnets lie: radius of their circle, mm. */
 export const magnetCircle = (input: OnShaftInput): number => clampRadius(input) + 1 + MAGNET_RING.pocket
 
-/** Ring with pockets for magnets, evenly round, open below towards the sensor; clamped on the shaft by its hub. Lies on its ring. */
+/**
+ * Ring with pockets for magnets, evenly round, open below towards the sensor; clamped on the shaft by its hub. Lies on
+ * its ring.
+ */
 export function magnetRingSolid(kit: SolidKit, input: OnShaftInput): Manifold {
   const circle = magnetCircle(input)
   const { thickness, pocket, deep, wall, magnets } = MAGNET_RING
@@ -76,7 +82,10 @@ export function magnetRingSolid(kit: SolidKit, input: OnShaftInput): Manifold {
   )
 }
 
-/** Flange with a hub that centres a flywheel's bore, tapped for its screws and for a set screw. To be turned from metal. Lies on its flange. */
+/**
+ * Flange with a hub that centres a flywheel's bore, tapped for its screws and for a set screw. To be turned from metal.
+ * Lies on its flange.
+ */
 export function flywheelHubSolid(kit: SolidKit, input: OnShaftInput): Manifold {
   const hub = clampRadius(input)
   const { thickness, beyond, pitch, screws } = FLYWHEEL_HUB

@@ -8,7 +8,8 @@ const PIECES = 60
 const BEVEL = 0.6
 
 /**
- * What is cut out for an inner thread: its mouth on z = 0, its depth below, right-handed; wider by `play` on the radius. The end of the thread runs into a plain bore of its root.
+ * What is cut out for an inner thread: its mouth on z = 0, its depth below, right-handed; wider by `play` on the
+ * radius. The end of the thread runs into a plain bore of its root.
  * Error: 60 straight pieces a turn, 0.14 % of the radius.
  */
 export function threadHollow(kit: SolidKit, t: PipeThread, play: number): Manifold {

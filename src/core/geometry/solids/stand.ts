@@ -4,7 +4,10 @@ import { STAND, pocketRadius, type StandShape } from '../stand'
 import { rods, spoke } from './common'
 import type { SolidKit } from './toolkit'
 
-/** Stand: a ring with ears on the bench, a leg under each screw, pockets for nuts in the base. Lies as it stands: no support. */
+/**
+ * Stand: a ring with ears on the bench, a leg under each screw, pockets for nuts in the base. Lies as it stands: no
+ * support.
+ */
 export function standSolid(kit: SolidKit, s: StandShape, fits: Fits): Manifold {
   const { base } = STAND
   const arms = s.ears.map((at) =>

@@ -15,7 +15,9 @@ const LOOKS = [
 /** Where one body stands, seen from another: three rows of a turn and its move. */
 type Seen = Float64Array
 
-/** How a body at pose `b` is seen from one at pose `a`. Poses turn and move only, so that a turn's transpose undoes it. */
+/**
+ * How a body at pose `b` is seen from one at pose `a`. Poses turn and move only, so that a turn's transpose undoes it.
+ */
 function seenFrom(a: Pose, b: Pose): Seen {
   const seen = new Float64Array(12)
   const off = [b[12] - a[12], b[13] - a[13], b[14] - a[14]]
@@ -37,7 +39,10 @@ export class Surface {
   private readonly corners: Float64Array
   /** Middle and half size of each node's box, six numbers a node. */
   private readonly boxes: Float64Array
-  /** Of each node its first triangle and their count in a leaf; otherwise its second child and 0: the first child follows it. */
+  /**
+   * Of each node its first triangle and their count in a leaf; otherwise its second child and 0: the first child
+   * follows it.
+   */
   private readonly nodes: Int32Array
   /** A corner of each closed piece. */
   private readonly pieces: Float64Array
@@ -156,7 +161,10 @@ export class Surface {
     return found
   }
 
-  /** Whether each closed piece of another lies outside this solid, for sure: along every look the surface is met an even number of times. */
+  /**
+   * Whether each closed piece of another lies outside this solid, for sure: along every look the surface is met an even
+   * number of times.
+   */
   private leavesOut(other: Surface, seen: Seen): boolean {
     for (let i = 0; i < other.pieces.length; i += 3) {
       const [x, y, z] = [0, 4, 8].map(
@@ -222,7 +230,8 @@ export class Surface {
   }
 
   /**
-   * Whether two solids at their poses have nothing in common, for sure: their surfaces stand off each other, and no piece of one lies inside the other.
+   * Whether two solids at their poses have nothing in common, for sure: their surfaces stand off each other, and no
+   * piece of one lies inside the other.
    * False where they only touch, and where a look happens to go along an edge.
    */
   static apart(a: Surface, atA: Pose, b: Surface, atB: Pose): boolean {
@@ -251,7 +260,10 @@ function dividedAlong(
   return Math.max(a, b, c) < Math.min(d, e, f) || Math.min(a, b, c) > Math.max(d, e, f)
 }
 
-/** Whether a plane lies between two triangles: one of either's plane, one along an edge of each, or one through an edge at right angles to a plane that both lie in. Nine numbers each, from `i` and `j` on. */
+/**
+ * Whether a plane lies between two triangles: one of either's plane, one along an edge of each, or one through an edge
+ * at right angles to a plane that both lie in. Nine numbers each, from `i` and `j` on.
+ */
 function divided(p: Float64Array, i: number, q: Float64Array, j: number): boolean {
   for (let k = 0; k < 3; k++)
     if (

@@ -22,13 +22,18 @@ const CUTS = {
 
 /** A sharp tip may lose this many times the thickness. */
 const TIP = 4
-/** In upright cuts only what is thin along z counts: walls are looked at in the level ones, where no cut can graze them. */
+/**
+ * In upright cuts only what is thin along z counts: walls are looked at in the level ones, where no cut can graze them.
+ */
 const NARROW = 0.05
 
 /**
- * Walls of a solid thinner than `wallMm` and floors thinner than `floorMm`, as a printer that lays lines of that width and layers of that height would lose them:
- * in level and upright cuts, the pieces of the section that a disc of the thickness cannot reach: all that join two sides, and tips longer than `TIP` of it.
- * Rounded corners and sharp tips are no walls, nor is what a cut grazes: it must be thin in the cuts beside it too. Empty when the solid has none. Error: what lies between the cuts, or is shorter than a tip, is not seen.
+ * Walls of a solid thinner than `wallMm` and floors thinner than `floorMm`, as a printer that lays lines of that width
+ * and layers of that height would lose them:
+ * in level and upright cuts, the pieces of the section that a disc of the thickness cannot reach: all that join two
+ * sides, and tips longer than `TIP` of it.
+ * Rounded corners and sharp tips are no walls, nor is what a cut grazes: it must be thin in the cuts beside it too.
+ * Empty when the solid has none. Error: what lies between the cuts, or is shorter than a tip, is not seen.
  * Method: morphological opening, general.
  */
 export function thinWalls(kit: SolidKit, solid: Manifold, wallMm: number, floorMm: number): ThinSpot[] {

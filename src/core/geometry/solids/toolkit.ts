@@ -61,7 +61,10 @@ export class SolidKit {
     })
   }
 
-  /** Straight pieces of a small circle: no more than keep them within 0.01 mm of it, since a face with many holes of many corners is slow to work out. */
+  /**
+   * Straight pieces of a small circle: no more than keep them within 0.01 mm of it, since a face with many holes of
+   * many corners is slow to work out.
+   */
   private fewest(radius: number): number {
     const wanted = Math.ceil(Math.PI / Math.acos(radius / (radius + OFF_CIRCLE)))
     return Math.min(this.segments, Math.max(16, 4 * Math.ceil(wanted / 4)))
@@ -72,7 +75,10 @@ export class SolidKit {
     return this.circle(radius, at, this.fewest(radius))
   }
 
-  /** Corners of a round hole: its flats, not its corners, are as far from the middle as is stated, so that what is to go through does. */
+  /**
+   * Corners of a round hole: its flats, not its corners, are as far from the middle as is stated, so that what is to go
+   * through does.
+   */
   bore(radius: number, at: Point = [0, 0]): Point[] {
     const segments = this.fewest(radius)
     return this.circle(radius / Math.cos(Math.PI / segments), at, segments)
@@ -189,7 +195,10 @@ export class SolidKit {
     return this.keep(a.intersect(b))
   }
 
-  /** What two solids have in common, mm3. Most that are near each other have nothing: that is found from their surfaces, far sooner than their common solid is made. */
+  /**
+   * What two solids have in common, mm3. Most that are near each other have nothing: that is found from their surfaces,
+   * far sooner than their common solid is made.
+   */
   commonVolume(a: Manifold, b: Manifold): number {
     const [p, q] = [this.placeOf(a), this.placeOf(b)]
     const [mine, theirs] = [this.surfaceOf(p.root), this.surfaceOf(q.root)]
@@ -217,8 +226,10 @@ export class SolidKit {
   }
 
   /**
-   * What of a level cut an oval with lengths `across` along x and y cannot reach: extent, area and length of outline of each piece.
-   * Left out are crumbs shorter than the oval is wide or smaller than `leastArea`, and tips, which hang on what it can reach at one side only, shorter than `tip`.
+   * What of a level cut an oval with lengths `across` along x and y cannot reach: extent, area and length of outline of
+   * each piece.
+   * Left out are crumbs shorter than the oval is wide or smaller than `leastArea`, and tips, which hang on what it can
+   * reach at one side only, shorter than `tip`.
    */
   thinParts(solid: Manifold, z: number, across: readonly [number, number], tip: number, leastArea: number): ThinPart[] {
     const section = this.keep(solid.slice(z))

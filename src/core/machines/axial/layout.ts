@@ -12,7 +12,10 @@ const APART = 1.6
 const TO_STATOR = 0.4
 const PLATE = 4
 
-/** Outer radius of everything but the wheels: that of the plates, and wide enough that the feed holes come out under the cone. mm. */
+/**
+ * Outer radius of everything but the wheels: that of the plates, and wide enough that the feed holes come out under the
+ * cone. mm.
+ */
 export function axialRim(input: FedParts & { readonly machine: Axial }): number {
   const { machine, nozzle, fits } = input
   const radius = (nozzle.exitDiameterM * mm) / 2
@@ -20,7 +23,10 @@ export function axialRim(input: FedParts & { readonly machine: Axial }): number 
   return Math.max(endPlateRim(machine, input), Math.hypot(machine.meanRadiusM * mm, out) + radius + fits.wall + 0.5)
 }
 
-/** Where everything of an axial machine stands, mm. Heights from the outer face of its end plate; the air comes from above. */
+/**
+ * Where everything of an axial machine stands, mm. Heights from the outer face of its end plate; the air comes from
+ * above.
+ */
 export interface AxialLayout {
   readonly row: ReturnType<typeof wheelRow>
   readonly inner: number

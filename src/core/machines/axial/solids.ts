@@ -30,10 +30,16 @@ export function wheelSolid(kit: SolidKit, machine: RowMachine, input: FedParts):
   ])
 }
 
-/** Directions of the tabs on stators, and of the grooves for them: turned over, a stator finds no groove for its second one. Degrees. */
+/**
+ * Directions of the tabs on stators, and of the grooves for them: turned over, a stator finds no groove for its second
+ * one. Degrees.
+ */
 const TABS = [0, 130] as const
 
-/** Stator: vanes between a hub ring and the ring that shrouds the wheel above; keyed by its tabs. Its vanes begin one gap above its lower edge. */
+/**
+ * Stator: vanes between a hub ring and the ring that shrouds the wheel above; keyed by its tabs. Its vanes begin one
+ * gap above its lower edge.
+ */
 export function statorSolid(kit: SolidKit, input: Input): Manifold {
   const { machine } = input
   const l = axialLayout(input)
@@ -76,7 +82,10 @@ const spacerSolid = (kit: SolidKit, l: AxialLayout): Manifold =>
     ...(l.keyDepth > 0 ? [kit.box([l.spacer + 1, KEY.width, l.stage + 1], [0, -KEY.width / 2, -1])] : []),
   ])
 
-/** Lid: a plate with slanted feed holes over the blades, a closed boss with the bearing seat and room for the collar. Lies on its underside. */
+/**
+ * Lid: a plate with slanted feed holes over the blades, a closed boss with the bearing seat and room for the collar.
+ * Lies on its underside.
+ */
 function lidSolid(kit: SolidKit, input: Input): Manifold {
   const l = axialLayout(input)
   const { nozzle } = input

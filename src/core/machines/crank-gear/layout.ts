@@ -1,6 +1,9 @@
 import { aboutShaft, movedBy, placedAt, posed, type Placed, type Point, type Way } from '../../geometry'
 
-/** What crank, rod, wheel and frame of any piston engine follow from, mm. The shaft is z, the crank's middle the origin of x and y; the cylinder goes along +x. */
+/**
+ * What crank, rod, wheel and frame of any piston engine follow from, mm. The shaft is z, the crank's middle the origin
+ * of x and y; the cylinder goes along +x.
+ */
 export interface GearLayout {
   readonly bore: number
   readonly r: number
@@ -22,7 +25,10 @@ export interface GearLayout {
   readonly reach: number
   readonly base: number
   readonly holds: readonly Point[]
-  /** Where its cylinders stand round the crank, degrees, all of their rods on one pin: the first at 0. Only the first where the others find no room. */
+  /**
+   * Where its cylinders stand round the crank, degrees, all of their rods on one pin: the first at 0. Only the first
+   * where the others find no room.
+   */
   readonly angles: readonly number[]
   /** Each cylinder stands higher than the one before it by this: its rod beside the other’s. */
   readonly pitch: number
@@ -52,7 +58,8 @@ export const roomRound = (angles: readonly number[], halfWidth: number): number 
   (halfWidth + BESIDE) / Math.tan((Math.min(180, leastApart(angles)) * Math.PI) / 360)
 
 /**
- * Where cylinders stand round one crank pin, degrees: as far round as they are apart in phase. Only the first where two of them would stand in each other’s way.
+ * Where cylinders stand round one crank pin, degrees: as far round as they are apart in phase. Only the first where two
+ * of them would stand in each other’s way.
  * @param corners of one cylinder’s foot and of what stands beside it: along it and across it, mm.
  */
 export function roundPin({ cylinders = 1, phaseStepRad = 0 }: ManyFigures, corners: readonly Point[]): number[] {

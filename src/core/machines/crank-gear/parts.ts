@@ -89,7 +89,10 @@ export const wheelScrew = (l: Pick<GearLayout, 'shaft'>) => ({
   to: l.shaft + 5,
 })
 
-/** What turns with the crank, at an angle, degrees: shaft, crank, rods, keeper; then their pins. `behind` is how far the shaft stands out at the wheel. `wrists` is how far each piston’s pin is along its cylinder. */
+/**
+ * What turns with the crank, at an angle, degrees: shaft, crank, rods, keeper; then their pins. `behind` is how far the
+ * shaft stands out at the wheel. `wrists` is how far each piston’s pin is along its cylinder.
+ */
 export function gearMoving(l: GearLayout, degrees: number, behind: number) {
   const last = l.angles.length - 1
   const own = l.angles.map((angle) => gearAt(l, degrees - angle))
@@ -127,7 +130,9 @@ export function gearMoving(l: GearLayout, degrees: number, behind: number) {
   }
 }
 
-/** Pads under the cylinders that stand higher; they lie on the plate, the first body of a cylinder at its own height. */
+/**
+ * Pads under the cylinders that stand higher; they lie on the plate, the first body of a cylinder at its own height.
+ */
 export const padsOf = (l: GearLayout): Placed<'engine-pad'>[] =>
   l.angles.flatMap((_, k) =>
     Array.from({ length: k }, (_, j) => atCylinder(l, k, at('engine-pad', l.front - (k - j) * l.pitch))),

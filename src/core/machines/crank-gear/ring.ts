@@ -7,7 +7,10 @@ export interface Ring {
   readonly width: number
 }
 
-/** Sections of o-rings, mm (ISO 3601-1 and common metric ones); how much of it is squeezed when it slides, and how much wider its groove is. Common practice for air. */
+/**
+ * Sections of o-rings, mm (ISO 3601-1 and common metric ones); how much of it is squeezed when it slides, and how much
+ * wider its groove is. Common practice for air.
+ */
 const RING = { sections: [1, 1.5, 1.8, 2, 2.65], squeezed: 0.09, wider: 1.3 } as const
 
 /** The o-ring of a piston: a section that leaves a sound floor, squeezed by a tenth. */

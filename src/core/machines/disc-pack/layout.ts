@@ -51,7 +51,10 @@ const openBetween = (inner: number, outer: number, keyWeb: number, web: number):
   (bar(keyWeb, outer) - bar(keyWeb, inner)) -
   (WEBS - 1) * (bar(web, outer) - bar(web, inner))
 
-/** The openings that leave as much open as the machine states, or as much as can be: with sound webs from a wider inner radius where there is room, with thin ones from the spacers on otherwise. */
+/**
+ * The openings that leave as much open as the machine states, or as much as can be: with sound webs from a wider inner
+ * radius where there is room, with thin ones from the spacers on otherwise.
+ */
 export function discOutlets(m: DiscPack, thinnest: number): DiscOutlets {
   const [least, outer] = [m.hubRadiusM * mm + SPACER, m.innerRadiusM * mm]
   const keyWeb = KEY.width + 2 * thinnest

@@ -58,7 +58,10 @@ function spacerSolid(kit: SolidKit, input: Input): Manifold {
   ])
 }
 
-/** Cup round a pack: bearing seat and outlets in its floor, wall with seats for the inserts along the rim. Lies on its outer face. */
+/**
+ * Cup round a pack: bearing seat and outlets in its floor, wall with seats for the inserts along the rim. Lies on its
+ * outer face.
+ */
 function housingSolid(kit: SolidKit, input: Input): Manifold {
   const { machine: m, fits, nozzle } = input
   const l = packLayout(input)

@@ -28,7 +28,10 @@ export interface DoubleActingFigures extends ManyFigures {
   }
 }
 
-/** Where everything of the engine stands, mm. The valve chest lies between frame and cylinder, the valve slides along the cylinder on its face. */
+/**
+ * Where everything of the engine stands, mm. The valve chest lies between frame and cylinder, the valve slides along
+ * the cylinder on its face.
+ */
 export interface DoubleLayout extends GearLayout {
   readonly half: number
   readonly span: number
@@ -87,7 +90,9 @@ export interface DoubleLayout extends GearLayout {
   readonly tail: TailShape
 }
 
-/** A valve turned about a line across the cylinder, half of it in a saddle above the chest. mm, radians from its top. */
+/**
+ * A valve turned about a line across the cylinder, half of it in a saddle above the chest. mm, radians from its top.
+ */
 export interface TurnedValve {
   readonly radius: number
   /** Height of its middle; its bar is `radius` below, on the line of the valve’s rod. */
@@ -303,7 +308,10 @@ export function doubleLayout(input: FedParts & { readonly machine: DoubleActingF
   }
 }
 
-/** How far the valve’s rod stands from its middle at an angle, mm: towards the head. Its eccentric goes in a slot, so that it moves as a pure sine. */
+/**
+ * How far the valve’s rod stands from its middle at an angle, mm: towards the head. Its eccentric goes in a slot, so
+ * that it moves as a pure sine.
+ */
 export const valveAt = ({ eccentric: { by, ahead } }: DoubleLayout, degrees: number): number =>
   by * Math.cos(((degrees + ahead) * Math.PI) / 180)
 

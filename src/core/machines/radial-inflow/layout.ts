@@ -40,7 +40,10 @@ export interface RadialLayout {
   readonly floor: number
   readonly level: number
   readonly joint: number
-  /** The duct over the outlet: where its posts stand on the lid and its tube begins, radius inside, boss of its bearing, upper end. */
+  /**
+   * The duct over the outlet: where its posts stand on the lid and its tube begins, radius inside, boss of its bearing,
+   * upper end.
+   */
   readonly foot: number
   readonly tube: number
   readonly duct: number

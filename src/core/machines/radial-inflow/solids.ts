@@ -12,7 +12,10 @@ import type { RadialInflow } from '.'
 
 type Input = FedParts & { readonly machine: RadialInflow }
 
-/** Wheel of a radial inflow turbine: straight blades from the rim that bend to their outlet angle near the middle. Turns counter-clockwise seen from its eye. */
+/**
+ * Wheel of a radial inflow turbine: straight blades from the rim that bend to their outlet angle near the middle. Turns
+ * counter-clockwise seen from its eye.
+ */
 function wheelSolid(kit: SolidKit, input: Input): Manifold {
   const m = input.machine
   const s = radialShape(m)
@@ -26,7 +29,10 @@ function wheelSolid(kit: SolidKit, input: Input): Manifold {
   return bentWheel(kit, s, curve, m.bladeThicknessM * mm, m.bladeCount, 1.25 * input.fits.thinnest)
 }
 
-/** Floor, spiral wall and spout with its barbs; the wheel's back sinks into the floor, the bearing goes in from inside. Lies on its outer face. */
+/**
+ * Floor, spiral wall and spout with its barbs; the wheel's back sinks into the floor, the bearing goes in from inside.
+ * Lies on its outer face.
+ */
 function voluteSolid(kit: SolidKit, input: Input): Manifold {
   const { fits } = input
   const l = radialLayout(input)
@@ -43,7 +49,8 @@ function voluteSolid(kit: SolidKit, input: Input): Manifold {
   const cavity = boxed
     ? [kit.cylinder(l.start, level, top + 1)]
     : [kit.prism([voluteOutline(wheel, l.feed)], level, top + 1)]
-  // the spout comes in along the rim, at the widest place: a channel as deep as the spiral that the lid covers, then a pipe
+  // the spout comes in along the rim, at the widest place: a channel as deep as the spiral that the lid covers, then a
+  // pipe
   // the tongue between spiral and spout ends where it is still a sound wall, not in a knife's edge
   const side = middle - channel
   const reach = boxed ? l.start : s.rim * 1.06 + (0.12 * l.feed) / s.width
@@ -85,7 +92,10 @@ export function spoutFrom(l: RadialLayout, wall: number): number {
   )
 }
 
-/** Ring of a box nozzle: slots at the feed's angle that together have the feed's area, as many as it has passages, fewer where they would be too narrow to come out. */
+/**
+ * Ring of a box nozzle: slots at the feed's angle that together have the feed's area, as many as it has passages, fewer
+ * where they would be too narrow to come out.
+ */
 function guideRing(kit: SolidKit, input: Input, l: RadialLayout): Manifold {
   const inner = l.shape.rim * RING.inside
   const outer = l.shape.rim * RING.outside
@@ -105,7 +115,10 @@ function guideRing(kit: SolidKit, input: Input, l: RadialLayout): Manifold {
   ])
 }
 
-/** Duct over the outlet: three posts on the lid, ribs to a tube, and on three arms in it the seat of the second bearing. Upper end on the bed, so that all of it begins there. */
+/**
+ * Duct over the outlet: three posts on the lid, ribs to a tube, and on three arms in it the seat of the second bearing.
+ * Upper end on the bed, so that all of it begins there.
+ */
 function ductSolid(kit: SolidKit, input: Input): Manifold {
   const l = radialLayout(input)
   const { fits } = input

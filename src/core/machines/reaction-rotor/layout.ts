@@ -5,7 +5,9 @@ import { BESIDE, END_PLAY } from '../hub-stack'
 import { mm } from '../part-kind'
 import type { ReactionRotor } from '.'
 
-/** Thread of a screw in the hub's flange, thickness of the bridge, room over the rotor and the heads of its screws, mm. */
+/**
+ * Thread of a screw in the hub's flange, thickness of the bridge, room over the rotor and the heads of its screws, mm.
+ */
 const THREAD = 4.2
 export const BRIDGE = 5
 export const OVER = M3.head + 0.85
@@ -103,11 +105,17 @@ export function whirlLayout(input: FedParts & { readonly machine: ReactionRotor 
   }
 }
 
-/** Underside of the collar below the lower bearing, mm, and the direction of its set screw, between two spokes of the foot, degrees. */
+/**
+ * Underside of the collar below the lower bearing, mm, and the direction of its set screw, between two spokes of the
+ * foot, degrees.
+ */
 export const collarAt = (l: WhirlLayout): number => l.lowBearing - END_PLAY / 2 - COLLAR.height
 export const COLLAR_TURN = 60
 
-/** Hub under the rotor: flange with through holes for its screws, a shoulder that ends at the bearing's inner ring. From its lower end. */
+/**
+ * Hub under the rotor: flange with through holes for its screws, a shoulder that ends at the bearing's inner ring. From
+ * its lower end.
+ */
 export const whirlHub = (input: FedParts & { readonly machine: ReactionRotor }): HubShape => {
   const l = whirlLayout(input)
   const shoulder = (input.shaftDiameterM * mm) / 2 + 1.4

@@ -15,7 +15,10 @@ const KEY_WAY = 2
 
 type Input = FedParts & { readonly machine: ReactionRotor }
 
-/** Rotor that its own jets turn: socket for the feed, channels to the rim, jets that point backwards, holes for its hub's screws or a hollow for its point below. Seen from its inlet it turns clockwise. */
+/**
+ * Rotor that its own jets turn: socket for the feed, channels to the rim, jets that point backwards, holes for its
+ * hub's screws or a hollow for its point below. Seen from its inlet it turns clockwise.
+ */
 function rotorSolid(kit: SolidKit, input: Input): Manifold {
   const { machine: m, nozzle, fits } = input
   const l = whirlLayout(input)
@@ -97,7 +100,10 @@ function footSolid(kit: SolidKit, input: Input): Manifold {
   return kit.cut(whole, [...inside, ...kit.holes(fits.screw, -1, l.bridge + 1, posts)])
 }
 
-/** Post that brings the air into the rotor's socket with a small gap, on a bridge of three arms; barbs on top. Tip down at z = 0. */
+/**
+ * Post that brings the air into the rotor's socket with a small gap, on a bridge of three arms; barbs on top. Tip down
+ * at z = 0.
+ */
 function feedPostSolid(kit: SolidKit, input: Input): Manifold {
   const { machine: m, fits, nozzle } = input
   const l = whirlLayout(input)

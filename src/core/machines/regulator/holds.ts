@@ -14,8 +14,10 @@ export interface RegulatorHolds {
 }
 
 /**
- * Least margin of the parts that hold a source's whole pressure, everywhere across their layers; the bonnet carries what pushes piston or diaphragm against it.
- * Formulas: thick wall (Lame), plate held at its rim (Timoshenko), pull over section. Error: strength of a print within a third; corners, holes and threads are left out.
+ * Least margin of the parts that hold a source's whole pressure, everywhere across their layers; the bonnet carries
+ * what pushes piston or diaphragm against it.
+ * Formulas: thick wall (Lame), plate held at its rim (Timoshenko), pull over section. Error: strength of a print within
+ * a third; corners, holes and threads are left out.
  */
 export function regulatorHolds(input: RegulatorInput, print: Print, sourceGaugePa: number): RegulatorHolds {
   const l = regulatorLayout(input)

@@ -27,7 +27,10 @@ interface MainSpring extends HelicalSpring {
   readonly free: number
 }
 
-/** Where everything of the regulator stands, mm: z upwards along its axis, 0 the edge of the seat. Inlet below, outlet towards +x, screw on top. */
+/**
+ * Where everything of the regulator stands, mm: z upwards along its axis, 0 the edge of the seat. Inlet below, outlet
+ * towards +x, screw on top.
+ */
 export interface RegulatorLayout {
   readonly kind: RegulatorFigures['kind']
   readonly lift: number
@@ -47,7 +50,10 @@ export interface RegulatorLayout {
     readonly chamber: number
     readonly spring: HelicalSpring
   }
-  /** Heights: the cap’s joint, the valve block’s top, the ledge that ends the lift, foot of piston or plate, the body’s top. */
+  /**
+   * Heights: the cap’s joint, the valve block’s top, the ledge that ends the lift, foot of piston or plate, the body’s
+   * top.
+   */
   readonly bottom: number
   readonly floor: number
   readonly ledge: number
@@ -150,7 +156,10 @@ function mainSpring({ springForceN: force, springRateNPerM: rate }: RegulatorFig
   return { ...found, outer, inner: outer - found.wireM * mm, set: found.seatedM * mm, free: found.freeM * mm }
 }
 
-/** All sizes of a regulator’s parts. @throws PhysicsError where no spring on sale has its figures, or the seat finds no room. */
+/**
+ * All sizes of a regulator’s parts. @throws PhysicsError where no spring on sale has its figures, or the seat finds no
+ * room.
+ */
 export function regulatorLayout(input: RegulatorInput): RegulatorLayout {
   const { machine: m, fits } = input
   const wall = Math.max(fits.wall, 3)

@@ -41,7 +41,10 @@ export interface SingleActingFigures extends ManyFigures {
   readonly ports: { readonly fromM: number; readonly heightM: number; readonly widthM: number }
 }
 
-/** Where everything of the engine stands, mm. The shaft is z, the crank's middle the origin of x and y; the cylinder goes along +x. */
+/**
+ * Where everything of the engine stands, mm. The shaft is z, the crank's middle the origin of x and y; the cylinder
+ * goes along +x.
+ */
 export interface SingleLayout extends GearLayout {
   /** Half of the cylinder block's square. */
   readonly half: number
@@ -59,7 +62,10 @@ export interface SingleLayout extends GearLayout {
   /** Ball's middle above the head plane when it sits. */
   readonly sits: number
   readonly chamber: number
-  /** Behind the ball: where its lower end stands above the head plane when the ball sits, and what it rests on in the cap. */
+  /**
+   * Behind the ball: where its lower end stands above the head plane when the ball sits, and what it rests on in the
+   * cap.
+   */
   readonly spring: (HelicalSpring & { readonly foot: number; readonly lip: number }) | null
   readonly cap: number
   readonly tail: TailShape

@@ -89,7 +89,10 @@ const parts = {
 
 type Body = keyof typeof parts
 
-/** All that moves, at an angle of the crank, degrees: the balls on their pins or on their seats, their springs pressed as far. */
+/**
+ * All that moves, at an angle of the crank, degrees: the balls on their pins or on their seats, their springs pressed
+ * as far.
+ */
 function moving({ machine }: SingleActingParts, l: SingleLayout, degrees: number): Placed<Body>[] {
   const { motion } = machine.ball
   const material = motion.kind === 'follows' ? 'steel' : motion.material

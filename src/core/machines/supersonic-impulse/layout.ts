@@ -27,7 +27,10 @@ const NOZZLE_PLATE = 6
 /** Between the middle of a screw and a boss beside it, mm. */
 const BESIDE_BOSS = 5.2
 
-/** Where everything of a supersonic machine stands, mm. Heights from the outer face of its end plate; the jets come from above. */
+/**
+ * Where everything of a supersonic machine stands, mm. Heights from the outer face of its end plate; the jets come from
+ * above.
+ */
 export interface SideJetLayout {
   readonly row: ReturnType<typeof wheelRow>
   readonly inner: number

@@ -26,7 +26,10 @@ function shroudRingSolid(kit: SolidKit, input: Input): Manifold {
   ])
 }
 
-/** Plate that holds the inserts at their slant, blowing on the wheel below it; closed boss with the bearing seat. Lies on the wheel's side. */
+/**
+ * Plate that holds the inserts at their slant, blowing on the wheel below it; closed boss with the bearing seat. Lies
+ * on the wheel's side.
+ */
 function nozzlePlateSolid(kit: SolidKit, input: Input): Manifold {
   const l = sideJetLayout(input)
   const { fits, nozzle } = input

@@ -45,7 +45,10 @@ const LEAST_GAP = 0.3
 /** Thread that an M3 screw needs in its flange, mm. */
 const THREAD = 3.2
 
-/** Where everything of a tangential machine stands, mm. Heights from the outer face of the lower half; the jets lie in the joint at `half`. */
+/**
+ * Where everything of a tangential machine stands, mm. Heights from the outer face of the lower half; the jets lie in
+ * the joint at `half`.
+ */
 export interface RimLayout {
   readonly hub: number
   readonly root: number
@@ -62,7 +65,9 @@ export interface RimLayout {
   readonly cavity: number
   readonly outer: number
   readonly half: number
-  /** Underside of the rotor; casing's faces beside the rim, below and above; faces of the bearings towards the rotor. */
+  /**
+   * Underside of the rotor; casing's faces beside the rim, below and above; faces of the bearings towards the rotor.
+   */
   readonly rotor: number
   readonly floor: number
   readonly ceiling: number
@@ -73,7 +78,10 @@ export interface RimLayout {
   readonly span: number
   /** Bearings cannot stand closer than this. */
   readonly leastSpan: number
-  /** Along the jet from its foot, where it meets the mean circle, back to the nozzle's exit; what it goes freely of that. */
+  /**
+   * Along the jet from its foot, where it meets the mean circle, back to the nozzle's exit; what it goes freely of
+   * that.
+   */
   readonly exitBack: number
   readonly free: number
   readonly insert: InsertShape
@@ -106,7 +114,9 @@ function rotorLengths({ machine: m }: { readonly machine: RimRotor }) {
   }
 }
 
-/** The jet's line seen from where its axis leaves: distance back to its foot for a point on a circle about the shaft. */
+/**
+ * The jet's line seen from where its axis leaves: distance back to its foot for a point on a circle about the shaft.
+ */
 const backTo = (mean: number, angleRad: number, radius: number): number => {
   const sine = mean * Math.sin(angleRad)
   return -sine + Math.sqrt(Math.max(0, sine ** 2 + radius ** 2 - mean ** 2))
@@ -129,7 +139,8 @@ export function rimLayout(input: RimInput): RimLayout {
   const [shaftX, shaftZ] = [r.mean * cosine, exitBack + r.mean * sine]
   const trim = { kind: 'cylinder', x: shaftX, z: shaftZ, radius: Math.hypot(shaftX, shaftZ) } as const
   const plain = insertShape(nozzle, { extra: 0, trim, nose: null })
-  // the inner corner of the flange's seat must lie outside the cavity with a sound wall between: |(0, mean) + d·back + r·inward| = R, solved for d
+  // the inner corner of the flange's seat must lie outside the cavity with a sound wall between: |(0, mean) + d·back +
+  // r·inward| = R, solved for d
   const [corner, beyond] = [insertRadii(nozzle.inletBoreM).flangeRadius + fits.seat, cavity + 1.5 * fits.thinnest]
   const clear =
     -r.mean * sine +

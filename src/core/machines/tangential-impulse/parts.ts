@@ -110,7 +110,10 @@ export const rimRods = (input: RimInput): Point[] => {
   return lugAngles(l, input.nozzle.angleRad, input.nozzle.count).map((a) => polar(l.rods, a))
 }
 
-/** What it stands on; what stands on the machine itself raises its screws by `above` and has pipes of a reach along pieces, mm. */
+/**
+ * What it stands on; what stands on the machine itself raises its screws by `above` and has pipes of a reach along
+ * pieces, mm.
+ */
 export function rimStand(input: RimInput, above = 0, over: readonly Segment[] = [], overReach = 0): StandPlace {
   const l = rimLayout(input)
   const [own, theirs] = [

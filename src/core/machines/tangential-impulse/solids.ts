@@ -19,7 +19,10 @@ import {
 import { rimHub, type rimParts } from './parts'
 import { screwPlaces } from './screws'
 
-/** Rotor: disc and blades, bore for a keyed hub, holes for its clamping screws. Lies on z = 0, seen from the side to which it turns clockwise: blades hollow to a jet that comes along the top from the left. */
+/**
+ * Rotor: disc and blades, bore for a keyed hub, holes for its clamping screws. Lies on z = 0, seen from the side to
+ * which it turns clockwise: blades hollow to a jet that comes along the top from the left.
+ */
 export function rotorSolid(kit: SolidKit, input: RimInput): Manifold {
   const l = rimLayout(input)
   const outline = bladeOutline(input.machine, Math.min(1e-3, 0.2 * (l.root / mm))).map(([x, y]): Point => [
@@ -39,7 +42,10 @@ export function rotorSolid(kit: SolidKit, input: RimInput): Manifold {
   ])
 }
 
-/** Lower half of the casing as it lies on the bed: outer face on z = 0, the joint on top. `high` swaps the faces for those of the upper half. */
+/**
+ * Lower half of the casing as it lies on the bed: outer face on z = 0, the joint on top. `high` swaps the faces for
+ * those of the upper half.
+ */
 function half(kit: SolidKit, input: RimInput, high: boolean): Manifold {
   const l = rimLayout(input)
   const { fits, bearing, nozzle } = input
@@ -67,7 +73,8 @@ function half(kit: SolidKit, input: RimInput, high: boolean): Manifold {
   const lugs = angles.map((a) => polar(l.rods, a))
   const ribs = l.rods > l.outer + LUG.radius ? angles.map((a) => spoke(l.rods, 2 * LUG.radius, a)) : []
   const shell = kit.prism([kit.circle(l.outer), ...lugs.map((at) => kit.post(LUG.radius, at)), ...ribs], 0, l.half)
-  // beside the rim the wall comes as close as is stated; about the hub it leaves room for flange and screws, or stands up round the bearing
+  // beside the rim the wall comes as close as is stated; about the hub it leaves room for flange and screws, or stands
+  // up round the bearing
   const boss = (bearing.outerM * mm) / 2 + fits.wall
   const middle = Math.min(l.cavity, face < seat ? boss : Math.max(l.recess, boss))
   const cavity = kit.turned([

@@ -128,7 +128,8 @@ export const SECTOR_HALF = (80 * Math.PI) / 180
 const HUB = 4.5
 
 /**
- * Two equal sectors of steel, one at each end, that balance rotor and eccentric: thicker where there is little room round the shaft.
+ * Two equal sectors of steel, one at each end, that balance rotor and eccentric: thicker where there is little room
+ * round the shaft.
  * Formula: a sector's moment is 2/3 rho t (r2^3 - r1^3) sin(half angle). Source: closed form.
  */
 function sectorFor(unbalance: number, hub: number, room: number): Sector {

@@ -10,7 +10,10 @@ import type { TurbineCompressor } from '.'
 
 export type DrivenInput = FedParts & { readonly machine: TurbineCompressor }
 
-/** Metal between shaft and impeller, floor under the collar, gap under an impeller's back, wall round an impeller's bush, mm. */
+/**
+ * Metal between shaft and impeller, floor under the collar, gap under an impeller's back, wall round an impeller's
+ * bush, mm.
+ */
 const BUSH = 1.5
 const FLOOR = 3
 export const UNDER = 0.5

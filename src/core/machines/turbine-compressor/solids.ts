@@ -12,7 +12,9 @@ import { rimSolids } from '../tangential-impulse/solids'
 import { UNDER, rimOf, bushHub, stageLayout, type DrivenInput, type StageLayout } from './layout'
 import type { TurbineCompressor } from '.'
 
-/** Impeller: log-spiral blades swept back from the eye to the tip, for a shaft that turns clockwise seen from the eye. */
+/**
+ * Impeller: log-spiral blades swept back from the eye to the tip, for a shaft that turns clockwise seen from the eye.
+ */
 function impellerSolid(kit: SolidKit, input: DrivenInput): Manifold {
   const { shape: s } = stageLayout(input)
   const { impeller } = input.machine
@@ -44,7 +46,10 @@ function rodLugs(kit: SolidKit, input: DrivenInput, l: StageLayout, from: number
   }
 }
 
-/** Collector of an impeller: floor with the shaft's hole and room for the collar, a round channel beside the tips, a spout with barbs along the rim. Lies on its floor. */
+/**
+ * Collector of an impeller: floor with the shaft's hole and room for the collar, a round channel beside the tips, a
+ * spout with barbs along the rim. Lies on its floor.
+ */
 function housingSolid(kit: SolidKit, input: DrivenInput): Manifold {
   const l = stageLayout(input)
   const { fits } = input

@@ -13,7 +13,10 @@ const LEAST_SLEEVE = 0.8
 /** Radius of its screw lugs, mm: the ports leave less room than a round housing. */
 export const LUG_RADIUS = 4
 
-/** Where everything of a vane motor stands, mm. The shaft is the origin, the bore's middle towards +x; rotor and bore come nearest at -x, and the rotor turns clockwise from there. */
+/**
+ * Where everything of a vane motor stands, mm. The shaft is the origin, the bore's middle towards +x; rotor and bore
+ * come nearest at -x, and the rotor turns clockwise from there.
+ */
 export interface VaneLayout {
   readonly bore: number
   readonly middle: number
@@ -39,7 +42,10 @@ export interface VaneLayout {
   readonly exhaust: number
   readonly exhaustAt: readonly number[]
   readonly tail: TailShape
-  /** Directions of the screws from the bore's middle, mirror images of each other across x, so that one end plate fits both ends. Degrees. */
+  /**
+   * Directions of the screws from the bore's middle, mirror images of each other across x, so that one end plate fits
+   * both ends. Degrees.
+   */
   readonly lugs: readonly number[]
 }
 
@@ -99,7 +105,10 @@ export function vaneLayout(input: FedParts & { readonly machine: VaneMotor }): V
   }
 }
 
-/** Two pairs of screws across x from each other, clear of the ports. Ports by their direction from the shaft and their radius; the bore's middle is near enough for both. */
+/**
+ * Two pairs of screws across x from each other, clear of the ports. Ports by their direction from the shaft and their
+ * radius; the bore's middle is near enough for both.
+ */
 function screwAngles(outer: number, ports: readonly (readonly [degrees: number, radius: number])[]): number[] {
   const clear = (degrees: number): boolean =>
     ports.every(([at, radius]) => {
@@ -126,7 +135,10 @@ export const vaneScrews = (l: VaneLayout): Point[] =>
     return [x + l.middle, y]
   })
 
-/** Distance of a vane's tip from the shaft when it points in a direction, degrees: its rounded tip just clear of the bore. */
+/**
+ * Distance of a vane's tip from the shaft when it points in a direction, degrees: its rounded tip just clear of the
+ * bore.
+ */
 export function vaneTip(l: VaneLayout, degrees: number): number {
   const a = (degrees * Math.PI) / 180
   const reach = l.bore - l.thickness / 2 - TIP_PLAY

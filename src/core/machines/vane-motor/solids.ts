@@ -120,7 +120,10 @@ function bodySolid(kit: SolidKit, input: Input): Manifold {
   )
 }
 
-/** End plate: closes the bore; the bearing, put in from outside against a lip, sits off the middle. Its inner face is up. */
+/**
+ * End plate: closes the bore; the bearing, put in from outside against a lip, sits off the middle. Its inner face is
+ * up.
+ */
 function endSolid(kit: SolidKit, input: Input): Manifold {
   const l = vaneLayout(input)
   const { fits, bearing } = input

@@ -5,7 +5,10 @@ import { hubStack, stackHub, type HubStack } from '../hub-stack'
 import { mm } from '../part-kind'
 import type { WindStack } from '.'
 
-/** Ring of a tier, how far its vanes go into the grooves of what is beneath and how deep those are, cap, width of arms, mm. */
+/**
+ * Ring of a tier, how far its vanes go into the grooves of what is beneath and how deep those are, cap, width of arms,
+ * mm.
+ */
 export const RING = 3
 export const VANE_FOOT = { into: 1, deep: 1.2 } as const
 export const CAP = 4

@@ -12,7 +12,10 @@ import type { WindStack } from '.'
 
 type Input = FedParts & { readonly machine: WindStack }
 
-/** The vanes from one height to another, wider by `play` on each side. Seen from above, they give the air that comes in a swirl counter-clockwise, the way in which the wheel turns. */
+/**
+ * The vanes from one height to another, wider by `play` on each side. Seen from above, they give the air that comes in
+ * a swirl counter-clockwise, the way in which the wheel turns.
+ */
 function vanes(kit: SolidKit, input: Input, from: number, to: number, play = 0): Manifold {
   const { radius, within } = stackLayout(input)
   const thick = Math.max(1.2, input.fits.thinnest * 1.5) + 2 * play
@@ -32,7 +35,10 @@ function vanes(kit: SolidKit, input: Input, from: number, to: number, play = 0):
 const grooves = (kit: SolidKit, input: Input, face: number): Manifold =>
   vanes(kit, input, face - VANE_FOOT.deep, face + 1, input.fits.slide)
 
-/** One tier: a ring from which slanted vanes hang into the grooves of what is beneath. Lies on its ring, vanes up, so that nothing of it hangs over. */
+/**
+ * One tier: a ring from which slanted vanes hang into the grooves of what is beneath. Lies on its ring, vanes up, so
+ * that nothing of it hangs over.
+ */
 function tierSolid(kit: SolidKit, input: Input): Manifold {
   const { radius, within, tier } = stackLayout(input)
   const ring = kit.cut(kit.cylinder(radius, tier - RING, tier), [kit.cylinder(within, 0, tier + 1)])
@@ -48,7 +54,10 @@ const capSolid = (kit: SolidKit, input: Input): Manifold => {
   return kit.union([kit.cylinder(radius, 0, CAP), kit.cylinder(within - input.fits.slide, 0, CAP + RING / 2)])
 }
 
-/** Foot: tube round the wheel, lower bearing on three arms, plate with grooves that carries bridge and tiers. Printed on its plate. */
+/**
+ * Foot: tube round the wheel, lower bearing on three arms, plate with grooves that carries bridge and tiers. Printed on
+ * its plate.
+ */
 function footSolid(kit: SolidKit, input: Input): Manifold {
   const l = stackLayout(input)
   if (l.bridgeRadius > l.within)
@@ -71,7 +80,9 @@ function footSolid(kit: SolidKit, input: Input): Manifold {
   ])
 }
 
-/** Bridge over the wheel: a ring on the foot's plate, three arms, the seat of the upper bearing. Lies on its underside. */
+/**
+ * Bridge over the wheel: a ring on the foot's plate, three arms, the seat of the upper bearing. Lies on its underside.
+ */
 function bridgeSolid(kit: SolidKit, input: Input): Manifold {
   const l = stackLayout(input)
   const height = LIP + input.bearing.widthM * mm

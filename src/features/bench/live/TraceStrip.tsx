@@ -52,7 +52,8 @@ function drawLimits(plot: UPlot, { most, predicted }: StripLimits): void {
 }
 
 /**
- * A trace that scrolls by: least and greatest of each column of the picture, so that no reading is passed over, drawn anew in every frame.
+ * A trace that scrolls by: least and greatest of each column of the picture, so that no reading is passed over, drawn
+ * anew in every frame.
  * Drawn outside of React; the numbers are told beside it.
  */
 export function TraceStrip({
@@ -128,7 +129,10 @@ export function TraceStrip({
   )
 }
 
-/** What never comes nearer to nothing than this share of its most is looked at by itself: a regulator's droop would be a flat line. */
+/**
+ * What never comes nearer to nothing than this share of its most is looked at by itself: a regulator's droop would be a
+ * flat line.
+ */
 const FAR = 0.6
 
 /** What the trace shows, with its limit once it comes near, and never less than a little. */

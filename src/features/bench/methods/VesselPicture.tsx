@@ -18,7 +18,10 @@ export function vesselSize(volumeM3: number): { readonly diameterM: number; read
   return { diameterM, lengthM: LONG * diameterM }
 }
 
-/** The vessel of a rig and this machine's rotor to one scale, the gauge on the vessel and the valve behind it. Which shape it has the rig does not say: it is drawn 2.5 times as long as wide. */
+/**
+ * The vessel of a rig and this machine's rotor to one scale, the gauge on the vessel and the valve behind it. Which
+ * shape it has the rig does not say: it is drawn 2.5 times as long as wide.
+ */
 export const VesselPicture = memo(function VesselPicture({
   volumeM3,
   build,

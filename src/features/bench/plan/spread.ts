@@ -8,7 +8,10 @@ const LEAST = 3
 /** Runs within this share of pressure are repeats of one another. */
 const ALIKE = 0.03
 
-/** Spread from run to run of a figure, as a share: of runs at one pressure, pooled over pressures. Null with fewer than three at any. */
+/**
+ * Spread from run to run of a figure, as a share: of runs at one pressure, pooled over pressures. Null with fewer than
+ * three at any.
+ */
 export function spreadOf(
   runs: readonly Run[],
   results: ReadonlyMap<string, RunResult>,

@@ -25,7 +25,10 @@ const LOST: JobFault = {
   nextStep: 'Bring the file in again.',
 }
 
-/** A recording as it was brought in, one column at a time, down to its single readings, with the places at which it was mended. */
+/**
+ * A recording as it was brought in, one column at a time, down to its single readings, with the places at which it was
+ * mended.
+ */
 export default function EveryReading({ measurement, measured }: { measurement: Measurement; measured: MeasuredRun }) {
   const store = useStore()
   const { id: projectId } = useProject()

@@ -40,7 +40,8 @@ function drawMarks(plot: UPlot, marks: readonly TraceMark[]): void {
 }
 
 /**
- * A finished trace, to be looked at from the whole of it to single readings: least and greatest of each column of the picture, so that no reading is passed over at any zoom.
+ * A finished trace, to be looked at from the whole of it to single readings: least and greatest of each column of the
+ * picture, so that no reading is passed over at any zoom.
  * Drawn outside of React; what is looked at, and of how many readings, is told beside it.
  */
 export function TracePlot({

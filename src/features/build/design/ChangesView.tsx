@@ -6,7 +6,10 @@ import { useDesignJob, useSettled, useShown } from '../../shared'
 import type { StationProps } from '../stations/station-props'
 import { ChangeRows, stepText } from './ChangeRows'
 
-/** What one printable change of each number brings in watts at the load's speed, the greatest first; a click makes the change. */
+/**
+ * What one printable change of each number brings in watts at the load's speed, the greatest first; a click makes the
+ * change.
+ */
 export function ChangesView({ build, predicted, edit }: StationProps) {
   const shown = useShown()
   const late = useSettled(predicted, 250)

@@ -7,7 +7,10 @@ import { LinkButton, NumberField } from '../../../ui'
 import { COEFFICIENT_MEANS, COEFFICIENT_WORDS, ORIGIN_WORDS } from '../coefficient-words'
 import type { StationProps } from '../stations/station-props'
 
-/** What no drawing fixes: each uncertain number of the model, where it comes from, and how much of the ± it leaves; the greatest first. */
+/**
+ * What no drawing fixes: each uncertain number of the model, where it comes from, and how much of the ± it leaves; the
+ * greatest first.
+ */
 export function CoefficientsView({ build, predicted, edit }: StationProps) {
   const { coefficients } = build.machine
   const rows = predicted.prediction.changes

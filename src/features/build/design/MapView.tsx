@@ -12,7 +12,9 @@ const ROWS = 60
 const SIZE = { width: 620, height: 228, left: 54, right: 96, top: 20, bottom: 34 } as const
 const BANDS = 8
 
-/** Bands of power in one hue, from the sheet to copper. Drawn by the grid: one cell a pixel, enlarged by the browser. */
+/**
+ * Bands of power in one hue, from the sheet to copper. Drawn by the grid: one cell a pixel, enlarged by the browser.
+ */
 function paint(canvas: HTMLCanvasElement, map: PerformanceMap): void {
   const context = canvas.getContext('2d')
   if (!context) return
@@ -33,7 +35,10 @@ function paint(canvas: HTMLCanvasElement, map: PerformanceMap): void {
   context.putImageData(picture, 0, 0)
 }
 
-/** Shaft power over pressure at the nozzle and speed; where it runs, where it would run free, where it is best, and what bearings and strength allow. */
+/**
+ * Shaft power over pressure at the nozzle and speed; where it runs, where it would run free, where it is best, and what
+ * bearings and strength allow.
+ */
 export function MapView({ build, predicted }: Pick<StationProps, 'build' | 'predicted'>) {
   const shown = useShown()
   const late = useSettled(predicted, 200)

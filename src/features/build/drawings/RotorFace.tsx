@@ -4,7 +4,9 @@ import type { BuildOf, MachineOfKind } from '../../../project/document'
 import { Dimension, Hatch, color } from '../../../ui'
 import { rotorPaths, type Shown } from '../../shared'
 
-/** The rotor's face to scale with nozzle, jet and casing; dimensioned, turned so that the jet comes in along the top. */
+/**
+ * The rotor's face to scale with nozzle, jet and casing; dimensioned, turned so that the jet comes in along the top.
+ */
 export const RotorFace = memo(function RotorFace({
   build,
   jetWidthM,

@@ -244,7 +244,10 @@ function Section({
   )
 }
 
-/** What squeezing does to an engine whose only way out is at the bottom: the room at the top below which it squeezes past the supply. */
+/**
+ * What squeezing does to an engine whose only way out is at the bottom: the room at the top below which it squeezes
+ * past the supply.
+ */
 function RoomAdvice({ build, predicted }: EngineStationProps) {
   const shown = useShown()
   const { machine } = build
@@ -270,7 +273,9 @@ function RoomAdvice({ build, predicted }: EngineStationProps) {
   )
 }
 
-/** Inside the cylinder: what it looks like at any angle, what the air does there, what that gives and what costs most. */
+/**
+ * Inside the cylinder: what it looks like at any angle, what the air does there, what that gives and what costs most.
+ */
 export function CylinderStation(props: EngineStationProps) {
   const { build, predicted, openWorking } = props
   const shown = useShown()

@@ -9,7 +9,9 @@ const WHERE = [
 ] as const
 
 const deg = Math.PI / 180
-/** Where a port goes that changes from cover to wall or back: opening about dead centre, or after the chamber is widest. */
+/**
+ * Where a port goes that changes from cover to wall or back: opening about dead centre, or after the chamber is widest.
+ */
 const PLACES = {
   intake: { wall: 62 * deg, cover: 18 * deg },
   outlet: { wall: 130 * deg, cover: 140 * deg },

@@ -110,7 +110,10 @@ function Port({
   )
 }
 
-/** Section through housing and rotor at an angle of the shaft, to scale, seen from the front: each chamber’s air by its pressure, ports as they stand. */
+/**
+ * Section through housing and rotor at an angle of the shaft, to scale, seen from the front: each chamber’s air by its
+ * pressure, ports as they stand.
+ */
 export const RotorSection = memo(function RotorSection({
   machine: m,
   cycle,

@@ -21,7 +21,8 @@ function arc(radius: number, from: number, to: number): string {
 }
 
 /**
- * The turn as a ring: where each opening stands open, with handles to drag. While one is dragged the engine is worked out anew with it; let go, it is kept.
+ * The turn as a ring: where each opening stands open, with handles to drag. While one is dragged the engine is worked
+ * out anew with it; let go, it is kept.
  * @param onTry the machine as it would be, or null when nothing is held any more.
  */
 export function TimingRing({

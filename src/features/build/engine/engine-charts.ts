@@ -14,7 +14,10 @@ const thin = <T>(values: readonly T[], most: number): T[] => {
 const angleLabel = (periodDeg: number): string =>
   periodDeg > 360 ? 'shaft angle, degrees: three turns' : 'crank angle, degrees'
 
-/** Torque round the turn: all cylinders together, or each by itself; the places from which it does not start by itself marked. */
+/**
+ * Torque round the turn: all cylinders together, or each by itself; the places from which it does not start by itself
+ * marked.
+ */
 export function torqueChart(
   cycle: EngineCycle,
   standing: Standing,

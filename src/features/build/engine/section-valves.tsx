@@ -175,7 +175,9 @@ export function SlideValve({
 /** Share of a turned valve’s radius that its edges lie off its middle, and that its hollow is wide. */
 const [EDGE, HOLLOW] = [0.85, 0.4] as const
 
-/** A valve turned about its middle, seen along it: its face towards the cylinder, moved by as much as a slide would be. */
+/**
+ * A valve turned about its middle, seen along it: its face towards the cylinder, moved by as much as a slide would be.
+ */
 function TurnedValve({
   at: [x, y],
   length,

@@ -6,7 +6,10 @@ import type { CurveChartProps } from '../../../ui'
 import type { Shown } from '../../shared'
 import type { MachinePredicted as AirPredicted } from '../../../project/document'
 
-/** Pressure and power at the nozzle against how wide the line is: the bore of its longest hose, or all of its fittings alike. */
+/**
+ * Pressure and power at the nozzle against how wide the line is: the bore of its longest hose, or all of its fittings
+ * alike.
+ */
 export function widthChart({ input, air }: AirPredicted, shown: Shown): CurveChartProps | null {
   const { parts } = input.line
   if (parts.length === 0) return null

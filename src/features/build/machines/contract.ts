@@ -4,7 +4,9 @@ import type { Shown } from '../../shared'
 import type { LossLook } from '../../air-line'
 import type { Common } from '../stations/station-props'
 
-/** One station of a kind's air line behind supply and line: what it is called, what stands under it, and its workspace. */
+/**
+ * One station of a kind's air line behind supply and line: what it is called, what stands under it, and its workspace.
+ */
 export interface MachineStation<M extends Machine, P extends MachinePredicted> {
   readonly id: string
   name(build: BuildOf<M>, predicted: P): string

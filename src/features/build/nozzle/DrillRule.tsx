@@ -13,7 +13,10 @@ const FAMILIES = [
 /** Labels closer than this share of the width are left out; their marks stay. */
 const LEAST_GAP = 0.052
 
-/** A rule of drill sizes under a chart of throat diameters, along the same scale: metric, inch fractions, numbers and letters. Drawn once for a range, with plain elements: there are some 150 marks. */
+/**
+ * A rule of drill sizes under a chart of throat diameters, along the same scale: metric, inch fractions, numbers and
+ * letters. Drawn once for a range, with plain elements: there are some 150 marks.
+ */
 export const DrillRule = memo(function DrillRule({
   fromM,
   toM,

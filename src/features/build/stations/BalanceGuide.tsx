@@ -7,7 +7,10 @@ import { useShown } from '../../shared'
 import type { StationProps } from './station-props'
 import { workingRadius } from '../../../core/machines'
 
-/** From a heavy spot found on knife edges to a hole: a known mass stuck opposite until the rotor rests anywhere says how much to drill away. */
+/**
+ * From a heavy spot found on knife edges to a hole: a known mass stuck opposite until the rotor rests anywhere says how
+ * much to drill away.
+ */
 export function BalanceGuide({ build, predicted, openWorking }: StationProps) {
   const shown = useShown()
   const { prediction } = predicted

@@ -171,7 +171,8 @@ const Wind = ({ x, from, to, tone }: { x: number; from: number; to: number; tone
 )
 
 /**
- * The body as a beam, to scale: it hangs on the support where it balances, and side wind presses on it at one point. The arm between them decides what it does.
+ * The body as a beam, to scale: it hangs on the support where it balances, and side wind presses on it at one point.
+ * The arm between them decides what it does.
  * The band through it is the air it carries, the pale end what leaves it: as in the air line above.
  */
 const BodyPicture = memo(function BodyPicture({

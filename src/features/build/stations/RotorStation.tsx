@@ -38,7 +38,10 @@ type RotorProps = StationProps & { readonly look: AnyLook }
 /** Fields that the shaft's workspace shows. */
 const ON_SHAFT = new Set(['machine.discThicknessM', 'machine.hubRadiusM'])
 
-/** A blade of the maker's own, read from a drawing: its depth, thickness and angles are measured from it, the parts are made with it. */
+/**
+ * A blade of the maker's own, read from a drawing: its depth, thickness and angles are measured from it, the parts are
+ * made with it.
+ */
 function OwnBlade({ build, edit, look }: Pick<RotorProps, 'build' | 'edit' | 'look'>) {
   const locked = useLocked()
   const [said, setSaid] = useState<readonly string[]>([])

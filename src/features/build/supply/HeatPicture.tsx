@@ -7,7 +7,10 @@ import type { MachinePredicted as AirPredicted } from '../../../project/document
 
 const [LEFT, RIGHT, TOP, BOTTOM] = [60, 600, 24, 168]
 
-/** Temperature of the air from place to place, with the freezing point, the pressure dew point and where the rotor's material goes soft. */
+/**
+ * Temperature of the air from place to place, with the freezing point, the pressure dew point and where the rotor's
+ * material goes soft.
+ */
 export function HeatPicture({
   heat,
   predicted,

@@ -84,7 +84,9 @@ export function TankDrawing({
   )
 }
 
-/** A bottle three diameters long, to scale with its hand pump; filled to its pressure over its limit or ten atmospheres. */
+/**
+ * A bottle three diameters long, to scale with its hand pump; filled to its pressure over its limit or ten atmospheres.
+ */
 export function BottleDrawing({
   supply,
   predicted,

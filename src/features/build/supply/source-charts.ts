@@ -18,7 +18,10 @@ const heldAt = (input: AirInput, gaugePressurePa: number, airTemperatureK: numbe
   supply: { kind: 'steady', gaugePressurePa, airTemperatureK },
 })
 
-/** Delivery of the compressor and what the machine takes, against tank pressure: where they cross the pressure can be held. */
+/**
+ * Delivery of the compressor and what the machine takes, against tank pressure: where they cross the pressure can be
+ * held.
+ */
 export function deliveryChart(input: AirInput, air: AirSide, shown: Shown): CurveChartProps | null {
   const { supply } = input
   if (supply.kind !== 'compressor') return null
@@ -72,7 +75,8 @@ export function deliveryChart(input: AirInput, air: AirSide, shown: Shown): Curv
 export function cycleOf(input: AirInput, air: AirSide): CompressorCycle | null {
   const { supply, ambient } = input
   if (supply.kind !== 'compressor') return null
-  // between cut-in and cut-out a regulated machine draws the same; without a regulator it follows the tank, and three points tell the line
+  // between cut-in and cut-out a regulated machine draws the same; without a regulator it follows the tank, and three
+  // points tell the line
   const [low, high] = [supply.cutInGaugePressurePa, supply.cutOutGaugePressurePa]
   const [a, b] = [low, high].map((p) => airSide(heldAt(input, p, air.temperatureK)).massFlowKgPerS)
   return compressorCycle(

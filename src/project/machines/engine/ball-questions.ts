@@ -40,7 +40,10 @@ export function leastSpring(build: SingleBuild, ambient: Ambient): SingleBuild |
   return null
 }
 
-/** The engine as a question would have its ball, and the spring’s force where there is one; null where the question means nothing. */
+/**
+ * The engine as a question would have its ball, and the spring’s force where there is one; null where the question
+ * means nothing.
+ */
 export function ballAsked(
   build: SingleBuild,
   ambient: Ambient,

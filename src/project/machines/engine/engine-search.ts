@@ -138,7 +138,10 @@ const NONE: Readonly<Record<Broken, number>> = {
 }
 /** Share of the designs that are spread evenly before the rest is bred from the best of them. */
 const EVEN = 0.5
-/** Of differential evolution: how far a step between two designs is taken, and how often a number comes from it. Storn & Price (1997): 0.5 to 0.9. */
+/**
+ * Of differential evolution: how far a step between two designs is taken, and how often a number comes from it. Storn &
+ * Price (1997): 0.5 to 0.9.
+ */
 const [STEP, CROSSED] = [0.7, 0.8] as const
 const FEW = 8
 
@@ -182,7 +185,9 @@ function nearest(
 }
 
 /**
- * A share of a search over the numbers of an engine: half of its designs spread evenly over the box, the rest bred from the front and the best (differential evolution, Storn & Price, J. Global Optimization 11 (1997) 341), each settled on the build's own supply and line at its load.
+ * A share of a search over the numbers of an engine: half of its designs spread evenly over the box, the rest bred from
+ * the front and the best (differential evolution, Storn & Price, J. Global Optimization 11 (1997) 341), each settled on
+ * the build's own supply and line at its load.
  * The build itself is among them. Every design goes together as parts.
  */
 export function searchEngines(

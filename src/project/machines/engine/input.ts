@@ -72,7 +72,10 @@ function looseBall(
   }
 }
 
-/** How well the air’s push on a ball is known: an estimate, which no build holds and no run has told. Standard uncertainty of its multiple. */
+/**
+ * How well the air’s push on a ball is known: an estimate, which no build holds and no run has told. Standard
+ * uncertainty of its multiple.
+ */
 const BALL_PUSH = 'ballPush'
 const BALL_PUSH_UNCERTAIN = 0.25
 
@@ -122,7 +125,10 @@ function bodyOf(
   }
 }
 
-/** The engine fed at a pressure; its numbers as the build holds them, one of them moved by so many standard uncertainties. */
+/**
+ * The engine fed at a pressure; its numbers as the build holds them, one of them moved by so many standard
+ * uncertainties.
+ */
 export function engineInput(
   m: EngineMachine,
   ambient: Pick<Ambient, 'absolutePressurePa' | 'temperatureK'>,

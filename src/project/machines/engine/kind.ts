@@ -51,7 +51,9 @@ const figuresOf = ({ figures, uncertainty, changes }: EnginePrediction): Machine
     changes: changes[id],
   }))
 
-/** Over speed, each speed held: power and torque at the shaft, with the share by which power is uncertain where it runs. */
+/**
+ * Over speed, each speed held: power and torque at the shaft, with the share by which power is uncertain where it runs.
+ */
 function overSpeed(p: EnginePrediction): MachineCurves {
   const curve = engineCurve(p)
   const share = p.figures.indicatedPowerW > 0 ? p.uncertainty.shaftPowerW / p.figures.indicatedPowerW : 0
@@ -70,7 +72,9 @@ function overSpeed(p: EnginePrediction): MachineCurves {
   }
 }
 
-/** The best that its curve has: what a brake finds. Its coefficients change it as they change its power where it runs. */
+/**
+ * The best that its curve has: what a brake finds. Its coefficients change it as they change its power where it runs.
+ */
 function bestOf({ over, lines: [power] }: MachineCurves, p: EnginePrediction): MachineFigure[] {
   const at = power.values.reduce((best, v, i, all) => (v > all[best] ? i : best), 0)
   const value = Math.max(0, power.values[at] ?? 0)
@@ -269,7 +273,8 @@ export function engineKind<M extends EngineMachine>(own: Own<M>): MachineKind<M,
       },
       finished: (build, { input, prediction }, rest) => {
         const { changes, from } = rest as EngineRest
-        // with balls that float there can be two speeds to settle at: from rest it comes to the lower one, from where it was perhaps not
+        // with balls that float there can be two speeds to settle at: from rest it comes to the lower one, from where
+        // it was perhaps not
         const apart = Math.abs((from.near?.radPerS ?? 0) - (prediction.from.near?.radPerS ?? 0))
         const same = apart < SAME_SPEED * (from.near?.radPerS ?? 0)
         return predicted(

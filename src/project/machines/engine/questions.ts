@@ -94,7 +94,9 @@ const withRoom = (m: PistonEngine, times: number): PistonEngine =>
 /** What a pin or lap is moved by, m; what of the room is left; how much wider a bore. */
 const [MOVE, LEFT, WIDER] = [0.2e-3, 0.6, 1.1] as const
 
-/** Less room at the top and the valve open for longer, so that it takes the air that it took: by trying, a few times. */
+/**
+ * Less room at the top and the valve open for longer, so that it takes the air that it took: by trying, a few times.
+ */
 function lessRoom(build: PistonBuild, ambient: Ambient, airKg: number): PistonBuild | null {
   const tight = withMachine(build, (m) => withRoom(m, LEFT))
   const at = (value: number) => withMachine(tight, (m) => opened(m, value))
@@ -183,7 +185,10 @@ export interface Answered {
   readonly answers: readonly Answer[]
 }
 
-/** Every question that means something of a build, answered; and the build as it is. Told one after the other as they are found. */
+/**
+ * Every question that means something of a build, answered; and the build as it is. Told one after the other as they
+ * are found.
+ */
 export function questionsOf(
   build: EngineBuild,
   ambient: Ambient,
@@ -199,7 +204,10 @@ export function questionsOf(
   return { now, answers }
 }
 
-/** Force that the ball needs to follow its pin down, N: its mass by the piston's greatest acceleration. Below it, it floats and shuts late. Null where no ball is lifted. */
+/**
+ * Force that the ball needs to follow its pin down, N: its mass by the piston's greatest acceleration. Below it, it
+ * floats and shuts late. Null where no ball is lifted.
+ */
 export function ballFollows(m: EngineMachine, speedRadPerS: number): number | null {
   if (m.family !== 'single-acting-engine') return null
   const { motion, ballDiameterM } = m.ball

@@ -5,7 +5,10 @@ import type { Refuse } from '../refuse'
 import { mmWords } from '../refuse'
 import { BEARING_IDS, printFields } from '../schema-parts'
 
-/** What no drawing of an engine fixes: flow through its seat and its exhaust as coefficients, leak, friction and heat as multiples of what the build states. */
+/**
+ * What no drawing of an engine fixes: flow through its seat and its exhaust as coefficients, leak, friction and heat as
+ * multiples of what the build states.
+ */
 export const ENGINE_COEFFICIENTS = ['seat', 'outlet', 'pastSeals', 'rubbing', 'wallHeat'] as const
 export type EngineCoefficient = (typeof ENGINE_COEFFICIENTS)[number]
 

@@ -3,7 +3,10 @@ import { ENGINE_COEFFICIENTS, type EngineCoefficient, type EngineLoad } from './
 
 const mm = 1e-3
 
-/** The uncertain numbers of an engine at their plain values: coefficients of a drilled seat and of ports, multiples of what is stated. Common practice, no source. */
+/**
+ * The uncertain numbers of an engine at their plain values: coefficients of a drilled seat and of ports, multiples of
+ * what is stated. Common practice, no source.
+ */
 const PLAIN: Readonly<Record<EngineCoefficient, readonly [value: number, standardUncertainty: number]>> = {
   seat: [0.7, 0.06],
   outlet: [0.7, 0.08],

@@ -24,7 +24,10 @@ export interface Stepped {
   readonly limits: readonly [number, number]
 }
 
-/** Every number of an engine moved by its step both ways, each settled anew from where the build settles. Told as they are found. */
+/**
+ * Every number of an engine moved by its step both ways, each settled anew from where the build settles. Told as they
+ * are found.
+ */
 export function stepsOf(
   build: EngineBuild,
   ambient: Ambient,

@@ -74,7 +74,8 @@ describe('a rotary engine as a kind of machine', () => {
     expect(margin({ coverM: 25 * mm })).toBeLessThan(17 * now)
     expect(margin({ wallM: 2 * mm, coverM: 25 * mm })).toBeLessThan(margin({ coverM: 25 * mm }))
     const p0 = predicted(both)
-    // a round plate as wide as the housing is long, held at its rim: 3 p a² / (4 t²), of the print's strength across its layers
+    // a round plate as wide as the housing is long, held at its rim: 3 p a² / (4 t²), of the print's strength across
+    // its layers
     const peak = Math.max(p0.air.supplyPressurePaAbs, p0.prediction.supply.absolutePressurePa) - 101325
     const { tensileStrengthPa, acrossLayers } = materialById(both.machine.materialId)
     const { infill, loadedAcrossLayers } = both.machine

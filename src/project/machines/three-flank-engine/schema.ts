@@ -63,7 +63,10 @@ function checkPort(m: Figures, key: 'intake' | 'outlet', refuse: Refuse): void {
     refuse([key, 'coverRadiusM'], `runs into the wall: at most ${mmWords(outer)} from the shaft at that angle`)
 }
 
-/** How far the wall stands from the shaft at an angle as it is seen from the shaft, m. Within 0.1 mm: the tips' own angle is nearly that. */
+/**
+ * How far the wall stands from the shaft at an angle as it is seen from the shaft, m. Within 0.1 mm: the tips' own
+ * angle is nearly that.
+ */
 function wallAt({ eccentricityM: e, radiusM: R }: Trochoid, angleRad: number): number {
   let a = angleRad
   for (let i = 0; i < 12; i++) a = angleRad - Math.atan2(-e * Math.sin(2 * a), R - e * Math.cos(2 * a))

@@ -7,7 +7,10 @@ import { inertiaRig, type Wheeled } from '../inertia/rig'
 export const withWheel = (rig: CoastRig): (CoastRig & Wheeled) | null =>
   rig.flywheel ? { ...rig, flywheel: rig.flywheel } : null
 
-/** All that turns, and what brakes it, as the reduction needs them. @throws RangeError for a machine of which nothing turns. */
+/**
+ * All that turns, and what brakes it, as the reduction needs them. @throws RangeError for a machine of which nothing
+ * turns.
+ */
 export function coastRig(rig: CoastRig, build: Pick<Build, 'machine'>): CoreRig {
   const turning = kindOf(build).turning?.(build.machine)
   if (!turning) throw new RangeError(`nothing turns of a ${build.machine.family}`)

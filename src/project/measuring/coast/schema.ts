@@ -2,7 +2,9 @@ import * as z from 'zod'
 import { within } from '../../validation/schema-base'
 import { flywheelSchema, inertiaRigFields, span } from '../inertia/schema'
 
-/** A machine left to itself from a speed: alone, or with a flywheel; a known torque may be on in every other coasting. */
+/**
+ * A machine left to itself from a speed: alone, or with a flywheel; a known torque may be on in every other coasting.
+ */
 export const coastRigFields = {
   ...inertiaRigFields,
   kind: z.literal('coast'),

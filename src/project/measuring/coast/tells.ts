@@ -19,7 +19,9 @@ export interface CoastTarget {
 const rounded = (value: number, digits: number) => Number(value.toPrecision(digits))
 
 /**
- * Fields of a build that a coasting of the rotor alone tells: how hard its bearings drag, over what their class does, by what of the drag does not grow with the square of speed, at the lowest speed that was read; and the inertia, where a known torque told it.
+ * Fields of a build that a coasting of the rotor alone tells: how hard its bearings drag, over what their class does,
+ * by what of the drag does not grow with the square of speed, at the lowest speed that was read; and the inertia, where
+ * a known torque told it.
  * None with a flywheel on: its bearings and its air are in the drag too. No bearing where other parts rub.
  */
 export function coastTargets(build: Build, rig: CoastRig, r: CoastReduction): readonly CoastTarget[] {

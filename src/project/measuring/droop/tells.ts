@@ -16,7 +16,10 @@ export interface RegulatorFound {
 /** A lift at which the curtain is far from full, m: what hangs on it is a straight line there. */
 const LIFT_M = 1e-6
 
-/** Spring and friction that fit a regulator's readings, its seat and diaphragm or piston taken as drawn. Uncertainty of the readings alone. */
+/**
+ * Spring and friction that fit a regulator's readings, its seat and diaphragm or piston taken as drawn. Uncertainty of
+ * the readings alone.
+ */
 export function regulatorFound(r: DroopReduction, regulator: Regulator): RegulatorFound {
   const [ad, as] = [circleArea(regulator.sensingDiameterM), circleArea(regulator.seatDiameterM)]
   const perLift = valveConductance(regulator, LIFT_M) / LIFT_M

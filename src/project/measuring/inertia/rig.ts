@@ -20,7 +20,10 @@ export function flywheelInertia(rig: Pick<FlywheelRig, 'flywheel'>): { massKg: n
   return { massKg, inertiaKgM2: ringInertia(massKg, flywheel.innerRadiusM, flywheel.outerRadiusM) }
 }
 
-/** The rig as the reduction needs it, with all that turns of the machine under test on it. @throws RangeError for a machine of which nothing turns. */
+/**
+ * The rig as the reduction needs it, with all that turns of the machine under test on it. @throws RangeError for a
+ * machine of which nothing turns.
+ */
 export function inertiaRig(rig: Wheeled, build: Pick<Build, 'machine'>): InertiaRig {
   const { inertiaKgM2 } = flywheelInertia(rig)
   const turning = kindOf(build).turning?.(build.machine)
@@ -45,7 +48,10 @@ export function flywheelBody(rig: Pick<FlywheelRig, 'flywheel'>): FlywheelBody {
   }
 }
 
-/** A rig's flywheel at the highest speed that a build can bring it to: its free speed and one standard uncertainty more, through the gear. Null where no free speed is predicted. */
+/**
+ * A rig's flywheel at the highest speed that a build can bring it to: its free speed and one standard uncertainty more,
+ * through the gear. Null where no free speed is predicted.
+ */
 export function flywheelOnRun(
   rig: Wheeled,
   build: Pick<Build, 'machine'>,

@@ -57,7 +57,10 @@ export const generatorLive: LiveBench = {
 /** From the shaft's middle to the rope's, seen from the rotor. */
 const leverOf = (rig: Extract<Rig, { kind: 'rope' }>) => (rig.drumRadiusM + rig.ropeDiameterM / 2) / rig.speedRatio
 
-/** A rope between two load cells: their difference at the rope’s middle. Weights that are wound up are written down one by one. */
+/**
+ * A rope between two load cells: their difference at the rope’s middle. Weights that are wound up are written down one
+ * by one.
+ */
 export const ropeLive: LiveBench = {
   serves: (rig) => rig.kind === 'rope' && rig.does === 'rubs',
   momentS: 1,

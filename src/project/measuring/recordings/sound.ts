@@ -53,7 +53,8 @@ function sampleReader({ code, bits }: Format): ((view: DataView, at: number) => 
 }
 
 /**
- * Reads a WAV file: PCM of 8, 16, 24 or 32 bits, or float of 32 or 64, any number of channels. A last frame that was cut off is left out.
+ * Reads a WAV file: PCM of 8, 16, 24 or 32 bits, or float of 32 or 64, any number of channels. A last frame that was
+ * cut off is left out.
  * Source: Multimedia Programming Interface and Data Specifications 1.0 (1991), RIFF and WAVE (layout from memory).
  */
 export function readWav(bytes: Uint8Array): ReadSound {
@@ -91,7 +92,9 @@ function samplesOf(view: DataView, from: number, length: number, format: Format)
   return { ok: true, sound: { sampleRateHz, channels: out } }
 }
 
-/** 16-bit samples of one channel as a WAV. Layout: Multimedia Programming Interface and Data Specifications 1.0 (1991). */
+/**
+ * 16-bit samples of one channel as a WAV. Layout: Multimedia Programming Interface and Data Specifications 1.0 (1991).
+ */
 export function writeWav(samples: Float32Array, sampleRateHz: number): Uint8Array {
   const bytes = new Uint8Array(44 + 2 * samples.length)
   const view = new DataView(bytes.buffer)

@@ -9,7 +9,10 @@ const APART = 2
 /** Pressures at the end that lie this much of the start's apart say something. */
 const END_SHARE = 0.03
 
-/** What a measured run says of the machine beside the run that was predicted of it, the plainest cause of each difference. Common practice, no source. */
+/**
+ * What a measured run says of the machine beside the run that was predicted of it, the plainest cause of each
+ * difference. Common practice, no source.
+ */
 export function tellsOf(
   r: RunDownReduction,
   { zeroUncertaintyPa }: Pick<RunDownRig, 'zeroUncertaintyPa'>,

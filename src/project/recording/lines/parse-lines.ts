@@ -88,7 +88,10 @@ function held(values: Float64Array): Float64Array {
   return values.map((v) => (last = Number.isNaN(v) ? last : v))
 }
 
-/** A device's lines as a table, time first. Channels that came with less than half of the readings are held between; readings that lack another are left out. */
+/**
+ * A device's lines as a table, time first. Channels that came with less than half of the readings are held between;
+ * readings that lack another are left out.
+ */
 export function parseLines(text: string, progress?: (share: number) => void): ParsedTable {
   const read = readAll(text, progress)
   if ('why' in read) return { ok: false, message: read.why }

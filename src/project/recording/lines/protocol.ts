@@ -37,7 +37,10 @@ const TICKS: Readonly<Record<string, number>> = { us: 1e-6, ms: 1e-3, s: 1 }
 const WRAP = 2 ** 32
 const MOST_LINE = 16_384
 const MOST_CHANNELS = 64
-/** How many usual steps make a gap, and how fast the usual one follows: marks of a shaft that slows down come ever more seldom. */
+/**
+ * How many usual steps make a gap, and how fast the usual one follows: marks of a shaft that slows down come ever more
+ * seldom.
+ */
 const GAP_STEPS = 8
 const FOLLOW = 0.2
 const LEAST_GAP_S = 0.05
@@ -79,7 +82,8 @@ const sameChannels = (a: DeviceHeader, b: DeviceHeader) =>
   a.tickS === b.tickS && JSON.stringify(a.channels) === JSON.stringify(b.channels)
 
 /**
- * Reads a device's lines as they come, cut anywhere. Times go on from the first reading, in seconds, over wraps of the clock and over restarts.
+ * Reads a device's lines as they come, cut anywhere. Times go on from the first reading, in seconds, over wraps of the
+ * clock and over restarts.
  * A restarted clock goes on after what the page's clock says has passed, or after one usual step where it says nothing.
  */
 export class LineProtocol {

@@ -9,7 +9,10 @@ const [W, H, R] = [260, 158, 46] as const
 /** Radius that the cord lies on, of the rotor's: the hub is not drawn to scale. */
 const HUB = 0.3
 
-/** The rotor by itself, seen along its shaft, with its marks and the sensor; a cord over its hub between a weight and a balance where a known torque is put on. The rotor is what the dimension is of. */
+/**
+ * The rotor by itself, seen along its shaft, with its marks and the sensor; a cord over its hub between a weight and a
+ * balance where a known torque is put on. The rotor is what the dimension is of.
+ */
 export const AlonePicture = memo(function AlonePicture({
   rig: { countsPerTurn, brake },
   build,

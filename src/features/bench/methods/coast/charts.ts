@@ -7,7 +7,10 @@ import type { Shown } from '../../../shared'
 
 const STEPS = 40
 
-/** Drag that is foreseen with the air on: what the blades give over what the shaft does; none where the kind tells no torque of its blades. */
+/**
+ * Drag that is foreseen with the air on: what the blades give over what the shaft does; none where the kind tells no
+ * torque of its blades.
+ */
 export function foreseenDrag(predicted: MachinePredicted | null): { readonly w: number; readonly dragNm: number }[] {
   const over = predicted?.overSpeed
   const [shaft, blades] = ['torque', 'bladeTorque'].map((id) => over?.lines.find((l) => l.id === id)?.values)

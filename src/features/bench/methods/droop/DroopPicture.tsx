@@ -8,7 +8,10 @@ const [W, H] = [260, 140]
 /** Holes of a first plate, m. */
 export const HOLES_M = [0.5e-3, 0.8e-3, 1e-3, 1.3e-3, 1.6e-3] as const
 
-/** How it is put together: source, this build's regulator, gauge, and a plate of drilled holes; regulator to scale, holes five times as large. */
+/**
+ * How it is put together: source, this build's regulator, gauge, and a plate of drilled holes; regulator to scale,
+ * holes five times as large.
+ */
 export const DroopPicture = memo(function DroopPicture({ regulator, shown }: { regulator: Regulator; shown: Shown }) {
   const mm = Math.min(2.4, 64 / (regulator.sensingDiameterM * 1e3))
   const wide = regulator.sensingDiameterM * 1e3 * mm

@@ -7,7 +7,10 @@ import type { Shown } from '../../../shared'
 
 const STEPS = 40
 
-/** What the outlet kept over the flow, the lines through it both ways, and what the drawn regulator would do from the same pressure. */
+/**
+ * What the outlet kept over the flow, the lines through it both ways, and what the drawn regulator would do from the
+ * same pressure.
+ */
 export function droopChart(
   r: DroopReduction,
   regulator: Regulator | null,

@@ -9,7 +9,10 @@ const [W, H, R, MOTOR] = [260, 150, 34, 24] as const
 /** More poles than these stand closer than they can be drawn. */
 const DRAWN_POLES = 40
 
-/** The rotor, a motor on its shaft with its poles, and behind its rectifier the meters and the resistor: voltage across it, current through it, frequency on one winding. The rotor is what the dimension is of; the rest is no scale. */
+/**
+ * The rotor, a motor on its shaft with its poles, and behind its rectifier the meters and the resistor: voltage across
+ * it, current through it, frequency on one winding. The rotor is what the dimension is of; the rest is no scale.
+ */
 export const MotorPicture = memo(function MotorPicture({
   rig: { polePairs },
   build,

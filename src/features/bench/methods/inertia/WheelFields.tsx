@@ -115,7 +115,10 @@ export function WheelFields({ rig, edit }: { rig: Wheeled; edit: EditWheel }) {
   )
 }
 
-/** The rotor's own inertia: reckoned from its drawing, or as its maker measured it (hung on two threads, or run up with and without a ring of known inertia). */
+/**
+ * The rotor's own inertia: reckoned from its drawing, or as its maker measured it (hung on two threads, or run up with
+ * and without a ring of known inertia).
+ */
 export function RotorInertia({ build }: { build: TurbineBuild }) {
   const store = useStore()
   const reckoned = useMemo(() => reckonedInertia(build), [build])

@@ -10,7 +10,10 @@ const [W, H, MOST] = [260, 150, 100] as const
 /** Of a machine whose rotor has no radius of its own, m. */
 const NO_RADIUS = 0.02
 
-/** This machine's rotor and the rig's flywheel to one scale, seen along their shafts: on one shaft, or joined by a belt or gear, whose sizes are in proportion alone; marks where the sensor reads. */
+/**
+ * This machine's rotor and the rig's flywheel to one scale, seen along their shafts: on one shaft, or joined by a belt
+ * or gear, whose sizes are in proportion alone; marks where the sensor reads.
+ */
 export const WheelPicture = memo(function WheelPicture({
   rig,
   build,

@@ -198,7 +198,9 @@ export function rotorChart(
   }
 }
 
-/** Why measured and predicted differ, as far as the torque line tells. Null when they agree within their uncertainties. */
+/**
+ * Why measured and predicted differ, as far as the torque line tells. Null when they agree within their uncertainties.
+ */
 export function diagnosis(r: InertiaReduction, predicted: MachinePredicted): { title: string; text: string } | null {
   const figure = (id: string) => predicted.figures.find((f) => f.id === id)
   const [best, atRest, running] = ['bestPowerW', 'stallTorqueNm', 'freeSpeedRadPerS'].map(figure)

@@ -7,7 +7,10 @@ import type { Shown } from '../../../shared'
 const [W, H] = [260, 176]
 const [CX, CY, MOST] = [126, 58, 38] as const
 
-/** Drum and rope to one scale, seen along the shaft: the weight on its tight side; on the other a balance, or nothing where it is wound up. */
+/**
+ * Drum and rope to one scale, seen along the shaft: the weight on its tight side; on the other a balance, or nothing
+ * where it is wound up.
+ */
 export const RopePicture = memo(function RopePicture({
   rig,
   shown,

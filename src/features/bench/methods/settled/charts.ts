@@ -7,7 +7,10 @@ import type { Shown } from '../../../shared'
 
 const STEPS = 60
 
-/** Settled readings, the line through what agrees and its power, over the prediction; what was set aside is drawn hollow. */
+/**
+ * Settled readings, the line through what agrees and its power, over the prediction; what was set aside is drawn
+ * hollow.
+ */
 export function settledChart(
   r: SettledReduction,
   predicted: MachinePredicted | null,

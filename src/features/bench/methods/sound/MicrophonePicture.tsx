@@ -12,7 +12,10 @@ const BESIDE_M = 0.1
 const NO_RADIUS = 0.02
 const MIC = 14
 
-/** The rotor with its blades and the microphone beside its rim to one scale, out of the jet; what a turn sounds like at the two speeds between which it is listened for. */
+/**
+ * The rotor with its blades and the microphone beside its rim to one scale, out of the jet; what a turn sounds like at
+ * the two speeds between which it is listened for.
+ */
 export const MicrophonePicture = memo(function MicrophonePicture({
   rig: { blades, fromRadPerS, toRadPerS },
   build,

@@ -12,7 +12,9 @@ import { MicrophonePicture } from './MicrophonePicture'
 
 type SoundRig = Extract<Rig, { kind: 'sound' }>
 
-/** What was heard: time to the right, pitch upwards, ink where a line stands over the noise, the followed tone over it. */
+/**
+ * What was heard: time to the right, pitch upwards, ink where a line stands over the noise, the followed tone over it.
+ */
 function Heard({ detail: r }: { readonly detail: SoundDetail }) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const { rows, frames, topHz, loud } = r.picture

@@ -6,7 +6,10 @@ import type { Shown } from '../../../shared'
 
 const [W, H, BASE] = [260, 150, 118] as const
 
-/** This body to scale on a stand: two leaf springs carry it, a cell before it takes its push, a thread over a pulley hangs a known weight on the same line. */
+/**
+ * This body to scale on a stand: two leaf springs carry it, a cell before it takes its push, a thread over a pulley
+ * hangs a known weight on the same line.
+ */
 export const StandPicture = memo(function StandPicture({
   build,
   pushN,

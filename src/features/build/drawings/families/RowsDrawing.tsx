@@ -32,7 +32,10 @@ function row(
   )
 }
 
-/** Blade rows unrolled onto the page, to scale: air from above, rotors travel to the right; beside them the section through the shaft. */
+/**
+ * Blade rows unrolled onto the page, to scale: air from above, rotors travel to the right; beside them the section
+ * through the shaft.
+ */
 export const RowsDrawing = memo(function RowsDrawing({ build, shown }: { build: BuildOf<RowMachine>; shown: Shown }) {
   const hatch = useId()
   const clip = useId()

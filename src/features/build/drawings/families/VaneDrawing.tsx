@@ -10,7 +10,10 @@ import { Drawing, H, Legend, pathOf } from './frame'
 
 type Vane = MachineOfKind<'vane-motor'>
 
-/** Section across the shaft with vanes, cells shaded by their pressure, and ports; below the pressure in one cell round the turn. To scale. */
+/**
+ * Section across the shaft with vanes, cells shaded by their pressure, and ports; below the pressure in one cell round
+ * the turn. To scale.
+ */
 export const VaneDrawing = memo(function VaneDrawing({
   build,
   prediction,
