@@ -2,6 +2,7 @@ import { BENCH_FAULTS, benchProgram, hiddenArea, hiddenMachine, hiddenRegulator 
 import type { BenchAsked, BenchFault, CoastReduction, DroopReduction } from '../src/core/bench'
 import { tally } from '../src/core/bench/tally'
 import { circleArea } from '../src/core/flow'
+import { rootBetween } from '../src/core/numerics'
 import { normalDraw, seededRandom } from '../src/core/statistics'
 import type { Rig } from '../src/project/document'
 import type { MeasuredRun } from '../src/project/measuring'
@@ -27,10 +28,11 @@ const dragOf = (of: BenchAsked, w: number): number => {
 function atShaft(of: BenchAsked, drag: (w: number) => number): Truth {
   const { stallTorqueNm, freeSpeedRadPerS } = hiddenMachine(of)
   const torque = (w: number) => stallTorqueNm * (1 - w / freeSpeedRadPerS) - drag(w)
-  let [free, best] = [0, 0]
+  // drag only takes away: at rest something is left over, at the speed that is free of drag nothing
+  const free = rootBetween(torque, 0, freeSpeedRadPerS)
+  let best = 0
   for (let i = 0; i <= 20_000; i++) {
     const w = (freeSpeedRadPerS * i) / 20_000
-    if (torque(w) > 0) free = w
     best = Math.max(best, w * torque(w))
   }
   return [

@@ -1,6 +1,7 @@
 import { bridge } from './bridge'
 import { risingRows } from './clean-time'
 import { pick } from './counter'
+import { recountGaps } from './gap-count'
 import { countMarks } from './marks'
 import { RepairCount, type RepairedTrace, type SensorScale } from './repair'
 
@@ -46,9 +47,13 @@ export function angleOfPulses(
   const perMark = (2 * Math.PI * scale.rotorTurnsPerSensorTurn) / scale.countsPerTurn
   const [first] = counted.undecided
   const kept = bridged.put.size === 0 ? null : counted.timeS.map((t) => (arrived(t) ? 1 : 0))
+  const { number, recounted } = kept
+    ? recountGaps(counted.timeS, counted.number, (i) => kept[i] === 1)
+    : { number: counted.number, recounted: [] }
+  for (const { atS, marks } of recounted) (marks > 0 ? missed : doubled).add(atS, Math.abs(marks))
   const own = (values: Float64Array) => (kept ? values.filter((_, i) => kept[i] === 1) : values)
   return {
-    trace: { timeS: own(counted.timeS), angleRad: own(counted.number.map((m) => m * perMark)) },
+    trace: { timeS: own(counted.timeS), angleRad: own(number.map((m) => m * perMark)) },
     repairs: [
       ...repairs,
       ...doubled.report('double pulse'),

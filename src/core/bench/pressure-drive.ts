@@ -1,3 +1,5 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix'
+import { GAMMA, STANDARD_AMBIENT } from '../air'
 import { linearLeastSquares, type Measured } from '../statistics'
 import type { Phases } from './phases'
 import type { TrajectoryFit } from './trajectory-fit'
@@ -23,12 +25,47 @@ export interface PressureFall {
  * change at 3.5 bar); estimate for all others.
  */
 const TORQUE_PER_PRESSURE = { value: 0.95, standardUncertainty: 0.15 } as const
+
+const ROOM_PA = STANDARD_AMBIENT.absolutePressurePa
+const KAPPA = (GAMMA - 1) / GAMMA
+
+/** Change of a jet's speed with the gauge pressure behind it, each over itself: 0.5 of a weak jet, less of a strong one. */
+export function jetSpeedFollows(gaugePa: number): number {
+  const left = (ROOM_PA / (ROOM_PA + gaugePa)) ** KAPPA
+  return ((KAPPA / 2) * left * gaugePa) / ((1 - left) * (ROOM_PA + gaugePa))
+}
+
+/**
+ * How the speed at which torque vanishes follows the pressure: as the speed of the jet, no better known than by this,
+ * which holds rotors that keep their speed as well as those that follow the pressure by its root.
+ */
+const SPEED_UNSURE = 0.15
+/** Where no pressure is known: a jet of some bar. */
+const SOME_PA = 350e3
+
+/** As much of the slope of the torque as of the torque at rest: the speed at which it vanishes stays. */
+const BOTH = { onTorque: 1, onSlope: 1 } as const
+/** The slope alone, the other way: the speed at which torque vanishes follows. */
+const SPEED = { onTorque: 0, onSlope: -1 } as const
+
 /**
  * Without a column: the torque may have fallen by so much on the way (one sigma), straight as a tank empties, or
  * settling at these rates as a supply goes over to what it can keep up.
  */
 const SETTLING = [2, 5, 12] as const
-const UNSEEN_FALLS = [0.03, 0.03, 0.02, 0.01].map((standardUncertainty) => ({ value: 0, standardUncertainty }))
+const UNSEEN_FALLS = [0.03, 0.03, 0.02, 0.01]
+
+/** Falls that nobody saw, and how the speed at which torque vanishes follows them. */
+const unseen = (speedFollows: number, place: (timeS: number) => number): Drive => ({
+  factors: UNSEEN_FALLS.map((standardUncertainty) => ({
+    value: 0,
+    standardUncertainty,
+    onTorque: 1,
+    onSlope: 1 - speedFollows / TORQUE_PER_PRESSURE.value,
+  })),
+  misread: [],
+  at: (timeS, out) => falls(place(timeS), out),
+})
 
 /** Courses of a fall from start (0) to shut (1), negative, each to -1. */
 function falls(x: number, out: Float64Array): void {
@@ -38,6 +75,8 @@ function falls(x: number, out: Float64Array): void {
 
 export interface Driven {
   readonly drive: Drive
+  /** Without a column the same with one standard uncertainty more in what the motion cannot tell. */
+  readonly other: Drive | null
   readonly nominalGaugePa: number | null
   /** Change of the pressure over the spin-up, over nominal; null without a column. */
   readonly changed: number | null
@@ -46,7 +85,7 @@ export interface Driven {
 /**
  * Degree of the polynomial that a recorded pressure is taken by: a supply that sags or settles, not its gauge's noise.
  */
-const DEGREE = 5
+const DEGREE = 7
 
 /** Legendre polynomials of a place in [0, 1], degrees 0 to DEGREE. */
 function legendre(x: number, out: Float64Array | number[], from = 0): void {
@@ -60,13 +99,13 @@ function legendre(x: number, out: Float64Array | number[], from = 0): void {
 }
 
 /**
- * A smooth course through a recorded pressure, and how well each of its terms is known: scatter about it, widened for
- * readings that scatter alike.
+ * A smooth course through a recorded pressure, and how well its terms are known: scatter about it, widened for readings
+ * that scatter alike, as the lower triangle L of their covariance L L'.
  */
 function smoothPressure(
   { timeS, gaugePa }: PressureTrace,
   span: { readonly fromS: number; readonly toS: number },
-): { readonly terms: readonly number[]; readonly errors: readonly number[] } | null {
+): { readonly terms: readonly number[]; readonly errors: readonly (readonly number[])[] } | null {
   const rows: number[][] = []
   const values: number[] = []
   const inside = timeS.reduce((n, t) => n + (t >= span.fromS && t <= span.toS ? 1 : 0), 0)
@@ -96,9 +135,16 @@ function smoothPressure(
   const square = left.reduce((sum, r) => sum + r * r, 0)
   const rho =
     square > 0 ? Math.min(0.98, Math.max(0, left.slice(1).reduce((sum, r, i) => sum + r * left[i], 0) / square)) : 0
+  // a gauge without any noise knows its terms to 1e-9 of the first
+  const least = (1e-9 * fit.parameters[0]) ** 2
+  const known = fit.covariance.map((_, i) =>
+    fit.covariance.map((__, j) => fit.covariance[Math.max(i, j)][Math.min(i, j)] + (i === j ? least : 0)),
+  )
   return {
     terms: fit.parameters,
-    errors: fit.parameters.map((_, i) => Math.sqrt((fit.covariance[i][i] * (1 + rho)) / (1 - rho))),
+    errors: new CholeskyDecomposition(new Matrix(known)).lowerTriangularMatrix
+      .mul(Math.sqrt((1 + rho) / (1 - rho)))
+      .to2DArray(),
   }
 }
 
@@ -126,29 +172,55 @@ export function driveOf(
   const start = smooth ? course(0) : 0
   if (!smooth || !(start > 0))
     return {
-      drive: { factors: UNSEEN_FALLS, at: (t, out) => falls(place(t), out) },
+      drive: unseen(jetSpeedFollows(SOME_PA), place),
+      other: unseen(jetSpeedFollows(SOME_PA) + SPEED_UNSURE, place),
       nominalGaugePa: null,
       changed: null,
     }
   // a column far from the set pressure is of another run, unit or place, and torque cannot be carried so far: its own
   // start is then the nominal
   const nominalGaugePa = nominal !== undefined && Math.abs(nominal / start - 1) <= CARRIED ? nominal : start
-  // what the gauge's noise leaves unknown of each term is one more departure
-  const unknown = smooth.errors.map((error) => ({
-    value: 0,
-    standardUncertainty: Math.max(1e-9, error / nominalGaugePa),
-  }))
+  // what the gauge's noise leaves unknown of each term
+  const misread = smooth.terms.map(() => ({ value: 0, standardUncertainty: 1 }))
   const at = (timeS: number, out: Float64Array) => {
-    legendre(place(timeS), out, 1)
+    legendre(place(timeS), terms)
     out[0] = -1
-    for (let i = 0; i <= DEGREE; i++) out[0] += (out[i + 1] * smooth.terms[i]) / nominalGaugePa
+    for (let i = 0; i <= DEGREE; i++) {
+      out[0] += (terms[i] * smooth.terms[i]) / nominalGaugePa
+      out[i + 2] = 0
+      for (let j = i; j <= DEGREE; j++) out[i + 2] += (terms[j] * smooth.errors[j][i]) / nominalGaugePa
+    }
+    out[1] = out[0]
   }
   return {
-    drive: { factors: [TORQUE_PER_PRESSURE, ...unknown], at },
+    drive: {
+      factors: [
+        { ...TORQUE_PER_PRESSURE, ...BOTH },
+        { value: jetSpeedFollows(nominalGaugePa), standardUncertainty: SPEED_UNSURE, ...SPEED },
+      ],
+      misread,
+      at,
+    },
+    other: null,
     nominalGaugePa,
     changed: (course(1) - start) / nominalGaugePa,
   }
 }
+
+/**
+ * How the law's slope at the start becomes that at the shut, which holds for the speed that was reached: the factor on
+ * it, and its derivative by each of the falls. A speed that nobody saw at the start's pressure is not carried back to
+ * it: how far it fell cannot be told from the motion.
+ */
+export function slopeAtShut({ factors }: Drive, fallen: readonly number[]): { factor: number; byFall: number } {
+  const keeps = factors[0].onSlope
+  const fall = fallen.reduce((sum, f) => sum + f, 0)
+  return { factor: (1 - keeps * fall) / (1 - fall), byFall: (1 - keeps) / (1 - fall) ** 2 }
+}
+
+/** Whether a fall that nobody recorded is plain in the motion. */
+export const fellUnseen = ({ from, share }: PressureFall): boolean =>
+  from === 'motion' && share.value > 3 * share.standardUncertainty && share.value > 0.003
 
 /** What the fit makes of the pressure's way. */
 export function fallOf({ nominalGaugePa, changed }: Driven, motion: TrajectoryFit): PressureFall {

@@ -6,7 +6,9 @@ import { blockAt, findPhases, roughSpeed, type Phases } from './phases'
 import { effectiveInertia, type InertiaRig } from './rig'
 import type { AngleTrace, Repair } from './repair'
 import { driveOf, fallOf, type PressureFall, type PressureTrace } from './pressure-drive'
-import { fitTrajectory, type TrajectoryFit } from './trajectory-fit'
+import type { Drive } from './trajectory-march'
+import { lawOf } from './law-of-motion'
+import { fitTrajectory } from './trajectory-fit'
 import { reductionNotes } from './reduction-notes'
 import type { Said } from '../said'
 import {
@@ -102,19 +104,6 @@ function openedAt(first: LocalMotion, { spinUp }: Phases): number {
   return Math.min(spinUp.fromS, Math.max(spinUp.fromS - 0.1 * (spinUp.toS - spinUp.fromS), back))
 }
 
-/**
- * The law that the motion tells; the first estimate where it makes no machine (torque that does not fall, drag that
- * drives).
- */
-function lawOf(motion: TrajectoryFit, inertia: number, first: TorqueLaw): TorqueLaw {
-  const [t0, k, a, b, c] = motion.parameters.slice(0, 5).map((v) => v * inertia)
-  if (!(t0 > 0) || !Number.isFinite(t0 + k + a + b + c)) return first
-  return {
-    parameters: [t0, k, a, b, c],
-    covariance: motion.covariance.slice(0, 5).map((row) => row.slice(0, 5).map((v) => v * inertia * inertia)),
-  }
-}
-
 /** Curvature of blade torque against speed in units of its uncertainty. */
 function curvature(spin: readonly LocalMotion[], law: TorqueLaw, inertia: number): number {
   const top = Math.max(...spin.map((m) => m.speedRadPerS))
@@ -158,14 +147,22 @@ export function reduceInertia(
   const { law: first, fit } = fitLaw(lawRows(spin, dragMeasured ? coast : [], inertia.value), dragMeasured)
   const driven = driveOf(input.pressure ?? null, phases, openedAt(spin[0], phases), settings.nominalGaugePressurePa)
   const coarse = blockAverage(input.trace, FIT_BLOCKS)
-  const motion = fitTrajectory(
-    coarse,
-    dragMeasured ? phases : { ...phases, coast: null },
-    (timeS) => blockAt(coarse, timeS),
-    { law: first.parameters.map((v) => v / inertia.value), speed: roughSpeed(coarse, 1) },
+  const roughly = roughSpeed(coarse, 1)
+  const fitOf = (drive: Drive, law: readonly number[]) =>
+    fitTrajectory(
+      coarse,
+      dragMeasured ? phases : { ...phases, coast: null },
+      (timeS) => blockAt(coarse, timeS),
+      { law, speed: roughly },
+      drive,
+    )
+  const motion = fitOf(
     driven.drive,
+    first.parameters.map((v) => v / inertia.value),
   )
-  const law = motion.status === 'singular' ? first : lawOf(motion, inertia.value, first)
+  const other = driven.other && motion.status !== 'singular' ? fitOf(driven.other, motion.parameters) : null
+  const fall = fallOf(driven, motion)
+  const law = lawOf(motion, other, driven, inertia.value, first)
   const [t0, k] = law.parameters
   if (!(t0 > 0 && k > 0)) throw tooLittle('Torque does not fall with speed in this stretch.')
   const freeSpeed = freeSpeedOf(law)
@@ -213,7 +210,7 @@ export function reduceInertia(
     ...drawn,
     curvatureSigmas,
     dragMeasured,
-    pressure: fallOf(driven, motion),
+    pressure: fall,
     autocorrelation: motion.autocorrelation,
     repairs: input.repairs,
     notes: reductionNotes({
@@ -222,7 +219,7 @@ export function reduceInertia(
       reducedChiSquare: fit.reducedChiSquare,
       rig,
       inertia,
-      fall: fallOf(driven, motion),
+      fall,
       motion,
       asked: settings.nominalGaugePressurePa,
     }),

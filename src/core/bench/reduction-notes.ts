@@ -1,6 +1,6 @@
 import type { Measured } from '../statistics'
 import { said, type Said } from '../said'
-import type { PressureFall } from './pressure-drive'
+import { fellUnseen, type PressureFall } from './pressure-drive'
 import type { InertiaRig } from './rig'
 import type { TrajectoryFit } from './trajectory-fit'
 
@@ -18,7 +18,7 @@ export function reductionNotes(result: {
   const notes: Said[] = []
   if (!result.dragMeasured) notes.push(said('reduction-no-coasting'))
   const { fall, motion } = result
-  if (fall.from === 'motion' && fall.share.value > 3 * fall.share.standardUncertainty && fall.share.value > 0.003)
+  if (fellUnseen(fall))
     notes.push(
       said('reduction-torque-fell', { share: fall.share.value, standardUncertainty: fall.share.standardUncertainty }),
     )

@@ -6,13 +6,16 @@ export interface SpinUpTruth {
   readonly dragFreeSpeedRadPerS: number
   readonly drag: readonly [number, number, number]
   readonly effectiveInertiaKgM2: number
+  /** By what share of the torque's change at rest the drag-free speed changes; not at all where left out. */
+  readonly speedShare?: number
   readonly openS: number
   readonly shutS: number
   readonly endS: number
 }
 
 /**
- * Rotor angle at even times from the truth; `driveAt` is what drives the blades over what does at the nominal pressure.
+ * Rotor angle at even times from the truth; `driveAt` is what drives the blades at rest over what does at the nominal
+ * pressure.
  * Runge-Kutta 4 on speed at `stepS`, angle by Simpson.
  */
 export function simulateSpinUp(
@@ -25,8 +28,9 @@ export function simulateSpinUp(
   const angleRad = new Float64Array(n)
   const speedRadPerS = new Float64Array(n)
   const [a, b, c] = truth.drag
+  const keeps = 1 - (truth.speedShare ?? 0)
   const rate = (open: boolean, w: number, drive: number) =>
-    ((open ? drive * truth.stallTorqueNm * (1 - w / truth.dragFreeSpeedRadPerS) : 0) -
+    ((open ? truth.stallTorqueNm * (drive - (1 + keeps * (drive - 1)) * (w / truth.dragFreeSpeedRadPerS)) : 0) -
       (w > 0 || open ? a + b * w + c * w * w : 0)) /
     truth.effectiveInertiaKgM2
   for (let i = 1; i < n; i++) {

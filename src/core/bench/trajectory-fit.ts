@@ -1,12 +1,12 @@
 import { Matrix, inverse } from 'ml-matrix'
 import type { BlockTrace } from './decimate'
 import type { Phases } from './phases'
-import { FACTORS, march, type Drive, type Stretch } from './trajectory-march'
+import { FACTORS, march, priorsOf, type Drive, type Prior, type Stretch } from './trajectory-march'
 import { autocorrelationOf, scatterOf, varianceAt, type Scatter } from './trajectory-scatter'
 
 export interface TrajectoryFit {
   readonly status: 'converged' | 'mostSteps' | 'singular'
-  /** T0, k, a, b, c over inertia, and the factors on the departures. */
+  /** T0, k, a, b, c over inertia, the factors on the departures, and what was misread of these. */
   readonly parameters: readonly number[]
   /** Covariance of these. */
   readonly covariance: readonly (readonly number[])[]
@@ -25,6 +25,7 @@ export interface TrajectoryFit {
 interface Problem {
   readonly trace: BlockTrace
   readonly drive: Drive
+  readonly priors: readonly Prior[]
   readonly stretches: readonly Stretch[]
   /** Number of parameters of the law, and of all: each stretch has a speed and an angle of its own at its start. */
   readonly law: number
@@ -54,7 +55,8 @@ function problemOf(
   blockOf: (timeS: number) => number,
   drive: Drive,
 ): Problem {
-  const law = FACTORS + drive.factors.length
+  const priors = priorsOf(drive)
+  const law = FACTORS + priors.length
   const stretches = spans
     .map((span) => ({
       from: blockOf(span.fromS),
@@ -66,12 +68,13 @@ function problemOf(
   return {
     trace,
     drive,
+    priors,
     stretches,
     law,
     size: law + 2 * stretches.length,
     free: [
       ...told(stretches.length),
-      ...drive.factors.map((_, i) => FACTORS + i),
+      ...priors.map((_, i) => FACTORS + i),
       ...stretches.flatMap((s) => [s.at, s.at + 1]),
     ],
     counts: stretches.flatMap((s) => Array.from(trace.count.subarray(s.from, s.to))),
@@ -117,9 +120,9 @@ function normalOf(problem: Problem, at: readonly number[], scatter: Scatter, lef
         for (let j = 0; j <= i; j++) n[i][j] += wr * row[j]
       }
     })
-  drive.factors.forEach((factor, i) => {
-    const prior = 1 / factor.standardUncertainty ** 2
-    const off = factor.value - at[FACTORS + i]
+  problem.priors.forEach((known, i) => {
+    const prior = 1 / known.standardUncertainty ** 2
+    const off = known.value - at[FACTORS + i]
     n[FACTORS + i][FACTORS + i] += prior
     right[FACTORS + i] += prior * off
     cost += prior * off * off
@@ -214,7 +217,7 @@ export function fitTrajectory(
   return fitted(problemOf(trace, spans, told, blockOf, drive), start)
 }
 
-const NO_DRIVE: Drive = { factors: [], at: () => undefined }
+const NO_DRIVE: Drive = { factors: [], misread: [], at: () => undefined }
 
 /**
  * Drag alone, a + b w + c w^2 over the inertia, from stretches of coasting; in those that are `open` a torque that does
@@ -243,7 +246,7 @@ function fitted(problem: Problem, start: Start): TrajectoryFit {
   const { trace, drive, stretches, free, law, counts } = problem
   const first = [
     ...start.law.slice(0, 5),
-    ...drive.factors.map((factor) => factor.value),
+    ...problem.priors.map((known) => known.value),
     ...stretches.flatMap(() => [0, 0]),
   ]
   for (const s of stretches) {
@@ -256,10 +259,11 @@ function fitted(problem: Problem, start: Start): TrajectoryFit {
   const normal = (at: readonly number[], fill: boolean) => normalOf(problem, at, scatter, left, fill)
   let now: { readonly x: readonly number[]; readonly state: Normal } = { x: first, state: normal(first, true) }
   try {
-    // first with equal scatter, then with each range's own
+    // first the law alone with equal scatter, as what is known beforehand says; then all, with each range's own
     let settled = false
-    for (let pass = 0; pass < 2; pass++) {
-      const found = descended(problem, now, (x) => normal(x, false))
+    const held = { ...problem, free: free.filter((i) => i < FACTORS || i >= law) }
+    for (const asked of [held, problem, problem]) {
+      const found = descended(asked, now, (x) => normal(x, false))
       settled = found.settled
       normal(found.x, true)
       scatter = scatterOf(counts, left.residual, left.speeds, free.length)

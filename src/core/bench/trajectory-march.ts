@@ -1,20 +1,38 @@
 import type { BlockTrace } from './decimate'
 
+/** What is known of a parameter beforehand. */
+export interface Prior {
+  readonly value: number
+  readonly standardUncertainty: number
+}
+
 /**
- * What drives the blades over time, over what drives them at the nominal pressure: 1 and departures, each with the
- * factor by which torque follows it, as far as that is known beforehand.
+ * How torque follows a departure of what drives the blades: a factor, as far as it is known beforehand, and how much of
+ * it goes on into the torque at rest and into the slope of the torque over speed. Where it goes on into the slope less
+ * than into the torque at rest, the speed moves at which torque vanishes.
  */
+export interface Factor extends Prior {
+  readonly onTorque: number
+  readonly onSlope: number
+}
+
+/** What drives the blades over time, over what drives them at the nominal pressure: 1 and departures. */
 export interface Drive {
-  readonly factors: readonly { readonly value: number; readonly standardUncertainty: number }[]
-  /** Writes the departures at a time, one for each factor. */
+  readonly factors: readonly Factor[]
+  /** How far the departures may have been read wrong, all alike, along so many courses. */
+  readonly misread: readonly Prior[]
+  /** Writes the departures at a time, one for each factor, then the courses. */
   readonly at: (timeS: number, out: Float64Array) => void
 }
 
 /**
- * Places among the parameters: T0, k, a, b, c; from here the factors of the departures; then speed and angle at the
+ * Places among the parameters: T0, k, a, b, c; from here the factors of the departures and what was misread; then speed and angle at the
  * start of the spin-up and of the coasting.
  */
 export const FACTORS = 5
+
+/** What is known beforehand, from FACTORS on. */
+export const priorsOf = ({ factors, misread }: Drive): readonly Prior[] => [...factors, ...misread]
 
 /** A part of a recording with the air on, or coasting. */
 export interface Stretch {
@@ -29,8 +47,8 @@ export interface Stretch {
 const LONGEST_STEP = 0.06
 
 /**
- * Angle of one stretch by the law, with its derivatives by every parameter: J w' = (T0 - k w)(1 + f d(t)) - a - b w - c
- * w^2, all over J.
+ * Angle of one stretch by the law, with its derivatives by every parameter: J w' = T0 (1 + f r d(t)) - k w (1 + f s d(t))
+ * - a - b w - c w^2, all over J, r and s being what goes on into torque and slope.
  * Runge-Kutta 4 on speed and variational equations together; angle by Simpson. `visit` gets block, angle, acceleration,
  * speed and the row of derivatives.
  */
@@ -52,28 +70,44 @@ export function march(
   s[at] = 1
   row[at + 1] = 1
   let t = trace.timeS[from]
-  let slope = 0
-  const departed = new Float64Array(drive.factors.length)
+  let acceleration = 0
+  const many = drive.factors.length
+  const departed = new Float64Array(many + drive.misread.length)
   const f = x.slice(FACTORS, FACTORS + departed.length)
+  const [onTorque, onSlope] = [drive.factors.map((l) => l.onTorque), drive.factors.map((l) => l.onSlope)]
   let known = NaN
   const rate = (time: number, speed: number, sens: Float64Array, out: Float64Array): number => {
-    let p = 1
+    let atRest = 1
+    let slope = 1
     if (open) {
-      if (time !== known) drive.at((known = time), departed)
-      for (let i = 0; i < f.length; i++) p += f[i] * departed[i]
+      if (time !== known) {
+        drive.at((known = time), departed)
+        let misread = 0
+        for (let i = many; i < f.length; i++) misread += f[i] * departed[i]
+        for (let i = 0; i < many; i++) departed[i] += misread
+      }
+      for (let i = 0; i < many; i++) {
+        atRest += f[i] * onTorque[i] * departed[i]
+        slope += f[i] * onSlope[i] * departed[i]
+      }
     }
-    const blade = t0 - k * speed
-    const gain = (open ? -k * p : 0) - b - 2 * c * speed
+    const gain = (open ? -k * slope : 0) - b - 2 * c * speed
     for (let i = 0; i < size; i++) out[i] = gain * sens[i]
     if (open) {
-      out[0] += p
-      out[1] -= speed * p
-      for (let i = 0; i < departed.length; i++) out[FACTORS + i] += blade * departed[i]
+      out[0] += atRest
+      out[1] -= speed * slope
+      let follows = 0
+      for (let i = 0; i < many; i++) {
+        const each = t0 * onTorque[i] - k * speed * onSlope[i]
+        out[FACTORS + i] += each * departed[i]
+        follows += each * f[i]
+      }
+      for (let i = many; i < f.length; i++) out[FACTORS + i] += follows * departed[i]
     }
     out[2] -= 1
     out[3] -= speed
     out[4] -= speed * speed
-    return (open ? blade * p : 0) - a - b * speed - c * speed * speed
+    return (open ? t0 * atRest - k * speed * slope : 0) - a - b * speed - c * speed * speed
   }
   for (let i = from; i < to; i++) {
     const span = trace.timeS[i] - t
@@ -97,9 +131,9 @@ export function march(
         s[j] += (h / 6) * (k1[j] + 2 * k2[j] + 2 * k3[j] + k4[j])
       }
       t += h
-      slope = a4
+      acceleration = a4
     }
-    if (i === from) slope = rate(t, w, s, k1)
-    visit(i, angle, slope, w, row)
+    if (i === from) acceleration = rate(t, w, s, k1)
+    visit(i, angle, acceleration, w, row)
   }
 }

@@ -1,3 +1,4 @@
+import { jetSpeedFollows } from '../pressure-drive'
 import { normalDraw, seededRandom } from '../../statistics'
 
 /** What can go wrong at a simulated bench. */
@@ -84,14 +85,20 @@ export const sagging = (asked: BenchAsked) => {
  * The machine that stands on the bench: near what was asked for, never the same. Nobody at the bench is told; tests
  * are.
  */
-export function hiddenMachine({ seed, stallTorqueNm, freeSpeedRadPerS }: BenchAsked): {
+export function hiddenMachine({ seed, stallTorqueNm, freeSpeedRadPerS, gaugePressurePa }: BenchAsked): {
   readonly stallTorqueNm: number
   readonly freeSpeedRadPerS: number
+  /** Change of its torque at rest with the gauge pressure, each over itself. */
+  readonly torqueFollows: number
+  /** By what share of that its drag-free speed changes. */
+  readonly speedShare: number
 } {
   const random = seededRandom(seed)
   return {
     stallTorqueNm: stallTorqueNm * (0.86 + 0.2 * random()),
     freeSpeedRadPerS: freeSpeedRadPerS * (0.92 + 0.1 * random()),
+    torqueFollows: 0.95 + 0.1 * normalDraw(random),
+    speedShare: jetSpeedFollows(gaugePressurePa) + 0.12 * normalDraw(random),
   }
 }
 

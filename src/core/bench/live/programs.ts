@@ -22,7 +22,7 @@ import { brakeSteps, droopSteps, generatorSteps, ropeSteps } from './settled-pro
 /** A flywheel spun up and left to coast; a count, times of marks, or speed. */
 function spinUp(asked: BenchAsked): BenchProgram {
   const random = goDraws(asked)
-  const { stallTorqueNm: stall, freeSpeedRadPerS: free } = hiddenMachine(asked)
+  const { stallTorqueNm: stall, freeSpeedRadPerS: free, torqueFollows, speedShare } = hiddenMachine(asked)
   const tau = (asked.inertiaKgM2 * free) / stall
   const openS = QUIET_S
   const shutS = openS + Math.min(60, Math.max(4, 3.2 * tau))
@@ -32,7 +32,6 @@ function spinUp(asked: BenchAsked): BenchProgram {
   const endS = shutS + Math.min((60 / 14) * asked.coastsFor, Math.max(6, asked.coastsFor * tau))
   const rate = asked.kind === 'marks' ? 1000 : asked.readingsPerS
   const sag = sagging(asked)
-  const gauge = asked.gaugePressurePa
   const motion = simulateSpinUp(
     {
       stallTorqueNm: stall,
@@ -42,9 +41,10 @@ function spinUp(asked: BenchAsked): BenchProgram {
       openS,
       shutS,
       endS,
+      speedShare,
     },
     1 / rate,
-    (t) => (gauge * sag(t - openS) + ROOM_PA) / (gauge + ROOM_PA),
+    (t) => 1 + torqueFollows * (sag(t - openS) - 1),
   )
   if (asked.kind === 'marks') {
     const patch = asked.faults.includes('patch') ? openS + 0.7 * (shutS - openS) : Infinity
