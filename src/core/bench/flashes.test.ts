@@ -36,6 +36,13 @@ test('readings that no speed could give leave none; of no readings there is none
   expect(flashCandidates([at(3000), at(3100)], 1, 0, (10_000 * Math.PI) / 30)).toEqual([])
   expect(flashCandidates([], 1, 0, most)).toEqual([])
 })
+test('readings agree within three standard uncertainties of what both give', () => {
+  // 6 000 read twice, the second at half the rate and a little high: each lies half of that from their mean
+  const read = (high: number) =>
+    flashCandidates([at(6000), at(3000 * (1 + high))], 1, (5800 * Math.PI) / 30, (6300 * Math.PI) / 30)
+  expect(read(2 * 2e-3 * 2.8)[0].apart).toBeCloseTo(2.8, 1)
+  expect(read(2 * 2e-3 * 3.4)).toEqual([])
+})
 test('both readings count by how well they are read: half of the variance with two alike', () => {
   const [one] = flashCandidates([at(6000)], 1, (5900 * Math.PI) / 30, (6100 * Math.PI) / 30)
   const [two] = flashCandidates([at(6000), at(3000)], 1, (5900 * Math.PI) / 30, (6100 * Math.PI) / 30)

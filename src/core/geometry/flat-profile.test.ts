@@ -28,6 +28,12 @@ describe('circles in a flat drawing', () => {
     expect(profileOf([ring(96, 20, [0, 0], -1)]).circles[0].radius).toBeCloseTo(20, 6)
     expect(profileOf([halved(ring(96, 20), 3)]).circles[0].radius).toBeCloseTo(20, 6)
   })
+  test('a corner that lies a hundredth of a millimetre inside is rounding, one that lies 15 µm inside is not', () => {
+    const dented = (by: number) =>
+      ring(48, 5).map(([x, y], i): Point => (i === 7 ? [x * (1 - by / 5), y * (1 - by / 5)] : [x, y]))
+    expect(profileOf([dented(0.01)]).circles).toHaveLength(1)
+    expect(profileOf([dented(0.0145)]).circles).toHaveLength(0)
+  })
   test('what is no circle stays an outline: a nut’s pocket, an ellipse, a circle with a flat', () => {
     const ellipse = ring(96, 10).map(([x, y]): Point => [x, y * 0.98])
     const flat = ring(96, 10).map(([x, y]): Point => [Math.min(x, 9.8), y])

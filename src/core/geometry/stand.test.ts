@@ -93,6 +93,11 @@ test('an M3 nut is 5.5 mm across its flats (ISO 4032), its pocket wider by a fit
   }
 })
 
+test('up to four legs each have an ear, more than four every other one', () => {
+  const ears = [3, 4, 5, 6, 8].map((count) => standShape(ring(count, 30), 20, 15).ears.length)
+  expect(ears).toEqual([3, 4, 3, 3, 4])
+})
+
 test('a machine of a few centimetres: the hole lets a shaft through, few legs’ gaps do not make a tower of it', () => {
   const tiny = standShape(ring(3, 9), 20, 15, { air: 200 })
   expect(tiny.inner).toBeGreaterThanOrEqual(6)

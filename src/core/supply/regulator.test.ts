@@ -127,6 +127,8 @@ describe('sizing', () => {
       springRateNPerM: size.springRateNPerM,
       greatestLiftM: size.liftM,
     }
+    // its curtain is as wide as its seat when it is open: no lift beyond that lets more through
+    expect((Math.PI * size.seatDiameterM * size.liftM) / ((Math.PI / 4) * size.seatDiameterM ** 2)).toBeCloseTo(1, 9)
     expect(valveFlow(r, size.liftM, 400e3 + PA, 300e3 + PA, T)).toBeCloseTo(2e-3, 6)
     const closed = balancedOutletGauge(r, size.springForceN, { inletGaugePa: 400e3, liftM: 0, frictionN: 0 })
     const open = balancedOutletGauge(r, size.springForceN, { inletGaugePa: 400e3, liftM: size.liftM, frictionN: 0 })
@@ -154,6 +156,19 @@ describe('in time', () => {
     expect(regulatorRun({ ...piston, frictionN: 0 }, from, behind).pulses).toBe(false)
     expect(swing(0.5) / swing(1)).toBeGreaterThan(0.35)
     expect(swing(0.5) / swing(1)).toBeLessThan(0.65)
+  })
+  test('its pulses are counted as they are seen: rises through the upper third after the lower one', () => {
+    const run = regulatorRun(piston, { inletPaAbs: 600e3 + PA, temperatureK: T }, behind)
+    const half = run.outletGaugePa.subarray(run.outletGaugePa.length >> 1)
+    const [low, high] = [Math.min(...half), Math.max(...half)]
+    const thirds = Array.from(half, (p) =>
+      p < low + (high - low) / 3 ? -1 : p > high - (high - low) / 3 ? 1 : 0,
+    ).filter((v) => v !== 0)
+    const rises = thirds.filter((v, i) => i > 0 && v === 1 && thirds[i - 1] === -1).length
+    const lengthS = run.timeS[run.timeS.length - 1] / 2
+    // one that stands above its middle as the half begins rises through it only later
+    expect(Math.abs(run.pulsesPerS * lengthS - rises)).toBeLessThan(0.5)
+    expect(rises).toBeGreaterThan(3)
   })
   test('the smooth one settles where the static balance says', () => {
     const from = { inletPaAbs: 600e3 + PA, temperatureK: T }

@@ -50,6 +50,15 @@ test('what is wrong with a scale is told: a unit, weights, friction, a bend, eac
   expect(codes({ ...once, rows: once.rows.slice(0, 5) })).toEqual(['hand-scale-once'])
 })
 
+test('a scale that shows another unit is bent by the same share of what it shows', () => {
+  // 1 % of the greatest load off a straight line, shown in grams; and a fifth of it, which is none
+  const bent = (share: number) => made((f) => (1000 / 9.80665) * (f - share * f * (1 - f / 4)), { digitN: 0.01 })
+  expect(codes(bent(0.1))).toContain('hand-scale-unit')
+  const grams = made((f) => 12 * (f - 0.1 * f * (1 - f / 4)), { digitN: 0.01 })
+  const straight = made((f) => 12 * (f - 0.012 * f * (1 - f / 4)), { digitN: 0.01 })
+  expect([codes(grams), codes(straight)].map((c) => c.includes('hand-scale-bends'))).toEqual([true, false])
+})
+
 test('one digit is the least that it can be known by; unsure weights add theirs', () => {
   const exact = factor(made((f) => f))
   // the digit's own over the spread of the loads: closed form of a straight line

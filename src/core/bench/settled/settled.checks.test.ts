@@ -207,6 +207,19 @@ describe('a generator', () => {
     expect(r.efficiency[3]).toBeCloseTo(0.368, 1)
     expect(Math.max(...r.efficiency)).toBeLessThan(0.75)
   })
+  test('in whatever order the loads were tried, and whichever comes first', () => {
+    const plain = of()
+    const best = readings.reduce(
+      (b, r, i) => (r.voltageV * r.currentA > readings[b].voltageV * readings[b].currentA ? i : b),
+      0,
+    )
+    const first = [readings[best], ...readings.filter((_, i) => i !== best)]
+    for (const order of [first, [...readings].reverse()]) {
+      const other = reduceGenerator(order, own, { ...room, nominalGaugePressurePa: null })
+      for (const key of ['constant', 'resistance', 'peakPower', 'electricalPower', 'bestLoad'] as const)
+        expect([key, other[key].value]).toEqual([key, expect.closeTo(plain[key].value, 8)])
+    }
+  })
   test('common practice: the meters show clearly less than the shaft gives; without its friction that is not told', () => {
     const [known, blind] = [of(), of({ friction: null })]
     expect(known.electricalPower.value).toBeLessThan(0.75 * known.peakPower.value)

@@ -49,6 +49,13 @@ describe('against files written by a general library (wavefile)', () => {
     const read = readWav(wav.toBuffer())
     expect(read.ok && read.sound.channels[0].length).toBe(FRAMES)
   })
+  test('a chunk of odd length is passed over with the byte that fills it up', () => {
+    const plain = written('16', [tone])
+    const data = Buffer.from(plain).indexOf('data')
+    const note = [...Buffer.from('note'), 3, 0, 0, 0, ...Buffer.from('abc'), 0]
+    const read = readWav(Uint8Array.from([...plain.subarray(0, data), ...note, ...plain.subarray(data)]))
+    expect(read.ok && read.sound.channels[0].length).toBe(FRAMES)
+  })
 })
 
 test('a file that was cut off keeps the whole frames that are there', () => {
