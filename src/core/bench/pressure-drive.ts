@@ -40,6 +40,8 @@ export function jetSpeedFollows(gaugePa: number): number {
  * which holds rotors that keep their speed as well as those that follow the pressure by its root.
  */
 const SPEED_UNSURE = 0.15
+/** The same where nobody recorded the pressure: the fall is then only as well known as the motion tells it. */
+const UNSEEN_UNSURE = 0.25
 /** Where no pressure is known: a jet of some bar. */
 const SOME_PA = 350e3
 
@@ -173,7 +175,7 @@ export function driveOf(
   if (!smooth || !(start > 0))
     return {
       drive: unseen(jetSpeedFollows(SOME_PA), place),
-      other: unseen(jetSpeedFollows(SOME_PA) + SPEED_UNSURE, place),
+      other: unseen(jetSpeedFollows(SOME_PA) + UNSEEN_UNSURE, place),
       nominalGaugePa: null,
       changed: null,
     }
