@@ -34,6 +34,27 @@ describe('turns across a gap of marks that never arrived', () => {
     expect(found.recounted.map((r) => r.marks)).toEqual([1, -2])
     expect([...found.number].filter((n, i) => arrived(i) && n !== i)).toEqual([])
   })
+  test('where the speed settles within the gap, its bend is counted with it', () => {
+    // towards 280 marks/s with a lag of 0.6 s: the trapezium alone is 0.3 of a mark off
+    const turned = (t: number) => 280 * (t - 0.6 * (1 - Math.exp(-t / 0.6)))
+    const settling = Float64Array.from({ length: 500 }, (_, n) => {
+      let [low, high] = [0, 10]
+      for (let i = 0; i < 60; i++) {
+        const t = (low + high) / 2
+        if (turned(t) < n) low = t
+        else high = t
+      }
+      return low
+    })
+    const from = settling.findIndex((t) => t > 1.4)
+    const to = settling.findIndex((t) => t > 1.8)
+    const arrived = (i: number) => i <= from || i >= to
+    for (const missed of [0, 1]) {
+      const number = numbered(500).map((n) => (n >= to ? n - missed : n))
+      const found = recountGaps(settling, number, arrived)
+      expect(found.recounted.map((r) => r.marks)).toEqual(missed ? [1] : [])
+    }
+  })
   test('where the speed breaks within the gap nothing is moved: it is left as the device counted', () => {
     const slow = marksOf(260, 50, 0)
     const fast = marksOf(340, 50, 400).map((t) => t + slow[259] + 1 / 50)

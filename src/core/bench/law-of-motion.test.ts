@@ -1,0 +1,64 @@
+import { lawOf } from './law-of-motion'
+import { driveOf, slopeAtShut } from './pressure-drive'
+import type { TorqueLaw } from './torque-law'
+import type { TrajectoryFit } from './trajectory-fit'
+
+const phases = { spinUp: { fromS: 0, toS: 10 }, coast: null }
+const unseen = driveOf(null, phases, 0, undefined)
+const column = driveOf(
+  { timeS: Float64Array.from({ length: 200 }, (_, i) => i / 20), gaugePa: new Float64Array(200).fill(3e5) },
+  phases,
+  0,
+  3e5,
+)
+const INERTIA = 2e-5
+const first = { parameters: [1, 2, 3, 4, 5], covariance: [] } as unknown as TorqueLaw
+
+/** A fit with so many parameters, each known to a thousandth, torque and slope alike in part. */
+const fitOf = (parameters: readonly number[], status: TrajectoryFit['status'] = 'converged') => {
+  const sigma = parameters.map((v) => 1e-3 * Math.max(1e-3, Math.abs(v)))
+  const covariance = sigma.map((a, i) => sigma.map((b, j) => a * b * (i === j ? 1 : i + j === 1 ? 0.4 : 0)))
+  return { status, parameters, covariance } as unknown as TrajectoryFit
+}
+const LAW = [1000, 0.5, 20, 0.005, 2e-6]
+const fallen = [...LAW, 0.02, 0.01, -0.005, 0.002]
+
+test('with a column the law is the fit’s, times the inertia, and its covariance times the inertia twice', () => {
+  const motion = fitOf([...LAW, 0.95, 0.2, ...Array.from({ length: 8 }, () => 0)])
+  const law = lawOf(motion, null, column, INERTIA, first)
+  law.parameters.forEach((v, i) => expect(v / (LAW[i] * INERTIA)).toBeCloseTo(1, 12))
+  expect(law.covariance[0][1] / (motion.covariance[0][1] * INERTIA ** 2)).toBeCloseTo(1, 12)
+  expect(law.covariance).toHaveLength(5)
+})
+
+test('without one the slope is that at the shut, its variance that of slope and falls together (JCGM 100, 5.2)', () => {
+  const motion = fitOf(fallen)
+  const law = lawOf(motion, null, unseen, INERTIA, first)
+  const slope = (p: readonly number[]) => p[1] * slopeAtShut(unseen.drive, p.slice(5)).factor
+  expect(law.parameters[1] / (slope(fallen) * INERTIA)).toBeCloseTo(1, 12)
+  // the derivative of the slope by each parameter, found by trying
+  const by = fallen.map((v, i) => {
+    const step = 1e-6 * Math.max(1e-2, Math.abs(v))
+    return (slope(fallen.map((w, j) => (i === j ? w + step : w))) - slope(fallen)) / step
+  })
+  const variance = by.reduce((sum, a, i) => sum + by.reduce((s, b, j) => s + a * b * motion.covariance[i][j], 0), 0)
+  expect(law.covariance[1][1] / (variance * INERTIA ** 2)).toBeCloseTo(1, 5)
+  const withTorque = by.reduce((sum, a, i) => sum + a * motion.covariance[0][i], 0)
+  expect(law.covariance[0][1] / (withTorque * INERTIA ** 2)).toBeCloseTo(1, 5)
+})
+
+test('what the motion cannot tell widens the band by what it moves', () => {
+  const motion = fitOf(fallen)
+  const other = { ...motion, parameters: fallen.map((v, i) => (i === 0 ? v * 1.01 : v)) }
+  const [plain, wide] = [null, other].map((o) => lawOf(motion, o, unseen, INERTIA, first))
+  expect(wide.parameters).toEqual(plain.parameters)
+  expect((wide.covariance[0][0] - plain.covariance[0][0]) / (10 * INERTIA) ** 2).toBeCloseTo(1, 6)
+  const failed = { ...other, status: 'singular' } as TrajectoryFit
+  expect(lawOf(motion, failed, unseen, INERTIA, first)).toEqual(plain)
+})
+
+test('a fit that makes no machine gives way to the first estimate', () => {
+  expect(lawOf(fitOf(fallen, 'singular'), null, unseen, INERTIA, first)).toBe(first)
+  expect(lawOf(fitOf(fallen.map((v, i) => (i === 0 ? -v : v))), null, unseen, INERTIA, first)).toBe(first)
+  expect(lawOf(fitOf(fallen.map((v, i) => (i === 3 ? NaN : v))), null, unseen, INERTIA, first)).toBe(first)
+})
