@@ -1,5 +1,6 @@
 export * from './isentropic'
 export * from './nozzle'
+export * from './along'
 export * from './conductance'
 export * from './mass-flow'
 export * from './downstream'

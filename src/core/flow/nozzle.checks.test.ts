@@ -3,7 +3,8 @@ import { freeAirFlow } from '../air'
 import { checksOf, expectCheck, given, type CheckValue } from '../check-values/check-values'
 import { fromSi, unitOf } from '../units'
 import { massFlowOfNozzle } from './mass-flow'
-import { machAlong, nozzleFlow, regimeLimits } from './nozzle'
+import { machAlong } from './along'
+import { nozzleFlow, regimeLimits } from './nozzle'
 import { isentropicAreaRatio, isentropicPressureRatio, machOfAreaRatio, shockTotalPressureRatio } from './isentropic'
 
 const at = (c: CheckValue, extra: { areaRatio?: number } = {}) => {

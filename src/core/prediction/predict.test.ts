@@ -1,10 +1,10 @@
 import { conductanceMassFlow, nozzleFlow } from '../flow'
 import { reviewBuild, safePressure } from '../safety'
-import { COEFFICIENT_NAMES, DEFAULT_COEFFICIENTS, LEDGER_LOSSES } from '../turbine'
+import { COEFFICIENT_NAMES, LEDGER_LOSSES } from '../turbine'
 import { airSide, powerChain, predict, sizingCurve, workings, type PredictionInput } from '.'
+import { spindle } from './testing/spindle'
 import { findingWords } from '../../words'
 
-const deg = Math.PI / 180
 const PART = { kind: 'fitting' as const, sonicConductance: 1.9e-8, criticalRatio: 0.25 }
 const regulator = {
   kind: 'diaphragm' as const,
@@ -36,42 +36,7 @@ const input: PredictionInput = {
   },
   line: { regulator, parts: [PART] },
   leastGaugePressurePa: 100e3,
-  nozzle: {
-    throatDiameterM: 1.5e-3,
-    exitDiameterM: 1.5e-3,
-    count: 1,
-    angleRad: 18 * deg,
-    gapM: 4e-3,
-    form: { kind: 'round' },
-  },
-  machine: {
-    family: 'tangential-impulse',
-    meanRadiusM: 0.027,
-    bladeHeightM: 9e-3,
-    bladeDepthM: 8e-3,
-    bladeCount: 12,
-    bladeThicknessM: 1.6e-3,
-    profile: 'scoop',
-    inletAngleRad: 35 * deg,
-    outletAngleRad: 35 * deg,
-    discThicknessM: 9e-3,
-    hubRadiusM: 8e-3,
-    casing: { kind: 'open', clearanceM: 2e-3 },
-    materialId: 'petg',
-    infill: 1,
-    loadedAcrossLayers: false,
-  },
-  shaft: {
-    bearingClassId: '625',
-    bearingCount: 2,
-    diameterM: 5e-3,
-    spanM: 0.03,
-    overhangM: 0,
-    sideLoadN: 0,
-    balanceGradeMPerS: 6.3e-3,
-  },
-  load: { speedRadPerS: 1047, wantedPowerW: 6 },
-  coefficients: DEFAULT_COEFFICIENTS,
+  ...spindle,
 }
 const at = (over: Partial<PredictionInput>) => predict({ ...input, ...over })
 const compressor = input.supply.kind === 'compressor' ? input.supply : null

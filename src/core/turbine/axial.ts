@@ -253,9 +253,8 @@ const RING_VENTILATION = 0.6
 
 /**
  * Drag of blades that the air does not drive, and of the discs' faces. A passage idles where the lid feeds none, and a
- * row that turns faster than its air would by itself
- * (swirl met plus what its own outlet angle turns) fills with air that it only stirs: that share grows from nothing at
- * that speed. Estimate, on Traupel's ventilation form.
+ * row that turns faster than its air would (swirl met plus what its own outlet angle turns) fills with air that it only
+ * stirs: that share grows from nothing at that speed. Estimate, on Traupel's ventilation form.
  */
 function drags(
   machine: AxialMachine,

@@ -1,5 +1,5 @@
 'use client'
-import { Box, Flex, chakra } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
 import { Fragment, useEffect, useRef, useState } from 'react'
 import type { Measurement, Rig, Run, TableMapping } from '../../project/document'
@@ -10,6 +10,7 @@ import { Advice, ChoiceField, FilePicker, LinkButton, MainButton, QuietButton, S
 import { JobError, previewRecording, type Preview } from '../../workers'
 import { freshId, Notes } from '../shared'
 import { Microphone } from './Microphone'
+import { PreviewTable } from './PreviewTable'
 import { Progress } from './Progress'
 
 type State =
@@ -40,59 +41,6 @@ const DECIMALS: { value: Dialect['decimal']; label: string }[] = [
 const UNIT_WORDS: Readonly<Record<string, string>> = { s: 'seconds', ms: 'milliseconds', us: 'microseconds' }
 
 const SAY_SPEED = 'Choose “speed” under “It records” in the rig, or put the run on another rig, before taking it.'
-
-function PreviewTable({
-  preview,
-  mapping,
-  roles,
-}: {
-  preview: Preview
-  mapping: TableMapping
-  roles: readonly Role[]
-}) {
-  const use = (header: string) =>
-    roles
-      .filter((r) => mapping.columns[r.id]?.header === header)
-      .map((r) => r.label.toLowerCase())
-      .join(', ')
-  return (
-    <Box overflowX="auto" mt="3" tabIndex={0} role="region" aria-label="First rows of the file">
-      <chakra.table fontSize="xs" minW="60%">
-        <thead>
-          <tr>
-            {preview.headers.map(({ header, unit }) => (
-              <chakra.th
-                key={header}
-                textAlign="right"
-                px="3"
-                py="1"
-                borderBottomWidth="2px"
-                borderColor={use(header) ? 'petrol' : 'rule'}
-              >
-                {header}
-                <Box color="mute" fontWeight="400">
-                  {unit ?? 'no unit'}
-                  {use(header) ? ` · ${use(header)}` : ''}
-                </Box>
-              </chakra.th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {preview.firstRows.map((row, i) => (
-            <tr key={i}>
-              {row.map((v, j) => (
-                <chakra.td key={j} className="num" textAlign="right" px="3" py="2px" borderBottomWidth="1px">
-                  {v}
-                </chakra.td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </chakra.table>
-    </Box>
-  )
-}
 
 /** Which column is what, with the first rows to judge by. */
 function MappingStep({

@@ -58,6 +58,21 @@ describe('the insert of a tangential machine', () => {
     expect(Math.atan2(-z[1], z[0])).toBeCloseTo(angle, 9)
     expect(s).toBeCloseTo(l.exitBack + l.insert.length, 9)
   })
+  test.each([2, 8, 15, 25])(
+    'at %d° its end follows the rim: it is cut round the shaft as that stands beside it',
+    (degrees) => {
+      const { l, angle } = layoutAt(degrees)
+      const pose = insertPose(l, angle)
+      const { origin, z } = axisOf(pose)
+      const along = (axis: readonly number[]) => -(origin[0] * axis[0] + origin[1] * axis[1])
+      const { trim } = l.insert.seat
+      if (trim?.kind !== 'cylinder') throw new Error('its end is cut round the shaft')
+      expect(trim.x).toBeCloseTo(along(pose.slice(0, 3)), 9)
+      expect(trim.z).toBeCloseTo(along(z) - l.insert.length, 9)
+      // through where its axis leaves
+      expect(trim.radius).toBeCloseTo(Math.hypot(trim.x, trim.z), 9)
+    },
+  )
   test.each([2, 8, 15, 25])('at %d° its flange lies beyond the cavity, with a wall between', (degrees) => {
     const { l, input, angle } = layoutAt(degrees)
     // inner corner of the flange's seat, from the circle of the blades back along the axis and then inwards

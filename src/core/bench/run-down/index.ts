@@ -1,3 +1,4 @@
+export type { RunDownTrace } from './rows'
 export * from './reduce-run-down'
 export { simulateRunDown, type RunDownNoise } from './simulate-run-down'
 export * from './workings'

@@ -1,18 +1,10 @@
 import { GAMMA, GAS_CONSTANT } from '../../air'
 import { dragTorque, type Drag } from '../../engine'
-import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
 import { mean, median, type Measured } from '../../statistics'
 import { wallConductance } from '../../supply'
+import { RESTS, fault, firstFilling, soundRows, type RunDownTrace } from './rows'
 import { WIDE, area, highest, middles, noiseOf, smoothed, thinned } from './course'
-
-/** A machine that empties a vessel, row by row, SI; time rising. What was not recorded is left out. */
-export interface RunDownTrace {
-  readonly timeS: ArrayLike<number>
-  readonly speedRadPerS: ArrayLike<number>
-  readonly gaugePa?: ArrayLike<number>
-  readonly thrustN?: ArrayLike<number>
-}
 
 export interface RunDownRig {
   /** The recorded thrust is multiplied by this; 1 where left out. */
@@ -61,18 +53,14 @@ export interface RunDownReduction {
   readonly notes: readonly Said[]
 }
 
-const LEAST_ROWS = 30
 /** It turns above this share of its greatest speed, and above so many times what is read at rest. */
 const [TURNS, ABOVE_REST] = [0.01, 6] as const
-/** Rows below this share are taken for rest. */
-const RESTS = 0.05
 /** A row whose speed differs so much from its neighbours’ middle is a mark missed or read twice. */
 const SPIKE = 0.3
 /** What straight lines between rows make of a course at best. */
 const EVEN = 4e-4
 const PEAK_SHARE = 0.01
 
-const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
 const measured = (value: number, standardUncertainty: number, unit: string): Measured => ({
   value,
   standardUncertainty,
@@ -108,68 +96,6 @@ export function airGone(
     T = Math.min(wallK * 1.05, Math.max(0.4 * wallK, T))
   }
   return first - (paAbs[paAbs.length - 1] * volumeM3) / (GAS_CONSTANT * T)
-}
-
-interface Rows {
-  readonly time: number[]
-  readonly speed: number[]
-  readonly gauge: number[] | null
-  readonly thrust: number[] | null
-}
-
-function soundRows({ timeS, speedRadPerS, gaugePa, thrustN }: RunDownTrace, scaleFactor = 1): Rows {
-  const used = Array.from({ length: timeS.length }, (_, i) => i).filter(
-    (i) =>
-      Number.isFinite(timeS[i]) &&
-      Number.isFinite(speedRadPerS[i]) &&
-      (!gaugePa || Number.isFinite(gaugePa[i])) &&
-      (!thrustN || Number.isFinite(thrustN[i])),
-  )
-  if (used.length < LEAST_ROWS)
-    throw fault('FEW_ROWS', `The recording has ${used.length} rows.`, `Record at least ${LEAST_ROWS} over the run.`)
-  const time = used.map((i) => timeS[i])
-  const back = time.findIndex((t, i) => i > 0 && !(t > time[i - 1]))
-  if (back > 0)
-    throw fault(
-      'TIME_BACK',
-      `Time does not rise at row ${back + 1}.`,
-      'Take the rows out that repeat, or choose another column for time.',
-    )
-  return {
-    time,
-    speed: used.map((i) => Math.abs(speedRadPerS[i])),
-    gauge: gaugePa ? used.map((i) => gaugePa[i]) : null,
-    thrust: thrustN ? used.map((i) => scaleFactor * thrustN[i]) : null,
-  }
-}
-
-/**
- * A rise by this share of all that the pressure fell is another filling: what is left in a vessel warms up by far less.
- */
-const FILLED = 0.25
-const BACK_AT_REST = 0.15
-
-/** The rows up to where the vessel was filled again, and when that was; all, and null, where it never was. */
-function firstFilling(rows: Rows): readonly [Rows, number | null] {
-  if (!rows.gauge) return [rows, null]
-  const [speed, gauge] = [middles(rows.speed), middles(rows.gauge)]
-  const top = speed.reduce((a, b) => Math.max(a, b), 0)
-  const from = speed.findIndex((w) => w > RESTS * top)
-  let low = gauge[from]
-  const fell = low - gauge.slice(from).reduce((a, b) => Math.min(a, b), Infinity)
-  for (let i = from; i < gauge.length; i++) {
-    low = Math.min(low, gauge[i])
-    if (!(gauge[i] - low > FILLED * fell)) continue
-    let end = i
-    while (gauge[end] > low + BACK_AT_REST * fell) end--
-    const cut = (values: number[]) => values.slice(0, end + 1)
-    const { time, thrust } = rows
-    return [
-      { time: cut(time), speed: cut(rows.speed), gauge: cut(rows.gauge), thrust: thrust && cut(thrust) },
-      time[end],
-    ]
-  }
-  return [rows, null]
 }
 
 /**

@@ -1,5 +1,5 @@
 import { type PredictionInput } from '../../prediction'
-import { DEFAULT_COEFFICIENTS } from '../../turbine'
+import { spindle } from '../../prediction/testing/spindle'
 import { type SearchSpec } from '..'
 
 export const deg = Math.PI / 180
@@ -33,42 +33,7 @@ export const base: PredictionInput = {
     },
     parts: [{ kind: 'hose', lengthM: 3, boreM: 8e-3, roughnessM: 1.5e-6 }],
   },
-  nozzle: {
-    throatDiameterM: 1.5e-3,
-    exitDiameterM: 1.5e-3,
-    count: 1,
-    angleRad: 18 * deg,
-    gapM: 4e-3,
-    form: { kind: 'round' },
-  },
-  machine: {
-    family: 'tangential-impulse',
-    meanRadiusM: 0.027,
-    bladeHeightM: 9e-3,
-    bladeDepthM: 8e-3,
-    bladeCount: 12,
-    bladeThicknessM: 1.6e-3,
-    profile: 'scoop',
-    inletAngleRad: 35 * deg,
-    outletAngleRad: 35 * deg,
-    discThicknessM: 9e-3,
-    hubRadiusM: 8e-3,
-    casing: { kind: 'open', clearanceM: 2e-3 },
-    materialId: 'petg',
-    infill: 1,
-    loadedAcrossLayers: false,
-  },
-  shaft: {
-    bearingClassId: '625',
-    bearingCount: 2,
-    diameterM: 5e-3,
-    spanM: 0.03,
-    overhangM: 0,
-    sideLoadN: 0,
-    balanceGradeMPerS: 6.3e-3,
-  },
-  load: { speedRadPerS: 1047, wantedPowerW: 6 },
-  coefficients: DEFAULT_COEFFICIENTS,
+  ...spindle,
   leastGaugePressurePa: 0,
 }
 export const spec: SearchSpec = {
