@@ -154,11 +154,15 @@ function changes(size: number, { timeS }: BlockTrace) {
   }
 }
 
-/** The step to the least cost, and the inverse of the normal matrix, by places among the free parameters. */
-function solved(free: readonly number[], { n, right }: Normal) {
+/** The step to the least cost, shorter the more it is damped, and the inverse of the normal matrix, by places. */
+function solved(free: readonly number[], { n, right }: Normal, damped = 0) {
   const scale = free.map((i) => Math.sqrt(n[i][i]) || 1)
   const m = Matrix.zeros(free.length, free.length)
-  free.forEach((i, p) => free.forEach((j, q) => m.set(p, q, (i >= j ? n[i][j] : n[j][i]) / scale[p] / scale[q])))
+  free.forEach((i, p) =>
+    free.forEach((j, q) =>
+      m.set(p, q, ((i >= j ? n[i][j] : n[j][i]) / scale[p] / scale[q]) * (p === q ? 1 + damped : 1)),
+    ),
+  )
   const inv = inverse(m)
   return {
     step: free.map((_, p) => free.reduce((sum, j, q) => sum + (inv.get(p, q) * right[j]) / scale[p] / scale[q], 0)),
@@ -166,7 +170,7 @@ function solved(free: readonly number[], { n, right }: Normal) {
   }
 }
 
-const MOST_ROUNDS = 8
+const MOST_ROUNDS = 30
 /** A share of the cost that is nothing. */
 const SETTLED = 1e-6
 
@@ -185,6 +189,13 @@ function descended(
       problem.free.forEach((i, p) => (next[i] += share * step[p]))
       found = cost(next)
       if (found.cost <= state.cost) break
+    }
+    // where no part of the step betters it, one that keeps off what is hardly told (Levenberg and Marquardt)
+    for (let damped = 1e-9; !(found.cost <= state.cost) && damped < 1; damped *= 10) {
+      const { step: short } = solved(problem.free, state, damped)
+      next = [...x]
+      problem.free.forEach((i, p) => (next[i] += short[p]))
+      found = cost(next)
     }
     const moved = found.cost <= state.cost ? 1 - found.cost / Math.max(1e-300, state.cost) : 0
     if (moved > 0) [x, state] = [next, found]
