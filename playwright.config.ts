@@ -24,6 +24,7 @@ export default defineConfig({
         '--no-sandbox',
         '--use-angle=swiftshader',
         '--enable-unsafe-swiftshader',
+        '--disable-gpu-compositing',
         '--disable-quic',
         '--disable-background-networking',
         '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE localhost, EXCLUDE 127.0.0.1',

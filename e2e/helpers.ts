@@ -81,7 +81,7 @@ export async function figure(page: Page, label: string): Promise<number> {
  * No accessibility fault. `rules`: these alone, for a page that was looked at whole and has changed in nothing else.
  */
 export async function accessible(page: Page, rules?: string[]): Promise<void> {
-  const axe = new AxeBuilder({ page })
+  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode()
   const { violations } = await (rules ? axe.withRules(rules) : axe).analyze()
   expect(
     violations.map(

@@ -72,7 +72,7 @@ const NOTES: Readonly<Record<string, Sentence>> = {
   'reduction-no-coasting':
     'No coasting was found, so drag is unknown: blade torque is shown equal to shaft torque and is too low by the drag. Record until the rotor has slowed with the air shut.',
   'reduction-torque-fell': ({ share, standardUncertainty }) =>
-    `The torque fell by ${(100 * share).toFixed(1)} ± ${(196 * standardUncertainty).toFixed(1)} % on the way, as it does when the pressure sags: torque at rest is that of its start, free speed that of its end, and their bands hold this. Record the pressure along with the rotor to be sure.`,
+    `The torque fell on the way, by about ${(100 * share).toFixed(1)} % (known to ± ${(196 * standardUncertainty).toFixed(1)} %), as it does when the pressure sags: torque at rest is that of its start, free speed that of its end, and their bands hold this. Record the pressure along with the rotor to be sure.`,
   'reduction-pressure-said': ({ saidGaugePa, recordedGaugePa }) =>
     `The run is said to be at ${q('gaugePressure', saidGaugePa)}, but its recording begins at ${q('gaugePressure', recordedGaugePa)}; the figures are those of the recording. Correct the pressure held, or take no column for it.`,
   'reduction-pressure-moved': ({ share, nominalGaugePa }) =>

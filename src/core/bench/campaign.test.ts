@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import { sample } from '../check-values/sample'
 import { CAMPAIGN_CONDITIONS, CAMPAIGN_FIGURES, campaign, campaignRun } from './campaign'
+import { fellUnseen } from './pressure-drive'
 import { noteWords, plainWords } from '../../words'
 
 /** Runs of each condition here; `npm run campaign reduction N` does as many as wanted. */
@@ -32,9 +33,9 @@ describe('simulated runs of known truth', () => {
 
 test('a sagging supply that nobody recorded is found and said; a recorded one is carried to its nominal pressure', () => {
   const seen = Array.from({ length: 12 }, (_, i) => campaignRun('sagging, no column', 300 + i).reduction).filter(
-    (r) => r && r.pressure.share.value > 3 * r.pressure.share.standardUncertainty,
+    (r) => r && fellUnseen(r.pressure),
   )
-  expect(seen.length).toBeGreaterThan(5)
+  expect(seen.length).toBeGreaterThanOrEqual(5)
   for (const r of seen) expect(r?.notes.map(noteWords).map(plainWords).join()).toMatch(/pressure sags/)
   const recorded = campaignRun('sagging, with column', 1).reduction
   expect(recorded?.pressure).toMatchObject({ from: 'column', nominalGaugePa: 350e3 })

@@ -112,8 +112,14 @@ test('a slope at the start becomes that at the shut: speed falls by its share of
 })
 
 test('a fall is plain above three times its uncertainty and 0.3 % of the torque, and only where nobody recorded it', () => {
-  const fall = (from: 'motion' | 'column', value: number, standardUncertainty: number) =>
-    fellUnseen({ from, nominalGaugePa: null, share: { value, standardUncertainty, unit: '' } })
+  const fall = (from: 'motion' | 'column', value: number, alone: number) =>
+    fellUnseen({
+      from,
+      nominalGaugePa: null,
+      // how far it fell is less sure than that it did
+      share: { value, standardUncertainty: 5 * alone, unit: '' },
+      sigmas: value / alone,
+    })
   expect(fall('motion', 0.031, 0.01)).toBe(true)
   expect(fall('motion', 0.029, 0.01)).toBe(false)
   expect(fall('motion', 0.0029, 0.0001)).toBe(false)
@@ -132,7 +138,7 @@ test.each([
   const x = [1000, 0.45, 20, 0.007, 5e-6, ...priors.map((p, i) => p.value + 0.02 * ((i % 3) - 1)), 30, 5]
   const last = (at: readonly number[]) => {
     let found = { angle: NaN, row: [] as number[] }
-    march(size, trace, stretch, at, drive, (block, angle, __, ___, row) => {
+    march(size, trace, stretch, at, drive, null, (block, angle, __, ___, row) => {
       if (block === 199) found = { angle, row: [...row] }
     })
     return found
@@ -149,7 +155,7 @@ test.each([
 test('what the fit makes of a column is its own change, without a share of the motion in it', () => {
   const driven = driveOf(column, phases, 1, 350e3)
   const motionless = { status: 'converged', parameters: [], covariance: [] } as never
-  expect(fallOf(driven, motionless)).toMatchObject({ from: 'column', nominalGaugePa: 350e3 })
+  expect(fallOf(driven, motionless, null)).toMatchObject({ from: 'column', nominalGaugePa: 350e3 })
   expect(driven.other).toBeNull()
   // far from what is said, the column's own start is the nominal
   expect(driveOf(column, phases, 1, 200e3).nominalGaugePa).toBeCloseTo(350e3, -3)

@@ -3,7 +3,7 @@ import { GAMMA, STANDARD_AMBIENT } from '../air'
 import { linearLeastSquares, type Measured } from '../statistics'
 import type { Phases } from './phases'
 import type { TrajectoryFit } from './trajectory-fit'
-import type { Drive } from './trajectory-march'
+import { FACTORS, type Drive } from './trajectory-march'
 
 /** Supply pressure recorded along with the rotor, gauge. */
 export interface PressureTrace {
@@ -18,6 +18,8 @@ export interface PressureFall {
   readonly nominalGaugePa: number | null
   /** Fall over the spin-up as a share of the nominal pressure; without a column that of the torque. */
   readonly share: Measured
+  /** How far from no fall at all by the motion alone, over what it leaves unknown; none with a column. */
+  readonly sigmas: number
 }
 
 /**
@@ -52,10 +54,14 @@ const SPEED = { onTorque: 0, onSlope: -1 } as const
 
 /**
  * Without a column: the torque may have fallen by so much on the way (one sigma), straight as a tank empties, or
- * settling at these rates as a supply goes over to what it can keep up.
+ * settling at these rates as a supply goes over to what it can keep up; twice as quick each, so that any between is
+ * the sum of its neighbours.
  */
-const SETTLING = [2, 5, 12] as const
-const UNSEEN_FALLS = [0.03, 0.03, 0.02, 0.01]
+const SETTLING = [2, 4, 8, 16, 32, 64] as const
+const UNSEEN_FALLS = [0.03, 0.03, 0.02, 0.02, 0.02, 0.01, 0.01]
+
+/** How well these courses tell how far it fell, over the fall: as simulated falls of other shapes show. */
+const FALL_UNSURE = 0.1
 
 /** Falls that nobody saw, and how the speed at which torque vanishes follows them. */
 const unseen = (speedFollows: number, place: (timeS: number) => number): Drive => ({
@@ -221,25 +227,36 @@ export function slopeAtShut({ factors }: Drive, fallen: readonly number[]): { fa
 }
 
 /** Whether a fall that nobody recorded is plain in the motion. */
-export const fellUnseen = ({ from, share }: PressureFall): boolean =>
-  from === 'motion' && share.value > 3 * share.standardUncertainty && share.value > 0.003
+export const fellUnseen = ({ from, share, sigmas }: PressureFall): boolean =>
+  from === 'motion' && sigmas > 3 && share.value > 0.003
 
-/** What the fit makes of the pressure's way. */
-export function fallOf({ nominalGaugePa, changed }: Driven, motion: TrajectoryFit): PressureFall {
+/**
+ * What the fit makes of the pressure's way. `other` is the fit where what the motion cannot tell is one standard
+ * uncertainty off: how far the torque fell hangs on it.
+ */
+export function fallOf(
+  { nominalGaugePa, changed }: Driven,
+  motion: TrajectoryFit,
+  other: TrajectoryFit | null,
+): PressureFall {
   if (changed !== null)
-    return { from: 'column', nominalGaugePa, share: { value: -changed, standardUncertainty: 0, unit: '' } }
+    return { from: 'column', nominalGaugePa, share: { value: -changed, standardUncertainty: 0, unit: '' }, sigmas: 0 }
   if (motion.status === 'singular')
-    return { from: 'motion', nominalGaugePa: null, share: { value: 0, standardUncertainty: 0, unit: '' } }
+    return { from: 'motion', nominalGaugePa: null, share: { value: 0, standardUncertainty: 0, unit: '' }, sigmas: 0 }
   // every course falls by its whole factor: the fall is their sum
-  const places = UNSEEN_FALLS.map((_, i) => 5 + i)
-  const variance = places.reduce((sum, i) => sum + places.reduce((row, j) => row + motion.covariance[i][j], 0), 0)
+  const places = UNSEEN_FALLS.map((_, i) => FACTORS + i)
+  const sum = ({ parameters }: TrajectoryFit) => places.reduce((all, i) => all + parameters[i], 0)
+  const variance = places.reduce((all, i) => all + places.reduce((row, j) => row + motion.covariance[i][j], 0), 0)
+  const alone = Math.sqrt(Math.max(0, variance))
+  const off = other && other.status !== 'singular' ? sum(other) - sum(motion) : 0
   return {
     from: 'motion',
     nominalGaugePa: null,
     share: {
-      value: places.reduce((sum, i) => sum + motion.parameters[i], 0),
-      standardUncertainty: Math.sqrt(Math.max(0, variance)),
+      value: sum(motion),
+      standardUncertainty: Math.hypot(alone, off, FALL_UNSURE * sum(motion)),
       unit: '',
     },
+    sigmas: alone > 0 ? sum(motion) / alone : 0,
   }
 }

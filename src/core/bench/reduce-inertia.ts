@@ -161,7 +161,7 @@ export function reduceInertia(
     first.parameters.map((v) => v / inertia.value),
   )
   const other = driven.other && motion.status !== 'singular' ? fitOf(driven.other, motion.parameters) : null
-  const fall = fallOf(driven, motion)
+  const fall = fallOf(driven, motion, other)
   const law = lawOf(motion, other, driven, inertia.value, first)
   const [t0, k] = law.parameters
   if (!(t0 > 0 && k > 0)) throw tooLittle('Torque does not fall with speed in this stretch.')

@@ -13,17 +13,19 @@ const sound: Result = {
     rotorInertiaKgM2: { value: 1e-6, standardUncertainty: 0 },
   } as Result['rig'],
   inertia: measured(1e-5),
-  fall: { from: 'motion', nominalGaugePa: null, share: measured(0, 0.01) },
+  fall: { from: 'motion', nominalGaugePa: null, share: measured(0, 0.01), sigmas: 0 },
   motion: { status: 'converged', autocorrelation: 0.1 } as Result['motion'],
   asked: undefined,
 }
 const codes = (over: Partial<Result>) => reductionNotes({ ...sound, ...over }).map((n) => n.code)
 const motion = (over: object) => ({ ...sound.motion, ...over }) as Result['motion']
 const rig = (over: object) => ({ ...sound.rig, ...over }) as Result['rig']
-const fall = (from: 'column' | 'motion', share: number, u: number, nominalGaugePa: number | null = null) => ({
+/** `alone` is what the motion leaves unknown of it. */
+const fall = (from: 'column' | 'motion', share: number, alone: number, nominalGaugePa: number | null = null) => ({
   from,
   nominalGaugePa,
-  share: measured(share, u),
+  share: measured(share, 2 * alone),
+  sigmas: share / alone,
 })
 
 test('of a sound one nothing is said', () => expect(codes({})).toEqual([]))
@@ -32,6 +34,7 @@ test('of a sound one nothing is said', () => expect(codes({})).toEqual([]))
 const BOUNDS: readonly [string, Partial<Result>, Partial<Result>][] = [
   ['reduction-no-coasting', { dragMeasured: false }, { dragMeasured: true }],
   ['reduction-scatter', { reducedChiSquare: 9.1 }, { reducedChiSquare: 8.9 }],
+  ['reduction-scatter', { reducedChiSquare: 99 }, { reducedChiSquare: 99, fall: fall('motion', 0.05, 0.01) }],
   ['reduction-rotor-heavy', { inertia: measured(1e-6 / 0.301) }, { inertia: measured(1e-6 / 0.299) }],
   [
     'reduction-no-uncertainty',
@@ -76,7 +79,7 @@ test.each(BOUNDS)('%s', (code, told, within) => {
 })
 test('what is said carries what it is about', () => {
   const [fell] = reductionNotes({ ...sound, fall: fall('motion', 0.05, 0.01) })
-  expect(fell.values).toEqual({ share: 0.05, standardUncertainty: 0.01 })
+  expect(fell.values).toEqual({ share: 0.05, standardUncertainty: 0.02 })
   const [said, moved] = reductionNotes({ ...sound, asked: 2.5e5, fall: fall('column', 0.05, 0, 3e5) })
   expect(said.values).toEqual({ saidGaugePa: 2.5e5, recordedGaugePa: 3e5 })
   expect(moved.values).toEqual({ share: 0.05, nominalGaugePa: 3e5 })

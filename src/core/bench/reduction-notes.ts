@@ -34,9 +34,9 @@ export function reductionNotes(result: {
       said('reduction-pressure-moved', { share: fall.share.value, nominalGaugePa: fall.nominalGaugePa ?? NaN }),
     )
   if (motion.status !== 'singular' && motion.autocorrelation > 0.7) notes.push(said('reduction-waves'))
-  if (Math.abs(result.curvatureSigmas) > 3 && fall.share.value < 3 * fall.share.standardUncertainty)
-    notes.push(said('reduction-bent'))
-  if (result.reducedChiSquare > 9) notes.push(said('reduction-scatter'))
+  if (Math.abs(result.curvatureSigmas) > 3 && !fellUnseen(fall)) notes.push(said('reduction-bent'))
+  // a fall scatters the readings about one line as well, and is said already
+  if (result.reducedChiSquare > 9 && !fellUnseen(fall)) notes.push(said('reduction-scatter'))
   const share = result.rig.rotorInertiaKgM2.value / result.inertia.value
   if (share > 0.3) notes.push(said('reduction-rotor-heavy'))
   if (result.rig.flywheelInertiaKgM2.standardUncertainty === 0) notes.push(said('reduction-no-uncertainty'))

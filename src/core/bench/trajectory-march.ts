@@ -51,6 +51,8 @@ const LONGEST_STEP = 0.06
  * - a - b w - c w^2, all over J, r and s being what goes on into torque and slope.
  * Runge-Kutta 4 on speed and variational equations together; angle by Simpson. `visit` gets block, angle, acceleration,
  * speed and the row of derivatives.
+ * With `measured` (a speed of every block) drag and slope hang on these in place of the speed that comes out: the angle
+ * then follows all parameters straight, but for the products of factors with torque and slope.
  */
 export function march(
   size: number,
@@ -58,6 +60,7 @@ export function march(
   stretch: Stretch,
   x: readonly number[],
   drive: Drive,
+  measured: Float64Array | null,
   visit: (block: number, angle: number, acceleration: number, speed: number, row: Float64Array) => void,
 ): void {
   const [t0, k, a, b, c] = x
@@ -76,7 +79,15 @@ export function march(
   const f = x.slice(FACTORS, FACTORS + departed.length)
   const [onTorque, onSlope] = [drive.factors.map((l) => l.onTorque), drive.factors.map((l) => l.onSlope)]
   let known = NaN
-  const rate = (time: number, speed: number, sens: Float64Array, out: Float64Array): number => {
+  let block = from
+  const between = (speeds: Float64Array, time: number) => {
+    const before = Math.max(from, block - 1)
+    const span = trace.timeS[block] - trace.timeS[before]
+    const share = span > 0 ? (time - trace.timeS[before]) / span : 0
+    return speeds[before] + share * (speeds[block] - speeds[before])
+  }
+  const rate = (time: number, own: number, sens: Float64Array, out: Float64Array): number => {
+    const speed = measured ? between(measured, time) : own
     let atRest = 1
     let slope = 1
     if (open) {
@@ -91,7 +102,7 @@ export function march(
         slope += f[i] * onSlope[i] * departed[i]
       }
     }
-    const gain = (open ? -k * slope : 0) - b - 2 * c * speed
+    const gain = measured ? 0 : (open ? -k * slope : 0) - b - 2 * c * speed
     for (let i = 0; i < size; i++) out[i] = gain * sens[i]
     if (open) {
       out[0] += atRest
@@ -110,6 +121,7 @@ export function march(
     return (open ? t0 * atRest - k * speed * slope : 0) - a - b * speed - c * speed * speed
   }
   for (let i = from; i < to; i++) {
+    block = i
     const span = trace.timeS[i] - t
     const steps = Math.max(1, Math.ceil(span / LONGEST_STEP))
     const h = span / steps
