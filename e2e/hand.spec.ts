@@ -5,7 +5,7 @@ test('a spring measured by hand: a wrong line is named, the number is told, kept
   page,
 }) => {
   await open(page, '/bench?build=carousel-3')
-  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia, scale…' }).click()
+  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia, scale, tow…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Measured', { exact: true }).selectOption({ label: 'a spring' })
   const rows = dialog.getByLabel(/^Readings, one a line/)
@@ -57,7 +57,7 @@ test('a rotor on knife edges tells what to take off, and how well it is balanced
 
 test('flow by a known hole tells the nozzle’s discharge; gauges the wrong way round are told', async ({ page }) => {
   await open(page, '/bench?build=spindle-4')
-  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia, scale…' }).click()
+  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia, scale, tow…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Measured', { exact: true }).selectOption({ label: 'flow, by a hole' })
   await dialog.getByLabel('Hole', { exact: true }).fill('1.8')
@@ -79,7 +79,7 @@ test('inertia by coasting: the wrong order is told, a light piece is told, and t
   page,
 }) => {
   await open(page, '/bench?build=spindle-4')
-  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia, scale…' }).click()
+  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia, scale, tow…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Measured', { exact: true }).selectOption({ label: 'inertia, by coasting' })
   const rows = dialog.getByLabel(/^Readings, one a line/)
@@ -99,6 +99,31 @@ test('inertia by coasting: the wrong order is told, a light piece is told, and t
     .getByRole('button', { name: 'Make it' })
     .click()
   await expect(page).toHaveURL(/station=shaft/)
+})
+
+test('a boat that is towed: speeds too much alike are told, its drag and what power that takes are kept with the build', async ({
+  page,
+}) => {
+  await open(page, '/bench?build=carousel-1')
+  await page.getByRole('button', { name: 'Spring, gap, balance, flow, inertia, scale, tow…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Measured', { exact: true }).selectOption({ label: 'a boat or cart, towed' })
+  const rows = dialog.getByLabel(/^Readings, one a line/)
+  await rows.fill('0.1 5\n0.1 5.2\n0.1 5.1')
+  await expect(dialog.getByText(/speeds are too much alike/)).toBeVisible()
+  await rows.fill('0.103 8\n0.18 6\n0.41 4\n0.62 3.2')
+  await expect(dialog.getByText('Drag at the speed wanted', { exact: true })).toBeVisible()
+  await expect(dialog.getByText('Power that takes', { exact: true })).toBeVisible()
+  await dialog.getByLabel('Drag wanted at').fill('1')
+  await expect(dialog.getByText(/more than a fifth beyond those it was drawn at/)).toBeVisible()
+  await dialog.getByLabel('Drag wanted at').fill('0.5')
+  await accessible(page)
+  await dialog.getByRole('button', { name: 'Keep it with the build' }).click()
+  await expect(page.getByRole('button', { name: 'a boat or cart, towed 1', exact: true })).toBeVisible()
+  await expect(page.getByTestId('saved')).toHaveText('saved')
+  await page.reload()
+  await page.getByRole('button', { name: 'a boat or cart, towed 1', exact: true }).click()
+  await expect(page.getByRole('dialog').getByLabel(/^Readings, one a line/)).toHaveValue(/0\.103/)
 })
 
 test('a scale held against weights goes into the rig it stands on, and every run on it is read anew', async ({

@@ -32,6 +32,10 @@ export const HAND_WORDS: Readonly<Record<HandKind, { readonly name: string; read
     name: 'a scale, by weights',
     how: 'As it stands on its rig: nothing on it, then known weights one after the other up to what it will be used for, and down again. Write down what it shows each time once it stands still.',
   },
+  tow: {
+    name: 'a boat or cart, towed',
+    how: 'Draw it by a long level thread over a marked way, the balance in the thread, once it runs evenly: slowly, faster, as fast as it will go. A weight over a pulley pulls more evenly than a hand. Its own load in it; water several times as deep and wide as the hull, and let the waves die down between.',
+  },
   pull: {
     name: 'a pull',
     how: 'Draw it level over its own track with a spring balance, at a steady walk, both ways. With its wheels held the same pull tells what its treads hold.',
@@ -54,6 +58,9 @@ export const HAND_FIGURES: Readonly<Record<HandFigureId, { readonly label: strin
   meanDrag: { label: 'Drag between the speeds', kind: 'torque' },
   scaleFactor: { label: 'Its readings times', kind: 'ratio' },
   scaleZero: { label: 'Shows without load', kind: 'force' },
+  towDrag: { label: 'Drag at the speed wanted', kind: 'force' },
+  towPower: { label: 'Power that takes', kind: 'power' },
+  towGrows: { label: 'Grows with speed to the', kind: 'ratio' },
   pullShare: { label: 'Pull over weight', kind: 'share' },
 }
 

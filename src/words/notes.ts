@@ -249,6 +249,10 @@ const NOTES: Readonly<Record<string, Sentence>> = {
   'hand-scale-zero': ({ zeroN }) =>
     `It shows ${q('force', zeroN)} without load: tare it, or let each run begin at rest, where its zero is read.`,
   'hand-scale-once': 'Each load hung on once: going down again with the same weights shows whether it comes back.',
+  'hand-tow-far':
+    'The speed wanted lies more than a fifth beyond those it was drawn at: a hull there makes other waves. Draw it at that speed.',
+  'hand-tow-grows': ({ power }) =>
+    `Its drag grows with speed to the power of ${Number(power).toFixed(1)}; about two is usual. Less: thread or guide rubs, or the balance shows something at rest. More: it climbs its own bow wave, or the water is shallow.`,
   'hand-pull-drags': ({ share }) =>
     `A pull of ${Math.round(100 * share)} % of its weight is no rolling: something rubs or a wheel is held.`,
   'advice-thrust': 'Thrust, impulse and run time from one push.',

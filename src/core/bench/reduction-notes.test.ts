@@ -54,6 +54,11 @@ const BOUNDS: readonly [string, Partial<Result>, Partial<Result>][] = [
     { curvatureSigmas: 5, fall: fall('motion', 0.029, 0.01) },
     { curvatureSigmas: 5, fall: fall('motion', 0.031, 0.01) },
   ],
+  [
+    'reduction-bent',
+    { curvatureSigmas: 5, fall: fall('column', 0.0029, 1e-3, 3e5) },
+    { curvatureSigmas: 5, fall: fall('column', 0.0031, 1e-3, 3e5) },
+  ],
   ['reduction-torque-fell', { fall: fall('motion', 0.031, 0.01) }, { fall: fall('motion', 0.029, 0.01) }],
   ['reduction-torque-fell', { fall: fall('motion', 0.0031, 1e-4) }, { fall: fall('motion', 0.0029, 1e-4) }],
   [

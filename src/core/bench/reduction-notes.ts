@@ -29,12 +29,14 @@ export function reductionNotes(result: {
         recordedGaugePa: fall.nominalGaugePa,
       }),
     )
-  if (fall.from === 'column' && Math.abs(fall.share.value) > 0.003)
+  const moved = fall.from === 'column' && Math.abs(fall.share.value) > 0.003
+  if (moved)
     notes.push(
       said('reduction-pressure-moved', { share: fall.share.value, nominalGaugePa: fall.nominalGaugePa ?? NaN }),
     )
   if (motion.status !== 'singular' && motion.autocorrelation > 0.7) notes.push(said('reduction-waves'))
-  if (Math.abs(result.curvatureSigmas) > 3 && !fellUnseen(fall)) notes.push(said('reduction-bent'))
+  // a pressure that moved bends the line as well, and is said already
+  if (Math.abs(result.curvatureSigmas) > 3 && !moved && !fellUnseen(fall)) notes.push(said('reduction-bent'))
   // a fall scatters the readings about one line as well, and is said already
   if (result.reducedChiSquare > 9 && !fellUnseen(fall)) notes.push(said('reduction-scatter'))
   const share = result.rig.rotorInertiaKgM2.value / result.inertia.value

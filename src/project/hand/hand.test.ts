@@ -192,6 +192,30 @@ describe('inertia by coasting', () => {
   )
 })
 
+describe('a tow', () => {
+  const tow: HandReading = {
+    kind: 'tow',
+    rows: [8, 6, 4].map((timeS) => ({ pullN: 6.4 / timeS ** 2, timeS })),
+    lengthM: 2,
+    wantedMPerS: 0.5,
+    balanceUncertaintyN: 0.01,
+    timeUncertaintyS: 0.1,
+  }
+  const parsed = (reading: object) =>
+    handReadingSchema.safeParse({ ...project.handReadings[0], reading }).error?.issues.map((i) => i.path.join('.'))
+  test('is kept with a build and goes into none: no machine has a hull', () => {
+    expect(parsed(tow)).toBeUndefined()
+    for (const b of project.builds) expect(handTargets(b, tow, reduceHand(tow), 900)).toEqual([])
+  })
+  test.each([
+    ['two rows', { ...tow, rows: tow.rows.slice(1) }, 'reading.rows'],
+    ['no way', { ...tow, lengthM: 0 }, 'reading.lengthM'],
+    ['no time', { ...tow, rows: [...tow.rows, { pullN: 1, timeS: 0 }] }, 'reading.rows.3.timeS'],
+    ['standing still', { ...tow, wantedMPerS: 0 }, 'reading.wantedMPerS'],
+    ['another field', { ...tow, hull: 1 }, 'reading'],
+  ])('with %s is refused, and where is told', (_, reading, at) => expect(parsed(reading)).toEqual([at]))
+})
+
 describe('kept in the project', () => {
   const [entry] = project.handReadings
   const withReading = (reading: unknown): Project =>

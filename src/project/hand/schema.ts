@@ -67,6 +67,14 @@ export const readingSchema = z.discriminatedUnion('kind', [
     balanceUncertaintyN: within('balanceUncertaintyN'),
   }),
   z.strictObject({
+    kind: z.literal('tow'),
+    rows: rows(z.strictObject({ pullN: within('handForceN'), timeS: within('towS') }), LEAST_ROWS.tow),
+    lengthM: within('towLengthM'),
+    wantedMPerS: within('towSpeedMPerS'),
+    balanceUncertaintyN: within('balanceUncertaintyN'),
+    timeUncertaintyS: within('timeUncertaintyS'),
+  }),
+  z.strictObject({
     kind: z.literal('orifice'),
     rows: rows(orificeRow, LEAST_ROWS.orifice),
     holeDiameterM: within('holeM'),

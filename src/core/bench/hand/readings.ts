@@ -93,6 +93,18 @@ export interface ScaleReading {
   readonly digitN: number
 }
 
+/** A boat or cart drawn over a marked way at several speeds: how it pulls and how long it takes. */
+export interface TowReading {
+  readonly kind: 'tow'
+  readonly rows: readonly { readonly pullN: number; readonly timeS: number }[]
+  readonly lengthM: number
+  /** Speed at which its drag is wanted. */
+  readonly wantedMPerS: number
+  /** Standard uncertainty of one reading of the balance, N, and of one time, s. */
+  readonly balanceUncertaintyN: number
+  readonly timeUncertaintyS: number
+}
+
 /** What is measured by hand beside any run: a few readings and the number that they give. */
 export type HandReading =
   | SpringReading
@@ -103,6 +115,7 @@ export type HandReading =
   | OrificeReading
   | CoastingReading
   | ScaleReading
+  | TowReading
 export type HandKind = HandReading['kind']
 export const HAND_KINDS = [
   'spring',
@@ -113,6 +126,7 @@ export const HAND_KINDS = [
   'orifice',
   'coasting',
   'scale',
+  'tow',
 ] as const satisfies readonly HandKind[]
 
 /** How few rows of each tell anything. */
@@ -125,4 +139,5 @@ export const LEAST_ROWS = {
   orifice: 1,
   coasting: 1,
   scale: 4,
+  tow: 3,
 } as const satisfies Record<HandKind, number>

@@ -6,6 +6,7 @@ import { orifice } from './orifice'
 import type { HandFigure, HandResult } from './result'
 import type { BalanceReading, GapReading, HandReading, PullReading, RubbingReading, SpringReading } from './readings'
 import { scale } from './scale'
+import { tow } from './tow'
 import { ofRepeats, ofScatter } from './repeats'
 
 /** Even between two bounds: standard uncertainty of half their distance. JCGM 100, 4.3.7. */
@@ -158,7 +159,7 @@ function pull({ rows, weightN, balanceUncertaintyN, wheels }: PullReading): Hand
  * between.
  * Sources: JCGM 100 (4.2.3, 4.3.7, G.3) for the uncertainty; straight line by least squares; static balance in closed
  * form.
- * @throws PhysicsError where a spring's rows tell no rate.
+ * @throws PhysicsError where a spring's rows tell no rate, or those of a tow no drag over speed.
  */
 export function reduceHand(reading: HandReading): HandResult {
   switch (reading.kind) {
@@ -178,6 +179,8 @@ export function reduceHand(reading: HandReading): HandResult {
       return coasting(reading)
     case 'scale':
       return scale(reading)
+    case 'tow':
+      return tow(reading)
   }
 }
 

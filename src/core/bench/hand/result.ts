@@ -17,6 +17,9 @@ export type HandFigureId =
   | 'meanDrag'
   | 'scaleFactor'
   | 'scaleZero'
+  | 'towDrag'
+  | 'towPower'
+  | 'towGrows'
 
 export interface HandFigure {
   readonly id: HandFigureId

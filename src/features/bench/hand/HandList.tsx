@@ -57,7 +57,7 @@ export function HandList({ build }: { build: Build }) {
         </Flex>
       ))}
       <LinkButton fontSize="xs" onClick={() => setOpen('new')}>
-        Spring, gap, balance, flow, inertia, scale…
+        Spring, gap, balance, flow, inertia, scale, tow…
       </LinkButton>
       {open && (
         <HandDialog

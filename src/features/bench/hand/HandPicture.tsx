@@ -137,6 +137,27 @@ const Orifice = (): ReactNode => (
   </>
 )
 
+const Tow = (): ReactNode => (
+  <>
+    <path d="M16 84q12-6 24 0t24 0 24 0 24 0 24 0 24 0 24 0 24 0 24 0 24 0 24 0" stroke={color('mute')} fill="none" />
+    <path d="M40 66h92l-16 32H52z" fill={color('field')} stroke={color('ink')} strokeWidth="2" />
+    <path d="M132 68h58M246 68h34" stroke={color('ink')} />
+    <rect x="190" y="58" width="56" height="20" rx="4" fill={color('field')} stroke={color('ink')} />
+    <path d="M202 64v8M212 64v8M222 64v8M232 64v8" stroke={color('ink')} />
+    <path d="m276 62 10 6-10 6z" fill={color('ink')} />
+    {[84, 264].map((x) => (
+      <path key={x} d={`M${x} 24v22m0-22 12 5-12 5`} stroke={color('copper')} strokeWidth="2" fill="none" />
+    ))}
+    <path d="M90 42h168m-8-4 8 4-8 4" stroke={color('mute')} fill="none" />
+    <text x="174" y="36" fontSize="10" fill={color('mute')} textAnchor="middle">
+      marked way, by the watch
+    </text>
+    <text x="150" y="122" fontSize="10" fill={color('mute')} textAnchor="middle">
+      deep, wide, still water
+    </text>
+  </>
+)
+
 const Coasting = (): ReactNode => (
   <>
     {[74, 204].map((x) => (
@@ -200,6 +221,7 @@ const DRAWN: Readonly<Record<HandKind, { readonly draw: () => ReactNode; readonl
     says: 'A rotor that coasts down alone, and with a disc of known inertia on its shaft',
   },
   scale: { draw: Scale, says: 'Known weights put one after the other on the scale as it stands on its rig' },
+  tow: { draw: Tow, says: 'A boat drawn by a thread with a balance in it, timed over a marked way' },
   pull: { draw: Pull, says: 'A cart drawn level over its track by a spring balance' },
 }
 

@@ -262,6 +262,40 @@ export const HAND_DRAFTS: Readonly<Record<HandKind, Draft>> = {
       weightRelativeUncertainty: f.weightRelativeUncertainty,
     }),
   },
+  tow: {
+    columns: (shown) => [
+      column(shown, 'pullN', 'pull', 'force', 'handForceN'),
+      column(shown, 'timeS', 'took', 'time', 'towS'),
+    ],
+    fields: [
+      { key: 'lengthM', label: 'Marked way', kind: 'length', unit: 'm', limits: 'towLengthM', start: 2 },
+      {
+        key: 'wantedMPerS',
+        label: 'Drag wanted at',
+        kind: 'speed',
+        limits: 'towSpeedMPerS',
+        start: 0.5,
+        note: 'common practice: a small propeller gives on half of the shaft’s power, a wheel nine tenths',
+      },
+      { ...BALANCE, start: 0.01, note: 'one standard uncertainty of one reading' },
+      {
+        key: 'timeUncertaintyS',
+        label: 'Times good to ±',
+        kind: 'time',
+        limits: 'timeUncertaintyS',
+        start: 0.1,
+        note: 'one standard uncertainty: a stopwatch in the hand',
+      },
+    ],
+    make: (rows, f) => ({
+      kind: 'tow',
+      rows: rows.map(({ pullN, timeS }) => ({ pullN, timeS })),
+      lengthM: f.lengthM,
+      wantedMPerS: f.wantedMPerS,
+      balanceUncertaintyN: f.balanceUncertaintyN,
+      timeUncertaintyS: f.timeUncertaintyS,
+    }),
+  },
   pull: {
     columns: (shown) => [column(shown, 'pullN', 'pull', 'force', 'handForceN')],
     fields: [{ key: 'weightN', label: 'It weighs', kind: 'force', limits: 'pulledWeightN', start: 2 }, BALANCE],
