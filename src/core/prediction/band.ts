@@ -16,7 +16,8 @@ export interface CoefficientChange {
   readonly figures: PredictedFigures
 }
 
-const eachFigure = (figures: PredictedFigures, of: (name: keyof PredictedFigures) => number): PredictedFigures =>
+/** As many figures, each made by its name. */
+export const eachFigure = (figures: PredictedFigures, of: (name: keyof PredictedFigures) => number): PredictedFigures =>
   Object.fromEntries(
     (Object.keys(figures) as (keyof PredictedFigures)[]).map((name) => [name, of(name)]),
   ) as unknown as PredictedFigures

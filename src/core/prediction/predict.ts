@@ -12,7 +12,7 @@ import {
   type TurbineSummary,
 } from '../turbine'
 import type { AirSide } from './air-side'
-import { bandOf, changeOf, uncertaintyOf, type Band, type CoefficientChange } from './band'
+import { bandOf, changeOf, eachFigure, uncertaintyOf, type Band, type CoefficientChange } from './band'
 import { evaluate, holdsBack, modelAt, sidesOf, type Evaluation, type PredictedFigures } from './evaluate'
 import type { PredictionInput } from './input'
 import { reachFromRest, type Reach } from './reach'
@@ -156,6 +156,46 @@ export function predict(input: PredictionInput): Prediction {
     band: bandOf(curve, sides),
     uncertainty: uncertaintyOf(base.figures, sides),
     changes: sides.map(changeOf),
+  }
+}
+
+/** What the uncertain coefficients leave of a prediction: most of the work of one. */
+export type Bands = Pick<Prediction, 'band' | 'uncertainty' | 'changes'>
+
+/** Figures further apart than this carry nothing over. */
+const CARRIED = 5
+
+/**
+ * Bands of a prediction that is a little different, each over its own figure as it was; the curves have as many points,
+ * evenly up to the free speed.
+ * Error: of the second order in what was changed; for what is shown until `predict` has the bands anew.
+ */
+function carriedBands(before: Prediction, figures: PredictedFigures): Bands {
+  const grown = (name: keyof PredictedFigures) => {
+    const times = figures[name] / before.figures[name]
+    return times > 1 / CARRIED && times < CARRIED ? times : 1
+  }
+  const all = (of: PredictedFigures): PredictedFigures => eachFigure(of, (name) => of[name] * grown(name))
+  const along = (values: readonly number[], name: keyof PredictedFigures) => values.map((v) => v * grown(name))
+  const { band, uncertainty, changes } = before
+  return {
+    band: {
+      torqueNm: along(band.torqueNm, 'stallTorqueNm'),
+      powerW: along(band.powerW, 'bestPowerW'),
+      bladeTorqueNm: along(band.bladeTorqueNm, 'stallTorqueNm'),
+    },
+    uncertainty: all(uncertainty),
+    changes: changes.map((change) => ({ ...change, figures: all(change.figures) })),
+  }
+}
+
+/** As `predict`, the bands carried over from one that is a little different: a quarter of the work. */
+export function predictNear(input: PredictionInput, before: Prediction): Prediction {
+  const base = evaluate(input)
+  return {
+    ...plainOf(input, base),
+    curve: turbineCurve(base.model, Math.max(base.summary.freeSpeedRadPerS, 1), CURVE_POINTS),
+    ...carriedBands(before, base.figures),
   }
 }
 

@@ -37,12 +37,14 @@ function tried(predict: () => MachinePredicted): Outcome {
 }
 
 /** The last prediction of the build that is being worked on: one a little different is found from it. */
-const last: { of: { readonly id: string; readonly predicted: MachinePredicted } | null } = { of: null }
+const last: { of: { readonly build: Build; readonly predicted: MachinePredicted } | null } = { of: null }
 function keep(build: Build, outcome: Outcome): Outcome {
-  if (outcome.ok) last.of = { id: build.id, predicted: outcome.predicted }
+  if (outcome.ok) last.of = { build, predicted: outcome.predicted }
   return outcome
 }
-const lastOf = (build: Build): MachinePredicted | null => (last.of?.id === build.id ? last.of.predicted : null)
+/** Of the same kind: another window may have made another machine of it. */
+const lastOf = ({ id, machine }: Build): MachinePredicted | null =>
+  last.of?.build.id === id && last.of.build.machine.family === machine.family ? last.of.predicted : null
 
 /**
  * A build's prediction, or why there is none. Of a kind that takes long, its uncertainties come a moment later, from a
@@ -61,7 +63,7 @@ export function usePrediction(build: Build): Outcome {
       tried(() => quick.first(build, { ambient, gauge }, lastOf(build))),
     )
   }, [build, ambient, gauge])
-  const late = useSettled(build, 200)
+  const late = useSettled(build, 120)
   const asked = useMemo(
     () => (kindOf(late).quick ? { kind: 'rest' as const, build: late, ambient } : null),
     [late, ambient],

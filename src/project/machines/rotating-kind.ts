@@ -1,10 +1,12 @@
-import { turningBodies, workingRadius, type Family } from '../../core/machines'
+import { familyOf, turningBodies, workingRadius, type Family } from '../../core/machines'
 import {
   givenTemperature,
   powerChain,
   predict,
+  predictNear,
   predictPlain,
   workings,
+  type Bands,
   type PlainPrediction,
   type Prediction,
   type PredictionInput,
@@ -89,6 +91,25 @@ function turningOf(machine: RotatingMachine): { value: number; standardUncertain
   return { value, standardUncertainty: (rotorInertia?.relativeUncertainty ?? ROTOR_INERTIA_UNCERTAINTY) * value }
 }
 
+/** What a prediction says of a machine: its figures, curves, workings. */
+function told(input: PredictionInput, prediction: Prediction, review: Review): RotatingPredicted {
+  let all: Readonly<Record<string, Working | undefined>> | null = null
+  return {
+    input,
+    prediction,
+    air: prediction.air,
+    nozzle: prediction.nozzle,
+    uncertainty: prediction.uncertainty,
+    chain: powerChain(prediction),
+    figures: figuresOf(prediction),
+    overSpeed: curvesOf(prediction),
+    overAngle: null,
+    hazards: turningHazards(prediction, prediction.uncertainty.freeSpeedRadPerS),
+    review,
+    working: (id) => (all ??= { ...workings(input, prediction) })[id],
+  }
+}
+
 /**
  * A family of rotating machines as a kind of machine: what all of them share, made from what its spec says of it alone.
  */
@@ -107,22 +128,24 @@ export function rotatingKind<F extends Family>(
     predict: (build, room, held) => {
       const input = heldAt(predictionInput(build, room.ambient), held)
       const prediction = predict(input)
-      let all: Readonly<Record<string, Working | undefined>> | null = null
-      return {
-        input,
-        prediction,
-        air: prediction.air,
-        nozzle: prediction.nozzle,
-        uncertainty: prediction.uncertainty,
-        chain: powerChain(prediction),
-        figures: figuresOf(prediction),
-        overSpeed: curvesOf(prediction),
-        overAngle: null,
-        hazards: turningHazards(prediction, prediction.uncertainty.freeSpeedRadPerS),
-        review: reviewOf(build, room, input, prediction),
-        working: (id) => (all ??= { ...workings(input, prediction) })[id],
-      }
+      return told(input, prediction, reviewOf(build, room, input, prediction))
     },
+    // one that holds its air back is balanced for each uncertain coefficient anew
+    ...(familyOf(firstMachine(family, spec)).holdsBack && {
+      quick: {
+        first: (build, room, last) => {
+          const input = predictionInput(build, room.ambient)
+          const prediction = last ? predictNear(input, last.prediction) : predict(input)
+          return told(input, prediction, reviewOf(build, room, input, prediction))
+        },
+        rest: (build, { ambient }): Bands => {
+          const { band, uncertainty, changes } = predict(predictionInput(build, ambient))
+          return { band, uncertainty, changes }
+        },
+        finished: (_, { input, prediction, review }, rest) =>
+          told(input, { ...prediction, ...(rest as Bands) }, review),
+      },
+    }),
     stateAt: (build, room, gaugePressurePa) => {
       const input = predictionInput(build, room.ambient)
       const held = heldAt(input, gaugePressurePa)

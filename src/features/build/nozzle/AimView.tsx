@@ -113,7 +113,7 @@ export function AimView(props: NozzleStationProps) {
   const limits = WANTED[figure].limits
   const value =
     values[figure] ?? Math.min(limits[1], Math.max(limits[0], Number((now[figure] * 1.2 || limits[0]).toPrecision(2))))
-  const input = useSettled(predicted.input, 80)
+  const input = useSettled(predicted.input)
   const request = useMemo(
     () => ({
       kind: 'throat' as const,

@@ -193,7 +193,7 @@ function Verdict({
 export function SizingView(props: NozzleStationProps) {
   const shown = useShown()
   const { build, predicted } = props
-  const input = useSettled(predicted.input, 60)
+  const input = useSettled(predicted.input)
   const runs = build.supply.kind === 'vessel' || build.supply.kind === 'balloon'
   const [wanted, setGoal] = useState<SizingGoal | null>(null)
   const chosen = wanted ?? (runs ? 'energy' : 'jet-power')
