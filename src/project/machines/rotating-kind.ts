@@ -131,7 +131,7 @@ export function rotatingKind<F extends Family>(
       return told(input, prediction, reviewOf(build, room, input, prediction))
     },
     // one that holds its air back is balanced for each uncertain coefficient anew
-    ...(familyOf(firstMachine(family, spec)).holdsBack && {
+    ...(familyOf({ family }).holdsBack && {
       quick: {
         first: (build, room, last) => {
           const input = predictionInput(build, room.ambient)
