@@ -152,6 +152,26 @@ test.each([
   expect(Math.max(...off)).toBeLessThan(1e-4)
 })
 
+test('how far it fell is as unsure as the motion leaves it, as the speed’s way moves it, and a tenth of it', () => {
+  const driven = driveOf(null, phases, 1, undefined)
+  const places = driven.drive.factors.map((_, i) => 5 + i)
+  const fitOf = (fell: number, variance: number) => ({
+    status: 'converged' as const,
+    parameters: [1000, 0.5, 20, 0.007, 5e-6, fell, ...places.slice(1).map(() => 0)],
+    covariance: Array.from({ length: 5 + places.length }, (_, i) =>
+      Array.from({ length: 5 + places.length }, (__, j) => (i === j && i === 5 ? variance : 0)),
+    ),
+  })
+  const fall = fallOf(driven, fitOf(0.05, 1e-6) as never, fitOf(0.062, 1e-6) as never)
+  expect(fall.share.value).toBeCloseTo(0.05, 12)
+  expect(fall.share.standardUncertainty).toBeCloseTo(Math.hypot(1e-3, 0.012, 0.005), 9)
+  expect(fall.sigmas).toBeCloseTo(50, 6)
+  const alone = fallOf(driven, fitOf(0.05, 1e-6) as never, null)
+  expect(alone.share.standardUncertainty).toBeCloseTo(Math.hypot(1e-3, 0.005), 9)
+  const failed = { ...fitOf(0.9, 1e-6), status: 'singular' as const }
+  expect(fallOf(driven, fitOf(0.05, 1e-6) as never, failed as never)).toEqual(alone)
+})
+
 test('what the fit makes of a column is its own change, without a share of the motion in it', () => {
   const driven = driveOf(column, phases, 1, 350e3)
   const motionless = { status: 'converged', parameters: [], covariance: [] } as never

@@ -21,12 +21,14 @@ describe.each(holding)('%s', (family) => {
   /** As by the next key: a throat 2 % wider. */
   const next = produce(build, (b) => {
     b.machine.nozzle.throatDiameterM *= 1.02
+    b.machine.nozzle.exitDiameterM *= 1.02
   })
   const whole = kind.predict(next, room) as RotatingPredicted
   const first = quick.first(next, room, before) as RotatingPredicted
 
   test('its figures are those of the whole prediction, and so is what is warned of', () => {
     expect(first.prediction.figures).toEqual(whole.prediction.figures)
+    expect(whole.prediction.figures.bestPowerW / before.prediction.figures.bestPowerW).not.toBeCloseTo(1, 3)
     expect(first.prediction.curve).toEqual(whole.prediction.curve)
     expect(first.figures.map((f) => [f.id, f.value])).toEqual(whole.figures.map((f) => [f.id, f.value]))
     expect(first.review).toEqual(whole.review)
@@ -43,6 +45,17 @@ describe.each(holding)('%s', (family) => {
       const [near, right] = [first, whole].map((p) => most(p.prediction.band[key]))
       expect(Math.abs(near / right - 1)).toBeLessThan(0.2)
     }
+    // each over its own figure, as it was
+    const over = (p: RotatingPredicted, id: 'bestPowerW' | 'stallTorqueNm') =>
+      p.prediction.uncertainty[id] / p.prediction.figures[id]
+    expect(over(first, 'bestPowerW') / over(before, 'bestPowerW')).toBeCloseTo(1, 9)
+    expect(over(first, 'stallTorqueNm') / over(before, 'stallTorqueNm')).toBeCloseTo(1, 9)
+    const grown = (id: 'bestPowerW' | 'stallTorqueNm') => first.prediction.figures[id] / before.prediction.figures[id]
+    const band = (key: 'powerW' | 'torqueNm') => first.prediction.band[key][9] / before.prediction.band[key][9]
+    expect(band('powerW')).toBeCloseTo(grown('bestPowerW'), 9)
+    expect(band('torqueNm')).toBeCloseTo(grown('stallTorqueNm'), 9)
+    const [change, its] = [first, before].map((p) => p.prediction.changes[0].figures.bestPowerW)
+    expect(change / its).toBeCloseTo(grown('bestPowerW'), 9)
     expect(first.prediction.changes.map((c) => c.name)).toEqual(whole.prediction.changes.map((c) => c.name))
   })
 

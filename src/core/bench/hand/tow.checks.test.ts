@@ -55,6 +55,11 @@ test('a time counts as often as the drag grows with speed, a pull once (JCGM 100
   const byTime = alone({ balanceUncertaintyN: 1e-9, timeUncertaintyS: 0.04 })
   const twice = alone({ balanceUncertaintyN: 1e-9, timeUncertaintyS: 0.08 })
   expect(twice / byTime).toBeCloseTo(2, 6)
+  const byPower = (n: number) => {
+    const [drag] = figures(made((v) => v ** n, { balanceUncertaintyN: 1e-9 }))
+    return drag.standardUncertainty / drag.value
+  }
+  expect(byPower(1.5) / byPower(2)).toBeCloseTo(0.75, 6)
   // 1 % of a time of 4 s is 2 % of a drag that grows with its square; three of about the same
   expect(byTime).toBeGreaterThan(0.02 / Math.sqrt(3) / 1.3)
   expect(byTime).toBeLessThan((1.3 * 0.02) / Math.sqrt(3))
@@ -64,6 +69,7 @@ test('a speed beyond those that were drawn, a rubbing guide and a bow wave are t
   const square = (v: number) => v * v
   expect(codes(made(square, { wantedMPerS: 1.07 }))).toEqual([])
   expect(codes(made(square, { wantedMPerS: 1.1 }))).toEqual(['hand-tow-far'])
+  expect(codes(made(square, { wantedMPerS: 0.21 }))).toEqual([])
   expect(codes(made(square, { wantedMPerS: 0.2 }))).toEqual(['hand-tow-far'])
   expect(codes(made((v) => v))).toEqual(['hand-tow-grows'])
   expect(codes(made((v) => v ** 3.4))).toEqual(['hand-tow-grows'])
