@@ -1,5 +1,6 @@
 import { PhysicsError } from '../../errors'
 import { middles } from './course'
+import { timeRises } from '../time-rises'
 
 /** A machine that empties a vessel, row by row, SI; time rising. What was not recorded is left out. */
 export interface RunDownTrace {
@@ -35,13 +36,7 @@ export function soundRows({ timeS, speedRadPerS, gaugePa, thrustN }: RunDownTrac
   if (used.length < LEAST_ROWS)
     throw fault('FEW_ROWS', `The recording has ${used.length} rows.`, `Record at least ${LEAST_ROWS} over the run.`)
   const time = used.map((i) => timeS[i])
-  const back = time.findIndex((t, i) => i > 0 && !(t > time[i - 1]))
-  if (back > 0)
-    throw fault(
-      'TIME_BACK',
-      `Time does not rise at row ${back + 1}.`,
-      'Take the rows out that repeat, or choose another column for time.',
-    )
+  timeRises(time, fault)
   return {
     time,
     speed: used.map((i) => Math.abs(speedRadPerS[i])),

@@ -4,6 +4,7 @@ import { said, type Said } from '../../said'
 import { linearLeastSquares, mean, median, varianceOf, type Measured } from '../../statistics'
 import { wallConductance } from '../../supply'
 import { tankFlow, tankPressures, type TankModel } from './tank-model'
+import { timeRises } from '../time-rises'
 
 /** Pressure of a vessel against time, Pa gauge, time rising. */
 export interface TankTrace {
@@ -233,13 +234,7 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
   const gauge = rows.map((i) => trace.gaugePa[i])
   if (time.length < LEAST_ROWS)
     throw fault('FEW_ROWS', `The recording has ${time.length} rows.`, `Record at least ${LEAST_ROWS} over the fall.`)
-  const back = time.findIndex((t, i) => i > 0 && !(t > time[i - 1]))
-  if (back > 0)
-    throw fault(
-      'TIME_BACK',
-      `Time does not rise at row ${back + 1}.`,
-      'Take the rows out that repeat, or choose another column for time.',
-    )
+  timeRises(time, fault)
   const noise = Math.max(
     median(gauge.slice(2).map((p, i) => Math.abs(p - 2 * gauge[i + 1] + gauge[i]))) / (0.6745 * Math.sqrt(6)),
     1e-6,

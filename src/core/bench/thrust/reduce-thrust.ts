@@ -4,6 +4,7 @@ import { mean, median, varianceOf, type Measured } from '../../statistics'
 import { ringOf, startOf } from './opening'
 import { noiseOf, smoothed, zeroOf } from './quiet'
 import type { Ring } from './stand-response'
+import { timeRises } from '../time-rises'
 
 /** Force against time, time rising. A pull counts as a push the other way. */
 export interface ForceTrace {
@@ -106,13 +107,7 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
       `The recording has ${time.length} rows.`,
       `Record at least ${LEAST_ROWS}, ten a second or more.`,
     )
-  const back = time.findIndex((t, i) => i > 0 && !(t > time[i - 1]))
-  if (back > 0)
-    throw fault(
-      'TIME_BACK',
-      `Time does not rise at row ${back + 1}.`,
-      'Take the rows out that repeat, or choose another column for time.',
-    )
+  timeRises(time, fault)
   const stepS = median(time.slice(1).map((t, i) => t - time[i]))
   const noise = noiseOf(raw)
   const first = median(raw.slice(0, FIRST_ROWS))
