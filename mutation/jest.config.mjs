@@ -1,10 +1,12 @@
-import { sandboxed } from '../jest.sandbox.mjs'
-
-/** Faults are told apart by which test files come by them: each file reads its modules anew. */
-export default () =>
-  sandboxed({
-    rootDir: '..',
-    roots: ['<rootDir>/src', '<rootDir>/cli'],
-    testTimeout: 60_000,
-    setupFilesAfterEnv: ['<rootDir>/src/features/__tests__/patience.ts', '<rootDir>/mutation/setup.cjs'],
-  })
+/** What computes, run as in the checks: modules are read once for all files, so that a fault is tried in seconds. */
+export default {
+  rootDir: '..',
+  roots: ['<rootDir>/src'],
+  testMatch: ['**/*.test.ts'],
+  testPathIgnorePatterns: ['/node_modules/', '<rootDir>/src/features', '<rootDir>/src/ui'],
+  runner: 'jest-light-runner/child-process',
+  testTimeout: 60_000,
+  setupFiles: ['<rootDir>/cli/light-tests.mjs'],
+  setupFilesAfterEnv: ['<rootDir>/mutation/setup.mjs'],
+  transform: {},
+}

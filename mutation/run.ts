@@ -11,9 +11,10 @@ import {
   writeFileSync,
 } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, relative, resolve } from 'node:path'
 import { seededRandom } from '../src/core/statistics'
 import { NAMED, type NamedFault } from './named'
+import { reachOf } from './reach'
 import { sitesOf, type Site } from './sites'
 
 /**
@@ -48,8 +49,6 @@ function copy(): string {
     'kettle',
     'package.json',
     'tsconfig.json',
-    'jest.sandbox.mjs',
-    'next.config.ts',
   ])
     cpSync(join(root, name), join(to, name), { recursive: true })
   symlinkSync(join(root, 'node_modules'), join(to, 'node_modules'))
@@ -104,7 +103,12 @@ function passes(
     const child = spawn(
       process.execPath,
       ['node_modules/jest/bin/jest.js', '--silent', '--config', 'mutation/jest.config.mjs', ...more, ...tests],
-      { cwd: folder, env: { ...process.env, ...env }, stdio: 'ignore', detached: true },
+      {
+        cwd: folder,
+        env: { ...process.env, NODE_OPTIONS: '--import tsx', ...env },
+        stdio: 'ignore',
+        detached: true,
+      },
     )
     // a fault that never comes back is found
     const late = setTimeout(() => child.pid && process.kill(-child.pid, 'SIGKILL'), 1000 * mostS)
@@ -130,6 +134,7 @@ async function inParallel<T>(items: readonly T[], work: (item: T, index: number)
 /** Which test files come by which site, and how long each takes. */
 async function met(
   folder: string,
+  sites: readonly Site[],
 ): Promise<{ readonly byId: Map<number, string[]>; readonly seconds: Map<string, number> }> {
   const [log, report] = [join(folder, '.cache/met.log'), join(folder, '.cache/met.json')]
   const sound = await passes(folder, TESTS, { FAULT_LOG: log }, 3600, [
@@ -148,9 +153,17 @@ async function met(
   const seconds = new Map(testResults.map((t) => [t.name, (t.endTime - t.startTime) / 1000]))
   const byId = new Map<number, string[]>()
   for (const line of readFileSync(log, 'utf8').trim().split('\n')) {
-    const { test, met: ids } = JSON.parse(line) as { test: string; met: number[] }
-    for (const id of ids) byId.set(id, [...(byId.get(id) ?? []), test])
+    const [id, test] = [Number(line.slice(0, line.indexOf(' '))), line.slice(line.indexOf(' ') + 1)]
+    byId.set(id, [...(byId.get(id) ?? []), test])
   }
+  // what is worked out while modules are read is met by the first test of a process alone, whichever that is
+  const reach = [...reachOf(TESTS)]
+  sites.forEach((site, id) => {
+    if (!site.early && (byId.get(id) ?? []).length > AT_ONCE) return
+    const read = reach.filter(([, files]) => files.has(resolve(site.file)))
+    const tests = read.map(([test]) => join(folder, relative(root, test)))
+    byId.set(id, [...new Set([...(site.early ? [] : (byId.get(id) ?? [])), ...tests])])
+  })
   return { byId, seconds }
 }
 
@@ -168,7 +181,7 @@ async function sampled(count: number, seed: number, only: string): Promise<numbe
   const folder = copy()
   const sites = drawn(count, seed, only)
   plant(folder, sites)
-  const { byId, seconds } = await met(folder)
+  const { byId, seconds } = await met(folder, sites)
   const lived: Site[] = []
   let done = 0
   await inParallel(sites, async (site, id) => {

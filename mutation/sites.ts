@@ -11,6 +11,8 @@ export interface Site {
   readonly becomes: string
   /** A statement begins with it: a bracket there would be taken as the end of the line before. */
   readonly begins: boolean
+  /** Worked out while its module is read: the tests share modules, so that only the first of them is seen there. */
+  readonly early: boolean
 }
 
 const OPERATORS: Readonly<Partial<Record<ts.SyntaxKind, string>>> = {
@@ -75,6 +77,7 @@ export function sitesOf(file: string, text: string): Site[] {
       was: text.slice(start, node.getEnd()),
       becomes,
       begins: beginsStatement(node, source),
+      early: ts.findAncestor(node, ts.isFunctionLike) === undefined,
     })
   }
   const visit = (node: ts.Node): void => {

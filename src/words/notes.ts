@@ -75,6 +75,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `The torque fell on the way, by about ${(100 * share).toFixed(1)} % (known to ± ${(196 * standardUncertainty).toFixed(1)} %), as it does when the pressure sags: torque at rest is that of its start, free speed that of its end, and their bands hold this. Record the pressure along with the rotor to be sure.`,
   'reduction-pressure-said': ({ saidGaugePa, recordedGaugePa }) =>
     `The run is said to be at ${q('gaugePressure', saidGaugePa)}, but its recording begins at ${q('gaugePressure', recordedGaugePa)}; the figures are those of the recording. Correct the pressure held, or take no column for it.`,
+  'readings-pressure-said': ({ saidGaugePa, recordedGaugePa }) =>
+    `The run is said to be at ${q('gaugePressure', saidGaugePa)}, but its readings were taken at ${q('gaugePressure', recordedGaugePa)} on average; the figures are those there. Correct the pressure held, or look at the unit and column of the readings.`,
   'reduction-pressure-moved': ({ share, nominalGaugePa }) =>
     `The pressure ${share > 0 ? 'fell' : 'rose'} by ${Math.abs(100 * share).toFixed(1)} % during the spin-up; the figures are carried to ${Number.isFinite(nominalGaugePa) ? q('gaugePressure', nominalGaugePa) : 'its start'}.`,
   'reading-aside': ({ row, reason }) =>

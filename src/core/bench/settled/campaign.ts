@@ -42,6 +42,7 @@ function bench(condition: string, seed: number) {
     sagShare: condition === 'supply sags' ? between(0.05, 0.15) : 0,
     speedNoise: between(0.001, 0.005),
     seed: seed + 7,
+    carryOff: 0.15 * normalDraw(random),
   }
   return { random, between, line, truth }
 }

@@ -1,7 +1,16 @@
 import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
 import { COVERAGE_95, mean, studentT95, type Measured } from '../../statistics'
-import { lineAt, lineFigures, torqueLine, type TorqueLine, type TorquePoint } from './torque-line'
+import { carriedTo, type Carried, type SupplyRange } from './carried'
+import {
+  lineAt,
+  lineFigures,
+  lineThrough,
+  torqueLine,
+  type LineFigures,
+  type TorqueLine,
+  type TorquePoint,
+} from './torque-line'
 
 /** One settled reading of a brake: what the scale shows, how fast the shaft turns. */
 export interface BrakeReading {
@@ -34,7 +43,10 @@ export interface BrakeRig {
 }
 
 export interface BrakeSettings {
-  /** Torques are put to this supply pressure, by absolute pressure; the mean of the readings' where null. */
+  /**
+   * Torques are put to this supply pressure, by absolute pressure; to the mean of the readings' where null or further
+   * off than a tenth.
+   */
   readonly nominalGaugePressurePa: number | null
   readonly roomPaAbs: number
 }
@@ -58,7 +70,7 @@ export interface SettledReduction {
   /** Greatest power that the brake or the resistors took in a reading, W. */
   readonly mostTakenW: number
   readonly nominalGaugePressurePa: number | null
-  readonly pressurePa: { readonly mean: number; readonly least: number; readonly most: number } | null
+  readonly pressurePa: SupplyRange | null
   readonly sharedRelativeUncertainty: number
   readonly notes: readonly Said[]
 }
@@ -106,8 +118,16 @@ export function settledFigures(
     resolutionNm,
     sharedNm,
     shared,
+    other,
     withoutLoadNm = 0,
-  }: { resolutionNm: number; sharedNm: number; shared: number; withoutLoadNm?: number },
+  }: {
+    resolutionNm: number
+    sharedNm: number
+    shared: number
+    /** The same readings, carried to the supply pressure by a law that is off by one standard uncertainty. */
+    other: readonly TorquePoint[]
+    withoutLoadNm?: number
+  },
 ) {
   const line = torqueLine(points, resolutionNm)
   if (!line)
@@ -139,28 +159,21 @@ export function settledFigures(
     notes.push(said('free-speed-beyond', { share: fastest / found.freeSpeed.value }))
   // what moves all torques alike, in N·m and as a share, on top of what the readings scatter
   const [, slope] = line.parameters
-  const wider = (m: Measured, perNm: number, scales: boolean): Measured => ({
-    ...m,
-    standardUncertainty: Math.hypot(m.standardUncertainty, perNm * sharedNm, scales ? shared * m.value : 0),
-  })
+  const carried = lineFigures(lineThrough(other, line)) ?? found
+  const wider = (id: keyof LineFigures, perNm: number, scales: boolean): Measured => {
+    const { value, standardUncertainty, unit } = found[id]
+    const parts = [standardUncertainty, perNm * sharedNm, scales ? shared * value : 0, carried[id].value - value]
+    return { value, standardUncertainty: Math.hypot(...parts), unit }
+  }
   return {
     points: settled,
     line,
-    stallTorque: wider(found.stallTorque, 1, true),
-    freeSpeed: wider(found.freeSpeed, 1 / Math.abs(slope), false),
-    peakPower: wider(found.peakPower, found.peakSpeed.value, true),
-    peakSpeed: wider(found.peakSpeed, 0.5 / Math.abs(slope), false),
+    stallTorque: wider('stallTorque', 1, true),
+    freeSpeed: wider('freeSpeed', 1 / Math.abs(slope), false),
+    peakPower: wider('peakPower', found.peakSpeed.value, true),
+    peakSpeed: wider('peakSpeed', 0.5 / Math.abs(slope), false),
     notes,
   }
-}
-
-/** Torque put to a supply pressure: what a choked nozzle delivers goes with the absolute pressure before it. */
-export const toNominal = (gaugePa: number | undefined, nominalPa: number | null, roomPaAbs: number): number =>
-  gaugePa === undefined || nominalPa === null ? 1 : (nominalPa + roomPaAbs) / (gaugePa + roomPaAbs)
-
-export const pressuresOf = (values: readonly (number | undefined)[]) => {
-  const known = values.filter((p): p is number => p !== undefined && p > 0)
-  return known.length === 0 ? null : { mean: mean(known), least: Math.min(...known), most: Math.max(...known) }
 }
 
 type Numbered = BrakeReading & { readonly row: number; readonly speed: number }
@@ -235,17 +248,18 @@ export function reduceBrake(
   const without = tareOf(numbered, rest)
   const restTare = without.value
   const tareValue = rig.tareN ?? restTare ?? 0
-  const pressurePa = pressuresOf(turning.map((r) => r.gaugePressurePa))
-  const nominal = pressurePa ? (settings.nominalGaugePressurePa ?? pressurePa.mean) : settings.nominalGaugePressurePa
+  const supply = carriedTo(
+    turning.map((r) => r.gaugePressurePa),
+    settings.nominalGaugePressurePa,
+    settings.roomPaAbs,
+  )
   const level = Math.cos(rig.tiltRad)
-  const points = turning.map((r): TorquePoint => ({
-    speedRadPerS: r.speed,
-    torqueNm:
-      (r.scaleN - (rig.tareN ?? without.at(r))) *
-      (r.armM ?? rig.armM) *
-      level *
-      toNominal(r.gaugePressurePa, pressurePa ? nominal : null, settings.roomPaAbs),
-  }))
+  const pointsBy = (factor: Carried['factor']) =>
+    turning.map((r): TorquePoint => ({
+      speedRadPerS: r.speed,
+      torqueNm: (r.scaleN - (rig.tareN ?? without.at(r))) * (r.armM ?? rig.armM) * level * factor(r.gaugePressurePa),
+    }))
+  const points = pointsBy(supply.factor)
   const digit = rig.resolutionN / Math.sqrt(12)
   const rough = torqueLine(points, digit * rig.armM)
   // one reading of the tare is as uncertain as one reading of the load
@@ -261,10 +275,11 @@ export function reduceBrake(
       resolutionNm: digit * rig.armM,
       sharedNm: tareU * rig.armM * level,
       shared,
+      other: pointsBy(supply.other),
       withoutLoadNm: tareValue * rig.armM * level,
     },
   )
-  const notes: Said[] = [...found.notes]
+  const notes: Said[] = [...supply.notes, ...found.notes]
   if (rig.tareN === null && restTare === null) notes.push(said('brake-no-tare'))
   if (rig.tareN === null && Math.abs(without.creptN) > Math.max(5 * rig.resolutionN, 4 * tareU))
     notes.push(said('brake-crept', { creptN: without.creptN }))
@@ -274,8 +289,8 @@ export function reduceBrake(
     ...found,
     tareN: { value: tareValue, standardUncertainty: tareU, unit: 'N' },
     mostTakenW,
-    nominalGaugePressurePa: nominal,
-    pressurePa,
+    nominalGaugePressurePa: supply.nominalGaugePa,
+    pressurePa: supply.pressurePa,
     sharedRelativeUncertainty: shared,
     notes,
   }

@@ -8,7 +8,8 @@ import {
   studentT95,
   type Measured,
 } from '../../statistics'
-import { settledFault, pressuresOf, settledFigures, toNominal, type SettledReduction } from './reduce-brake'
+import { carriedTo, type Carried } from './carried'
+import { settledFault, settledFigures, type SettledReduction } from './reduce-brake'
 import { lineAt, type TorquePoint } from './torque-line'
 
 /** One settled reading of a generator behind its rectifier. */
@@ -114,14 +115,18 @@ export function reduceGenerator(
     )
   const { k, r } = winding
   const { friction } = rig
-  const pressurePa = pressuresOf(readings.map((x) => x.gaugePressurePa))
-  const nominal = pressurePa ? (settings.nominalGaugePressurePa ?? pressurePa.mean) : settings.nominalGaugePressurePa
+  const supply = carriedTo(
+    readings.map((x) => x.gaugePressurePa),
+    settings.nominalGaugePressurePa,
+    settings.roomPaAbs,
+  )
   const own = (w: number) => (friction ? friction.torqueNm + friction.perSpeedNms * w : 0)
-  const points = readings.map((x, i): TorquePoint => ({
-    speedRadPerS: speeds[i],
-    torqueNm:
-      (k * x.currentA + own(speeds[i])) * toNominal(x.gaugePressurePa, pressurePa ? nominal : null, settings.roomPaAbs),
-  }))
+  const pointsBy = (factor: Carried['factor']) =>
+    readings.map((x, i): TorquePoint => ({
+      speedRadPerS: speeds[i],
+      torqueNm: (k * x.currentA + own(speeds[i])) * factor(x.gaugePressurePa),
+    }))
+  const points = pointsBy(supply.factor)
   const meters = Math.hypot(rig.voltageRelativeUncertainty, rig.currentRelativeUncertainty)
   const constantU = Math.hypot(meters, winding.u[0] / k)
   const found = settledFigures(
@@ -132,6 +137,7 @@ export function reduceGenerator(
       // what the meters read wrong does not move the friction: the free speed follows the difference
       sharedNm: Math.hypot(friction?.torqueStandardUncertaintyNm ?? 0, constantU * own(median(speeds))),
       shared: constantU,
+      other: pointsBy(supply.other),
     },
   )
   const electrical = readings.map((x) => x.voltageV * x.currentA)
@@ -155,7 +161,7 @@ export function reduceGenerator(
     return current ** 2 * ohm
   }
   const best = Math.exp(maximise((x) => atLoad(Math.exp(x)), Math.log(0.05 * r + 0.01), Math.log(1000 * r + 100)))
-  const notes: Said[] = [...found.notes]
+  const notes: Said[] = [...supply.notes, ...found.notes]
   if (!friction) notes.push(said('generator-friction-unknown'))
   notes.push(said('generator-understates', { electricalW: meanTop, shaftW: found.peakPower.value }))
   return {
@@ -180,8 +186,8 @@ export function reduceGenerator(
     ofShaft: friction !== null,
     efficiency: points.map((p, i) => electrical[i] / Math.max(1e-9, p.torqueNm * p.speedRadPerS)),
     mostTakenW: Math.max(...electrical),
-    nominalGaugePressurePa: nominal,
-    pressurePa,
+    nominalGaugePressurePa: supply.nominalGaugePa,
+    pressurePa: supply.pressurePa,
     sharedRelativeUncertainty: meters,
     notes,
   }

@@ -30,6 +30,8 @@ export interface SettledTruth {
   /** Scatter of the speed as a share. */
   readonly speedNoise: number
   readonly seed: number
+  /** By how much torque changes with the gauge pressure, each over itself, other than by the absolute one; none. */
+  readonly carryOff?: number
 }
 
 export interface BrakeTruth extends SettledTruth {
@@ -54,7 +56,8 @@ function* settled(t: SettledTruth, random: () => number) {
       const mean = t.nominalGaugePa * (1 - t.sagShare * (1 - share))
       const gaugePa = mean + t.pressureNoisePa * normalDraw(random)
       const speed = t.line.freeSpeedRadPerS * share * (1 + t.speedNoise * normalDraw(random))
-      const pressure = (gaugePa + t.roomPaAbs) / (t.nominalGaugePa + t.roomPaAbs)
+      const pressure =
+        ((gaugePa + t.roomPaAbs) / (t.nominalGaugePa + t.roomPaAbs)) * (gaugePa / t.nominalGaugePa) ** (t.carryOff ?? 0)
       yield { gaugePa, speed, torque: t.line.stallTorqueNm * pressure * (1 - speed / t.line.freeSpeedRadPerS) }
     }
 }

@@ -125,6 +125,15 @@ export function torqueLine(points: readonly TorquePoint[], resolutionNm: number)
   }
 }
 
+/** Through the same readings, of which other torques are known: those that a line keeps, straight or bent as it is. */
+export function lineThrough(points: readonly TorquePoint[], like: TorqueLine): TorqueLine {
+  const { status, parameters } = fit(
+    points.filter((_, i) => like.kept[i]),
+    like.bent,
+  )
+  return status === 'fitted' ? { ...like, parameters: [parameters[0], parameters[1], parameters[2] ?? 0] } : like
+}
+
 /** Speed at which the torque is gone, and where its power is greatest; null where it does not fall with speed. */
 function landmarks(p: readonly number[]): { free: number; peak: number } | null {
   const [a, b, c] = p

@@ -116,3 +116,14 @@ export const radialHub = (input: FedParts & { readonly machine: RadialInflow }):
   const l = radialLayout(input)
   return hangingHub(input, l.stack, l.shape.bore, l.flange, l.keyDepth)
 }
+
+/** Where the spout’s round bore begins: outside the lid, and with a wall between it and the spiral. */
+export function spoutFrom(l: RadialLayout, wall: number): number {
+  const underLid = Math.sqrt(Math.max(1, l.outer ** 2 - l.middle ** 2))
+  const reach = l.boxed ? l.start : l.shape.rim * 1.06 + (0.12 * l.feed) / l.shape.width
+  return Math.max(
+    underLid + wall - 0.5,
+    Math.sqrt(Math.max(0, (reach + wall) ** 2 - Math.max(0, l.middle - l.bore) ** 2)),
+    Math.sqrt(Math.max(0, (l.outer + 1) ** 2 - Math.max(0, l.middle - l.tail.neck - 1) ** 2)),
+  )
+}

@@ -16,8 +16,7 @@ import { COLLAR, collarScrew, hubScrew } from '../../geometry/solids/hub'
 import { endPlay, onShaft } from '../hub-stack'
 import { ONE_WAY, mm, type PartSpec, type PartsKind, type RotatingParts } from '../part-kind'
 import { airWall, backWall, bentWheelNotes, collar, hub, joinNotes, spiralNotes } from '../shared-parts'
-import { UNDER, radialHub, radialShape, radialLayout } from './layout'
-import { spoutFrom } from './solids'
+import { UNDER, radialHub, radialLayout, radialShape, spoutFrom } from './layout'
 import type { RadialInflow } from '.'
 
 type Parts = RotatingParts<RadialInflow>

@@ -7,7 +7,7 @@ import type { SolidKit } from '../../geometry/solids/toolkit'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
-import { ARM, RING, radialHub, radialLayout, radialShape, type RadialLayout } from './layout'
+import { ARM, RING, radialHub, radialLayout, radialShape, spoutFrom, type RadialLayout } from './layout'
 import type { RadialInflow } from '.'
 
 type Input = FedParts & { readonly machine: RadialInflow }
@@ -79,17 +79,6 @@ function voluteSolid(kit: SolidKit, input: Input): Manifold {
     ...lug.holes,
   ])
   return kit.aboveBase(kit.union([body, ...ring]), 0)
-}
-
-/** Where the spout's round bore begins: outside the lid, and with a wall between it and the spiral. */
-export function spoutFrom(l: RadialLayout, wall: number): number {
-  const underLid = Math.sqrt(Math.max(1, l.outer ** 2 - l.middle ** 2))
-  const reach = l.boxed ? l.start : l.shape.rim * 1.06 + (0.12 * l.feed) / l.shape.width
-  return Math.max(
-    underLid + wall - 0.5,
-    Math.sqrt(Math.max(0, (reach + wall) ** 2 - Math.max(0, l.middle - l.bore) ** 2)),
-    Math.sqrt(Math.max(0, (l.outer + 1) ** 2 - Math.max(0, l.middle - l.tail.neck - 1) ** 2)),
-  )
 }
 
 /**
