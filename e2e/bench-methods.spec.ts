@@ -31,6 +31,10 @@ test('a brake’s table: columns found, three wrong readings named, power of its
   expect(Math.abs((await figure(page, 'Peak power')) / 17.043 - 1)).toBeLessThan(0.02)
   for (const reading of ['Reading 11', 'Reading 21', 'Reading 22'])
     await expect(page.getByText(`${reading} was set aside`)).toBeVisible()
+  // a pressure that the readings were not taken at carries nothing over
+  await page.getByLabel('Pressure held').fill('250')
+  await expect(page.getByText('its readings were taken at 400 kPa gauge on average')).toBeVisible()
+  expect(Math.abs((await figure(page, 'Peak power')) / 17.043 - 1)).toBeLessThan(0.02)
   await page.getByRole('button', { name: /^Peak power/ }).click()
   await expect(page.getByRole('dialog')).toContainText('Least median of squares')
 })

@@ -131,11 +131,17 @@ async function inParallel<T>(items: readonly T[], work: (item: T, index: number)
   )
 }
 
+/** Test files of one site: those seen to come by it, and those that only read its file. */
+interface Comers {
+  readonly seen: readonly string[]
+  readonly read: readonly string[]
+}
+
 /** Which test files come by which site, and how long each takes. */
 async function met(
   folder: string,
   sites: readonly Site[],
-): Promise<{ readonly byId: Map<number, string[]>; readonly seconds: Map<string, number> }> {
+): Promise<{ readonly comers: readonly Comers[]; readonly seconds: ReadonlyMap<string, number> }> {
   const [log, report] = [join(folder, '.cache/met.log'), join(folder, '.cache/met.json')]
   const sound = await passes(folder, TESTS, { FAULT_LOG: log }, 3600, [
     '--maxWorkers=2',
@@ -151,28 +157,34 @@ async function met(
   if (!sound && (failed.length === 0 || !(await passes(folder, failed, {}, 3600))))
     throw new Error(`the tests fail as they are: ${failed.join(', ')}`)
   const seconds = new Map(testResults.map((t) => [t.name, (t.endTime - t.startTime) / 1000]))
-  const byId = new Map<number, string[]>()
+  const seen = new Map<number, string[]>()
   for (const line of readFileSync(log, 'utf8').trim().split('\n')) {
     const [id, test] = [Number(line.slice(0, line.indexOf(' '))), line.slice(line.indexOf(' ') + 1)]
-    byId.set(id, [...(byId.get(id) ?? []), test])
+    seen.set(id, [...(seen.get(id) ?? []), test])
   }
   // what is worked out while modules are read is met by the first test of a process alone, whichever that is
   const reach = [...reachOf(TESTS)]
-  sites.forEach((site, id) => {
-    if (!site.early && (byId.get(id) ?? []).length > AT_ONCE) return
-    const read = reach.filter(([, files]) => files.has(resolve(site.file)))
-    const tests = read.map(([test]) => join(folder, relative(root, test)))
-    byId.set(id, [...new Set([...(site.early ? [] : (byId.get(id) ?? [])), ...tests])])
+  const comers = sites.map((site, id): Comers => {
+    const own = site.early ? [] : (seen.get(id) ?? [])
+    if (own.length > AT_ONCE) return { seen: own, read: [] }
+    const readers = reach.filter(([, files]) => files.has(resolve(site.file)))
+    return {
+      seen: own,
+      read: readers.map(([test]) => join(folder, relative(root, test))).filter((test) => !own.includes(test)),
+    }
   })
-  return { byId, seconds }
+  return { comers, seconds }
 }
 
 /** The tests that are tried on a site: those beside it first, then the quickest, as many as time allows. */
-function chosen(site: Site, tests: readonly string[], seconds: ReadonlyMap<string, number>): string[] {
+function chosen(site: Site, { seen, read }: Comers, seconds: ReadonlyMap<string, number>): string[] {
   const folder = site.file.split('/').slice(0, 3).join('/')
-  const order = [...tests].sort(
-    (a, b) => Number(b.includes(folder)) - Number(a.includes(folder)) || (seconds.get(a) ?? 0) - (seconds.get(b) ?? 0),
-  )
+  const sorted = (tests: readonly string[]) =>
+    [...tests].sort(
+      (a, b) =>
+        Number(b.includes(folder)) - Number(a.includes(folder)) || (seconds.get(a) ?? 0) - (seconds.get(b) ?? 0),
+    )
+  const order = [...sorted(seen), ...sorted(read)]
   let sum = 0
   return order.filter((t, i) => (sum += seconds.get(t) ?? 0) <= MOST_S || i < 2)
 }
@@ -181,11 +193,11 @@ async function sampled(count: number, seed: number, only: string): Promise<numbe
   const folder = copy()
   const sites = drawn(count, seed, only)
   plant(folder, sites)
-  const { byId, seconds } = await met(folder, sites)
+  const { comers, seconds } = await met(folder, sites)
   const lived: Site[] = []
   let done = 0
   await inParallel(sites, async (site, id) => {
-    const tests = chosen(site, byId.get(id) ?? [], seconds)
+    const tests = chosen(site, comers[id], seconds)
     // in batches, the nearest first, so that what is found is found soon
     let alive = true
     for (let from = 0, size = 3; alive && from < tests.length; from += size, size *= 4)

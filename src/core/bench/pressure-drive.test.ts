@@ -1,6 +1,6 @@
 import { nozzleFlow } from '../flow'
 import { angleOfSpeed } from './angle-trace'
-import { driveOf, fallOf, fellUnseen, jetSpeedFollows, slopeAtShut } from './pressure-drive'
+import { driveOf, fallOf, fellUnseen, jetSpeedFollows, lineShape, slopeAtShut } from './pressure-drive'
 import { reduceInertia } from './reduce-inertia'
 import { simulateSpinUp } from './simulate-inertia'
 import { march, priorsOf } from './trajectory-march'
@@ -124,6 +124,26 @@ test('a fall is plain above three times its uncertainty and 0.3 % of the torque,
   expect(fall('motion', 0.029, 0.01)).toBe(false)
   expect(fall('motion', 0.0029, 0.0001)).toBe(false)
   expect(fall('column', 0.031, 0.01)).toBe(false)
+})
+
+test('a supply that fell or moved is why a line is bent; one that stayed leaves the bend to the machine', () => {
+  const shape = (from: 'motion' | 'column', value: number, curvature: number) =>
+    lineShape(
+      { from, nominalGaugePa: null, share: { value, standardUncertainty: 0.001, unit: '' }, sigmas: value / 0.001 },
+      curvature,
+    )
+  expect([shape('motion', 0, 0), shape('motion', 0, -3.1), shape('motion', 0, 2.9)]).toEqual([
+    'straight',
+    'bent',
+    'straight',
+  ])
+  // a fall that nobody saw moves the line whether it bends or not
+  expect([shape('motion', 0.05, 0), shape('motion', 0.05, 9)]).toEqual(['moved', 'moved'])
+  expect([shape('column', 0.05, 0), shape('column', -0.05, 9), shape('column', 0.002, 9)]).toEqual([
+    'straight',
+    'moved',
+    'bent',
+  ])
 })
 
 test.each([

@@ -230,6 +230,20 @@ export function slopeAtShut({ factors }: Drive, fallen: readonly number[]): { fa
 export const fellUnseen = ({ from, share, sigmas }: PressureFall): boolean =>
   from === 'motion' && sigmas > 3 && share.value > 0.003
 
+/** A recorded pressure that changed by more than this share of the set one moved. */
+const MOVED = 0.003
+export const movedSeen = ({ from, share }: PressureFall): boolean => from === 'column' && Math.abs(share.value) > MOVED
+
+/**
+ * How the torque read from the motion lies over the speed: a supply that falls or moves meanwhile bends it as well, and
+ * is then why.
+ */
+export function lineShape(fall: PressureFall, curvatureSigmas: number): 'straight' | 'bent' | 'moved' {
+  if (fellUnseen(fall)) return 'moved'
+  if (Math.abs(curvatureSigmas) <= 3) return 'straight'
+  return movedSeen(fall) ? 'moved' : 'bent'
+}
+
 /**
  * What the fit makes of the pressure's way. `other` is the fit where what the motion cannot tell is one standard
  * uncertainty off: how far the torque fell hangs on it.

@@ -1,6 +1,6 @@
 import type { Measured } from '../statistics'
 import { said, type Said } from '../said'
-import { fellUnseen, type PressureFall } from './pressure-drive'
+import { fellUnseen, lineShape, movedSeen, type PressureFall } from './pressure-drive'
 import type { InertiaRig } from './rig'
 import type { TrajectoryFit } from './trajectory-fit'
 
@@ -29,14 +29,12 @@ export function reductionNotes(result: {
         recordedGaugePa: fall.nominalGaugePa,
       }),
     )
-  const moved = fall.from === 'column' && Math.abs(fall.share.value) > 0.003
-  if (moved)
+  if (movedSeen(fall))
     notes.push(
       said('reduction-pressure-moved', { share: fall.share.value, nominalGaugePa: fall.nominalGaugePa ?? NaN }),
     )
   if (motion.status !== 'singular' && motion.autocorrelation > 0.7) notes.push(said('reduction-waves'))
-  // a pressure that moved bends the line as well, and is said already
-  if (Math.abs(result.curvatureSigmas) > 3 && !moved && !fellUnseen(fall)) notes.push(said('reduction-bent'))
+  if (lineShape(fall, result.curvatureSigmas) === 'bent') notes.push(said('reduction-bent'))
   // a fall scatters the readings about one line as well, and is said already
   if (result.reducedChiSquare > 9 && !fellUnseen(fall)) notes.push(said('reduction-scatter'))
   const share = result.rig.rotorInertiaKgM2.value / result.inertia.value

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import Module, { type ManifoldToplevel } from 'manifold-3d'
 import { isBought } from '../../core/geometry'
-import { assemblyOf, partSet, type PartsInput } from '../../core/machines'
+import { FAMILIES, assemblyOf, partSet, type PartsInput } from '../../core/machines'
 import { buildPart } from '../../core/machines/build-part'
 import { newBuild, newBuildOf, newPistonRegulator, newRegulator, type Regulator } from '../document'
 import { lines } from '../document/testing'
@@ -49,14 +49,19 @@ const SETS: readonly (readonly [string, () => PartsInput])[] = [
   ['regulator with a piston', () => regulated(newPistonRegulator(350e3))],
 ]
 
-test.each(SETS)('%s', (_, input) => {
-  const made = input()
+/** Where everything of a machine stands, what it leaves open, and what it says of itself. */
+function standing(made: PartsInput) {
   const { placed, ways = [], reach = [], gaps, jets, turnedTo, ...rest } = assemblyOf(made)
   const where = (list: typeof placed) =>
-    list.map(({ body, pose }) => [
-      isBought(body) ? `${body.code} ${body.size}` : body,
-      pose.map((v) => (Math.abs(v) < 1e-9 ? 0 : v)),
-    ])
+    list.map(({ body, pose }) => [isBought(body) ? `${body.code} ${body.size}` : body, pose])
+  const all = { placed: where(placed), turned: turnedTo ? where(turnedTo(70)) : null, ways, reach, gaps, jets, rest }
+  // what rounding leaves of nothing differs from machine to machine
+  const sound = (_: string, v: unknown) => (typeof v === 'number' && Math.abs(v) < 1e-9 ? 0 : v)
+  return JSON.parse(JSON.stringify(all, sound)) as typeof all
+}
+
+test.each(SETS)('%s', (_, input) => {
+  const made = input()
   expect(
     lines({
       ...Object.fromEntries(
@@ -65,13 +70,17 @@ test.each(SETS)('%s', (_, input) => {
           return [name, [copies, volumeMm3, box.min, box.max, profile.circles.length]]
         }),
       ),
-      placed: where(placed),
-      turned: turnedTo ? where(turnedTo(70)) : null,
-      ways,
-      reach,
-      gaps,
-      jets,
-      rest,
+      ...standing(made),
     }),
   ).toMatchSnapshot()
+})
+
+// of the turbines, whose parts are pinned beside their sets
+test.each(FAMILIES)('%s as it stands, by a barb and by a thread, of resin', (family) => {
+  const build = newBuild(own, family)
+  const made = (more: Partial<typeof build.making>) =>
+    lines(standing(partsInput({ ...build, making: { ...build.making, ...more } })))
+  const [plain, thread, resin] = [made({}), made({ connection: 'g-thread' }), made({ process: 'resin' })]
+  const moved = (other: string) => other.split('\n').filter((line) => !plain.includes(line))
+  expect([plain, ...moved(thread), ...moved(resin)].join('\n')).toMatchSnapshot()
 })

@@ -1,6 +1,6 @@
 import { Moments } from '../../devices/moment'
 import { benchProgram, hiddenMachine, hiddenRegulator, type BenchAsked } from '../../core/bench'
-import type { DroopReduction } from '../../core/bench'
+import type { DroopReduction, GeneratorReduction } from '../../core/bench'
 import type { Rig } from '../document'
 import { lines } from '../document/testing'
 import { liveOf, methodOf } from '../measuring'
@@ -48,7 +48,11 @@ describe('what the bench really does comes out of its lines', () => {
   test('generator: settled stretches are cut out, and the electrical peak is below the shaft’s', () => {
     const of = asked(rigs.generator, 5, USUAL)
     const truth = hiddenMachine(of)
-    const { value } = figure(measured(rigs.generator, of, 60), 'electricalPowerW')
+    const run = measured(rigs.generator, of, 60)
+    const { value } = figure(run, 'electricalPowerW')
+    // volts, amperes and turns as the windings have them
+    const { constant } = run.detail as GeneratorReduction
+    expect(constant.value / (12 / of.freeSpeedRadPerS)).toBeCloseTo(1, 2)
     const shaft = (truth.stallTorqueNm * truth.freeSpeedRadPerS) / 4
     expect(value).toBeLessThan(shaft)
     expect(value).toBeGreaterThan(0.4 * shaft)

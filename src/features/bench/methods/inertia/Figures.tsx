@@ -1,11 +1,17 @@
 'use client'
 import { useState } from 'react'
-import { reductionWorkings, type InertiaReduction, type ReductionWorkingId } from '../../../../core/bench'
+import { lineShape, reductionWorkings, type InertiaReduction, type ReductionWorkingId } from '../../../../core/bench'
 import { formatNumber } from '../../../../core/units'
 import { Advice, Figure } from '../../../../ui'
 import { LateWorkingDialog, useShown } from '../../../shared'
 import type { MeasuredProps } from '../contract'
 import { diagnosis } from './charts'
+
+const LINE = {
+  straight: 'straight line, no bend',
+  bent: 'the line is bent',
+  moved: 'the supply moved meanwhile: see below',
+} as const
 
 /** Figures of a spin-up and its coasting, set against what was predicted, and why they differ. */
 export function InertiaFigures({ run, measured, predicted, possible }: MeasuredProps & { readonly possible: boolean }) {
@@ -38,7 +44,7 @@ export function InertiaFigures({ run, measured, predicted, possible }: MeasuredP
         label="Torque at rest"
         origin="measured"
         {...shown.parts(r.stallTorque.value, 'torque', r.stallTorque.standardUncertainty)}
-        sub={Math.abs(r.curvatureSigmas) < 3 ? 'straight line, no bend' : 'the line is bent'}
+        sub={LINE[lineShape(r.pressure, r.curvatureSigmas)]}
         onOpen={() => setWorking('stallTorque')}
       />
       <Figure
