@@ -78,6 +78,26 @@ describe('line encoder on the flywheel, 1 kHz, 100 rows lost (independent record
     expect(Math.abs(r.peakBladePower.power.value / truth.P_max_gas_W - 1)).toBeLessThan(0.03)
     expect(Math.abs(r.peakShaftPower.power.value / truth.P_max_net_W - 1)).toBeLessThan(0.03)
   })
+  test('the stretches drawn beside the line lie on it and on the truth, as near as they say', () => {
+    const torque = (w: number) => truth.T0 * (1 - w / (truth.n0 * rpm))
+    const off = r.points.map((p) => (p.bladeTorqueNm - torque(p.speedRadPerS)) / truth.T0)
+    expect(Math.max(...off.slice(1).map(Math.abs))).toBeLessThan(0.08)
+    // those of the first second scatter about the fitted line by some one of their own uncertainty; later ones are
+    // longer, and what is off there is smaller than can be drawn
+    const early = r.points.filter((p) => p.timeS < 2)
+    const sigmas = early.map((p) => (p.shaftTorqueNm - shaftTorqueOf(r.law, p.speedRadPerS)) / p.torqueUncertaintyNm)
+    const scatter = Math.sqrt(sigmas.reduce((sum, z) => sum + z * z, 0) / sigmas.length)
+    expect([early.length > 6, scatter > 0.5, scatter < 2]).toEqual([true, true, true])
+    for (const p of r.points)
+      expect(Math.abs(p.shaftTorqueNm - shaftTorqueOf(r.law, p.speedRadPerS))).toBeLessThan(
+        3 * p.torqueUncertaintyNm + 1e-3 * truth.T0,
+      )
+    const drag = r.coastPoints.map((p) => (p.dragNm - dragOf(r.law, p.speedRadPerS)) / p.dragNm)
+    expect([r.coastPoints.length, Math.max(...drag.map(Math.abs)) < 0.01]).toEqual([14, true])
+    // a coasting is read over longer stretches: 1 % of the drag at most
+    const unsure = r.coastPoints.map((p) => p.uncertaintyNm / p.dragNm)
+    expect([Math.min(...unsure) > 1e-4, Math.max(...unsure) < 0.02]).toEqual([true, true])
+  })
   test('the phases are found: air from 1 s to 16 s', () => {
     expect(r.phases.spinUp.fromS).toBeGreaterThan(0.9)
     expect(r.phases.spinUp.fromS).toBeLessThan(1.2)

@@ -67,6 +67,24 @@ test('a sound goes out under a name that players know, and comes back; one that 
   expect(Object.keys(raw)).toContain('recordings/s.wav')
 })
 
+test('recordings that nothing speaks of are named, at most five of them; folders and what is used are not', () => {
+  const files = unzipSync(packArchive(demo))
+  const noted = (...more: string[]) => {
+    const opened = openArchive(
+      zipSync({ ...files, ...Object.fromEntries(more.map((f) => [`recordings/${f}`, strToU8('x')])) }),
+    )
+    return opened.ok ? opened.notes : null
+  }
+  const own = noted()!
+  expect(own.filter((n) => n.code === 'archive-not-used')).toEqual([])
+  expect(noted('a.csv', 'more/')).toEqual([
+    { code: 'archive-not-used', values: { names: 'recordings/a.csv', more: 0 } },
+  ])
+  expect(noted('1', '2', '3', '4', '5', '6', '7')).toEqual([
+    { code: 'archive-not-used', values: { names: [1, 2, 3, 4, 5].map((n) => `recordings/${n}`).join(', '), more: 2 } },
+  ])
+})
+
 test('a project that cannot be opened is packed as it lies', () => {
   const document = { schemaVersion: 99, secret: [1, 2] }
   const files = unzipSync(packRaw({ document, recordings: new Map([['a/../b', strToU8('x')]]) }))
