@@ -1,4 +1,4 @@
-import { CAMPAIGN_CONDITIONS, campaign } from '../src/core/bench/campaign'
+import { CAMPAIGN_CONDITIONS, campaign } from '../src/core/bench/inertia/campaign'
 import {
   BRAKE_CONDITIONS,
   GENERATOR_CONDITIONS,

@@ -100,10 +100,10 @@ export const NAMED: readonly NamedFault[] = [
   ),
   fault(
     'clock-restart share',
-    'src/core/bench/clean-time.ts',
+    'src/core/bench/angle/clean-time.ts',
     'top - 0.5 * (top - begun)',
     'top - 0.95 * (top - begun)',
-    'src/core/bench/clean-time',
+    'src/core/bench/angle/clean-time',
   ),
   fault(
     'fin position',

@@ -1,5 +1,5 @@
-import type { BlockTrace } from '../decimate'
-import { breakPoint } from '../phases'
+import type { BlockTrace } from '../angle/decimate'
+import { breakPoint } from '../inertia/phases'
 
 /** A stretch over which the machine is left to itself. */
 export interface Coast {

@@ -1,7 +1,7 @@
 import type { Said } from '../../said'
 import type { Measured } from '../../statistics'
-import type { DrawnTrace } from '../drawn-trace'
-import type { Repair } from '../repair'
+import type { DrawnTrace } from '../angle/drawn-trace'
+import type { Repair } from '../angle/repair'
 import type { Coast } from './coasts'
 
 /** All that turns, and what brakes it in some of the coastings; both at the rotor's shaft. */

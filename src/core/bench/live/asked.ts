@@ -1,4 +1,4 @@
-import { jetSpeedFollows } from '../pressure-drive'
+import { jetSpeedFollows } from '../inertia/pressure-drive'
 import { normalDraw, seededRandom } from '../../statistics'
 
 /** What can go wrong at a simulated bench. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { TracePyramid, packTrace, levelOf, motionOfCounts, motionOfMarks, motionOfSpeed } from '.'
 import { plateaus } from '../settled'
-import { angleOfPulses } from '../angle-trace'
+import { angleOfPulses } from '../angle/angle-trace'
 import { normalDraw, seededRandom } from '../../statistics'
 
 describe('a trace’s pyramid', () => {

@@ -1,6 +1,6 @@
 import { normalDraw } from '../../statistics'
 import { RPM } from '../../units/rotation'
-import { encoderCounts, pulseTimes, simulateSpinUp } from '../simulate-inertia'
+import { encoderCounts, pulseTimes, simulateSpinUp } from '../inertia/simulate-inertia'
 import { GAS_CONSTANT } from '../../air'
 import { CHOKED, tankPressures } from '../tank/tank-model'
 import { simulateStand } from '../thrust/simulate-thrust'

@@ -1,7 +1,7 @@
 import { PhysicsError } from '../../errors'
 import { linearLeastSquares, type Measured } from '../../statistics'
-import { CLOCK_SCALE } from '../reduce-inertia'
-import type { AngleTrace } from '../repair'
+import { CLOCK_SCALE } from '../inertia/reduce-inertia'
+import type { AngleTrace } from '../angle/repair'
 
 /** Speed over time with its standard uncertainty, SI. */
 export interface SpeedCurve {

@@ -1,5 +1,5 @@
 import { reduceSpeed } from '.'
-import { angleOfPulses } from '../angle-trace'
+import { angleOfPulses } from '../angle/angle-trace'
 import { normalDraw, seededRandom } from '../../statistics'
 
 const scale = { countsPerTurn: 2, rotorTurnsPerSensorTurn: 1 }

@@ -1,0 +1,107 @@
+/** @jest-environment node */
+import { readFileSync } from 'node:fs'
+import {
+  angleOfCounts,
+  angleOfPulses,
+  pulseTimes,
+  reduceInertia,
+  simulateSpinUp,
+  type InertiaRig,
+  type SpinUpTruth,
+} from '..'
+import { countMarks } from './marks'
+
+const rpm = Math.PI / 30
+const optical = readFileSync('src/project/fixtures/recordings/spin_optical_1ppr.csv', 'utf8')
+  .split('\n')
+  .filter((line) => /^[-\d]/.test(line))
+  .map(Number)
+const rig: InertiaRig = {
+  flywheelInertiaKgM2: { value: 4.2e-4, standardUncertainty: 0 },
+  rotorInertiaKgM2: { value: 1.6e-6, standardUncertainty: 0 },
+  speedRatio: 0.2,
+  countsPerTurn: 1,
+  sensorOn: 'rotor',
+}
+
+describe('one mark missing among the first (independent recording of known truth, 12.91 W)', () => {
+  test.each([1, 2, 3, 4, 5, 6, 9])('mark %p taken out', (skip) => {
+    const traced = angleOfPulses(Float64Array.from(optical.filter((_, i) => i !== skip)), {
+      countsPerTurn: 1,
+      rotorTurnsPerSensorTurn: 1,
+    })
+    const { trace } = traced
+    expect((trace.angleRad[trace.angleRad.length - 1] - trace.angleRad[0]) / 2 / Math.PI).toBeCloseTo(11212, 6)
+    expect(reduceInertia(traced, rig).peakShaftPower.power.value).toBeCloseTo(12.91, 1)
+  })
+})
+
+describe('marks of simulated spin-ups with every fault at once', () => {
+  const truth: SpinUpTruth = {
+    stallTorqueNm: 0.02,
+    dragFreeSpeedRadPerS: 22_000 * rpm,
+    drag: [4e-4, 2e-7, 1e-10],
+    effectiveInertiaKgM2: 2e-5,
+    openS: 0.5,
+    shutS: 8,
+    endS: 16,
+  }
+  const motion = simulateSpinUp(truth, 0.001)
+  const turns = Math.floor(motion.angleRad[motion.angleRad.length - 1] / 2 / Math.PI)
+  test.each(Array.from({ length: 25 }, (_, i) => i))('seed %p: every turn counted', (seed) => {
+    const marks = pulseTimes(motion, {
+      perTurn: 1,
+      tickS: 4e-6,
+      jitterS: 2e-5,
+      missedShare: 0.015,
+      doubledShare: 0.01,
+      seed,
+    })
+    const counted = countMarks(marks)
+    expect(Math.abs(counted.number[counted.number.length - 1] - turns)).toBeLessThanOrEqual(2)
+    expect(counted.undecided.length).toBeLessThan(3)
+  })
+  test('what fits no whole number of marks is told with both readings', () => {
+    const even = Array.from({ length: 200 }, (_, i) => i * 0.01)
+    const torn = even.flatMap((t, i) => (i < 100 ? [t] : [t + 0.0148]))
+    const { repairs } = angleOfPulses(Float64Array.from(torn), { countsPerTurn: 1, rotorTurnsPerSensorTurn: 1 })
+    const { taken, other } = repairs.find((r) => r.kind === 'undecided gap')?.values ?? {}
+    expect([taken, other].sort()).toEqual([2, 3])
+  })
+})
+
+describe('counters of any width, up or down, set back', () => {
+  const timeS = Float64Array.from({ length: 4000 }, (_, i) => i * 0.001)
+  const whole = timeS.map((t) => Math.floor(9000 * t + 2500 * t * t))
+  const end = whole[whole.length - 1]
+  const read = (counts: ArrayLike<number>) => {
+    const { trace, repairs } = angleOfCounts(timeS, Float64Array.from(counts), {
+      countsPerTurn: 100,
+      rotorTurnsPerSensorTurn: 1,
+    })
+    return {
+      counts: (trace.angleRad[trace.angleRad.length - 1] / 2 / Math.PI) * 100,
+      kinds: repairs.map((r) => r.kind),
+    }
+  }
+  test.each([8, 10, 12, 16])('%p bits, unsigned', (bits) =>
+    expect(read(whole.map((c) => c % 2 ** bits))).toEqual({ counts: expect.closeTo(end, 6), kinds: ['counter wrap'] }),
+  )
+  test('16 bits, signed: from 32 767 to −32 768', () =>
+    expect(read(whole.map((c) => ((c + 32768) % 65536) - 32768))).toEqual({
+      counts: expect.closeTo(end, 6),
+      kinds: ['counter wrap'],
+    }))
+  test('down, signed', () =>
+    expect(read(whole.map((c) => -(((c + 32768) % 65536) - 32768)))).toEqual({
+      counts: expect.closeTo(end, 6),
+      kinds: ['counter wrap'],
+    }))
+  test('32 bits that need no mending', () =>
+    expect(read(whole.map((c) => c + 5e6))).toEqual({ counts: expect.closeTo(end, 6), kinds: [] }))
+  test('set back to nought in the middle: carried on within one step', () => {
+    const { counts, kinds } = read(whole.map((c, i) => (i < 2500 ? c + 40_000 : c - whole[2500])))
+    expect(kinds).toEqual(['counter reset'])
+    expect(Math.abs(counts - end)).toBeLessThan(25)
+  })
+})

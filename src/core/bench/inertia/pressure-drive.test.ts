@@ -1,0 +1,202 @@
+import { nozzleFlow } from '../../flow'
+import { angleOfSpeed } from '../angle/angle-trace'
+import { driveOf, fallOf, fellUnseen, jetSpeedFollows, lineShape, slopeAtShut } from './pressure-drive'
+import { reduceInertia } from './reduce-inertia'
+import { simulateSpinUp } from './simulate-inertia'
+import { march, priorsOf } from './trajectory-march'
+
+describe('how a jet’s speed follows the gauge pressure', () => {
+  test('a weak jet by the root (Bernoulli), a strong one less', () => {
+    expect(jetSpeedFollows(1)).toBeCloseTo(0.5, 4)
+    expect(jetSpeedFollows(350e3)).toBeCloseTo(0.208, 3)
+    expect(jetSpeedFollows(2e6)).toBeLessThan(0.12)
+  })
+  test('as the exit of a plain nozzle has it below choking (isentropic, NACA Report 1135)', () => {
+    const speed = (gauge: number) =>
+      nozzleFlow(
+        { totalPressurePaAbs: 101_325 + gauge, totalTemperatureK: 293.15, backPressurePaAbs: 101_325 },
+        { throatDiameterM: 1e-3 },
+      ).exitSpeedMPerS
+    for (const gauge of [5e3, 20e3, 60e3]) {
+      const slope = Math.log(speed(1.01 * gauge) / speed(gauge / 1.01)) / (2 * Math.log(1.01))
+      expect(slope).toBeCloseTo(jetSpeedFollows(gauge), 3)
+    }
+  })
+})
+
+/** A flywheel on a supply that sags, whose jets slow down with it. */
+const SAG = 0.06
+const TRUTH = {
+  stallTorqueNm: 0.02,
+  dragFreeSpeedRadPerS: 2200,
+  drag: [4e-4, 1.5e-7, 1e-10] as const,
+  effectiveInertiaKgM2: 2e-5,
+  openS: 1,
+  shutS: 12,
+  endS: 26,
+  speedShare: 0.22,
+}
+const pressure = (t: number) => 350e3 * (1 - SAG * (1 - Math.exp(-Math.max(0, t - TRUTH.openS) / 3)))
+const motion = simulateSpinUp(TRUTH, 0.004, (t) => 1 + 0.95 * (pressure(t) / 350e3 - 1))
+const none = { value: 0, standardUncertainty: 0 }
+const rig = {
+  flywheelInertiaKgM2: { value: 2e-5, standardUncertainty: 0 },
+  rotorInertiaKgM2: none,
+  speedRatio: 1,
+  countsPerTurn: 1,
+  sensorOn: 'rotor',
+} as const
+const recorded = (column: boolean) =>
+  reduceInertia(
+    {
+      ...angleOfSpeed(motion.timeS, motion.speedRadPerS, 1),
+      pressure: column ? { timeS: motion.timeS, gaugePa: Float64Array.from(motion.timeS, pressure) } : null,
+    },
+    rig,
+    { nominalGaugePressurePa: 350e3 },
+  )
+/** Where shaft torque vanishes with the air at so much of its torque at rest. */
+const freeAt = (change: number) => {
+  const t0 = TRUTH.stallTorqueNm * (1 + change)
+  const k = (TRUTH.stallTorqueNm / TRUTH.dragFreeSpeedRadPerS) * (1 + (1 - TRUTH.speedShare) * change) + TRUTH.drag[1]
+  const c = TRUTH.drag[2]
+  return (-k + Math.sqrt(k * k + 4 * c * (t0 - TRUTH.drag[0]))) / (2 * c)
+}
+
+describe('a supply that sags under a machine whose jets slow down with it', () => {
+  test('with a column the free speed is that of the set pressure, which was never there while it ran free', () => {
+    const { freeSpeed, stallTorque, pressure: fall } = recorded(true)
+    expect(Math.abs(freeSpeed.value / freeAt(0) - 1)).toBeLessThan(5e-4)
+    // as it was read it would be more than one part in a hundred less
+    expect(freeAt(-0.95 * SAG) / freeAt(0)).toBeLessThan(0.988)
+    expect(Math.abs(stallTorque.value / TRUTH.stallTorqueNm - 1)).toBeLessThan(5e-4)
+    expect(fall.share.value).toBeCloseTo(SAG * (1 - Math.exp(-11 / 3)), 3)
+  })
+  test('without one it is that at which it was read, torque at rest that of the start; the fall is found', () => {
+    const found = recorded(false)
+    const shut = 0.95 * (pressure(TRUTH.shutS) / 350e3 - 1)
+    expect(Math.abs(found.freeSpeed.value / freeAt(shut) - 1)).toBeLessThan(4e-3)
+    expect(Math.abs(found.stallTorque.value / TRUTH.stallTorqueNm - 1)).toBeLessThan(2e-3)
+    expect(found.pressure.from).toBe('motion')
+    expect(fellUnseen(found.pressure)).toBe(true)
+    expect(found.notes.map((n) => n.code)).toContain('reduction-torque-fell')
+  })
+})
+
+const phases = { spinUp: { fromS: 1, toS: 12 }, coast: null }
+const column = { timeS: motion.timeS, gaugePa: Float64Array.from(motion.timeS, pressure) }
+
+test('a supply that gives way by 6 % within seconds, and nobody recorded it: torque at rest within 1 %', () => {
+  const truth = {
+    ...TRUTH,
+    stallTorqueNm: 0.012,
+    dragFreeSpeedRadPerS: 2000,
+    effectiveInertiaKgM2: 3e-5,
+    shutS: 16,
+    endS: 30,
+  }
+  const run = simulateSpinUp(truth, 0.004, (t) => 1 - 0.06 * (1 - Math.exp(-Math.max(0, t - 1) / 4)))
+  const { stallTorque } = reduceInertia(angleOfSpeed(run.timeS, run.speedRadPerS, 1), rig)
+  // its inertia is half as much again as the rig says
+  expect(Math.abs((stallTorque.value * 1.5) / 0.012 - 1)).toBeLessThan(0.01)
+})
+
+test('a slope at the start becomes that at the shut: speed falls by its share of the fall', () => {
+  const drive = driveOf(null, phases, 1, undefined).drive
+  const { factor, byFall } = slopeAtShut(drive, [0.02, 0.01, 0, 0])
+  const keeps = drive.factors[0].onSlope
+  expect(factor).toBeCloseTo((1 - keeps * 0.03) / 0.97, 12)
+  expect(byFall).toBeCloseTo((slopeAtShut(drive, [0.03 + 1e-6]).factor - slopeAtShut(drive, [0.03]).factor) / 1e-6, 5)
+  // 0.208 of the pressure's change, over 0.95 of torque
+  expect(1 - keeps).toBeCloseTo(0.2081 / 0.95, 3)
+})
+
+test('a fall is plain above three times its uncertainty and 0.3 % of the torque, and only where nobody recorded it', () => {
+  const fall = (from: 'motion' | 'column', value: number, alone: number) =>
+    fellUnseen({
+      from,
+      nominalGaugePa: null,
+      // how far it fell is less sure than that it did
+      share: { value, standardUncertainty: 5 * alone, unit: '' },
+      sigmas: value / alone,
+    })
+  expect(fall('motion', 0.031, 0.01)).toBe(true)
+  expect(fall('motion', 0.029, 0.01)).toBe(false)
+  expect(fall('motion', 0.0029, 0.0001)).toBe(false)
+  expect(fall('column', 0.031, 0.01)).toBe(false)
+})
+
+test('a supply that fell or moved is why a line is bent; one that stayed leaves the bend to the machine', () => {
+  const shape = (from: 'motion' | 'column', value: number, curvature: number) =>
+    lineShape(
+      { from, nominalGaugePa: null, share: { value, standardUncertainty: 0.001, unit: '' }, sigmas: value / 0.001 },
+      curvature,
+    )
+  expect([shape('motion', 0, 0), shape('motion', 0, -3.1), shape('motion', 0, 2.9)]).toEqual([
+    'straight',
+    'bent',
+    'straight',
+  ])
+  // a fall that nobody saw moves the line whether it bends or not
+  expect([shape('motion', 0.05, 0), shape('motion', 0.05, 9)]).toEqual(['moved', 'moved'])
+  expect([shape('column', 0.05, 0), shape('column', -0.05, 9), shape('column', 0.002, 9)]).toEqual([
+    'straight',
+    'moved',
+    'bent',
+  ])
+})
+
+test.each([
+  ['a column', column],
+  ['no column', null],
+])('by %s: a row’s derivatives are those of the angle, by every parameter', (_, pressureTrace) => {
+  const { drive } = driveOf(pressureTrace, phases, 1, 350e3)
+  const priors = priorsOf(drive)
+  const size = 5 + priors.length + 2
+  const stretch = { from: 0, to: 200, open: true, at: size - 2 }
+  const trace = { timeS: Float64Array.from({ length: 200 }, (__, i) => 1.2 + 0.05 * i) } as never
+  const x = [1000, 0.45, 20, 0.007, 5e-6, ...priors.map((p, i) => p.value + 0.02 * ((i % 3) - 1)), 30, 5]
+  const last = (at: readonly number[]) => {
+    let found = { angle: NaN, row: [] as number[] }
+    march(size, trace, stretch, at, drive, null, (block, angle, __, ___, row) => {
+      if (block === 199) found = { angle, row: [...row] }
+    })
+    return found
+  }
+  const { row } = last(x)
+  const off = x.map((v, i) => {
+    const step = 1e-5 * Math.max(1e-3, Math.abs(v))
+    const [up, down] = [1, -1].map((side) => last(x.map((w, j) => (i === j ? w + side * step : w))).angle)
+    return Math.abs((up - down) / (2 * step) - row[i]) / (1 + Math.abs(row[i]))
+  })
+  expect(Math.max(...off)).toBeLessThan(1e-4)
+})
+
+test('how far it fell is as unsure as the motion leaves it, as the speed’s way moves it, and a tenth of it', () => {
+  const driven = driveOf(null, phases, 1, undefined)
+  const places = driven.drive.factors.map((_, i) => 5 + i)
+  const fitOf = (fell: number, variance: number) => ({
+    status: 'converged' as const,
+    parameters: [1000, 0.5, 20, 0.007, 5e-6, fell, ...places.slice(1).map(() => 0)],
+    covariance: Array.from({ length: 5 + places.length }, (_, i) =>
+      Array.from({ length: 5 + places.length }, (__, j) => (i === j && i === 5 ? variance : 0)),
+    ),
+  })
+  const fall = fallOf(driven, fitOf(0.05, 1e-6) as never, fitOf(0.062, 1e-6) as never)
+  expect(fall.share.value).toBeCloseTo(0.05, 12)
+  expect(fall.share.standardUncertainty).toBeCloseTo(Math.hypot(1e-3, 0.012, 0.005), 9)
+  expect(fall.sigmas).toBeCloseTo(50, 6)
+  const alone = fallOf(driven, fitOf(0.05, 1e-6) as never, null)
+  expect(alone.share.standardUncertainty).toBeCloseTo(Math.hypot(1e-3, 0.005), 9)
+  const failed = { ...fitOf(0.9, 1e-6), status: 'singular' as const }
+  expect(fallOf(driven, fitOf(0.05, 1e-6) as never, failed as never)).toEqual(alone)
+})
+
+test('what the fit makes of a column is its own change, without a share of the motion in it', () => {
+  const driven = driveOf(column, phases, 1, 350e3)
+  const motionless = { status: 'converged', parameters: [], covariance: [] } as never
+  expect(fallOf(driven, motionless, null)).toMatchObject({ from: 'column', nominalGaugePa: 350e3 })
+  expect(driven.other).toBeNull()
+  // far from what is said, the column's own start is the nominal
+  expect(driveOf(column, phases, 1, 200e3).nominalGaugePa).toBeCloseTo(350e3, -3)
+})

@@ -1,0 +1,140 @@
+import { PhysicsError } from '../../errors'
+import { maximise } from '../../numerics'
+import { COVERAGE_95, linearLeastSquares, varianceOf, type LinearFit, type Measured } from '../../statistics'
+import { type LocalMotion } from './local-fit'
+
+export interface TorqueCurve {
+  readonly speedRadPerS: readonly number[]
+  readonly bladeTorqueNm: readonly number[]
+  readonly shaftTorqueNm: readonly number[]
+  readonly bladePowerW: readonly number[]
+  readonly shaftPowerW: readonly number[]
+  /** Half-width of the 95 % band. */
+  readonly torqueBandNm: readonly number[]
+  readonly powerBandW: readonly number[]
+}
+
+export interface PeakPower {
+  readonly power: Measured
+  readonly speedRadPerS: number
+}
+
+export const tooLittle = (message: string) =>
+  new PhysicsError({
+    code: 'TOO_LITTLE_DATA',
+    message,
+    nextStep:
+      'Check that the right columns are mapped and that the recording holds a spin-up from rest; set its start and end by hand if the finder missed it.',
+  })
+
+/** Torque law found: blade torque T0 - k w, drag a + b w + c w^2. Covariance in the order T0, k, a, b, c. */
+export interface TorqueLaw {
+  readonly parameters: readonly [number, number, number, number, number]
+  readonly covariance: readonly (readonly number[])[]
+}
+
+interface Rows {
+  rows: number[][]
+  y: number[]
+  weights: number[]
+}
+
+export function lawRows(spin: readonly LocalMotion[], coast: readonly LocalMotion[], inertia: number): Rows {
+  const result: Rows = { rows: [], y: [], weights: [] }
+  const add = (m: LocalMotion, row: number[], y: number) => {
+    result.rows.push(row)
+    result.y.push(y)
+    result.weights.push(1 / (inertia * Math.max(m.accelerationUncertainty, 1e-9)) ** 2)
+  }
+  for (const m of spin)
+    add(m, [1, -m.speedRadPerS, -1, -m.speedRadPerS, -(m.speedRadPerS ** 2)], inertia * m.accelerationRadPerS2)
+  for (const m of coast) add(m, [0, 0, 1, m.speedRadPerS, m.speedRadPerS ** 2], -inertia * m.accelerationRadPerS2)
+  return result
+}
+
+/**
+ * Fits the columns asked for, the others held at 0; drag terms that come out negative are dropped one by one (drag
+ * cannot drive).
+ * The covariance stays that of the full fit: dropping a term because of its sign does not make the others better known.
+ */
+export function fitLaw(data: Rows, withDrag: boolean): { law: TorqueLaw; fit: LinearFit } {
+  let columns = withDrag ? [0, 1, 2, 3, 4] : [0, 1]
+  let full: TorqueLaw | null = null
+  for (;;) {
+    const fit = linearLeastSquares(
+      data.rows.map((row) => columns.map((c) => row[c])),
+      data.y,
+      data.weights,
+      'birge',
+    )
+    if (fit.status !== 'fitted') throw tooLittle('The torque line could not be fitted.')
+    const negative = columns
+      .map((c, i) => ({ c, value: fit.parameters[i] * (c === 4 ? 1e6 : c === 3 ? 1e3 : 1) }))
+      .filter(({ c, value }) => c >= 2 && value < 0)
+    const law = spread(fit, columns)
+    full ??= law
+    if (negative.length === 0) return { fit, law: { parameters: law.parameters, covariance: full.covariance } }
+    const worst = negative.sort((p, q) => p.value - q.value)[0].c
+    columns = columns.filter((c) => c !== worst)
+  }
+}
+
+function spread(fit: LinearFit, columns: readonly number[]): TorqueLaw {
+  const at = (c: number) => columns.indexOf(c)
+  const parameters = [0, 1, 2, 3, 4].map((c) =>
+    at(c) < 0 ? 0 : fit.parameters[at(c)],
+  ) as unknown as TorqueLaw['parameters']
+  const covariance = [0, 1, 2, 3, 4].map((c) =>
+    [0, 1, 2, 3, 4].map((d) => (at(c) < 0 || at(d) < 0 ? 0 : fit.covariance[at(c)][at(d)])),
+  )
+  return { parameters, covariance }
+}
+
+export const bladeTorqueOf = ({ parameters: [t0, k] }: TorqueLaw, w: number): number => t0 - k * w
+export const dragOf = ({ parameters: [, , a, b, c] }: TorqueLaw, w: number): number => a + b * w + c * w * w
+export const shaftTorqueOf = (law: TorqueLaw, w: number): number => bladeTorqueOf(law, w) - dragOf(law, w)
+
+export const bladeGradient = (w: number) => [1, -w, 0, 0, 0]
+export const shaftGradient = (w: number) => [1, -w, -1, -w, -w * w]
+
+/** Statistical and inertia uncertainty together; inertia scales every torque alike. */
+const torqueUncertainty = (law: TorqueLaw, gradient: number[], torque: number, inertia: Measured): number =>
+  Math.sqrt(varianceOf(gradient, law.covariance) + (torque * (inertia.standardUncertainty / inertia.value)) ** 2)
+
+export function freeSpeedOf(law: TorqueLaw): number {
+  const [t0, k, a, b, c] = law.parameters
+  const slope = k + b
+  const rest = t0 - a
+  return c > 0 ? (-slope + Math.sqrt(slope * slope + 4 * c * rest)) / (2 * c) : rest / slope
+}
+
+export function peakOf(
+  law: TorqueLaw,
+  torque: (w: number) => number,
+  gradient: (w: number) => number[],
+  most: number,
+  inertia: Measured,
+): PeakPower {
+  const w = maximise((x) => x * torque(x), 0, most)
+  const value = w * torque(w)
+  return {
+    power: { value, standardUncertainty: w * torqueUncertainty(law, gradient(w), torque(w), inertia), unit: 'W' },
+    speedRadPerS: w,
+  }
+}
+
+export function curveOf(law: TorqueLaw, most: number, inertia: Measured): TorqueCurve {
+  const speeds = Array.from({ length: 61 }, (_, i) => (i / 60) * most)
+  const blade = speeds.map((w) => bladeTorqueOf(law, w))
+  const shaft = speeds.map((w) => shaftTorqueOf(law, w))
+  const band = speeds.map((w, i) => COVERAGE_95 * torqueUncertainty(law, shaftGradient(w), shaft[i], inertia))
+  return {
+    speedRadPerS: speeds,
+    bladeTorqueNm: blade,
+    shaftTorqueNm: shaft,
+    bladePowerW: speeds.map((w, i) => w * blade[i]),
+    shaftPowerW: speeds.map((w, i) => w * shaft[i]),
+    torqueBandNm: band,
+    powerBandW: speeds.map((w, i) => w * band[i]),
+  }
+}

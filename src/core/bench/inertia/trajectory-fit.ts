@@ -1,0 +1,197 @@
+import type { BlockTrace } from '../angle/decimate'
+import type { Phases } from './phases'
+import { FACTORS, type Drive } from './trajectory-march'
+import { autocorrelationOf, scatterOf, varianceAt, type Scatter } from './trajectory-scatter'
+import {
+  costOf,
+  leftOf,
+  problemOf,
+  solved,
+  weightsOf,
+  type FitSpan,
+  type Left,
+  type Problem,
+} from './trajectory-system'
+
+export interface TrajectoryFit {
+  readonly status: 'converged' | 'mostSteps' | 'singular'
+  /** T0, k, a, b, c over inertia, the factors on the departures, and what was misread of these. */
+  readonly parameters: readonly number[]
+  /** Covariance of these. */
+  readonly covariance: readonly (readonly number[])[]
+  /** Of the residuals, between neighbours; towards 1 where the law does not lie on the recording. */
+  readonly autocorrelation: number
+  /** Factor by which the covariance was widened for it. */
+  readonly widened: number
+  /** Speed by the law at each block; NaN outside the stretches. */
+  readonly fittedRadPerS: Float64Array
+}
+
+const MOST_ROUNDS = 30
+/** A share of the cost that is nothing. */
+const SETTLED = 1e-6
+
+interface Descended {
+  readonly x: readonly number[]
+  readonly left: Left
+  readonly settled: boolean
+}
+
+/**
+ * Gauss-Newton from a set of parameters: steps halved until they better the cost; where no part of the step does, one
+ * that keeps off what is hardly told (Levenberg and Marquardt); until none does.
+ */
+function descended(problem: Problem, from: Omit<Descended, 'settled'>, weights: Float64Array): Descended {
+  let { x, left } = from
+  let cost = costOf(problem, x, left, weights)
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const before = cost
+    const tried = (step: readonly number[], share: number): boolean => {
+      const next = [...x]
+      problem.free.forEach((i, p) => (next[i] += share * step[p]))
+      const there = leftOf(problem, next)
+      const found = costOf(problem, next, there, weights)
+      if (!(found <= cost)) return false
+      ;[x, left, cost] = [next, there, found]
+      return true
+    }
+    const { step } = solved(problem, x, left, weights)
+    let better = false
+    for (let share = 1; !better && share > 1 / 64; share /= 2) better = tried(step, share)
+    for (let damped = 1e-9; !better && damped < 1; damped *= 10)
+      better = tried(solved(problem, x, left, weights, damped).step, 1)
+    if (!better || 1 - cost / Math.max(1e-300, before) < SETTLED) return { x, left, settled: true }
+  }
+  return { x, left, settled: false }
+}
+
+/** Rounds of `begun`. */
+const BEGINNINGS = 4
+
+/**
+ * Where to descend from: the law put on the measured speeds follows its parameters straight, but for the products of
+ * torque and slope with what drove them. These are taken as they were the round before, and all that scatters is found
+ * from what a round leaves. From a start that is only near, the descent creeps along a bent valley.
+ */
+function begun(problem: Problem, first: readonly number[], measured: Float64Array): { x: number[]; scatter: Scatter } {
+  const { free, law, counts } = problem
+  let [at, x] = [[...first], [...first]]
+  let scatter: Scatter = [1e-4, 0]
+  for (let round = 0; round < BEGINNINGS; round++) {
+    const left = leftOf(problem, at, measured)
+    const { step } = solved(problem, at, left, weightsOf(problem, left.speeds, scatter))
+    const after = left.rows.map((row, n) => left.residual[n] - free.reduce((sum, i, p) => sum + row[i] * step[p], 0))
+    scatter = scatterOf(counts, Float64Array.from(after), left.speeds, free.length)
+    x = [...at]
+    free.forEach((i, p) => (x[i] += step[p]))
+    if (law > FACTORS && !(x[0] > 0)) return { x: [...first], scatter }
+    // what was found is a share of the torque that it was found with
+    for (let i = FACTORS; i < law; i++) x[i] = at[i] + ((x[i] - at[i]) * at[0]) / x[0]
+    at = x.map((v, i) => (i >= FACTORS && i < law ? first[i] : v))
+  }
+  return { x, scatter }
+}
+
+/**
+ * One law of torque and drag fitted to the angle itself over spin-up and coasting, by Gauss-Newton with halved steps on
+ * the integrated motion.
+ * Blocks are weighted by their readings and by a scatter of the angle and of the clock (which grows with speed), both
+ * found from what is left; the covariance is widened for neighbours that scatter alike (AR(1)).
+ * No window, no derivative of a noisy signal, so no bias from either. Error: exact for the law; where the law is not
+ * the machine's, the autocorrelation tells.
+ * Source: nonlinear least squares with variational equations (text-book); Birge-like scaling by the residuals, JCGM
+ * 100.
+ */
+export function fitTrajectory(
+  trace: BlockTrace,
+  phases: Phases,
+  blockOf: (timeS: number) => number,
+  start: Start,
+  drive: Drive,
+): TrajectoryFit {
+  const { spinUp, coast } = phases
+  const spans = [{ ...spinUp, open: true }, ...(coast ? [{ ...coast, open: false }] : [])]
+  // without coasting drag cannot be told from torque: T0 and k hold both
+  const told = (read: number) => (read > 1 ? [0, 1, 2, 3, 4] : [0, 1])
+  return fitted(problemOf(trace, spans, told, blockOf, drive), start)
+}
+
+const NO_DRIVE: Drive = { factors: [], misread: [], at: () => undefined }
+
+/**
+ * Drag alone, a + b w + c w^2 over the inertia, from stretches of coasting; in those that are `open` a torque that does
+ * not change with speed stands besides, its share of the inertia in the place of T0 and below nothing where it brakes.
+ * Places of the law that are not `told` are held as they start. Otherwise as `fitTrajectory`.
+ */
+export const fitCoasting = (
+  trace: BlockTrace,
+  spans: readonly FitSpan[],
+  told: readonly number[],
+  blockOf: (timeS: number) => number,
+  start: Start,
+): TrajectoryFit =>
+  fitted(
+    problemOf(trace, spans, () => told, blockOf, NO_DRIVE),
+    start,
+  )
+
+/** Where a fit begins: the law over the inertia, and a speed of every block. */
+interface Start {
+  readonly law: readonly number[]
+  readonly speed: Float64Array
+}
+
+/** Times that the scatter is found anew from what is left. */
+const MOST_SCATTERS = 6
+
+/** No other weights by it: within a twentieth, at rest and at the most speed. */
+const alike = (a: Scatter, b: Scatter, speed: number): boolean =>
+  [0, speed].every((v) => Math.abs(Math.log(varianceAt(a, v) / varianceAt(b, v))) < 0.05)
+
+function fitted(problem: Problem, start: Start): TrajectoryFit {
+  const { trace, stretches, free, law, counts } = problem
+  const first = [
+    ...start.law.slice(0, 5),
+    ...problem.priors.map((known) => known.value),
+    // a smoothed start: the first blocks' own slope
+    ...stretches.flatMap((s) => [start.speed[s.from], trace.angleRad[s.from]]),
+  ]
+  try {
+    let { x, scatter } = begun(problem, first, start.speed) as { x: readonly number[]; scatter: Scatter }
+    let left = leftOf(problem, x)
+    let settled = false
+    for (let round = 0; round < MOST_SCATTERS; round++) {
+      const found = descended(problem, { x, left }, weightsOf(problem, left.speeds, scatter))
+      ;({ x, left, settled } = found)
+      const before = scatter
+      scatter = scatterOf(counts, left.residual, left.speeds, free.length)
+      if (settled && alike(before, scatter, Math.max(...left.speeds))) break
+    }
+    const { covariance: known } = solved(problem, x, left, weightsOf(problem, left.speeds, scatter))
+    const ends = stretches.map((_, i) => stretches.slice(0, i + 1).reduce((sum, s) => sum + s.to - s.from, 0))
+    const fittedRadPerS = new Float64Array(trace.timeS.length).fill(NaN)
+    stretches.forEach((s, i) => fittedRadPerS.set(left.speeds.subarray(ends[i] - (s.to - s.from), ends[i]), s.from))
+    const autocorrelation = autocorrelationOf(counts, left.residual, left.speeds, scatter, ends)
+    const rho = Math.min(0.99, Math.max(0, autocorrelation))
+    const waves = (1 + rho) / (1 - rho)
+    // means of speed share the reading between them: alike by a half at most, and no further than the next
+    const widened = trace.noiseOn === 'speed' ? 1 + 2 * rho + Math.max(0, waves - 3) : waves
+    const covariance = Array.from({ length: law }, (_, i) =>
+      Array.from({ length: law }, (__, j) => {
+        const [p, q] = [free.indexOf(i), free.indexOf(j)]
+        return p < 0 || q < 0 ? 0 : widened * known(p, q)
+      }),
+    )
+    const status = settled ? 'converged' : 'mostSteps'
+    return { status, parameters: x.slice(0, law), covariance, autocorrelation, widened, fittedRadPerS }
+  } catch {
+    return {
+      status: 'singular',
+      parameters: first.slice(0, law),
+      covariance: [],
+      autocorrelation: NaN,
+      widened: NaN,
+      fittedRadPerS: new Float64Array(0),
+    }
+  }
+}

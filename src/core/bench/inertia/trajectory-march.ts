@@ -1,0 +1,151 @@
+import type { BlockTrace } from '../angle/decimate'
+
+/** What is known of a parameter beforehand. */
+export interface Prior {
+  readonly value: number
+  readonly standardUncertainty: number
+}
+
+/**
+ * How torque follows a departure of what drives the blades: a factor, as far as it is known beforehand, and how much of
+ * it goes on into the torque at rest and into the slope of the torque over speed. Where it goes on into the slope less
+ * than into the torque at rest, the speed moves at which torque vanishes.
+ */
+export interface Factor extends Prior {
+  readonly onTorque: number
+  readonly onSlope: number
+}
+
+/** What drives the blades over time, over what drives them at the nominal pressure: 1 and departures. */
+export interface Drive {
+  readonly factors: readonly Factor[]
+  /** How far the departures may have been read wrong, all alike, along so many courses. */
+  readonly misread: readonly Prior[]
+  /** Writes the departures at a time, one for each factor, then the courses. */
+  readonly at: (timeS: number, out: Float64Array) => void
+}
+
+/**
+ * Places among the parameters: T0, k, a, b, c; from here the factors of the departures and what was misread; then speed and angle at the
+ * start of the spin-up and of the coasting.
+ */
+export const FACTORS = 5
+
+/** What is known beforehand, from FACTORS on. */
+export const priorsOf = ({ factors, misread }: Drive): readonly Prior[] => [...factors, ...misread]
+
+/** A part of a recording with the air on, or coasting. */
+export interface Stretch {
+  readonly from: number
+  readonly to: number
+  readonly open: boolean
+  /** Places of its own starting speed and angle among the parameters. */
+  readonly at: number
+}
+
+/** Integration steps no longer than this, s. */
+const LONGEST_STEP = 0.06
+
+/**
+ * Angle of one stretch by the law, with its derivatives by every parameter: J w' = T0 (1 + f r d(t)) - k w (1 + f s d(t))
+ * - a - b w - c w^2, all over J, r and s being what goes on into torque and slope.
+ * Runge-Kutta 4 on speed and variational equations together; angle by Simpson. `visit` gets block, angle, acceleration,
+ * speed and the row of derivatives.
+ * With `measured` (a speed of every block) drag and slope hang on these in place of the speed that comes out: the angle
+ * then follows all parameters straight, but for the products of factors with torque and slope.
+ */
+export function march(
+  size: number,
+  trace: BlockTrace,
+  stretch: Stretch,
+  x: readonly number[],
+  drive: Drive,
+  measured: Float64Array | null,
+  visit: (block: number, angle: number, acceleration: number, speed: number, row: Float64Array) => void,
+): void {
+  const [t0, k, a, b, c] = x
+  const { from, to, open, at } = stretch
+  const s = new Float64Array(size)
+  const row = new Float64Array(size)
+  const [k1, k2, k3, k4, mid] = [0, 1, 2, 3, 4].map(() => new Float64Array(size))
+  let w = x[at]
+  let angle = x[at + 1]
+  s[at] = 1
+  row[at + 1] = 1
+  let t = trace.timeS[from]
+  let acceleration = 0
+  const many = drive.factors.length
+  const departed = new Float64Array(many + drive.misread.length)
+  const f = x.slice(FACTORS, FACTORS + departed.length)
+  const [onTorque, onSlope] = [drive.factors.map((l) => l.onTorque), drive.factors.map((l) => l.onSlope)]
+  let known = NaN
+  let block = from
+  const between = (speeds: Float64Array, time: number) => {
+    const before = Math.max(from, block - 1)
+    const span = trace.timeS[block] - trace.timeS[before]
+    const share = span > 0 ? (time - trace.timeS[before]) / span : 0
+    return speeds[before] + share * (speeds[block] - speeds[before])
+  }
+  const rate = (time: number, own: number, sens: Float64Array, out: Float64Array): number => {
+    const speed = measured ? between(measured, time) : own
+    let atRest = 1
+    let slope = 1
+    if (open) {
+      if (time !== known) {
+        drive.at((known = time), departed)
+        let misread = 0
+        for (let i = many; i < f.length; i++) misread += f[i] * departed[i]
+        for (let i = 0; i < many; i++) departed[i] += misread
+      }
+      for (let i = 0; i < many; i++) {
+        atRest += f[i] * onTorque[i] * departed[i]
+        slope += f[i] * onSlope[i] * departed[i]
+      }
+    }
+    const gain = measured ? 0 : (open ? -k * slope : 0) - b - 2 * c * speed
+    for (let i = 0; i < size; i++) out[i] = gain * sens[i]
+    if (open) {
+      out[0] += atRest
+      out[1] -= speed * slope
+      let follows = 0
+      for (let i = 0; i < many; i++) {
+        const each = t0 * onTorque[i] - k * speed * onSlope[i]
+        out[FACTORS + i] += each * departed[i]
+        follows += each * f[i]
+      }
+      for (let i = many; i < f.length; i++) out[FACTORS + i] += follows * departed[i]
+    }
+    out[2] -= 1
+    out[3] -= speed
+    out[4] -= speed * speed
+    return (open ? t0 * atRest - k * speed * slope : 0) - a - b * speed - c * speed * speed
+  }
+  for (let i = from; i < to; i++) {
+    block = i
+    const span = trace.timeS[i] - t
+    const steps = Math.max(1, Math.ceil(span / LONGEST_STEP))
+    const h = span / steps
+    for (let n = 0; span > 0 && n < steps; n++) {
+      const a1 = rate(t, w, s, k1)
+      for (let j = 0; j < size; j++) mid[j] = s[j] + (h / 2) * k1[j]
+      const w2 = w + (h / 2) * a1
+      const a2 = rate(t + h / 2, w2, mid, k2)
+      for (let j = 0; j < size; j++) mid[j] = s[j] + (h / 2) * k2[j]
+      const w3 = w + (h / 2) * a2
+      const a3 = rate(t + h / 2, w3, mid, k3)
+      for (let j = 0; j < size; j++) mid[j] = s[j] + h * k3[j]
+      const a4 = rate(t + h, w + h * a3, mid, k4)
+      // angle and its derivatives: the same method on speed, closed
+      angle += h * w + ((h * h) / 6) * (a1 + a2 + a3)
+      w += (h / 6) * (a1 + 2 * a2 + 2 * a3 + a4)
+      for (let j = 0; j < size; j++) {
+        row[j] += h * s[j] + ((h * h) / 6) * (k1[j] + k2[j] + k3[j])
+        s[j] += (h / 6) * (k1[j] + 2 * k2[j] + 2 * k3[j] + k4[j])
+      }
+      t += h
+      acceleration = a4
+    }
+    if (i === from) acceleration = rate(t, w, s, k1)
+    visit(i, angle, acceleration, w, row)
+  }
+}
