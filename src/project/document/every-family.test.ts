@@ -5,7 +5,7 @@ import { powerChain, predict, workings, type Prediction } from '../../core/predi
 import { reviewBuild } from '../../core/safety'
 import { variedBuilds as varied } from './varied-builds'
 import { buildDifferences } from '../compare'
-import { balancedChooser } from '../choosing'
+import { balancedChooser, fittedChoice } from '../choosing'
 import { buildSchema, machinePossible } from '../validation'
 import {
   SPECS,
@@ -20,7 +20,7 @@ import {
   type TurbineBuild,
 } from '.'
 import { FAMILIES, type Family } from '../../core/machines'
-import { nozzled } from './testing'
+import { lines, nozzled } from './testing'
 import { findingWords } from '../../words'
 
 const room = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.6 }
@@ -156,6 +156,14 @@ describe('chooser: all families on one air', () => {
   test('each fitted machine is one that a document takes', () => {
     expect(choices.map((c) => c.family)).toEqual(FAMILIES.filter((f) => SPECS[f].supply.kind !== 'wind'))
     for (const { build } of choices) if (build) expect(machinePossible(predictionInput(build, room))).toBe(true)
+  })
+  // no figure of a choice changes unnoticed; where one is meant to, look at it, then `npx jest every-family -u`
+  test('what is chosen, to five digits', () => {
+    const resin = fittedChoice('disc-pack', { ...input, process: 'resin', bedM: 0.12 })
+    for (const { family, build, figures, reaches, findings } of [...choices, resin])
+      expect(
+        lines({ machine: build?.machine ?? null, figures, reaches, findings: findings.map((f) => [f.id, f.state]) }),
+      ).toMatchSnapshot(family)
   })
   test('what it says of a choice is what opening it as a build shows', () => {
     const choice = of('tangential-impulse')

@@ -87,6 +87,14 @@ describe('counters of any width, up or down, set back', () => {
   test.each([8, 10, 12, 16])('%p bits, unsigned', (bits) =>
     expect(read(whole.map((c) => c % 2 ** bits))).toEqual({ counts: expect.closeTo(end, 6), kinds: ['counter wrap'] }),
   )
+  // wide ones run over once at most in a recording
+  test.each([14, 15, 20, 24, 31, 32, 40, 48])('%p bits, over in the middle', (bits) => {
+    const half = whole[2000]
+    expect(read(whole.map((c) => (c < half ? c - half + 2 ** bits : c - half)))).toEqual({
+      counts: expect.closeTo(end, 3),
+      kinds: ['counter wrap'],
+    })
+  })
   test('16 bits, signed: from 32 767 to −32 768', () =>
     expect(read(whole.map((c) => ((c + 32768) % 65536) - 32768))).toEqual({
       counts: expect.closeTo(end, 6),
