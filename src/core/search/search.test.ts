@@ -13,9 +13,28 @@ import {
   polishSearch,
   runSearch,
   sensitivities,
+  sweep,
   withNumbers,
   type Design,
 } from '.'
+
+describe('one number over its range', () => {
+  const blades = { path: 'machine.bladeCount', from: 9, to: 12, whole: true }
+  const throat = { path: 'nozzle.throatDiameterM', from: 1e-3, to: 2e-3, whole: false }
+  const at = (values: ReturnType<typeof sweep>) => values.map((v) => v.value)
+  test('whole numbers are each tried once, others as many times as asked, from end to end', () => {
+    expect(at(sweep(base, blades, 40))).toEqual([9, 10, 11, 12])
+    expect(at(sweep(base, { ...blades, to: 20 }, 4))).toEqual([9, 13, 16, 20])
+    expect(at(sweep(base, throat, 5)).map((v) => Number((1e3 * v).toFixed(9)))).toEqual([1, 1.25, 1.5, 1.75, 2])
+    expect(at(sweep(base, throat, 1))).toEqual([1e-3])
+  })
+  test('each is its design worked out; none where it cannot be built', () => {
+    const found = sweep(base, throat, 3, (input) => input.nozzle.throatDiameterM < 1.9e-3)
+    expect(found[1].figures).toEqual(evaluateDesign(applyDesign(base, [throat.path], [1.5e-3])))
+    expect(found[1].figures!.bestPowerW).toBeGreaterThan(found[0].figures!.bestPowerW)
+    expect(found[2]).toEqual({ value: 2e-3, figures: null })
+  })
+})
 
 describe('points of a search', () => {
   test('Halton (1960): the first points in bases 2 and 3, unshifted', () => {
