@@ -77,6 +77,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `The run is said to be at ${q('gaugePressure', saidGaugePa)}, but its recording begins at ${q('gaugePressure', recordedGaugePa)}; the figures are those of the recording. Correct the pressure held, or take no column for it.`,
   'readings-pressure-said': ({ saidGaugePa, recordedGaugePa }) =>
     `The run is said to be at ${q('gaugePressure', saidGaugePa)}, but its readings were taken at ${q('gaugePressure', recordedGaugePa)} on average; the figures are those there. Correct the pressure held, or look at the unit and column of the readings.`,
+  'readings-pressure-apart': ({ leastGaugePa, mostGaugePa }) =>
+    `The readings were taken between ${q('gaugePressure', leastGaugePa)} and ${q('gaugePressure', mostGaugePa)}, and are put to one pressure as far as that can be reckoned. Hold it closer, or make a run of each pressure.`,
   'reduction-pressure-moved': ({ share, nominalGaugePa }) =>
     `The pressure ${share > 0 ? 'fell' : 'rose'} by ${Math.abs(100 * share).toFixed(1)} % during the spin-up; the figures are carried to ${Number.isFinite(nominalGaugePa) ? q('gaugePressure', nominalGaugePa) : 'its start'}.`,
   'reading-aside': ({ row, reason }) =>

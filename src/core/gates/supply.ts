@@ -1,6 +1,6 @@
-import { isentropicPower, massFlowOfFreeAir } from '../air'
+import { isentropicPower } from '../air'
 import { fallingSource, type AirInput, type AirSide } from '../prediction'
-import { deliveryAt, roomDensity } from '../supply'
+import { roomDensity } from '../supply'
 import { finding, type Finding } from './finding'
 
 /**
@@ -23,18 +23,11 @@ export function mostSourcePower(
   const take = (powerW: number, gaugePa: number) => {
     if (powerW > best.powerW) best = { powerW, gaugePa }
   }
-  if (falling) {
-    for (let i = 1; i < steps; i++) {
-      const q = (falling.freeFlowM3PerS * i) / steps
-      const gauge = falling.pressureGaugePa(q)
-      take(power(rho * q, gauge), gauge)
-    }
-    return best.powerW > 0 ? best : null
-  }
-  if (supply.kind !== 'compressor') return null
-  for (let i = 1; i <= steps; i++) {
-    const gauge = (supply.cutOutGaugePressurePa * i) / steps
-    take(power(massFlowOfFreeAir(deliveryAt(supply.delivery, gauge)), gauge), gauge)
+  if (!falling) return null
+  for (let i = 1; i < steps; i++) {
+    const q = (falling.freeFlowM3PerS * i) / steps
+    const gauge = falling.pressureGaugePa(q)
+    take(power(rho * q, gauge), gauge)
   }
   return best.powerW > 0 ? best : null
 }

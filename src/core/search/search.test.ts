@@ -15,8 +15,26 @@ import {
   sensitivities,
   sweep,
   withNumbers,
+  scoreOf,
   type Design,
+  type SearchGoal,
 } from '.'
+
+test('each goal is its own figure', () => {
+  const figures = {
+    ...evaluateDesign(base)!,
+    bestPowerW: 11,
+    powerAtLoadW: 7,
+    stallTorqueNm: 0.3,
+    bestSpeedRadPerS: 900,
+    isentropicPowerW: 44,
+  }
+  const of = (goal: SearchGoal) => scoreOf(figures, goal)
+  expect((['best-power', 'power-at-load', 'efficiency', 'torque', 'speed'] as const).map(of)).toEqual([
+    11, 7, 0.25, 0.3, 900,
+  ])
+  expect(scoreOf({ ...figures, isentropicPowerW: 0 }, 'efficiency')).toBe(0)
+})
 
 describe('one number over its range', () => {
   const blades = { path: 'machine.bladeCount', from: 9, to: 12, whole: true }

@@ -2,7 +2,15 @@ import { sample } from '../../check-values/sample'
 import { circleArea } from '../../flow'
 import { droopCurve, setSpring, valveConductance, type Regulator } from '../../supply'
 import { DROOP_CONDITIONS, droopCampaign } from './campaign'
-import { droopLineAt, reduceDroop, simulateDroop, type DroopReading, type DroopRig, type DroopTruth } from '.'
+import {
+  droopLineAt,
+  droopWorkings,
+  reduceDroop,
+  simulateDroop,
+  type DroopReading,
+  type DroopRig,
+  type DroopTruth,
+} from '.'
 
 const ROOM = { roomPaAbs: 101_325, roomK: 293.15 }
 const PSI = 6894.757
@@ -74,6 +82,19 @@ describe('a regulator read without any error', () => {
           : 0
       expect(Math.abs(a.outletGaugePa + share * (b.outletGaugePa - a.outletGaugePa) - p.outletGaugePa)).toBeLessThan(30)
     }
+  })
+  test('the workings give the figures, from the readings on the line; what does not stick has none of that', () => {
+    const w = droopWorkings(r)
+    expect([w.closed?.result.value, w.droop?.result.value]).toEqual([r.closed.value, r.droop.value])
+    expect(Object.fromEntries(w.closed!.inputs.map((i) => [i.symbol, i.value]))).toEqual({
+      n: r.points.filter((p) => !p.aside).length,
+      p1: 700e3,
+      d: r.perOpening.value,
+      s: r.scatterPa,
+    })
+    expect('sticks' in w).toBe(r.sticks !== null)
+    const stuck = reduced({ regulator: { ...regulator, frictionN: 3 } })
+    expect(droopWorkings(stuck).sticks?.result.value).toBe(stuck.sticks!.value)
   })
   test('its spring over its area is what it loses for each opening', () => {
     const perLift = valveConductance(regulator, 1e-6) / 1e-6

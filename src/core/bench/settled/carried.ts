@@ -9,6 +9,9 @@ const CARRIED = 0.1
  */
 const CARRY_UNSURE = 0.15
 
+/** Readings whose pressures lie further apart than this share of their mean are of more than one pressure. */
+const ONE_PRESSURE = 0.25
+
 export interface SupplyRange {
   readonly mean: number
   readonly least: number
@@ -50,9 +53,13 @@ export function carriedTo(
     nominalGaugePa: nominal,
     factor,
     other: (pa) => factor(pa) * (read(pa) ? (nominal / pa) ** CARRY_UNSURE : 1),
-    notes:
-      askedPa === null || near
+    notes: [
+      ...(askedPa === null || near
         ? []
-        : [said('readings-pressure-said', { saidGaugePa: askedPa, recordedGaugePa: pressurePa.mean })],
+        : [said('readings-pressure-said', { saidGaugePa: askedPa, recordedGaugePa: pressurePa.mean })]),
+      ...(pressurePa.most - pressurePa.least > ONE_PRESSURE * pressurePa.mean
+        ? [said('readings-pressure-apart', { leastGaugePa: pressurePa.least, mostGaugePa: pressurePa.most })]
+        : []),
+    ],
   }
 }

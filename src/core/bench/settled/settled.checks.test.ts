@@ -166,6 +166,16 @@ describe('a brake', () => {
     expect(at(1.11 * mean).nominalGaugePressurePa).toBe(mean)
     expect(at(0.89 * mean).nominalGaugePressurePa).toBe(mean)
   })
+  test('readings of more than one pressure are told', () => {
+    const spread = (share: number) => {
+      const mixed = recorded.map((r, i) => ({ ...r, gaugePressurePa: 4e5 * (i % 2 ? 1 : 1 - share) }))
+      return reduceBrake(mixed, rig, { ...room, nominalGaugePressurePa: null }).notes.find(
+        (n) => n.code === 'readings-pressure-apart',
+      )
+    }
+    expect(spread(0.2)).toBeUndefined()
+    expect(spread(0.25)?.values).toEqual({ leastGaugePa: 3e5, mostGaugePa: 4e5 })
+  })
   test('a gauge that shows nothing beside a shaft that turns was not read', () => {
     const blind = recorded.map((r, i) => (i === 5 ? { ...r, gaugePressurePa: 0 } : r))
     expect(

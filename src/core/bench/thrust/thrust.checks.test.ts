@@ -205,6 +205,19 @@ describe('what no thrust can be read from is refused in words', () => {
     ],
     ['a plain push', flat(400, (t) => (t > 2 && t < 4 ? 5 : 0)), 'taken'],
   ])('%s', (_, trace, wanted) => expect(code(trace)).toBe(wanted))
+  test('a span set by hand needs a zero before it and six rows in it', () => {
+    const push = flat(400, (t) => (t > 2 && t < 4 ? 5 : 0))
+    const by = (fromS: number, toS: number) => {
+      try {
+        return reduceThrust(push, { ...exact, push: { fromS, toS } }).thrust.value > 0
+      } catch (error) {
+        return (error as PhysicsError).detail.message
+      }
+    }
+    expect(by(0.02, 4)).toMatch(/from the first rows/)
+    expect(by(2.02, 2.1)).toMatch(/shorter than six rows/)
+    expect(by(2.02, 3.9)).toBe(true)
+  })
   test('nothing quiet after it: taken, and said', () => {
     const cut = flat(200, (t) => (t > 2 ? 5 : 0))
     expect(reduceThrust(cut, exact).notes.map((n) => n.code)).toContain('thrust-zero-one-side')

@@ -3,9 +3,8 @@ import { cylinderHoopStress } from '../../../core/strength'
 import { keptDemo } from '../../demo/kept-demo'
 import { kindOf, type EngineBuild, type EnginePredicted } from '../../document'
 import { runOf } from './runs'
+import { predicted } from './testing'
 
-const room = { ambient: STANDARD_AMBIENT }
-const predicted = (build: EngineBuild) => kindOf(build).predict(build, room) as EnginePredicted
 const demo = keptDemo().project.builds.filter((b) => b.machineId === 'carousel') as EngineBuild[]
 
 describe('what stands round the engine counts', () => {

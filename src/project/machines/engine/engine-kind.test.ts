@@ -4,11 +4,11 @@ import { kindOf, newBuildOf, newSupply, type EngineBuild, type EnginePredicted }
 import { parseProject } from '../../validation'
 import { loadDrag, propeller } from './input'
 import { costsOf, runOf } from './runs'
+import { predicted } from './testing'
 
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
 const room = { ambient: STANDARD_AMBIENT }
 const KINDS = ['single-acting-engine', 'double-acting-engine'] as const
-const predicted = (build: EngineBuild) => kindOf(build).predict(build, room) as EnginePredicted
 const demo = keptDemo().project.builds.filter((b) => b.machineId === 'carousel') as EngineBuild[]
 
 describe.each(KINDS)('%s as a maker begins with it', (kind) => {

@@ -6,9 +6,9 @@ import { kindOf, type EngineBuild, type EnginePredicted } from '../../document'
 import { partsInput } from '../../parts/build-parts'
 import { BALL_QUESTIONS, ballAsked, leastSpring, withMotion, type SingleBuild } from './ball-questions'
 import { ballFollows, questionsOf } from './questions'
+import { predicted } from './testing'
 
 const room = { ambient: STANDARD_AMBIENT }
-const predicted = (build: EngineBuild) => kindOf(build).predict(build, room) as EnginePredicted
 const demo = keptDemo().project.builds.filter((b) => b.machineId === 'carousel') as EngineBuild[]
 
 describe('questions answered by running both', () => {

@@ -21,6 +21,20 @@ const readings = (events: readonly LineEvent[]) =>
 const breaks = (events: readonly LineEvent[]) => events.filter((e) => e.kind === 'break')
 const steady = (n: number, from = 0, step = 5000) => Array.from({ length: n }, (_, i) => reading(from + i * step, i))
 
+test('a line without end is given up once, however much of it comes; the next one is read', () => {
+  const endless = 'x'.repeat(40_000)
+  const text = `${HEADER}\n${reading(0, 1)}\n${endless}${endless}\n${reading(5000, 2)}\n`
+  // as a link hands it over: piece by piece
+  const cuts = Array.from({ length: 30 }, (_, i) => 200 + 2500 * i)
+  for (const events of [heard(text, cuts), heard(text)]) {
+    expect(readings(events)).toEqual([
+      [0, 1, 350],
+      [0.005, 2, 350],
+    ])
+    expect(events.filter((e) => e.kind === 'bad')).toHaveLength(1)
+  }
+})
+
 test('the example of the contract: what is sent, then readings in seconds from the first', () => {
   const events = heard(`${HEADER}\n${reading(1_204_416, 118)}\n${reading(1_209_420, 121)}\n`)
   expect(events[0]).toMatchObject({

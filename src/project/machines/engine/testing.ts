@@ -1,0 +1,12 @@
+import { STANDARD_AMBIENT } from '../../../core/air'
+import { kindOf, type EngineBuild, type EnginePredicted } from '../../document'
+
+const known = new Map<string, EnginePredicted>()
+
+/** For tests: what an engine is predicted to do in the standard room, each build reckoned once. */
+export function predicted(build: EngineBuild): EnginePredicted {
+  const key = JSON.stringify(build)
+  const found = known.get(key) ?? (kindOf(build).predict(build, { ambient: STANDARD_AMBIENT }) as EnginePredicted)
+  known.set(key, found)
+  return found
+}
