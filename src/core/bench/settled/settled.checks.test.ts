@@ -311,6 +311,17 @@ describe('a generator', () => {
       room,
     )
     expect(r.peakPower.value).toBeCloseTo(9, 1)
+    // put to another pressure: by the absolute one, and as unsure as a brake’s
+    const at = (nominalGaugePressurePa: number) => reduceGenerator(made, own, { ...room, nominalGaugePressurePa })
+    const [here, there] = [at(4e5), at(3.7e5)]
+    expect(there.stallTorque.value / here.stallTorque.value).toBeCloseTo((3.7e5 + 101_325) / (4e5 + 101_325), 6)
+    const more = Math.sqrt(
+      (there.stallTorque.standardUncertainty / there.stallTorque.value) ** 2 -
+        (here.stallTorque.standardUncertainty / here.stallTorque.value) ** 2,
+    )
+    expect(Math.abs(more / (0.15 * Math.log(4 / 3.7)) - 1)).toBeLessThan(0.05)
+    expect(at(2e5).notes.map((n) => n.code)).toContain('readings-pressure-said')
+    expect(there.notes.map((n) => n.code)).not.toContain('readings-pressure-said')
   })
 })
 
