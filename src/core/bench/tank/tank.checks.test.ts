@@ -67,6 +67,24 @@ describe('a fall of pressure', () => {
     expect(wrong.effectiveArea.value / r.effectiveArea.value).toBeLessThan(0.85)
     expect(wrong.notes.map((n) => n.code)).toEqual(['tank-heat-doubted'])
   })
+  test('a heat is doubted only where the fall’s shape can tell it, and it matters', () => {
+    const doubted = (noisePa: number, heat: TankRig['heat']) => {
+      const seen = { opensS: 3, endS: 40, stepS: 0.1, noisePa, zeroPa: 0, digitPa: 0, seed: 1 }
+      return reduceTank(simulateTank(model, seen), { ...rig, heat }, room).notes.map((n) => n.code)
+    }
+    expect(doubted(1000, 'adiabatic')).toEqual(['tank-heat-doubted'])
+    // a quarter off as well, but the gauge is too coarse to say so
+    expect(doubted(30e3, 'adiabatic')).toEqual([])
+    // plainly another heat, but less than a twentieth in the area
+    const warmed = simulateTank(
+      { ...model, wallWPerK: 60 },
+      { opensS: 3, endS: 40, stepS: 0.1, noisePa: 20, zeroPa: 0, digitPa: 0, seed: 1 },
+    )
+    const found = reduceTank(warmed, rig, room)
+    const stated = reduceTank(warmed, { ...rig, heat: 'isothermal' }, room)
+    expect(Math.abs(stated.effectiveArea.value / found.effectiveArea.value - 1)).toBeLessThan(0.05)
+    expect(stated.notes).toEqual([])
+  })
   test('the gauge’s pressure is halved after V/(C A sqrt(RT)) times the logarithm of absolute over absolute: closed form while choked and warm', () => {
     const made = simulateTank(model, { opensS: 3, endS: 60, stepS: 0.1, noisePa: 0, zeroPa: 0, digitPa: 0, seed: 1 })
     const { halved } = reduceTank(made, { ...rig, heat: 'isothermal' }, room)
