@@ -221,6 +221,12 @@ describe('a ball in its engine', () => {
     expect([inDeg(seen.pinLeavesRad), inDeg(seen.shutsRad), inDeg(seen.lateRad)]).toEqual([35, 65, 30])
     expect([seen.bounces, seen.meetsCap, seen.highestM]).toEqual([1, false, 0.5 * mm])
     expect(seen.afterPinShare).toBeCloseTo(6 / 13, 9)
+    // air is flow times time: half of it where the shaft turns twice as fast, twice where a step is twice as long
+    const other = (more: object) => ballMotion(network, { ...(cycle as object), ...more } as never)!.afterPinShare
+    expect(other({ speedRadPerS: course((a) => (a < 32 ? 100 : 200)) })).toBeCloseTo(3 / 10, 9)
+    const long = Float64Array.from(angleRad)
+    for (let i = 1; i <= n; i++) long[i] = long[i - 1] + (deg(i - 1) >= 32 && deg(i - 1) < 62 ? 2 : 1) * angleRad[1]
+    expect(other({ angleRad: long })).toBeCloseTo(12 / 19, 9)
     const open = ballMotion(network, { ...(cycle as object), balls: [{ liftM: course(() => mm), pinM }] } as never)!
     expect([open.shutsRad, open.bounces]).toEqual([null, 0])
     expect(
