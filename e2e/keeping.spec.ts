@@ -56,8 +56,11 @@ test('storage full: it is said, the work stays and can be exported, and is saved
   await accessible(page)
   const out = await downloaded(page, () => page.getByRole('button', { name: 'Export as ZIP' }).click())
   expect(JSON.stringify(json(out.files['project.json']))).toContain('No room for this')
-  await page.evaluate(() => (window as unknown as { makeRoom: () => void }).makeRoom())
-  await page.getByRole('button', { name: 'Try again' }).click()
+  // in one step: what could not be written is tried every five seconds without being asked, and the button is then gone
+  await page.getByRole('button', { name: 'Try again' }).evaluate((button: HTMLElement) => {
+    ;(window as unknown as { makeRoom: () => void }).makeRoom()
+    button.click()
+  })
   await saved(page)
   await page.reload()
   await expect(purpose(page)).toHaveValue('No room for this')
