@@ -28,6 +28,7 @@ for (const [name, path, scheme, view] of PICTURES)
     const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } })
     const page = await context.newPage()
     await page.goto(`${baseURL}${path}`)
+    await page.getByRole('button', { name: /^Project Heron window/ }).waitFor({ timeout: 60_000 })
     if (view) await page.getByRole('tab', { name: view, exact: true }).click()
     if (name === 'assembly') {
       await page.getByText('It goes together and turns', { exact: true }).waitFor({ timeout: 90_000 })
