@@ -1,6 +1,14 @@
 import { Moments } from '../../devices/moment'
-import { benchProgram, hiddenMachine, hiddenRegulator, type BenchAsked } from '../../core/bench'
-import type { DroopReduction, GeneratorReduction } from '../../core/bench'
+import {
+  benchProgram,
+  hiddenBottleRun,
+  hiddenMachine,
+  hiddenPush,
+  hiddenRegulator,
+  type BenchAsked,
+} from '../../core/bench'
+import { trueThrust } from '../../core/bench/thrust'
+import type { DroopReduction, GeneratorReduction, ThrustReduction } from '../../core/bench'
 import type { Rig } from '../document'
 import { lines } from '../document/testing'
 import { liveOf, methodOf } from '../measuring'
@@ -44,6 +52,27 @@ describe('what the bench really does comes out of its lines', () => {
     const best = figure(run, 'bestPowerW')
     const expected = (truth.stallTorqueNm * truth.freeSpeedRadPerS) / 4
     expect(Math.abs(best.value - expected)).toBeLessThan(Math.max(3 * best.standardUncertainty, 0.02 * expected))
+  })
+  test.each([3, 7, 12])('thrust and a whole bottle on a usual day: what they hide is found (seed %d)', (seed) => {
+    const stand = asked(rigs.thrust, seed, USUAL)
+    const { push, span } = hiddenPush(stand)
+    const pushed = measured(rigs.thrust, stand, benchProgram(stand).endS)
+    const bottle = asked(rigs['run-down'], seed, USUAL)
+    const { rows, airKg } = hiddenBottleRun(bottle)
+    const emptied = measured(rigs['run-down'], bottle, benchProgram(bottle).endS)
+    // a supply that loses three tenths runs down: thrust is that of the opening
+    expect((pushed.detail as ThrustReduction).steady).toBe(false)
+    for (const [{ value, standardUncertainty }, truth] of [
+      [figure(pushed, 'thrust'), push.forceN * (1 + span)],
+      [figure(pushed, 'impulse'), trueThrust(push).impulse * (1 + span)],
+      [figure(pushed, 'runTime'), push.lastsS],
+      [figure(emptied, 'bottleTimeS'), rows.filter((r) => r.speedRadPerS > 0).length / 20],
+      [figure(emptied, 'bottlePeakRadPerS'), Math.max(...rows.map((r) => r.speedRadPerS))],
+      [figure(emptied, 'bottleAirKg'), airKg],
+    ] as const) {
+      expect(Math.abs(value - truth)).toBeLessThan(3 * standardUncertainty)
+      expect(standardUncertainty / truth).toBeLessThan(0.05)
+    }
   })
   test('generator: settled stretches are cut out, and the electrical peak is below the shaft’s', () => {
     const of = asked(rigs.generator, 5, USUAL)

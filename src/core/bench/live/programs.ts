@@ -2,7 +2,7 @@ import { normalDraw } from '../../statistics'
 import { RPM } from '../../units/rotation'
 import { encoderCounts, pulseTimes, simulateSpinUp } from '../inertia/simulate-inertia'
 import { GAS_CONSTANT } from '../../air'
-import { CHOKED, tankPressures } from '../tank/tank-model'
+import { CHOKED, tankCourse, tankPressures } from '../tank/tank-model'
 import { simulateStand } from '../thrust/simulate-thrust'
 import {
   QUIET_S,
@@ -100,31 +100,36 @@ function spinUp(asked: BenchAsked): BenchProgram {
   }
 }
 
+/** The push of one go, the stand's ring, and the share by which its cell reads too much. Tests are told. */
+export function hiddenPush(asked: BenchAsked) {
+  const random = goDraws(asked)
+  const push = {
+    kind: 'regulated',
+    forceN: asked.thrustN * (0.88 + 0.16 * ownDraws(asked)()),
+    opensInS: 0.15,
+    lastsS: 12 + 6 * random(),
+    endShare: asked.faults.includes('sag') ? 0.7 : 0.95,
+  } as const
+  return { push, ringHz: 10 + 4 * random(), span: 0.003 * normalDraw(random) }
+}
+
 /** A push against a load cell. */
 function standPush(asked: BenchAsked): BenchProgram {
-  const random = goDraws(asked)
-  const own = ownDraws(asked)
-  const peak = asked.thrustN * (0.88 + 0.16 * own())
-  const lastsS = 12 + 6 * random()
+  const { push, ringHz, span } = hiddenPush(asked)
+  const peak = push.forceN
   const { timeS, forceN } = simulateStand({
-    push: {
-      kind: 'regulated',
-      forceN: peak,
-      opensInS: 0.15,
-      lastsS,
-      endShare: asked.faults.includes('sag') ? 0.7 : 0.95,
-    },
+    push,
     openS: QUIET_S,
-    endS: QUIET_S + lastsS + 6,
+    endS: QUIET_S + push.lastsS + 6,
     stepS: 1 / Math.min(asked.readingsPerS, 80),
-    ring: { frequencyHz: 10 + 4 * random(), dampingRatio: 0.06 },
+    ring: { frequencyHz: ringHz, dampingRatio: 0.06 },
     offsetN: 0.02 * peak,
     driftNPerS: asked.faults.includes('drift') ? 0.002 * peak : 1e-4 * peak,
     noiseN: (asked.faults.includes('noise') ? 0.006 : 0.002) * peak,
     windN: asked.faults.includes('noise') ? 0.004 * peak : 0,
     windS: 0.4,
     resolutionN: 1e-4,
-    span: 0.003 * normalDraw(random),
+    span,
     seed: asked.seed + 2 + asked.go,
   })
   return {
@@ -176,9 +181,11 @@ function tankFall(asked: BenchAsked): BenchProgram {
 /** Share of its pressure at which a machine stops turning. */
 const STOPS = 0.15
 
-/** A bottle that runs down through a machine until it stops; what is left stays in the bottle. */
-function bottleRun(asked: BenchAsked): BenchProgram {
-  const random = goDraws(asked)
+/**
+ * A bottle that runs down through a machine until it stops; what is left stays in the bottle. Row by row, and the air
+ * that went while it turned, kg. Tests are told.
+ */
+export function hiddenBottleRun(asked: BenchAsked) {
   const { stallTorqueNm, freeSpeedRadPerS } = hiddenMachine(asked)
   const area = hiddenArea(asked)
   const start = asked.gaugePressurePa
@@ -186,7 +193,7 @@ function bottleRun(asked: BenchAsked): BenchProgram {
   const most = Math.min(240, 6 * emptiesInS(asked.volumeM3, area))
   const rate = Math.min(asked.readingsPerS, 20)
   const times = Array.from({ length: Math.floor(most * rate) + 1 }, (_, i) => i / rate)
-  const falling = tankPressures(
+  const { paAbs, kg } = tankCourse(
     {
       volumeM3: asked.volumeM3,
       startPaAbs: start + ROOM_PA,
@@ -197,16 +204,16 @@ function bottleRun(asked: BenchAsked): BenchProgram {
     },
     times,
     1000,
-  ).map((p) => p - ROOM_PA)
+  )
+  const falling = paAbs.map((p) => p - ROOM_PA)
   const stops = falling.findIndex((p) => p <= stopPa)
   const runs = stops < 0 ? falling.length : Math.max(1, stops)
   const lag = (asked.inertiaKgM2 * freeSpeedRadPerS) / stallTorqueNm
-  const noise = asked.faults.includes('noise') ? 0.008 : 0.002
-  const gaugeNoise = asked.faults.includes('noise') ? 900 : 200
   const rest = Math.round(QUIET_S * rate)
   const coasts = Math.ceil((8 * lag + 4) * rate)
   let speed = 0
-  const rows = Array.from({ length: rest + runs + coasts }, (_, i) => {
+  const timeS = Array.from({ length: rest + runs + coasts }, (_, i) => i / rate)
+  const rows = timeS.map((t, i) => {
     const k = i - rest
     const gauge = falling[Math.min(Math.max(0, k), runs - 1)]
     const driven = k >= 0 && k < runs
@@ -214,8 +221,17 @@ function bottleRun(asked: BenchAsked): BenchProgram {
     speed += (target - speed) * (1 - Math.exp(-1 / rate / Math.max(0.05, lag)))
     // friction stops at last what a lag never would
     if (!driven && speed < 0.02 * freeSpeedRadPerS) speed = 0
-    return { t: i / rate, gauge, speed: Math.max(0, speed * (1 + noise * normalDraw(random))) }
+    return { t, gaugePa: gauge, speedRadPerS: Math.max(0, speed) }
   })
+  return { rows, airKg: kg[0] - kg[runs - 1] }
+}
+
+function bottleRun(asked: BenchAsked): BenchProgram {
+  const random = goDraws(asked)
+  const { rows } = hiddenBottleRun(asked)
+  const noise = asked.faults.includes('noise') ? 0.008 : 0.002
+  const gaugeNoise = asked.faults.includes('noise') ? 900 : 200
+  const speed = rows.map((r) => r.speedRadPerS * Math.max(0, 1 + noise * normalDraw(random)))
   return {
     channels: [
       { name: 'speed', unit: 'rpm' },
@@ -223,8 +239,8 @@ function bottleRun(asked: BenchAsked): BenchProgram {
     ],
     timeS: rows.map((r) => r.t),
     columns: [
-      rows.map((r) => digits((r.speed * asked.perTurn) / RPM, 1)),
-      rows.map((r) => kPa(r.gauge + gaugeNoise * normalDraw(random))),
+      speed.map((w) => digits((w * asked.perTurn) / RPM, 1)),
+      rows.map((r) => kPa(r.gaugePa + gaugeNoise * normalDraw(random))),
     ],
     endS: rows[rows.length - 1].t,
   }

@@ -1,11 +1,17 @@
-import { linearLeastSquares, mean, median } from '../../statistics'
+import { linearLeastSquares, mean, median, normalDraw, seededRandom } from '../../statistics'
 
+/** A polynomial of the fourth degree tells its own top so many times worse than a mean tells a level. */
+const FITTED = 2.6
 /** How well the shape of a top lets its height be told, over it. */
 const SHAPE = 1.5e-3
 /** What belongs to the top of a course: rows this near it, and no more of the run. */
 const [TOP, TOP_SHARE] = [0.97, 0.03] as const
 /** Rows round each of which the middle one is taken. */
 export const WIDE = 5
+/** Share of those rows at either end where the top is not looked for. */
+const ENDS = 0.2
+/** Blocks of rows among which a top is looked for. */
+const BLOCKS = 4000
 /** Points of the curve that is kept. */
 const POINTS = 300
 
@@ -40,55 +46,110 @@ export function thinned(time: readonly number[], values: readonly number[]): { t
 export const noiseOf = (values: readonly number[]): number =>
   median(values.slice(2).map((v, i) => Math.abs(v - 2 * values[i + 1] + values[i]))) / (0.6745 * Math.sqrt(6))
 
+/** Rows of a stretch whose scatter is told by itself. */
+const STRETCH = 20
+
+/**
+ * Scatter of readings from one row to another over them, root of the mean square, stretch by stretch: what counts
+ * turns scatters by a share of the speed, so that its scatter at rest says nothing of that at the top.
+ */
+export function noiseOver(values: readonly number[], from: number, to: number): number {
+  const stretches = Math.max(1, Math.floor((to - from + 1) / STRETCH))
+  const ends = Array.from({ length: stretches + 1 }, (_, k) => from + Math.round((k * (to + 1 - from)) / stretches))
+  const squares = ends.slice(1).map((end, k) => noiseOf(values.slice(ends[k], end)) ** 2)
+  return Math.sqrt(mean(squares.filter(Number.isFinite)))
+}
+
 /** Rows on both sides over which a course is smoothed; never across its ends. */
 const HALF = 3
 
-export function smoothed(values: readonly number[], from: number, to: number): number[] {
+export function smoothed(values: readonly number[], from: number, to: number, half: number = HALF): number[] {
   const sums = [0]
   for (const v of values) sums.push(sums[sums.length - 1] + v)
   return values.map((_, i) => {
     const [low, high] = i < from || i > to ? [0, values.length - 1] : [from, to]
-    const [a, b] = [Math.max(low, i - HALF), Math.min(high, i + HALF) + 1]
+    const [a, b] = [Math.max(low, i - half), Math.min(high, i + half) + 1]
     return (sums[b] - sums[a]) / (b - a)
   })
 }
 
-/**
- * Top of a course: a polynomial through the rows round the highest mean, since the highest of many means lies above
- * their course by their own scatter.
- */
-export function highest(
-  time: readonly number[],
-  values: readonly number[],
-  smooth: readonly number[],
-  from: number,
-  to: number,
-  noise: number,
-): { readonly value: number; readonly u: number } {
-  let at = from
-  for (let i = from; i <= to; i++) if (smooth[i] > smooth[at]) at = i
+/** The top of a course: by two polynomials through the rows round its highest mean, and how many those are. */
+function topOf(time: readonly number[], values: readonly number[], noise: number) {
+  const last = values.length - 1
+  const smooth = smoothed(values, 0, last)
+  let at = 0
+  for (let i = 0; i <= last; i++) if (smooth[i] > smooth[at]) at = i
   // the flat of the top alone: what rises steeply beside it would bend it; as wide as the noise asks for
   const flat = 1 - Math.max(1 - TOP, (5 * noise) / Math.sqrt(2 * HALF + 1) / Math.abs(smooth[at]))
-  const most = Math.max(HALF, Math.round(TOP_SHARE * (to - from)))
+  const most = Math.max(HALF, Math.round(TOP_SHARE * last))
   let [a, b] = [at, at]
-  while (a > from && at - a < most && smooth[a - 1] > flat * smooth[at]) a--
-  while (b < to && b - at < most && smooth[b + 1] > flat * smooth[at]) b++
-  const near = Array.from({ length: b - a + 1 }, (_, i) => a + i)
+  while (a > 0 && at - a < most && smooth[a - 1] > flat * smooth[at]) a--
+  while (b < last && b - at < most && smooth[b + 1] > flat * smooth[at]) b++
+  const near = values.slice(a, b + 1)
   const width = Math.max(1e-9, time[b] - time[a])
-  const x = near.map((i) => (time[i] - time[at]) / width)
+  const x = near.map((_, k) => (time[a + k] - time[at]) / width)
+  const ends = Math.floor(ENDS * x.length)
+  const inner = x.slice(a > 0 ? ends : 0, b < last ? x.length - ends : x.length)
   /** The highest place of the polynomial of an order that fits them. */
-  const topOf = (order: number): number => {
+  const highestOf = (order: number): number => {
     const fit = linearLeastSquares(
       x.map((v) => Array.from({ length: order + 1 }, (_, k) => v ** k)),
-      near.map((i) => values[i]),
+      near,
       near.map(() => 1),
       'residual',
     )
     if (fit.status !== 'fitted') return smooth[at]
-    return Math.max(...x.map((v) => fit.parameters.reduce((sum, c, k) => sum + c * v ** k, 0)))
+    // at its ends a polynomial follows the noise, unless the course itself begins or stops there
+    return Math.max(...inner.map((v) => fit.parameters.reduce((sum, c, k) => sum + c * v ** k, 0)))
   }
   // of a top steeper on one side than on the other the plain parabola tells too little, the bent one too much
-  const [bent, plain] = [topOf(4), topOf(2)]
-  const value = (bent + plain) / 2
-  return { value, u: Math.hypot((2.6 * noise) / Math.sqrt(near.length), (bent - plain) / 2, SHAPE * value) }
+  const [bent, plain] = [highestOf(4), highestOf(2)]
+  return { value: (bent + plain) / 2, apart: bent - plain, rows: near.length, at }
+}
+
+/** Means over blocks of rows, so many that a top is still told; what is shorter stays. */
+function inBlocks(values: readonly number[]): readonly number[] {
+  const size = Math.ceil(values.length / BLOCKS)
+  if (size === 1) return values
+  return Array.from({ length: Math.ceil(values.length / size) }, (_, k) => mean(values.slice(k * size, (k + 1) * size)))
+}
+
+/** Courses of known top that tell by how much noise lifts what is found. */
+const REPEATS = 32
+
+/**
+ * Top of a course between two rows. The highest of many readings lies above their course by their own scatter, by how
+ * much is seen from that course with noise of the same size put on it anew, and taken off (parametric bootstrap, Efron
+ * and Tibshirani 1993, chapter 10).
+ */
+export function highest(
+  time: readonly number[],
+  values: readonly number[],
+  from: number,
+  to: number,
+): { readonly value: number; readonly u: number } {
+  const [times, read] = [time, values].map((all) => inBlocks(all.slice(from, to + 1)))
+  const middle = topOf(times, read, noiseOver(read, 0, read.length - 1)).at
+  // what counts turns scatters by a share of the speed: that of the top is told there
+  const beside = Math.max(2 * STRETCH, Math.round(0.1 * read.length))
+  const noise = noiseOver(read, Math.max(0, middle - beside), Math.min(read.length - 1, middle + beside))
+  const { value, apart, rows } = topOf(times, read, noise)
+  const fitU = (FITTED * noise) / Math.sqrt(rows)
+  const shapeU = Math.hypot(apart / 2, SHAPE * value)
+  if (fitU < SHAPE * value) return { value, u: Math.hypot(fitU, shapeU) }
+  const course = smoothed(read, 0, read.length - 1, Math.max(HALF, Math.round(TOP_SHARE * read.length)))
+  const known = Math.max(...course)
+  const random = seededRandom(rows)
+  const lifts = Array.from(
+    { length: REPEATS },
+    () =>
+      topOf(
+        times,
+        course.map((v) => v + noise * normalDraw(random)),
+        noise,
+      ).value - known,
+  )
+  const lift = mean(lifts)
+  const scatter = Math.sqrt(mean(lifts.map((l) => (l - lift) ** 2)) * (1 + 2 / REPEATS))
+  return { value: value - lift, u: Math.hypot(scatter, lift / 2, SHAPE * value) }
 }

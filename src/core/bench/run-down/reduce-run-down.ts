@@ -4,7 +4,7 @@ import { said, type Said } from '../../said'
 import { mean, median, type Measured } from '../../statistics'
 import { wallConductance } from '../../supply'
 import { RESTS, fault, firstFilling, soundRows, type RunDownTrace } from './rows'
-import { WIDE, area, highest, middles, noiseOf, smoothed, thinned } from './course'
+import { WIDE, area, highest, middles, noiseOf, noiseOver, smoothed, thinned } from './course'
 
 export interface RunDownRig {
   /** The recorded thrust is multiplied by this; 1 where left out. */
@@ -144,9 +144,9 @@ export function reduceRunDown(trace: RunDownTrace, rig: RunDownRig, settings: Ru
   const runS = time[to] - time[from] + stepS
   const stopU = (time[late] - time[early]) / (2 * Math.sqrt(3))
   const runTime = measured(runS, Math.hypot(stopU, stepS / 2), 's')
-  const noise = noiseOf(speed)
+  const noise = noiseOver(speed, from, to)
   const smooth = smoothed(speed, from, to)
-  const peak = highest(time, speed, smooth, from, to, noise)
+  const peak = highest(time, speed, from, to)
   const turned = (area(time, speed, from, to) + 0.5 * stepS * (speed[from] + speed[to])) / (2 * Math.PI)
   // half a row at either end, and what the noise of its rows sums to
   const turnsU = Math.hypot(
@@ -264,8 +264,14 @@ function pushOf(
   const zeroU = Math.hypot(creep, Math.sqrt(scatter) / Math.max(1, rests.length))
   const runS = time[to] - time[from]
   const pushed = area(time, thrust, from, to) - zeroN * runS
-  const top = highest(time, thrust, smoothed(thrust, from, to), from, to, noise)
-  const peakN = top.value - zeroN
+  // above its zero: how flat a top is goes by its height
+  const top = highest(
+    time,
+    thrust.map((f) => f - zeroN),
+    from,
+    to,
+  )
+  const peakN = top.value
   return {
     zeroN,
     impulse: measured(

@@ -2,6 +2,7 @@ import { GAS_CONSTANT } from '../../air'
 import { NO_DRAG } from '../../engine'
 import { tankPressures } from '../tank'
 import { sample } from '../../check-values/sample'
+import { mean, normalDraw, seededRandom } from '../../statistics'
 import { RUN_DOWN_CONDITIONS, RUN_DOWN_FIGURES, runDownCampaign } from './campaign'
 import { airGone, reduceRunDown, runDownWorkings, type RunDownRig, type RunDownTrace } from '.'
 
@@ -167,6 +168,56 @@ describe('what real recordings are like', () => {
     expect(share(r.shaftWork)).toBeCloseTo(0.2, 9)
     expect(share(r.workPerAir)).toBeGreaterThan(share(r.air))
     expect(r.sharedRelativeUncertainty).toBe(0.04)
+  })
+})
+
+describe('tops in noise', () => {
+  /** Rises in two seconds, stands, falls; speed’s noise is a share of it. */
+  const noisy = (seed: number, share: number, thrustN: number, zeroN = 0): RunDownTrace => {
+    const random = seededRandom(seed)
+    const timeS = times(40)
+    const course = timeS.map((t) => (t < 2 || t > 36 ? 0 : Math.min(1, (t - 2) / 2) * (1 - ((t - 14) / 60) ** 2)))
+    return plain({
+      timeS,
+      speedRadPerS: course.map((c) => 300 * c * (1 + share * normalDraw(random))),
+      gaugePa: timeS.map((t) => 400e3 - 5e3 * t),
+      thrustN: course.map((c) => zeroN + 2 * c + thrustN * normalDraw(random)),
+    })
+  }
+  test('a speed that scatters by a share of itself has the scatter of its top, not of its rest', () => {
+    const runs = Array.from({ length: sample(30) }, (_, i) => reduceRunDown(noisy(i, 0.01, 0.01), RIG, ROOM))
+    for (const [key, truth] of [
+      ['peakSpeed', 300],
+      ['turns', reduceRunDown(noisy(0, 0, 0), RIG, ROOM).turns.value],
+    ] as const) {
+      const z = runs.map((r) => (r[key].value - truth) / r[key].standardUncertainty)
+      expect(Math.abs(mean(z))).toBeLessThan(0.8)
+      expect(Math.sqrt(mean(z.map((v) => v * v)))).toBeLessThan(1.5)
+    }
+    // a quarter of a per cent, where one reading is off by one
+    expect(mean(runs.map((r) => r.peakSpeed.standardUncertainty))).toBeLessThan(0.006 * 300)
+  })
+  test('the highest of many noisy readings is not the top: what noise lifts it by comes off', () => {
+    const runs = Array.from({ length: sample(30) }, (_, i) => reduceRunDown(noisy(i, 0.002, 0.4), RIG, ROOM))
+    const z = runs.map((r) => (r.peakThrust!.value - 2) / r.peakThrust!.standardUncertainty)
+    expect(Math.abs(mean(z))).toBeLessThan(0.6)
+    expect(Math.sqrt(mean(z.map((v) => v * v)))).toBeLessThan(1.5)
+    expect(mean(runs.map((r) => r.peakThrust!.standardUncertainty))).toBeLessThan(0.2)
+  })
+  test('a cell’s zero moves neither its top nor how well that is known', () => {
+    const [none, some] = [0, -1.7].map((zeroN) => reduceRunDown(noisy(3, 0.01, 0.2, zeroN), RIG, ROOM).peakThrust!)
+    expect(some.value / none.value).toBeCloseTo(1, 9)
+    expect(some.standardUncertainty / none.standardUncertainty).toBeCloseTo(1, 9)
+  })
+  test('many rows are looked at in blocks: the same top', () => {
+    const slow = noisy(1, 0.01, 0.01)
+    const [fine, long] = [1, 12].map((times) => ({
+      timeS: Array.from(slow.timeS).flatMap((t) => Array.from({ length: times }, (_, k) => t + (k * STEP) / times)),
+      speedRadPerS: Array.from(slow.speedRadPerS).flatMap((w) => Array.from({ length: times }, () => w)),
+    }))
+    const [a, b] = [fine, long].map((t) => reduceRunDown(t, RIG, ROOM).peakSpeed)
+    expect(long.timeS.length).toBeGreaterThan(20_000)
+    expect(Math.abs(a.value - b.value)).toBeLessThan(3 * a.standardUncertainty)
   })
 })
 

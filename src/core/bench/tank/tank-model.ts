@@ -35,7 +35,15 @@ export function tankFlow(paAbs: number, kelvin: number, roomPaAbs: number, effec
  * Pressure at times after the opening, Pa absolute; times rise from 0. Ideal gas, constant heats. Error: below 1e-6
  * over three time constants.
  */
-export function tankPressures(m: TankModel, timesS: readonly number[], steps = 100): number[] {
+export const tankPressures = (m: TankModel, timesS: readonly number[], steps = 100): number[] =>
+  tankCourse(m, timesS, steps).paAbs
+
+/** Pressure and the air that is left, kg, at times after the opening: see `tankPressures`. */
+export function tankCourse(
+  m: TankModel,
+  timesS: readonly number[],
+  steps: number,
+): { readonly paAbs: number[]; readonly kg: number[] } {
   const end = timesS[timesS.length - 1]
   const isothermal = !Number.isFinite(m.wallWPerK)
   const heat = GAS_CONSTANT / (GAMMA - 1)
@@ -51,18 +59,19 @@ export function tankPressures(m: TankModel, timesS: readonly number[], steps = 1
   }
   const h = end / steps
   let state: readonly [number, number] = [(m.startPaAbs * m.volumeM3) / (GAS_CONSTANT * m.wallK), m.wallK]
-  const grid = [m.startPaAbs]
+  const [pressures, masses] = [[m.startPaAbs], [state[0]]]
   for (let i = 0; i < steps; i++) {
     state = rungeKutta(rate, i * h, state, h)
-    grid.push((state[0] * GAS_CONSTANT * state[1]) / m.volumeM3)
+    pressures.push((state[0] * GAS_CONSTANT * state[1]) / m.volumeM3)
+    masses.push(state[0])
   }
-  const at = (i: number) => grid[Math.min(steps, Math.max(0, i))]
-  return timesS.map((t) => {
+  const at = (grid: readonly number[]) => (t: number) => {
     const x = Math.min(steps - 1e-9, Math.max(0, t / h))
     const i = Math.floor(x)
     // before the first step the course is carried on backwards, so that its bend is that of the rest
-    const before = i === 0 ? 3 * grid[0] - 3 * grid[1] + at(2) : grid[i - 1]
-    const after = i + 2 > steps ? 3 * grid[steps] - 3 * grid[steps - 1] + at(steps - 2) : grid[i + 2]
+    const before = i === 0 ? 3 * grid[0] - 3 * grid[1] + grid[Math.min(steps, 2)] : grid[i - 1]
+    const after = i + 2 > steps ? 3 * grid[steps] - 3 * grid[steps - 1] + grid[Math.max(0, steps - 2)] : grid[i + 2]
     return cubicAt(before, grid[i], grid[i + 1], after, 1 + x - i)
-  })
+  }
+  return { paAbs: timesS.map(at(pressures)), kg: timesS.map(at(masses)) }
 }

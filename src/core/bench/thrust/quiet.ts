@@ -1,6 +1,9 @@
 import { PhysicsError } from '../../errors'
 import { linearLeastSquares, mean, median } from '../../statistics'
 
+/** Rows in a quiet part that make it one. */
+export const QUIET_ROWS = 10
+
 /** Noise from one row to the next, as a standard deviation; at least what rounding makes of it. */
 export function noiseOf(force: readonly number[]): number {
   const steps = force.slice(1).map((f, i) => Math.abs(f - force[i]))
@@ -24,6 +27,8 @@ export interface Zero {
   readonly drift: number
   readonly fit: ReturnType<typeof linearLeastSquares>
   readonly middleS: number
+  /** The quiet noise about its line. */
+  readonly left: Left
   /** Variance of the quiet noise over white noise of the same size: what slow noise adds. */
   readonly slowness: number
   readonly noise: number
@@ -52,31 +57,71 @@ export function zeroOf(
       nextStep: 'Record a second before the valve opens.',
     })
   const [a, b] = fit.parameters
-  const left = quiet.map((i, k) => force[i] - a - b * rows[k][1])
+  const left = { noise: quiet.map((i, k) => force[i] - a - b * rows[k][1]), numbers: 2 }
   const noise = Math.sqrt(fit.reducedChiSquare)
-  return { at: (t) => a + b * (t - middleS), drift: b, fit, middleS, slowness: slownessOf(left), noise, sides }
+  return { at: (t) => a + b * (t - middleS), drift: b, fit, middleS, left, slowness: slownessOf([left]), noise, sides }
 }
+
+/** Noise about a course that was fitted with so many numbers. */
+export interface Left {
+  readonly noise: readonly number[]
+  readonly numbers: number
+}
+
+/** Degree of the course that a push takes over its middle, and the fewest rows of it that tell its noise. */
+const [COURSE, COURSE_ROWS] = [4, 60] as const
+
+/** Noise over the middle of a push about its own smooth course; null where that is too short to tell one from other. */
+export function leftOfCourse(time: readonly number[], over: readonly number[], rows: readonly number[]): Left | null {
+  if (rows.length < COURSE_ROWS) return null
+  const [from, to] = [time[rows[0]], time[rows[rows.length - 1]]]
+  const powers = rows.map((i) =>
+    Array.from({ length: COURSE + 1 }, (_, k) => ((2 * time[i] - from - to) / (to - from)) ** k),
+  )
+  const fit = linearLeastSquares(
+    powers,
+    rows.map((i) => over[i]),
+    rows.map(() => 1),
+    'residual',
+  )
+  if (fit.status !== 'fitted') return null
+  const noise = rows.map((i, n) => over[i] - powers[n].reduce((sum, p, k) => sum + p * fit.parameters[k], 0))
+  return { noise, numbers: COURSE + 1 }
+}
+
+/** Share of what is slow that is left at least when a course was taken off. */
+const LEAST_KEPT = 0.3
 
 /**
  * By how much a mean over noise scatters more than over white noise of the same size: its autocorrelations summed in
- * pairs until a pair is no longer positive (Geyer 1992), wider where few independent values tell it.
+ * pairs until a pair is no longer positive (Geyer 1992), wider where few independent values tell it. Of several
+ * stretches, each in shares of its own size.
  */
-function slownessOf(noise: readonly number[]): number {
-  const n = noise.length
-  const variance = noise.reduce((s, v) => s + v * v, 0) / n
-  if (!(variance > 0)) return 1
+export function slownessOf(stretches: readonly Left[]): number {
+  const told = stretches
+    .map(({ noise, numbers }) => ({ noise, numbers, square: noise.reduce((s, v) => s + v * v, 0) / noise.length }))
+    .filter(({ square }) => square > 0)
+  const n = told.reduce((sum, { noise }) => sum + noise.length, 0)
+  if (n === 0) return 1
+  const numbers = told.reduce((sum, s) => sum + s.numbers, 0)
   const rho = (lag: number) => {
-    let sum = 0
-    for (let i = 0; i + lag < n; i++) sum += noise[i] * noise[i + lag]
-    return sum / n / variance
+    let all = 0
+    for (const { noise, square } of told) {
+      let sum = 0
+      for (let i = 0; i + lag < noise.length; i++) sum += noise[i] * noise[i + lag]
+      all += sum / square
+    }
+    return all / n
   }
-  let sum = 0
+  let [sum, lags] = [0, 0]
   for (let lag = 1; lag + 1 < n / 2; lag += 2) {
     const pair = rho(lag) + rho(lag + 1)
     if (pair <= 0) break
     sum += pair
+    lags = lag + 1
   }
-  const slow = Math.max(1, 1 + 2 * sum)
+  // the courses that were taken off took a share of what is slow with them, at every lag
+  const slow = Math.max(1, (1 + 2 * sum) / Math.max(LEAST_KEPT, 1 - (numbers * (2 * lags + 1)) / n))
   const independent = n / slow
   return (slow * (independent + 5)) / Math.max(1, independent - 2)
 }

@@ -1,8 +1,9 @@
 import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
 import { mean, median, varianceOf, type Measured } from '../../statistics'
-import { ringOf, startOf } from './opening'
-import { noiseOf, smoothed, zeroOf } from './quiet'
+import { beginningOf, startOf } from './opening'
+import { QUIET_ROWS, leftOfCourse, noiseOf, slownessOf, smoothed, zeroOf } from './quiet'
+import { pushRows } from './push-rows'
 import type { Ring } from './stand-response'
 import { timeRises } from '../time-rises'
 
@@ -35,6 +36,8 @@ export interface ThrustReduction {
   /** The highest reading over the zero: the ring included. */
   readonly highestReadingN: number
   readonly ring: Ring | null
+  /** How long its valve took to open, s; 0: at once, as far as the rows tell. */
+  readonly opensInS: number
   /** Cell reads a pull as less. */
   readonly pulls: boolean
   /** What was read over the zero, and the same without its ring. */
@@ -51,30 +54,20 @@ export interface ThrustReduction {
 const LEAST_ROWS = 40
 /** Rows at the beginning that tell where zero is. */
 const FIRST_ROWS = 8
-/** Rows in a quiet part that make it one. */
-const QUIET_ROWS = 10
 /** A push stands so many times over the noise. */
 const OVER_NOISE = 12
 /** A thrust that keeps within this share over the middle of its push is a steady one. */
 const STEADY_SHARE = 0.1
+/** A push has risen at this share of its highest. */
+const RISEN = 0.9
+/** By so much slow noise lifts the end of a polynomial through it. */
+const SLOW_AT_START = 2
 /** What a ring leaves at most in a mean over one turn of it, of the push that ended. */
 const MOST_LEFT_OF_RING = 0.1
 /** Share of the thrust at which its push counts as over. */
 const LAST_SHARE = 0.05
 
 const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
-
-/** Where the push begins and ends, as rows, by what stands over the noise. */
-function pushRows(time: readonly number[], over: readonly number[], noise: number, widthS: number): [number, number] {
-  const peak = over.reduce((a, b) => Math.max(a, b), 0)
-  const up = Math.max(6 * noise, 0.03 * peak)
-  const first = over.findIndex((f, i) => f > up && median(over.slice(i, i + 5)) > up / 2)
-  const slow = smoothed(time, over, widthS)
-  const gone = Math.max(2.5 * noise, 0.015 * peak)
-  let last = slow.length - 1
-  while (last > first && slow[last] < gone) last--
-  return [first, last]
-}
 
 /** Trapezoids under rows, and what a unit of the zero line's two numbers adds. */
 function areaOf(time: readonly number[], over: readonly number[], from: number, to: number, middleS: number) {
@@ -153,22 +146,24 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   const notes: Said[] = []
 
   // its start: the ring, and the moment of opening
-  const windowS = Math.min(0.45 * lasts, 1)
-  const early = ringOf(time, over, time[found], windowS, stepS)
+  const rises = smoothed(time, over, 12 * stepS)
+  const peak = rises.reduce((m, f) => Math.max(m, f), 0)
+  const riseS = time[rises.findIndex((f, i) => i >= found && f > RISEN * peak)] - time[found]
+  // as much of it as a slow valve asks for
+  const windowS = Math.min(0.45 * lasts, Math.max(1, 3 * riseS))
+  const early = beginningOf(time, over, time[found] - stepS / 2, windowS, stepS)
   // a short push has few turns of its ring in its first part: the more of it is looked at
-  const wanted = early ? Math.min(0.8 * lasts, 2.2 / early.ring.frequencyHz) : 0
+  const wanted = early.ring ? Math.min(0.8 * lasts, 2.2 / early.ring.frequencyHz) : 0
   const window = Math.max(windowS, wanted)
-  const rung = window > windowS ? ringOf(time, over, time[found], window, stepS) : early
-  const openS = rung?.openS ?? time[found] - stepS / 2
-  const still = rung ? 1 / rung.ring.frequencyHz : 6 * stepS
+  const begins = window > windowS ? beginningOf(time, over, time[found] - stepS / 2, window, stepS) : early
+  const { openS, ring } = begins
+  const still = ring ? 1 / ring.frequencyHz : 6 * stepS
   const thrustN = smoothed(time, over, still)
 
   // impulse: as far as the stand has swung out, or the recording goes
   const end = Math.min(time.length - 1, time.findIndex((t) => t > time[gone] + restS) - 1)
   const lastRow = end > 0 ? end : time.length - 1
   const { area, one, slope } = areaOf(time, over, Math.max(0, found - 2), lastRow, zero.middleS)
-  const zeroVariance = zero.slowness * varianceOf([one, slope], zero.fit.covariance)
-  const noiseVariance = zero.slowness * zero.noise ** 2 * stepS * one
   const span = settings.spanRelativeUncertainty
   if (sides === 1) notes.push(said('thrust-zero-one-side'))
 
@@ -183,20 +178,25 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   const third = Math.max(1, Math.floor(levels.length / 3))
   const moved = 1.5 * Math.abs(mean(levels.slice(0, third)) - mean(levels.slice(-third)))
   const steady = levels.length >= 6 && moved < STEADY_SHARE * plateau + 4 * noise
-  const zeroAt = (t: number) => Math.sqrt(zero.slowness * varianceOf([1, t - zero.middleS], zero.fit.covariance))
-  // what moves slower than from row to row moves the start as a whole
+  // short quiet parts hardly tell how slow their noise is: a long push tells it as well
+  const course = leftOfCourse(time, over, middle)
+  const slowness = course && course.noise.length > quiet.length ? slownessOf([zero.left, course]) : zero.slowness
+  const zeroVariance = slowness * varianceOf([one, slope], zero.fit.covariance)
+  const noiseVariance = slowness * zero.noise ** 2 * stepS * one
+  const zeroAt = (t: number) => Math.sqrt(slowness * varianceOf([1, t - zero.middleS], zero.fit.covariance))
+  // what moves slower than from row to row moves the start as a whole, and a bent course follows it to its end
   const slow = Math.sqrt(Math.max(0, zero.noise ** 2 - noise ** 2))
-  const start = startOf(time, over, { openS, ring: rung?.ring ?? null }, window, stepS)
-  const startU = Math.hypot(start.standardUncertaintyN, slow)
+  const start = startOf(time, over, begins, window, stepS)
+  const startU = Math.hypot(start.standardUncertaintyN, SLOW_AT_START * slow)
   const level = steady
     ? {
         value: plateau,
-        u: Math.hypot(zero.noise * Math.sqrt(zero.slowness / middle.length), moved / 20),
+        u: Math.hypot(zero.noise * Math.sqrt(slowness / middle.length), moved / 20),
       }
     : { value: start.valueN, u: startU }
   // a stand that does not ring jumps between two rows, one that rings bends there: where in between, nobody saw
-  const jump = rung
-    ? level.value * Math.min(1, (2 * Math.PI * rung.ring.frequencyHz * stepS) ** 2 / 12)
+  const jump = ring
+    ? level.value * Math.min(1, (2 * Math.PI * ring.frequencyHz * stepS) ** 2 / 12)
     : Math.max(...over.slice(found, found + 6).map((f, k) => f - over[found + k - 1]))
   const impulseU = Math.hypot(Math.sqrt(zeroVariance + noiseVariance), (jump * stepS) / Math.sqrt(12), span * area)
   const thrust: Measured = {
@@ -221,22 +221,26 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
     }
   }
   const ends = crossing(steady ? 0.5 : LAST_SHARE, 'down')
+  // a push that ends within the mean over its ring bends there
+  const sharp = !steady && (2 * LAST_SHARE * level.value) / ends.slope < still
   const beganS = steady ? crossing(0.5, 'up').atS : openS
-  const smoothNoise = zero.noise * Math.sqrt((zero.slowness * stepS) / still) + zeroAt(ends.atS)
+  const smoothNoise = zero.noise * Math.sqrt((slowness * stepS) / still) + zeroAt(ends.atS)
+  // a damped stand reads a course late; of a steady push beginning and end alike
+  const lagS = ring && !steady ? ring.dampingRatio / (Math.PI * ring.frequencyHz) : 0
   const runTime: Measured = {
-    value: ends.atS - beganS,
+    value: ends.atS - lagS - beganS,
     standardUncertainty: Math.hypot(
       smoothNoise / ends.slope,
       ((steady ? 0.5 : LAST_SHARE) * thrust.standardUncertainty) / ends.slope,
       stepS / Math.sqrt(6),
       // smoothing moves a crossing where the trace bends, and a ring leaves a little in it
-      steady ? (rung ? 0.05 * still : 0) : still ** 2 / (12 * lasts),
+      steady ? (ring ? 0.05 * still : 0) : sharp ? still / 12 : still ** 2 / (12 * lasts),
     ),
     unit: 's',
   }
   const highestReadingN = Math.max(...over.slice(found, gone + 1))
-  if (rung && highestReadingN > 1.1 * level.value)
-    notes.push(said('thrust-rings', { frequencyHz: rung.ring.frequencyHz, share: highestReadingN / level.value - 1 }))
+  if (ring && highestReadingN > 1.1 * level.value)
+    notes.push(said('thrust-rings', { frequencyHz: ring.frequencyHz, share: highestReadingN / level.value - 1 }))
   if (Math.abs(zero.at(openS)) * one > 0.05 * Math.abs(area))
     notes.push(said('thrust-zero-taken-off', { zeroN: zero.at(openS), impulseNs: zero.at(openS) * one }))
   return {
@@ -251,7 +255,8 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
     impulse: { value: area, standardUncertainty: impulseU, unit: 'N·s' },
     runTime,
     highestReadingN,
-    ring: rung?.ring ?? null,
+    ring,
+    opensInS: begins.opensInS,
     pulls,
     // in its first part the push is what was fitted: a mean over the ring would slur its rise
     curve: {

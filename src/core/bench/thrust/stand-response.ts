@@ -5,22 +5,47 @@ export interface Ring {
   readonly dampingRatio: number
 }
 
-/**
- * What a stand at rest reads at a time after a push of tau^k began: the push itself behind its lag, and its ring.
- * Closed form of x'' + 2 zeta w x' + w^2 x = w^2 tau^k from rest, damping below critical.
- */
-export function standReads(k: number, tauS: number, { frequencyHz, dampingRatio: zeta }: Ring): number {
-  if (tauS <= 0) return 0
+/** Numbers of the closed form for a push of tau^k: what it settles to from the lowest power up, and its ring. */
+function closedForm(k: number, { frequencyHz, dampingRatio: zeta }: Ring) {
   const w = 2 * Math.PI * frequencyHz
   // what it settles to is a polynomial of the push's degree: its coefficients from the highest down
   const follows = new Array<number>(k + 3).fill(0)
   follows[k] = 1
   for (let j = k - 1; j >= 0; j--)
     follows[j] = ((-2 * zeta) / w) * (j + 1) * follows[j + 1] - ((j + 2) * (j + 1) * follows[j + 2]) / (w * w)
-  const damped = w * Math.sqrt(1 - zeta * zeta)
   const a = -follows[0]
-  const b = (zeta * w * a - follows[1]) / damped
-  let settled = 0
-  for (let j = k; j >= 0; j--) settled = settled * tauS + follows[j]
-  return settled + Math.exp(-zeta * w * tauS) * (a * Math.cos(damped * tauS) + b * Math.sin(damped * tauS))
+  return { follows, a, b: (zeta * w * a - follows[1]) / (w * Math.sqrt(1 - zeta * zeta)) }
 }
+
+/**
+ * What a stand at rest reads after pushes of tau^0 up to tau^degree began, a column each: the push itself behind its
+ * lag, and its ring; 0 before it. Closed form of x'' + 2 zeta w x' + w^2 x = w^2 tau^k from rest, damping below
+ * critical. A stiff stand (null) reads the push itself.
+ */
+export function standColumns(degree: number, tauS: readonly number[], ring: Ring | null): Float64Array[] {
+  const columns = Array.from({ length: degree + 1 }, () => new Float64Array(tauS.length))
+  const forms = ring && columns.map((_, k) => closedForm(k, ring))
+  const w = ring ? 2 * Math.PI * ring.frequencyHz : 0
+  const [dies, turns] = ring
+    ? [ring.dampingRatio * w, w * Math.sqrt(1 - ring.dampingRatio * ring.dampingRatio)]
+    : [0, 0]
+  tauS.forEach((t, i) => {
+    if (t <= 0) return
+    if (!forms) {
+      for (let k = 0, power = 1; k <= degree; k++, power *= t) columns[k][i] = power
+      return
+    }
+    const left = Math.exp(-dies * t)
+    const [cosine, sine] = [left * Math.cos(turns * t), left * Math.sin(turns * t)]
+    for (let k = 0; k <= degree; k++) {
+      const { follows, a, b } = forms[k]
+      let settled = 0
+      for (let j = k; j >= 0; j--) settled = settled * t + follows[j]
+      columns[k][i] = settled + a * cosine + b * sine
+    }
+  })
+  return columns
+}
+
+/** What a stand at rest reads at a time after a push of tau^k began: one number of `standColumns`. */
+export const standReads = (k: number, tauS: number, ring: Ring): number => standColumns(k, [tauS], ring)[k][0]

@@ -2,10 +2,11 @@
 import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { sample } from '../../check-values/sample'
+import { mean } from '../../statistics'
 import { PhysicsError } from '../../errors'
 import { THRUST_CONDITIONS, THRUST_FIGURES, thrustCampaign } from './campaign'
 import { reduceThrust } from './reduce-thrust'
-import { bottleEnds, pushAt, simulateStand, trueThrust, type PushTruth } from './simulate-thrust'
+import { bottleEnds, pushAt, simulateStand, trueThrust, type PushTruth, type StandTruth } from './simulate-thrust'
 import { standReads } from './stand-response'
 import { thrustWorkings } from './workings'
 
@@ -231,4 +232,108 @@ describe('what no thrust can be read from is refused in words', () => {
     expect(r.thrust.value).toBeCloseTo(5, 2)
     expect(r.impulse.value).toBeCloseTo(5 * 1.98, 0)
   })
+})
+
+describe('a valve that takes its time', () => {
+  const valve = (more: Partial<StandTruth>) =>
+    simulateStand({
+      push: { kind: 'regulated', forceN: 5, opensInS: 0.15, lastsS: 14, endShare: 0.7 },
+      openS: 3,
+      endS: 23,
+      stepS: 1 / 80,
+      ring: { frequencyHz: 11, dampingRatio: 0.06 },
+      offsetN: 0.1,
+      driftNPerS: 0,
+      noiseN: 0.01,
+      windN: 0,
+      windS: 0.4,
+      resolutionN: 0,
+      span: 0,
+      seed: 4,
+      ...more,
+    })
+  test.each([
+    ['a stand that rings', {}],
+    ['a stand that is stiff', { ring: null }],
+    [
+      'one that opens in a second',
+      { push: { kind: 'regulated', forceN: 5, opensInS: 1, lastsS: 14, endShare: 0.7 } as const },
+    ],
+  ])('%s: its time, the opening and the thrust of the opening are told', (_, more) => {
+    const trace = valve(more)
+    const r = reduceThrust(trace, exact)
+    const wanted = 'push' in more ? more.push.opensInS : 0.15
+    expect(r.steady).toBe(false)
+    expect(Math.abs(r.opensInS / wanted - 1)).toBeLessThan(0.05)
+    expect(Math.abs(r.push.fromS - 3)).toBeLessThan(0.006)
+    // taken to open at once its thrust would be told a third too low
+    expect(Math.abs(r.thrust.value / 5 - 1)).toBeLessThan(0.02)
+    expect(Math.abs(r.thrust.value - 5)).toBeLessThan(3 * r.thrust.standardUncertainty)
+    if (r.ring) expect(r.ring.frequencyHz).toBeCloseTo(11, 0)
+    // the curve that is drawn goes up the valve’s ramp, without the ring
+    const half = r.curve.timeS.findIndex((t) => t >= 3 + wanted / 2)
+    expect(r.curve.thrustN[half] / 5).toBeCloseTo(0.5, 0)
+    expect(thrustWorkings(r).thrust.inputs.map((i) => i.symbol)).toContain('tv')
+  })
+  test('one that opens at once has none', () => {
+    const push = { kind: 'bottle', aN: 20, bN: 4, tauS: 0.8 } as const
+    const r = reduceThrust(valve({ push, noiseN: 0.03 }), exact)
+    expect(r.opensInS).toBe(0)
+    expect(thrustWorkings(r).thrust.inputs.map((i) => i.symbol)).not.toContain('tv')
+  })
+  test('a damped stand reads the end of a push late by 2ζ/ω, which comes off', () => {
+    const push = { kind: 'bottle', aN: 20, bN: 4, tauS: 0.8 } as const
+    const r = reduceThrust(valve({ push, noiseN: 0.005, ring: { frequencyHz: 9, dampingRatio: 0.25 } }), exact)
+    // 2 · 0.25 / (2π · 9 Hz) is 9 ms
+    expect(Math.abs(r.runTime.value - trueThrust(push).runTime)).toBeLessThan(0.005)
+  })
+  test.each([
+    ['a zero that creeps a twenty-fifth of the push', { driftNPerS: 0.01 }],
+    ['downwards', { driftNPerS: -0.01 }],
+    ['gusts long after it', { windN: 0.025, noiseN: 0.03, seed: 8 }],
+  ])('%s is not taken for a push that never ends', (_, more) => {
+    const r = reduceThrust(valve(more), exact)
+    expect(r.notes.map((n) => n.code)).not.toContain('thrust-zero-one-side')
+    expect(Math.abs(r.push.toS - 17)).toBeLessThan(0.3)
+    // pushes sag straight from 5 N to 3.5, less half of each ramp
+    const impulse = trueThrust({ kind: 'regulated', forceN: 5, opensInS: 0.15, lastsS: 14, endShare: 0.7 }).impulse
+    expect(Math.abs(r.impulse.value - impulse)).toBeLessThan(3 * r.impulse.standardUncertainty)
+    expect(Math.abs(r.impulse.value / impulse - 1)).toBeLessThan(0.01)
+  })
+  test('one that is still dying away when the recording ends is told as such', () => {
+    const push = { kind: 'bottle', aN: 5, bN: 0.05, tauS: 8 } as const
+    const r = reduceThrust(valve({ push, endS: 20 }), exact)
+    expect(r.notes.map((n) => n.code)).toContain('thrust-zero-one-side')
+    expect(r.push.toS).toBeGreaterThan(19)
+  })
+})
+
+test('noise that is slow widens the band of the impulse by its own slowness', () => {
+  const push = { kind: 'regulated', forceN: 5, opensInS: 0.05, lastsS: 12, endShare: 1 } as const
+  const stand = (windN: number, seed: number) =>
+    reduceThrust(
+      simulateStand({
+        push,
+        openS: 3,
+        endS: 20,
+        stepS: 0.0125,
+        ring: null,
+        offsetN: 0,
+        driftNPerS: 0,
+        noiseN: 0.02,
+        windN,
+        windS: 0.4,
+        resolutionN: 0,
+        span: 0,
+        seed,
+      }),
+      { spanRelativeUncertainty: 0 },
+    ).impulse
+  const runs = Array.from({ length: sample(24) }, (_, seed) => stand(0.02, 50 + seed))
+  const truth = trueThrust(push).impulse
+  const rms = Math.sqrt(mean(runs.map((r) => ((r.value - truth) / r.standardUncertainty) ** 2)))
+  expect(rms).toBeGreaterThan(0.5)
+  expect(rms).toBeLessThan(1.6)
+  // slow noise as large as the rows’ own forgets over 32 rows: means over it scatter five times as much
+  expect(mean(runs.map((r) => r.standardUncertainty)) / stand(0, 1).standardUncertainty).toBeGreaterThan(2.5)
 })

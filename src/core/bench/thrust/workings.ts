@@ -19,14 +19,15 @@ export function thrustWorkings(r: ThrustReduction): Record<ThrustWorkingId, Work
       ]
     : []
   const opening = put('t0', 'opening', r.push.fromS, 's')
+  const valve = r.opensInS > 0 ? [put('tv', 'how long the valve takes to open', r.opensInS, 's')] : []
   const shared = { source: SOURCE, range: RANGE, origin: 'measured' as const }
   return {
     thrust: {
       title: r.steady ? 'Thrust, held' : 'Thrust at the opening',
       formula: r.steady
         ? 'F = mean of (reading − F0 − d·t) over the middle six tenths of the push'
-        : 'reading − F0 − d·t = a cubic from t0 on behind x″ + 2ζ(2πf)x′ + (2πf)²x; F is its value at t0',
-      inputs: [zero, drift, opening, ...ring],
+        : 'reading − F0 − d·t = a smooth course from t0 on, let through by min(1, (t − t0)/tv), behind x″ + 2ζ(2πf)x′ + (2πf)²x; F is its value at t0, the mean of a cubic and a quartic',
+      inputs: [zero, drift, opening, ...valve, ...ring],
       result: { ...r.thrust },
       ...shared,
     },
