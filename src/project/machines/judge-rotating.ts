@@ -1,4 +1,4 @@
-import type { InertiaReduction } from '../../core/bench'
+import { dragOf, type InertiaReduction } from '../../core/bench'
 import { measuredFindings, type Finding, type ReadAs } from '../../core/gates'
 import { familyOf, workingRadius } from '../../core/machines'
 import { measuredFigure, type MeasuredRun } from '../measuring/contract'
@@ -7,12 +7,10 @@ import type { BuildOf, RotatingMachine } from './document-types'
 import type { RotatingPredicted } from './rotating-kind'
 
 /** Torque of drag half-way to the free speed, N m; null where no coasting was read. */
-function dragOf({ detail }: MeasuredRun, freeSpeedRadPerS: number): number | null {
+function dragHalfWay({ detail }: MeasuredRun, freeSpeedRadPerS: number): number | null {
   const r = detail as Partial<InertiaReduction>
   if (!r.dragMeasured || !r.law) return null
-  const [, , a, b, c] = r.law.parameters
-  const half = freeSpeedRadPerS / 2
-  return a + b * half + c * half * half
+  return dragOf(r.law, freeSpeedRadPerS / 2)
 }
 
 /** A measured run of a rotating machine held against what its air can give at all. */
@@ -48,7 +46,7 @@ export function judgeRotating(
   const middle = prediction.curve[Math.floor(prediction.curve.length / 2)]
   const byJet = !familyOf(input.machine).holdsBack && air.nozzlePressurePaAbs > ambient.absolutePressurePa
   return measuredFindings(
-    { peakPower, stallTorque, freeSpeed, dragNm: dragOf(measured, freeSpeed.value) },
+    { peakPower, stallTorque, freeSpeed, dragNm: dragHalfWay(measured, freeSpeed.value) },
     {
       airPowerW,
       spoutingSpeedMPerS: Math.sqrt(2 * perKg) || Infinity,

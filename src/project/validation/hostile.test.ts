@@ -54,7 +54,11 @@ describe('documents that a schema’s computing must not meet', () => {
     let deep: unknown = 1
     for (let i = 0; i < 100_000; i++) deep = [deep]
     expect(refusedIn({ schemaVersion: 4, deep })).toMatch(/nested/)
-    expect(tooLarge(Array.from({ length: 900 }, () => Array(9000).fill(1)))).toMatch(/values/)
+    // five million and one: the list itself counts
+    const full = Array(10_000).fill(1)
+    expect(tooLarge(Array(500).fill(full))).toMatch(/values/)
+    expect(tooLarge(Array(499).fill(full))).toBeNull()
+    expect(tooLarge(Array(10_001).fill(1))).toMatch(/entries/)
     expect(tooLarge(project)).toBeNull()
   })
 })

@@ -32,6 +32,12 @@ describe('a trace’s pyramid', () => {
       ),
       { numRuns: 300 },
     ))
+  test('a column of one reading stands where it was read, of several in its own middle', () => {
+    const trace = new TracePyramid()
+    for (let i = 0; i < 20; i++) trace.push(i / 10, i)
+    expect([...trace.view(0.5, 0.9, 8).timeS]).toEqual([0.5, 0.6, 0.7, 0.8].map((t) => expect.closeTo(t, 12)))
+    expect([...trace.view(0, 2, 4).timeS]).toEqual([0.25, 0.75, 1.25, 1.75])
+  })
   test('a peak of one reading in a million is seen; a gap is one, and does not swallow its neighbours', () => {
     const trace = new TracePyramid()
     for (let i = 0; i < 1_000_000; i++) trace.push(i / 2000, i === 777_777 ? 9 : 1)
