@@ -90,7 +90,8 @@ const bottle = (of: BenchAsked): Truth => {
 /** What the simulated generator loses by friction, known to its maker within a tenth. */
 const withFriction = (of: BenchAsked): Rig => {
   const torqueNm = 0.05 * of.stallTorqueNm
-  const known = { torqueNm, torqueStandardUncertaintyNm: 0.1 * torqueNm, perSpeedNms: 0 }
+  const off = 0.1 * torqueNm * normalDraw(seededRandom(of.seed + 5))
+  const known = { torqueNm: torqueNm + off, torqueStandardUncertaintyNm: 0.1 * torqueNm, perSpeedNms: 0 }
   return { ...rigs.generator, friction: known } as Rig
 }
 const coast = (more: Partial<Rig>) => ({ ...rigs.coast, ...more }) as Rig
