@@ -84,3 +84,16 @@ test.each(FAMILIES)('%s as it stands, by a barb and by a thread, of resin', (fam
   const moved = (other: string) => other.split('\n').filter((line) => !plain.includes(line))
   expect([plain, ...moved(thread), ...moved(resin)].join('\n')).toMatchSnapshot()
 })
+
+// one step outside of the tidy case, places alone: what its own size decides where a least width stood in for it
+test.each([
+  ['double-acting engine of a thick wall', 'double-acting-engine', { wallM: 14e-3 }],
+  ['double-acting engine twice as long', 'double-acting-engine', { strokeM: 30e-3, rodM: 120e-3 }],
+  ['single-acting engine of a short stroke', 'single-acting-engine', { strokeM: 6e-3, rodM: 14e-3 }],
+  ['single-acting engine with three round its shaft', 'single-acting-engine', { cylinders: 3, phaseStepRad: 2.0944 }],
+] as const)('%s: where it differs from the plain one', (_, kind, more) => {
+  const [plain, other] = [of(kind), of(kind, more)].map((made) => lines(standing(made)).split('\n'))
+  const moved = other.filter((line) => !plain.includes(line))
+  expect(moved.length).toBeGreaterThan(0)
+  expect(moved.join('\n')).toMatchSnapshot()
+})
