@@ -1,4 +1,5 @@
 import { linearLeastSquares, mean, median, normalDraw, seededRandom } from '../../statistics'
+import { inBlocks } from '../in-blocks'
 
 /** A polynomial of the fourth degree tells its own top so many times worse than a mean tells a level. */
 const FITTED = 2.6
@@ -57,7 +58,9 @@ export function noiseOver(values: readonly number[], from: number, to: number): 
   const stretches = Math.max(1, Math.floor((to - from + 1) / STRETCH))
   const ends = Array.from({ length: stretches + 1 }, (_, k) => from + Math.round((k * (to + 1 - from)) / stretches))
   const squares = ends.slice(1).map((end, k) => noiseOf(values.slice(ends[k], end)) ** 2)
-  return Math.sqrt(mean(squares.filter(Number.isFinite)))
+  const told = squares.filter(Number.isFinite)
+  // two rows scatter about nothing
+  return told.length > 0 ? Math.sqrt(mean(told)) : 0
 }
 
 /** Rows on both sides over which a course is smoothed; never across its ends. */
@@ -107,13 +110,6 @@ function topOf(time: readonly number[], values: readonly number[], noise: number
   return { value: (bent + plain) / 2, apart: bent - plain, rows: near.length, at }
 }
 
-/** Means over blocks of rows, so many that a top is still told; what is shorter stays. */
-function inBlocks(values: readonly number[]): readonly number[] {
-  const size = Math.ceil(values.length / BLOCKS)
-  if (size === 1) return values
-  return Array.from({ length: Math.ceil(values.length / size) }, (_, k) => mean(values.slice(k * size, (k + 1) * size)))
-}
-
 /** Courses of known top that tell by how much noise lifts what is found. */
 const REPEATS = 32
 
@@ -128,7 +124,7 @@ export function highest(
   from: number,
   to: number,
 ): { readonly value: number; readonly u: number } {
-  const [times, read] = [time, values].map((all) => inBlocks(all.slice(from, to + 1)))
+  const [times, read] = [time, values].map((all) => inBlocks(all.slice(from, to + 1), BLOCKS))
   const middle = topOf(times, read, noiseOver(read, 0, read.length - 1)).at
   // what counts turns scatters by a share of the speed: that of the top is told there
   const beside = Math.max(2 * STRETCH, Math.round(0.1 * read.length))

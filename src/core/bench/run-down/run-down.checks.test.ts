@@ -209,6 +209,16 @@ describe('tops in noise', () => {
     expect(some.value / none.value).toBeCloseTo(1, 9)
     expect(some.standardUncertainty / none.standardUncertainty).toBeCloseTo(1, 9)
   })
+  test('a run of two rows has figures', () => {
+    const timeS = times(4)
+    const r = reduceRunDown(
+      plain({ timeS, speedRadPerS: timeS.map((t) => (t > 1.99 && t < 2.07 ? 300 : 0)), thrustN: undefined }),
+      RIG,
+      ROOM,
+    )
+    expect(r.peakSpeed.value / 300).toBeCloseTo(1, 1)
+    expect(Number.isFinite(r.peakSpeed.standardUncertainty + r.turns.standardUncertainty)).toBe(true)
+  })
   test('many rows are looked at in blocks: the same top', () => {
     const slow = noisy(1, 0.01, 0.01)
     const [fine, long] = [1, 12].map((times) => ({

@@ -11,6 +11,8 @@ const MOST_DAMPED = 0.3
 const DEGREE_TELLS = 6
 /** A valve that takes less than so many rows to open has opened at once; none takes more of the part looked at. */
 const [LEAST_OPENS_ROWS, MOST_OPENS] = [3, 0.5] as const
+/** Its moment moves by this share of the part looked at, and lies at most so many times that before what is seen of it. */
+const [MOMENT, LEAD] = [0.01, 4] as const
 /** A number more must explain so many times what it would by chance. */
 const EXPLAINS = 12
 
@@ -69,6 +71,8 @@ interface FirstPart {
   readonly opening: number
   readonly windowS: number
   readonly stepS: number
+  /** By how much its moment is moved: a row, or of fast rows a share of the part, since a stand lags by its own time. */
+  readonly momentS: number
 }
 
 interface Tried extends Beginning {
@@ -83,7 +87,7 @@ const lower = (a: Tried, b: Tried) => (b.left < a.left ? b : a)
 
 /** Ever finer steps round a beginning: of what it has, ring and slow valve, and of its moment. */
 function refined(part: FirstPart, begun: Tried): Tried {
-  const { opening, windowS, stepS } = part
+  const { opening, windowS, momentS } = part
   let best = begun
   let step = 1
   for (let round = 0; round < 60; round++) {
@@ -101,14 +105,14 @@ function refined(part: FirstPart, begun: Tried): Tried {
       const { ring, opensInS } = best
       if ((dr !== 0 && opensInS === 0) || ((df !== 0 || dz !== 0) && !ring)) continue
       const tried = {
-        openS: best.openS + dt * step * stepS,
+        openS: best.openS + dt * step * momentS,
         opensInS: Math.min(MOST_OPENS * windowS, opensInS * (1 + dr * step)),
         ring: ring && {
           frequencyHz: ring.frequencyHz * (1 + df * step),
           dampingRatio: Math.min(0.7, Math.max(0.002, ring.dampingRatio * (1 + dz * step))),
         },
       }
-      if (tried.openS > opening + stepS || tried.openS < opening - 4 * stepS - 0.1 * tried.opensInS) continue
+      if (tried.openS > opening + momentS || tried.openS < opening - LEAD * momentS - 0.1 * tried.opensInS) continue
       best = lower(best, tryOf(part, tried))
     }
     if (best.left === before) step /= 2
@@ -117,26 +121,26 @@ function refined(part: FirstPart, begun: Tried): Tried {
   return best
 }
 
-/** The best ring behind a valve that opens in a given time: a grid first. */
-function ringing(part: FirstPart, opensInS: number, shifts: readonly number[]): Tried {
-  const { opening, windowS, stepS } = part
-  let best: Tried = { openS: opening, opensInS, ring: null, left: Infinity }
+/** The best ring behind a valve that opens at a moment, in a given time: a grid first. */
+function ringing(part: FirstPart, { openS, opensInS }: Beginning, shifts: readonly number[]): Tried {
+  const { windowS, stepS, momentS } = part
+  let best: Tried = { openS, opensInS, ring: null, left: Infinity }
   for (let frequencyHz = 1.5 / windowS; frequencyHz < MOST_RING / stepS; frequencyHz *= 1.06)
     for (const dampingRatio of [0.02, 0.08, 0.25])
       for (const shift of shifts)
         best = lower(
           best,
-          tryOf(part, { openS: opening + shift * stepS, opensInS, ring: { frequencyHz, dampingRatio } }),
+          tryOf(part, { openS: openS + shift * momentS, opensInS, ring: { frequencyHz, dampingRatio } }),
         )
   return Number.isFinite(best.left) ? refined(part, best) : best
 }
 
 /** The best valve's time with a ring, or without. */
 function opening(part: FirstPart, ring: Ring | null, openS: number): Tried {
-  const { windowS, stepS } = part
+  const { windowS, stepS, momentS } = part
   let best: Tried = { openS, opensInS: 0, ring, left: Infinity }
   for (let opensInS = LEAST_OPENS_ROWS * stepS; opensInS <= MOST_OPENS * windowS; opensInS *= 1.4)
-    for (const shift of [0, -2]) best = lower(best, tryOf(part, { openS: openS + shift * stepS, opensInS, ring }))
+    for (const shift of [0, -2]) best = lower(best, tryOf(part, { openS: openS + shift * momentS, opensInS, ring }))
   return Number.isFinite(best.left) ? refined(part, best) : best
 }
 
@@ -151,13 +155,15 @@ export function beginningOf(
   windowS: number,
   stepS: number,
 ): Beginning {
-  const rows = time.flatMap((t, i) => (t > openingS - 4 * stepS && t < openingS + windowS ? [i] : []))
+  const momentS = Math.max(stepS, MOMENT * windowS)
+  const rows = time.flatMap((t, i) => (t > openingS - LEAD * momentS && t < openingS + windowS ? [i] : []))
   const part = {
     timeS: rows.map((i) => time[i]),
     over: Float64Array.from(rows, (i) => over[i]),
     opening: openingS,
     windowS,
     stepS,
+    momentS,
   }
   const plain = tryOf(part, { openS: openingS, opensInS: 0, ring: null })
   if (rows.length < 16) return plain
@@ -169,14 +175,15 @@ export function beginningOf(
   const betters = (than: Tried, found: Tried, numbers: number, of: number) =>
     sound(found) && free - of >= 4 && (than.left - found.left) / numbers > EXPLAINS * (found.left / (free - of))
 
-  const rung = ringing(part, 0, [0, -1, -2])
+  const rung = ringing(part, plain, [0, -1, -2])
   const one = betters(plain, rung, 3, 4) ? rung : plain
   const slow = opening(part, null, openingS)
   // a lag of the stand looks like a valve that takes its time: both are tried with both
-  const both = lower(
-    one.ring ? opening(part, one.ring, one.openS) : { ...plain, left: Infinity },
-    slow.opensInS > 0 ? ringing(part, slow.opensInS, [0]) : { ...plain, left: Infinity },
-  )
+  const tried = [
+    ...(one.ring ? [opening(part, one.ring, one.openS)] : []),
+    ...(slow.opensInS > 0 ? [ringing(part, slow, [0, -1])] : []),
+  ]
+  const both = tried.filter(sound).reduce(lower, { ...plain, left: Infinity })
   const slower = betters(plain, slow, 2, 3) ? slow : plain
   if (both.ring && both.opensInS > 0 && betters(one, both, one.ring ? 1 : 5, 5) && betters(slower, both, 3, 5))
     return both

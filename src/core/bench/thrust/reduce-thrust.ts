@@ -5,6 +5,7 @@ import { beginningOf, startOf } from './opening'
 import { QUIET_ROWS, leftOfCourse, noiseOf, slownessOf, smoothed, zeroOf } from './quiet'
 import { pushRows } from './push-rows'
 import type { Ring } from './stand-response'
+import { inBlocks } from '../in-blocks'
 import { timeRises } from '../time-rises'
 
 /** Force against time, time rising. A pull counts as a push the other way. */
@@ -52,6 +53,8 @@ export interface ThrustReduction {
 
 /** Fewer rows than these say nothing. */
 const LEAST_ROWS = 40
+/** More rows than these are no stand's: means over blocks of them tell as much. */
+const MOST_ROWS = 20_000
 /** Rows at the beginning that tell where zero is. */
 const FIRST_ROWS = 8
 /** A push stands so many times over the noise. */
@@ -91,16 +94,20 @@ function areaOf(time: readonly number[], over: readonly number[], from: number, 
  * @throws PhysicsError NO_PUSH, FEW_ROWS, NO_ZERO, TIME_BACK.
  */
 export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): ThrustReduction {
-  const time = Array.from(trace.timeS)
+  const rows = Array.from(trace.timeS)
   const { scaleFactor = 1 } = settings
-  const raw = Array.from(trace.forceN, (f) => scaleFactor * f)
-  if (time.length < LEAST_ROWS)
+  if (rows.length < LEAST_ROWS)
     throw fault(
       'FEW_ROWS',
-      `The recording has ${time.length} rows.`,
+      `The recording has ${rows.length} rows.`,
       `Record at least ${LEAST_ROWS}, ten a second or more.`,
     )
-  timeRises(time, fault)
+  timeRises(rows, fault)
+  const time = inBlocks(rows, MOST_ROWS)
+  const raw = inBlocks(
+    Array.from(trace.forceN, (f) => scaleFactor * f),
+    MOST_ROWS,
+  )
   const stepS = median(time.slice(1).map((t, i) => t - time[i]))
   const noise = noiseOf(raw)
   const first = median(raw.slice(0, FIRST_ROWS))
@@ -146,9 +153,16 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   const notes: Said[] = []
 
   // its start: the ring, and the moment of opening
-  const rises = smoothed(time, over, 12 * stepS)
-  const peak = rises.reduce((m, f) => Math.max(m, f), 0)
-  const riseS = time[rises.findIndex((f, i) => i >= found && f > RISEN * peak)] - time[found]
+  const rises = smoothed(time, over, 12 * stepS).slice(found, gone + 1)
+  const peak = Math.max(...rises)
+  const riseS =
+    time[
+      found +
+        Math.max(
+          0,
+          rises.findIndex((f) => f > RISEN * peak),
+        )
+    ] - time[found]
   // as much of it as a slow valve asks for
   const windowS = Math.min(0.45 * lasts, Math.max(1, 3 * riseS))
   const early = beginningOf(time, over, time[found] - stepS / 2, windowS, stepS)

@@ -223,6 +223,15 @@ describe('what no thrust can be read from is refused in words', () => {
     const cut = flat(200, (t) => (t > 2 ? 5 : 0))
     expect(reduceThrust(cut, exact).notes.map((n) => n.code)).toContain('thrust-zero-one-side')
   })
+  test('a span set by hand that leaves the highest of the push out is reckoned by what is in it', () => {
+    const falls = flat(400, (t) => (t > 2 && t < 4 ? 10 * Math.exp(2 - t) : 0))
+    const r = reduceThrust(falls, { ...exact, push: { fromS: 2.6, toS: 3.9 } })
+    for (const { value, standardUncertainty } of [r.thrust, r.impulse, r.runTime]) {
+      expect(value).toBeGreaterThan(0)
+      expect(standardUncertainty).toBeGreaterThan(0)
+    }
+    expect(r.thrust.value / (10 * Math.exp(-0.6))).toBeCloseTo(1, 0)
+  })
   test('spans set by hand are taken', () => {
     const r = reduceThrust(
       flat(400, (t) => (t > 2 && t < 4 ? 5 : 0)),
@@ -259,6 +268,8 @@ describe('a valve that takes its time', () => {
       'one that opens in a second',
       { push: { kind: 'regulated', forceN: 5, opensInS: 1, lastsS: 14, endShare: 0.7 } as const },
     ],
+    ['a logger of a thousand rows a second', { stepS: 1e-3 }],
+    ['one of more rows than are looked at one by one', { stepS: 2e-4, endS: 27 }],
   ])('%s: its time, the opening and the thrust of the opening are told', (_, more) => {
     const trace = valve(more)
     const r = reduceThrust(trace, exact)
