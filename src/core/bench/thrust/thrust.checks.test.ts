@@ -269,6 +269,10 @@ describe('a valve that takes its time', () => {
       { push: { kind: 'regulated', forceN: 5, opensInS: 1, lastsS: 14, endShare: 0.7 } as const },
     ],
     ['a logger of a thousand rows a second', { stepS: 1e-3 }],
+    [
+      'a quick tap before such a logger',
+      { stepS: 1e-3, push: { kind: 'regulated', forceN: 5, opensInS: 0.05, lastsS: 14, endShare: 0.7 } as const },
+    ],
     ['one of more rows than are looked at one by one', { stepS: 2e-4, endS: 27 }],
   ])('%s: its time, the opening and the thrust of the opening are told', (_, more) => {
     const trace = valve(more)
@@ -280,6 +284,9 @@ describe('a valve that takes its time', () => {
     // taken to open at once its thrust would be told a third too low
     expect(Math.abs(r.thrust.value / 5 - 1)).toBeLessThan(0.02)
     expect(Math.abs(r.thrust.value - 5)).toBeLessThan(3 * r.thrust.standardUncertainty)
+    // the more rows the nearer, beyond what two rows would allow
+    if ('stepS' in more) expect(Math.abs(r.thrust.value / 5 - 1)).toBeLessThan(0.008)
+    if ('stepS' in more) expect(Math.abs(r.push.fromS - 3)).toBeLessThan(0.0015)
     if (r.ring) expect(r.ring.frequencyHz).toBeCloseTo(11, 0)
     // the curve that is drawn goes up the valve’s ramp, without the ring
     const half = r.curve.timeS.findIndex((t) => t >= 3 + wanted / 2)
