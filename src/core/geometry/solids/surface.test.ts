@@ -48,10 +48,18 @@ test('what lies wholly inside another is found, in its void it is not; one piece
   ball.delete()
 })
 
-test('a body in its own place twice, and one that lies flush, go to the library', () => {
+test('a body in its own place twice is all of it; one that lies flush has nothing, two thousandths further in it has', () => {
   const box = kit.box([4, 5, 6], [0, 0, 0])
   expect(kit.commonVolume(box, kit.posed(box, posed([0, 0, 0])))).toBeCloseTo(120, 9)
-  expect(counted(() => kit.commonVolume(box, kit.moved(box, [4, 0, 0])))).toEqual({ volume: 0, made: 1 })
+  expect(counted(() => kit.commonVolume(box, kit.moved(box, [4, 0, 0])))).toEqual({ volume: 0, made: 0 })
+  expect(counted(() => kit.commonVolume(box, kit.moved(box, [3.99995, 1, 0])))).toEqual({ volume: 0, made: 0 })
+  const { volume, made } = counted(() => kit.commonVolume(box, kit.moved(box, [3.998, 0, 0])))
+  expect([volume.toFixed(4), made]).toEqual(['0.0600', 1])
+  // a pin that fills its bore, whose corners are the bore's corners
+  const plate = kit.cut(kit.box([20, 20, 3], [-10, -10, 0]), [kit.cylinder(4, -1, 4)])
+  for (const pin of [kit.cylinder(4, -5, 9), kit.cylinder(4, 1, 2)])
+    expect(counted(() => kit.commonVolume(plate, pin))).toEqual({ volume: 0, made: 0 })
+  expect(kit.commonVolume(plate, kit.cylinder(4.01, -5, 9))).toBeGreaterThan(0.5)
   // beside it on one plane, off by a hundredth, it does not have to
   expect(counted(() => kit.commonVolume(box, kit.moved(box, [4.01, 0, 0])))).toEqual({ volume: 0, made: 0 })
   const turned = kit.posed(box, posed([4.01, 0, 0], [0, 0, 1], [Math.cos(0.4), Math.sin(0.4), 0]))

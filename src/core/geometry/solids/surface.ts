@@ -1,5 +1,5 @@
 import type { Pose } from '../assembly'
-import type { Mesh } from './mesh'
+import { piecesOf, skinned, type Triangles } from './skin'
 
 /** Triangles in a leaf of the tree, at most. */
 const LEAF = 4
@@ -45,11 +45,12 @@ export class Surface {
    */
   private readonly nodes: Int32Array
   /** A corner of each closed piece. */
-  private readonly pieces: Float64Array
+  private readonly pieces: readonly number[]
+  private inside: Surface | null = null
 
-  /** `pieces`: a corner of each closed piece of the mesh, three numbers each. */
-  constructor({ vertices, triangles }: Mesh, pieces: readonly number[]) {
-    this.pieces = Float64Array.from(pieces)
+  constructor(private readonly body: Triangles) {
+    const { vertices, triangles } = body
+    this.pieces = piecesOf(body).flatMap((i) => [vertices[i], vertices[i + 1], vertices[i + 2]])
     const count = triangles.length / 3
     const middles = new Float64Array(3 * count)
     for (let t = 0; t < count; t++)
@@ -111,6 +112,12 @@ export class Surface {
 
   get triangles(): number {
     return this.corners.length / 9
+  }
+
+  /** The same a skin further in. */
+  private get skinned(): Surface {
+    this.inside ??= new Surface(skinned(this.body))
+    return this.inside
   }
 
   /** How often a look from a point along a way goes through it. */
@@ -205,6 +212,19 @@ export class Surface {
           A[p + 3 + k] + Math.abs(m[r]) * hx + Math.abs(m[r + 1]) * hy + Math.abs(m[r + 2]) * hz + 1e-9
       }
       if (off) continue
+      // and along the other's axes
+      const dx = m[0] * x + m[1] * y + m[2] * z + m[3] - A[p]
+      const dy = m[4] * x + m[5] * y + m[6] * z + m[7] - A[p + 1]
+      const dz = m[8] * x + m[9] * y + m[10] * z + m[11] - A[p + 2]
+      for (let k = 0; k < 3 && !off; k++)
+        off =
+          Math.abs(m[k] * dx + m[4 + k] * dy + m[8 + k] * dz) >
+          B[q + 3 + k] +
+            Math.abs(m[k]) * A[p + 3] +
+            Math.abs(m[4 + k]) * A[p + 4] +
+            Math.abs(m[8 + k]) * A[p + 5] +
+            1e-9
+      if (off) continue
       const mine = this.nodes[2 * a + 1]
       const their = other.nodes[2 * b + 1]
       if (mine > 0 && their > 0) {
@@ -230,14 +250,27 @@ export class Surface {
   }
 
   /**
-   * Whether two solids at their poses have nothing in common, for sure: their surfaces stand off each other, and no
-   * piece of one lies inside the other.
-   * False where they only touch, and where a look happens to go along an edge.
+   * Whether two solids at their poses have nothing in common, for sure, or no more than a skin of where their faces
+   * touch: the surface of one stands off that of the other a skin further in, and no piece of one lies inside the other.
+   * False where a look happens to go along an edge.
    */
   static apart(a: Surface, atA: Pose, b: Surface, atB: Pose): boolean {
     if (a.nodes.length === 0 || b.nodes.length === 0) return true
-    const seen = seenFrom(atA, atB)
-    return !a.meets(b, seen) && a.leavesOut(b, seen) && b.leavesOut(a, seenFrom(atB, atA))
+    const [seen, back] = [seenFrom(atA, atB), seenFrom(atB, atA)]
+    if (!a.near(b, seen) || !b.near(a, back)) return true
+    const [less, more, from, to] = a.triangles < b.triangles ? [a.skinned, b, seen, back] : [b.skinned, a, back, seen]
+    return !less.meets(more, from) && less.leavesOut(more, from) && more.leavesOut(less, to)
+  }
+
+  /** Whether their boxes meet along the ways of this one's own axes. */
+  private near(other: Surface, m: Seen): boolean {
+    const [A, B] = [this.boxes, other.boxes]
+    for (let k = 0; k < 3; k++) {
+      const r = 4 * k
+      const off = Math.abs(m[r] * B[0] + m[r + 1] * B[1] + m[r + 2] * B[2] + m[r + 3] - A[k])
+      if (off > A[3 + k] + Math.abs(m[r]) * B[3] + Math.abs(m[r + 1]) * B[4] + Math.abs(m[r + 2]) * B[5]) return false
+    }
+    return true
   }
 }
 

@@ -154,8 +154,7 @@ export class SolidKit {
     if (known) return known
     // solids carry nothing but places: three numbers a corner
     const { vertProperties, triVerts } = root.getMesh()
-    const pieces = root.decompose().flatMap((piece) => [...this.keep(piece).getMesh().vertProperties.subarray(0, 3)])
-    const made = new Surface({ vertices: vertProperties, triangles: triVerts }, pieces)
+    const made = new Surface({ vertices: vertProperties, triangles: triVerts })
     this.surfaces.set(root, made)
     return made
   }
@@ -196,8 +195,9 @@ export class SolidKit {
   }
 
   /**
-   * What two solids have in common, mm3. Most that are near each other have nothing: that is found from their surfaces,
-   * far sooner than their common solid is made.
+   * What two solids have in common, mm3. Most that are near each other or touch have nothing: that is found from their
+   * surfaces, far sooner than their common solid is made. Faces less than a ten-thousandth of a millimetre into each
+   * other only touch.
    */
   commonVolume(a: Manifold, b: Manifold): number {
     const [p, q] = [this.placeOf(a), this.placeOf(b)]
