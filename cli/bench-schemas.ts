@@ -254,7 +254,8 @@ export const toneVerbInput = z.strictObject({
   blades: z.number().int().min(1).max(400),
   /** Speeds between which it turns, least and most. */
   rangeRpm: z.tuple([positive, positive]).default([1500, 60_000]),
-  channel: z.number().int().min(1).max(32).default(1),
+  /** From 1; the loudest where left out. */
+  channel: z.number().int().min(1).max(32).optional(),
   clockRelativeUncertainty: z.number().min(0).max(0.01).default(2e-5),
 })
 export const toneVerbOutput = z.strictObject({

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { keptDemo } from '../src/project/demo/kept-demo'
 import { newBuild, newRegulator, newSupply } from '../src/project/document'
 import { methodOf } from '../src/project/measuring'
+import { secondOfTwo } from '../src/project/measuring/recordings/testing'
 import { VERBS } from './verbs'
 
 test('nozzle: the keys that are promised, and a value of NACA 1135’s critical ratio', async () => {
@@ -78,6 +79,12 @@ test('tone: 18 000 rpm of twelve blades within a thousandth; a channel that is n
   expect(out?.confidence).toBeGreaterThan(0.9)
   const none = await call(['tone', '-'], { file, blades: 12, channel: 2 })
   expect([none.exit, none.stderr]).toEqual([2, expect.stringMatching(/^channel: the file has 1/)])
+  // a recorder with one microphone leaves its left channel silent: the loudest is heard
+  const both = join(mkdtempSync(join(tmpdir(), 'kettle-')), 'both.wav')
+  writeFileSync(both, secondOfTwo(readFileSync(file)))
+  const second = await call(['tone', '-'], { file: both, blades: 12 })
+  expect(second.out?.speedRadPerS).toEqual(out?.speedRadPerS)
+  expect((await call(['tone', '-'], { file: both, blades: 12, channel: 1 })).exit).not.toBe(0)
 })
 
 test('plan: steps from low to high with speeds to stop at; a rig that does not suit is named', async () => {

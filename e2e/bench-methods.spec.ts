@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { secondOfTwo } from '../src/project/measuring/recordings/testing'
 import { accessible, expect, figure, open, test } from './helpers'
 import type { Page } from '@playwright/test'
 
@@ -187,4 +189,32 @@ test('the sound of its blades: the tone is followed under a louder hum; a table 
   await page.getByLabel('Recording', { exact: true }).setInputFiles(fixture('whine_constant_18000rpm_12blades.wav'))
   await expect(page.getByText('Speed, held')).toBeVisible({ timeout: 30_000 })
   expect(await figure(page, 'Speed, held')).toBeCloseTo(18_000, -1)
+  await expect(page.getByLabel('Heard on')).toHaveCount(0)
+  // of two channels the one that was heard is taken, and the other can be
+  await page.getByRole('button', { name: 'Another recording' }).click()
+  await page.getByLabel('Recording', { exact: true }).setInputFiles({
+    name: 'both.wav',
+    mimeType: 'audio/wav',
+    buffer: Buffer.from(secondOfTwo(readFileSync(fixture('whine_constant_18000rpm_12blades.wav')))),
+  })
+  await expect(page.getByLabel('Heard on')).toHaveValue('2', { timeout: 30_000 })
+  // drawn in the ink of day, and anew in that of night
+  const ink = () =>
+    page.getByRole('img', { name: /^Spectrogram up to/ }).evaluate((canvas: HTMLCanvasElement) => {
+      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height)
+      let darkest = 0
+      for (let i = 0; i < data.length; i += 4) if (data[i + 3] > data[darkest + 3]) darkest = i
+      return data[darkest]
+    })
+  const byDay = await ink()
+  await page.emulateMedia({ colorScheme: 'dark' })
+  await expect.poll(ink).toBeGreaterThan(byDay + 100)
+  await page.emulateMedia({ colorScheme: 'light' })
+  await expect.poll(ink).toBe(byDay)
+  expect(await figure(page, 'Speed, held')).toBeCloseTo(18_000, -1)
+  await accessible(page)
+  await page.getByLabel('Heard on').selectOption('channel 1 of 2')
+  await expect(page.getByText(/Channel 1 of 2 was heard: undo takes the one before/)).toBeVisible({ timeout: 30_000 })
+  await page.keyboard.press('Control+z')
+  await expect(page.getByLabel('Heard on')).toHaveValue('2', { timeout: 30_000 })
 })

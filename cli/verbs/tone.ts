@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import { flashCandidates, frameCandidates, reduceHand, reduceTone } from '../../src/core/bench'
 import { RPM } from '../../src/core/units/rotation'
-import { readWav } from '../../src/project/measuring'
+import { loudestChannel, readWav } from '../../src/project/measuring'
 import type { flashesVerbInput, framesVerbInput, handVerbInput, toneVerbInput } from '../bench-schemas'
 import { badInput } from '../fault'
 import { readBytes } from '../files'
@@ -32,7 +32,7 @@ export function toneVerb(input: z.infer<typeof toneVerbInput>) {
   const read = readWav(readBytes(input.file, 'file'))
   if (!read.ok) throw badInput('file', read.message)
   const { channels, sampleRateHz } = read.sound
-  const samples = channels[input.channel - 1] as Float32Array | undefined
+  const samples = channels[(input.channel ?? loudestChannel(read.sound)) - 1] as Float32Array | undefined
   if (!samples) throw badInput('channel', `the file has ${channels.length} of them`)
   const [least, most] = input.rangeRpm
   if (!(most > least)) throw badInput('rangeRpm', 'the least speed first, then the most')

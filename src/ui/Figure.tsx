@@ -30,6 +30,8 @@ export interface FigureProps {
   readonly value: string
   readonly uncertainty?: string | null
   readonly unit: string
+  /** In 19 of 20 cases it may be nothing at all. */
+  readonly vague?: boolean
   readonly origin: FigureOrigin
   readonly sub?: string
   readonly warn?: boolean
@@ -43,6 +45,7 @@ export const Figure = memo(function Figure({
   value,
   uncertainty,
   unit,
+  vague,
   origin,
   sub,
   warn,
@@ -59,6 +62,7 @@ export const Figure = memo(function Figure({
         {uncertainty && <div className="num fig-small">±{uncertainty}</div>}
         <div className="fig-small fig-unit">{unit}</div>
       </div>
+      {vague && <div className="fig-small fig-sub">twice its uncertainty reaches zero: it may be none</div>}
       {sub && <div className="fig-small fig-sub">{sub}</div>}
     </>
   )

@@ -36,6 +36,11 @@ describe('predicted and measured never look alike', () => {
     fireEvent.click(screen.getByRole('button', { name: /Flow/ }))
     expect(onOpen).toHaveBeenCalledTimes(1)
     expect(screen.getByText('±0.06')).toBeInTheDocument()
+    expect(screen.queryByText(/may be none/)).toBeNull()
+  })
+  test('what may as well be none says so', () => {
+    show(<Figure label="Flow" value="0.04" uncertainty="0.06" unit="g/s" origin="measured" vague />)
+    expect(screen.getByText(/may be none/)).toBeInTheDocument()
   })
 })
 

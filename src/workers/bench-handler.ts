@@ -2,6 +2,7 @@ import {
   InputFault,
   isWav,
   methodOf,
+  loudestChannel,
   readWav,
   type Channels,
   type Conditions,
@@ -69,11 +70,10 @@ export interface Reduced {
   readonly measured: MeasuredRun
 }
 
-/** A sound needs no columns: its channel is all that is chosen. */
+/** A sound needs no columns: its channel is all that is chosen, the loudest to begin with. */
 export interface SoundPreview {
   readonly kind: 'sound'
-  readonly seconds: number
-  readonly channels: number
+  readonly channel: number
 }
 
 export interface Traced {
@@ -196,10 +196,7 @@ export function handleBench(request: BenchRequest, progress: (share: number) => 
           ? `This is a sound. A rig of the kind “${words.name}” reads tables.`
           : `This is a table. A rig of the kind “${words.name}” reads a WAV.`,
       )
-    if (channels.kind === 'sound') {
-      const { sampleRateHz, channels: all } = channels.sound
-      return { kind: 'sound', seconds: all[0].length / sampleRateHz, channels: all.length }
-    }
+    if (channels.kind === 'sound') return { kind: 'sound', channel: loudestChannel(channels.sound) }
     return previewOf(channels.table, request)
   }
   if (request.kind === 'trace') {

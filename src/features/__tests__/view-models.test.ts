@@ -140,3 +140,9 @@ test('small and large figures step to a unit that needs no noughts; gauge and ab
   expect(shown.parts(0.045, 'force')).toMatchObject({ unit: 'mN' })
   expect(shown.text(0, 'pressureDrop')).toBe('0 kPa')
 })
+
+test('a figure of less than twice its uncertainty may be none; one that is nothing says so itself', () => {
+  const vague = (si: number, u?: number) => shown.parts(si, 'power', u).vague
+  expect([vague(2, 1.03), vague(-2, 1.03), vague(2, 1.01), vague(2, 0.1)]).toEqual([true, true, false, false])
+  expect([vague(0, 1), vague(2)]).toEqual([false, false])
+})

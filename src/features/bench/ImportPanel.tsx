@@ -210,8 +210,8 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
         { key: recordingKey(projectId, key), bytes, rig, dialect },
         { signal: control.signal, progress: (share) => setState({ step: 'reading', name, share, cancel: stop }) },
       )
-      // of a sound nothing is asked: its first channel is taken
-      if (preview.kind === 'sound') return await take(name, key, bytes, { kind: 'sound', channel: 1 })
+      // of a sound nothing is asked
+      if (preview.kind === 'sound') return await take(name, key, bytes, preview)
       const known = dialect === null ? remembered(preview.headers.map((h) => h.header)) : null
       setState({ step: 'map', name, bytes, key, preview, mapping: known ?? preview.guess })
     } catch (error) {

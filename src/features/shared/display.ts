@@ -1,6 +1,7 @@
 'use client'
 import { useMemo } from 'react'
 import { spoken } from '../../words'
+import { COVERAGE_95 } from '../../core/statistics'
 import { formatQuantity, fromSi, unitOf, type QuantityKind, type Unit } from '../../core/units'
 import type { Display } from '../../project/document'
 import { useProject } from '../../store'
@@ -14,7 +15,7 @@ export interface Shown {
     si: number,
     kind: QuantityKind,
     standardUncertainty?: number,
-  ) => { value: string; uncertainty: string | null; unit: string }
+  ) => { value: string; uncertainty: string | null; unit: string; vague: boolean }
   readonly number: (si: number, kind: QuantityKind) => number
   /** Words of a finding with their quantities in the maker's units. */
   readonly words: (text: string) => string
@@ -83,7 +84,8 @@ export function shownIn(display: Display): Shown {
     words: (said) => spoken(said, text),
     parts: (si, kind, u) => {
       const formatted = formatQuantity(si, stepped(kind, unit(kind), si), u)
-      return { ...formatted, unit: `${formatted.unit}${SUFFIX[kind] ?? ''}` }
+      const vague = u !== undefined && si !== 0 && COVERAGE_95 * u >= Math.abs(si)
+      return { ...formatted, unit: `${formatted.unit}${SUFFIX[kind] ?? ''}`, vague }
     },
     number: (si, kind) => fromSi(si, unit(kind)),
     axis: (kind, greatestSi) => {

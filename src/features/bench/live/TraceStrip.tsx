@@ -4,7 +4,7 @@ import { useEffect, useRef } from 'react'
 import UPlot from 'uplot'
 import 'uplot/dist/uPlot.min.css'
 import type { TracePyramid } from '../../../core/bench'
-import { axisStyle, axisText, bandStyle, colorOf } from '../trace/plot-style'
+import { axisStyle, axisText, bandStyle, colorOf, usePaint } from '../trace/plot-style'
 import { rangeOf } from './trace-range'
 
 const HEIGHT = 132
@@ -73,6 +73,7 @@ export function TraceStrip({
   limits: StripLimits
 }) {
   const box = useRef<HTMLDivElement>(null)
+  const paint = usePaint()
   const { most, predicted } = limits
   useEffect(() => {
     const element = box.current
@@ -119,7 +120,7 @@ export function TraceStrip({
       resized.disconnect()
       plot.destroy()
     }
-  }, [trace, windowS, scale, most, predicted])
+  }, [trace, windowS, scale, most, predicted, paint])
   return (
     <Box>
       <Box fontSize="xs" color="mute">

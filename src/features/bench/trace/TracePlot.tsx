@@ -5,7 +5,7 @@ import UPlot from 'uplot'
 import 'uplot/dist/uPlot.min.css'
 import type { TracePyramid } from '../../../core/bench'
 import { LinkButton } from '../../../ui'
-import { axisStyle, axisText, bandStyle, colorOf } from './plot-style'
+import { axisStyle, axisText, bandStyle, colorOf, usePaint } from './plot-style'
 import { moved, within, zoomed, type Span } from './span'
 
 const HEIGHT = 180
@@ -57,6 +57,7 @@ export function TracePlot({
   readonly marks: readonly TraceMark[]
 }) {
   const box = useRef<HTMLDivElement>(null)
+  const paint = usePaint()
   const whole = useMemo<Span>(() => ({ from: trace.firstS, to: trace.lastS }), [trace])
   const least = ((whole.to - whole.from) * FEWEST) / Math.max(FEWEST, trace.length)
   const [span, setSpan] = useState<Span>(whole)
@@ -114,7 +115,7 @@ export function TracePlot({
       plot.current = null
       made.destroy()
     }
-  }, [trace, axis, marks])
+  }, [trace, axis, marks, paint])
 
   useEffect(() => {
     now.current = span

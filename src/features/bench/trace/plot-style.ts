@@ -1,4 +1,19 @@
+import { useSyncExternalStore } from 'react'
 import type UPlot from 'uplot'
+
+const onRepainted = (told: () => void) => {
+  const watch = new MutationObserver(told)
+  watch.observe(document.documentElement, { attributes: true, attributeFilter: ['class'] })
+  return () => watch.disconnect()
+}
+
+/** Day or night, as the page is painted now: what is drawn on a canvas has to be drawn anew with it. */
+export const usePaint = (): string =>
+  useSyncExternalStore(
+    onRepainted,
+    () => document.documentElement.className,
+    () => '',
+  )
 
 export const colorOf = (name: string): string =>
   getComputedStyle(document.documentElement).getPropertyValue(`--gk-colors-${name}`).trim()

@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module'
 import type * as Wave from 'wavefile'
-import { isWav, readWav } from '.'
+import { isWav, loudestChannel, readWav } from '.'
 
 // one of its builds has named exports, the other a default one: the same in every runner
 const require = createRequire(`${process.cwd()}/package.json`)
@@ -56,6 +56,25 @@ describe('against files written by a general library (wavefile)', () => {
     const read = readWav(Uint8Array.from([...plain.subarray(0, data), ...note, ...plain.subarray(data)]))
     expect(read.ok && read.sound.channels[0].length).toBe(FRAMES)
   })
+})
+
+test('of several channels the loudest about its mean is heard; of those that are alike the first', () => {
+  const heard = (...channels: number[][]) => {
+    const read = readWav(written('16', channels))
+    if (!read.ok) throw new Error(read.message)
+    return loudestChannel(read.sound)
+  }
+  const still = tone.map(() => 0)
+  const quiet = tone.map((x) => 0.3 * x)
+  expect([heard(tone, still), heard(still, tone), heard(quiet, tone, still)]).toEqual([1, 2, 2])
+  // one that stands off its middle swings no more for it
+  expect(
+    heard(
+      tone.map(() => 0.9),
+      quiet,
+    ),
+  ).toBe(2)
+  expect([heard(tone, tone), heard(still, still), heard(tone)]).toEqual([1, 1, 1])
 })
 
 test('a file that was cut off keeps the whole frames that are there', () => {

@@ -93,6 +93,25 @@ function samplesOf(view: DataView, from: number, length: number, format: Format)
 }
 
 /**
+ * The channel, counted from 1, whose samples swing most about their mean: a recorder with one microphone leaves the
+ * other silent. The first of those that are alike.
+ */
+export function loudestChannel({ channels }: Sound): number {
+  let [loudest, most] = [1, 0]
+  channels.forEach((samples, c) => {
+    let [sum, squares] = [0, 0]
+    for (const x of samples) {
+      sum += x
+      squares += x * x
+    }
+    const swing = squares / samples.length - (sum / samples.length) ** 2
+    // not by a hair, which rounding would decide
+    if (swing > 1.001 * most) [loudest, most] = [c + 1, swing]
+  })
+  return loudest
+}
+
+/**
  * 16-bit samples of one channel as a WAV. Layout: Multimedia Programming Interface and Data Specifications 1.0 (1991).
  */
 export function writeWav(samples: Float32Array, sampleRateHz: number): Uint8Array {

@@ -1,4 +1,5 @@
 import { PHONE_CLOCK, reduceTone, type ToneReduction, type ToneRig } from '../../../core/bench'
+import { PhysicsError } from '../../../core/errors'
 import { kindOf } from '../../machines/registry'
 import type { Conditions, Method } from '../contract'
 import { InputFault } from '../input-fault'
@@ -18,7 +19,12 @@ export interface SoundPicture {
 }
 
 /** What a sound tells, with its picture in place of the whole spectrogram. */
-export type SoundDetail = Omit<ToneReduction, 'picture'> & { readonly picture: SoundPicture; readonly blades: number }
+export type SoundDetail = Omit<ToneReduction, 'picture'> & {
+  readonly picture: SoundPicture
+  readonly blades: number
+  /** How many channels the recording has. */
+  readonly channels: number
+}
 
 const ROWS = 180
 const MOST_FRAMES = 600
@@ -40,6 +46,18 @@ function pictureOf({ picture: { frames, binHz } }: ToneReduction, topHz: number)
     }
   })
   return { rows: ROWS, frames: shown.length, topHz: bins * binHz, loud }
+}
+
+/** Says of a fault which of several channels it was found on. */
+function heardOn<T>(channel: number, channels: number, hear: () => T): T {
+  try {
+    return hear()
+  } catch (error) {
+    if (!(error instanceof PhysicsError) || channels < 2) throw error
+    const { detail } = error
+    const nextStep = `${detail.nextStep} Channel ${channel} of ${channels} was heard: undo takes the one before.`
+    throw new PhysicsError({ ...detail, nextStep })
+  }
 }
 
 /** Speed from the tone that passing blades make, from a WAV. */
@@ -71,10 +89,10 @@ export const sound: Method<SoundConditions, SoundDetail> = {
   },
   reduce: (channels, { rig, channel }) => {
     if (channels.kind !== 'sound') throw new InputFault('Speed by sound is read from a WAV.')
-    const { sampleRateHz } = channels.sound
-    const samples = channels.sound.channels[channel - 1] as Float32Array | undefined
-    if (!samples) throw new InputFault(`The sound has ${channels.sound.channels.length} channels. Choose one of them.`)
-    const { picture, ...r } = reduceTone(samples, sampleRateHz, rig)
+    const { sampleRateHz, channels: all } = channels.sound
+    const samples = all[channel - 1] as Float32Array | undefined
+    if (!samples) throw new InputFault(`The sound has ${all.length} channels. Choose one of them.`)
+    const { picture, ...r } = heardOn(channel, all.length, () => reduceTone(samples, sampleRateHz, rig))
     const topHz = Math.min(sampleRateHz / 2, (3.3 * r.greatest.value * rig.blades) / (2 * Math.PI))
     const figure = ({ value, standardUncertainty }: { value: number; standardUncertainty: number }) => ({
       value,
@@ -91,7 +109,7 @@ export const sound: Method<SoundConditions, SoundDetail> = {
       repairs: [],
       notes: r.notes,
       pressurePa: null,
-      detail: { ...r, picture: pictureOf({ ...r, picture }, topHz), blades: rig.blades },
+      detail: { ...r, picture: pictureOf({ ...r, picture }, topHz), blades: rig.blades, channels: all.length },
     }
   },
   hazards: () => ({ findings: [], shown: [] }),

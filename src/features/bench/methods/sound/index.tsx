@@ -5,8 +5,11 @@ import { useEffect, useMemo, useRef } from 'react'
 import { formatNumber, inRpm } from '../../../../core/units'
 import { LIMITS, type Rig } from '../../../../project/document'
 import type { SoundDetail } from '../../../../project/measuring'
-import { Advice, ChartBlock, Figure, NumberField, type CurveChartProps } from '../../../../ui'
+import { useStore } from '../../../../store'
+import { Advice, ChartBlock, ChoiceField, Figure, NumberField, type CurveChartProps } from '../../../../ui'
 import { useShown } from '../../../shared'
+import { usePaint } from '../../trace/plot-style'
+import { editMeasurement } from '../../run-edits'
 import type { MeasuredProps, MethodView, RigFieldsProps } from '../contract'
 import { MicrophonePicture } from './MicrophonePicture'
 
@@ -17,6 +20,7 @@ type SoundRig = Extract<Rig, { kind: 'sound' }>
  */
 function Heard({ detail: r }: { readonly detail: SoundDetail }) {
   const canvas = useRef<HTMLCanvasElement>(null)
+  const paint = usePaint()
   const { rows, frames, topHz, loud } = r.picture
   useEffect(() => {
     const context = canvas.current?.getContext('2d')
@@ -34,7 +38,7 @@ function Heard({ detail: r }: { readonly detail: SoundDetail }) {
         image.data[at + 3] = loud[f * rows + row]
       }
     context.putImageData(image, 0, 0)
-  }, [rows, frames, loud])
+  }, [rows, frames, loud, paint])
   const { timeS, speedRadPerS } = r.track
   const end = timeS[timeS.length - 1] + timeS[0]
   const lines = [1, 2, 3].map((k) =>
@@ -126,12 +130,31 @@ function SoundCharts({ measured }: MeasuredProps) {
   )
 }
 
-function SoundFigures({ measured, build }: MeasuredProps) {
+function SoundFigures({ run, measurement, measured, build }: MeasuredProps) {
   const shown = useShown()
+  const store = useStore()
   const r = measured.detail as SoundDetail
   const own = 'bladeCount' in build.machine ? build.machine.bladeCount : null
+  const { mapping } = measurement
   return (
     <>
+      {mapping?.kind === 'sound' && r.channels > 1 && (
+        <ChoiceField
+          label="Heard on"
+          value={String(mapping.channel)}
+          choices={Array.from({ length: r.channels }, (_, i) => ({
+            value: String(i + 1),
+            label: `channel ${i + 1} of ${r.channels}`,
+          }))}
+          onChange={(channel) =>
+            editMeasurement(
+              store,
+              run.id,
+              measurement.id,
+            )('channel', (m) => void (m.mapping = { kind: 'sound', channel: Number(channel) }))
+          }
+        />
+      )}
       <Figure
         label={r.steady ? 'Speed, held' : 'Speed, last heard'}
         origin="measured"
