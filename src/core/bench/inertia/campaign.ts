@@ -1,5 +1,5 @@
 import { RPM as rpm } from '../../units/rotation'
-import { maximise } from '../../numerics'
+import { maximise, rootBetween } from '../../numerics'
 import { normalDraw, seededRandom } from '../../statistics'
 import { angleOfPulses, angleOfSpeed } from '../angle/angle-trace'
 import { angleOfCounts } from '../angle/counter'
@@ -18,6 +18,8 @@ export const CAMPAIGN_CONDITIONS = [
   '1 % missed',
   '1 % double',
   'speed with noise',
+  'bent',
+  'bent, with column',
 ] as const
 export type CampaignCondition = (typeof CAMPAIGN_CONDITIONS)[number]
 
@@ -40,20 +42,20 @@ function drawTruth(random: () => number): SpinUpTruth {
   }
 }
 
-const shaftTorque = (t: SpinUpTruth, w: number): number =>
-  t.stallTorqueNm * (1 - w / t.dragFreeSpeedRadPerS) - t.drag[0] - t.drag[1] * w - t.drag[2] * w * w
-
 function trueFigures(t: SpinUpTruth): Record<CampaignFigure, number> {
   const [a, b, c] = t.drag
-  const k = t.stallTorqueNm / t.dragFreeSpeedRadPerS + b
-  const freeSpeed = (-k + Math.sqrt(k * k + 4 * c * (t.stallTorqueNm - a))) / (2 * c)
-  const best = maximise((w) => w * shaftTorque(t, w), 0, freeSpeed)
-  return {
-    stallTorque: t.stallTorqueNm,
-    freeSpeed,
-    peakShaftPower: best * shaftTorque(t, best),
-    peakBladePower: (t.stallTorqueNm * t.dragFreeSpeedRadPerS) / 4,
+  const { bend = 0, stallTorqueNm, dragFreeSpeedRadPerS } = t
+  const blades = (w: number) => {
+    const x = w / dragFreeSpeedRadPerS
+    return stallTorqueNm * (1 - (1 - bend) * x - bend * x * x)
   }
+  const shaft = (w: number) => blades(w) - a - b * w - c * w * w
+  const freeSpeed = rootBetween(shaft, 0, dragFreeSpeedRadPerS)
+  const peak = (torque: (w: number) => number) => {
+    const best = maximise((w) => w * torque(w), 0, freeSpeed)
+    return best * torque(best)
+  }
+  return { stallTorque: stallTorqueNm, freeSpeed, peakShaftPower: peak(shaft), peakBladePower: peak(blades) }
 }
 
 /** One simulated run under a condition, reduced as a maker's would be. Null where it is refused. */
@@ -62,11 +64,13 @@ export function campaignRun(
   seed: number,
 ): { readonly reduction: InertiaReduction | null; readonly truth: Record<CampaignFigure, number> } {
   const random = seededRandom(seed * 7919 + 13)
-  const truth = drawTruth(random)
+  // without a column only what no fall of the pressure looks like is known to be a bend
+  const bend = condition === 'bent' ? 0.15 + 0.45 * random() : condition.startsWith('bent') ? 0.9 * random() - 0.35 : 0
+  const truth: SpinUpTruth = { ...drawTruth(random), bend }
   const nominal = truth.effectiveInertiaKgM2
   const unsure = condition === 'inertia to 1 %' ? 0.01 : 0
   const real: SpinUpTruth = { ...truth, effectiveInertiaKgM2: nominal * (1 + unsure * normalDraw(random)) }
-  const sag = condition.startsWith('sagging') ? 0.01 + 0.03 * random() : 0
+  const sag = condition.startsWith('sagging') || condition === 'bent, with column' ? 0.01 + 0.03 * random() : 0
   // straight, or fast at first as a supply settles towards what it can keep up
   const settling = random() < 0.5 ? 1 + 3 * random() : 0
   const course = (x: number) => (settling > 0 ? Math.expm1(-settling * x) / Math.expm1(-settling) : x)
@@ -89,7 +93,7 @@ export function campaignRun(
     countsPerTurn,
     sensorOn,
   })
-  const column = condition === 'sagging, with column'
+  const column = condition.endsWith('with column')
   // what nobody recorded is read as it was: torque at rest at the start's pressure, speed at that of the shut
   const fallen = column ? 0 : follows.torque * (1 - pressure(real.shutS) / 350e3)
   const figures = trueFigures({

@@ -2,6 +2,7 @@ import { lawOf } from './law-of-motion'
 import { driveOf, slopeAtShut } from './pressure-drive'
 import type { TorqueLaw } from './torque-law'
 import type { TrajectoryFit } from './trajectory-fit'
+import { FACTORS } from './trajectory-march'
 
 const phases = { spinUp: { fromS: 0, toS: 10 }, coast: null }
 const unseen = driveOf(null, phases, 0, undefined)
@@ -12,7 +13,7 @@ const column = driveOf(
   3e5,
 )
 const INERTIA = 2e-5
-const first = { parameters: [1, 2, 3, 4, 5], covariance: [] } as unknown as TorqueLaw
+const first = { parameters: [1, 2, 3, 4, 5, 6], covariance: [] } as unknown as TorqueLaw
 
 /** A fit with so many parameters, each known to a thousandth, torque and slope alike in part. */
 const fitOf = (parameters: readonly number[], status: TrajectoryFit['status'] = 'converged') => {
@@ -20,7 +21,7 @@ const fitOf = (parameters: readonly number[], status: TrajectoryFit['status'] = 
   const covariance = sigma.map((a, i) => sigma.map((b, j) => a * b * (i === j ? 1 : i + j === 1 ? 0.4 : 0)))
   return { status, parameters, covariance } as unknown as TrajectoryFit
 }
-const LAW = [1000, 0.5, 20, 0.005, 2e-6]
+const LAW = [1000, 0.5, 20, 0.005, 2e-6, 3e-5]
 const fallen = [...LAW, 0.02, 0.01, -0.005, 0.002]
 
 test('with a column the law is the fit’s, times the inertia, and its covariance times the inertia twice', () => {
@@ -28,13 +29,13 @@ test('with a column the law is the fit’s, times the inertia, and its covarianc
   const law = lawOf(motion, null, column, INERTIA, first)
   law.parameters.forEach((v, i) => expect(v / (LAW[i] * INERTIA)).toBeCloseTo(1, 12))
   expect(law.covariance[0][1] / (motion.covariance[0][1] * INERTIA ** 2)).toBeCloseTo(1, 12)
-  expect(law.covariance).toHaveLength(5)
+  expect(law.covariance).toHaveLength(6)
 })
 
 test('without one the slope is that at the shut, its variance that of slope and falls together (JCGM 100, 5.2)', () => {
   const motion = fitOf(fallen)
   const law = lawOf(motion, null, unseen, INERTIA, first)
-  const slope = (p: readonly number[]) => p[1] * slopeAtShut(unseen.drive, p.slice(5)).factor
+  const slope = (p: readonly number[]) => p[1] * slopeAtShut(unseen.drive, p.slice(FACTORS)).factor
   expect(law.parameters[1] / (slope(fallen) * INERTIA)).toBeCloseTo(1, 12)
   // the derivative of the slope by each parameter, found by trying
   const by = fallen.map((v, i) => {
@@ -43,7 +44,7 @@ test('without one the slope is that at the shut, its variance that of slope and 
   })
   const variance = by.reduce((sum, a, i) => sum + by.reduce((s, b, j) => s + a * b * motion.covariance[i][j], 0), 0)
   // and 2 % of the fall, which is put together from courses
-  const shape = (0.02 * fallen.slice(5).reduce((sum, f) => sum + f, 0) * slope(fallen)) ** 2
+  const shape = (0.02 * fallen.slice(FACTORS).reduce((sum, f) => sum + f, 0) * slope(fallen)) ** 2
   expect(law.covariance[1][1] / ((variance + shape) * INERTIA ** 2)).toBeCloseTo(1, 5)
   const atRest = motion.covariance[0][0] + (0.01 * 0.027 * LAW[0]) ** 2
   expect(law.covariance[0][0] / (atRest * INERTIA ** 2)).toBeCloseTo(1, 9)

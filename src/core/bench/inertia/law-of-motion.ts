@@ -10,8 +10,8 @@ import { FACTORS, type Drive } from './trajectory-march'
  */
 const SHAPE_UNSURE = [0.01, 0.02] as const
 
-/** The five of the law. */
-const LAW = [0, 1, 2, 3, 4] as const
+/** The six of the law. */
+const LAW = [0, 1, 2, 3, 4, 5] as const
 
 /**
  * The law over the inertia that a fit tells, and its covariance. With a column it holds for the nominal pressure;
@@ -50,12 +50,12 @@ export function lawOf(
 ): TorqueLaw {
   if (motion.status === 'singular') return first
   const { law, covariance } = asRead(motion, driven.drive, driven.other !== null)
-  const [t0, k, a, b, c] = law.map((v) => v * inertia)
-  if (!(t0 > 0) || !Number.isFinite(t0 + k + a + b + c)) return first
+  const [t0, k, a, b, c, q] = law.map((v) => v * inertia)
+  if (!(t0 > 0) || !Number.isFinite(t0 + k + a + b + c + q)) return first
   const moved = driven.other && other && other.status !== 'singular' ? asRead(other, driven.other, true).law : law
   const off = law.map((v, i) => moved[i] - v)
   return {
-    parameters: [t0, k, a, b, c],
+    parameters: [t0, k, a, b, c, q],
     covariance: covariance.map((row, i) => row.map((v, j) => (v + off[i] * off[j]) * inertia * inertia)),
   }
 }

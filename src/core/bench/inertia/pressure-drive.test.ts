@@ -3,7 +3,7 @@ import { angleOfSpeed } from '../angle/angle-trace'
 import { driveOf, fallOf, fellUnseen, jetSpeedFollows, lineShape, slopeAtShut } from './pressure-drive'
 import { reduceInertia } from './reduce-inertia'
 import { simulateSpinUp } from './simulate-inertia'
-import { march, priorsOf } from './trajectory-march'
+import { FACTORS, march, priorsOf } from './trajectory-march'
 
 describe('how a jet’s speed follows the gauge pressure', () => {
   test('a weak jet by the root (Bernoulli), a strong one less', () => {
@@ -127,11 +127,15 @@ test('a fall is plain above three times its uncertainty and 0.3 % of the torque,
 })
 
 test('a supply that fell or moved is why a line is bent; one that stayed leaves the bend to the machine', () => {
-  const shape = (from: 'motion' | 'column', value: number, curvature: number) =>
+  const shape = (from: 'motion' | 'column', value: number, curvature: number, bend = 0) =>
     lineShape(
       { from, nominalGaugePa: null, share: { value, standardUncertainty: 0.001, unit: '' }, sigmas: value / 0.001 },
       curvature,
+      { parameters: [0.02, 2e-5, 3e-4, 0, 0, bend], covariance: [] },
     )
+  // a law that bends with it is bent whatever the pressure that was recorded did
+  expect([shape('motion', 0, 0, 1e-8), shape('column', 0.1, 5, -1e-8)]).toEqual(['bent', 'bent'])
+  expect(shape('motion', 0.05, 0, 1e-8)).toBe('moved')
   expect([shape('motion', 0, 0), shape('motion', 0, -3.1), shape('motion', 0, 2.9)]).toEqual([
     'straight',
     'bent',
@@ -152,10 +156,10 @@ test.each([
 ])('by %s: a row’s derivatives are those of the angle, by every parameter', (_, pressureTrace) => {
   const { drive } = driveOf(pressureTrace, phases, 1, 350e3)
   const priors = priorsOf(drive)
-  const size = 5 + priors.length + 2
+  const size = FACTORS + priors.length + 2
   const stretch = { from: 0, to: 200, open: true, at: size - 2 }
   const trace = { timeS: Float64Array.from({ length: 200 }, (__, i) => 1.2 + 0.05 * i) } as never
-  const x = [1000, 0.45, 20, 0.007, 5e-6, ...priors.map((p, i) => p.value + 0.02 * ((i % 3) - 1)), 30, 5]
+  const x = [1000, 0.3, 20, 0.007, 5e-6, 8e-5, ...priors.map((p, i) => p.value + 0.02 * ((i % 3) - 1)), 30, 5]
   const last = (at: readonly number[]) => {
     let found = { angle: NaN, row: [] as number[] }
     march(size, trace, stretch, at, drive, null, (block, angle, __, ___, row) => {
@@ -165,21 +169,46 @@ test.each([
   }
   const { row } = last(x)
   const off = x.map((v, i) => {
-    const step = 1e-5 * Math.max(1e-3, Math.abs(v))
+    const step = 1e-5 * Math.max(1e-4, Math.abs(v))
     const [up, down] = [1, -1].map((side) => last(x.map((w, j) => (i === j ? w + side * step : w))).angle)
     return Math.abs((up - down) / (2 * step) - row[i]) / (1 + Math.abs(row[i]))
   })
   expect(Math.max(...off)).toBeLessThan(1e-4)
 })
 
+test.each([
+  ['torque and slope together leave the speed', { onTorque: 1, onSlope: 1 }, 0],
+  ['the slope alone moves it', { onTorque: 0, onSlope: -1 }, 1],
+  ['a third of it', { onTorque: 1, onSlope: 2 / 3 }, 1 / 3],
+])('a bent line keeps its shape over the speed at which its torque vanishes: %s', (_, on, follows) => {
+  const [t0, k, q, departure] = [1000, 0.3, 8e-5, 1e-3]
+  const freeAt = (by: number) => ((-k + Math.sqrt(k * k + 4 * q * t0)) / (2 * q)) * (1 + by)
+  const drive = {
+    factors: [{ value: 1, standardUncertainty: 1, ...on }],
+    misread: [],
+    at: (__: number, out: Float64Array) => void out.fill(departure),
+  }
+  const trace = { timeS: Float64Array.of(0, 0.01) } as never
+  const off = (w: number) => {
+    let first = NaN
+    const x = [t0, k, 0, 0, 0, q, 1, w, 0]
+    march(9, trace, { from: 0, to: 1, open: true, at: 7 }, x, drive, null, (__, ___, acceleration) => {
+      first = acceleration
+    })
+    return first / t0
+  }
+  expect(off(freeAt(follows * departure))).toBeCloseTo(0, 5)
+  expect(Math.abs(off(freeAt((follows + 1) * departure)))).toBeGreaterThan(1e-3)
+})
+
 test('how far it fell is as unsure as the motion leaves it, as the speed’s way moves it, and a tenth of it', () => {
   const driven = driveOf(null, phases, 1, undefined)
-  const places = driven.drive.factors.map((_, i) => 5 + i)
+  const places = driven.drive.factors.map((_, i) => FACTORS + i)
   const fitOf = (fell: number, variance: number) => ({
     status: 'converged' as const,
-    parameters: [1000, 0.5, 20, 0.007, 5e-6, fell, ...places.slice(1).map(() => 0)],
-    covariance: Array.from({ length: 5 + places.length }, (_, i) =>
-      Array.from({ length: 5 + places.length }, (__, j) => (i === j && i === 5 ? variance : 0)),
+    parameters: [1000, 0.5, 20, 0.007, 5e-6, 0, fell, ...places.slice(1).map(() => 0)],
+    covariance: Array.from({ length: FACTORS + places.length }, (_, i) =>
+      Array.from({ length: FACTORS + places.length }, (__, j) => (i === j && i === FACTORS ? variance : 0)),
     ),
   })
   const fall = fallOf(driven, fitOf(0.05, 1e-6) as never, fitOf(0.062, 1e-6) as never)

@@ -2,7 +2,8 @@ import { CholeskyDecomposition, Matrix } from 'ml-matrix'
 import { GAMMA, STANDARD_AMBIENT } from '../../air'
 import { linearLeastSquares, type Measured } from '../../statistics'
 import type { Phases } from './phases'
-import type { TrajectoryFit } from './trajectory-fit'
+import type { TorqueLaw } from './torque-law'
+import { BEND, type TrajectoryFit } from './trajectory-fit'
 import { FACTORS, type Drive } from './trajectory-march'
 
 /** Supply pressure recorded along with the rotor, gauge. */
@@ -238,8 +239,13 @@ export const movedSeen = ({ from, share }: PressureFall): boolean => from === 'c
  * How the torque read from the motion lies over the speed: a supply that falls or moves meanwhile bends it as well, and
  * is then why.
  */
-export function lineShape(fall: PressureFall, curvatureSigmas: number): 'straight' | 'bent' | 'moved' {
+export function lineShape(
+  fall: PressureFall,
+  curvatureSigmas: number,
+  { parameters }: TorqueLaw,
+): 'straight' | 'bent' | 'moved' {
   if (fellUnseen(fall)) return 'moved'
+  if (parameters[BEND] !== 0) return 'bent'
   if (Math.abs(curvatureSigmas) <= 3) return 'straight'
   return movedSeen(fall) ? 'moved' : 'bent'
 }

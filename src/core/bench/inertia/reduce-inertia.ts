@@ -1,14 +1,14 @@
-import { linearLeastSquares, varianceOf, type Measured } from '../../statistics'
+import type { Measured } from '../../statistics'
 import { blockAverage } from '../angle/decimate'
 import { drawnTrace, type DrawnTrace } from '../angle/drawn-trace'
 import { motionsIn, type LocalMotion } from './local-fit'
 import { blockAt, findPhases, roughSpeed, type Phases } from './phases'
 import { effectiveInertia, type InertiaRig } from './rig'
 import type { AngleTrace, Repair } from '../angle/repair'
-import { driveOf, fallOf, type PressureFall, type PressureTrace } from './pressure-drive'
+import { driveOf, type PressureFall, type PressureTrace } from './pressure-drive'
 import type { Drive } from './trajectory-march'
-import { lawOf } from './law-of-motion'
-import { fitTrajectory } from './trajectory-fit'
+import { chooseLaw } from './choose-law'
+import { BEND, fitTrajectory } from './trajectory-fit'
 import { reductionNotes } from './reduction-notes'
 import type { Said } from '../../said'
 import {
@@ -20,6 +20,8 @@ import {
   shaftTorqueOf,
   bladeGradient,
   shaftGradient,
+  dragFreeSpeedOf,
+  freeScatterOf,
   freeSpeedOf,
   peakOf,
   curveOf,
@@ -104,25 +106,13 @@ function openedAt(first: LocalMotion, { spinUp }: Phases): number {
   return Math.min(spinUp.fromS, Math.max(spinUp.fromS - 0.1 * (spinUp.toS - spinUp.fromS), back))
 }
 
-/** Curvature of blade torque against speed in units of its uncertainty. */
-function curvature(spin: readonly LocalMotion[], law: TorqueLaw, inertia: number): number {
-  const top = Math.max(...spin.map((m) => m.speedRadPerS))
-  const fit = linearLeastSquares(
-    spin.map((m) => [1, m.speedRadPerS / top, (m.speedRadPerS / top) ** 2]),
-    spin.map((m) => inertia * m.accelerationRadPerS2 + dragOf(law, m.speedRadPerS)),
-    spin.map((m) => 1 / (inertia * m.accelerationUncertainty) ** 2),
-    'birge',
-  )
-  return fit.status === 'fitted' && fit.degreesOfFreedom > 3 ? fit.parameters[2] / Math.sqrt(fit.covariance[2][2]) : 0
-}
-
 /**
  * Torque and power against speed from the spin-up of a flywheel, with drag from its coasting.
  * Method: angle averaged in blocks; cubic local fits in windows of equal speed step give speed and acceleration; T = J
  * dw/dt;
- * one weighted fit of T0 - k w - (a + b w + c w^2) to spin-up and of the drag to the coasting; JCGM 100 linear
- * propagation.
- * Valid: at least about 200 readings over the spin-up, torque nearly straight in speed, rig without slip.
+ * one weighted fit of T0 - k w - (a + b w + c w^2) to spin-up and of the drag to the coasting, bent by - q w^2 where the
+ * recording is beyond doubt about it; JCGM 100 linear propagation.
+ * Valid: at least about 200 readings over the spin-up, torque straight in speed or bent once, rig without slip.
  * Error: torque line within 2 % and peak power within 3 % on recordings of known truth; bands are 95 %.
  * @throws PhysicsError TOO_LITTLE_DATA when no spin-up can be found.
  */
@@ -144,32 +134,25 @@ export function reduceInertia(
   if (spin.length < 4) throw tooLittle('Fewer than four stretches of spin-up could be read.')
   const coast = phases.coast ? motionsIn(trace, speed, phases.coast, 14) : []
   const dragMeasured = coast.length >= 4
-  const { law: first, fit } = fitLaw(lawRows(spin, dragMeasured ? coast : [], inertia.value), dragMeasured)
+  const windows = lawRows(spin, dragMeasured ? coast : [], inertia.value)
+  const { law: first, fit } = fitLaw(windows, dragMeasured)
   const driven = driveOf(input.pressure ?? null, phases, openedAt(spin[0], phases), settings.nominalGaugePressurePa)
   const coarse = blockAverage(input.trace, FIT_BLOCKS)
   const roughly = roughSpeed(coarse, 1)
-  const fitOf = (drive: Drive, law: readonly number[]) =>
+  const fitOf = (drive: Drive, law: readonly number[], bent: boolean) =>
     fitTrajectory(
       coarse,
       dragMeasured ? phases : { ...phases, coast: null },
       (timeS) => blockAt(coarse, timeS),
       { law, speed: roughly },
       drive,
+      bent,
     )
-  const motion = fitOf(
-    driven.drive,
-    first.parameters.map((v) => v / inertia.value),
-  )
-  const other = driven.other && motion.status !== 'singular' ? fitOf(driven.other, motion.parameters) : null
-  const fall = fallOf(driven, motion, other)
-  const law = lawOf(motion, other, driven, inertia.value, first)
-  const [t0, k] = law.parameters
-  if (!(t0 > 0 && k > 0)) throw tooLittle('Torque does not fall with speed in this stretch.')
+  const { motion, fall, law, curvatureSigmas, bentInsteadW } = chooseLaw(fitOf, first, spin, driven, inertia)
+  const t0 = law.parameters[0]
   const freeSpeed = freeSpeedOf(law)
   const stall = Math.sqrt(law.covariance[0][0] + (t0 * (inertia.standardUncertainty / inertia.value)) ** 2)
-  const dragFree = t0 / k
-  const slopeAtFree = k + law.parameters[3] + 2 * law.parameters[4] * freeSpeed
-  const freeScatter = Math.sqrt(varianceOf(shaftGradient(freeSpeed), law.covariance)) / slopeAtFree
+  const dragFree = dragFreeSpeedOf(law)
   const points = spin.map((m) => {
     const shaftTorqueNm = inertia.value * m.accelerationRadPerS2
     return {
@@ -181,7 +164,6 @@ export function reduceInertia(
     }
   })
   const drawn = drawnTrace(trace, speed, coarse.timeS, motion.fittedRadPerS)
-  const curvatureSigmas = curvature(spin, law, inertia.value)
   return {
     phases,
     effectiveInertia: inertia,
@@ -196,12 +178,12 @@ export function reduceInertia(
     stallTorque: { value: t0, standardUncertainty: stall, unit: 'N·m' },
     dragFreeSpeed: {
       value: dragFree,
-      standardUncertainty: dragFree * Math.sqrt(varianceOf([1 / t0, -1 / k, 0, 0, 0], law.covariance)),
+      standardUncertainty: freeScatterOf(law, dragFree, bladeGradient(dragFree)),
       unit: 'rad/s',
     },
     freeSpeed: {
       value: freeSpeed,
-      standardUncertainty: Math.hypot(freeScatter, CLOCK_SCALE * freeSpeed),
+      standardUncertainty: Math.hypot(freeScatterOf(law, freeSpeed, shaftGradient(freeSpeed)), CLOCK_SCALE * freeSpeed),
       unit: 'rad/s',
     },
     peakBladePower: peakOf(law, (w) => bladeTorqueOf(law, w), bladeGradient, Math.min(dragFree, freeSpeed), inertia),
@@ -216,11 +198,13 @@ export function reduceInertia(
     notes: reductionNotes({
       dragMeasured,
       curvatureSigmas,
-      reducedChiSquare: fit.reducedChiSquare,
+      reducedChiSquare: (law.parameters[BEND] === 0 ? fit : fitLaw(windows, dragMeasured, true).fit).reducedChiSquare,
       rig,
       inertia,
       fall,
       motion,
+      law,
+      bentInsteadW,
       asked: settings.nominalGaugePressurePa,
     }),
   }

@@ -15,6 +15,8 @@ const sound: Result = {
   inertia: measured(1e-5),
   fall: { from: 'motion', nominalGaugePa: null, share: measured(0, 0.01), sigmas: 0 },
   motion: { status: 'converged', autocorrelation: 0.1 } as Result['motion'],
+  law: { parameters: [0.02, 2e-5, 3e-4, 0, 0, 0], covariance: [] },
+  bentInsteadW: null,
   asked: undefined,
 }
 const codes = (over: Partial<Result>) => reductionNotes({ ...sound, ...over }).map((n) => n.code)
@@ -48,6 +50,14 @@ const BOUNDS: readonly [string, Partial<Result>, Partial<Result>][] = [
     { motion: motion({ autocorrelation: 0.9, status: 'singular' }) },
   ],
   ['reduction-bent', { curvatureSigmas: -3.1 }, { curvatureSigmas: 2.9 }],
+  // where the law bends with it the figures are that law's
+  [
+    'reduction-bent',
+    { curvatureSigmas: 5 },
+    { curvatureSigmas: 5, law: { parameters: [0.02, 1e-5, 3e-4, 0, 0, 1e-8], covariance: [] } },
+  ],
+  ['torque-bent', { law: { parameters: [0.02, 1e-5, 3e-4, 0, 0, 1e-8], covariance: [] } }, { curvatureSigmas: 5 }],
+  ['reduction-or-bent', { bentInsteadW: 4 }, { bentInsteadW: null }],
   // a fall of the supply that is seen explains the bend
   [
     'reduction-bent',

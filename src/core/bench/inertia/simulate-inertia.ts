@@ -1,9 +1,11 @@
 import { normalDraw, seededRandom } from '../../statistics'
 
-/** Hidden truth of a simulated spin-up: blade torque T0 (1 - n/n0), drag a + b w + c w^2. SI. */
+/** Hidden truth of a simulated spin-up: blade torque T0 (1 - n/n0), or bent, drag a + b w + c w^2. SI. */
 export interface SpinUpTruth {
   readonly stallTorqueNm: number
   readonly dragFreeSpeedRadPerS: number
+  /** Share of the torque's fall that goes with the square of the speed; none where left out. */
+  readonly bend?: number
   readonly drag: readonly [number, number, number]
   readonly effectiveInertiaKgM2: number
   /** By what share of the torque's change at rest the drag-free speed changes; not at all where left out. */
@@ -28,11 +30,17 @@ export function simulateSpinUp(
   const angleRad = new Float64Array(n)
   const speedRadPerS = new Float64Array(n)
   const [a, b, c] = truth.drag
-  const keeps = 1 - (truth.speedShare ?? 0)
+  const { bend = 0, speedShare = 0 } = truth
+  const keeps = 1 - speedShare
+  const blades = (w: number, drive: number) => {
+    const x = w / truth.dragFreeSpeedRadPerS
+    const more = drive - 1
+    // the same shape over the speed that it is free at
+    const falls = (1 - bend) * (1 + keeps * more) * x + bend * (1 + (2 * keeps - 1) * more) * x * x
+    return truth.stallTorqueNm * (drive - falls)
+  }
   const rate = (open: boolean, w: number, drive: number) =>
-    ((open ? truth.stallTorqueNm * (drive - (1 + keeps * (drive - 1)) * (w / truth.dragFreeSpeedRadPerS)) : 0) -
-      (w > 0 || open ? a + b * w + c * w * w : 0)) /
-    truth.effectiveInertiaKgM2
+    ((open ? blades(w, drive) : 0) - (w > 0 || open ? a + b * w + c * w * w : 0)) / truth.effectiveInertiaKgM2
   for (let i = 1; i < n; i++) {
     timeS[i] = i * stepS
     const middle = timeS[i] - stepS / 2

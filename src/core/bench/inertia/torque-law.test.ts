@@ -1,10 +1,22 @@
 import { normalDraw, seededRandom } from '../../statistics'
 import { campaignRun } from './campaign'
-import { curveOf, shaftTorqueOf, type TorqueLaw } from './torque-law'
+import {
+  bladeGradient,
+  bladeTorqueOf,
+  curveOf,
+  dragFreeSpeedOf,
+  dragOf,
+  freeScatterOf,
+  freeSpeedOf,
+  peakOf,
+  shaftGradient,
+  shaftTorqueOf,
+  type TorqueLaw,
+} from './torque-law'
 
-const parameters = [0.02, 9e-6, 4e-4, 1.5e-7, 9e-11] as const
-/** Standard uncertainties of stall torque, slope and the three drags: each counts at some speed. */
-const unsure = [1e-4, 1e-7, 3e-5, 4e-8, 4e-11] as const
+const parameters = [0.02, 9e-6, 4e-4, 1.5e-7, 9e-11, 6e-9] as const
+/** Standard uncertainties of stall torque, slope, the three drags and the bend: each counts at some speed. */
+const unsure = [1e-4, 1e-7, 3e-5, 4e-8, 4e-11, 1e-10] as const
 const law: TorqueLaw = {
   parameters: [...parameters],
   covariance: unsure.map((u, i) => unsure.map((_, j) => (i === j ? u * u : 0))),
@@ -26,6 +38,42 @@ test('the band of torque over speed is what a thousand laws drawn from the covar
     expect([i, Math.abs(curve.torqueBandNm[i] / (1.96 * spread) - 1) < 0.05]).toEqual([i, true])
     expect(curve.powerBandW[i]).toBeCloseTo(w * curve.torqueBandNm[i], 12)
   }
+})
+
+test('so do free speeds and peaks, with drag and without', () => {
+  const random = seededRandom(9)
+  const drawn = Array.from({ length: 4000 }, (): TorqueLaw => ({
+    ...law,
+    parameters: parameters.map((p, i) => p + unsure[i] * normalDraw(random)) as unknown as TorqueLaw['parameters'],
+  }))
+  const spread = (of: (l: TorqueLaw) => number) => {
+    const values = drawn.map(of)
+    const mean = values.reduce((a, b) => a + b, 0) / values.length
+    return Math.sqrt(values.reduce((a, b) => a + (b - mean) ** 2, 0) / values.length)
+  }
+  const [free, blades] = [freeSpeedOf(law), dragFreeSpeedOf(law)]
+  expect(freeScatterOf(law, free, shaftGradient(free)) / spread(freeSpeedOf)).toBeCloseTo(1, 1)
+  expect(freeScatterOf(law, blades, bladeGradient(blades)) / spread(dragFreeSpeedOf)).toBeCloseTo(1, 1)
+  for (const [torque, gradient] of [
+    [shaftTorqueOf, shaftGradient],
+    [bladeTorqueOf, bladeGradient],
+  ] as const) {
+    const peak = (l: TorqueLaw) => peakOf(l, (w) => torque(l, w), gradient, free, inertia).power
+    expect(peak(law).standardUncertainty / spread((l) => peak(l).value)).toBeCloseTo(1, 1)
+  }
+})
+
+test.each([0, 6e-9, -5e-10])('bent by %d: torque vanishes at the free speeds, at the least there are', (q) => {
+  const [t0, k, a, b, c] = parameters
+  const bent: TorqueLaw = { ...law, parameters: [t0, k, a, b, c, q] }
+  const [free, blades] = [freeSpeedOf(bent), dragFreeSpeedOf(bent)]
+  expect(bladeTorqueOf(bent, 1000)).toBeCloseTo(t0 - 1000 * k - 1e6 * q, 12)
+  expect(bladeTorqueOf(bent, blades) / t0).toBeCloseTo(0, 9)
+  expect((bladeTorqueOf(bent, free) - dragOf(bent, free)) / t0).toBeCloseTo(0, 9)
+  for (let w = 0; w < 0.999 * free; w += free / 200) expect(shaftTorqueOf(bent, w)).toBeGreaterThan(0)
+  expect(blades).toBeGreaterThan(free)
+  // one that rises again before it is gone has no such speed
+  expect(freeSpeedOf({ ...law, parameters: [t0, k, a, b, c, -1e-7] })).toBeNaN()
 })
 
 test('a supply that fell unseen is told as that; one that was recorded as carried, never both', () => {

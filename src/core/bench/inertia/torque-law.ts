@@ -27,9 +27,12 @@ export const tooLittle = (message: string) =>
       'Check that the right columns are mapped and that the recording holds a spin-up from rest; set its start and end by hand if the finder missed it.',
   })
 
-/** Torque law found: blade torque T0 - k w, drag a + b w + c w^2. Covariance in the order T0, k, a, b, c. */
+/**
+ * Torque law found: blade torque T0 - k w - q w^2, q 0 where it is straight; drag a + b w + c w^2. Covariance in the
+ * order T0, k, a, b, c, q.
+ */
 export interface TorqueLaw {
-  readonly parameters: readonly [number, number, number, number, number]
+  readonly parameters: readonly [number, number, number, number, number, number]
   readonly covariance: readonly (readonly number[])[]
 }
 
@@ -46,9 +49,8 @@ export function lawRows(spin: readonly LocalMotion[], coast: readonly LocalMotio
     result.y.push(y)
     result.weights.push(1 / (inertia * Math.max(m.accelerationUncertainty, 1e-9)) ** 2)
   }
-  for (const m of spin)
-    add(m, [1, -m.speedRadPerS, -1, -m.speedRadPerS, -(m.speedRadPerS ** 2)], inertia * m.accelerationRadPerS2)
-  for (const m of coast) add(m, [0, 0, 1, m.speedRadPerS, m.speedRadPerS ** 2], -inertia * m.accelerationRadPerS2)
+  for (const m of spin) add(m, shaftGradient(m.speedRadPerS), inertia * m.accelerationRadPerS2)
+  for (const m of coast) add(m, [0, 0, 1, m.speedRadPerS, m.speedRadPerS ** 2, 0], -inertia * m.accelerationRadPerS2)
   return result
 }
 
@@ -57,8 +59,8 @@ export function lawRows(spin: readonly LocalMotion[], coast: readonly LocalMotio
  * cannot drive).
  * The covariance stays that of the full fit: dropping a term because of its sign does not make the others better known.
  */
-export function fitLaw(data: Rows, withDrag: boolean): { law: TorqueLaw; fit: LinearFit } {
-  let columns = withDrag ? [0, 1, 2, 3, 4] : [0, 1]
+export function fitLaw(data: Rows, withDrag: boolean, bent = false): { law: TorqueLaw; fit: LinearFit } {
+  let columns = [...(withDrag ? [0, 1, 2, 3, 4] : [0, 1]), ...(bent ? [5] : [])]
   let full: TorqueLaw | null = null
   for (;;) {
     const fit = linearLeastSquares(
@@ -70,7 +72,7 @@ export function fitLaw(data: Rows, withDrag: boolean): { law: TorqueLaw; fit: Li
     if (fit.status !== 'fitted') throw tooLittle('The torque line could not be fitted.')
     const negative = columns
       .map((c, i) => ({ c, value: fit.parameters[i] * (c === 4 ? 1e6 : c === 3 ? 1e3 : 1) }))
-      .filter(({ c, value }) => c >= 2 && value < 0)
+      .filter(({ c, value }) => c >= 2 && c <= 4 && value < 0)
     const law = spread(fit, columns)
     full ??= law
     if (negative.length === 0) return { fit, law: { parameters: law.parameters, covariance: full.covariance } }
@@ -81,32 +83,51 @@ export function fitLaw(data: Rows, withDrag: boolean): { law: TorqueLaw; fit: Li
 
 function spread(fit: LinearFit, columns: readonly number[]): TorqueLaw {
   const at = (c: number) => columns.indexOf(c)
-  const parameters = [0, 1, 2, 3, 4].map((c) =>
+  const parameters = [0, 1, 2, 3, 4, 5].map((c) =>
     at(c) < 0 ? 0 : fit.parameters[at(c)],
   ) as unknown as TorqueLaw['parameters']
-  const covariance = [0, 1, 2, 3, 4].map((c) =>
-    [0, 1, 2, 3, 4].map((d) => (at(c) < 0 || at(d) < 0 ? 0 : fit.covariance[at(c)][at(d)])),
+  const covariance = [0, 1, 2, 3, 4, 5].map((c) =>
+    [0, 1, 2, 3, 4, 5].map((d) => (at(c) < 0 || at(d) < 0 ? 0 : fit.covariance[at(c)][at(d)])),
   )
   return { parameters, covariance }
 }
 
-export const bladeTorqueOf = ({ parameters: [t0, k] }: TorqueLaw, w: number): number => t0 - k * w
+export const bladeTorqueOf = ({ parameters: [t0, k, , , , q] }: TorqueLaw, w: number): number => t0 - k * w - q * w * w
 export const dragOf = ({ parameters: [, , a, b, c] }: TorqueLaw, w: number): number => a + b * w + c * w * w
 export const shaftTorqueOf = (law: TorqueLaw, w: number): number => bladeTorqueOf(law, w) - dragOf(law, w)
 
-export const bladeGradient = (w: number) => [1, -w, 0, 0, 0]
-export const shaftGradient = (w: number) => [1, -w, -1, -w, -w * w]
+export const bladeGradient = (w: number) => [1, -w, 0, 0, 0, -w * w]
+export const shaftGradient = (w: number) => [1, -w, -1, -w, -w * w, -w * w]
 
 /** Statistical and inertia uncertainty together; inertia scales every torque alike. */
 const torqueUncertainty = (law: TorqueLaw, gradient: number[], torque: number, inertia: Measured): number =>
   Math.sqrt(varianceOf(gradient, law.covariance) + (torque * (inertia.standardUncertainty / inertia.value)) ** 2)
 
-export function freeSpeedOf(law: TorqueLaw): number {
-  const [t0, k, a, b, c] = law.parameters
-  const slope = k + b
-  const rest = t0 - a
-  return c > 0 ? (-slope + Math.sqrt(slope * slope + 4 * c * rest)) / (2 * c) : rest / slope
+/** The least speed at which `rest` - slope w - bend w^2 vanishes; none where it never does. */
+function vanishes(rest: number, slope: number, bend: number): number {
+  const square = slope * slope + 4 * bend * rest
+  // this form of the root holds for a line as well, and for one that bends either way
+  return square >= 0 ? (2 * rest) / (slope + Math.sqrt(square)) : NaN
 }
+
+/** Where the rotor runs with nothing but its drag; NaN where the law has no such speed. */
+export function freeSpeedOf({ parameters: [t0, k, a, b, c, q] }: TorqueLaw): number {
+  return vanishes(t0 - a, k + b, c + q)
+}
+
+/** How well the speed `free` is known at which blades or shaft, by their gradient, have no torque left, rad/s. */
+export function freeScatterOf(
+  { parameters: [, k, , b, c, q], covariance }: TorqueLaw,
+  free: number,
+  gradient: readonly number[],
+): number {
+  const drags = gradient[2] !== 0
+  const slope = k + 2 * q * free + (drags ? b + 2 * c * free : 0)
+  return Math.sqrt(varianceOf([...gradient], covariance)) / slope
+}
+
+/** Where the torque on the blades vanishes; NaN where the law has no such speed. */
+export const dragFreeSpeedOf = ({ parameters: [t0, k, , , , q] }: TorqueLaw): number => vanishes(t0, k, q)
 
 export function peakOf(
   law: TorqueLaw,

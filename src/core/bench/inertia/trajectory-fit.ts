@@ -15,7 +15,7 @@ import {
 
 export interface TrajectoryFit {
   readonly status: 'converged' | 'mostSteps' | 'singular'
-  /** T0, k, a, b, c over inertia, the factors on the departures, and what was misread of these. */
+  /** T0, k, a, b, c, q over inertia, the factors on the departures, and what was misread of these. */
   readonly parameters: readonly number[]
   /** Covariance of these. */
   readonly covariance: readonly (readonly number[])[]
@@ -65,6 +65,9 @@ function descended(problem: Problem, from: Omit<Descended, 'settled'>, weights: 
   return { x, left, settled: false }
 }
 
+/** Place of q, by which the torque of a driven stretch bends. */
+export const BEND = 5
+
 /** Rounds of `begun`. */
 const BEGINNINGS = 4
 
@@ -97,6 +100,7 @@ function begun(problem: Problem, first: readonly number[], measured: Float64Arra
  * the integrated motion.
  * Blocks are weighted by their readings and by a scatter of the angle and of the clock (which grows with speed), both
  * found from what is left; the covariance is widened for neighbours that scatter alike (AR(1)).
+ * The torque falls in a straight line, or `bent` once.
  * No window, no derivative of a noisy signal, so no bias from either. Error: exact for the law; where the law is not
  * the machine's, the autocorrelation tells.
  * Source: nonlinear least squares with variational equations (text-book); Birge-like scaling by the residuals, JCGM
@@ -108,15 +112,17 @@ export function fitTrajectory(
   blockOf: (timeS: number) => number,
   start: Start,
   drive: Drive,
+  bent = false,
 ): TrajectoryFit {
   const { spinUp, coast } = phases
   const spans = [{ ...spinUp, open: true }, ...(coast ? [{ ...coast, open: false }] : [])]
   // without coasting drag cannot be told from torque: T0 and k hold both
-  const told = (read: number) => (read > 1 ? [0, 1, 2, 3, 4] : [0, 1])
+  const told = (read: number) => [...(read > 1 ? [0, 1, 2, 3, 4] : [0, 1]), ...(bent ? [BEND] : [])]
   return fitted(problemOf(trace, spans, told, blockOf, drive), start)
 }
 
-const NO_DRIVE: Drive = { factors: [], misread: [], at: () => undefined }
+/** Nothing that drives the blades changes. */
+export const NO_DRIVE: Drive = { factors: [], misread: [], at: () => undefined }
 
 /**
  * Drag alone, a + b w + c w^2 over the inertia, from stretches of coasting; in those that are `open` a torque that does
@@ -151,7 +157,7 @@ const alike = (a: Scatter, b: Scatter, speed: number): boolean =>
 function fitted(problem: Problem, start: Start): TrajectoryFit {
   const { trace, stretches, free, law, counts } = problem
   const first = [
-    ...start.law.slice(0, 5),
+    ...Array.from({ length: FACTORS }, (_, i) => start.law[i] ?? 0),
     ...problem.priors.map((known) => known.value),
     // a smoothed start: the first blocks' own slope
     ...stretches.flatMap((s) => [start.speed[s.from], trace.angleRad[s.from]]),

@@ -26,10 +26,10 @@ export interface Drive {
 }
 
 /**
- * Places among the parameters: T0, k, a, b, c; from here the factors of the departures and what was misread; then speed and angle at the
+ * Places among the parameters: T0, k, a, b, c, q; from here the factors of the departures and what was misread; then speed and angle at the
  * start of the spin-up and of the coasting.
  */
-export const FACTORS = 5
+export const FACTORS = 6
 
 /** What is known beforehand, from FACTORS on. */
 export const priorsOf = ({ factors, misread }: Drive): readonly Prior[] => [...factors, ...misread]
@@ -48,7 +48,8 @@ const LONGEST_STEP = 0.06
 
 /**
  * Angle of one stretch by the law, with its derivatives by every parameter: J w' = T0 (1 + f r d(t)) - k w (1 + f s d(t))
- * - a - b w - c w^2, all over J, r and s being what goes on into torque and slope.
+ * - q w^2 (1 + f (2 s - r) d(t)) - a - b w - c w^2, all over J, r and s being what goes on into torque and slope: the
+ * line keeps its shape over the speed at which its torque vanishes.
  * Runge-Kutta 4 on speed and variational equations together; angle by Simpson. `visit` gets block, angle, acceleration,
  * speed and the row of derivatives.
  * With `measured` (a speed of every block) drag and slope hang on these in place of the speed that comes out: the angle
@@ -63,7 +64,7 @@ export function march(
   measured: Float64Array | null,
   visit: (block: number, angle: number, acceleration: number, speed: number, row: Float64Array) => void,
 ): void {
-  const [t0, k, a, b, c] = x
+  const [t0, k, a, b, c, q] = x
   const { from, to, open, at } = stretch
   const s = new Float64Array(size)
   const row = new Float64Array(size)
@@ -78,6 +79,7 @@ export function march(
   const departed = new Float64Array(many + drive.misread.length)
   const f = x.slice(FACTORS, FACTORS + departed.length)
   const [onTorque, onSlope] = [drive.factors.map((l) => l.onTorque), drive.factors.map((l) => l.onSlope)]
+  const onBend = drive.factors.map((l) => 2 * l.onSlope - l.onTorque)
   let known = NaN
   let block = from
   const between = (speeds: Float64Array, time: number) => {
@@ -90,6 +92,7 @@ export function march(
     const speed = measured ? between(measured, time) : own
     let atRest = 1
     let slope = 1
+    let bend = 1
     if (open) {
       if (time !== known) {
         drive.at((known = time), departed)
@@ -100,25 +103,27 @@ export function march(
       for (let i = 0; i < many; i++) {
         atRest += f[i] * onTorque[i] * departed[i]
         slope += f[i] * onSlope[i] * departed[i]
+        bend += f[i] * onBend[i] * departed[i]
       }
     }
-    const gain = measured ? 0 : (open ? -k * slope : 0) - b - 2 * c * speed
+    const gain = measured ? 0 : (open ? -k * slope - 2 * q * speed * bend : 0) - b - 2 * c * speed
     for (let i = 0; i < size; i++) out[i] = gain * sens[i]
     if (open) {
       out[0] += atRest
       out[1] -= speed * slope
       let follows = 0
       for (let i = 0; i < many; i++) {
-        const each = t0 * onTorque[i] - k * speed * onSlope[i]
+        const each = t0 * onTorque[i] - k * speed * onSlope[i] - q * speed * speed * onBend[i]
         out[FACTORS + i] += each * departed[i]
         follows += each * f[i]
       }
       for (let i = many; i < f.length; i++) out[FACTORS + i] += follows * departed[i]
+      out[5] -= speed * speed * bend
     }
     out[2] -= 1
     out[3] -= speed
     out[4] -= speed * speed
-    return (open ? t0 * atRest - k * speed * slope : 0) - a - b * speed - c * speed * speed
+    return (open ? t0 * atRest - k * speed * slope - q * speed * speed * bend : 0) - a - b * speed - c * speed * speed
   }
   for (let i = from; i < to; i++) {
     block = i

@@ -1,3 +1,4 @@
+import { FACTORS } from './trajectory-march'
 import { costOf, solved, weightsOf, type Left, type Problem } from './trajectory-system'
 
 /**
@@ -68,16 +69,16 @@ test('what is known beforehand weighs as one more reading of it', () => {
   // law of one column at the place of the first factor
   const known: Problem = {
     ...problem,
-    free: [5],
+    free: [FACTORS],
     priors: [{ value: 3, standardUncertainty: 0.5 }],
     counts: [1, 1],
   }
   const two: Left = {
-    rows: [5, 5].map((at) => Float64Array.from({ length: 6 }, (_, j) => (j === at ? 1 : 0))),
+    rows: [FACTORS, FACTORS].map((at) => Float64Array.from({ length: FACTORS + 1 }, (_, j) => (j === at ? 1 : 0))),
     residual: Float64Array.from([6, 8]),
     speeds: new Float64Array(2),
   }
-  const at = [0, 0, 0, 0, 0, 0]
+  const at = Array.from({ length: FACTORS + 1 }, () => 0)
   const even = weightsOf(known, two.speeds, [1, 0])
   const { step, covariance } = solved(known, at, two, even)
   // weights 1, 1 and 4: (6 + 8 + 4 * 3) / 6

@@ -33,7 +33,7 @@ export interface Problem {
 /** Shortest stretch that tells anything, blocks. */
 const LEAST_BLOCKS = 8
 
-/** `told` are the places among T0, k, a, b, c that these spans can tell. */
+/** `told` are the places among T0, k, a, b, c, q that these spans can tell. */
 export function problemOf(
   trace: BlockTrace,
   spans: readonly FitSpan[],

@@ -6,14 +6,16 @@ export type ReductionWorkingId = 'peakShaftPower' | 'peakBladePower' | 'stallTor
 const SOURCE =
   'Angle fitted by cubics in windows of equal speed step; torque J · dω/dt; one weighted least-squares fit; uncertainty by JCGM 100'
 const RANGE =
-  'Torque nearly straight in speed, a rig without slip. Within 2 % in torque and 3 % in power on recordings of known truth.'
+  'Torque straight in speed or bent once, a rig without slip. Within 2 % in torque and 3 % in power on recordings of known truth.'
 
 /** How each measured figure of a spin-up run came about. */
 export function reductionWorkings(r: InertiaReduction): Record<ReductionWorkingId, Working> {
-  const [t0, k, a, b, c] = r.law.parameters
+  const [t0, k, a, b, c, q] = r.law.parameters
+  const bend = q === 0 ? '' : ' − q·ω²'
   const line = [
     put('T0', 'torque at rest, on the blades', t0, 'N·m'),
     put('k', 'fall of torque with speed', k, 'N·m·s'),
+    ...(q === 0 ? [] : [put('q', 'bend of torque with speed squared', q, 'N·m·s²')]),
   ]
   const drag = [
     put('a', 'drag at rest', a, 'N·m'),
@@ -30,28 +32,28 @@ export function reductionWorkings(r: InertiaReduction): Record<ReductionWorkingI
   return {
     peakShaftPower: {
       title: 'Peak power at the shaft',
-      formula: 'P = ω · (T0 − k·ω − a − b·ω − c·ω²), at its greatest',
+      formula: `P = ω · (T0 − k·ω${bend} − a − b·ω − c·ω²), at its greatest`,
       inputs: [...line, ...drag, put('ω', 'speed there', r.peakShaftPower.speedRadPerS, 'rad/s'), inertia],
       result: of(r.peakShaftPower.power),
       ...shared,
     },
     peakBladePower: {
       title: 'Power on the blades',
-      formula: 'P = ω · (T0 − k·ω), at its greatest up to the free speed',
+      formula: `P = ω · (T0 − k·ω${bend}), at its greatest up to the free speed`,
       inputs: [...line, put('ω', 'speed there', r.peakBladePower.speedRadPerS, 'rad/s'), inertia],
       result: of(r.peakBladePower.power),
       ...shared,
     },
     stallTorque: {
       title: 'Torque at rest',
-      formula: 'T0 from J · dω/dt = T0 − k·ω − a − b·ω − c·ω²',
+      formula: `T0 from J · dω/dt = T0 − k·ω${bend} − a − b·ω − c·ω²`,
       inputs: [inertia, ...line.slice(1), ...drag],
       result: of(r.stallTorque),
       ...shared,
     },
     freeSpeed: {
       title: 'Free speed',
-      formula: 'T0 − k·ω − a − b·ω − c·ω² = 0',
+      formula: `T0 − k·ω${bend} − a − b·ω − c·ω² = 0`,
       inputs: [...line, ...drag],
       result: of(r.freeSpeed),
       ...shared,

@@ -77,8 +77,8 @@ function drawn(seed: number): { readonly engine: EngineInput; readonly run: Engi
 }
 
 /** One simulated run, reduced as a maker's would be; null where it is refused. */
-export function runDownRun(condition: RunDownCondition, seed: number) {
-  const { engine, run } = runDownMachine(seed % MACHINES)
+export function runDownRun(condition: RunDownCondition, seed: number, machines = MACHINES) {
+  const { engine, run } = runDownMachine(seed % machines)
   const summed = (values: readonly number[]) =>
     values.reduce((sum, v, i) => (i === 0 ? 0 : sum + 0.5 * (v + values[i - 1]) * (run.timeS[i] - run.timeS[i - 1])), 0)
   const random = seededRandom(seed * 977 + 5)
@@ -131,6 +131,6 @@ export function runDownRun(condition: RunDownCondition, seed: number) {
   }
 }
 
-/** Many runs under one condition, tallied. */
-export const runDownCampaign = (condition: RunDownCondition, repeats: number, firstSeed = 0) =>
-  tally(condition, RUN_DOWN_FIGURES, repeats, (i) => runDownRun(condition, firstSeed + i))
+/** Many runs of so many machines under one condition, tallied. */
+export const runDownCampaign = (condition: RunDownCondition, repeats: number, machines = MACHINES) =>
+  tally(condition, RUN_DOWN_FIGURES, repeats, (i) => runDownRun(condition, i, machines))

@@ -112,30 +112,34 @@ function smoothedSpeeds(speeds: readonly number[], timeS: readonly number[]): nu
  * Frequency in the middle of a frame, sought near a first one with its change held: the greatest power of tone and
  * harmonics.
  */
-function refine(frame: Float64Array, rate: number, hz: number, hzPerS: number, widthHz: number): number {
+export function refine(frame: Float64Array, rate: number, hz: number, hzPerS: number, widthHz: number): number {
   const at = (f: number) => chirpPower(frame, rate, f, hzPerS, HARMONICS)
-  // golden section between the neighbours of the best of five
-  let [low, high] = [hz - widthHz, hz + widthHz]
-  const tries = [0, 1, 2, 3, 4].map((k) => low + (k * (high - low)) / 4)
+  // golden section between the neighbours of the best of five, until a parabola of the logarithm tells the rest
+  const tries = [-1, -0.5, 0, 0.5, 1].map((k) => hz + k * widthHz)
   const powers = tries.map(at)
   const best = powers.indexOf(Math.max(...powers))
-  ;[low, high] = [tries[Math.max(0, best - 1)], tries[Math.min(4, best + 1)]]
+  const [below, over] = [Math.max(0, best - 1), Math.min(4, best + 1)]
+  let [low, pLow, high, pHigh] = [tries[below], powers[below], tries[over], powers[over]]
   const g = (Math.sqrt(5) - 1) / 2
   let [a, b] = [high - g * (high - low), low + g * (high - low)]
   let [pa, pb] = [at(a), at(b)]
-  for (let i = 0; i < 14; i++) {
+  for (let i = 0; i < 5; i++) {
     if (pa > pb) {
-      ;[high, b, pb] = [b, a, pa]
+      ;[high, pHigh, b, pb] = [b, pb, a, pa]
       a = high - g * (high - low)
       pa = at(a)
     } else {
-      ;[low, a, pa] = [a, b, pb]
+      ;[low, pLow, a, pa] = [a, pa, b, pb]
       b = low + g * (high - low)
       pb = at(b)
     }
   }
-  const f = (low + high) / 2
-  return f
+  const [middle, top] = pa > pb ? [a, pa] : [b, pb]
+  // where the top lies at an end there is no parabola over it
+  if (pLow >= top || pHigh >= top) return pLow > pHigh ? low : high
+  const [l, h] = [Math.log(pLow / top), Math.log(pHigh / top)]
+  const [left, right] = [middle - low, high - middle]
+  return middle + (0.5 * (h * left ** 2 - l * right ** 2)) / -(h * left + l * right)
 }
 
 /**

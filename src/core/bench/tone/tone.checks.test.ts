@@ -4,6 +4,7 @@ import { PhysicsError } from '../../errors'
 import { readWav } from '../../../project/measuring/recordings/sound'
 import { TONE_CONDITIONS, simulateTone, toneCampaign } from './simulate-tone'
 import { reduceTone, type ToneRig } from '.'
+import { refine } from './reduce-tone'
 
 const rpm = (w: number) => (w * 30) / Math.PI
 const radPerS = (n: number) => (n * Math.PI) / 30
@@ -127,4 +128,21 @@ describe('the sound of passing blades', () => {
     const all = TONE_CONDITIONS.filter((c) => c !== 'deep in noise').flatMap((c) => toneCampaign(c, n))
     expect(all.reduce((s, r) => s + r.held, 0) / all.length).toBeGreaterThan(0.8)
   })
+})
+
+test('a tone within a frame, still or moving, is placed to a thousandth of a line of its spectrum', () => {
+  const [rate, size] = [44_100, 4096]
+  for (const [hz, hzPerS] of [
+    [1234.5, 0],
+    [1241.3, 800],
+    [987.6, -1500],
+  ]) {
+    const frame = Float64Array.from({ length: size }, (_, i) => {
+      const t = (i - size / 2) / rate
+      const phase = 2 * Math.PI * (hz * t + 0.5 * hzPerS * t * t)
+      const window = 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size)
+      return window * (Math.sin(phase) + 0.5 * Math.sin(2 * phase + 1) + 0.2 * Math.sin(3 * phase + 2))
+    })
+    for (const off of [-4, 0.3, 5]) expect(Math.abs(refine(frame, rate, hz + off, hzPerS, 9) - hz)).toBeLessThan(0.011)
+  }
 })

@@ -44,7 +44,7 @@ export function InertiaFigures({ run, measured, predicted, possible }: MeasuredP
         label="Torque at rest"
         origin="measured"
         {...shown.parts(r.stallTorque.value, 'torque', r.stallTorque.standardUncertainty)}
-        sub={LINE[lineShape(r.pressure, r.curvatureSigmas)]}
+        sub={LINE[lineShape(r.pressure, r.curvatureSigmas, r.law)]}
         onOpen={() => setWorking('stallTorque')}
       />
       <Figure
