@@ -1,3 +1,4 @@
+import { encoderCounts, simulateSpinUp } from '../src/core/bench/inertia/simulate-inertia'
 import { accessible, expect, figure, open, test } from './helpers'
 
 /**
@@ -111,4 +112,47 @@ test('an inertia that was only reckoned is held against falling weights; taken i
   await expect
     .poll(async () => (await figure(page, 'Torque at rest')) / before, { timeout: 20_000 })
     .toBeCloseTo(weighed / reckoned, 1)
+})
+
+test('a machine whose torque bends is not read as a straight line, nor as a supply that sags', async ({ page }) => {
+  // 15 mN·m at rest, free of drag at 1800 rad/s, a third of its fall going with the square of the speed
+  const truth = { stallTorqueNm: 0.015, dragFreeSpeedRadPerS: 1800, bend: -0.33, drag: [3e-4, 1e-7, 5e-11] as const }
+  const { timeS, angleRad, speedRadPerS } = simulateSpinUp(
+    { ...truth, effectiveInertiaKgM2: 5e-5, openS: 1, shutS: 22, endS: 45 },
+    0.002,
+  )
+  const lines = { countsPerRad: (0.35 * 400) / (2 * Math.PI), timeJitterS: 2e-5, seed: 8 }
+  const counts = encoderCounts(angleRad, speedRadPerS, lines)
+  const torque = (w: number) =>
+    0.015 * (1 - 1.33 * (w / 1800) + 0.33 * (w / 1800) ** 2) - 3e-4 - 1e-7 * w - 5e-11 * w * w
+  const peakW = Math.max(...Array.from({ length: 1800 }, (_, w) => w * torque(w)))
+  const file = (pressure: boolean) => ({
+    name: pressure ? 'with.csv' : 'without.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      [
+        `time_s,encoder_count${pressure ? ',pressure_kPa' : ''}`,
+        ...Array.from(timeS, (t, i) => `${t.toFixed(3)},${counts[i]}${pressure ? ',350.0' : ''}`),
+      ].join('\n'),
+    ),
+  })
+  await open(page, '/bench?build=spindle-3&run=run-spindle-3-2&m=m1')
+  const take = async (pressure: boolean) => {
+    await page.getByRole('button', { name: 'Another recording' }).click()
+    await page.locator('input[type="file"][aria-label="Recording"]').setInputFiles(file(pressure))
+    await page.getByRole('button', { name: 'Take it into the run' }).click()
+    await expect(page.getByText(pressure ? 'with.csv' : 'without.csv').first()).toBeVisible()
+    await expect(page.getByText('Peak power', { exact: true })).toBeVisible({ timeout: 20_000 })
+  }
+  await take(true)
+  await expect(page.getByText('the line is bent')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/a bent one lies better on the readings/)).toBeVisible()
+  // torque and power go with the inertia that the rig says
+  const felt = (await figure(page, 'Felt at the rotor')) * 1e-3
+  expect((await figure(page, 'Peak power')) / ((peakW * felt) / 5e-5)).toBeCloseTo(1, 1)
+  await take(false)
+  await expect(page.getByText(/If the pressure was held, nothing fell: torque then bends/)).toBeVisible({
+    timeout: 20_000,
+  })
+  await accessible(page)
 })

@@ -16,8 +16,7 @@ const volumeOf = ({ vertices: v, triangles }: Triangles) => {
   let sum = 0
   for (let t = 0; t < triangles.length; t += 3) {
     const [a, b, c] = [0, 1, 2].map((k) => [0, 1, 2].map((j) => v[3 * triangles[t + k] + j]))
-    sum +=
-      a[0] * (b[1] * c[2] - b[2] * c[1]) + a[1] * (b[2] * c[0] - b[0] * c[2]) + a[2] * (b[0] * c[1] - b[1] * c[0])
+    sum += a[0] * (b[1] * c[2] - b[2] * c[1]) + a[1] * (b[2] * c[0] - b[0] * c[2]) + a[2] * (b[0] * c[1] - b[1] * c[0])
   }
   return sum / 6
 }
