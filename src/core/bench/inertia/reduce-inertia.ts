@@ -20,6 +20,7 @@ import {
   shaftTorqueOf,
   bladeGradient,
   shaftGradient,
+  dragFreeScatterOf,
   dragFreeSpeedOf,
   freeScatterOf,
   freeSpeedOf,
@@ -178,12 +179,12 @@ export function reduceInertia(
     stallTorque: { value: t0, standardUncertainty: stall, unit: 'N·m' },
     dragFreeSpeed: {
       value: dragFree,
-      standardUncertainty: freeScatterOf(law, dragFree, bladeGradient(dragFree)),
+      standardUncertainty: dragFreeScatterOf(law, dragFree),
       unit: 'rad/s',
     },
     freeSpeed: {
       value: freeSpeed,
-      standardUncertainty: Math.hypot(freeScatterOf(law, freeSpeed, shaftGradient(freeSpeed)), CLOCK_SCALE * freeSpeed),
+      standardUncertainty: Math.hypot(freeScatterOf(law, freeSpeed), CLOCK_SCALE * freeSpeed),
       unit: 'rad/s',
     },
     peakBladePower: peakOf(law, (w) => bladeTorqueOf(law, w), bladeGradient, Math.min(dragFree, freeSpeed), inertia),

@@ -115,15 +115,14 @@ export function freeSpeedOf({ parameters: [t0, k, a, b, c, q] }: TorqueLaw): num
   return vanishes(t0 - a, k + b, c + q)
 }
 
-/** How well the speed `free` is known at which blades or shaft, by their gradient, have no torque left, rad/s. */
-export function freeScatterOf(
-  { parameters: [, k, , b, c, q], covariance }: TorqueLaw,
-  free: number,
-  gradient: readonly number[],
-): number {
-  const drags = gradient[2] !== 0
-  const slope = k + 2 * q * free + (drags ? b + 2 * c * free : 0)
-  return Math.sqrt(varianceOf([...gradient], covariance)) / slope
+/** How well the speed `free` is known at which the shaft has no torque left, rad/s. */
+export function freeScatterOf({ parameters: [, k, , b, c, q], covariance }: TorqueLaw, free: number): number {
+  return Math.sqrt(varianceOf(shaftGradient(free), covariance)) / (k + b + 2 * (q + c) * free)
+}
+
+/** The same of the blades. */
+export function dragFreeScatterOf({ parameters: [, k, , , , q], covariance }: TorqueLaw, free: number): number {
+  return Math.sqrt(varianceOf(bladeGradient(free), covariance)) / (k + 2 * q * free)
 }
 
 /** Where the torque on the blades vanishes; NaN where the law has no such speed. */
