@@ -154,5 +154,6 @@ test('a machine whose torque bends is not read as a straight line, nor as a supp
   await expect(page.getByText(/If the pressure was held, nothing fell: torque then bends/)).toBeVisible({
     timeout: 20_000,
   })
+  await expect(page.getByText('the supply moved or the line is bent: see below')).toBeVisible()
   await accessible(page)
 })

@@ -109,6 +109,7 @@ describe('a run over its prediction', () => {
       )
     expect(scaled(0.7, 0.98)?.title).toMatch(/Less torque/)
     expect(scaled(1, 0.8)?.title).toMatch(/Free speed lower/)
+    expect(scaled(1, 0.8)?.text).toMatch(/torque at rest the same and free speed 20 % low against/)
     expect(scaled(0.85, 0.86)?.title).toMatch(/Everything is lower/)
     expect(scaled(1.2, 1.1)?.title).toMatch(/Better/)
   })

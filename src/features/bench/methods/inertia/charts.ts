@@ -209,10 +209,13 @@ export function diagnosis(r: InertiaReduction, predicted: MachinePredicted): { t
   const free = r.freeSpeed.value / Math.max(1, running.value) - 1
   const power = r.peakShaftPower.power.value - best.value
   const unsure = 2 * Math.hypot(r.peakShaftPower.power.standardUncertainty, best.standardUncertainty)
-  const percent = (x: number) => `${Math.abs(Math.round(100 * x))} % ${x < 0 ? 'low' : 'high'}`
+  const percent = (x: number) => {
+    const off = Math.round(100 * x)
+    return off === 0 ? 'the same' : `${Math.abs(off)} % ${off < 0 ? 'low' : 'high'}`
+  }
   const facts = `Peak power is ${percent(r.peakShaftPower.power.value / Math.max(1e-12, best.value) - 1)}, torque at rest ${percent(stall)} and free speed ${percent(free)} against the prediction.`
   if (Math.abs(power) < unsure && Math.abs(stall) < 0.08 && Math.abs(free) < 0.08) return null
-  const within = Math.abs(power) < unsure ? ' Both lie within the prediction’s band.' : ''
+  const within = Math.abs(power) < unsure ? ' The power lies within the prediction’s band.' : ''
   if (stall < -0.05 && free < -0.05 && Math.abs(stall - free) < 0.1)
     return {
       title: 'Everything is lower than predicted',
