@@ -38,6 +38,7 @@ for (const [name, path, scheme, view] of PICTURES)
     if (name === 'plates') await page.getByText('This plate as 3MF').waitFor({ timeout: 60_000 })
     if (name === 'sheet')
       await expect(page.getByRole('button', { name: 'Print, or keep as PDF' })).toBeEnabled({ timeout: 60_000 })
+    if (name === 'compare') await page.getByText('More than repeats differ.').waitFor({ timeout: 60_000 })
     if (name === 'beginning') await page.getByRole('button', { name: 'Another machine…' }).click()
     if (name === 'live-dark') {
       await page.route('**/api/simulated-bench?*', (route) =>
