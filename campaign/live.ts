@@ -33,12 +33,15 @@ const dragOf = (of: BenchAsked, w: number): number => {
   return stallTorqueNm * (0.02 + 0.01 * share + 0.015 * share ** 2)
 }
 
-/** A straight line of torque less a drag: at rest, where it is nothing, and its best power. */
+/** A line of torque, bent as the machine's is, less a drag: at rest, where it is nothing, and its best power. */
 function atShaft(of: BenchAsked, drag: (w: number) => number): Truth {
-  const { stallTorqueNm, freeSpeedRadPerS } = hiddenMachine(of)
-  const torque = (w: number) => stallTorqueNm * (1 - w / freeSpeedRadPerS) - drag(w)
+  const { stallTorqueNm, freeSpeedRadPerS, bend } = hiddenMachine(of)
+  const torque = (w: number) => {
+    const x = w / freeSpeedRadPerS
+    return stallTorqueNm * (1 - (1 - bend) * x - bend * x * x) - drag(w)
+  }
   // drag only takes away: at rest something is left over, at the speed that is free of drag nothing
-  const free = rootBetween(torque, 0, freeSpeedRadPerS)
+  const free = rootBetween(torque, 0, 1.01 * freeSpeedRadPerS)
   let best = 0
   for (let i = 0; i <= 20_000; i++) {
     const w = (freeSpeedRadPerS * i) / 20_000

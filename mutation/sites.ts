@@ -38,8 +38,15 @@ const TWINS: Readonly<Record<string, string>> = {
   'Math.ceil': 'Math.floor',
 }
 
-/** What another number would stand for one: far enough off to matter, near enough to be a slip. */
-const otherNumber = (text: string): string => (Number(text) === 0 ? '1' : Number(text) === 1 ? '2' : `(${text} * 1.4)`)
+/**
+ * What another number would stand for one: far enough off to matter, near enough to be a slip. Of a small power of ten,
+ * as tolerances are written, a slip is one of its exponent.
+ */
+const otherNumber = (text: string): string => {
+  if (Number(text) === 0) return '1'
+  if (Number(text) === 1) return '2'
+  return /e-\d+$/i.test(text) && Number(text) < 1e-4 ? `(${text} * 1000)` : `(${text} * 1.4)`
+}
 
 /** Stands where only a type, a name or a word for a person may stand, or inside of one. */
 function outOfReach(node: ts.Node): boolean {

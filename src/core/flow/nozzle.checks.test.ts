@@ -5,7 +5,13 @@ import { fromSi, unitOf } from '../units'
 import { massFlowOfNozzle } from './mass-flow'
 import { machAlong } from './along'
 import { nozzleFlow, regimeLimits } from './nozzle'
-import { isentropicAreaRatio, isentropicPressureRatio, machOfAreaRatio, shockTotalPressureRatio } from './isentropic'
+import {
+  isentropicAreaRatio,
+  isentropicPressureRatio,
+  machOfAreaRatio,
+  machOfPressureRatio,
+  shockTotalPressureRatio,
+} from './isentropic'
 
 const at = (c: CheckValue, extra: { areaRatio?: number } = {}) => {
   const throatDiameterM = given(c, 'd_throat') / 1000
@@ -49,6 +55,23 @@ describe('convergent-divergent nozzle in all regimes', () => {
   test.each(checksOf('cd.pe'))('%s', (_, c) =>
     expectCheck(at(c, { areaRatio: given(c, 'Ae/At') }).exitAbsolutePressurePa, c),
   )
+  test.each(checksOf('cd.matched_area'))('%s', (_, c) => {
+    const ratio = given(c, 'p_ambient') / (given(c, 'p_ambient') + given(c, 'p_gauge'))
+    expectCheck(isentropicAreaRatio(machOfPressureRatio(ratio)), c)
+    // at that area it neither over- nor under-expands
+    const matched = nozzleFlow(
+      { totalPressurePaAbs: 1e6, totalTemperatureK: 293.15, backPressurePaAbs: 1e6 * ratio },
+      { throatDiameterM: 1e-3, exitDiameterM: 1e-3 * Math.sqrt(c.value) },
+    )
+    expect(matched.exitAbsolutePressurePa / (1e6 * ratio)).toBeCloseTo(1, 6)
+  })
+  test.each(checksOf('cd.gain_matched'))('%s', (_, c) => {
+    const back = given(c, 'p_ambient')
+    const from = { totalPressurePaAbs: back + given(c, 'p_gauge'), totalTemperatureK: 293.15, backPressurePaAbs: back }
+    const area = isentropicAreaRatio(machOfPressureRatio(back / from.totalPressurePaAbs))
+    const thrust = (exit: { exitDiameterM?: number }) => nozzleFlow(from, { throatDiameterM: 1e-3, ...exit }).thrustN
+    expectCheck(thrust({ exitDiameterM: 1e-3 * Math.sqrt(area) }) / thrust({}), c)
+  })
   test.each(checksOf('cd.shock_at_exit'))('%s', (_, c) => expectCheck(regimeLimits(given(c, 'Ae/At')).shockAtExit, c))
   test.each(checksOf('cd.Me_design'))('%s', (_, c) => expectCheck(machOfAreaRatio(given(c, 'Ae/At'), 'supersonic'), c))
   test.each(checksOf('cd.regime_shock').filter(([, c]) => c.name.startsWith('exit Mach')))('%s', (_, c) => {

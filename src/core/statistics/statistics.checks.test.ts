@@ -1,4 +1,4 @@
-import { checksOf, expectCheck, type CheckValue } from '../check-values/check-values'
+import { checksOf, expectCheck, given, type CheckValue } from '../check-values/check-values'
 import {
   linearLeastSquares,
   median,
@@ -22,10 +22,7 @@ describe('Welch (1947)', () => {
   )
   test('one value on a side tells nothing about spread', () =>
     expect(welchDifference([1], [2, 3]).halfWidth95).toBe(Infinity))
-  test('Student’s t at 95 %: 12.706 at 1, 2.228 at 10 degrees of freedom (JCGM 100, table G.2)', () => {
-    expect(studentT95(1)).toBeCloseTo(12.706, 3)
-    expect(studentT95(10)).toBeCloseTo(2.228, 3)
-  })
+  test.each(checksOf('t.q975'))('%s', (_, c) => expectCheck(studentT95(given(c, 'dof')), c))
 })
 
 describe('linear least squares', () => {
@@ -63,6 +60,42 @@ describe('linear least squares', () => {
         'birge',
       ).status,
     ).toBe('singular')
+  })
+})
+
+describe('a local polynomial by least squares has the published coefficients (Savitzky and Golay, 1964)', () => {
+  /** What one reading adds to the value and to the slope in the middle of an even window. */
+  const weights = (points: number, order: number, at: number) => {
+    const half = (points - 1) / 2
+    const x = Array.from({ length: points }, (_, i) => i - half)
+    const fit = linearLeastSquares(
+      x.map((v) => Array.from({ length: order + 1 }, (_, k) => v ** k)),
+      x.map((v) => (v === at ? 1 : 0)),
+      x.map(() => 1),
+      'residual',
+    )
+    return { smooth: fit.parameters[0], deriv: fit.parameters[1] }
+  }
+  test.each(checksOf('sg'))('%s', (_, c) => {
+    const [, kind, , , at] = c.id.split('.')
+    expectCheck(weights(given(c, 'points'), given(c, 'order'), Number(at))[kind as 'smooth' | 'deriv'], c)
+  })
+})
+
+describe('resistance and reactance from readings that belong together (JCGM 100, H.2)', () => {
+  test.each(checksOf('gum.H2.u'))('%s', (_, c) => {
+    const [v, i, phi] = ['V', 'I', 'phi'].map((name) => list(c, name).map((x) => (name === 'I' ? x / 1000 : x)))
+    const mean = (x: number[]) => x.reduce((s, y) => s + y, 0) / x.length
+    const [mv, mi, mp] = [v, i, phi].map(mean)
+    // of the means: repeats of all three were read at once
+    const covariance = [v, i, phi].map((x) =>
+      [v, i, phi].map((y) => x.reduce((s, _, k) => s + (x[k] - mean(x)) * (y[k] - mean(y)), 0) / (5 * 4)),
+    )
+    const gradient =
+      c.id === 'gum.H2.uX'
+        ? [Math.sin(mp) / mi, (-mv * Math.sin(mp)) / mi ** 2, (mv * Math.cos(mp)) / mi]
+        : [1 / mi, -mv / mi ** 2, 0]
+    expectCheck(Math.sqrt(varianceOf(gradient, covariance)), c)
   })
 })
 

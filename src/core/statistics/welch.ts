@@ -21,6 +21,9 @@ export const studentT = (share: number, degreesOfFreedom: number): number => jSt
 /** Half-width of 95 % in standard deviations. */
 export const studentT95 = (degreesOfFreedom: number): number => jStat.studentt.inv(0.975, degreesOfFreedom)
 
+/** Fisher's F below which 95 % lie, for the degrees of freedom above and below the line. */
+export const fisher95 = (above: number, below: number): number => jStat.centralF.inv(0.95, above, below)
+
 /**
  * Welch's test of b against a: unequal spreads, degrees of freedom by Welch & Satterthwaite.
  * Source: Welch (1947), Biometrika 34. With one value on a side the interval is infinite.

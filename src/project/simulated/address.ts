@@ -20,6 +20,7 @@ export const benchAddress = z.object({
   gaugePressurePa: number(0, 2e6),
   stallTorqueNm: number(1e-6, 1e3),
   freeSpeedRadPerS: number(0.5, 5e4),
+  bend: number(-0.4, 0.7).default(0),
   inertiaKgM2: number(1e-9, 1e3),
   perTurn: number(1e-3, 1e5),
   sensorRatio: number(1e-3, 1e3),

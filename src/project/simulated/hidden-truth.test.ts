@@ -1,11 +1,16 @@
 import { benchProgram, hiddenBottleRun, hiddenMachine, hiddenPush, hiddenRegulator } from '../../core/bench'
+import { rootBetween } from '../../core/numerics'
 import { trueThrust } from '../../core/bench/thrust'
 import type { DroopReduction, GeneratorReduction, ThrustReduction } from '../../core/bench'
 import type { Rig } from '../document'
 import { USUAL, asked, codes, figure, marks, measured, rigs, speeds } from './testing'
 
+/** What the blades have at a share of the speed at which they have nothing left. */
+const left = (bend: number, x: number) => 1 - (1 - bend) * x - bend * x * x
 /** Drag of the simulated rotor is taken off its blades: 2 % at rest, 4.5 % at full speed. */
-const FREE_SHARE = 0.957
+const freeOf = (bend: number) => rootBetween((x) => left(bend, x) - 0.02 - 0.01 * x - 0.015 * x * x, 0.5, 1)
+/** Greatest power of a shaft whose torque bends so, over torque at rest times free speed. */
+const peakOf = (bend: number) => Math.max(...Array.from({ length: 1001 }, (_, i) => (i / 1e3) * left(bend, i / 1e3)))
 
 describe('what the bench really does comes out of its lines', () => {
   test.each([
@@ -20,7 +25,7 @@ describe('what the bench really does comes out of its lines', () => {
     const free = figure(run, 'freeSpeedRadPerS')
     const stall = figure(run, 'stallTorqueNm')
     expect(Math.abs(stall.value / (0.98 * truth.stallTorqueNm) - 1)).toBeLessThan(0.04)
-    expect(Math.abs(free.value / (FREE_SHARE * truth.freeSpeedRadPerS) - 1)).toBeLessThan(0.02)
+    expect(Math.abs(free.value / (freeOf(truth.bend) * truth.freeSpeedRadPerS) - 1)).toBeLessThan(0.02)
   })
   // of a hundred bad days those on which the walk over the marks lost its way for the whole spin-up
   test.each([1578, 2020, 2139])(
@@ -38,7 +43,7 @@ describe('what the bench really does comes out of its lines', () => {
     const run = measured(rigs.brake, of, 60)
     expect(codes(run)).toContain('brake-crept')
     const best = figure(run, 'bestPowerW')
-    const expected = (truth.stallTorqueNm * truth.freeSpeedRadPerS) / 4
+    const expected = truth.stallTorqueNm * truth.freeSpeedRadPerS * peakOf(truth.bend)
     expect(Math.abs(best.value - expected)).toBeLessThan(Math.max(3 * best.standardUncertainty, 0.02 * expected))
   })
   test.each([3, 7, 12])('thrust and a whole bottle on a usual day: what they hide is found (seed %d)', (seed) => {
@@ -70,7 +75,7 @@ describe('what the bench really does comes out of its lines', () => {
     // volts, amperes and turns as the windings have them
     const { constant } = run.detail as GeneratorReduction
     expect(constant.value / (12 / of.freeSpeedRadPerS)).toBeCloseTo(1, 2)
-    const shaft = (truth.stallTorqueNm * truth.freeSpeedRadPerS) / 4
+    const shaft = truth.stallTorqueNm * truth.freeSpeedRadPerS * peakOf(truth.bend)
     expect(value).toBeLessThan(shaft)
     expect(value).toBeGreaterThan(0.4 * shaft)
   })
@@ -118,13 +123,13 @@ describe('what the bench really does comes out of its lines', () => {
   })
   test.each([2, 9])('a rope between two cells: power of the machine, friction as the rope has it (seed %d)', (seed) => {
     const of = asked(rigs.rope, seed, USUAL)
-    const { stallTorqueNm, freeSpeedRadPerS } = hiddenMachine(of)
+    const { stallTorqueNm, freeSpeedRadPerS, bend } = hiddenMachine(of)
     const run = measured(rigs.rope, of, benchProgram(of).endS)
     const best = figure(run, 'bestPowerW')
-    const expected = (stallTorqueNm * freeSpeedRadPerS) / 4
+    const expected = stallTorqueNm * freeSpeedRadPerS * peakOf(bend)
     expect(Math.abs(best.value - expected)).toBeLessThan(0.012 * expected)
     // the balance creeps by some hundredths of the pull, which the slack rope before and after tells
-    expect(Math.abs(figure(run, 'stallTorqueNm').value / stallTorqueNm - 1)).toBeLessThan(0.008)
+    expect(Math.abs(figure(run, 'stallTorqueNm').value / stallTorqueNm - 1)).toBeLessThan(0.015)
     const { friction } = run.detail as { friction: { value: number } }
     expect(friction.value).toBeGreaterThan(0.18)
     expect(friction.value).toBeLessThan(0.37)

@@ -46,6 +46,8 @@ export interface BenchAsked {
   /** Torque at standstill and speed without load of such a machine. */
   readonly stallTorqueNm: number
   readonly freeSpeedRadPerS: number
+  /** Share of its torque's fall that goes with the square of the speed. */
+  readonly bend: number
   /** Of all that turns, seen from the rotor. */
   readonly inertiaKgM2: number
   /** Counts, marks or periods of one turn of the rotor; turns of the sensor's shaft for one of the rotor. */
@@ -85,9 +87,10 @@ export const sagging = (asked: BenchAsked) => {
  * The machine that stands on the bench: near what was asked for, never the same. Nobody at the bench is told; tests
  * are.
  */
-export function hiddenMachine({ seed, stallTorqueNm, freeSpeedRadPerS, gaugePressurePa }: BenchAsked): {
+export function hiddenMachine({ seed, stallTorqueNm, freeSpeedRadPerS, bend, gaugePressurePa }: BenchAsked): {
   readonly stallTorqueNm: number
   readonly freeSpeedRadPerS: number
+  readonly bend: number
   /** Change of its torque at rest with the gauge pressure, each over itself. */
   readonly torqueFollows: number
   /** By what share of that its drag-free speed changes. */
@@ -99,8 +102,12 @@ export function hiddenMachine({ seed, stallTorqueNm, freeSpeedRadPerS, gaugePres
     freeSpeedRadPerS: freeSpeedRadPerS * (0.92 + 0.1 * random()),
     torqueFollows: 0.95 + 0.1 * normalDraw(random),
     speedShare: jetSpeedFollows(gaugePressurePa) + 0.12 * normalDraw(random),
+    bend: bend + 0.08 * normalDraw(random),
   }
 }
+
+/** What is left of a torque at a share of the speed at which it is gone. */
+export const torqueLeft = (bend: number, share: number): number => 1 - (1 - bend) * share - bend * share * share
 
 /** What is the machine's own, the same on each go. */
 export const ownDraws = ({ seed }: BenchAsked): (() => number) => seededRandom(seed + 104_729)

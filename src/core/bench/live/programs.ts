@@ -22,7 +22,7 @@ import { brakeSteps, droopSteps, generatorSteps, ropeSteps } from './settled-pro
 /** A flywheel spun up and left to coast; a count, times of marks, or speed. */
 function spinUp(asked: BenchAsked): BenchProgram {
   const random = goDraws(asked)
-  const { stallTorqueNm: stall, freeSpeedRadPerS: free, torqueFollows, speedShare } = hiddenMachine(asked)
+  const { stallTorqueNm: stall, freeSpeedRadPerS: free, bend, torqueFollows, speedShare } = hiddenMachine(asked)
   const tau = (asked.inertiaKgM2 * free) / stall
   const openS = QUIET_S
   const shutS = openS + Math.min(60, Math.max(4, 3.2 * tau))
@@ -36,6 +36,7 @@ function spinUp(asked: BenchAsked): BenchProgram {
     {
       stallTorqueNm: stall,
       dragFreeSpeedRadPerS: free,
+      bend,
       drag: [drag[0], drag[1], drag[2]],
       effectiveInertiaKgM2: asked.inertiaKgM2,
       openS,

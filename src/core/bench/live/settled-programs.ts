@@ -13,6 +13,7 @@ import {
   ownDraws,
   kPa,
   sagging,
+  torqueLeft,
   type BenchAsked,
   type BenchProgram,
 } from './asked'
@@ -22,7 +23,7 @@ const SETTLE_S = 0.6
 
 /** Steps of a load, each held for a while; the shaft comes to each with a lag. */
 function* held(asked: BenchAsked, random: () => number) {
-  const { stallTorqueNm: stall, freeSpeedRadPerS: free } = hiddenMachine(asked)
+  const { stallTorqueNm: stall, freeSpeedRadPerS: free, bend } = hiddenMachine(asked)
   const rate = Math.min(asked.readingsPerS, 50)
   const holdS = 8
   const sag = sagging(asked)
@@ -41,7 +42,7 @@ function* held(asked: BenchAsked, random: () => number) {
       t,
       gauge,
       speed: Math.max(0, speed * (1 + noise * normalDraw(random) * (running ? 1 : 0))),
-      torque: running ? Math.max(0, stall * drive * (1 - speed / free)) : 0,
+      torque: running ? Math.max(0, stall * drive * torqueLeft(bend, speed / free)) : 0,
       endS,
       noise,
     }

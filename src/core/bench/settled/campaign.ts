@@ -19,19 +19,26 @@ export const BRAKE_CONDITIONS = [
   'supply sags',
   'coarse scale',
   'arm to 1 %',
+  'bent',
+  'bent, few settings',
 ] as const
 export type BrakeCondition = (typeof BRAKE_CONDITIONS)[number]
-export const GENERATOR_CONDITIONS = ['steady', 'few loads', 'friction to a tenth', 'meters to 1 %'] as const
+export const GENERATOR_CONDITIONS = ['steady', 'few loads', 'friction to a tenth', 'meters to 1 %', 'bent'] as const
 export type GeneratorCondition = (typeof GENERATOR_CONDITIONS)[number]
 export const SETTLED_FIGURES = ['stallTorque', 'freeSpeed', 'peakPower', 'peakSpeed'] as const
 
 const roomPaAbs = 101_325
 
+/** As real machines have it: some tenths either way. */
+const bendOf = (seed: number) => Math.min(0.95, Math.max(-0.5, 0.25 + 0.35 * normalDraw(seededRandom(seed * 911 + 3))))
+
 function bench(condition: string, seed: number) {
   const random = seededRandom(seed * 6151 + 17)
   const between = (low: number, high: number) => low + (high - low) * random()
-  const line = { stallTorqueNm: between(0.008, 0.08), freeSpeedRadPerS: between(900, 3200) }
-  const few = condition.startsWith('few')
+  const straight = { stallTorqueNm: between(0.008, 0.08), freeSpeedRadPerS: between(900, 3200) }
+  const few = condition.includes('few')
+  // another draw than the rest, which stays as it is
+  const line = { ...straight, bend: condition.startsWith('bent') ? bendOf(seed) : 0 }
   const truth: SettledTruth = {
     line,
     settings: few ? [0.85, 0.5, 0.2] : [0.92, 0.78, 0.64, 0.5, 0.36, 0.22],

@@ -6,6 +6,7 @@ import {
   lineAt,
   lineFigures,
   lineThrough,
+  speedAt,
   torqueLine,
   type LineFigures,
   type TorqueLine,
@@ -83,7 +84,7 @@ export interface BrakeReduction extends SettledReduction {
 export const settledFault = (code: string, message: string, nextStep: string) =>
   new PhysicsError({ code, message, nextStep })
 /** Slower than this nothing turns, rad/s. */
-const AT_REST = 1
+export const AT_REST = 1
 /** How near a wrong reading must come to its plain case, as a share. */
 const PLAIN = 0.07
 /** Readings that end further below the free speed than this share do not tell it. */
@@ -103,10 +104,9 @@ export function reasonFor(
   const shown = (torqueNm + withoutLoadNm) / (expected + withoutLoadNm)
   if (near(shown, 10)) return 'tenfold'
   if (near(shown, 0.1)) return 'tenth'
-  const [a, b] = line.parameters
-  const speed = (torqueNm - a) / b
-  if (speed > 0 && near(w / speed, 0.5)) return 'half-speed'
-  if (speed > 0 && near(w / speed, 2)) return 'double-speed'
+  const speed = speedAt(line, torqueNm)
+  if (speed !== null && near(w / speed, 0.5)) return 'half-speed'
+  if (speed !== null && near(w / speed, 2)) return 'double-speed'
   return torqueNm < expected ? 'low' : 'high'
 }
 
@@ -154,11 +154,13 @@ export function settledFigures(
   const asideCount = settled.filter((p) => p.aside !== null).length
   if (asideCount > points.length / 4) notes.push(said('readings-many-aside', { count: asideCount, of: points.length }))
   if (line.bent) notes.push(said('torque-bent'))
+  if (line.shaped) notes.push(said('torque-shaped'))
   const fastest = Math.max(...settled.filter((p) => !p.aside).map((p) => p.speedRadPerS))
   if (fastest < REACHED * found.freeSpeed.value)
     notes.push(said('free-speed-beyond', { share: fastest / found.freeSpeed.value }))
   // what moves all torques alike, in N·m and as a share, on top of what the readings scatter
-  const [, slope] = line.parameters
+  const [, slope, bend] = line.parameters
+  const slopeAtFree = slope + 2 * bend * found.freeSpeed.value
   const carried = lineFigures(lineThrough(other, line)) ?? found
   const wider = (id: keyof LineFigures, perNm: number, scales: boolean): Measured => {
     const { value, standardUncertainty, unit } = found[id]
@@ -169,9 +171,9 @@ export function settledFigures(
     points: settled,
     line,
     stallTorque: wider('stallTorque', 1, true),
-    freeSpeed: wider('freeSpeed', 1 / Math.abs(slope), false),
+    freeSpeed: wider('freeSpeed', 1 / Math.abs(slopeAtFree), false),
     peakPower: wider('peakPower', found.peakSpeed.value, true),
-    peakSpeed: wider('peakSpeed', 0.5 / Math.abs(slope), false),
+    peakSpeed: wider('peakSpeed', 0.5 / Math.abs(slope + 3 * bend * found.peakSpeed.value), false),
     notes,
   }
 }

@@ -9,7 +9,7 @@ import {
   type Measured,
 } from '../../statistics'
 import { carriedTo, type Carried } from './carried'
-import { settledFault, settledFigures, type SettledReduction } from './reduce-brake'
+import { AT_REST, settledFault, settledFigures, type SettledReduction } from './reduce-brake'
 import { lineAt, type TorquePoint } from './torque-line'
 
 /** One settled reading of a generator behind its rectifier. */
@@ -62,6 +62,9 @@ export interface GeneratorReduction extends SettledReduction {
 /** Readings beyond so many of the scatter are left out of constant and resistance. */
 const ASIDE = 7
 
+/** Slower than this share of the fastest, and with no more than this of the current, it only runs out. */
+const RUNS_OUT = 0.05
+
 /** Constant and resistance from V = k ω − R I over all loads; readings far off are left out. */
 function windingOf(speeds: readonly number[], readings: readonly GeneratorReading[]) {
   let kept = readings.map(() => true)
@@ -97,20 +100,28 @@ function windingOf(speeds: readonly number[], readings: readonly GeneratorReadin
  * from V = k ω − R I, torque into the windings k I (power V I + I² R), its own friction added where it is known.
  * Electrical power alone understates the shaft: a generator shows some 3 W where a brake shows nearly 10 W on the same
  * turbine (common practice, no source).
+ * What stands before and after is left out: it tells neither windings nor torque.
  * Range: five readings or more at three loads, direct current behind the rectifier. Uncertainty by JCGM 100.
  * @throws PhysicsError FEW_LOADS, FEW_SETTINGS, NO_FALL.
  */
 export function reduceGenerator(
-  readings: readonly GeneratorReading[],
+  all: readonly GeneratorReading[],
   rig: GeneratorRig,
   settings: GeneratorSettings,
 ): GeneratorReduction {
+  const fastest = Math.max(...all.map((x) => x.sensorRadPerS)) / rig.polePairs
+  const most = Math.max(...all.map((x) => x.currentA))
+  const turns = (x: GeneratorReading) =>
+    x.sensorRadPerS / rig.polePairs >= Math.max(AT_REST, RUNS_OUT * fastest) ||
+    (x.currentA > RUNS_OUT * most && x.sensorRadPerS > 0)
+  const rows = all.flatMap((x, i) => (turns(x) ? [i + 1] : []))
+  const readings = rows.map((row) => all[row - 1])
   const speeds = readings.map((r) => r.sensorRadPerS / rig.polePairs)
   const winding = readings.length >= 5 ? windingOf(speeds, readings) : null
   if (!winding || !(winding.k > 0))
     throw settledFault(
       'FEW_LOADS',
-      `${readings.length} readings do not tell the generator’s constant and resistance.`,
+      `${readings.length} readings that turn do not tell the generator’s constant and resistance.`,
       'Take readings at three loads or more, one of them open, and look whether voltage and current are in the right columns.',
     )
   const { k, r } = winding
@@ -129,17 +140,13 @@ export function reduceGenerator(
   const points = pointsBy(supply.factor)
   const meters = Math.hypot(rig.voltageRelativeUncertainty, rig.currentRelativeUncertainty)
   const constantU = Math.hypot(meters, winding.u[0] / k)
-  const found = settledFigures(
-    points,
-    readings.map((_, i) => i + 1),
-    {
-      resolutionNm: 1e-7,
-      // what the meters read wrong does not move the friction: the free speed follows the difference
-      sharedNm: Math.hypot(friction?.torqueStandardUncertaintyNm ?? 0, constantU * own(median(speeds))),
-      shared: constantU,
-      other: pointsBy(supply.other),
-    },
-  )
+  const found = settledFigures(points, rows, {
+    resolutionNm: 1e-7,
+    // what the meters read wrong does not move the friction: the free speed follows the difference
+    sharedNm: Math.hypot(friction?.torqueStandardUncertaintyNm ?? 0, constantU * own(median(speeds))),
+    shared: constantU,
+    other: pointsBy(supply.other),
+  })
   const electrical = readings.map((x) => x.voltageV * x.currentA)
   const top = electrical.reduce((best, p, i) => (winding.kept[i] && p > electrical[best] ? i : best), 0)
   // at one load: readings of it that agree
@@ -150,7 +157,7 @@ export function reduceGenerator(
   const spread = Math.sqrt(peers.reduce((s, p) => s + (p - meanTop) ** 2, 0) / Math.max(1, peers.length - 1))
   const atLoad = (ohm: number) => {
     // current where the machine's line meets the winding at this load
-    let [low, high] = [0, -found.line.parameters[0] / found.line.parameters[1]]
+    let [low, high] = [0, found.freeSpeed.value]
     for (let i = 0; i < 50; i++) {
       const w = (low + high) / 2
       const current = (k * w) / (r + ohm)

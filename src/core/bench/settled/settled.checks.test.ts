@@ -3,7 +3,8 @@ import { sample } from '../../check-values/sample'
 import { PhysicsError } from '../../errors'
 import { scatteredCovariance, linearLeastSquares } from '../../statistics'
 import { BRAKE_CONDITIONS, GENERATOR_CONDITIONS, brakeCampaign, generatorCampaign } from './campaign'
-import { lineFigures, torqueLine } from './torque-line'
+import { trueFigures } from './simulate-settled'
+import { USUAL_BEND, lineAt, lineFigures, speedAt, torqueLine } from './torque-line'
 import { reduceBrake, reduceGenerator, simulateBrake, simulateGenerator, settledWorkings, type BrakeRig } from '.'
 
 const rows = (name: string) =>
@@ -36,10 +37,10 @@ describe('a line of torque', () => {
   test('exact readings give the closed form: peak a²/4b at half the free speed', () => {
     const line = torqueLine(straight(0.04, -2e-5), 1e-6)
     const figures = line && lineFigures(line)
-    expect(figures?.stallTorque.value).toBeCloseTo(0.04, 12)
-    expect(figures?.freeSpeed.value).toBeCloseTo(2000, 6)
-    expect(figures?.peakSpeed.value).toBeCloseTo(1000, 6)
-    expect(figures?.peakPower.value).toBeCloseTo(0.04 ** 2 / (4 * 2e-5), 9)
+    expect(figures?.stallTorque.value).toBeCloseTo(0.04, 8)
+    expect(figures?.freeSpeed.value).toBeCloseTo(2000, 3)
+    expect(figures?.peakSpeed.value).toBeCloseTo(1000, 3)
+    expect(figures?.peakPower.value).toBeCloseTo(0.04 ** 2 / (4 * 2e-5), 6)
     expect(line?.bent).toBe(false)
   })
   test('a bend beyond doubt is followed: peak and free speed are those of the bent law', () => {
@@ -63,6 +64,50 @@ describe('a line of torque', () => {
     const line = torqueLine(points, 1e-6)
     expect(line?.parameters[0]).toBeCloseTo(0.04, 6)
     expect(line?.kept.filter((k) => !k)).toHaveLength(3)
+  })
+  test('two loads tell no bend: it stays what it was known to be, and the torque at rest is as unsure as that', () => {
+    const at = (w: number, off: number) => ({ speedRadPerS: w, torqueNm: 0.04 - 2e-5 * w + off })
+    const points = [at(800, 1e-5), at(800, -1e-5), at(1200, 1e-5), at(1200, -1e-5)]
+    const line = torqueLine(points, 1e-6)!
+    // 0.04 N·m over the square of 2000 rad/s is a bend of 1
+    const whole = 0.04 / 2000 ** 2
+    expect(line.parameters[2] / whole).toBeCloseTo(-USUAL_BEND.share, 1)
+    expect(Math.sqrt(line.covariance[2][2]) / whole).toBeCloseTo(USUAL_BEND.spread, 1)
+    expect(line.bent).toBe(false)
+    // on both loads it lies all the same; carried to rest by 800 · 1200 times the bend
+    expect(lineAt(line, 800)).toBeCloseTo(0.024, 6)
+    const { stallTorque } = lineFigures(line)!
+    expect(stallTorque.standardUncertainty).toBeCloseTo(USUAL_BEND.spread * whole * 800 * 1200, 3)
+    expect(Math.abs(stallTorque.value - 0.04)).toBeLessThan(2 * stallTorque.standardUncertainty)
+  })
+  test.each([0.8, -0.4])(
+    'torque that bends by %d, few loads: the truth lies within what is said of each figure',
+    (bend) => {
+      const truth = trueFigures({ stallTorqueNm: 0.04, freeSpeedRadPerS: 2000, bend })
+      const points = [0.85, 0.6, 0.35].flatMap((x) =>
+        [1, -1].map((s) => ({
+          speedRadPerS: 2000 * x,
+          torqueNm: 0.04 * (1 - (1 - bend) * x - bend * x * x) + s * 2e-4,
+        })),
+      )
+      const line = torqueLine(points, 1e-6)!
+      const found = lineFigures(line)!
+      for (const id of ['stallTorque', 'freeSpeed', 'peakPower', 'peakSpeed'] as const)
+        expect([id, Math.abs(found[id].value - truth[id]) < 2 * found[id].standardUncertainty]).toEqual([id, true])
+      expect(found.peakPower.standardUncertainty / truth.peakPower).toBeLessThan(0.03)
+    },
+  )
+  test.each([0, 0.3, -0.3, 0.9])('closed form of a law that bends by %d: no speed gives more power', (bend) => {
+    const { peakPower, peakSpeed } = trueFigures({ stallTorqueNm: 2, freeSpeedRadPerS: 100, bend })
+    const power = (w: number) => 2 * (1 - (1 - bend) * (w / 100) - bend * (w / 100) ** 2) * w
+    expect(power(peakSpeed)).toBeCloseTo(peakPower, 9)
+    for (let w = 0; w <= 100; w += 0.5) expect(power(w)).toBeLessThanOrEqual(peakPower + 1e-9)
+  })
+  test('the speed of a torque, on a line that bends and on one that hardly does', () => {
+    const of = (c: number) => ({ parameters: [0.04, -1e-5, c] as const })
+    for (const c of [-6e-9, -1e-18, 1e-12]) expect(lineAt(of(c), speedAt(of(c), 0.03)!)).toBeCloseTo(0.03, 12)
+    expect(speedAt(of(-6e-9), 0.05)).toBeNull()
+    expect(speedAt(of(1e-9), 0.01)).toBeNull()
   })
   test('fewer than four readings, or one speed, is no line', () => {
     expect(torqueLine(straight(0.04, -2e-5).slice(0, 3), 0)).toBeNull()
@@ -108,7 +153,7 @@ describe('a brake', () => {
   test('a tilted arm, a longer one and a typed tare change the torque as geometry says', () => {
     const plain = reduceBrake(recorded, rig, room)
     const of = (change: Partial<BrakeRig>) => reduceBrake(recorded, { ...rig, ...change }, room).stallTorque.value
-    expect(of({ tiltRad: Math.PI / 6 }) / plain.stallTorque.value).toBeCloseTo(Math.cos(Math.PI / 6), 9)
+    expect(of({ tiltRad: Math.PI / 6 }) / plain.stallTorque.value).toBeCloseTo(Math.cos(Math.PI / 6), 6)
     expect(of({ armM: 0.296 }) / plain.stallTorque.value).toBeCloseTo(2, 9)
     expect(of({ tareN: 0 })).toBeGreaterThan(plain.stallTorque.value + 0.9 * 3.4 * 9.80665e-3 * 0.148)
     // two magnets counted as one: twice the speed, twice the power
@@ -130,11 +175,11 @@ describe('a brake', () => {
   test('readings at another pressure are carried by absolute pressure; without one they stay', () => {
     const plain = reduceBrake(recorded, rig, room).stallTorque.value
     const low = reduceBrake(recorded, rig, { ...room, nominalGaugePressurePa: 3.7e5 })
-    expect(low.stallTorque.value / plain).toBeCloseTo((3.7e5 + 101_325) / (4e5 + 101_325), 9)
+    expect(low.stallTorque.value / plain).toBeCloseTo((3.7e5 + 101_325) / (4e5 + 101_325), 6)
     expect(low.nominalGaugePressurePa).toBe(3.7e5)
     // 7.5 % off the readings: by the gauge pressure, as a nozzle's thrust nearly goes, it would be lower by 1.8 %
-    const unsure = low.stallTorque.standardUncertainty / low.stallTorque.value
-    const own = reduceBrake(recorded, rig, room).stallTorque
+    const unsure = low.peakPower.standardUncertainty / low.peakPower.value
+    const own = reduceBrake(recorded, rig, room).peakPower
     const carried = Math.sqrt(unsure ** 2 - (own.standardUncertainty / own.value) ** 2)
     expect(Math.abs(carried / (0.15 * Math.log(4 / 3.7)) - 1)).toBeLessThan(0.1)
     expect(low.freeSpeed.standardUncertainty).toBeLessThan(
@@ -270,8 +315,25 @@ describe('a generator', () => {
     expect(blind.peakPower.value).toBeLessThan(known.peakPower.value)
     expect(blind.notes.map((n) => n.code)).toContain('generator-friction-unknown')
   })
+  test('what stands before and after the loads is left out, and no row is taken for another', () => {
+    const rest = { voltageV: 0, currentA: 0.001, sensorRadPerS: 3 }
+    const settings = { ...room, nominalGaugePressurePa: null }
+    const seen = reduceGenerator([rest, ...readings, rest, rest], own, settings)
+    expect(seen.peakPower).toEqual(of().peakPower)
+    expect(seen.points.map((p) => p.row)).toEqual(readings.map((_, i) => i + 2))
+    expect(seen.notes.map((n) => n.code)).not.toContain('reading-aside')
+    // slow with hardly a current it runs out; slow with much of it, it is held by the windings
+    const slow = { voltageV: 0.05, currentA: 0.001, sensorRadPerS: 0.04 * 7 * 1990 }
+    const held = { ...slow, currentA: 2.6, voltageV: 0.00955 * 0.04 * 1990 - 1.35 * 2.6 }
+    const rowsOf = (more: typeof slow) => reduceGenerator([...readings, more], own, settings).points.map((p) => p.row)
+    expect(rowsOf(slow)).toEqual(readings.map((_, i) => i + 1))
+    expect(rowsOf(held)).toHaveLength(readings.length + 1)
+    expect(() => reduceGenerator([rest, ...readings.slice(0, 4)], own, settings)).toThrow(/4 readings that turn/)
+  })
   test('fewer than five readings, or one load, are refused in words', () => {
-    expect(() => reduceGenerator(readings.slice(0, 4), own, room)).toThrow(/do not tell the generator/)
+    expect(() => reduceGenerator(readings.slice(0, 4), own, room)).toThrow(
+      /4 readings that turn do not tell the generator/,
+    )
     expect(() =>
       reduceGenerator(
         readings.map(() => readings[0]),
@@ -332,7 +394,10 @@ test('intervals hold the truth: all conditions together, in 92 to 98 % of runs',
     ...GENERATOR_CONDITIONS.flatMap((c) => generatorCampaign(c, n)),
   ]
   expect(all.every((r) => r.refused === 0)).toBe(true)
-  const held = all.reduce((s, r) => s + r.held, 0) / all.length
+  const heldOf = (rows: typeof all) => rows.reduce((s, r) => s + r.held, 0) / rows.length
+  // a straight line through bent torque held it in 85 %
+  expect(heldOf(all.filter((r) => r.condition.includes('bent')))).toBeGreaterThan(0.92)
+  const held = heldOf(all)
   expect(held).toBeGreaterThan(0.92)
   expect(held).toBeLessThan(0.985)
   // means of 60 runs scatter by an eighth of the standard uncertainty
@@ -343,6 +408,6 @@ test('workings name the line and what it gave', () => {
   const r = reduceBrake(recorded, rig, room)
   const w = settledWorkings(r, 'T = (reading − tare) · arm')
   expect(w.peakPower.result.value).toBe(r.peakPower.value)
-  expect(w.freeSpeed.formula).toMatch(/T = 0, T = a \+ b·ω; T = \(reading/)
-  expect(w.stallTorque.inputs.map((i) => i.symbol)).toEqual(['a', 'b', 's'])
+  expect(w.freeSpeed.formula).toMatch(/T = 0, T = a \+ b·ω \+ c·ω²; T = \(reading/)
+  expect(w.stallTorque.inputs.map((i) => i.symbol)).toEqual(['a', 'b', 'c', 's'])
 })

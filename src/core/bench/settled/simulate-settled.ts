@@ -3,19 +3,23 @@ import type { BrakeReading } from './reduce-brake'
 import type { GeneratorReading } from './reduce-generator'
 import type { LiftedReading, RubbedReading } from './reduce-rope'
 
-/** A machine whose torque falls straight with speed and goes with the absolute supply pressure. */
+/** A machine whose torque falls with speed, straight or bent once, and goes with the absolute supply pressure. */
 export interface LineTruth {
   readonly stallTorqueNm: number
   readonly freeSpeedRadPerS: number
+  /** Share of the torque's fall that goes with the square of the speed; none where left out. */
+  readonly bend?: number
 }
 
-/** Figures of a straight line of torque in closed form. */
-export const trueFigures = ({ stallTorqueNm: t, freeSpeedRadPerS: w }: LineTruth) => ({
-  stallTorque: t,
-  freeSpeed: w,
-  peakPower: (t * w) / 4,
-  peakSpeed: w / 2,
-})
+/** What is left of the torque at a share of the free speed. */
+const left = (bend: number, x: number) => 1 - (1 - bend) * x - bend * x * x
+
+/** Figures of a line of torque in closed form. */
+export const trueFigures = ({ stallTorqueNm: t, freeSpeedRadPerS: w, bend = 0 }: LineTruth) => {
+  // slope of x − (1 − b) x² − b x³ is nothing at its greatest; written so that it holds for b = 0 as well
+  const best = 1 / (1 - bend + Math.sqrt((1 - bend) ** 2 + 3 * bend))
+  return { stallTorque: t, freeSpeed: w, peakPower: t * w * best * left(bend, best), peakSpeed: best * w }
+}
 
 export interface SettledTruth {
   readonly line: LineTruth
@@ -58,7 +62,11 @@ function* settled(t: SettledTruth, random: () => number) {
       const speed = t.line.freeSpeedRadPerS * share * (1 + t.speedNoise * normalDraw(random))
       const pressure =
         ((gaugePa + t.roomPaAbs) / (t.nominalGaugePa + t.roomPaAbs)) * (gaugePa / t.nominalGaugePa) ** (t.carryOff ?? 0)
-      yield { gaugePa, speed, torque: t.line.stallTorqueNm * pressure * (1 - speed / t.line.freeSpeedRadPerS) }
+      yield {
+        gaugePa,
+        speed,
+        torque: t.line.stallTorqueNm * pressure * left(t.line.bend ?? 0, speed / t.line.freeSpeedRadPerS),
+      }
     }
 }
 

@@ -4,7 +4,7 @@ import type { SettledReduction } from './reduce-brake'
 export type SettledWorkingId = 'peakPower' | 'stallTorque' | 'freeSpeed'
 
 const SOURCE =
-  'Least median of squares over all pairs of readings (Rousseeuw 1984), then least squares over those that agree; covariance by each reading’s own residual (MacKinnon and White 1985); uncertainty by JCGM 100'
+  'Least median of squares over all pairs of readings (Rousseeuw 1984), then least squares over those that agree, with a bend of the torque as large as machines have it taken for known beforehand (0.25 ± 0.35 of its fall); covariance by each reading’s own residual (MacKinnon and White 1985); uncertainty by JCGM 100'
 const RANGE =
   'Settled readings at two loads or more. Within 1 % in torque, speed and power on recordings of known truth, beside arm, scale and meters.'
 
@@ -14,10 +14,10 @@ export function settledWorkings(r: SettledReduction, torque: string): Record<Set
   const line = [
     put('a', 'torque at rest, of the line', a, 'N·m'),
     put('b', 'its slope', b, 'N·m·s'),
-    ...(r.line.bent ? [put('c', 'its bend', c, 'N·m·s²')] : []),
+    put('c', 'its bend', c, 'N·m·s²'),
     put('s', 'scatter of one reading', r.line.scatterNm, 'N·m'),
   ]
-  const law = r.line.bent ? 'T = a + b·ω + c·ω²' : 'T = a + b·ω'
+  const law = 'T = a + b·ω + c·ω²'
   const shared = { source: SOURCE, range: RANGE, origin: 'measured' as const }
   return {
     peakPower: {

@@ -1,4 +1,5 @@
 import { levelOf, type BenchAsked, type NowFigure } from '../../../core/bench'
+import { linearLeastSquares } from '../../../core/statistics'
 import type { QuantityKind } from '../../../core/units'
 import type { MachinePredicted } from '../../machines/contract'
 import type { Build, Rig } from '../../validation/schema'
@@ -59,13 +60,40 @@ export const scaled = ({ value, standardUncertainty }: NowFigure, by: number): N
   standardUncertainty: standardUncertainty * Math.abs(by),
 })
 
+/** Slower than this share of its free speed a shaft is held by friction that no law over the speed has. */
+const TURNS = 0.05
+/** No machine of the simulated bench bends by more. */
+const MOST_BENT = 0.7
+const LEAST_BENT = -0.4
+
+/** Share of the torque's fall that goes with the square of the speed, by the parabola nearest to what is predicted. */
+function bendOf({ overSpeed }: MachinePredicted, freeSpeedRadPerS: number): number {
+  const torque = overSpeed?.lines.find((l) => l.id === 'torque')?.values ?? []
+  const points = (overSpeed?.over ?? [])
+    .map((w, i) => ({ share: w / freeSpeedRadPerS, torque: torque[i] }))
+    .filter(({ share }) => share > TURNS && share <= 1)
+  const { status, parameters } = linearLeastSquares(
+    points.map(({ share }) => [1, share, share * share]),
+    points.map((p) => p.torque),
+    points.map(() => 1),
+    'residual',
+  )
+  return status === 'fitted' && parameters[0] > 0
+    ? Math.min(MOST_BENT, Math.max(LEAST_BENT, -parameters[2] / parameters[0]))
+    : 0
+}
+
 /** Predicted size of a machine, with what stands in where it does not turn or push. */
-function sizeOf(predicted: MachinePredicted): Pick<BenchOfRig, 'stallTorqueNm' | 'freeSpeedRadPerS' | 'thrustN'> {
+function sizeOf(
+  predicted: MachinePredicted,
+): Pick<BenchOfRig, 'stallTorqueNm' | 'freeSpeedRadPerS' | 'bend' | 'thrustN'> {
   const of = (id: string, otherwise: number) => predicted.figures.find((f) => f.id === id)?.value ?? otherwise
   const torque = predicted.overSpeed?.lines.find((l) => l.id === 'torque')?.values[0]
+  const free = Math.max(1, of('freeSpeedRadPerS', 1000))
   return {
     stallTorqueNm: Math.max(1e-5, of('stallTorqueNm', torque ?? 0.02)),
-    freeSpeedRadPerS: Math.max(1, of('freeSpeedRadPerS', 1000)),
+    freeSpeedRadPerS: free,
+    bend: bendOf(predicted, free),
     thrustN: Math.max(1e-3, of('thrust', 1)),
   }
 }

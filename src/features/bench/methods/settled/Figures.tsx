@@ -35,7 +35,7 @@ export function SettledFigures({
         label="Torque at rest"
         origin="measured"
         {...shown.parts(r.stallTorque.value, 'torque', r.stallTorque.standardUncertainty)}
-        sub={r.line.bent ? 'the line is bent' : 'straight line, no bend'}
+        sub={r.line.bent ? 'its line is bent' : 'a bend of its line is allowed for'}
         onOpen={() => setWorking('stallTorque')}
       />
       <Figure
