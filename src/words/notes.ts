@@ -184,6 +184,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `It coasted from ${q('rotation', topRadPerS)} to ${q('rotation', leastRadPerS)} only: drag towards rest is carried on from there by its law alone. Record until it has almost stopped.`,
   'coast-waves':
     'The law of drag does not lie on the recording: it was touched, something rubs once a turn, the belt slips, or air still flowed. Look at what the fit leaves.',
+  'coast-shape':
+    'Drag does not grow as a constant, the speed and its square do: other laws lie better on the recording, as of grease, of air in thin layers or of friction that is greater near rest. Their mean is shown, and its band holds what they differ by.',
   'coast-apart': ({ share }) =>
     `The coastings slow differently, by ±${(100 * Number(share)).toPrecision(2)} %: bearings that warm up, or something that rubs at times. Their mean is shown, and its band is as wide.`,
   'coast-inertia-rough': ({ share }) =>

@@ -18,27 +18,43 @@ export const COAST_CONDITIONS = [
   'inertia to 2 %',
   'short',
   'brake on in one',
+  'drag of another shape',
 ] as const
 export type CoastCondition = (typeof COAST_CONDITIONS)[number]
-export const COAST_FIGURES = ['topDrag', 'middleDrag', 'inertia'] as const
+export const COAST_FIGURES = ['topDrag', 'middleDrag', 'restDrag', 'inertia'] as const
 export type CoastFigure = (typeof COAST_FIGURES)[number]
 
 const FULL_SHARE = 0.03
+
+/** Drag that no parabola has: a power of the speed, and in a third of them friction that is greater near rest. */
+function otherDrag(random: () => number, topRadPerS: number): (w: number) => number {
+  const between = (low: number, high: number) => low + (high - low) * random()
+  const [rest, rise, power] = [between(2e-4, 6e-4), between(0.5, 2), between(0.5, 3)]
+  const [more, reach] = random() < 1 / 3 ? [between(0.2, 0.6), between(0.08, 0.25)] : [0, 1]
+  return (w) => {
+    const x = w / topRadPerS
+    return rest * (1 + more * Math.exp(-x / reach) + rise * x ** power)
+  }
+}
 
 /** Machines differ from run to run, so that no single case is tuned to. */
 function drawTruth(condition: CoastCondition, random: () => number): CoastTruth {
   const between = (low: number, high: number) => low + (high - low) * random()
   const drag = [between(2e-4, 6e-4), between(0.5e-7, 3e-7), between(0.3e-10, 1.5e-10)] as const
   const braked = condition === 'brake on in one'
+  const inertiaKgM2 = between(0.4e-5, 2.5e-5)
+  const brakeNm = braked ? between(0.3, 1.2) * drag[0] : 0
+  const topRadPerS = between(8_000, 24_000) * rpm
   return {
-    inertiaKgM2: between(0.4e-5, 2.5e-5),
+    inertiaKgM2,
     drag,
-    brakeNm: braked ? between(0.3, 1.2) * drag[0] : 0,
-    topRadPerS: between(8_000, 24_000) * rpm,
+    brakeNm,
+    topRadPerS,
     coasts: braked ? 2 : 1,
     endsAtShare: condition === 'short' ? 0.6 : random() < 0.5 ? FULL_SHARE : between(0.1, 0.3),
     offBy: [REPEATS * normalDraw(random), REPEATS * normalDraw(random)],
     spinsUp: condition === 'spun up before' || braked,
+    ...(condition === 'drag of another shape' ? { dragNm: otherDrag(random, topRadPerS) } : {}),
   }
 }
 
@@ -98,17 +114,18 @@ export function coastRun(
   try {
     const reduction = reduceCoast(seen, rig)
     const [a, b, c] = truth.drag
-    const of = (w: number) => a + b * w + c * w * w
+    const of = truth.dragNm ?? ((w: number) => a + b * w + c * w * w)
     return {
       reduction,
       truth: {
         topDrag: of(reduction.topRadPerS),
         middleDrag: of(middleOf(reduction)),
+        restDrag: of(0),
         inertia: truth.inertiaKgM2,
       },
     }
   } catch {
-    return { reduction: null, truth: { topDrag: 1, middleDrag: 1, inertia: 1 } }
+    return { reduction: null, truth: { topDrag: 1, middleDrag: 1, restDrag: 1, inertia: 1 } }
   }
 }
 
@@ -119,7 +136,7 @@ const middleOf = ({ topRadPerS, leastRadPerS }: CoastReduction): number => (topR
  * where it is found.
  */
 export function coastCampaign(condition: CoastCondition, repeats: number): TallyRow<CoastCondition, CoastFigure>[] {
-  const figures = condition === 'brake on in one' ? COAST_FIGURES : COAST_FIGURES.slice(0, 2)
+  const figures = condition === 'brake on in one' ? COAST_FIGURES : COAST_FIGURES.slice(0, 3)
   return tally(condition, figures, repeats, (i) => {
     const { reduction: r, truth } = coastRun(condition, i)
     if (!r) return { found: null, truth }
@@ -136,6 +153,7 @@ export function coastCampaign(condition: CoastCondition, repeats: number): Tally
             REPEATS * middle,
           ),
         },
+        restDrag: r.restDrag,
         inertia: r.inertia,
       },
       truth,

@@ -186,6 +186,34 @@ describe('what a recording of coasting holds', () => {
     expect(fit.widened).toBeLessThan(2.4)
     expect(Math.abs(fit.parameters[3] - 0.04)).toBeLessThan(3 * Math.sqrt(fit.covariance[3][3]))
   })
+  test.each([
+    ['a cube', (w: number) => 4e-4 * (1 + 1.5 * (w / 2000) ** 3)],
+    ['grease', (w: number) => 4e-4 * (1 + 2 * (w / 2000) ** (2 / 3))],
+  ])('drag of another shape, %s: said as that and no touch, the truth within the bands at all speeds', (_, dragNm) => {
+    const r = reduceCoast(counted({ dragNm }), known)
+    expect(codes(r)).toEqual(['coast-shape'])
+    expect(holds(r.topDrag, dragNm(r.topRadPerS))).toBe(true)
+    expect(holds(r.restDrag, dragNm(0))).toBe(true)
+    for (const w of [200, 600, 1000, 1500]) {
+      const u = Math.hypot(dragUncertainty(r.law, w), 0.003 * dragNm(w))
+      expect([w, holds({ value: dragAt(r.law, w), standardUncertainty: u }, dragNm(w))]).toEqual([w, true])
+    }
+    // the parabola alone is off at the top by more than the whole band
+    const [a, b, c] = r.law.parameters
+    const w = r.topRadPerS
+    expect(Math.abs(a + b * w + c * w * w - dragNm(w))).toBeGreaterThan(2 * r.topDrag.standardUncertainty)
+    const { formula, inputs } = coastWorkings(r).topDrag
+    expect([formula, inputs.find((i) => i.symbol === 'd')?.value]).toEqual([
+      'M = d',
+      expect.closeTo(r.topDrag.value, 12),
+    ])
+  })
+  test('friction that nobody saw below the lowest speed: towards rest it may be greater by half, the more the sooner it ended', () => {
+    const [early, late] = [0.4, 0.05].map((endsAtShare) => reduceCoast(counted({ endsAtShare }), known))
+    for (const { restDrag, leastRadPerS, topRadPerS } of [early, late])
+      expect(restDrag.standardUncertainty).toBeGreaterThan((0.25 * restDrag.value * leastRadPerS) / topRadPerS)
+    expect(late.restDrag.standardUncertainty / late.restDrag.value).toBeLessThan(0.03)
+  })
   test('a hand on the wheel half-way: the law does not lie on it, and that is said', () => {
     const motion = simulateCoasts(truth, 0.002)
     const held = motion.speedRadPerS.map((w, i) => w * (motion.timeS[i] > 15 && motion.timeS[i] < 18 ? 0.9 : 1))
@@ -257,8 +285,11 @@ describe('a known torque on in some coastings', () => {
     const found = coastWorkings(reduceCoast(counted(braked), guessed))
     expect(found.inertia.formula).toContain('M slows')
     expect(coastWorkings(reduceCoast(counted(), known)).inertia.formula).not.toContain('M slows')
-    const { a, b, c, ω } = Object.fromEntries(found.topDrag.inputs.map((i) => [i.symbol, i.value]))
-    expect(a + b * ω + c * ω * ω).toBeCloseTo(found.topDrag.result.value, 12)
+    const { a, b, c, d, ω } = Object.fromEntries(found.topDrag.inputs.map((i) => [i.symbol, i.value]))
+    expect(a + b * ω + c * ω * ω + d).toBeCloseTo(found.topDrag.result.value, 12)
+    expect(found.topDrag.formula).toBe('M = a + b·ω + c·ω² + d')
+    const rest = Object.fromEntries(found.restDrag.inputs.map((i) => [i.symbol, i.value]))
+    expect(rest.a + rest.d).toBeCloseTo(found.restDrag.result.value, 12)
     expect(found.topPower.result.value).toBeCloseTo(found.topDrag.result.value * ω, 9)
   })
 })

@@ -1,5 +1,6 @@
 export * from './coasts'
 export * from './reduce-coast'
+export { shapeAt, type DragShape } from './shapes'
 export * from './simulate-coast'
 export * from './workings'
 export * from './types'

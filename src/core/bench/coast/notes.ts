@@ -13,7 +13,10 @@ export function coastNotes(r: Omit<CoastReduction, 'notes'>, { brake, inertiaKgM
   const notes: Said[] = []
   if (r.topRadPerS < SHORT * r.leastRadPerS)
     notes.push(said('coast-short', { topRadPerS: r.topRadPerS, leastRadPerS: r.leastRadPerS }))
-  if (r.autocorrelation > 0.7 && r.residualRadPerS > LEFT * r.topRadPerS) notes.push(said('coast-waves'))
+  const { shape } = r.law
+  const otherShape = shape !== null && shape.lies && !shape.stands
+  if (otherShape) notes.push(said('coast-shape'))
+  else if (r.autocorrelation > 0.7 && r.residualRadPerS > LEFT * r.topRadPerS) notes.push(said('coast-waves'))
   if (spread > 0) notes.push(said('coast-apart', { share: spread }))
   if (!brake && r.sharedRelativeUncertainty > ROUGH)
     notes.push(said('coast-inertia-rough', { share: r.sharedRelativeUncertainty }))

@@ -8,6 +8,7 @@ import type { AngleTrace, Repair } from '../angle/repair'
 import { fitCoasting, type TrajectoryFit } from '../inertia/trajectory-fit'
 import { findCoasts, type Coast } from './coasts'
 import { coastNotes } from './notes'
+import { shapeAt, shapeOf } from './shapes'
 import type { CoastReduction, CoastRig, CoastSettings, DragLaw } from './types'
 
 const [BLOCKS, FIT_BLOCKS, WINDOWS] = [4000, 900, 14] as const
@@ -17,15 +18,24 @@ const LEAST_WINDOWS = 4
  * Grease and belts do not drag alike twice: no drag is said to be known better than by this share. Our own estimate.
  */
 export const REPEATS = 0.003
+/** Friction may be greater by half just before it stands; below the lowest speed that was read, nobody saw it. */
+const HIDDEN = 0.25
 /** A braked coasting slows at least so many times as fast as a free one. */
 const BRAKED = 1.1
 
 const refused = (message: string, nextStep: string) => new PhysicsError({ code: 'TOO_LITTLE_DATA', message, nextStep })
 
-export const dragAt = ({ parameters: [a, b, c] }: DragLaw, w: number): number => a + b * w + c * w * w
+export function dragAt({ parameters: [a, b, c], shape }: DragLaw, w: number): number {
+  const parabola = a + b * w + c * w * w
+  if (!shape) return parabola
+  return Math.max(0, (shape.stands ? parabola : 0) + shapeAt(shape, shape.torqueNm, w))
+}
 /** Standard uncertainty of the drag at a speed; of the recording alone, without what all runs on the rig share. */
-export const dragUncertainty = ({ covariance }: DragLaw, w: number): number =>
-  Math.sqrt(Math.max(0, varianceOf([1, w, w * w], covariance)))
+export const dragUncertainty = ({ covariance, shape }: DragLaw, w: number): number =>
+  Math.hypot(
+    Math.sqrt(Math.max(0, varianceOf([1, w, w * w], covariance))),
+    shape ? shapeAt(shape, shape.apartNm, w) : 0,
+  )
 
 /**
  * Which coastings were braked: those that slow faster over the speeds that all of them share, parted where the step
@@ -125,7 +135,7 @@ function apart(motions: readonly (readonly LocalMotion[])[], law: readonly numbe
  * Drag over speed from coasting down, of one stretch or of several in one recording; with a known torque on in some of
  * them, the inertia too.
  * Law: J dw/dt = -(a + b w + c w^2) - M, M the known torque where it is on; fitted to the angle itself by
- * `fitCoasting`. J from the rig, or M over what M slows.
+ * `fitCoasting`. J from the rig, or M over what M slows. Beside it, or in its place, laws of other shapes: `shapeOf`.
  * Valid: the air is shut and the line empty, the belt does not slip, at least about 100 readings a coasting. Error: its
  * own 95 % band, in which the truth lay in 93 to 97 % of simulated runs.
  * Source: retardation method (text-book of electrical machines); JCGM 100 for the uncertainty.
@@ -183,7 +193,21 @@ export function reduceCoast(
   const found = spread > 0 && !rig.brake ? meanOf(all.map((span) => fitOf([span]))) : joint
   const unlike = rig.brake ? Math.SQRT2 * REPEATS * halfDrag(found, topRadPerS) : 0
   const inertia = inertiaOf(found, rig, unlike)
-  const law = lawOf(found, inertia.value, rig.brake !== null, Math.hypot(spread, unlike / (found.parameters[0] || 1)))
+  const points = read.flatMap(({ motions }, coast) =>
+    motions.map((m) => ({
+      coast,
+      speedRadPerS: m.speedRadPerS,
+      torqueNm: -inertia.value * m.accelerationRadPerS2,
+      uncertaintyNm: inertia.value * m.accelerationUncertainty,
+    })),
+  )
+  const law: DragLaw = {
+    ...lawOf(found, inertia.value, rig.brake !== null, Math.hypot(spread, unlike / (found.parameters[0] || 1))),
+    shape: shapeOf(
+      points.filter((p) => !braked[p.coast]),
+      topRadPerS,
+    ),
+  }
   const shared = rig.brake
     ? rig.brake.standardUncertaintyNm / rig.brake.torqueNm
     : rig.inertiaKgM2.standardUncertainty / rig.inertiaKgM2.value
@@ -192,6 +216,7 @@ export function reduceCoast(
     standardUncertainty: Math.hypot(own, shared * value, REPEATS * value),
     unit,
   })
+  const rest = dragAt(law, 0)
   const [top, uTop] = [dragAt(law, topRadPerS), dragUncertainty(law, topRadPerS)]
   const drawn = drawnTrace(trace, speed, coarse.timeS, found.motion.fittedRadPerS)
   const reduction = {
@@ -202,17 +227,10 @@ export function reduceCoast(
     leastRadPerS,
     topDrag: measured(top, uTop, 'N·m'),
     topPower: measured(top * topRadPerS, uTop * topRadPerS, 'W'),
-    restDrag: measured(law.parameters[0], Math.sqrt(law.covariance[0][0]), 'N·m'),
+    restDrag: measured(rest, Math.hypot(dragUncertainty(law, 0), (HIDDEN * rest * leastRadPerS) / topRadPerS), 'N·m'),
     inertia,
     stated: { ...rig.inertiaKgM2, unit: 'kg·m²' },
-    points: read.flatMap(({ motions }, coast) =>
-      motions.map((m) => ({
-        coast,
-        speedRadPerS: m.speedRadPerS,
-        torqueNm: -inertia.value * m.accelerationRadPerS2,
-        uncertaintyNm: inertia.value * m.accelerationUncertainty,
-      })),
-    ),
+    points,
     ...drawn,
     autocorrelation: found.motion.autocorrelation,
     repairs: input.repairs,
@@ -271,7 +289,12 @@ function inertiaOf({ parameters, covariance }: Found, { brake, inertiaKgM2 }: Co
  * The law in torques: where the inertia follows from the brake, its own scatter is in the covariance; what a rig shares
  * is not.
  */
-function lawOf({ parameters, covariance }: Found, inertia: number, byBrake: boolean, spread: number): DragLaw {
+function lawOf(
+  { parameters, covariance }: Found,
+  inertia: number,
+  byBrake: boolean,
+  spread: number,
+): Omit<DragLaw, 'shape'> {
   const drag = [2, 3, 4].map((i) => inertia * parameters[i])
   // by how each place of the fit moves each term
   const slope = (term: number, place: number) =>

@@ -5,6 +5,8 @@
 export interface CoastTruth {
   readonly inertiaKgM2: number
   readonly drag: readonly [number, number, number]
+  /** In place of that: drag of another shape, N m at rad/s. */
+  readonly dragNm?: (speedRadPerS: number) => number
   readonly brakeNm: number
   readonly topRadPerS: number
   /** Coastings, one after the other; each ends at that share of the top speed. */
@@ -42,7 +44,8 @@ export function simulateCoasts(
     }
     const brake = coast % 2 === 1 ? truth.brakeNm : 0
     const alike = 1 + (truth.offBy?.[coast] ?? 0)
-    const rate = (w: number) => (w > 0 ? -(brake + alike * (a + b * w + c * w * w)) / truth.inertiaKgM2 : 0)
+    const dragNm = truth.dragNm ?? ((w: number) => a + b * w + c * w * w)
+    const rate = (w: number) => (w > 0 ? -(brake + alike * dragNm(w)) / truth.inertiaKgM2 : 0)
     for (
       let w = speedRadPerS[speedRadPerS.length - 1];
       w > truth.endsAtShare * truth.topRadPerS && timeS[timeS.length - 1] < MOST_S;

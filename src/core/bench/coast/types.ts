@@ -3,6 +3,7 @@ import type { Measured } from '../../statistics'
 import type { DrawnTrace } from '../angle/drawn-trace'
 import type { Repair } from '../angle/repair'
 import type { Coast } from './coasts'
+import type { DragShape } from './shapes'
 
 /** All that turns, and what brakes it in some of the coastings; both at the rotor's shaft. */
 export interface CoastRig {
@@ -23,6 +24,8 @@ export interface CoastSettings {
 export interface DragLaw {
   readonly parameters: readonly [number, number, number]
   readonly covariance: readonly (readonly number[])[]
+  /** What laws of other shapes say beside it, or in its place; null where too few windows tell. */
+  readonly shape: DragShape | null
 }
 
 /** One window of a coasting. */

@@ -1,5 +1,5 @@
 import type { Draft } from 'immer'
-import { REPEATS, type CoastReduction } from '../../../core/bench'
+import { REPEATS, dragAt, shapeAt, type CoastReduction } from '../../../core/bench'
 import { varianceOf } from '../../../core/statistics'
 import { bearingClass, bearingTorque } from '../../../core/turbine'
 import { isTurbine } from '../../document/kinds'
@@ -31,10 +31,13 @@ export function coastTargets(build: Build, rig: CoastRig, r: CoastReduction): re
   const w = r.leastRadPerS
   const usual = shaft.bearingCount > 0 ? bearingTorque(bearingClass(shaft.bearingClassId), shaft.bearingCount, w) : 0
   if (usual > 0 && !('sliding' in coefficients) && coefficients.bearing) {
-    const [a, b] = r.law.parameters
-    const drag = a + b * w
+    const air = r.law.parameters[2] * w * w
+    const drag = Math.max(0, dragAt(r.law, w) - air)
     const unsure = Math.hypot(
       Math.sqrt(varianceOf([1, w, 0], r.law.covariance)),
+      r.law.shape ? shapeAt(r.law.shape, r.law.shape.apartNm, w) : 0,
+      // of a law that does not lie the square's share is not the air's
+      r.law.shape?.stands === false ? 0.5 * air : 0,
       r.sharedRelativeUncertainty * drag,
       REPEATS * drag,
     )
