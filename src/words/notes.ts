@@ -87,6 +87,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `${count} of ${of} readings do not lie on one line: look at the pressure, at a brake that sticks, and take them anew.`,
   'torque-bent':
     'Torque does not fall in a straight line: a bent one lies better on the readings, and the figures are its own.',
+  'tank-edge':
+    'The hole lets through less as the pressure falls, as a sharp edge does: the area and the flow are those at the opening.',
   'torque-shaped':
     'Readings of one setting agree with each other better than with the line: the torque has a shape of its own, and the bands are wider for it.',
   'free-speed-beyond': ({ share }) =>

@@ -11,6 +11,8 @@ export const TANK_CONDITIONS = [
   'heat found',
   'zero off',
   'volume to 2 %',
+  'sharp edge',
+  'wall warms less and less',
 ] as const
 export type TankCondition = (typeof TANK_CONDITIONS)[number]
 export const TANK_FIGURES = ['effectiveArea', 'flowAtOpening'] as const
@@ -40,15 +42,12 @@ export function tankRun(condition: TankCondition, seed: number) {
   const startPa = between(200e3, 800e3)
   const tau = between(8, 60)
   const effectiveAreaM2 = volumeM3 / tau / (0.6847 * Math.sqrt(287.05 * ROOM.roomK))
-  const warm = condition === 'kept warm' || (condition !== 'no heat' && condition !== 'in between' && random() < 0.4)
-  const cold = condition === 'no heat' || (!warm && condition !== 'in between' && random() < 0.3)
+  const byChance = condition !== 'in between' && condition !== 'wall warms less and less'
+  const warm = condition === 'kept warm' || (condition !== 'no heat' && byChance && random() < 0.4)
+  const cold = condition === 'no heat' || (!warm && byChance && random() < 0.3)
   const wallWPerK = warm ? Infinity : cold ? 0 : wallConductance(volumeM3) * between(0.5, 2)
   const heat: TankHeat =
-    condition === 'heat found' || condition === 'in between' || (!warm && !cold)
-      ? 'found'
-      : warm
-        ? 'isothermal'
-        : 'adiabatic'
+    condition === 'heat found' || !byChance || (!warm && !cold) ? 'found' : warm ? 'isothermal' : 'adiabatic'
   const model: TankModel = {
     ...ROOM,
     volumeM3,
@@ -56,6 +55,8 @@ export function tankRun(condition: TankCondition, seed: number) {
     wallK: ROOM.roomK,
     effectiveAreaM2,
     wallWPerK,
+    ...(condition === 'sharp edge' ? { areaFalls: between(0.1, 0.3) } : {}),
+    ...(condition === 'wall warms less and less' ? { wallFalls: between(0.2, 1) } : {}),
   }
   const zero = condition === 'zero off' ? 2000 : 0
   const volume = condition === 'volume to 2 %' ? 0.02 : 0

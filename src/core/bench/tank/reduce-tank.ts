@@ -112,6 +112,8 @@ interface Fitted {
   readonly wall: number
   readonly chi2: number
   readonly scatter: number
+  /** By how much the variance is larger since neighbours err together. */
+  readonly wider: number
   readonly covariance: readonly (readonly number[])[]
 }
 
@@ -191,10 +193,52 @@ function fitCourse(
     course,
     wall: wallOf(course),
     chi2: chi,
+    wider,
     scatter: Math.sqrt(mean(data.p.map((v, i) => (v - now[i]) ** 2))),
     covariance: full,
   }
 }
+
+/** In what other ways than evenly a hole and a wall may work. */
+type TankShape = Pick<TankModel, 'areaFalls' | 'wallFalls'>
+/** A sharp edge lets through a quarter to a third less towards the room's pressure than choked; a nozzle hardly. */
+const AREA_FALLS = [0, 0.1, 0.2, 0.3] as const
+/** Natural convection goes with the density by a third to a half power; a thin wall cools on top of that. */
+const WALL_FALLS = [0, 0.5, 1] as const
+/** Hole and wall work in such a way where it has this share of all likelihood. */
+const CLEAR = 0.95
+
+/**
+ * Mean of courses in which the hole lets through less as the pressure falls, and the wall warms less as the air gets
+ * thin, each by how well it fits (Hoeting and others, 1999, Bayesian model averaging): the area at the opening, and how
+ * far they lie apart. `falls`: how likely the hole's area falls.
+ */
+function shapesOf(found: Fitted, stretches: number, as: (shape: TankShape) => Fitted) {
+  const heat = found.wall > 0 && Number.isFinite(found.wall)
+  const all = AREA_FALLS.flatMap((areaFalls) =>
+    (heat ? WALL_FALLS : [0]).map((wallFalls) => ({
+      areaFalls,
+      fit: areaFalls === 0 && wallFalls === 0 ? found : as({ areaFalls, wallFalls }),
+    })),
+  )
+  const best = all.reduce((a, b) => (b.fit.chi2 < a.fit.chi2 ? b : a)).fit
+  // stretches that err together count for less
+  const one = (best.chi2 / Math.max(1, stretches - 4)) * best.wider
+  const likely = all.map(({ fit }) => Math.exp((-0.5 * (fit.chi2 - best.chi2)) / one))
+  const sum = likely.reduce((a, b) => a + b, 0)
+  const mean = (of: (x: (typeof all)[number]) => number) => all.reduce((s, x, i) => s + (likely[i] / sum) * of(x), 0)
+  const lnArea = mean((x) => x.fit.course.lnArea)
+  return {
+    lnArea,
+    apart: Math.sqrt(mean((x) => (x.fit.course.lnArea - lnArea) ** 2)),
+    falls: mean((x) => (x.areaFalls > 0 ? 1 : 0)),
+  }
+}
+
+/**
+ * Air that is not alike throughout and a wall that cools itself: no area is said to be known better. Our own estimate.
+ */
+const ONE_WALL = 0.003
 
 /** Noise of less than this share of a digit does not average it out. */
 const DIGIT_HIDES = 0.5
@@ -266,7 +310,8 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
     lnArea: Math.log(guess),
     lnWall: Math.log(wallConductance(rig.volumeM3)),
   }
-  const as = (heat: 'found' | number, from = start, of = data) => fitCourse(of, from, heat, known, waits)
+  const as = (heat: 'found' | number, from = start, of = data, shape: TankShape = {}) =>
+    fitCourse(of, from, heat, { ...known, ...shape }, waits)
   const [isothermal, adiabatic] = [as(Infinity), as(0)]
   const stated = { isothermal, adiabatic, found: null }[rig.heat]
   const better = isothermal.chi2 < adiabatic.chi2 ? isothermal : adiabatic
@@ -276,7 +321,10 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
   // a limit that fits as well is the plainer answer: beyond it the trace tells nothing of the heat
   const shown = better.chi2 < free.chi2 * (1 + LIMIT / data.t.length) ? better : free
   const found = stated ?? shown
-  const area = Math.exp(found.course.lnArea)
+  const others = shapesOf(found, data.t.length, (shape) =>
+    as(found === free ? 'found' : found.wall, found.course, data, shape),
+  )
+  const area = Math.exp(others.lnArea)
   // a gauge of few digits may stand between two of them all the while before the opening
   const digitU = noise < DIGIT_HIDES * digitOf(gauge) ? digitOf(gauge) / Math.sqrt(12) : 0
   const told = found === free
@@ -292,6 +340,8 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
     Math.hypot(
       Math.sqrt(varianceOf([share / startAbs, 0, 1, 0], found.covariance)),
       ifShifted + (share * rig.zeroUncertaintyPa) / startAbs,
+      others.apart,
+      ONE_WALL,
       (share * digitU) / startAbs,
       rig.volumeRelativeUncertainty,
       (0.5 * settings.roomUncertaintyK) / settings.roomK,
@@ -304,7 +354,12 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
     standardUncertainty: relative * value,
     unit,
   })
-  const model: TankModel = { ...known, startPaAbs: startAbs, effectiveAreaM2: area, wallWPerK: found.wall }
+  const model: TankModel = {
+    ...known,
+    startPaAbs: startAbs,
+    effectiveAreaM2: Math.exp(found.course.lnArea),
+    wallWPerK: found.wall,
+  }
   const curveS = data.t
   const fitted = tankPressures(
     model,
@@ -320,13 +375,14 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
       : NaN
   const notes: Said[] = []
   const otherwise = {
-    isothermal: Math.exp(isothermal.course.lnArea) / area - 1,
-    adiabatic: Math.exp(adiabatic.course.lnArea) / area - 1,
+    isothermal: Math.exp(isothermal.course.lnArea - found.course.lnArea) - 1,
+    adiabatic: Math.exp(adiabatic.course.lnArea - found.course.lnArea) - 1,
   }
   // a stated heat that the shape of the fall speaks against
-  const off = Math.exp(shown.course.lnArea) / area - 1
+  const off = Math.exp(shown.course.lnArea - found.course.lnArea) - 1
   if (found.chi2 > shown.chi2 * (1 + DOUBTED / data.t.length) && Math.abs(off) > 0.05)
     notes.push(said('tank-heat-doubted', { stated: rig.heat, share: off }))
+  if (others.falls > CLEAR) notes.push(said('tank-edge'))
   if (!waits) notes.push(said('tank-no-wait'))
   if (found.course.startPa < 0.9 * settings.roomPaAbs) notes.push(said('tank-unchoked'))
   return {

@@ -11,6 +11,10 @@ export interface TankModel {
   readonly effectiveAreaM2: number
   /** Heat from the wall into the air, W/K: 0 adiabatic, Infinity isothermal. */
   readonly wallWPerK: number
+  /** Share that the area has lost once the pressure is the room's, as a sharp edge does; none where left out. */
+  readonly areaFalls?: number
+  /** Power of the air that is left with which the wall's heat goes, as by natural convection; none where left out. */
+  readonly wallFalls?: number
 }
 
 const CRITICAL = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1))
@@ -47,18 +51,21 @@ export function tankCourse(
   const end = timesS[timesS.length - 1]
   const isothermal = !Number.isFinite(m.wallWPerK)
   const heat = GAS_CONSTANT / (GAMMA - 1)
+  const { areaFalls = 0, wallFalls = 0 } = m
+  const filled = (m.startPaAbs * m.volumeM3) / (GAS_CONSTANT * m.wallK)
+  const startBack = m.roomPaAbs / m.startPaAbs
   const rate = (_: number, [mass, kelvin]: readonly [number, number]): readonly [number, number] => {
     const pa = (mass * GAS_CONSTANT * kelvin) / m.volumeM3
-    const flow = tankFlow(pa, kelvin, m.roomPaAbs, m.effectiveAreaM2)
+    const lost = areaFalls === 0 ? 0 : (areaFalls * (m.roomPaAbs / pa - startBack)) / (1 - startBack)
+    const flow = tankFlow(pa, kelvin, m.roomPaAbs, m.effectiveAreaM2 * (1 - lost))
+    const wall = wallFalls === 0 ? m.wallWPerK : m.wallWPerK * Math.max(0, mass / filled) ** wallFalls
     return [
       -flow,
-      isothermal
-        ? 0
-        : (-flow * GAS_CONSTANT * kelvin + m.wallWPerK * (m.wallK - kelvin)) / Math.max(1e-12, mass * heat),
+      isothermal ? 0 : (-flow * GAS_CONSTANT * kelvin + wall * (m.wallK - kelvin)) / Math.max(1e-12, mass * heat),
     ]
   }
   const h = end / steps
-  let state: readonly [number, number] = [(m.startPaAbs * m.volumeM3) / (GAS_CONSTANT * m.wallK), m.wallK]
+  let state: readonly [number, number] = [filled, m.wallK]
   const [pressures, masses] = [[m.startPaAbs], [state[0]]]
   for (let i = 0; i < steps; i++) {
     state = rungeKutta(rate, i * h, state, h)
