@@ -8,6 +8,7 @@ import {
   reduceDroop,
   simulateDroop,
   type DroopReading,
+  type DroopReduction,
   type DroopRig,
   type DroopTruth,
 } from '.'
@@ -206,4 +207,37 @@ test.each(DROOP_CONDITIONS)('simulated regulators, %s: the intervals hold the tr
     expect(row.held).toBeGreaterThan(0.88)
     expect(Math.abs(row.bias)).toBeLessThan(0.45)
   }
+})
+
+describe('a valve that presses on its seat to seal', () => {
+  const sealed = (abovePa: number, holesM: readonly number[] = BOTH) => {
+    const read = simulateDroop(truth({ holesM, noisePa: 150, seed: 6 }), 'rounded')
+    return reduceDroop(
+      read.map((r) => (r.holeDiameterM === 0 ? { ...r, outletGaugePa: r.outletGaugePa + abovePa } : r)),
+      rig,
+      ROOM,
+    )
+  }
+  const codes = (r: DroopReduction) => r.notes.map((n) => n.code)
+  test.each([3e3, 9e3, 25e3])(
+    'stands %d Pa above its line while shut: said, and no part of what it keeps',
+    (abovePa) => {
+      const r = sealed(abovePa)
+      expect(codes(r)).toContain('droop-seals')
+      const { abovePa: told } = r.notes.find((n) => n.code === 'droop-seals')!.values as { abovePa: number }
+      expect(Math.abs(told - abovePa)).toBeLessThan(600)
+      expect(Math.abs(r.closed.value - sealed(0).closed.value)).toBeLessThan(1)
+      expect(Math.abs(r.closed.value - 300e3)).toBeLessThan(3 * r.closed.standardUncertainty + 300)
+      expect(r.points.filter((x) => x.aside)).toEqual([])
+    },
+  )
+  test('one that seals at once is not said to, nor one that stands a little above', () => {
+    expect(codes(sealed(0))).not.toContain('droop-seals')
+    expect(codes(sealed(1e3))).not.toContain('droop-seals')
+  })
+  test('of two holes alone the shut outlet is needed for the line, and stays in it', () => {
+    const few = sealed(9e3, [0, 1.2e-3, 2.4e-3, 1.2e-3, 0])
+    expect(codes(few)).not.toContain('droop-seals')
+    expect(few.closed.value).toBeGreaterThan(302e3)
+  })
 })

@@ -81,6 +81,11 @@ const RISES = 3
  */
 const FINEST = 2e-3
 
+/** Flows whose logarithms lie this far apart are of other holes. */
+const OTHER_HOLE = 0.2
+/** A valve that seals at so much above its line, as a share of the pressure, is worth a word. */
+const SEALS = 0.005
+
 const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
 
 /** Flow through the hole of a reading, and how far the valve must stand open for it. */
@@ -157,7 +162,8 @@ function fitted(rows: readonly (readonly number[])[], y: readonly number[], digi
  * What a regulator keeps and loses, from readings of its outlet while it blows through holes of known size: p = p0 −
  * d·C − e·(source − mean) ∓ h,
  * with C the opening of its valve that passes the flow (ISO 6358, as of a poppet), h its friction: low after the flow
- * has risen, high after it has fallen.
+ * has risen, high after it has fallen. A valve presses on its seat to seal: what stands behind it while the outlet is
+ * shut is above that line by as much as it takes, which is no part of it where three holes or more tell the line.
  * Range: four readings or more at three flows or more, the outlet shut among them best. Uncertainty by JCGM 100; beside
  * it the holes' discharge and size and the gauge.
  * @throws PhysicsError FEW_HOLES, NO_DROOP, NO_SOURCE.
@@ -185,11 +191,17 @@ export function reduceDroop(readings: readonly DroopReading[], rig: DroopRig, se
   const spread = Math.max(...flows.map((f) => f.source)) - Math.min(...flows.map((f) => f.source))
   const moved = spread > MOVED * meanSource
   const both = ways.includes(1) && ways.includes(-1)
+  const open = flows.filter((f) => f.flow > 0)
+  const shutTold =
+    open.length < flows.length &&
+    open.length >= 4 &&
+    new Set(open.map((f) => Math.round(Math.log(f.flow) / OTHER_HOLE))).size >= 3
   const rows = flows.map((f, i) => [
     1,
     -f.open,
     ...(both ? [-ways[i]] : []),
     ...(moved ? [-(f.source - meanSource)] : []),
+    ...(shutTold ? [f.flow > 0 ? 0 : 1] : []),
   ])
   const y = readings.map((r) => r.outletGaugePa)
   const found = fitted(rows, y, rig.resolutionPa)
@@ -230,13 +242,16 @@ export function reduceDroop(readings: readonly DroopReading[], rig: DroopRig, se
   const sticks = both
     ? { value: parameters[at], standardUncertainty: Math.hypot(u[at], span * parameters[at]), unit: 'Pa' }
     : null
-  const last = rows[0].length - 1
+  const ofSource = 2 + (both ? 1 : 0)
+  const ofShut = rows[0].length - 1
   const notes: Said[] = []
   for (const p of points) {
     if (p.aside === 'off') notes.push(said('droop-aside', { row: p.row }))
     if (p.aside === 'wide-open') notes.push(said('droop-wide-open', { row: p.row, massFlowKgPerS: p.massFlowKgPerS }))
   }
   if (!both) notes.push(said('droop-one-way'))
+  if (shutTold && parameters[ofShut] > RISES * u[ofShut] && parameters[ofShut] > SEALS * p0)
+    notes.push(said('droop-seals', { abovePa: parameters[ofShut] }))
   if (sticks && sticks.value > 3 * sticks.standardUncertainty && sticks.value > 0.1 * d * (most / unit))
     notes.push(said('droop-sticks', { halfPa: sticks.value }))
   return {
@@ -246,7 +261,11 @@ export function reduceDroop(readings: readonly DroopReading[], rig: DroopRig, se
     perOpening: { value: d, standardUncertainty: Math.hypot(u[1], shared * d), unit: 'Pa²·s/m³' },
     sticks,
     sourceEffect: moved
-      ? { value: parameters[last], standardUncertainty: Math.hypot(u[last], span * parameters[last]), unit: '' }
+      ? {
+          value: parameters[ofSource],
+          standardUncertainty: Math.hypot(u[ofSource], span * parameters[ofSource]),
+          unit: '',
+        }
       : null,
     sourceGaugePa: meanSource,
     mostFlowKgPerS: most,
