@@ -1,5 +1,7 @@
 import { Moments } from '../../devices/moment'
 import { benchProgram, hiddenMachine, hiddenRegulator, type BenchAsked } from '../../core/bench'
+import { USUAL_BEND } from '../../core/bench/settled/torque-line'
+import { FAMILIES } from '../../core/machines'
 import { linearLeastSquares } from '../../core/statistics'
 import { newBuild, type Rig } from '../document'
 import { lines } from '../document/testing'
@@ -40,6 +42,17 @@ describe('the machine of the bench bends its torque as the build is predicted to
       'residual',
     )
     if (bend < 0.7) expect(Math.abs((16 * above) / parameters[0] - bend)).toBeLessThan(0.2)
+  })
+  test('what is known of a bend beforehand is where the predictions of all kinds lie', () => {
+    const ambient = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
+    const bends = FAMILIES.map((family) => {
+      const build = newBuild({ id: 'x', machineId: 'm', name: 'x', createdAt: '2026-11-29T09:00:00.000Z' }, family)
+      const predicted = kindOf(build).predict(build, { ambient })
+      return liveOf(rigs.inertia)!.simulated(rigs.inertia, build, predicted, 350e3)!.bend
+    })
+    const { share, spread } = USUAL_BEND
+    for (const bend of bends) expect(Math.abs(bend - share)).toBeLessThan(2 * spread)
+    expect(Math.abs(bends.reduce((a, b) => a + b, 0) / bends.length - share)).toBeLessThan(0.15)
   })
   test('a machine that pushes and does not turn has none', () => expect(asked(rigs.thrust, 3, []).bend).toBe(0))
   test('the one that stands there is near that, never the same', () => {

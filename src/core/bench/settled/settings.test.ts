@@ -83,6 +83,12 @@ test('two wrong readings of one setting that agree are set aside where they lie 
     )!
   expect(wrong(0.03).kept.filter((k) => !k)).toHaveLength(2)
   expect(wrong(-0.03).parameters[0]).toBeCloseTo(0.1, 3)
+  // one alone is not believed, however near: its fellow says otherwise
+  const one = torqueLine(
+    straight.map((p, i) => (i === 4 ? { ...p, torqueNm: p.torqueNm + 0.006 } : p)),
+    1e-5,
+  )!
+  expect(one.kept.flatMap((k, i) => (k ? [] : [i]))).toEqual([4])
   // nearer they are believed, and the bands say so
   expect(wrong(0.006).kept).not.toContain(false)
   expect(wrong(0.006).covariance[0][0]).toBeGreaterThan(10 * torqueLine(straight, 1e-5)!.covariance[0][0])

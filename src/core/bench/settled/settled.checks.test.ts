@@ -4,7 +4,7 @@ import { PhysicsError } from '../../errors'
 import { scatteredCovariance, linearLeastSquares } from '../../statistics'
 import { BRAKE_CONDITIONS, GENERATOR_CONDITIONS, brakeCampaign, generatorCampaign } from './campaign'
 import { trueFigures } from './simulate-settled'
-import { USUAL_BEND, lineAt, lineFigures, speedAt, torqueLine } from './torque-line'
+import { USUAL_BEND, bandAt, lineAt, lineFigures, speedAt, torqueLine } from './torque-line'
 import { reduceBrake, reduceGenerator, simulateBrake, simulateGenerator, settledWorkings, type BrakeRig } from '.'
 
 const rows = (name: string) =>
@@ -76,6 +76,9 @@ describe('a line of torque', () => {
     expect(line.bent).toBe(false)
     // on both loads it lies all the same; carried to rest by 800 · 1200 times the bend
     expect(lineAt(line, 800)).toBeCloseTo(0.024, 6)
+    // of the mean of two by residuals over one less their leverage, by t of two degrees of freedom: the bend was no reading’s
+    const ofTwo = Math.SQRT2 * 1e-5 * (4.303 / 1.96)
+    expect(bandAt(line, 800) / ofTwo).toBeCloseTo(1, 2)
     const { stallTorque } = lineFigures(line)!
     expect(stallTorque.standardUncertainty).toBeCloseTo(USUAL_BEND.spread * whole * 800 * 1200, 3)
     expect(Math.abs(stallTorque.value - 0.04)).toBeLessThan(2 * stallTorque.standardUncertainty)
@@ -238,6 +241,18 @@ describe('a brake', () => {
     } catch (error) {
       expect(error).toBeInstanceOf(PhysicsError)
       expect((error as PhysicsError).detail.code).toBe(code)
+    }
+  })
+  test('what the tare is unsure of moves free and best speed as a tare that is off by that would, on a line that bends', () => {
+    const readings = [0.3, 0.45, 0.6, 0.75, 0.9].flatMap((x) =>
+      [1, -1].map((s) => ({ scaleN: 0.3 * (1 - 0.2 * x - 0.8 * x * x) + s * 1e-4, sensorRadPerS: 2 * 1800 * x })),
+    )
+    const of = (tareN: number, tareUncertaintyN: number) =>
+      reduceBrake(readings, { ...rig, tareN, tareUncertaintyN }, room)
+    const [sure, unsure, off] = [of(0, 0), of(0, 0.01), of(0.01, 0)]
+    for (const id of ['freeSpeed', 'peakSpeed'] as const) {
+      const more = Math.sqrt(unsure[id].standardUncertainty ** 2 - sure[id].standardUncertainty ** 2)
+      expect([id, more / Math.abs(off[id].value - sure[id].value)]).toEqual([id, expect.closeTo(1, 1)])
     }
   })
   test('a missing tare and a free speed carried far are said', () => {

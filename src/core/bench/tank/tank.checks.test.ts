@@ -96,6 +96,12 @@ describe('a fall of pressure', () => {
       expect(effectiveArea.standardUncertainty / effectiveArea.value).toBeGreaterThanOrEqual(0.003)
       expect(effectiveArea.standardUncertainty / effectiveArea.value).toBeLessThan(0.005)
     })
+    test('where the gauge is too coarse to tell which, what they differ by is in the band', () => {
+      const fall = simulateTank({ ...model, areaFalls: 0.15 }, { ...seen, endS: 40, noisePa: 4000 })
+      const { effectiveArea } = reduceTank(fall, { ...rig, heat: 'isothermal' }, room)
+      expect(effectiveArea.standardUncertainty / effectiveArea.value).toBeGreaterThan(0.004)
+      expect(Math.abs(effectiveArea.value - model.effectiveAreaM2)).toBeLessThan(2 * effectiveArea.standardUncertainty)
+    })
     test('both change nothing at the opening: the first fall is that of the plain vessel', () => {
       const [plain, uneven, sharp, thin] = [
         {},
