@@ -113,3 +113,13 @@ describe('counters of any width, up or down, set back', () => {
     expect(Math.abs(counts - end)).toBeLessThan(25)
   })
 })
+
+test('one of two marks peels off half-way: every gap after it stands for two, at whatever the speed', () => {
+  // two marks a turn at a speed that falls slowly; from the turn 300 on every second one is gone
+  const at = (k: number) => 60 - 60 * Math.sqrt(1 - k / 4000)
+  const all = Array.from({ length: 1500 }, (_, k) => k)
+  const kept = all.filter((k) => k < 600 || k % 2 === 0)
+  const { number, timeS } = countMarks(Float64Array.from(kept, at))
+  expect(timeS).toHaveLength(kept.length)
+  expect(Array.from(number, (v) => v - number[0])).toEqual(kept)
+})
