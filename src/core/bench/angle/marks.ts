@@ -58,6 +58,12 @@ const LATE = 0.3
 
 /** A walk is lost when of so many marks in a row, evenly spaced, so many were taken for second readings. */
 const [LOOKED_BACK, LOST] = [8, 3] as const
+/** It is lost as well when so many evenly spaced marks in a row each stand for two or more: it has half of their gap. */
+const HALVED = 24
+/** By how much a gap grows where a mark peels off. */
+const PEELED = [1.6, 2.6] as const
+/** Share of missed marks from which it is asked whether a walk went on at twice the speed. */
+const MANY_MISSED = 0.1
 /** Neighbouring gaps no more unlike than this are evenly spaced: a second reading parts its gap unevenly. */
 const EVEN = 1.6
 
@@ -115,6 +121,12 @@ function walk(
   const way: Way = { kept: [], marks: [], doubled: [], late: 0, missed: [], undecided: [] }
   const past = [...start.times]
   const counts = [...start.marks]
+  /** Takes the last marks up to one for one each, and goes on from there. */
+  const follow = (back: number, i: number) => {
+    beginAnew(times, i, way, back)
+    past.splice(0, past.length, ...times.slice(i - back + 1, i + 1))
+    counts.splice(0, counts.length, 0, ...new Array<number>(back - 1).fill(1))
+  }
   for (let i = 0; i < times.length; i++) {
     const { speed, growth } = motionNow(past, counts)
     const from = past[past.length - 1]
@@ -132,9 +144,7 @@ function walk(
       way.doubled.push(i)
       if (!echo && gap > LATE * one) way.late++
       if (again && lost(times, i, way)) {
-        beginAnew(times, i, way)
-        past.splice(0, past.length, ...times.slice(i - LOOKED_BACK + 1, i + 1))
-        counts.splice(0, counts.length, 0, ...new Array<number>(LOOKED_BACK - 1).fill(1))
+        follow(LOOKED_BACK, i)
       }
       continue
     }
@@ -150,6 +160,10 @@ function walk(
     if (taken > 1) way.missed.push({ at: i, marks: taken - 1 })
     way.kept.push(i)
     way.marks.push(taken)
+    if (again && halved(times, i, way)) {
+      follow(HALVED, i)
+      continue
+    }
     past.push(times[i])
     counts.push(taken)
     if (past.length > 4 * MEMORY) {
@@ -167,16 +181,38 @@ function walk(
 function lost(times: readonly number[], i: number, { doubled }: Way): boolean {
   const first = i - LOOKED_BACK + 1
   if (first < 1 || doubled.filter((d) => d >= first).length < LOST) return false
-  for (let j = first + 1; j < i; j++) {
+  return evenly(times, first, i)
+}
+
+/**
+ * Marks come evenly, and yet between each two of them one was taken for missed: the walk goes on at twice the speed or
+ * more. A mark that peeled off leaves such gaps too, but there they grow to twice from one to the next.
+ */
+function halved(times: readonly number[], i: number, { kept, marks }: Way): boolean {
+  const first = i - HALVED + 1
+  let from = kept.length - HALVED
+  if (first < 1 || from < 2 || kept[from] !== first) return false
+  if (!marks.slice(from).every((m) => m > 1) || !evenly(times, first, i)) return false
+  while (from > 1 && marks[from - 1] > 1) from--
+  // where the twos began before this walk did, nothing tells
+  if (from < 2) return false
+  const [a, b, c] = [kept[from - 2], kept[from - 1], kept[from]].map((k) => times[k])
+  const grows = (c - b) / (b - a)
+  return grows < PEELED[0] || grows > PEELED[1]
+}
+
+/** No two neighbouring gaps of marks first to last differ by much. */
+function evenly(times: readonly number[], first: number, last: number): boolean {
+  for (let j = first + 1; j < last; j++) {
     const ratio = (times[j + 1] - times[j]) / (times[j] - times[j - 1])
     if (!(ratio < EVEN && ratio > 1 / EVEN)) return false
   }
   return true
 }
 
-/** Takes the last marks for one each; how many turns lie before them is not known. */
-function beginAnew(times: readonly number[], i: number, way: Way): void {
-  const first = i - LOOKED_BACK + 1
+/** Takes so many last marks for one each; how many turns lie before them is not known. */
+function beginAnew(times: readonly number[], i: number, way: Way, back: number): void {
+  const first = i - back + 1
   while (way.kept.length > 0 && way.kept[way.kept.length - 1] >= first) {
     way.kept.pop()
     way.marks.pop()
@@ -300,12 +336,18 @@ export function countMarks(times: Float64Array): CountedMarks {
   const starts = Array.from({ length: tries }, (_, i) =>
     steadiest(gaps, Math.floor((i * gaps.length) / tries), Math.floor(((i + 1) * gaps.length) / tries)),
   )
-  const best = (again: boolean) =>
-    starts.map((i) => countedFrom(times, i, again)).reduce((a, b) => (faultsOf(b) < faultsOf(a) ? b : a))
-  const followed = best(false)
+  const best = (from: readonly number[], again: boolean) =>
+    from
+      .map((start) => ({ start, counted: countedFrom(times, start, again) }))
+      .reduce((a, b) => (faultsOf(b.counted) < faultsOf(a.counted) ? b : a))
+  const { start, counted: followed } = best(starts, false)
   // a rotor with nothing on its shaft may gain several times its speed within a turn: there no walk can follow it, and
   // each part is counted by itself
-  if (followed.doubledAtS.length <= DOUBTFUL * n) return followed
-  const byParts = best(true)
+  const missed = followed.missed.reduce((sum, m) => sum + m.marks, 0)
+  const doubtful = followed.doubledAtS.length > DOUBTFUL * n
+  if (!doubtful && missed <= MANY_MISSED * n) return followed
+  // of marks that are missed alone only the walk that was believed is asked: from elsewhere one that peeled off would
+  // pass for half the speed
+  const { counted: byParts } = best(doubtful ? starts : [start], true)
   return followed.doubledAtS.length > HOPELESS * n || faultsOf(byParts) < 0.5 * faultsOf(followed) ? byParts : followed
 }
