@@ -1,8 +1,10 @@
 import { GAS_CONSTANT } from '../../air'
 import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
-import { linearLeastSquares, mean, median, varianceOf, type Measured } from '../../statistics'
+import { median, varianceOf, type Measured } from '../../statistics'
 import { wallConductance } from '../../supply'
+import { binned, fitCourse, type Course } from './fit-course'
+import { shapesOf, type TankShape } from './shapes'
 import { tankFlow, tankPressures, type TankModel } from './tank-model'
 import { timeRises } from '../time-rises'
 
@@ -61,11 +63,9 @@ export interface TankReduction {
 }
 
 const LEAST_ROWS = 20
-const BINS = 200
 /** A pressure must fall by so many times its noise, and by this share, to say anything. */
 const FALLS = 15
 const LEAST_FALL = 0.005
-const ROUNDS = 25
 /**
  * One more number must gain so much of the squares that a reading has; the 95 % point of chi square with one degree of
  * freedom.
@@ -76,165 +76,8 @@ const DOUBTED = 12
 
 const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
 
-interface Binned {
-  readonly t: number[]
-  readonly p: number[]
-  readonly n: number[]
-}
-
-/** Means over even stretches of time. */
-function binned(time: readonly number[], gauge: readonly number[]): Binned {
-  const width = (time[time.length - 1] - time[0]) / BINS
-  const out: Binned = { t: [], p: [], n: [] }
-  for (let i = 0; i < time.length;) {
-    const end = time[i] + width
-    let [sumT, sumP, count] = [0, 0, 0]
-    for (; i < time.length && (count === 0 || time[i] < end); i++, count++) {
-      sumT += time[i]
-      sumP += gauge[i]
-    }
-    out.t.push(sumT / count)
-    out.p.push(sumP / count)
-    out.n.push(count)
-  }
-  return out
-}
-
-interface Course {
-  readonly startPa: number
-  readonly opensS: number
-  readonly lnArea: number
-  readonly lnWall: number
-}
-
-interface Fitted {
-  readonly course: Course
-  readonly wall: number
-  readonly chi2: number
-  readonly scatter: number
-  /** By how much the variance is larger since neighbours err together. */
-  readonly wider: number
-  readonly covariance: readonly (readonly number[])[]
-}
-
-/** The course that fits best, by damped Gauss–Newton steps with differences for slopes (Marquardt 1963). */
-function fitCourse(
-  data: Binned,
-  start: Course,
-  heat: 'found' | number,
-  known: Omit<TankModel, 'startPaAbs' | 'effectiveAreaM2' | 'wallWPerK'>,
-  opens: boolean,
-): Fitted {
-  const free: (keyof Course)[] = [
-    'startPa',
-    ...(opens ? (['opensS'] as const) : []),
-    'lnArea',
-    ...(heat === 'found' ? (['lnWall'] as const) : []),
-  ]
-  const steps: Course = { startPa: 50, opensS: 0.01 * (data.t[1] - data.t[0]) + 1e-4, lnArea: 1e-4, lnWall: 1e-2 }
-  const wallOf = (c: Course) => (heat === 'found' ? Math.exp(c.lnWall) : heat)
-  const at = (c: Course): number[] => {
-    const after = data.t.map((t) => Math.max(0, t - c.opensS))
-    return tankPressures(
-      { ...known, startPaAbs: c.startPa + known.roomPaAbs, effectiveAreaM2: Math.exp(c.lnArea), wallWPerK: wallOf(c) },
-      after,
-    ).map((p) => p - known.roomPaAbs)
-  }
-  const chiOf = (p: readonly number[]) => p.reduce((s, v, i) => s + data.n[i] * (data.p[i] - v) ** 2, 0)
-  let course = start
-  let now = at(course)
-  let chi = chiOf(now)
-  let damping = 1e-3
-  let covariance: readonly (readonly number[])[] = []
-  for (let round = 0; round < ROUNDS; round++) {
-    const moved = free.map((key) => at({ ...course, [key]: course[key] + steps[key] }))
-    const rows = data.t.map((_, i) => moved.map((m, k) => (m[i] - now[i]) / steps[free[k]]))
-    const off = data.p.map((v, i) => v - now[i])
-    const plain = linearLeastSquares(rows, off, data.n, 'residual')
-    if (plain.status === 'fitted') covariance = plain.covariance
-    // rows of the damping hold each step back by its own size
-    const size = free.map((_, k) => Math.sqrt(rows.reduce((s, r, i) => s + data.n[i] * r[k] ** 2, 0)))
-    const damped = linearLeastSquares(
-      [...rows, ...free.map((_, k) => free.map((__, j) => (j === k ? size[k] * Math.sqrt(damping) : 0)))],
-      [...off, ...free.map(() => 0)],
-      [...data.n, ...free.map(() => 1)],
-      'residual',
-    )
-    if (damped.status !== 'fitted') break
-    const limit: Course = { startPa: Infinity, opensS: Infinity, lnArea: 0.7, lnWall: 1.5 }
-    const next = { ...course }
-    free.forEach((key, k) => {
-      const by = Math.max(-limit[key], Math.min(limit[key], damped.parameters[k]))
-      Object.assign(next, { [key]: course[key] + by })
-    })
-    const there = at(next)
-    const better = chiOf(there)
-    if (better <= chi) {
-      const gained = chi - better
-      ;[course, now, chi, damping] = [next, there, better, Math.max(1e-9, damping / 5)]
-      if (gained < 1e-9 * chi) break
-    } else if (damping > 1e6) break
-    else damping *= 8
-  }
-  // what is left of one stretch to the next is no noise: readings that err together count for less
-  const left = data.p.map((v, i) => (v - now[i]) * Math.sqrt(data.n[i]))
-  const square = left.reduce((s, v) => s + v * v, 0)
-  const next = left.slice(1).reduce((s, v, i) => s + v * left[i], 0)
-  const alike = Math.min(0.95, Math.max(0, next / square))
-  const wider = (1 + alike) / (1 - alike)
-  const size = free.length
-  const full = (['startPa', 'opensS', 'lnArea', 'lnWall'] as const).map((row) =>
-    (['startPa', 'opensS', 'lnArea', 'lnWall'] as const).map((column) => {
-      const [j, k] = [free.indexOf(row), free.indexOf(column)]
-      return j < 0 || k < 0 || covariance.length < size ? 0 : wider * covariance[j][k]
-    }),
-  )
-  return {
-    course,
-    wall: wallOf(course),
-    chi2: chi,
-    wider,
-    scatter: Math.sqrt(mean(data.p.map((v, i) => (v - now[i]) ** 2))),
-    covariance: full,
-  }
-}
-
-/** In what other ways than evenly a hole and a wall may work. */
-type TankShape = Pick<TankModel, 'areaFalls' | 'wallFalls'>
-/** A sharp edge lets through a quarter to a third less towards the room's pressure than choked; a nozzle hardly. */
-const AREA_FALLS = [0, 0.1, 0.2, 0.3] as const
-/** Natural convection goes with the density by a third to a half power; a thin wall cools on top of that. */
-const WALL_FALLS = [0, 0.5, 1] as const
 /** Hole and wall work in such a way where it has this share of all likelihood. */
 const CLEAR = 0.95
-
-/**
- * Mean of courses in which the hole lets through less as the pressure falls, and the wall warms less as the air gets
- * thin, each by how well it fits (Hoeting and others, 1999, Bayesian model averaging): the area at the opening, and how
- * far they lie apart. `falls`: how likely the hole's area falls.
- */
-function shapesOf(found: Fitted, stretches: number, as: (shape: TankShape) => Fitted) {
-  const heat = found.wall > 0 && Number.isFinite(found.wall)
-  const all = AREA_FALLS.flatMap((areaFalls) =>
-    (heat ? WALL_FALLS : [0]).map((wallFalls) => ({
-      areaFalls,
-      fit: areaFalls === 0 && wallFalls === 0 ? found : as({ areaFalls, wallFalls }),
-    })),
-  )
-  const best = all.reduce((a, b) => (b.fit.chi2 < a.fit.chi2 ? b : a)).fit
-  // stretches that err together count for less
-  const one = (best.chi2 / Math.max(1, stretches - 4)) * best.wider
-  const likely = all.map(({ fit }) => Math.exp((-0.5 * (fit.chi2 - best.chi2)) / one))
-  const sum = likely.reduce((a, b) => a + b, 0)
-  const mean = (of: (x: (typeof all)[number]) => number) => all.reduce((s, x, i) => s + (likely[i] / sum) * of(x), 0)
-  const lnArea = mean((x) => x.fit.course.lnArea)
-  return {
-    lnArea,
-    apart: Math.sqrt(mean((x) => (x.fit.course.lnArea - lnArea) ** 2)),
-    falls: mean((x) => (x.areaFalls > 0 ? 1 : 0)),
-  }
-}
-
 /**
  * Air that is not alike throughout and a wall that cools itself: no area is said to be known better. Our own estimate.
  */
