@@ -6,7 +6,7 @@ import { test as unwatched, type Page } from '@playwright/test'
 /** The simulated bench's clock runs so many times faster than true, so that a test takes seconds. */
 async function hurry(page: Page, pace: number): Promise<void> {
   await page.route('**/api/simulated-bench?*', (route) =>
-    // the same machine each time: one in some thirty loses its marks as it gains speed
+    // the same machine each time, so that what fails can be made to fail again
     route.continue({
       url: route
         .request()
