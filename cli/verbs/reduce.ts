@@ -1,5 +1,12 @@
 import type { z } from 'zod'
-import { frameCandidates, reduceInertia, reduceSpeed, reduceTank, reduceThrust } from '../../src/core/bench'
+import {
+  dragParabola,
+  frameCandidates,
+  reduceInertia,
+  reduceSpeed,
+  reduceTank,
+  reduceThrust,
+} from '../../src/core/bench'
 import {
   TANK_ROLES,
   mapForce,
@@ -69,8 +76,9 @@ function inertiaOf(input: Of<'inertia'>, table: Table) {
     },
     settings,
   )
-  const [, , a, b, c] = r.law.parameters
-  const sigma = (i: number) => Math.sqrt(r.law.covariance[i][i])
+  const drag = dragParabola(r.law, r.freeSpeed.value)
+  const [a, b, c] = drag.parameters
+  const sigma = (i: number) => Math.sqrt(drag.covariance[i][i])
   const speed = (value: number) => ({ value, standardUncertainty: r.freeSpeed.standardUncertainty, unit: 'rad/s' })
   return {
     figures: {
@@ -82,9 +90,9 @@ function inertiaOf(input: Of<'inertia'>, table: Table) {
       dragFreeSpeed: r.dragFreeSpeed,
       freeSpeed: r.freeSpeed,
       effectiveInertia: r.effectiveInertia,
-      dragCoulomb: { value: a, standardUncertainty: sigma(2), unit: 'N·m' },
-      dragLinear: { value: b, standardUncertainty: sigma(3), unit: 'N·m·s' },
-      dragQuadratic: { value: c, standardUncertainty: sigma(4), unit: 'N·m·s²' },
+      dragCoulomb: { value: a, standardUncertainty: sigma(0), unit: 'N·m' },
+      dragLinear: { value: b, standardUncertainty: sigma(1), unit: 'N·m·s' },
+      dragQuadratic: { value: c, standardUncertainty: sigma(2), unit: 'N·m·s²' },
     },
     curve: { ...r.curve } as unknown as Record<string, number[]>,
     points: r.points.map((p) => ({ ...p })),

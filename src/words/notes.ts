@@ -147,10 +147,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `The cell was not at zero: ${q('force', zeroN)} were taken off, which the plain area would have counted as ${impulseNs.toPrecision(2)} N·s.`,
   'reduction-waves':
     'The fitted law does not lie on the recording: what is left runs in waves, and the bands are widened for it. Look at the trace for a slipping belt, a valve opened slowly or a load that changes.',
-  'reduction-or-bent': ({ powerW }) =>
-    `If the pressure was held, nothing fell: torque then bends over the speed, as that of vanes, discs and axial blades may, and the peak at the shaft is ${q('power', powerW)}. The motion alone cannot tell the two apart; the band holds both.`,
-  'reduction-bent':
-    'Torque does not fall in a straight line: the pressure may have sagged during the run, or the rotor pumps air. The peak from the line is less sure than its band says.',
+  'reduction-no-pressure': ({ share }) =>
+    `No pressure was recorded: how far it fell on the way and how the torque bends look much alike, and the band of the peak, ${q('share', share)} wide to either side, holds both. With a column of the pressure it is a few thousandths.`,
   'reduction-scatter':
     'Readings scatter more than the recording allows: look at what the fit leaves for a slipping belt, a loose sensor or an unsteady supply.',
   'reduction-rotor-heavy':

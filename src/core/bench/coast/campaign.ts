@@ -3,6 +3,7 @@ import { RPM as rpm } from '../../units/rotation'
 import { angleOfPulses, angleOfSpeed } from '../angle/angle-trace'
 import { angleOfCounts } from '../angle/counter'
 import { encoderCounts, pulseTimes } from '../inertia/simulate-inertia'
+import { otherDrag } from '../other-shapes'
 import { tally, type TallyRow } from '../tally'
 import { REPEATS, dragAt, dragUncertainty, reduceCoast } from './reduce-coast'
 import type { CoastReduction, CoastRig } from './types'
@@ -25,17 +26,6 @@ export const COAST_FIGURES = ['topDrag', 'middleDrag', 'restDrag', 'inertia'] as
 export type CoastFigure = (typeof COAST_FIGURES)[number]
 
 const FULL_SHARE = 0.03
-
-/** Drag that no parabola has: a power of the speed, and in a third of them friction that is greater near rest. */
-function otherDrag(random: () => number, topRadPerS: number): (w: number) => number {
-  const between = (low: number, high: number) => low + (high - low) * random()
-  const [rest, rise, power] = [between(2e-4, 6e-4), between(0.5, 2), between(0.5, 3)]
-  const [more, reach] = random() < 1 / 3 ? [between(0.2, 0.6), between(0.08, 0.25)] : [0, 1]
-  return (w) => {
-    const x = w / topRadPerS
-    return rest * (1 + more * Math.exp(-x / reach) + rise * x ** power)
-  }
-}
 
 /** Machines differ from run to run, so that no single case is tuned to. */
 function drawTruth(condition: CoastCondition, random: () => number): CoastTruth {

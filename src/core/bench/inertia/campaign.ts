@@ -5,8 +5,9 @@ import { angleOfPulses, angleOfSpeed } from '../angle/angle-trace'
 import { angleOfCounts } from '../angle/counter'
 import { CLOCK_SCALE, reduceInertia, type InertiaReduction } from './reduce-inertia'
 import type { InertiaRig } from './rig'
+import { otherDrag, otherTorque } from '../other-shapes'
 import { tally, type TallyRow } from '../tally'
-import { encoderCounts, pulseTimes, simulateSpinUp, type SpinUpTruth } from './simulate-inertia'
+import { dragOf, encoderCounts, pulseTimes, simulateSpinUp, type SpinUpTruth } from './simulate-inertia'
 
 /** What goes wrong, or not, in a set of simulated runs. */
 export const CAMPAIGN_CONDITIONS = [
@@ -20,6 +21,9 @@ export const CAMPAIGN_CONDITIONS = [
   'speed with noise',
   'bent',
   'bent, with column',
+  'drag of another shape',
+  'torque of another shape',
+  'both, shut early',
 ] as const
 export type CampaignCondition = (typeof CAMPAIGN_CONDITIONS)[number]
 
@@ -43,13 +47,14 @@ function drawTruth(random: () => number): SpinUpTruth {
 }
 
 function trueFigures(t: SpinUpTruth): Record<CampaignFigure, number> {
-  const [a, b, c] = t.drag
-  const { bend = 0, stallTorqueNm, dragFreeSpeedRadPerS } = t
+  const drag = dragOf(t)
+  const { bend = 0, stallTorqueNm, dragFreeSpeedRadPerS, torqueShape } = t
   const blades = (w: number) => {
     const x = w / dragFreeSpeedRadPerS
+    if (torqueShape) return stallTorqueNm * torqueShape(x)
     return stallTorqueNm * (1 - (1 - bend) * x - bend * x * x)
   }
-  const shaft = (w: number) => blades(w) - a - b * w - c * w * w
+  const shaft = (w: number) => blades(w) - drag(w)
   const freeSpeed = rootBetween(shaft, 0, dragFreeSpeedRadPerS)
   const peak = (torque: (w: number) => number) => {
     const best = maximise((w) => w * torque(w), 0, freeSpeed)
@@ -66,7 +71,14 @@ export function campaignRun(
   const random = seededRandom(seed * 7919 + 13)
   // without a column only what no fall of the pressure looks like is known to be a bend
   const bend = condition === 'bent' ? 0.15 + 0.45 * random() : condition.startsWith('bent') ? 0.9 * random() - 0.35 : 0
-  const truth: SpinUpTruth = { ...drawTruth(random), bend }
+  const drawn: SpinUpTruth = { ...drawTruth(random), bend }
+  const both = condition === 'both, shut early'
+  const truth: SpinUpTruth = {
+    ...drawn,
+    ...(both || condition === 'drag of another shape' ? { dragNm: otherDrag(random, drawn.dragFreeSpeedRadPerS) } : {}),
+    ...(both || condition === 'torque of another shape' ? { torqueShape: otherTorque(random) } : {}),
+    ...(both ? { shutS: 5 + 3 * random() } : {}),
+  }
   const nominal = truth.effectiveInertiaKgM2
   const unsure = condition === 'inertia to 1 %' ? 0.01 : 0
   const real: SpinUpTruth = { ...truth, effectiveInertiaKgM2: nominal * (1 + unsure * normalDraw(random)) }

@@ -1,53 +1,42 @@
-import { linearLeastSquares, type Measured } from '../../statistics'
+import { varianceOf, type Measured } from '../../statistics'
+import { shapeFor, type Shape } from './courses'
 import { lawOf } from './law-of-motion'
-import type { LocalMotion } from './local-fit'
-import { fallOf, fellUnseen, type Driven, type PressureFall } from './pressure-drive'
+import { fallOf, type Driven, type PressureFall } from './pressure-drive'
 import {
+  bladeGradient,
+  bladeTorqueOf,
   dragFreeSpeedOf,
   dragOf,
+  fallAt,
   freeSpeedOf,
-  peakOf,
-  shaftGradient,
   shaftTorqueOf,
   tooLittle,
   type TorqueLaw,
 } from './torque-law'
-import { BEND, NO_DRIVE, type TrajectoryFit } from './trajectory-fit'
+import type { TrajectoryFit } from './trajectory-fit'
 import type { Drive } from './trajectory-march'
-
-/** A line is looked at for a bend where the torque read in windows strays from it by so many of its uncertainty. */
-const STRAYS = 3
-/** A bend counts where it is so many of its own uncertainty. */
-const BENT = 3.5
-/** A law whose residuals are less alike than this lies on the recording. */
-const LIES = 0.3
-
-/** Curvature of blade torque against speed in units of its uncertainty. */
-function curvature(spin: readonly LocalMotion[], law: TorqueLaw, inertia: number): number {
-  const top = Math.max(...spin.map((m) => m.speedRadPerS))
-  const fit = linearLeastSquares(
-    spin.map((m) => [1, m.speedRadPerS / top, (m.speedRadPerS / top) ** 2]),
-    spin.map((m) => inertia * m.accelerationRadPerS2 + dragOf(law, m.speedRadPerS)),
-    spin.map((m) => 1 / (inertia * m.accelerationUncertainty) ** 2),
-    'birge',
-  )
-  return fit.status === 'fitted' && fit.degreesOfFreedom > 3 ? fit.parameters[2] / Math.sqrt(fit.covariance[2][2]) : 0
-}
+import type { PriorScale } from './trajectory-system'
 
 /** Whether a law is a machine's: torque at rest, and less of it until it is gone. */
 function falls(law: TorqueLaw): boolean {
-  const [t0, k, , , , q] = law.parameters
   const free = freeSpeedOf(law)
-  return t0 > 0 && free > 0 && dragFreeSpeedOf(law) > 0 && k + 2 * q * free > 0
+  return free > 0 && dragFreeSpeedOf(law) > 0 && fallAt((w) => shaftTorqueOf(law, w), free) > 0
 }
 
-const bends = ({ status, parameters, covariance }: TrajectoryFit): boolean =>
-  status !== 'singular' && Math.abs(parameters[BEND]) > BENT * Math.sqrt(covariance[BEND][BEND])
+/**
+ * How far torque on the blades lies over the straight line from rest to the highest speed, half-way, as a share of the
+ * torque at rest; and over its uncertainty.
+ */
+export interface Bend {
+  readonly share: number
+  readonly sigmas: number
+}
 
-/** A law, less sure by as much as another one differs from it. */
-const unsureBy = (law: TorqueLaw, other: TorqueLaw): TorqueLaw => {
-  const off = law.parameters.map((p, i) => other.parameters[i] - p)
-  return { ...law, covariance: law.covariance.map((row, i) => row.map((v, j) => v + off[i] * off[j])) }
+export function bendOf(law: TorqueLaw, topRadPerS: number): Bend {
+  const over = (of: (w: number) => number) => of(topRadPerS / 2) - (of(0) + of(topRadPerS)) / 2
+  const gradient = law.parameters.map((_, i) => over((w) => bladeGradient(law, w)[i]))
+  const bend = over((w) => bladeTorqueOf(law, w))
+  return { share: bend / law.parameters[0], sigmas: bend / Math.sqrt(varianceOf(gradient, law.covariance)) }
 }
 
 /** The law that a recording tells, and how it was come by. */
@@ -55,58 +44,77 @@ export interface ChosenLaw {
   readonly law: TorqueLaw
   readonly motion: TrajectoryFit
   readonly fall: PressureFall
-  readonly curvatureSigmas: number
-  /** Greatest power at the shaft if nothing fell and the torque bends instead; null where that is no question. */
-  readonly bentInsteadW: number | null
 }
 
-interface Found {
-  readonly motion: TrajectoryFit
-  readonly law: TorqueLaw
-  readonly fall: PressureFall
-}
+/** How crooked a machine may be, over the usual, and how far a supply may fall unseen; the widest of all first. */
+const CROOKED = [1, 0.3, 0.05] as const
+const FALLS = [3, 1, 0.25] as const
 
-/** The bent one where its bend is beyond doubt; else the straight one, less sure by what the bend would change. */
-function lawOfBoth(straight: Found, bent: Found | null): Found {
-  if (!bent || bent.motion.status === 'singular' || !falls(bent.law)) return straight
-  return bends(bent.motion) ? bent : { ...straight, law: unsureBy(straight.law, bent.law) }
+/**
+ * Evidence counts by this power: courses of a few shapes are near to a machine's and a supply's, and none is its own
+ * (Miller and Dunson, 2019, coarsened posterior). With this, simulated machines of
+ * other shapes lie within what is told.
+ */
+const COARSE = 0.75
+
+/** One for each of `a` and `b`, such that neighbours differ in one of them. */
+const pairs = (a: readonly number[], b: readonly number[]): PriorScale[] =>
+  a.flatMap((shape, i) => (i % 2 ? [...b].reverse() : b).map((fall) => ({ shape, fall })))
+
+/** A mean of laws, each by its weight, and as unsure as each is and as they differ. */
+function meanOf(laws: readonly TorqueLaw[], weights: readonly number[]): TorqueLaw {
+  const parameters = laws[0].parameters.map((_, i) => laws.reduce((sum, l, n) => sum + weights[n] * l.parameters[i], 0))
+  const off = laws.map((l) => l.parameters.map((p, i) => p - parameters[i]))
+  return {
+    ...laws[0],
+    parameters,
+    covariance: parameters.map((_, i) =>
+      parameters.map((__, j) =>
+        laws.reduce((sum, l, n) => sum + weights[n] * (l.covariance[i][j] + off[n][i] * off[n][j]), 0),
+      ),
+    ),
+  }
 }
 
 /**
- * A straight law of torque, or one that bends where the recording is beyond doubt about it: a recorded pressure is
- * taken along in both. Where a fall that nobody recorded and a bend both lie on the recording the fall is told, less sure
- * by what the bend would change, and what that would be.
- * `first` is a first estimate from the windows `spin`; `fit` lays a law on the recording.
+ * Torque and drag of any shape that a machine's may have, and what drove the blades, each as likely as it is beforehand
+ * (`courses`, `pressure-drive`): how far one can be told from the other is in the covariance. How crooked the machine
+ * is, and how far its supply falls, is weighed by how likely the recording is with it: that which explains it with least
+ * counts most (Bayes' law with normal priors and their widths unknown: Gelman and others, Bayesian Data Analysis, 14.8,
+ * 7.4). `first` is a first estimate from windows; `fit` lays laws on the recording, one for each scale.
  * @throws PhysicsError TOO_LITTLE_DATA where torque does not fall with speed.
  */
 export function chooseLaw(
-  fit: (drive: Drive, law: readonly number[], bent: boolean) => TrajectoryFit,
+  fit: (drive: Drive, law: readonly number[], shape: Shape, scales: readonly PriorScale[]) => readonly TrajectoryFit[],
   first: TorqueLaw,
-  spin: readonly LocalMotion[],
   driven: Driven,
   inertia: Measured,
 ): ChosenLaw {
-  const by = (bent: boolean, from: readonly number[]): Found => {
-    const motion = fit(driven.drive, from, bent)
-    const other = driven.other && motion.status !== 'singular' ? fit(driven.other, motion.parameters, bent) : null
-    return { motion, fall: fallOf(driven, motion, other), law: lawOf(motion, other, driven, inertia.value, first) }
-  }
-  const straight = by(
-    false,
-    first.parameters.map((v) => v / inertia.value),
+  const over = first.parameters.map((v) => v / inertia.value)
+  const shape = shapeFor(first.referenceRadPerS, over[0], dragOf(first, first.referenceRadPerS / 2) / inertia.value)
+  const scales = pairs(CROOKED, driven.other ? FALLS : [1])
+  const motions = fit(driven.drive, over, shape, scales)
+  const most = Math.max(...motions.map((m) => m.logEvidence))
+  const likely = motions.map((m) => Math.exp(COARSE * (m.logEvidence - most)))
+  const all = likely.reduce((sum, v) => sum + v, 0)
+  const weights = likely.map((v) => v / all)
+  if (process.env.DBG)
+    console.log(
+      motions
+        .map(
+          (m, i) =>
+            `${scales[i].shape}/${scales[i].fall}:${weights[i].toFixed(3)}:${(m.logEvidence - most).toFixed(1)}`,
+        )
+        .join(' '),
+    )
+  const best = weights.indexOf(Math.max(...weights))
+  const motion = motions[best]
+  const other =
+    driven.other && motion.status !== 'singular' ? fit(driven.other, motion.parameters, shape, [scales[best]])[0] : null
+  const law = meanOf(
+    motions.map((m, i) => lawOf(m, i === best ? other : null, driven, inertia.value, first)),
+    weights,
   )
-  const curvatureSigmas = curvature(spin, straight.law, inertia.value)
-  const unseen = fellUnseen(straight.fall)
-  // a pressure that moves may hide a bend from the windows; where it was recorded the motion tells one from the other
-  const looked = driven.other === null || Math.abs(curvatureSigmas) > STRAYS
-  const bent = looked && !unseen ? by(true, straight.motion.parameters) : null
-  const found = lawOfBoth(straight, bent)
-  if (!falls(found.law)) throw tooLittle('Torque does not fall with speed in this stretch.')
-  const instead = unseen ? fit(NO_DRIVE, straight.motion.parameters, true) : null
-  const held = { ...driven, drive: NO_DRIVE, other: null }
-  const lies = instead && bends(instead) && instead.autocorrelation < LIES
-  const other = lies ? lawOf(instead, null, held, inertia.value, first) : null
-  if (!other || !falls(other)) return { ...found, curvatureSigmas, bentInsteadW: null }
-  const { power } = peakOf(other, (w) => shaftTorqueOf(other, w), shaftGradient, freeSpeedOf(other), inertia)
-  return { ...found, law: unsureBy(found.law, other), curvatureSigmas, bentInsteadW: power.value }
+  if (!falls(law)) throw tooLittle('Torque does not fall with speed in this stretch.')
+  return { law, motion, fall: fallOf(driven, motion, other) }
 }

@@ -1,4 +1,5 @@
 import { lawOf } from './law-of-motion'
+import { COURSES } from './courses'
 import { driveOf, slopeAtShut } from './pressure-drive'
 import type { TorqueLaw } from './torque-law'
 import type { TrajectoryFit } from './trajectory-fit'
@@ -13,7 +14,7 @@ const column = driveOf(
   3e5,
 )
 const INERTIA = 2e-5
-const first = { parameters: [1, 2, 3, 4, 5, 6], covariance: [] } as unknown as TorqueLaw
+const first: TorqueLaw = { parameters: [1, 2, 3, 4, 5, 6], referenceRadPerS: 2000, covariance: [] }
 
 /** A fit with so many parameters, each known to a thousandth, torque and slope alike in part. */
 const fitOf = (parameters: readonly number[], status: TrajectoryFit['status'] = 'converged') => {
@@ -22,20 +23,23 @@ const fitOf = (parameters: readonly number[], status: TrajectoryFit['status'] = 
   return { status, parameters, covariance } as unknown as TrajectoryFit
 }
 const LAW = [1000, 0.5, 20, 0.005, 2e-6, 3e-5]
-const fallen = [...LAW, 0.02, 0.01, -0.005, 0.002]
+/** So much of each course. */
+const AMOUNTS = COURSES.map((_, i) => 7 - i)
+const fallen = [...LAW, 0.02, 0.01, -0.005, 0.002, 0, 0.003, 0, ...AMOUNTS]
+const COURSES_AT = FACTORS + 7
 
 test('with a column the law is the fit’s, times the inertia, and its covariance times the inertia twice', () => {
-  const motion = fitOf([...LAW, 0.95, 0.2, ...Array.from({ length: 8 }, () => 0)])
+  const motion = fitOf([...LAW, 0.95, 0.2, ...Array.from({ length: 8 }, () => 0), ...AMOUNTS])
   const law = lawOf(motion, null, column, INERTIA, first)
-  law.parameters.forEach((v, i) => expect(v / (LAW[i] * INERTIA)).toBeCloseTo(1, 12))
+  law.parameters.forEach((v, i) => expect(v / INERTIA).toBeCloseTo([...LAW, ...AMOUNTS][i], 9))
   expect(law.covariance[0][1] / (motion.covariance[0][1] * INERTIA ** 2)).toBeCloseTo(1, 12)
-  expect(law.covariance).toHaveLength(6)
+  expect(law.covariance).toHaveLength(6 + COURSES.length)
 })
 
 test('without one the slope is that at the shut, its variance that of slope and falls together (JCGM 100, 5.2)', () => {
   const motion = fitOf(fallen)
   const law = lawOf(motion, null, unseen, INERTIA, first)
-  const slope = (p: readonly number[]) => p[1] * slopeAtShut(unseen.drive, p.slice(FACTORS)).factor
+  const slope = (p: readonly number[]) => p[1] * slopeAtShut(unseen.drive, p.slice(FACTORS, COURSES_AT)).factor
   expect(law.parameters[1] / (slope(fallen) * INERTIA)).toBeCloseTo(1, 12)
   // the derivative of the slope by each parameter, found by trying
   const by = fallen.map((v, i) => {
@@ -44,12 +48,24 @@ test('without one the slope is that at the shut, its variance that of slope and 
   })
   const variance = by.reduce((sum, a, i) => sum + by.reduce((s, b, j) => s + a * b * motion.covariance[i][j], 0), 0)
   // and 2 % of the fall, which is put together from courses
-  const shape = (0.02 * fallen.slice(FACTORS).reduce((sum, f) => sum + f, 0) * slope(fallen)) ** 2
+  const shape = (0.02 * fallen.slice(FACTORS, COURSES_AT).reduce((sum, f) => sum + f, 0) * slope(fallen)) ** 2
   expect(law.covariance[1][1] / ((variance + shape) * INERTIA ** 2)).toBeCloseTo(1, 5)
-  const atRest = motion.covariance[0][0] + (0.01 * 0.027 * LAW[0]) ** 2
+  const atRest = motion.covariance[0][0] + (0.01 * 0.03 * LAW[0]) ** 2
   expect(law.covariance[0][0] / (atRest * INERTIA ** 2)).toBeCloseTo(1, 9)
   const withTorque = by.reduce((sum, a, i) => sum + a * motion.covariance[0][i], 0)
   expect(law.covariance[0][1] / (withTorque * INERTIA ** 2)).toBeCloseTo(1, 5)
+})
+
+test('what goes with a power of the speed moves with the speed at which torque vanishes, drag and torque near rest do not', () => {
+  const law = lawOf(fitOf(fallen), null, unseen, INERTIA, first)
+  const { factor } = slopeAtShut(unseen.drive, fallen.slice(FACTORS, COURSES_AT))
+  expect(factor).toBeGreaterThan(1.005)
+  expect(law.parameters[5] / (LAW[5] * INERTIA)).toBeCloseTo(factor ** 2, 12)
+  const moved = COURSES.map((_, i) => law.parameters[6 + i] / (AMOUNTS[i] * INERTIA))
+  expect(moved.filter((_, i) => AMOUNTS[i] !== 0)).toEqual(
+    COURSES.map((c) => expect.closeTo(c.drives ? factor ** c.power : 1, 9)).filter((_, i) => AMOUNTS[i] !== 0),
+  )
+  expect(law.covariance[6][6] / (1e-3 * AMOUNTS[0] * factor ** 3 * INERTIA) ** 2).toBeGreaterThan(1)
 })
 
 test('what the motion cannot tell widens the band by what it moves', () => {

@@ -1,7 +1,8 @@
+import { COURSES } from './courses'
 import { slopeAtShut, type Driven } from './pressure-drive'
 import type { TorqueLaw } from './torque-law'
 import type { TrajectoryFit } from './trajectory-fit'
-import { FACTORS, type Drive } from './trajectory-march'
+import { FACTORS, priorsOf, type Drive } from './trajectory-march'
 
 /**
  * What a fall that nobody recorded leaves unknown of torque at rest and of the slope, over the fall: it is put together
@@ -10,23 +11,34 @@ import { FACTORS, type Drive } from './trajectory-march'
  */
 const SHAPE_UNSURE = [0.01, 0.02] as const
 
-/** The six of the law. */
-const LAW = [0, 1, 2, 3, 4, 5] as const
-
 /**
  * The law over the inertia that a fit tells, and its covariance. With a column it holds for the nominal pressure;
  * without, its torque at rest for the pressure at the start and the speed at which torque vanishes for that at the
  * shut, where it was read.
  */
 function asRead({ parameters, covariance }: TrajectoryFit, drive: Drive, unseen: boolean) {
-  const law = parameters.slice(0, LAW.length)
-  const rows = LAW.map((i) => parameters.map((_, j): number => (i === j ? 1 : 0)))
-  if (unseen) {
-    const { factor, byFall } = slopeAtShut(drive, parameters.slice(FACTORS))
-    rows[1] = parameters.map((_, j) => (j === 1 ? factor : j >= FACTORS ? law[1] * byFall : 0))
-    law[1] *= factor
-  }
-  const fall = unseen ? parameters.slice(FACTORS).reduce((sum, f) => sum + f, 0) : 0
+  const courses = FACTORS + priorsOf(drive).length
+  // T0, k, a, b, c, q and the courses: where each stands, and the power of the speed by which it moves with the slope
+  const terms = [
+    ...[0, 1, 0, 0, 0, 2].map((power, place) => ({ place, power })),
+    ...COURSES.slice(0, parameters.length - courses).map(({ drives, power }, i) => ({
+      place: courses + i,
+      power: drives ? power : 0,
+    })),
+  ]
+  const fallen = unseen ? parameters.slice(FACTORS, courses) : []
+  const fall = fallen.reduce((sum, f) => sum + f, 0)
+  const { factor, byFall } = unseen ? slopeAtShut(drive, fallen) : { factor: 1, byFall: 0 }
+  const law = terms.map(({ place, power }) => parameters[place] * factor ** power)
+  const rows = terms.map(({ place, power }) =>
+    parameters.map((_, j) =>
+      j === place
+        ? factor ** power
+        : j >= FACTORS && j < courses && power > 0
+          ? parameters[place] * power * factor ** (power - 1) * byFall
+          : 0,
+    ),
+  )
   const along = (row: readonly number[], by: readonly number[]) => row.reduce((sum, v, j) => sum + v * by[j], 0)
   const swept = rows.map((row) => covariance.map((line) => along(row, line)))
   return {
@@ -50,12 +62,13 @@ export function lawOf(
 ): TorqueLaw {
   if (motion.status === 'singular') return first
   const { law, covariance } = asRead(motion, driven.drive, driven.other !== null)
-  const [t0, k, a, b, c, q] = law.map((v) => v * inertia)
-  if (!(t0 > 0) || !Number.isFinite(t0 + k + a + b + c + q)) return first
+  const parameters = law.map((v) => v * inertia)
+  if (!(law[0] > 0) || !parameters.every(Number.isFinite)) return first
   const moved = driven.other && other && other.status !== 'singular' ? asRead(other, driven.other, true).law : law
   const off = law.map((v, i) => moved[i] - v)
   return {
-    parameters: [t0, k, a, b, c, q],
+    ...first,
+    parameters,
     covariance: covariance.map((row, i) => row.map((v, j) => (v + off[i] * off[j]) * inertia * inertia)),
   }
 }

@@ -3,6 +3,7 @@ import { angleOfSpeed } from '../angle/angle-trace'
 import { driveOf, fallOf, fellUnseen, jetSpeedFollows, lineShape, slopeAtShut } from './pressure-drive'
 import { reduceInertia } from './reduce-inertia'
 import { simulateSpinUp } from './simulate-inertia'
+import { COURSES } from './courses'
 import { FACTORS, march, priorsOf } from './trajectory-march'
 
 describe('how a jet’s speed follows the gauge pressure', () => {
@@ -126,43 +127,37 @@ test('a fall is plain above three times its uncertainty and 0.3 % of the torque,
   expect(fall('column', 0.031, 0.01)).toBe(false)
 })
 
-test('a supply that fell or moved is why a line is bent; one that stayed leaves the bend to the machine', () => {
-  const shape = (from: 'motion' | 'column', value: number, curvature: number, bend = 0) =>
+test('a line is bent where it is so beyond doubt; else a fall that nobody saw moved it', () => {
+  const shape = (value: number, share: number, sigmas: number) =>
     lineShape(
-      { from, nominalGaugePa: null, share: { value, standardUncertainty: 0.001, unit: '' }, sigmas: value / 0.001 },
-      curvature,
-      { parameters: [0.02, 2e-5, 3e-4, 0, 0, bend], covariance: [] },
+      {
+        from: 'motion',
+        nominalGaugePa: null,
+        share: { value, standardUncertainty: 0.001, unit: '' },
+        sigmas: value / 0.001,
+      },
+      { share, sigmas },
     )
-  // a law that bends with it is bent whatever the pressure that was recorded did
-  expect([shape('motion', 0, 0, 1e-8), shape('column', 0.1, 5, -1e-8)]).toEqual(['bent', 'bent'])
-  expect(shape('motion', 0.05, 0, 1e-8)).toBe('moved')
-  expect([shape('motion', 0, 0), shape('motion', 0, -3.1), shape('motion', 0, 2.9)]).toEqual([
-    'straight',
-    'bent',
-    'straight',
-  ])
-  // a fall that nobody saw moves the line whether it bends or not
-  expect([shape('motion', 0.05, 0), shape('motion', 0.05, 9)]).toEqual(['moved', 'moved'])
-  expect([shape('column', 0.05, 0), shape('column', -0.05, 9), shape('column', 0.002, 9)]).toEqual([
-    'straight',
-    'moved',
-    'bent',
-  ])
+  expect([shape(0, 0.02, 3.1), shape(0.05, -0.02, -3.1)]).toEqual(['bent', 'bent'])
+  expect([shape(0, 0.02, 2.9), shape(0, 0.004, 30), shape(0.05, 0.02, 2.9)]).toEqual(['straight', 'straight', 'moved'])
 })
 
 test.each([
-  ['a column', column],
-  ['no column', null],
-])('by %s: a row’s derivatives are those of the angle, by every parameter', (_, pressureTrace) => {
+  ['a column', column, true],
+  ['no column', null, true],
+  ['the air shut', null, false],
+])('by %s: a row’s derivatives are those of the angle, by every parameter', (_, pressureTrace, open) => {
   const { drive } = driveOf(pressureTrace, phases, 1, 350e3)
   const priors = priorsOf(drive)
-  const size = FACTORS + priors.length + 2
-  const stretch = { from: 0, to: 200, open: true, at: size - 2 }
+  const place = FACTORS + priors.length
+  const size = place + COURSES.length + 2
+  const stretch = { from: 0, to: 200, open, at: size - 2 }
   const trace = { timeS: Float64Array.from({ length: 200 }, (__, i) => 1.2 + 0.05 * i) } as never
-  const x = [1000, 0.3, 20, 0.007, 5e-6, 8e-5, ...priors.map((p, i) => p.value + 0.02 * ((i % 3) - 1)), 30, 5]
+  const fallen = priors.map((p, i) => p.value + 0.02 * ((i % 3) - 1))
+  const x = [1000, 0.3, 20, 0.007, 5e-6, 8e-5, ...fallen, ...COURSES.map((c, i) => (c.drives ? 30 : 3) + i), 300, 5]
   const last = (at: readonly number[]) => {
     let found = { angle: NaN, row: [] as number[] }
-    march(size, trace, stretch, at, drive, null, (block, angle, __, ___, row) => {
+    march(size, trace, stretch, at, drive, null, { place, referenceRadPerS: 3000 }, (block, angle, __, ___, row) => {
       if (block === 199) found = { angle, row: [...row] }
     })
     return found
@@ -192,7 +187,7 @@ test.each([
   const off = (w: number) => {
     let first = NaN
     const x = [t0, k, 0, 0, 0, q, 1, w, 0]
-    march(9, trace, { from: 0, to: 1, open: true, at: 7 }, x, drive, null, (__, ___, acceleration) => {
+    march(9, trace, { from: 0, to: 1, open: true, at: 7 }, x, drive, null, null, (__, ___, acceleration) => {
       first = acceleration
     })
     return first / t0

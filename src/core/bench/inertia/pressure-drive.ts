@@ -1,9 +1,9 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix'
 import { GAMMA, STANDARD_AMBIENT } from '../../air'
 import { linearLeastSquares, type Measured } from '../../statistics'
+import type { Bend } from './choose-law'
 import type { Phases } from './phases'
-import type { TorqueLaw } from './torque-law'
-import { BEND, type TrajectoryFit } from './trajectory-fit'
+import type { TrajectoryFit } from './trajectory-fit'
 import { FACTORS, type Drive } from './trajectory-march'
 
 /** Supply pressure recorded along with the rotor, gauge. */
@@ -235,19 +235,16 @@ export const fellUnseen = ({ from, share, sigmas }: PressureFall): boolean =>
 const MOVED = 0.003
 export const movedSeen = ({ from, share }: PressureFall): boolean => from === 'column' && Math.abs(share.value) > MOVED
 
+/** Torque is no straight line where it bends by this share, beyond doubt. */
+const BENT = { share: 0.005, sigmas: 3 } as const
+
 /**
- * How the torque read from the motion lies over the speed: a supply that falls or moves meanwhile bends it as well, and
- * is then why.
+ * How torque lies over the speed, as the law tells it; where a supply fell unseen, what is told of a bend hangs on how
+ * far it fell.
  */
-export function lineShape(
-  fall: PressureFall,
-  curvatureSigmas: number,
-  { parameters }: TorqueLaw,
-): 'straight' | 'bent' | 'moved' {
-  if (fellUnseen(fall)) return 'moved'
-  if (parameters[BEND] !== 0) return 'bent'
-  if (Math.abs(curvatureSigmas) <= 3) return 'straight'
-  return movedSeen(fall) ? 'moved' : 'bent'
+export function lineShape(fall: PressureFall, { share, sigmas }: Bend): 'straight' | 'bent' | 'moved' {
+  if (Math.abs(share) > BENT.share && Math.abs(sigmas) > BENT.sigmas) return 'bent'
+  return fellUnseen(fall) ? 'moved' : 'straight'
 }
 
 /**

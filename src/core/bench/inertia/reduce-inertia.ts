@@ -1,4 +1,4 @@
-import type { Measured } from '../../statistics'
+import { mean, type Measured } from '../../statistics'
 import { blockAverage } from '../angle/decimate'
 import { drawnTrace, type DrawnTrace } from '../angle/drawn-trace'
 import { motionsIn, type LocalMotion } from './local-fit'
@@ -7,8 +7,10 @@ import { effectiveInertia, type InertiaRig } from './rig'
 import type { AngleTrace, Repair } from '../angle/repair'
 import { driveOf, type PressureFall, type PressureTrace } from './pressure-drive'
 import type { Drive } from './trajectory-march'
-import { chooseLaw } from './choose-law'
-import { BEND, fitTrajectory } from './trajectory-fit'
+import type { PriorScale } from './trajectory-system'
+import { bendOf, chooseLaw, type Bend } from './choose-law'
+import type { Shape } from './courses'
+import { fitTrajectory } from './trajectory-fit'
 import { reductionNotes } from './reduction-notes'
 import type { Said } from '../../said'
 import {
@@ -80,8 +82,8 @@ export interface InertiaReduction extends DrawnTrace {
   /** At the shaft: what is left after the drag found in coasting. */
   readonly peakShaftPower: PeakPower
   readonly curve: TorqueCurve
-  /** Curvature of torque against speed over its uncertainty; beyond 3 the line is not straight. */
-  readonly curvatureSigmas: number
+  /** How far torque on the blades bends from a straight line. */
+  readonly bend: Bend
   readonly dragMeasured: boolean
   readonly pressure: PressureFall
   /** How much alike neighbouring residuals are, 0 to 1: near 1 the law does not lie on the recording. */
@@ -108,12 +110,32 @@ function openedAt(first: LocalMotion, { spinUp }: Phases): number {
 }
 
 /**
+ * How far the torque read in a window strays from that in those beside it, the law's own course taken off, over what the
+ * recording allows: mean square. What goes on smoothly, as with a pressure that moves, is none of it.
+ */
+const straysOf = (points: readonly TorquePoint[], law: TorqueLaw): number => {
+  const off = points.map((p) => p.shaftTorqueNm - shaftTorqueOf(law, p.speedRadPerS))
+  const squares = points.slice(2).map((after, i) => {
+    const [before, here] = [points[i], points[i + 1]]
+    const share = (here.timeS - before.timeS) / (after.timeS - before.timeS)
+    const beside = (1 - share) * off[i] + share * off[i + 2]
+    const unsure = Math.hypot(
+      here.torqueUncertaintyNm,
+      (1 - share) * before.torqueUncertaintyNm,
+      share * after.torqueUncertaintyNm,
+    )
+    return ((off[i + 1] - beside) / Math.max(1e-12, unsure)) ** 2
+  })
+  return mean(squares)
+}
+
+/**
  * Torque and power against speed from the spin-up of a flywheel, with drag from its coasting.
  * Method: angle averaged in blocks; cubic local fits in windows of equal speed step give speed and acceleration; T = J
  * dw/dt;
- * one weighted fit of T0 - k w - (a + b w + c w^2) to spin-up and of the drag to the coasting, bent by - q w^2 where the
- * recording is beyond doubt about it; JCGM 100 linear propagation.
- * Valid: at least about 200 readings over the spin-up, torque straight in speed or bent once, rig without slip.
+ * one fit of the motion by torque T0 - k w - q w^2 and drag a + b w + c w^2, each with courses of other shapes as far as
+ * machines have them; JCGM 100 linear propagation.
+ * Valid: at least about 200 readings over the spin-up, rig without slip.
  * Error: torque line within 2 % and peak power within 3 % on recordings of known truth; bands are 95 %.
  * @throws PhysicsError TOO_LITTLE_DATA when no spin-up can be found.
  */
@@ -136,20 +158,22 @@ export function reduceInertia(
   const coast = phases.coast ? motionsIn(trace, speed, phases.coast, 14) : []
   const dragMeasured = coast.length >= 4
   const windows = lawRows(spin, dragMeasured ? coast : [], inertia.value)
-  const { law: first, fit } = fitLaw(windows, dragMeasured)
+  const { law: first } = fitLaw(windows, dragMeasured)
   const driven = driveOf(input.pressure ?? null, phases, openedAt(spin[0], phases), settings.nominalGaugePressurePa)
   const coarse = blockAverage(input.trace, FIT_BLOCKS)
   const roughly = roughSpeed(coarse, 1)
-  const fitOf = (drive: Drive, law: readonly number[], bent: boolean) =>
+  const fitOf = (drive: Drive, law: readonly number[], shape: Shape, scales: readonly PriorScale[]) =>
     fitTrajectory(
       coarse,
       dragMeasured ? phases : { ...phases, coast: null },
       (timeS) => blockAt(coarse, timeS),
       { law, speed: roughly },
       drive,
-      bent,
+      shape,
+      scales,
     )
-  const { motion, fall, law, curvatureSigmas, bentInsteadW } = chooseLaw(fitOf, first, spin, driven, inertia)
+  const { motion, fall, law } = chooseLaw(fitOf, first, driven, inertia)
+  const bend = bendOf(law, Math.max(...spin.map((m) => m.speedRadPerS)))
   const t0 = law.parameters[0]
   const freeSpeed = freeSpeedOf(law)
   const stall = Math.sqrt(law.covariance[0][0] + (t0 * (inertia.standardUncertainty / inertia.value)) ** 2)
@@ -164,6 +188,7 @@ export function reduceInertia(
       torqueUncertaintyNm: inertia.value * m.accelerationUncertainty,
     }
   })
+  const peakShaftPower = peakOf(law, (w) => shaftTorqueOf(law, w), shaftGradient, freeSpeed, inertia)
   const drawn = drawnTrace(trace, speed, coarse.timeS, motion.fittedRadPerS)
   return {
     phases,
@@ -188,24 +213,23 @@ export function reduceInertia(
       unit: 'rad/s',
     },
     peakBladePower: peakOf(law, (w) => bladeTorqueOf(law, w), bladeGradient, Math.min(dragFree, freeSpeed), inertia),
-    peakShaftPower: peakOf(law, (w) => shaftTorqueOf(law, w), shaftGradient, freeSpeed, inertia),
+    peakShaftPower,
     curve: curveOf(law, freeSpeed, inertia),
     ...drawn,
-    curvatureSigmas,
+    bend,
     dragMeasured,
     pressure: fall,
     autocorrelation: motion.autocorrelation,
     repairs: input.repairs,
     notes: reductionNotes({
       dragMeasured,
-      curvatureSigmas,
-      reducedChiSquare: (law.parameters[BEND] === 0 ? fit : fitLaw(windows, dragMeasured, true).fit).reducedChiSquare,
+      bend,
       rig,
       inertia,
       fall,
       motion,
-      law,
-      bentInsteadW,
+      strays: straysOf(points, law),
+      peak: peakShaftPower.power,
       asked: settings.nominalGaugePressurePa,
     }),
   }

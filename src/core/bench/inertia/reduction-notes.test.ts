@@ -6,8 +6,8 @@ const measured = (value: number, standardUncertainty = 0, unit = '') => ({ value
 /** A reduction that there is nothing to say of. */
 const sound: Result = {
   dragMeasured: true,
-  curvatureSigmas: 0,
-  reducedChiSquare: 1,
+  bend: { share: 0, sigmas: 0 },
+  strays: 1,
   rig: {
     flywheelInertiaKgM2: { value: 9e-6, standardUncertainty: 1e-7 },
     rotorInertiaKgM2: { value: 1e-6, standardUncertainty: 0 },
@@ -15,8 +15,7 @@ const sound: Result = {
   inertia: measured(1e-5),
   fall: { from: 'motion', nominalGaugePa: null, share: measured(0, 0.01), sigmas: 0 },
   motion: { status: 'converged', autocorrelation: 0.1 } as Result['motion'],
-  law: { parameters: [0.02, 2e-5, 3e-4, 0, 0, 0], covariance: [] },
-  bentInsteadW: null,
+  peak: measured(5, 0.02, 'W'),
   asked: undefined,
 }
 const codes = (over: Partial<Result>) => reductionNotes({ ...sound, ...over }).map((n) => n.code)
@@ -35,8 +34,16 @@ test('of a sound one nothing is said', () => expect(codes({})).toEqual([]))
 /** [code, told, not told]: just beyond its bound, and just within. */
 const BOUNDS: readonly [string, Partial<Result>, Partial<Result>][] = [
   ['reduction-no-coasting', { dragMeasured: false }, { dragMeasured: true }],
-  ['reduction-scatter', { reducedChiSquare: 9.1 }, { reducedChiSquare: 8.9 }],
-  ['reduction-scatter', { reducedChiSquare: 99 }, { reducedChiSquare: 99, fall: fall('motion', 0.05, 0.01) }],
+  ['reduction-scatter', { strays: 9.1 }, { strays: 8.9 }],
+  ['reduction-scatter', { strays: 99 }, { strays: 99, fall: fall('motion', 0.05, 0.01) }],
+  // 1.96 of it over 1 %, and what the inertia brings is not counted
+  ['reduction-no-pressure', { peak: measured(5, 0.0256) }, { peak: measured(5, 0.0254) }],
+  [
+    'reduction-no-pressure',
+    { peak: measured(5, 0.3), inertia: measured(1e-5, 5.97e-7) },
+    { peak: measured(5, 0.3), inertia: measured(1e-5, 5.99e-7) },
+  ],
+  ['reduction-no-pressure', { peak: measured(5, 1) }, { peak: measured(5, 1), fall: fall('column', 0, 0, 3e5) }],
   ['reduction-rotor-heavy', { inertia: measured(1e-6 / 0.301) }, { inertia: measured(1e-6 / 0.299) }],
   [
     'reduction-no-uncertainty',
@@ -49,26 +56,8 @@ const BOUNDS: readonly [string, Partial<Result>, Partial<Result>][] = [
     { motion: motion({ autocorrelation: 0.9 }) },
     { motion: motion({ autocorrelation: 0.9, status: 'singular' }) },
   ],
-  ['reduction-bent', { curvatureSigmas: -3.1 }, { curvatureSigmas: 2.9 }],
-  // where the law bends with it the figures are that law's
-  [
-    'reduction-bent',
-    { curvatureSigmas: 5 },
-    { curvatureSigmas: 5, law: { parameters: [0.02, 1e-5, 3e-4, 0, 0, 1e-8], covariance: [] } },
-  ],
-  ['torque-bent', { law: { parameters: [0.02, 1e-5, 3e-4, 0, 0, 1e-8], covariance: [] } }, { curvatureSigmas: 5 }],
-  ['reduction-or-bent', { bentInsteadW: 4 }, { bentInsteadW: null }],
-  // a fall of the supply that is seen explains the bend
-  [
-    'reduction-bent',
-    { curvatureSigmas: 5, fall: fall('motion', 0.029, 0.01) },
-    { curvatureSigmas: 5, fall: fall('motion', 0.031, 0.01) },
-  ],
-  [
-    'reduction-bent',
-    { curvatureSigmas: 5, fall: fall('column', 0.0029, 1e-3, 3e5) },
-    { curvatureSigmas: 5, fall: fall('column', 0.0031, 1e-3, 3e5) },
-  ],
+  ['torque-bent', { bend: { share: -0.01, sigmas: -3.1 } }, { bend: { share: 0.01, sigmas: 2.9 } }],
+  ['torque-bent', { bend: { share: 0.0051, sigmas: 99 } }, { bend: { share: 0.0049, sigmas: 99 } }],
   ['reduction-torque-fell', { fall: fall('motion', 0.031, 0.01) }, { fall: fall('motion', 0.029, 0.01) }],
   ['reduction-torque-fell', { fall: fall('motion', 0.0031, 1e-4) }, { fall: fall('motion', 0.0029, 1e-4) }],
   [

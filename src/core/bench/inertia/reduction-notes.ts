@@ -1,32 +1,38 @@
-import type { Measured } from '../../statistics'
+import { COVERAGE_95, type Measured } from '../../statistics'
 import { said, type Said } from '../../said'
+import type { Bend } from './choose-law'
 import { fellUnseen, lineShape, movedSeen, type PressureFall } from './pressure-drive'
 import type { InertiaRig } from './rig'
-import type { TorqueLaw } from './torque-law'
-import { BEND, type TrajectoryFit } from './trajectory-fit'
+import type { TrajectoryFit } from './trajectory-fit'
+
+/** A band of the peak that is wider than this share, beside what the inertia makes it, is worth a column of pressure. */
+const WIDE = 0.01
+/** Relative. */
+const variance = ({ value, standardUncertainty }: Measured): number => (standardUncertainty / value) ** 2
 
 /** What a maker should know of a reduction, from how well its law lies on the recording. */
 export function reductionNotes(result: {
   dragMeasured: boolean
-  curvatureSigmas: number
-  reducedChiSquare: number
+  bend: Bend
+  /** How far windows stray from those beside them, over what the recording allows: mean square. */
+  strays: number
   rig: InertiaRig
   inertia: Measured
   fall: PressureFall
   motion: TrajectoryFit
-  law: TorqueLaw
-  /** Greatest power at the shaft if nothing fell and the torque bends instead; null where that is no question. */
-  bentInsteadW: number | null
+  peak: Measured
   asked: number | undefined
 }): Said[] {
   const notes: Said[] = []
   if (!result.dragMeasured) notes.push(said('reduction-no-coasting'))
-  const { fall, motion } = result
+  const { fall, motion, peak, inertia } = result
   if (fellUnseen(fall))
     notes.push(
       said('reduction-torque-fell', { share: fall.share.value, standardUncertainty: fall.share.standardUncertainty }),
     )
-  if (result.bentInsteadW !== null) notes.push(said('reduction-or-bent', { powerW: result.bentInsteadW }))
+  const share = Math.sqrt(Math.max(0, variance(peak) - variance(inertia)))
+  if (fall.from === 'motion' && COVERAGE_95 * share > WIDE)
+    notes.push(said('reduction-no-pressure', { share: COVERAGE_95 * share }))
   if (fall.nominalGaugePa !== null && result.asked !== undefined && fall.nominalGaugePa !== result.asked)
     notes.push(
       said('reduction-pressure-said', {
@@ -39,12 +45,10 @@ export function reductionNotes(result: {
       said('reduction-pressure-moved', { share: fall.share.value, nominalGaugePa: fall.nominalGaugePa ?? NaN }),
     )
   if (motion.status !== 'singular' && motion.autocorrelation > 0.7) notes.push(said('reduction-waves'))
-  if (lineShape(fall, result.curvatureSigmas, result.law) === 'bent')
-    notes.push(result.law.parameters[BEND] === 0 ? said('reduction-bent') : said('torque-bent'))
-  // a fall scatters the readings about one line as well, and is said already
-  if (result.reducedChiSquare > 9 && !fellUnseen(fall)) notes.push(said('reduction-scatter'))
-  const share = result.rig.rotorInertiaKgM2.value / result.inertia.value
-  if (share > 0.3) notes.push(said('reduction-rotor-heavy'))
+  if (lineShape(fall, result.bend) === 'bent') notes.push(said('torque-bent'))
+  // so much of a fall bends even the way from window to window, and is said already
+  if (result.strays > 9 && !fellUnseen(fall)) notes.push(said('reduction-scatter'))
+  if (result.rig.rotorInertiaKgM2.value / result.inertia.value > 0.3) notes.push(said('reduction-rotor-heavy'))
   if (result.rig.flywheelInertiaKgM2.standardUncertainty === 0) notes.push(said('reduction-no-uncertainty'))
   return notes
 }

@@ -7,12 +7,20 @@ export interface SpinUpTruth {
   /** Share of the torque's fall that goes with the square of the speed; none where left out. */
   readonly bend?: number
   readonly drag: readonly [number, number, number]
+  /** In place of these: torque over that at rest by the share of the drag-free speed, and drag, N m at rad/s. */
+  readonly torqueShape?: (share: number) => number
+  readonly dragNm?: (speedRadPerS: number) => number
   readonly effectiveInertiaKgM2: number
   /** By what share of the torque's change at rest the drag-free speed changes; not at all where left out. */
   readonly speedShare?: number
   readonly openS: number
   readonly shutS: number
   readonly endS: number
+}
+
+/** Drag at a speed, N m. */
+export function dragOf({ drag: [a, b, c], dragNm }: SpinUpTruth): (speedRadPerS: number) => number {
+  return dragNm ?? ((w) => a + b * w + c * w * w)
 }
 
 /**
@@ -29,18 +37,19 @@ export function simulateSpinUp(
   const timeS = new Float64Array(n)
   const angleRad = new Float64Array(n)
   const speedRadPerS = new Float64Array(n)
-  const [a, b, c] = truth.drag
-  const { bend = 0, speedShare = 0 } = truth
+  const dragNm = dragOf(truth)
+  const { bend = 0, speedShare = 0, torqueShape } = truth
   const keeps = 1 - speedShare
   const blades = (w: number, drive: number) => {
     const x = w / truth.dragFreeSpeedRadPerS
     const more = drive - 1
+    if (torqueShape) return truth.stallTorqueNm * drive * torqueShape((x * (1 + keeps * more)) / drive)
     // the same shape over the speed that it is free at
     const falls = (1 - bend) * (1 + keeps * more) * x + bend * (1 + (2 * keeps - 1) * more) * x * x
     return truth.stallTorqueNm * (drive - falls)
   }
   const rate = (open: boolean, w: number, drive: number) =>
-    ((open ? blades(w, drive) : 0) - (w > 0 || open ? a + b * w + c * w * w : 0)) / truth.effectiveInertiaKgM2
+    ((open ? blades(w, drive) : 0) - (w > 0 || open ? dragNm(w) : 0)) / truth.effectiveInertiaKgM2
   for (let i = 1; i < n; i++) {
     timeS[i] = i * stepS
     const middle = timeS[i] - stepS / 2

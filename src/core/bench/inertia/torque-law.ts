@@ -1,7 +1,9 @@
 import { PhysicsError } from '../../errors'
-import { maximise } from '../../numerics'
+import { maximise, rootBetween } from '../../numerics'
 import { COVERAGE_95, linearLeastSquares, varianceOf, type LinearFit, type Measured } from '../../statistics'
+import { COURSES } from './courses'
 import { type LocalMotion } from './local-fit'
+import { FACTORS } from './trajectory-march'
 
 export interface TorqueCurve {
   readonly speedRadPerS: readonly number[]
@@ -28,29 +30,32 @@ export const tooLittle = (message: string) =>
   })
 
 /**
- * Torque law found: blade torque T0 - k w - q w^2, q 0 where it is straight; drag a + b w + c w^2. Covariance in the
- * order T0, k, a, b, c, q.
+ * Torque law found: blade torque T0 - k w - q w^2, drag a + b w + c w^2, and so much of each of COURSES over the
+ * reference speed; a first estimate has none of these, and no q. Covariance in the order T0, k, a, b, c, q, courses.
  */
 export interface TorqueLaw {
-  readonly parameters: readonly [number, number, number, number, number, number]
+  readonly parameters: readonly number[]
+  readonly referenceRadPerS: number
   readonly covariance: readonly (readonly number[])[]
 }
 
 interface Rows {
+  topRadPerS: number
   rows: number[][]
   y: number[]
   weights: number[]
 }
 
 export function lawRows(spin: readonly LocalMotion[], coast: readonly LocalMotion[], inertia: number): Rows {
-  const result: Rows = { rows: [], y: [], weights: [] }
+  const topRadPerS = Math.max(...spin.map((m) => m.speedRadPerS))
+  const result: Rows = { topRadPerS, rows: [], y: [], weights: [] }
   const add = (m: LocalMotion, row: number[], y: number) => {
     result.rows.push(row)
     result.y.push(y)
     result.weights.push(1 / (inertia * Math.max(m.accelerationUncertainty, 1e-9)) ** 2)
   }
-  for (const m of spin) add(m, shaftGradient(m.speedRadPerS), inertia * m.accelerationRadPerS2)
-  for (const m of coast) add(m, [0, 0, 1, m.speedRadPerS, m.speedRadPerS ** 2, 0], -inertia * m.accelerationRadPerS2)
+  for (const m of spin) add(m, ownTerms(m.speedRadPerS), inertia * m.accelerationRadPerS2)
+  for (const m of coast) add(m, [0, 0, 1, m.speedRadPerS, m.speedRadPerS ** 2], -inertia * m.accelerationRadPerS2)
   return result
 }
 
@@ -59,8 +64,8 @@ export function lawRows(spin: readonly LocalMotion[], coast: readonly LocalMotio
  * cannot drive).
  * The covariance stays that of the full fit: dropping a term because of its sign does not make the others better known.
  */
-export function fitLaw(data: Rows, withDrag: boolean, bent = false): { law: TorqueLaw; fit: LinearFit } {
-  let columns = [...(withDrag ? [0, 1, 2, 3, 4] : [0, 1]), ...(bent ? [5] : [])]
+export function fitLaw(data: Rows, withDrag: boolean): { law: TorqueLaw; fit: LinearFit } {
+  let columns = withDrag ? [0, 1, 2, 3, 4] : [0, 1]
   let full: TorqueLaw | null = null
   for (;;) {
     const fit = linearLeastSquares(
@@ -72,73 +77,142 @@ export function fitLaw(data: Rows, withDrag: boolean, bent = false): { law: Torq
     if (fit.status !== 'fitted') throw tooLittle('The torque line could not be fitted.')
     const negative = columns
       .map((c, i) => ({ c, value: fit.parameters[i] * (c === 4 ? 1e6 : c === 3 ? 1e3 : 1) }))
-      .filter(({ c, value }) => c >= 2 && c <= 4 && value < 0)
-    const law = spread(fit, columns)
+      .filter(({ c, value }) => c >= 2 && value < 0)
+    const law = spread(fit, columns, data.topRadPerS)
     full ??= law
-    if (negative.length === 0) return { fit, law: { parameters: law.parameters, covariance: full.covariance } }
+    if (negative.length === 0) return { fit, law: { ...law, covariance: full.covariance } }
     const worst = negative.sort((p, q) => p.value - q.value)[0].c
     columns = columns.filter((c) => c !== worst)
   }
 }
 
-function spread(fit: LinearFit, columns: readonly number[]): TorqueLaw {
+/** Speed of which courses are shares: where the first line has no torque left, as far as that is near what was read. */
+const referenceOf = (topRadPerS: number, t0: number, k: number): number =>
+  k > 0 ? Math.min(2 * topRadPerS, Math.max(topRadPerS, t0 / k)) : 2 * topRadPerS
+
+function spread(fit: LinearFit, columns: readonly number[], topRadPerS: number): TorqueLaw {
   const at = (c: number) => columns.indexOf(c)
-  const parameters = [0, 1, 2, 3, 4, 5].map((c) =>
-    at(c) < 0 ? 0 : fit.parameters[at(c)],
-  ) as unknown as TorqueLaw['parameters']
+  const parameters = [0, 1, 2, 3, 4, 5].map((c) => (at(c) < 0 ? 0 : fit.parameters[at(c)]))
   const covariance = [0, 1, 2, 3, 4, 5].map((c) =>
     [0, 1, 2, 3, 4, 5].map((d) => (at(c) < 0 || at(d) < 0 ? 0 : fit.covariance[at(c)][at(d)])),
   )
-  return { parameters, covariance }
+  return { parameters, referenceRadPerS: referenceOf(topRadPerS, parameters[0], parameters[1]), covariance }
 }
 
-export const bladeTorqueOf = ({ parameters: [t0, k, , , , q] }: TorqueLaw, w: number): number => t0 - k * w - q * w * w
-export const dragOf = ({ parameters: [, , a, b, c] }: TorqueLaw, w: number): number => a + b * w + c * w * w
+/** How torque at the shaft goes with T0, k, a, b, c. */
+const ownTerms = (w: number) => [1, -w, -1, -w, -w * w]
+
+/** What the courses of the driving torque, or of the drag, come to. */
+const coursesOf = ({ parameters, referenceRadPerS }: TorqueLaw, w: number, drives: boolean): number =>
+  parameters
+    .slice(FACTORS)
+    .reduce(
+      (sum, amount, i) => sum + (COURSES[i].drives === drives ? amount * COURSES[i].at(w / referenceRadPerS) : 0),
+      0,
+    )
+
+export const bladeTorqueOf = (law: TorqueLaw, w: number): number => {
+  const [t0, k, , , , q] = law.parameters
+  return t0 - k * w - q * w * w + coursesOf(law, w, true)
+}
+export const dragOf = (law: TorqueLaw, w: number): number => {
+  const [, , a, b, c] = law.parameters
+  return a + b * w + c * w * w + coursesOf(law, w, false)
+}
 export const shaftTorqueOf = (law: TorqueLaw, w: number): number => bladeTorqueOf(law, w) - dragOf(law, w)
 
-export const bladeGradient = (w: number) => [1, -w, 0, 0, 0, -w * w]
-export const shaftGradient = (w: number) => [1, -w, -1, -w, -w * w, -w * w]
+const withCourses = ({ parameters, referenceRadPerS }: TorqueLaw, w: number, of: (drives: boolean) => number) =>
+  parameters.slice(FACTORS).map((_, i) => of(COURSES[i].drives) * COURSES[i].at(w / referenceRadPerS))
+
+/** How torque on the blades, and at the shaft, goes with each of the parameters. */
+export const bladeGradient = (law: TorqueLaw, w: number): number[] => [
+  ...[1, -w, 0, 0, 0, -w * w],
+  ...withCourses(law, w, (drives) => (drives ? 1 : 0)),
+]
+export const shaftGradient = (law: TorqueLaw, w: number): number[] => [
+  ...ownTerms(w),
+  -w * w,
+  ...withCourses(law, w, (drives) => (drives ? 1 : -1)),
+]
 
 /** Statistical and inertia uncertainty together; inertia scales every torque alike. */
-const torqueUncertainty = (law: TorqueLaw, gradient: number[], torque: number, inertia: Measured): number =>
+const torqueUncertainty = (law: TorqueLaw, gradient: readonly number[], torque: number, inertia: Measured): number =>
   Math.sqrt(varianceOf(gradient, law.covariance) + (torque * (inertia.standardUncertainty / inertia.value)) ** 2)
 
-/** The least speed at which `rest` - slope w - bend w^2 vanishes; none where it never does. */
-function vanishes(rest: number, slope: number, bend: number): number {
-  const square = slope * slope + 4 * bend * rest
-  // this form of the root holds for a line as well, and for one that bends either way
-  return square >= 0 ? (2 * rest) / (slope + Math.sqrt(square)) : NaN
+/** Speeds at which a parabola is laid on the drag. */
+const PARABOLA = 24
+
+/**
+ * The parabola a + b w + c w^2 nearest to the drag of a law from rest to a speed, and its covariance: for what takes
+ * drag by these three. Where the law has courses it is not the drag itself, which is `dragOf`.
+ */
+export function dragParabola(
+  law: TorqueLaw,
+  topRadPerS: number,
+): { readonly parameters: readonly number[]; readonly covariance: readonly (readonly number[])[] } {
+  const speeds = Array.from({ length: PARABOLA + 1 }, (_, i) => (i / PARABOLA) * topRadPerS)
+  const drags = speeds.map((w) => shaftGradient(law, w).map((v, j) => bladeGradient(law, w)[j] - v))
+  const scale = [1, topRadPerS, topRadPerS ** 2]
+  const rows = speeds.map((w) => scale.map((s, power) => w ** power / s))
+  const even = speeds.map(() => 1)
+  const by = law.parameters.map((_, j) =>
+    linearLeastSquares(
+      rows,
+      drags.map((row) => row[j]),
+      even,
+      'residual',
+    ).parameters.map((v, power) => v / scale[power]),
+  )
+  const of = (power: number) => by.map((column) => column[power])
+  return {
+    parameters: [0, 1, 2].map((i) => of(i).reduce((sum, v, j) => sum + v * law.parameters[j], 0)),
+    covariance: [0, 1, 2].map((i) =>
+      [0, 1, 2].map((k) =>
+        of(i).reduce((sum, v, j) => sum + v * of(k).reduce((s, u, l) => s + u * law.covariance[j][l], 0), 0),
+      ),
+    ),
+  }
+}
+
+/** Steps in which the speed is looked for at which torque vanishes. */
+const STEPS = 400
+
+/** The least speed at which a torque vanishes that starts above nothing; NaN where it never does in thrice the reference. */
+function vanishes({ referenceRadPerS }: TorqueLaw, torque: (w: number) => number): number {
+  if (!(torque(0) > 0)) return NaN
+  const step = (3 * referenceRadPerS) / STEPS
+  for (let i = 1; i <= STEPS; i++) if (!(torque(i * step) > 0)) return rootBetween(torque, (i - 1) * step, i * step)
+  return NaN
 }
 
 /** Where the rotor runs with nothing but its drag; NaN where the law has no such speed. */
-export function freeSpeedOf({ parameters: [t0, k, a, b, c, q] }: TorqueLaw): number {
-  return vanishes(t0 - a, k + b, c + q)
-}
+export const freeSpeedOf = (law: TorqueLaw): number => vanishes(law, (w) => shaftTorqueOf(law, w))
+/** Where the torque on the blades vanishes; NaN where the law has no such speed. */
+export const dragFreeSpeedOf = (law: TorqueLaw): number => vanishes(law, (w) => bladeTorqueOf(law, w))
+
+/** By how much a torque falls with speed, N m s. */
+export const fallAt = (torque: (w: number) => number, w: number): number =>
+  (torque(0.999 * w) - torque(1.001 * w)) / (0.002 * w)
 
 /** How well the speed `free` is known at which the shaft has no torque left, rad/s. */
-export function freeScatterOf({ parameters: [, k, , b, c, q], covariance }: TorqueLaw, free: number): number {
-  return Math.sqrt(varianceOf(shaftGradient(free), covariance)) / (k + b + 2 * (q + c) * free)
-}
+export const freeScatterOf = (law: TorqueLaw, free: number): number =>
+  Math.sqrt(varianceOf(shaftGradient(law, free), law.covariance)) / fallAt((w) => shaftTorqueOf(law, w), free)
 
 /** The same of the blades. */
-export function dragFreeScatterOf({ parameters: [, k, , , , q], covariance }: TorqueLaw, free: number): number {
-  return Math.sqrt(varianceOf(bladeGradient(free), covariance)) / (k + 2 * q * free)
-}
-
-/** Where the torque on the blades vanishes; NaN where the law has no such speed. */
-export const dragFreeSpeedOf = ({ parameters: [t0, k, , , , q] }: TorqueLaw): number => vanishes(t0, k, q)
+export const dragFreeScatterOf = (law: TorqueLaw, free: number): number =>
+  Math.sqrt(varianceOf(bladeGradient(law, free), law.covariance)) / fallAt((w) => bladeTorqueOf(law, w), free)
 
 export function peakOf(
   law: TorqueLaw,
   torque: (w: number) => number,
-  gradient: (w: number) => number[],
+  gradient: (law: TorqueLaw, w: number) => readonly number[],
   most: number,
   inertia: Measured,
 ): PeakPower {
   const w = maximise((x) => x * torque(x), 0, most)
   const value = w * torque(w)
   return {
-    power: { value, standardUncertainty: w * torqueUncertainty(law, gradient(w), torque(w), inertia), unit: 'W' },
+    power: { value, standardUncertainty: w * torqueUncertainty(law, gradient(law, w), torque(w), inertia), unit: 'W' },
     speedRadPerS: w,
   }
 }
@@ -147,7 +221,7 @@ export function curveOf(law: TorqueLaw, most: number, inertia: Measured): Torque
   const speeds = Array.from({ length: 61 }, (_, i) => (i / 60) * most)
   const blade = speeds.map((w) => bladeTorqueOf(law, w))
   const shaft = speeds.map((w) => shaftTorqueOf(law, w))
-  const band = speeds.map((w, i) => COVERAGE_95 * torqueUncertainty(law, shaftGradient(w), shaft[i], inertia))
+  const band = speeds.map((w, i) => COVERAGE_95 * torqueUncertainty(law, shaftGradient(law, w), shaft[i], inertia))
   return {
     speedRadPerS: speeds,
     bladeTorqueNm: blade,

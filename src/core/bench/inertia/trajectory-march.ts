@@ -1,9 +1,15 @@
 import type { BlockTrace } from '../angle/decimate'
+import { COURSES } from './courses'
 
 /** What is known of a parameter beforehand. */
 export interface Prior {
   readonly value: number
   readonly standardUncertainty: number
+}
+
+/** The same, and of which. */
+export interface Known extends Prior {
+  readonly place: number
 }
 
 /**
@@ -26,13 +32,19 @@ export interface Drive {
 }
 
 /**
- * Places among the parameters: T0, k, a, b, c, q; from here the factors of the departures and what was misread; then speed and angle at the
- * start of the spin-up and of the coasting.
+ * Places among the parameters: T0, k, a, b, c, q; from here the factors of the departures and what was misread; how much
+ * there is of each course, where there is a shape; then speed and angle at the start of the spin-up and of the
+ * coasting.
  */
 export const FACTORS = 6
 
 /** What is known beforehand, from FACTORS on. */
-export const priorsOf = ({ factors, misread }: Drive): readonly Prior[] => [...factors, ...misread]
+export const priorsOf = ({ factors, misread }: Drive): readonly Known[] =>
+  [...factors, ...misread].map(({ value, standardUncertainty }, i) => ({
+    place: FACTORS + i,
+    value,
+    standardUncertainty,
+  }))
 
 /** A part of a recording with the air on, or coasting. */
 export interface Stretch {
@@ -43,13 +55,19 @@ export interface Stretch {
   readonly at: number
 }
 
+/** Where the amounts of the courses begin among the parameters, and the speed that these are over. */
+export interface Shaped {
+  readonly place: number
+  readonly referenceRadPerS: number
+}
+
 /** Integration steps no longer than this, s. */
 const LONGEST_STEP = 0.06
 
 /**
  * Angle of one stretch by the law, with its derivatives by every parameter: J w' = T0 (1 + f r d(t)) - k w (1 + f s d(t))
  * - q w^2 (1 + f (2 s - r) d(t)) - a - b w - c w^2, all over J, r and s being what goes on into torque and slope: the
- * line keeps its shape over the speed at which its torque vanishes.
+ * line keeps its shape over the speed at which its torque vanishes. With `shaped` so much of each of COURSES besides.
  * Runge-Kutta 4 on speed and variational equations together; angle by Simpson. `visit` gets block, angle, acceleration,
  * speed and the row of derivatives.
  * With `measured` (a speed of every block) drag and slope hang on these in place of the speed that comes out: the angle
@@ -62,6 +80,7 @@ export function march(
   x: readonly number[],
   drive: Drive,
   measured: Float64Array | null,
+  shaped: Shaped | null,
   visit: (block: number, angle: number, acceleration: number, speed: number, row: Float64Array) => void,
 ): void {
   const [t0, k, a, b, c, q] = x
@@ -80,6 +99,14 @@ export function march(
   const f = x.slice(FACTORS, FACTORS + departed.length)
   const [onTorque, onSlope] = [drive.factors.map((l) => l.onTorque), drive.factors.map((l) => l.onSlope)]
   const onBend = drive.factors.map((l) => 2 * l.onSlope - l.onTorque)
+  const courses = shaped ? COURSES : []
+  const course = shaped ? shaped.place : 0
+  const unit = shaped ? 1 / shaped.referenceRadPerS : 0
+  const onCourse = courses.map((of) =>
+    drive.factors.map((l) => (of.drives ? of.power * l.onSlope - (of.power - 1) * l.onTorque : 0)),
+  )
+  const height = new Float64Array(courses.length)
+  const scale = new Float64Array(courses.length).fill(1)
   let known = NaN
   let block = from
   const between = (speeds: Float64Array, time: number) => {
@@ -105,15 +132,29 @@ export function march(
         slope += f[i] * onSlope[i] * departed[i]
         bend += f[i] * onBend[i] * departed[i]
       }
+      for (let j = 0; j < courses.length; j++) {
+        scale[j] = 1
+        for (let i = 0; i < many; i++) scale[j] += f[i] * onCourse[j][i] * departed[i]
+      }
     }
-    const gain = measured ? 0 : (open ? -k * slope - 2 * q * speed * bend : 0) - b - 2 * c * speed
+    let shape = 0
+    let gain = measured ? 0 : (open ? -k * slope - 2 * q * speed * bend : 0) - b - 2 * c * speed
+    for (let j = 0; j < courses.length; j++) {
+      const { drives, at: of, slope: steep } = courses[j]
+      const by = drives ? (open ? scale[j] : 0) : -1
+      height[j] = by === 0 ? 0 : of(speed * unit)
+      if (by === 0) continue
+      shape += by * x[course + j] * height[j]
+      if (!measured) gain += by * x[course + j] * steep(speed * unit) * unit
+    }
     for (let i = 0; i < size; i++) out[i] = gain * sens[i]
     if (open) {
       out[0] += atRest
       out[1] -= speed * slope
       let follows = 0
       for (let i = 0; i < many; i++) {
-        const each = t0 * onTorque[i] - k * speed * onSlope[i] - q * speed * speed * onBend[i]
+        let each = t0 * onTorque[i] - k * speed * onSlope[i] - q * speed * speed * onBend[i]
+        for (let j = 0; j < courses.length; j++) each += x[course + j] * height[j] * onCourse[j][i]
         out[FACTORS + i] += each * departed[i]
         follows += each * f[i]
       }
@@ -123,7 +164,15 @@ export function march(
     out[2] -= 1
     out[3] -= speed
     out[4] -= speed * speed
-    return (open ? t0 * atRest - k * speed * slope - q * speed * speed * bend : 0) - a - b * speed - c * speed * speed
+    for (let j = 0; j < courses.length; j++)
+      out[course + j] += courses[j].drives ? (open ? scale[j] * height[j] : 0) : -height[j]
+    return (
+      shape +
+      (open ? t0 * atRest - k * speed * slope - q * speed * speed * bend : 0) -
+      a -
+      b * speed -
+      c * speed * speed
+    )
   }
   for (let i = from; i < to; i++) {
     block = i

@@ -38,6 +38,7 @@ const problem = {
   free: COLUMNS.map((_, j) => j),
   priors: [],
   counts: EMPLOYED.map(() => 1),
+  trace: {},
 } as unknown as Problem
 const rows = EMPLOYED.map((_, i) => Float64Array.from(COLUMNS, (column) => column[i]))
 const origin = COLUMNS.map(() => 0)
@@ -70,7 +71,7 @@ test('what is known beforehand weighs as one more reading of it', () => {
   const known: Problem = {
     ...problem,
     free: [FACTORS],
-    priors: [{ value: 3, standardUncertainty: 0.5 }],
+    priors: [{ place: FACTORS, value: 3, standardUncertainty: 0.5 }],
     counts: [1, 1],
   }
   const two: Left = {
@@ -82,12 +83,18 @@ test('what is known beforehand weighs as one more reading of it', () => {
   const even = weightsOf(known, two.speeds, [1, 0])
   const { step, covariance } = solved(known, at, two, even)
   // weights 1, 1 and 4: (6 + 8 + 4 * 3) / 6
-  expect(step[0]).toBeCloseTo(26 / 6, 12)
-  expect(covariance(0, 0)).toBeCloseTo(1 / 6, 12)
-  expect(costOf(known, at, two, even)).toBeCloseTo(36 + 64 + 36, 12)
+  expect(step[0]).toBeCloseTo(26 / 6, 6)
+  expect(covariance(0, 0)).toBeCloseTo(1 / 6, 6)
+  expect(costOf(known, at, two, even)).toBeCloseTo(36 + 64 + 36, 5)
 })
 
 test('a block is weighted by its readings and the scatter at its speed', () => {
   const two = { ...problem, counts: [4, 1] }
-  expect([...weightsOf(two, Float64Array.from([0, 10]), [0.25, 0.01])]).toEqual([4, 1 / Math.sqrt(1.25)])
+  const [first, second] = weightsOf(two, Float64Array.from([0, 10]), [0.25, 0.01])
+  expect(first).toBeCloseTo(4, 6)
+  expect(second).toBeCloseTo(1 / Math.sqrt(1.25), 6)
+  // and no surer than any sensor is, whatever the scatter
+  expect([...weightsOf(two, Float64Array.of(0, 0), [1e-20, 0])]).toEqual([1e4, 1e4].map((w) => expect.closeTo(w, 3)))
+  const speeds = { ...two, trace: { noiseOn: 'speed' } } as unknown as Problem
+  expect(weightsOf(speeds, Float64Array.of(0, 0), [1e-20, 0])[0]).toBeCloseTo(1e3, 6)
 })

@@ -36,24 +36,48 @@ function reduced(sag: number, course: (x: number) => number) {
 /** Speed without drag at the pressure of the shut: it follows by its share of what torque does. */
 const speedAtShut = (sag: number) => (truth.dragFreeSpeedRadPerS * (1 - sag)) / (1 - 0.75 * sag)
 
+/** Each figure as a share of what it should be, and how many of its uncertainties it is off. */
+const off = (measured: { value: number; standardUncertainty: number }, right: number) => ({
+  share: Math.abs(measured.value / right - 1),
+  sigmas: Math.abs(measured.value - right) / measured.standardUncertainty,
+})
+const SAGS = [0.06, 0.12, 0.2]
+
 describe.each([
   ['straight', straight],
   ['settling slowly', settling(3)],
-  ['settling between two of the courses that are looked for', settling(11)],
   ['fast, as a regulator gives way when the valve opens', settling(25)],
 ])('a fall %s', (_, course) => {
-  test.each([0.06, 0.12, 0.2])('of %p leaves torque at rest, power and free speed where they are', (sag) => {
+  test.each(SAGS)('of %p leaves torque at rest, power and free speed where they are', (sag) => {
     const found = reduced(sag, course)
-    const within = (measured: { value: number; standardUncertainty: number }, right: number, share: number) => {
-      expect(Math.abs(measured.value / right - 1)).toBeLessThan(share)
-      expect(Math.abs(measured.value - right)).toBeLessThan(3 * measured.standardUncertainty)
-    }
-    within(found.stallTorque, truth.stallTorqueNm, 0.005)
-    within(found.dragFreeSpeed, speedAtShut(sag), 0.015)
-    within(found.peakBladePower.power, (truth.stallTorqueNm * speedAtShut(sag)) / 4, 0.015)
+    const figures = [
+      off(found.stallTorque, truth.stallTorqueNm),
+      off(found.dragFreeSpeed, speedAtShut(sag)),
+      off(found.peakBladePower.power, (truth.stallTorqueNm * speedAtShut(sag)) / 4),
+    ]
+    expect(figures.map((f) => f.sigmas < 2)).toEqual([true, true, true])
+    expect(figures.map((f, i) => f.share < [0.005, 0.005, 0.02][i])).toEqual([true, true, true])
     const { share } = found.pressure
-    expect(Math.abs(share.value - sag)).toBeLessThan(3 * share.standardUncertainty)
-    expect(found.notes.map((note) => note.code)).toEqual(['reduction-torque-fell', 'reduction-no-uncertainty'])
+    expect(Math.abs(share.value - sag)).toBeLessThan(2 * share.standardUncertainty)
+    const codes = found.notes.map((note) => note.code)
+    expect(codes).toContain('reduction-no-pressure')
+    if (sag > 0.1) expect(codes).toContain('reduction-torque-fell')
+    expect(codes).not.toContain('torque-bent')
+    expect(codes).not.toContain('reduction-scatter')
     expect(found.autocorrelation).toBeLessThan(0.3)
   })
 })
+
+// as quick as the rotor itself comes up, it looks like torque that bends: torque at rest and free speed hang on neither
+test.each(SAGS)(
+  'a fall of %p that goes as the rotor comes up leaves torque at rest and free speed, and the peak unsure',
+  (sag) => {
+    const found = reduced(sag, settling(11))
+    expect(off(found.stallTorque, truth.stallTorqueNm).sigmas).toBeLessThan(2)
+    expect(off(found.dragFreeSpeed, speedAtShut(sag)).sigmas).toBeLessThan(2)
+    const peak = off(found.peakBladePower.power, (truth.stallTorqueNm * speedAtShut(sag)) / 4)
+    expect(peak.sigmas).toBeLessThan(5)
+    expect(peak.share).toBeLessThan(0.7 * sag)
+    expect(found.notes.map((note) => note.code)).toContain('reduction-no-pressure')
+  },
+)

@@ -11,7 +11,6 @@ const LINE = {
   straight: 'straight line, no bend',
   bent: 'the line is bent',
   moved: 'the supply moved meanwhile: see below',
-  either: 'the supply moved or the line is bent: see below',
 } as const
 
 /** Figures of a spin-up and its coasting, set against what was predicted, and why they differ. */
@@ -45,13 +44,7 @@ export function InertiaFigures({ run, measured, predicted, possible }: MeasuredP
         label="Torque at rest"
         origin="measured"
         {...shown.parts(r.stallTorque.value, 'torque', r.stallTorque.standardUncertainty)}
-        sub={
-          LINE[
-            r.notes.some((n) => n.code === 'reduction-or-bent')
-              ? 'either'
-              : lineShape(r.pressure, r.curvatureSigmas, r.law)
-          ]
-        }
+        sub={LINE[lineShape(r.pressure, r.bend)]}
         onOpen={() => setWorking('stallTorque')}
       />
       <Figure

@@ -1,5 +1,5 @@
 import { inRpm } from '../../../../core/units'
-import type { InertiaReduction } from '../../../../core/bench'
+import { dragOf, type InertiaReduction } from '../../../../core/bench'
 import type { MachinePredicted } from '../../../../project/document'
 import type { CurveChartProps } from '../../../../ui'
 import type { Shown } from '../../../shared'
@@ -65,7 +65,6 @@ export function residualChart(r: Pick<InertiaReduction, 'trace' | 'residualRadPe
 
 /** Drag found in coasting, with the law through it. */
 export function coastChart(r: InertiaReduction, shown: Shown): CurveChartProps {
-  const [, , a, b, c] = r.law.parameters
   const top = Math.max(...r.coastPoints.map((p) => p.speedRadPerS), 1)
   const grid = Array.from({ length: 31 }, (_, i) => (i / 30) * top)
   const t = (nm: number) => shown.number(nm, 'torque')
@@ -77,11 +76,11 @@ export function coastChart(r: InertiaReduction, shown: Shown): CurveChartProps {
     lines: [
       {
         id: 'law',
-        name: 'drag law a + bω + cω²',
+        name: 'drag law',
         tone: 'petrol',
         predicted: false,
         axis: 'left',
-        points: grid.map((w) => ({ x: inRpm(w), y: t(a + b * w + c * w * w) })),
+        points: grid.map((w) => ({ x: inRpm(w), y: t(dragOf(r.law, w)) })),
       },
     ],
     dots: [
