@@ -6,6 +6,7 @@ import {
   reduceSpeed,
   reduceTank,
   reduceThrust,
+  type PeakPower,
 } from '../../src/core/bench'
 import {
   TANK_ROLES,
@@ -79,13 +80,17 @@ function inertiaOf(input: Of<'inertia'>, table: Table) {
   const drag = dragParabola(r.law, r.freeSpeed.value)
   const [a, b, c] = drag.parameters
   const sigma = (i: number) => Math.sqrt(drag.covariance[i][i])
-  const speed = (value: number) => ({ value, standardUncertainty: r.freeSpeed.standardUncertainty, unit: 'rad/s' })
+  const speed = (of: PeakPower) => ({
+    value: of.speedRadPerS,
+    standardUncertainty: of.speedUncertaintyRadPerS,
+    unit: 'rad/s',
+  })
   return {
     figures: {
       peakShaftPower: r.peakShaftPower.power,
-      speedOfPeakShaftPower: speed(r.peakShaftPower.speedRadPerS),
+      speedOfPeakShaftPower: speed(r.peakShaftPower),
       peakBladePower: r.peakBladePower.power,
-      speedOfPeakBladePower: speed(r.peakBladePower.speedRadPerS),
+      speedOfPeakBladePower: speed(r.peakBladePower),
       stallTorque: r.stallTorque,
       dragFreeSpeed: r.dragFreeSpeed,
       freeSpeed: r.freeSpeed,

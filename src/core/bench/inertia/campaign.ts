@@ -27,7 +27,7 @@ export const CAMPAIGN_CONDITIONS = [
 ] as const
 export type CampaignCondition = (typeof CAMPAIGN_CONDITIONS)[number]
 
-export const CAMPAIGN_FIGURES = ['stallTorque', 'peakShaftPower', 'peakBladePower', 'freeSpeed'] as const
+export const CAMPAIGN_FIGURES = ['stallTorque', 'peakShaftPower', 'peakBladePower', 'peakSpeed', 'freeSpeed'] as const
 export type CampaignFigure = (typeof CAMPAIGN_FIGURES)[number]
 
 export type CampaignRow = TallyRow<CampaignCondition, CampaignFigure>
@@ -60,7 +60,8 @@ function trueFigures(t: SpinUpTruth): Record<CampaignFigure, number> {
     const best = maximise((w) => w * torque(w), 0, freeSpeed)
     return best * torque(best)
   }
-  return { stallTorque: stallTorqueNm, freeSpeed, peakShaftPower: peak(shaft), peakBladePower: peak(blades) }
+  const peakSpeed = maximise((w) => w * shaft(w), 0, freeSpeed)
+  return { stallTorque: stallTorqueNm, freeSpeed, peakSpeed, peakShaftPower: peak(shaft), peakBladePower: peak(blades) }
 }
 
 /** One simulated run under a condition, reduced as a maker's would be. Null where it is refused. */
@@ -181,6 +182,10 @@ export const campaign = (condition: CampaignCondition, repeats: number, firstSee
       found: r && {
         stallTorque: r.stallTorque,
         freeSpeed: r.freeSpeed,
+        peakSpeed: {
+          value: r.peakShaftPower.speedRadPerS,
+          standardUncertainty: r.peakShaftPower.speedUncertaintyRadPerS,
+        },
         peakShaftPower: r.peakShaftPower.power,
         peakBladePower: r.peakBladePower.power,
       },

@@ -63,8 +63,9 @@ test('so do free speeds and peaks, with drag and without', () => {
     [shaftTorqueOf, shaftGradient],
     [bladeTorqueOf, bladeGradient],
   ] as const) {
-    const peak = (l: TorqueLaw) => peakOf(l, (w) => torque(l, w), gradient, free, inertia).power
-    expect(peak(law).standardUncertainty / spread((l) => peak(l).value)).toBeCloseTo(1, 1)
+    const peak = (l: TorqueLaw) => peakOf(l, (w) => torque(l, w), gradient, free, inertia)
+    expect(peak(law).power.standardUncertainty / spread((l) => peak(l).power.value)).toBeCloseTo(1, 1)
+    expect(peak(law).speedUncertaintyRadPerS / spread((l) => peak(l).speedRadPerS)).toBeCloseTo(1, 1)
   }
 })
 

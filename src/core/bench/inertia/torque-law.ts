@@ -19,6 +19,8 @@ export interface TorqueCurve {
 export interface PeakPower {
   readonly power: Measured
   readonly speedRadPerS: number
+  /** Of that speed: where a curve is flat its top is hardly known. */
+  readonly speedUncertaintyRadPerS: number
 }
 
 export const tooLittle = (message: string) =>
@@ -202,6 +204,23 @@ export const freeScatterOf = (law: TorqueLaw, free: number): number =>
 export const dragFreeScatterOf = (law: TorqueLaw, free: number): number =>
   Math.sqrt(varianceOf(bladeGradient(law, free), law.covariance)) / fallAt((w) => bladeTorqueOf(law, w), free)
 
+/** By this share of a speed a slope is looked at. */
+const ASIDE = 0.02
+
+/** How well the speed is known at which power is greatest: its slope there, over how fast the slope changes. */
+function topUncertainty(
+  law: TorqueLaw,
+  torque: (w: number) => number,
+  gradient: (law: TorqueLaw, w: number) => readonly number[],
+  w: number,
+): number {
+  const [low, high, step] = [(1 - ASIDE) * w, (1 + ASIDE) * w, ASIDE * w]
+  const below = gradient(law, low)
+  const slope = gradient(law, high).map((v, i) => (high * v - low * below[i]) / (2 * step))
+  const bends = (high * torque(high) + low * torque(low) - 2 * w * torque(w)) / (step * step)
+  return Math.sqrt(varianceOf(slope, law.covariance)) / Math.abs(bends)
+}
+
 export function peakOf(
   law: TorqueLaw,
   torque: (w: number) => number,
@@ -214,6 +233,7 @@ export function peakOf(
   return {
     power: { value, standardUncertainty: w * torqueUncertainty(law, gradient(law, w), torque(w), inertia), unit: 'W' },
     speedRadPerS: w,
+    speedUncertaintyRadPerS: topUncertainty(law, torque, gradient, w),
   }
 }
 

@@ -1,12 +1,34 @@
 import { normalDraw, seededRandom } from '../../statistics'
 import { tally } from '../tally'
 import { reduceThrust, type ThrustReduction } from './reduce-thrust'
+import { wallConductance } from '../../supply'
 import { bottleEnds, simulateStand, trueThrust, type PushTruth } from './simulate-thrust'
+import { vesselPush } from './simulate-vessel'
 
 /** What is wrong, or not, with the stand in a set of simulated runs. */
-export const THRUST_CONDITIONS = ['bottle', 'regulated', 'rings', 'drifts', 'wind', 'span to 1 %'] as const
+export const THRUST_CONDITIONS = [
+  'bottle',
+  'regulated',
+  'rings',
+  'drifts',
+  'wind',
+  'span to 1 %',
+  'a vessel’s own',
+] as const
 export type ThrustCondition = (typeof THRUST_CONDITIONS)[number]
 export const THRUST_FIGURES = ['thrust', 'impulse', 'runTime'] as const
+
+/** A vessel, emptied by the gas itself and not by a closed form, through a valve that takes its time. */
+function vesselOf(between: (low: number, high: number) => number) {
+  const volumeM3 = between(0.3e-3, 2e-3)
+  return vesselPush({
+    paAbs: 101_325 + between(2e5, 8e5),
+    volumeM3,
+    throatM2: between(2e-6, 9e-6),
+    opensInS: between(0.005, 0.04),
+    wallWPerK: between(0.5, 2) * wallConductance(volumeM3),
+  })
+}
 
 /** One simulated run, reduced as a maker's would be; null where it is refused. */
 export function thrustRun(
@@ -15,20 +37,21 @@ export function thrustRun(
 ): { reduction: ThrustReduction | null; truth: ReturnType<typeof trueThrust> } {
   const random = seededRandom(seed * 7919 + 29)
   const between = (low: number, high: number) => low + (high - low) * random()
-  const a = between(4, 40)
+  const own = condition === 'a vessel’s own' ? vesselOf(between) : null
+  const a = own ? own.truth.thrust : between(4, 40)
   const bottle = condition === 'regulated' ? false : condition === 'bottle' || random() < 0.6
-  const push: PushTruth = bottle
+  const closed: PushTruth = bottle
     ? { kind: 'bottle', aN: a, bN: a * between(0.12, 0.3), tauS: between(0.25, 1.2) }
     : { kind: 'regulated', forceN: a, opensInS: between(0.01, 0.05), lastsS: between(2, 6), endShare: between(0.94, 1) }
   const rings = condition === 'rings' || random() < 0.5
   const openS = between(1.5, 3)
-  const lasts = push.kind === 'bottle' ? bottleEnds(push) : push.lastsS
+  const lasts = own ? own.truth.runTime : closed.kind === 'bottle' ? bottleEnds(closed) : closed.lastsS
   const size = 0.001 * a
   const unsure = condition === 'span to 1 %' ? 0.01 : 0
-  const truth = trueThrust(push)
+  const truth = own ? own.truth : trueThrust(closed)
   try {
     const trace = simulateStand({
-      push,
+      push: own ? own.push : closed,
       openS,
       endS: openS + lasts + between(2, 5),
       stepS: 1 / between(60, 160),

@@ -1,16 +1,24 @@
-import { linearLeastSquares } from '../../statistics'
+import { linearLeastSquares, varianceOf } from '../../statistics'
 import { standColumns, type Ring } from './stand-response'
 
 /** The push in its first part is a polynomial of this degree. */
 const DEGREE = 3
 /** A ring beyond this share of the rows' rate, or damped more than this, cannot be told from the push. */
 const MOST_RING = 0.3
-const MOST_DAMPED = 0.3
+const MOST_DAMPED = 0.6
 
 /** The two degrees of a push differ at its opening by so many standard uncertainties of what lies between them. */
 const DEGREE_TELLS = 6
-/** A valve that takes less than so many rows to open has opened at once; none takes more of the part looked at. */
-const [LEAST_OPENS_ROWS, MOST_OPENS] = [3, 0.5] as const
+/**
+ * A valve that takes less than so many rows to open has opened at once, sooner told behind a ring that goes on; none
+ * takes more of the part looked at.
+ */
+const [LEAST_OPENS_ROWS, LEAST_BEHIND_RING, MOST_OPENS] = [3, 1, 0.5] as const
+const leastOpens = (ring: Ring | null, stepS: number): number => (ring ? LEAST_BEHIND_RING : LEAST_OPENS_ROWS) * stepS
+/** A valve whose time is not told takes up to so many rows: its middle is unsure by so much of a row, one sigma. */
+const UNTOLD_ROWS = 0.6
+/** No valve opens quite evenly, and no vessel's push is quite a polynomial: so much of a row, and of the thrust. */
+const [UNEVEN_ROWS, UNEVEN] = [0.3, 0.005] as const
 /** Its moment moves by this share of the part looked at, and lies at most so many times that before what is seen of it. */
 const [MOMENT, LEAD] = [0.01, 4] as const
 /** A number more must explain so many times what it would by chance. */
@@ -109,7 +117,7 @@ function refined(part: FirstPart, begun: Tried): Tried {
         opensInS: Math.min(MOST_OPENS * windowS, opensInS * (1 + dr * step)),
         ring: ring && {
           frequencyHz: ring.frequencyHz * (1 + df * step),
-          dampingRatio: Math.min(0.7, Math.max(0.002, ring.dampingRatio * (1 + dz * step))),
+          dampingRatio: Math.min(0.8, Math.max(0.002, ring.dampingRatio * (1 + dz * step))),
         },
       }
       if (tried.openS > opening + momentS || tried.openS < opening - LEAD * momentS - 0.1 * tried.opensInS) continue
@@ -139,7 +147,7 @@ function ringing(part: FirstPart, { openS, opensInS }: Beginning, shifts: readon
 function opening(part: FirstPart, ring: Ring | null, openS: number): Tried {
   const { windowS, stepS, momentS } = part
   let best: Tried = { openS, opensInS: 0, ring, left: Infinity }
-  for (let opensInS = LEAST_OPENS_ROWS * stepS; opensInS <= MOST_OPENS * windowS; opensInS *= 1.4)
+  for (let opensInS = leastOpens(ring, stepS); opensInS <= MOST_OPENS * windowS; opensInS *= 1.4)
     for (const shift of [0, -2]) best = lower(best, tryOf(part, { openS: openS + shift * momentS, opensInS, ring }))
   return Number.isFinite(best.left) ? refined(part, best) : best
 }
@@ -170,7 +178,7 @@ export function beginningOf(
   const free = rows.length - DEGREE
   const sound = ({ opensInS, ring }: Tried) =>
     (!ring || (ring.dampingRatio <= MOST_DAMPED && ring.frequencyHz <= MOST_RING / stepS)) &&
-    (opensInS === 0 || opensInS >= LEAST_OPENS_ROWS * stepS)
+    (opensInS === 0 || opensInS >= leastOpens(ring, stepS))
   /** Whether so many numbers more explain far more than they would by chance. */
   const betters = (than: Tried, found: Tried, numbers: number, of: number) =>
     sound(found) && free - of >= 4 && (than.left - found.left) / numbers > EXPLAINS * (found.left / (free - of))
@@ -218,6 +226,10 @@ export function startOf(
       'residual',
     )
   const columns = reads(degree, at, begins)
+  // while a valve opens, as much leaves as through an open one in half of that time: what drives the push is later by it
+  const early = opensInS / 2
+  const atOpening = Array.from({ length: degree + 1 }, (_, k) => early ** k)
+  const carried = (of: readonly number[]) => of.reduce((sum, c, k) => sum + c * atOpening[k], 0)
   const [bent, plain] = [columns, columns.slice(0, -1)].map((c) => fitOf(c, read))
   if (bent.status !== 'fitted' || plain.status !== 'fitted')
     return { valueN: Math.max(...read), standardUncertaintyN: Math.max(...read) / 4, push: () => Math.max(...read) }
@@ -247,15 +259,22 @@ export function startOf(
       [...own, ...moving],
       read.map((f, i) => f - here[i]),
     )
-    return whole.status === 'fitted' ? whole.covariance[0][0] : (p[0] / 4) ** 2
+    if (whole.status !== 'fitted') return (p[0] / 4) ** 2
+    const rise = carried(p.map((c, k) => (k * c) / Math.max(1e-9, early)))
+    const row = [
+      ...own.map((_, k) => atOpening[k]),
+      ...moved.map(([b], m) => (b.opensInS !== opensInS && m >= 0 ? rise / 2 : 0)),
+    ]
+    return varianceOf(row, whole.covariance)
   }
   // what the plainer of two nested fits does not know the other does not know either
   const fromFit = Math.sqrt((varianceWith(columns) + 3 * varianceWith(columns.slice(0, -1))) / 4)
-  const fromDegree = Math.abs(bent.parameters[0] - plain.parameters[0]) / DEGREE_TELLS
-  const fromOpening = seen ? 0 : (Math.abs(p[1]) * stepS) / Math.sqrt(6)
+  const fromDegree = Math.abs(carried(bent.parameters) - carried(plain.parameters)) / DEGREE_TELLS
+  const fromOpening =
+    opensInS > 0 ? 0 : Math.abs(p[1]) * stepS * (ring ? UNTOLD_ROWS / 2 : Math.hypot(UNTOLD_ROWS, 1 / Math.sqrt(6)))
   return {
-    valueN: p[0],
-    standardUncertaintyN: Math.hypot(fromFit, fromDegree, fromOpening),
+    valueN: carried(p),
+    standardUncertaintyN: Math.hypot(fromFit, fromDegree, fromOpening, UNEVEN_ROWS * stepS * p[1], UNEVEN * p[0]),
     push: (t) => model([t], { ...begins, ring: null })[0],
   }
 }

@@ -67,6 +67,8 @@ const RISEN = 0.9
 const SLOW_AT_START = 2
 /** What a ring leaves at most in a mean over one turn of it, of the push that ended. */
 const MOST_LEFT_OF_RING = 0.1
+/** Of an emptying vessel's impulse, what follows too weakly to be told from the zero. */
+const UNSEEN_TAIL = 0.004
 /** Share of the thrust at which its push counts as over. */
 const LAST_SHARE = 0.05
 
@@ -212,7 +214,14 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   const jump = ring
     ? level.value * Math.min(1, (2 * Math.PI * ring.frequencyHz * stepS) ** 2 / 12)
     : Math.max(...over.slice(found, found + 6).map((f, k) => f - over[found + k - 1]))
-  const impulseU = Math.hypot(Math.sqrt(zeroVariance + noiseVariance), (jump * stepS) / Math.sqrt(12), span * area)
+  // cold air in the vessel goes on leaving as it warms, too little to be seen
+  const tail = steady ? 0 : UNSEEN_TAIL * area
+  const impulseU = Math.hypot(
+    Math.sqrt(zeroVariance + noiseVariance),
+    (jump * stepS) / Math.sqrt(12),
+    span * area,
+    tail,
+  )
   const thrust: Measured = {
     value: level.value,
     standardUncertainty: Math.hypot(level.u, zeroAt(openS), span * level.value),

@@ -28,10 +28,14 @@ export type InertiaRun = MeasuredRun<InertiaReduction>
 
 function figuresOf(r: InertiaReduction): MeasuredFigure[] {
   const { peakShaftPower: peak, peakBladePower: blades } = r
-  const speed = r.freeSpeed.standardUncertainty
   return [
     { id: 'bestPowerW', kind: 'power', ...peak.power },
-    { id: 'bestSpeedRadPerS', kind: 'rotation', value: peak.speedRadPerS, standardUncertainty: speed },
+    {
+      id: 'bestSpeedRadPerS',
+      kind: 'rotation',
+      value: peak.speedRadPerS,
+      standardUncertainty: peak.speedUncertaintyRadPerS,
+    },
     { id: 'bladePowerW', kind: 'power', ...blades.power },
     { id: 'stallTorqueNm', kind: 'torque', ...r.stallTorque },
     { id: 'freeSpeedRadPerS', kind: 'rotation', ...r.freeSpeed },
