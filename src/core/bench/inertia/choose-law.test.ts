@@ -92,9 +92,9 @@ test.each([0.5, -0.3])(
 test('a bend is that of the middle over the line from rest to the top', () => {
   const none = Array.from({ length: 6 }, (_, i) => [0, 1, 2, 3, 4, 5].map((j) => (i === j && i === 5 ? 1e-18 : 0)))
   const law = { parameters: [0.02, 1e-5, 3e-4, 0, 0, 4e-9], referenceRadPerS: 900, covariance: none }
-  const { share, sigmas } = bendOf(law, 1000)
+  const { share, standardUncertainty } = bendOf(law, 1000)
   expect(share).toBeCloseTo((4e-9 * 1000 ** 2) / 4 / 0.02, 12)
-  expect(sigmas).toBeCloseTo(4, 9)
+  expect(share / standardUncertainty).toBeCloseTo(4, 9)
 })
 
 describe('machines of other shapes than any law’s', () => {

@@ -25,18 +25,19 @@ function falls(law: TorqueLaw): boolean {
 
 /**
  * How far torque on the blades lies over the straight line from rest to the highest speed, half-way, as a share of the
- * torque at rest; and over its uncertainty.
+ * torque at rest; and how well that is known.
  */
 export interface Bend {
   readonly share: number
-  readonly sigmas: number
+  readonly standardUncertainty: number
 }
 
 export function bendOf(law: TorqueLaw, topRadPerS: number): Bend {
   const over = (of: (w: number) => number) => of(topRadPerS / 2) - (of(0) + of(topRadPerS)) / 2
   const gradient = law.parameters.map((_, i) => over((w) => bladeGradient(law, w)[i]))
   const bend = over((w) => bladeTorqueOf(law, w))
-  return { share: bend / law.parameters[0], sigmas: bend / Math.sqrt(varianceOf(gradient, law.covariance)) }
+  const atRest = law.parameters[0]
+  return { share: bend / atRest, standardUncertainty: Math.sqrt(varianceOf(gradient, law.covariance)) / atRest }
 }
 
 /** The law that a recording tells, and how it was come by. */
@@ -52,8 +53,8 @@ const FALLS = [3, 1, 0.25] as const
 
 /**
  * Evidence counts by this power: courses of a few shapes are near to a machine's and a supply's, and none is its own
- * (Miller and Dunson, 2019, coarsened posterior). With this, simulated machines of
- * other shapes lie within what is told.
+ * (Miller and Dunson, 2019, coarsened posterior). With
+ * this, simulated machines of other shapes lie within what is told.
  */
 const COARSE = 0.75
 

@@ -128,7 +128,7 @@ test('a fall is plain above three times its uncertainty and 0.3 % of the torque,
 })
 
 test('a line is bent where it is so beyond doubt; else a fall that nobody saw moved it', () => {
-  const shape = (value: number, share: number, sigmas: number) =>
+  const shape = (value: number, share: number, standardUncertainty: number) =>
     lineShape(
       {
         from: 'motion',
@@ -136,10 +136,16 @@ test('a line is bent where it is so beyond doubt; else a fall that nobody saw mo
         share: { value, standardUncertainty: 0.001, unit: '' },
         sigmas: value / 0.001,
       },
-      { share, sigmas },
+      { share, standardUncertainty },
     )
-  expect([shape(0, 0.02, 3.1), shape(0.05, -0.02, -3.1)]).toEqual(['bent', 'bent'])
-  expect([shape(0, 0.02, 2.9), shape(0, 0.004, 30), shape(0.05, 0.02, 2.9)]).toEqual(['straight', 'straight', 'moved'])
+  expect([shape(0, 0.031, 0.01), shape(0.05, -0.031, 0.01)]).toEqual(['bent', 'bent'])
+  expect([shape(0, 0.029, 0.01), shape(0, 0.0049, 1e-4), shape(0.05, 0.029, 0.01)]).toEqual([
+    'straight',
+    'straight',
+    'moved',
+  ])
+  // where no bend of that size would be seen, none is not said either
+  expect([shape(0, 0.02, 0.0151), shape(0, 0.02, 0.0149)]).toEqual(['untold', 'straight'])
 })
 
 test.each([

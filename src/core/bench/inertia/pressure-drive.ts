@@ -237,14 +237,20 @@ export const movedSeen = ({ from, share }: PressureFall): boolean => from === 'c
 
 /** Torque is no straight line where it bends by this share, beyond doubt. */
 const BENT = { share: 0.005, sigmas: 3 } as const
+/** Whether it bends is told where this share of the torque at rest would be seen, one sigma. */
+const TOLD = 0.015
 
 /**
  * How torque lies over the speed, as the law tells it; where a supply fell unseen, what is told of a bend hangs on how
  * far it fell.
  */
-export function lineShape(fall: PressureFall, { share, sigmas }: Bend): 'straight' | 'bent' | 'moved' {
-  if (Math.abs(share) > BENT.share && Math.abs(sigmas) > BENT.sigmas) return 'bent'
-  return fellUnseen(fall) ? 'moved' : 'straight'
+export function lineShape(
+  fall: PressureFall,
+  { share, standardUncertainty: u }: Bend,
+): 'straight' | 'bent' | 'moved' | 'untold' {
+  if (Math.abs(share) > BENT.share && Math.abs(share) > BENT.sigmas * u) return 'bent'
+  if (fellUnseen(fall)) return 'moved'
+  return u > TOLD ? 'untold' : 'straight'
 }
 
 /**

@@ -6,7 +6,7 @@ const measured = (value: number, standardUncertainty = 0, unit = '') => ({ value
 /** A reduction that there is nothing to say of. */
 const sound: Result = {
   dragMeasured: true,
-  bend: { share: 0, sigmas: 0 },
+  bend: { share: 0, standardUncertainty: 0.001 },
   strays: 1,
   rig: {
     flywheelInertiaKgM2: { value: 9e-6, standardUncertainty: 1e-7 },
@@ -56,8 +56,16 @@ const BOUNDS: readonly [string, Partial<Result>, Partial<Result>][] = [
     { motion: motion({ autocorrelation: 0.9 }) },
     { motion: motion({ autocorrelation: 0.9, status: 'singular' }) },
   ],
-  ['torque-bent', { bend: { share: -0.01, sigmas: -3.1 } }, { bend: { share: 0.01, sigmas: 2.9 } }],
-  ['torque-bent', { bend: { share: 0.0051, sigmas: 99 } }, { bend: { share: 0.0049, sigmas: 99 } }],
+  [
+    'torque-bent',
+    { bend: { share: -0.0301, standardUncertainty: 0.01 } },
+    { bend: { share: 0.0299, standardUncertainty: 0.01 } },
+  ],
+  [
+    'torque-bent',
+    { bend: { share: 0.0051, standardUncertainty: 1e-5 } },
+    { bend: { share: 0.0049, standardUncertainty: 1e-5 } },
+  ],
   ['reduction-torque-fell', { fall: fall('motion', 0.031, 0.01) }, { fall: fall('motion', 0.029, 0.01) }],
   ['reduction-torque-fell', { fall: fall('motion', 0.0031, 1e-4) }, { fall: fall('motion', 0.0029, 1e-4) }],
   [

@@ -11,6 +11,7 @@ const LINE = {
   straight: 'straight line, no bend',
   bent: 'the line is bent',
   moved: 'the supply moved meanwhile: see below',
+  untold: 'whether it bends is not told: see below',
 } as const
 
 /** Figures of a spin-up and its coasting, set against what was predicted, and why they differ. */
