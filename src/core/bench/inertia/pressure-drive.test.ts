@@ -3,6 +3,7 @@ import { angleOfSpeed } from '../angle/angle-trace'
 import { driveOf, fallOf, fellUnseen, jetSpeedFollows, lineShape, slopeAtShut } from './pressure-drive'
 import { reduceInertia } from './reduce-inertia'
 import { simulateSpinUp } from './simulate-inertia'
+import { rootBetween } from '../../numerics'
 import { COURSES } from './courses'
 import { FACTORS, march, priorsOf } from './trajectory-march'
 
@@ -200,6 +201,31 @@ test.each([
   }
   expect(off(freeAt(follows * departure))).toBeCloseTo(0, 5)
   expect(Math.abs(off(freeAt((follows + 1) * departure)))).toBeGreaterThan(1e-3)
+})
+
+test('so does a line with a course of a higher power', () => {
+  const [t0, k, referenceRadPerS, departure, follows] = [1000, 0.3, 2000, 1e-3, 0.3]
+  const amounts = COURSES.map((c) => (c.drives && c.power >= 3 ? -150 : 0))
+  const line = (w: number) =>
+    t0 - k * w + COURSES.reduce((sum, c, i) => sum + amounts[i] * c.at(w / referenceRadPerS), 0)
+  const free = rootBetween(line, 0, 4000)
+  const drive = {
+    factors: [{ value: 1, standardUncertainty: 1, onTorque: 1, onSlope: 1 - follows }],
+    misread: [],
+    at: (__: number, out: Float64Array) => void out.fill(departure),
+  }
+  const off = (w: number) => {
+    let first = NaN
+    const x = [t0, k, 0, 0, 0, 0, 1, ...amounts, w, 0]
+    const stretch = { from: 0, to: 1, open: true, at: x.length - 2 }
+    const trace = { timeS: Float64Array.of(0, 0.01) } as never
+    march(x.length, trace, stretch, x, drive, null, { place: 7, referenceRadPerS }, (__, ___, acceleration) => {
+      first = acceleration
+    })
+    return first / t0
+  }
+  expect(off(free * (1 + follows * departure))).toBeCloseTo(0, 5)
+  expect(Math.abs(off(free))).toBeGreaterThan(1e-4)
 })
 
 test('how far it fell is as unsure as the motion leaves it, as the speed’s way moves it, and a tenth of it', () => {
