@@ -3,7 +3,7 @@ import { angleOfCounts } from '../angle/counter'
 import type { PressureTrace } from './pressure-drive'
 import { reduceInertia } from './reduce-inertia'
 import { campaign } from './campaign'
-import { bendOf } from './choose-law'
+import { bendOf } from './torque-law'
 import { encoderCounts, simulateSpinUp, type SpinUpTruth } from './simulate-inertia'
 
 const TRUTH: SpinUpTruth = {

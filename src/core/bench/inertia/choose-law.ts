@@ -1,18 +1,8 @@
-import { varianceOf, type Measured } from '../../statistics'
+import type { Measured } from '../../statistics'
 import { shapeFor, type Shape } from './courses'
 import { lawOf } from './law-of-motion'
 import { fallOf, type Driven, type PressureFall } from './pressure-drive'
-import {
-  bladeGradient,
-  bladeTorqueOf,
-  dragFreeSpeedOf,
-  dragOf,
-  fallAt,
-  freeSpeedOf,
-  shaftTorqueOf,
-  tooLittle,
-  type TorqueLaw,
-} from './torque-law'
+import { dragFreeSpeedOf, dragOf, fallAt, freeSpeedOf, shaftTorqueOf, tooLittle, type TorqueLaw } from './torque-law'
 import type { TrajectoryFit } from './trajectory-fit'
 import type { Drive } from './trajectory-march'
 import type { PriorScale } from './trajectory-system'
@@ -21,23 +11,6 @@ import type { PriorScale } from './trajectory-system'
 function falls(law: TorqueLaw): boolean {
   const free = freeSpeedOf(law)
   return free > 0 && dragFreeSpeedOf(law) > 0 && fallAt((w) => shaftTorqueOf(law, w), free) > 0
-}
-
-/**
- * How far torque on the blades lies over the straight line from rest to the highest speed, half-way, as a share of the
- * torque at rest; and how well that is known.
- */
-export interface Bend {
-  readonly share: number
-  readonly standardUncertainty: number
-}
-
-export function bendOf(law: TorqueLaw, topRadPerS: number): Bend {
-  const over = (of: (w: number) => number) => of(topRadPerS / 2) - (of(0) + of(topRadPerS)) / 2
-  const gradient = law.parameters.map((_, i) => over((w) => bladeGradient(law, w)[i]))
-  const bend = over((w) => bladeTorqueOf(law, w))
-  const atRest = law.parameters[0]
-  return { share: bend / atRest, standardUncertainty: Math.sqrt(varianceOf(gradient, law.covariance)) / atRest }
 }
 
 /** The law that a recording tells, and how it was come by. */
@@ -99,15 +72,6 @@ export function chooseLaw(
   const likely = motions.map((m) => Math.exp(COARSE * (m.logEvidence - most)))
   const all = likely.reduce((sum, v) => sum + v, 0)
   const weights = likely.map((v) => v / all)
-  if (process.env.DBG)
-    console.log(
-      motions
-        .map(
-          (m, i) =>
-            `${scales[i].shape}/${scales[i].fall}:${weights[i].toFixed(3)}:${(m.logEvidence - most).toFixed(1)}`,
-        )
-        .join(' '),
-    )
   const best = weights.indexOf(Math.max(...weights))
   const motion = motions[best]
   const other =

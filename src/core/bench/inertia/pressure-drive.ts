@@ -1,7 +1,7 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix'
 import { GAMMA, STANDARD_AMBIENT } from '../../air'
 import { linearLeastSquares, type Measured } from '../../statistics'
-import type { Bend } from './choose-law'
+import type { Bend } from './torque-law'
 import type { Phases } from './phases'
 import type { TrajectoryFit } from './trajectory-fit'
 import { FACTORS, type Drive } from './trajectory-march'

@@ -8,13 +8,15 @@ import type { AngleTrace, Repair } from '../angle/repair'
 import { driveOf, type PressureFall, type PressureTrace } from './pressure-drive'
 import type { Drive } from './trajectory-march'
 import type { PriorScale } from './trajectory-system'
-import { bendOf, chooseLaw, type Bend } from './choose-law'
+import { chooseLaw } from './choose-law'
 import type { Shape } from './courses'
 import { fitTrajectory } from './trajectory-fit'
 import { reductionNotes } from './reduction-notes'
 import type { Said } from '../../said'
 import {
+  type Bend,
   type TorqueLaw,
+  bendOf,
   lawRows,
   fitLaw,
   bladeTorqueOf,

@@ -1,6 +1,6 @@
 import { COVERAGE_95, type Measured } from '../../statistics'
 import { said, type Said } from '../../said'
-import type { Bend } from './choose-law'
+import type { Bend } from './torque-law'
 import { fellUnseen, lineShape, movedSeen, type PressureFall } from './pressure-drive'
 import type { InertiaRig } from './rig'
 import type { TrajectoryFit } from './trajectory-fit'

@@ -137,6 +137,23 @@ export const shaftGradient = (law: TorqueLaw, w: number): number[] => [
   ...withCourses(law, w, (drives) => (drives ? 1 : -1)),
 ]
 
+/**
+ * How far torque on the blades lies over the straight line from rest to the highest speed, half-way, as a share of the
+ * torque at rest; and how well that is known.
+ */
+export interface Bend {
+  readonly share: number
+  readonly standardUncertainty: number
+}
+
+export function bendOf(law: TorqueLaw, topRadPerS: number): Bend {
+  const over = (of: (w: number) => number) => of(topRadPerS / 2) - (of(0) + of(topRadPerS)) / 2
+  const gradient = law.parameters.map((_, i) => over((w) => bladeGradient(law, w)[i]))
+  const bend = over((w) => bladeTorqueOf(law, w))
+  const atRest = law.parameters[0]
+  return { share: bend / atRest, standardUncertainty: Math.sqrt(varianceOf(gradient, law.covariance)) / atRest }
+}
+
 /** Statistical and inertia uncertainty together; inertia scales every torque alike. */
 const torqueUncertainty = (law: TorqueLaw, gradient: readonly number[], torque: number, inertia: Measured): number =>
   Math.sqrt(varianceOf(gradient, law.covariance) + (torque * (inertia.standardUncertainty / inertia.value)) ** 2)
