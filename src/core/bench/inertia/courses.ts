@@ -11,18 +11,20 @@ export interface Course {
   /** The power of the speed that it goes with, by which it follows what drives: 0 where it hangs on no free speed. */
   readonly power: number
   readonly at: (share: number) => number
-  readonly slope: (share: number) => number
+  /** How steep it is there, `height` being its value. */
+  readonly slope: (share: number, height: number) => number
   /** One standard deviation of how much of it there is, over torque at rest or over the usual drag. */
   readonly spread: number
   /** No recording tells it, as it is gone where the rotor is still read: a machine is no less crooked for it. */
   readonly hidden: boolean
 }
 
-const powerOf = (drives: boolean, power: number, spread: number): Course => ({
+const powerOf = (drives: boolean, power: 1.5 | 3 | 4, spread: number): Course => ({
   drives,
   power,
-  at: (x) => Math.max(0, x) ** power,
-  slope: (x) => power * Math.max(0, x) ** (power - 1),
+  // by products: a general power takes most of a march's time
+  at: power === 1.5 ? (x) => (x > 0 ? x * Math.sqrt(x) : 0) : (x) => (x > 0 ? x * x * x * (power === 4 ? x : 1) : 0),
+  slope: (x, height) => (x > 0 ? (power * height) / x : 0),
   spread,
   hidden: false,
 })
@@ -32,7 +34,7 @@ const leaving = (reach: number, spread: number): Course => ({
   drives: true,
   power: 0,
   at: (x) => -Math.expm1(-x / reach),
-  slope: (x) => Math.exp(-x / reach) / reach,
+  slope: (_, height) => (1 - height) / reach,
   spread,
   hidden: false,
 })
@@ -42,7 +44,7 @@ const sliding = (reach: number, spread: number): Course => ({
   drives: false,
   power: 0,
   at: (x) => Math.exp(-x / reach),
-  slope: (x) => -Math.exp(-x / reach) / reach,
+  slope: (_, height) => -height / reach,
   spread,
   hidden: true,
 })

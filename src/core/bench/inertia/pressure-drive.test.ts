@@ -171,7 +171,7 @@ test.each([
   }
   const { row } = last(x)
   const off = x.map((v, i) => {
-    const step = 1e-5 * Math.max(1e-4, Math.abs(v))
+    const step = 1e-5 * (Math.abs(v) || 0.02)
     const [up, down] = [1, -1].map((side) => last(x.map((w, j) => (i === j ? w + side * step : w))).angle)
     return Math.abs((up - down) / (2 * step) - row[i]) / (1 + Math.abs(row[i]))
   })

@@ -1,5 +1,5 @@
 import type { BlockTrace } from '../angle/decimate'
-import { COURSES } from './courses'
+import { COURSES, type Course } from './courses'
 
 /** What is known of a parameter beforehand. */
 export interface Prior {
@@ -37,6 +37,8 @@ export interface Drive {
  * coasting.
  */
 export const FACTORS = 6
+/** Those of them that are drag's. */
+const DRAG = [2, 3, 4]
 
 /** What is known beforehand, from FACTORS on. */
 export const priorsOf = ({ factors, misread }: Drive): readonly Known[] =>
@@ -63,6 +65,16 @@ export interface Shaped {
 
 /** Integration steps no longer than this, s. */
 const LONGEST_STEP = 0.06
+
+/** Places that the speed of a stretch can hang on: where it coasts, nothing that drives. */
+const followedIn = ({ open, at }: Stretch, law: number, course: number, courses: readonly Course[]): Int32Array =>
+  Int32Array.from([
+    ...Array.from({ length: law }, (_, i) => i).filter((i) => {
+      const shape = courses[i - course]
+      return open || (shape ? !shape.drives : DRAG.includes(i))
+    }),
+    at,
+  ])
 
 /**
  * Angle of one stretch by the law, with its derivatives by every parameter: J w' = T0 (1 + f r d(t)) - k w (1 + f s d(t))
@@ -98,15 +110,14 @@ export function march(
   const departed = new Float64Array(many + drive.misread.length)
   const f = x.slice(FACTORS, FACTORS + departed.length)
   const [onTorque, onSlope] = [drive.factors.map((l) => l.onTorque), drive.factors.map((l) => l.onSlope)]
-  const onBend = drive.factors.map((l) => 2 * l.onSlope - l.onTorque)
   const courses = shaped ? COURSES : []
   const course = shaped ? shaped.place : 0
   const unit = shaped ? 1 / shaped.referenceRadPerS : 0
-  const onCourse = courses.map((of) =>
-    drive.factors.map((l) => (of.drives ? of.power * l.onSlope - (of.power - 1) * l.onTorque : 0)),
-  )
-  const height = new Float64Array(courses.length)
-  const scale = new Float64Array(courses.length).fill(1)
+  const places = followedIn(stretch, FACTORS + departed.length + courses.length, course, courses)
+  const each = new Float64Array(courses.length)
+  // what of all departures goes on into the torque at rest, and into its slope
+  let rested = 0
+  let sloped = 0
   let known = NaN
   let block = from
   const between = (speeds: Float64Array, time: number) => {
@@ -117,55 +128,55 @@ export function march(
   }
   const rate = (time: number, own: number, sens: Float64Array, out: Float64Array): number => {
     const speed = measured ? between(measured, time) : own
-    let atRest = 1
-    let slope = 1
-    let bend = 1
-    if (open) {
-      if (time !== known) {
-        drive.at((known = time), departed)
-        let misread = 0
-        for (let i = many; i < f.length; i++) misread += f[i] * departed[i]
-        for (let i = 0; i < many; i++) departed[i] += misread
-      }
+    if (open && time !== known) {
+      drive.at((known = time), departed)
+      let misread = 0
+      for (let i = many; i < f.length; i++) misread += f[i] * departed[i]
+      rested = sloped = 0
       for (let i = 0; i < many; i++) {
-        atRest += f[i] * onTorque[i] * departed[i]
-        slope += f[i] * onSlope[i] * departed[i]
-        bend += f[i] * onBend[i] * departed[i]
-      }
-      for (let j = 0; j < courses.length; j++) {
-        scale[j] = 1
-        for (let i = 0; i < many; i++) scale[j] += f[i] * onCourse[j][i] * departed[i]
+        departed[i] += misread
+        rested += f[i] * onTorque[i] * departed[i]
+        sloped += f[i] * onSlope[i] * departed[i]
       }
     }
+    const atRest = 1 + rested
+    const slope = 1 + sloped
+    const bend = 1 + 2 * sloped - rested
+    // by the torque at rest, and by the slope: what a departure brings
+    let onRest = t0 + q * speed * speed
+    let onSteepness = -k * speed - 2 * q * speed * speed
     let shape = 0
     let gain = measured ? 0 : (open ? -k * slope - 2 * q * speed * bend : 0) - b - 2 * c * speed
     for (let j = 0; j < courses.length; j++) {
-      const { drives, at: of, slope: steep } = courses[j]
-      const by = drives ? (open ? scale[j] : 0) : -1
-      height[j] = by === 0 ? 0 : of(speed * unit)
-      if (by === 0) continue
-      shape += by * x[course + j] * height[j]
-      if (!measured) gain += by * x[course + j] * steep(speed * unit) * unit
+      const { drives, power, at: of, slope: steep } = courses[j]
+      if (drives && !open) continue
+      const height = of(speed * unit)
+      const by = drives ? 1 + power * sloped - (power - 1) * rested : -1
+      const amount = x[course + j]
+      each[j] = by * height
+      shape += amount * each[j]
+      if (!measured) gain += by * amount * steep(speed * unit, height) * unit
+      if (!drives) continue
+      onRest -= (power - 1) * amount * height
+      onSteepness += power * amount * height
     }
-    for (let i = 0; i < size; i++) out[i] = gain * sens[i]
+    for (let n = 0; n < places.length; n++) out[places[n]] = gain * sens[places[n]]
     if (open) {
       out[0] += atRest
       out[1] -= speed * slope
+      out[5] -= speed * speed * bend
       let follows = 0
       for (let i = 0; i < many; i++) {
-        let each = t0 * onTorque[i] - k * speed * onSlope[i] - q * speed * speed * onBend[i]
-        for (let j = 0; j < courses.length; j++) each += x[course + j] * height[j] * onCourse[j][i]
-        out[FACTORS + i] += each * departed[i]
-        follows += each * f[i]
+        const on = onTorque[i] * onRest + onSlope[i] * onSteepness
+        out[FACTORS + i] += on * departed[i]
+        follows += on * f[i]
       }
       for (let i = many; i < f.length; i++) out[FACTORS + i] += follows * departed[i]
-      out[5] -= speed * speed * bend
     }
     out[2] -= 1
     out[3] -= speed
     out[4] -= speed * speed
-    for (let j = 0; j < courses.length; j++)
-      out[course + j] += courses[j].drives ? (open ? scale[j] * height[j] : 0) : -height[j]
+    for (let j = 0; j < courses.length; j++) if (open || !courses[j].drives) out[course + j] += each[j]
     return (
       shape +
       (open ? t0 * atRest - k * speed * slope - q * speed * speed * bend : 0) -
@@ -181,18 +192,18 @@ export function march(
     const h = span / steps
     for (let n = 0; span > 0 && n < steps; n++) {
       const a1 = rate(t, w, s, k1)
-      for (let j = 0; j < size; j++) mid[j] = s[j] + (h / 2) * k1[j]
+      for (const j of places) mid[j] = s[j] + (h / 2) * k1[j]
       const w2 = w + (h / 2) * a1
       const a2 = rate(t + h / 2, w2, mid, k2)
-      for (let j = 0; j < size; j++) mid[j] = s[j] + (h / 2) * k2[j]
+      for (const j of places) mid[j] = s[j] + (h / 2) * k2[j]
       const w3 = w + (h / 2) * a2
       const a3 = rate(t + h / 2, w3, mid, k3)
-      for (let j = 0; j < size; j++) mid[j] = s[j] + h * k3[j]
+      for (const j of places) mid[j] = s[j] + h * k3[j]
       const a4 = rate(t + h, w + h * a3, mid, k4)
       // angle and its derivatives: the same method on speed, closed
       angle += h * w + ((h * h) / 6) * (a1 + a2 + a3)
       w += (h / 6) * (a1 + 2 * a2 + 2 * a3 + a4)
-      for (let j = 0; j < size; j++) {
+      for (const j of places) {
         row[j] += h * s[j] + ((h * h) / 6) * (k1[j] + k2[j] + k3[j])
         s[j] += (h / 6) * (k1[j] + 2 * k2[j] + 2 * k3[j] + k4[j])
       }
