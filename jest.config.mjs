@@ -1,13 +1,11 @@
-import { sandboxed } from './jest.sandbox.mjs'
-
 const screens = ['<rootDir>/src/features', '<rootDir>/src/ui']
 
 // What computes is run by Node itself, which reads TypeScript through this. In processes of its own: `-i` is not for
 // it.
 process.env.NODE_OPTIONS = '--import tsx'
 
-/** @returns {Promise<import('jest').Config>} */
-export default async () => ({
+/** @returns {import('jest').Config} */
+export default () => ({
   // Generous, since a machine that runs two suites at once may be several times slower than this one.
   testTimeout: 60_000,
   // With one, files would run in this process, which reads no TypeScript.
@@ -24,6 +22,15 @@ export default async () => ({
       setupFiles: ['<rootDir>/cli/light-tests.mjs'],
       transform: {},
     },
-    await sandboxed({ displayName: 'screens', roots: screens }),
+    {
+      // So with what draws, in a browser's document that all files of a process share.
+      displayName: 'screens',
+      runner: 'jest-light-runner/child-process',
+      roots: screens,
+      testMatch: ['**/*.test.{ts,tsx}'],
+      setupFiles: ['<rootDir>/src/features/__tests__/kit/browser.mjs'],
+      setupFilesAfterEnv: ['<rootDir>/src/features/__tests__/kit/after.ts'],
+      transform: {},
+    },
   ],
 })

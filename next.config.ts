@@ -1,4 +1,22 @@
+import { createHash } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import type { NextConfig } from 'next'
+
+/**
+ * All that makes results of recordings, in one hash: results are kept in the browser from visit to visit, and none may
+ * outlive what made it. Empty while developing, where the code changes under the page: nothing is kept then.
+ */
+function resultsBy(): string {
+  if (process.env.NODE_ENV !== 'production') return ''
+  const files = ['src/core', 'src/project', 'src/workers'].flatMap((folder) =>
+    readdirSync(folder, { recursive: true, encoding: 'utf8' }).map((name) => join(folder, name)),
+  )
+  const hash = createHash('sha256').update(readFileSync('package-lock.json'))
+  for (const file of files.filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts')).sort())
+    hash.update(file).update(readFileSync(file))
+  return hash.digest('hex').slice(0, 16)
+}
 
 /**
  * Headers that hold for every answer, files included; pages get their content policy, with a nonce, from
@@ -27,6 +45,7 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: true },
   productionBrowserSourceMaps: false,
   experimental: { optimizePackageImports: ['@chakra-ui/react', 'lucide-react', 'recharts'] },
+  env: { RESULTS_BY: resultsBy() },
   headers: () => Promise.resolve([{ source: '/:path*', headers }]),
 }
 

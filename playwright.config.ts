@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { chromium } from './e2e/chromium'
 
 const port = Number(process.env.E2E_PORT ?? 4319)
 
@@ -18,18 +19,7 @@ export default defineConfig({
     // each test has a browser of its own: it would put in all files anew
     serviceWorkers: 'block',
     trace: 'on-first-retry',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--use-angle=swiftshader',
-        '--enable-unsafe-swiftshader',
-        '--disable-gpu-compositing',
-        '--disable-quic',
-        '--disable-background-networking',
-        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE localhost, EXCLUDE 127.0.0.1',
-      ],
-    },
+    launchOptions: chromium(),
   },
   webServer: {
     command: `PORT=${port} node server.mjs`,

@@ -7,17 +7,13 @@ failed=0
 passed=0
 
 note() { printf '\n== %s ==\n' "$1"; }
-# A check without tests of its own counts as one.
-check() {
-  note "$1"
-  shift
-  if "$@"; then passed=$((passed + 1)); else failed=$((failed + 1)); fi
-}
-
 as_root() { if [ "$(id -u)" = 0 ]; then "$@"; else sudo "$@"; fi; }
-if [ ! -x /usr/bin/chromium ] || ! command -v admesh >/dev/null; then
+# Chromium comes without a window where Debian has that, else whole.
+if [ ! -x /usr/bin/chromium-headless-shell ] || ! command -v admesh >/dev/null; then
   note "Installing Chromium and a mesh checker (Debian packages)"
-  as_root apt-get update -qq && as_root apt-get install -y -qq chromium admesh >/dev/null || exit 1
+  as_root apt-get update -qq
+  as_root apt-get install -y -qq chromium-headless-shell admesh >/dev/null ||
+    as_root apt-get install -y -qq chromium admesh >/dev/null || [ -x /usr/bin/chromium ] || exit 1
 fi
 stamp=node_modules/.installed-lock
 if [ ! -f "$stamp" ] || ! cmp -s package-lock.json "$stamp"; then
@@ -26,18 +22,29 @@ if [ ! -f "$stamp" ] || ! cmp -s package-lock.json "$stamp"; then
   cp package-lock.json "$stamp"
 fi
 
-check "Types" npm run --silent typecheck
-check "Format" npm run --silent format:check
-check "Lint" npm run --silent lint
-check "Layers" npm run --silent layers
-check "Unused exports and files" npm run --silent unused
-
+# Checks without tests of their own count as one each. They run on two processors, and each says what it found in one
+# piece.
 mkdir -p .cache
+found=$(mktemp -d)
+lane() {
+  for name in "$@"; do
+    if npm run --silent "$name" >"$found/$name" 2>&1; then : >"$found/$name.passed"; fi
+  done
+}
+lane build typecheck layers unused &
+other=$!
+lane lint format:check
+wait "$other"
+for name in build typecheck layers unused lint format:check; do
+  note "npm run $name"
+  cat "$found/$name"
+  if [ -e "$found/$name.passed" ]; then passed=$((passed + 1)); else failed=$((failed + 1)); fi
+done
+rm -r "$found"
+
 note "Unit tests"
 # Silent: what tests print would bury the failures.
 npx jest --silent --maxWorkers=2 --json --outputFile=.cache/jest.json || true
-note "Build"
-if npm run --silent build; then passed=$((passed + 1)); else failed=$((failed + 1)); fi
 note "The interface in Chromium"
 rm -f .cache/e2e.json
 npx playwright test || true

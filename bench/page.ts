@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process'
 import { existsSync, readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { chromium, type Page } from '@playwright/test'
+import { chromium as windowless } from '../e2e/chromium'
 import { FAMILIES } from '../src/core/machines'
 import { summary, type Times } from './timing'
 
@@ -116,7 +117,7 @@ export async function benchPage() {
         break
       else await new Promise((r) => setTimeout(r, 100))
     const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
+      executablePath: windowless().executablePath,
       args: [
         '--no-sandbox',
         '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1',

@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
+import { chromium as windowless } from '../e2e/chromium'
 
 const PORT = 4398
 const EVERY_MS = 100
@@ -25,9 +26,8 @@ export async function killBrowsers(count: number): Promise<{ tried: number; wors
     const profile = mkdtempSync(join(tmpdir(), 'kettle-kills-'))
     const launch = async () => {
       const context = await chromium.launchPersistentContext(profile, {
-        executablePath: '/usr/bin/chromium',
+        ...windowless(),
         serviceWorkers: 'block',
-        args: ['--no-sandbox'],
       })
       const page = context.pages()[0] ?? (await context.newPage())
       await page.goto(`http://127.0.0.1:${PORT}/`)

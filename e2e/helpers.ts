@@ -36,8 +36,9 @@ export const alone = base.extend({
 })
 
 /**
- * As `alone`, with a browser that earlier tests have used: it knows the program, and nothing of what they did. To read
- * and compile the program anew takes longer than most tests.
+ * As `alone`, with a browser that earlier tests have used: it knows the program and what was made of recordings (by
+ * their bytes and settings), and nothing else of what they did. To read and compile the program anew and to reduce the
+ * demo takes longer than most tests.
  */
 export const test = base.extend<object, { used: BrowserContext }>({
   used: [
@@ -58,7 +59,21 @@ export const test = base.extend<object, { used: BrowserContext }>({
     await Promise.all(used.pages().map((p) => p.close()))
     const empty = await used.newPage()
     const browser = await used.newCDPSession(empty)
-    await browser.send('Storage.clearDataForOrigin', { origin: new URL(baseURL!).origin, storageTypes: 'all' })
+    const { origin } = new URL(baseURL!)
+    const storageTypes = 'cookies,local_storage,cache_storage,service_workers,storage_buckets'
+    await browser.send('Storage.clearDataForOrigin', { origin, storageTypes })
+    // a page without the program, that nothing holds open
+    await empty.goto(`${origin}/api/health`)
+    await empty.evaluate(async () => {
+      for (const { name } of await indexedDB.databases()) if (!name?.endsWith('-results')) await emptied(name!)
+      function emptied(name: string): Promise<void> {
+        return new Promise((done, failed) => {
+          const asked = indexedDB.deleteDatabase(name)
+          asked.onsuccess = () => done()
+          asked.onerror = asked.onblocked = () => failed(new Error(`${name} is not let go`))
+        })
+      }
+    })
     await empty.close()
   },
 })

@@ -1,20 +1,16 @@
 import { join } from 'node:path'
+import { chromium } from './chromium'
 import { accessible, expect, figure, open, alone as test } from './helpers'
 
 const whine = join(import.meta.dirname, '../src/project/fixtures/recordings/whine_constant_18000rpm_12blades.wav')
 
 // the browser's own stand-in for a microphone plays a recording of known truth
 test.use({
-  launchOptions: {
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--use-fake-ui-for-media-stream',
-      '--use-fake-device-for-media-stream',
-      `--use-file-for-fake-audio-capture=${whine}`,
-      '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE localhost, EXCLUDE 127.0.0.1',
-    ],
-  },
+  launchOptions: chromium(
+    '--use-fake-ui-for-media-stream',
+    '--use-fake-device-for-media-stream',
+    `--use-file-for-fake-audio-capture=${whine}`,
+  ),
 })
 
 test('the microphone is listened to: its level is shown, what it heard is kept as a WAV, and the speed is the blades’', async ({

@@ -13,6 +13,32 @@ test('the family tree: measured peaks filled, the unprinted one hollow, the best
   await expect(page.getByRole('heading', { name: 'What can be said' })).toBeVisible()
 })
 
+test('what recordings were reduced to stands at once on the next visit; another setting is reduced anew', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const post = Worker.prototype.postMessage as (message: unknown, rest: unknown) => void
+    const asked = Object.assign(window, { asked: 0 })
+    Worker.prototype.postMessage = function (this: Worker, message: { kind?: string }, rest: unknown) {
+      if (message.kind === 'reduce') asked.asked++
+      return post.call(this, message, rest)
+    } as never
+  })
+  const asked = () => page.evaluate(() => (window as unknown as { asked: number }).asked)
+  const card = page.getByRole('link', { name: /^Twin jets:/ })
+  await open(page)
+  await expect(card).toContainText('2 runs', { timeout: 30_000 })
+  await expect.poll(() => page.getByText('…', { exact: true }).count()).toBe(0)
+  // what came in last is on its way to the disk
+  await page.waitForTimeout(500)
+  await page.reload()
+  await expect(card).toContainText('2 runs', { timeout: 30_000 })
+  expect(await asked()).toBe(0)
+  await page.goto('/bench?build=spindle-3')
+  await page.getByLabel('Counts a turn').fill('100')
+  await expect.poll(asked).toBeGreaterThan(0)
+})
+
 test('the way of a maker: from the tree to the nozzle, to the parts, to a run, to a comparison', async ({ page }) => {
   await open(page)
   await page.getByRole('link', { name: /^Fourth print:/ }).click()

@@ -2,6 +2,7 @@ import type { Project, Run, Measurement } from '../project/document'
 import { measurementInputs, type MeasuredRun, type MeasurementInputs } from '../project/measuring'
 import type { ProjectStore } from '../store'
 import { JobError, reduceRecording, type JobFault } from '../workers'
+import { digestOf } from './digest'
 
 /**
  * `previous` is the measurement's last result, from other inputs: to be shown as such while the new one is on its way.
@@ -20,10 +21,13 @@ const cache = new Map<string, MeasuredResult>()
 /** The last result of each measurement, whatever it followed from, and the job that is under way for it. */
 const latest = new Map<string, MeasuredRun>()
 const underWay = new Map<string, { readonly key: string; readonly control: AbortController }>()
+/** Of recordings, by which results are kept from visit to visit: one never changes. */
+const digests = new Map<string, string | null>()
 const listeners = new Set<() => void>()
 
 /** A measurement of a run, with what its result follows from. */
 export interface Wanted {
+  readonly projectId: string
   readonly owner: string
   readonly inputs: MeasurementInputs
 }
@@ -31,7 +35,7 @@ export interface Wanted {
 /** What a measurement's result is asked for by; null while something that it follows from is missing. */
 export function wanted(project: Project, run: Run, measurement: Measurement): Wanted | null {
   const inputs = measurementInputs(project, run, measurement)
-  return inputs && { owner: `${project.id}/${run.id}/${measurement.id}`, inputs }
+  return inputs && { projectId: project.id, owner: `${project.id}/${run.id}/${measurement.id}`, inputs }
 }
 
 /**
@@ -60,15 +64,26 @@ const UNKNOWN: JobFault = {
 
 class NoRecording extends Error {}
 
-async function work(store: ProjectStore, { owner, inputs }: Wanted, signal: AbortSignal): Promise<void> {
-  const { key, recordingKey, recordingId, dialect, conditions } = inputs
+async function work(store: ProjectStore, { projectId, owner, inputs }: Wanted, signal: AbortSignal): Promise<void> {
+  const { key, reading, recordingKey, recordingId, dialect, conditions } = inputs
   try {
     const load = async () => {
       const bytes = await store.recordingBytes(recordingId)
       if (!bytes) throw new NoRecording()
       return bytes
     }
-    const measured = await reduceRecording({ key: recordingKey, dialect, conditions, load }, { signal })
+    const bytes = digests.has(recordingKey) ? null : await load()
+    if (bytes) digests.set(recordingKey, await digestOf(bytes))
+    const digest = digests.get(recordingKey)
+    const kept = digest && `${digest}/${reading}`
+    let measured = (kept ? await store.results.find(kept) : null) as MeasuredRun | null
+    if (!measured) {
+      measured = await reduceRecording(
+        { key: recordingKey, dialect, conditions, load: bytes ? () => Promise.resolve(bytes) : load },
+        { signal },
+      )
+      if (kept) void store.results.keep(projectId, kept, measured)
+    }
     latest.set(owner, measured)
     keep(key, { status: 'done', measured })
   } catch (error) {

@@ -6,6 +6,7 @@ import { applyEdits, editsBetween } from '../project/edits'
 import { copiesOf } from './copies'
 import type { CopyRow, KettleDb, ProjectRow } from './db'
 import { LiveShelf } from './live'
+import { KeptResults } from './kept-results'
 import { stepsAround, type Step } from './history'
 import { loadRecording, saveRecording } from './recordings'
 import { bringUp, listProjects, putBack, putIn, readRaw, takeOut, type Listed, type RawRow } from './shelf'
@@ -50,12 +51,15 @@ export class ProjectStore {
 
   /** Recordings that come in from a device. */
   readonly live: LiveShelf
+  readonly results: KeptResults
 
   constructor(
     readonly db: KettleDb,
     private readonly now: () => number = Date.now,
+    program = '',
   ) {
     this.live = new LiveShelf(db, now)
+    this.results = new KeptResults(`${db.name}-results`, program, now)
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -397,6 +401,7 @@ export class ProjectStore {
       else this.set({ status: 'failed', project: null, undoLabel: null, redoLabel: null })
     }
     await takeOut(this.db, projectId)
+    await this.results.forget(projectId)
     if (this.state.unopened?.id === projectId) this.set({ unopened: null })
     return parsed.ok ? { project: parsed.project, recordings: raw.recordings } : null
   }

@@ -1,6 +1,3 @@
-/** @jest-environment jsdom */
-import '../features/__tests__/node-globals'
-import '@testing-library/jest-dom'
 import { ChakraProvider } from '@chakra-ui/react'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import type { ReactNode } from 'react'

@@ -1,43 +1,20 @@
-/** @jest-environment jsdom */
 import { fed } from '../../project/document/testing'
-import '@testing-library/jest-dom'
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
-import { demoStore, show } from './test-room'
+import { stage } from './kit/stage'
+import { inDemo, show } from './kit/test-room'
 import type { ProjectStore } from '../../store'
 import { BuildRoom } from '../build'
 import { MakeRoom } from '../make'
 import { BenchRoom } from '../bench'
-import type * as WorkersHere from './workers-here'
-
-const mockPlace = { query: '', went: [] as string[] }
-jest.mock('next/navigation', () => ({
-  useRouter: () => ({
-    push: (to: string) => void mockPlace.went.push(to),
-    replace: (to: string) => void mockPlace.went.push(to),
-  }),
-  useSearchParams: () => new URLSearchParams(mockPlace.query),
-  usePathname: () => '/',
-}))
-jest.mock('next/dynamic', () => () => () => null)
-jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', setTheme: jest.fn() }) }))
-jest.mock('tinykeys', () => ({ tinykeys: () => () => undefined }))
-jest.mock('../../workers', () => jest.requireActual<typeof WorkersHere>('./workers-here').workersHere())
 
 let store: ProjectStore
-beforeEach(async () => {
-  store = await demoStore()
-})
-afterEach(async () => {
-  cleanup()
-  await store.settled()
-  store.close()
-})
+inDemo((fresh) => (store = fresh))
 
 const build = (id: string) => store.snapshot().project?.builds.find((b) => b.id === id)
 const type = (label: string, value: string) =>
   act(() => void fireEvent.change(screen.getByLabelText(label), { target: { value } }))
 const at = (query: string) => {
-  mockPlace.query = query
+  stage.query = query
   return show(store, <BuildRoom />)
 }
 const sane = (container: HTMLElement) => expect(container.textContent).not.toMatch(/NaN|undefined|Infinity/)
@@ -177,7 +154,7 @@ describe('a body pushed by its jet', () => {
     expect(screen.getByText('It does not leave')).toBeInTheDocument()
   })
   test('make offers its insert and the gauge; the bench a thrust stand', () => {
-    mockPlace.query = 'build=glider-2'
+    stage.query = 'build=glider-2'
     show(store, <MakeRoom />)
     expect(screen.getByRole('button', { name: /^Nozzle insert/ })).toBeInTheDocument()
     expect(screen.queryByRole('button', { name: /^Rotor/ })).not.toBeInTheDocument()

@@ -1,36 +1,12 @@
-/** @jest-environment jsdom */
 import { fed } from '../../project/document/testing'
-import '@testing-library/jest-dom'
 import { act, cleanup, fireEvent, screen, within } from '@testing-library/react'
-import { demoStore, show } from './test-room'
+import { stage } from './kit/stage'
+import { inDemo, show } from './kit/test-room'
 import type { ProjectStore } from '../../store'
 import { BuildRoom } from '../build'
-import type * as WorkersHere from './workers-here'
-
-const replaced: string[] = []
-let query = ''
-jest.mock('next/navigation', () => ({
-  useRouter: () => ({ push: (to: string) => void replaced.push(to), replace: (to: string) => void replaced.push(to) }),
-  useSearchParams: () => new URLSearchParams(query),
-  usePathname: () => '/',
-}))
-// Charts and the view in space are loaded late and drawn by libraries of their own: their places stand empty here.
-jest.mock('next/dynamic', () => () => () => null)
-jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', setTheme: jest.fn() }) }))
-jest.mock('../../workers', () => jest.requireActual<typeof WorkersHere>('./workers-here').workersHere())
-jest.mock('tinykeys', () => ({ tinykeys: () => () => undefined }))
 
 let store: ProjectStore
-beforeEach(async () => {
-  replaced.length = 0
-  query = ''
-  store = await demoStore()
-})
-afterEach(async () => {
-  cleanup()
-  await store.settled()
-  store.close()
-})
+inDemo((fresh) => (store = fresh))
 const build = (id: string) => store.snapshot().project?.builds.find((b) => b.id === id)
 const type = (label: string, text: string) =>
   fireEvent.change(screen.getByLabelText(label, { exact: true }), { target: { value: text } })
@@ -44,7 +20,7 @@ describe('build room', () => {
     ['shaft', 'Speeds on one line', 'Burst speed'],
     ['load', 'Velocities at the load’s speed', 'Power there'],
   ])('%s: drawing, figures, and no figure that is no number', (station, heading, figure) => {
-    query = `build=spindle-4&station=${station}`
+    stage.query = `build=spindle-4&station=${station}`
     const { container } = show(store, <BuildRoom />)
     expect(screen.queryByRole('heading', { name: heading }) ?? screen.getByText(heading)).toBeInTheDocument()
     expect(screen.getByText(figure)).toBeInTheDocument()
@@ -52,42 +28,42 @@ describe('build room', () => {
     expect(container.innerHTML).not.toMatch(/NaN/)
   })
   test('a typed throat moves a plain hole’s exit along and every figure with it', () => {
-    query = 'build=spindle-4&station=nozzle'
+    stage.query = 'build=spindle-4&station=nozzle'
     show(store, <BuildRoom />)
     act(() => type('Throat', '1.2'))
     expect(fed(build('spindle-4')).machine.nozzle).toMatchObject({ throatDiameterM: 0.0012, exitDiameterM: 0.0012 })
     expect(screen.getByRole('tab', { name: /^Nozzle/ })).toHaveTextContent('convergent 1.20 mm')
   })
   test('a wider exit makes it convergent–divergent, and the shock is drawn where it stands', () => {
-    query = 'build=spindle-4&station=nozzle'
+    stage.query = 'build=spindle-4&station=nozzle'
     show(store, <BuildRoom />)
     act(() => type('Exit', '4.8'))
     expect(screen.getByRole('tab', { name: /^Nozzle/ })).toHaveTextContent('shock inside')
     expect(screen.getByText(/^shock at M/)).toBeInTheDocument()
   })
   test('what the document refuses is said at its field, and nothing changes', () => {
-    query = 'build=spindle-4&station=shaft'
+    stage.query = 'build=spindle-4&station=shaft'
     show(store, <BuildRoom />)
     act(() => type('Hub radius', '22.5'))
     expect(screen.getByRole('alert')).toHaveTextContent(/must leave at least 1 mm of disc/)
     expect(build('spindle-4')?.machine).toMatchObject({ hubRadiusM: 0.008 })
   })
   test('a tested build’s fields are closed until the record is corrected', () => {
-    query = 'build=spindle-2&station=rotor'
+    stage.query = 'build=spindle-2&station=rotor'
     show(store, <BuildRoom />)
     expect(screen.getByLabelText('How many')).toBeDisabled()
     fireEvent.click(screen.getByRole('button', { name: 'Correct the record' }))
     expect(screen.getByLabelText('How many')).toBeEnabled()
   })
   test('stations are tabs: a click and the arrow keys ask for the next one', () => {
-    query = 'build=spindle-4&station=nozzle'
+    stage.query = 'build=spindle-4&station=nozzle'
     show(store, <BuildRoom />)
     fireEvent.click(screen.getByRole('tab', { name: /^Load/ }))
     fireEvent.keyDown(screen.getByRole('tablist', { name: 'Stations of the air line' }), { key: 'ArrowRight' })
-    expect(replaced).toEqual(['/build?build=spindle-4&station=load', '/build?build=spindle-4&station=rotor'])
+    expect(stage.went).toEqual(['/build?build=spindle-4&station=load', '/build?build=spindle-4&station=rotor'])
   })
   test('the kind of supply can be turned over and back without losing pressure', () => {
-    query = 'build=spindle-4&station=supply'
+    stage.query = 'build=spindle-4&station=supply'
     show(store, <BuildRoom />)
     fireEvent.change(screen.getByLabelText('Source'), { target: { value: 'steady' } })
     expect(build('spindle-4')?.supply).toEqual({ kind: 'steady', gaugePressurePa: 350e3, airTemperatureK: 293.15 })
@@ -96,7 +72,7 @@ describe('build room', () => {
     expect(build('spindle-4')?.line.regulator).toMatchObject({ setGaugePressurePa: 350e3 })
   })
   test('supply and line can be taken over from another build', () => {
-    query = 'build=spindle-4&station=supply'
+    stage.query = 'build=spindle-4&station=supply'
     show(store, <BuildRoom />)
     act(() => type('Regulator', '200'))
     expect(build('spindle-4')?.line.regulator).toMatchObject({ setGaugePressurePa: 200e3 })
@@ -105,7 +81,7 @@ describe('build room', () => {
     expect(build('spindle-4')?.line).toEqual(build('spindle-1')?.line)
   })
   test('delivery points can be added and removed', () => {
-    query = 'build=spindle-4&station=supply'
+    stage.query = 'build=spindle-4&station=supply'
     show(store, <BuildRoom />)
     fireEvent.click(screen.getByRole('button', { name: 'Add a point' }))
     const points = () => {
@@ -117,12 +93,12 @@ describe('build room', () => {
     expect(points()).toBe(3)
   })
   test('a build can be removed: at once where nothing hangs on it, else after a second word, its versions staying', async () => {
-    query = 'build=spindle-4&station=load'
+    stage.query = 'build=spindle-4&station=load'
     show(store, <BuildRoom />)
     fireEvent.click(screen.getByRole('button', { name: 'Remove this build' }))
     expect(build('spindle-4')).toBeUndefined()
     cleanup()
-    query = 'build=spindle-2&station=load'
+    stage.query = 'build=spindle-2&station=load'
     show(store, <BuildRoom />)
     fireEvent.click(screen.getByRole('button', { name: 'Remove this build' }))
     expect(build('spindle-2')).toBeDefined()
@@ -137,26 +113,26 @@ describe('build room', () => {
     expect(build('spindle-3')?.parentId).toBe('spindle-2')
   })
   test('every station says what comes next; the last one leads to the parts, the bench, the next version', () => {
-    query = 'build=spindle-4&station=supply'
+    stage.query = 'build=spindle-4&station=supply'
     show(store, <BuildRoom />)
     expect(within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('button')).toHaveTextContent(
       /Regulator and line/,
     )
     cleanup()
-    query = 'build=spindle-4&station=load'
+    stage.query = 'build=spindle-4&station=load'
     show(store, <BuildRoom />)
     expect(
       within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('link', { name: /Make the parts/ }),
     ).toHaveAttribute('href', '/make?build=spindle-4')
     cleanup()
-    query = 'build=spindle-3&station=load'
+    stage.query = 'build=spindle-3&station=load'
     show(store, <BuildRoom />)
     expect(
       within(screen.getByRole('navigation', { name: 'What comes next' })).getByRole('button', { name: /new version/ }),
     ).toBeInTheDocument()
   })
   test('an address of another project’s build leads back', () => {
-    query = 'build=elsewhere'
+    stage.query = 'build=elsewhere'
     show(store, <BuildRoom />)
     expect(screen.getByText('That build is not in this project')).toBeInTheDocument()
   })

@@ -1,6 +1,4 @@
-/** @jest-environment jsdom */
 import { sample } from '../../core/check-values/sample'
-import './node-globals'
 import { ChakraProvider } from '@chakra-ui/react'
 import { cleanup, render } from '@testing-library/react'
 import fc from 'fast-check'

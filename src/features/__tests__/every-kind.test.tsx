@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-import '@testing-library/jest-dom'
 import { cleanup, screen } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { partSet, partWords } from '../../core/machines'
@@ -12,29 +10,11 @@ import { viewOf } from '../build/machines/registry'
 import { BuildsRoom } from '../builds'
 import { CompareRoom } from '../compare'
 import { MakeRoom } from '../make'
-import { demoStore, show } from './test-room'
-import type * as WorkersHere from './workers-here'
-
-const mockPlace = { query: '' }
-jest.mock('next/navigation', () => ({
-  useRouter: () => ({ push: jest.fn(), replace: jest.fn() }),
-  useSearchParams: () => new URLSearchParams(mockPlace.query),
-  usePathname: () => '/',
-}))
-jest.mock('next/dynamic', () => () => () => null)
-jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', setTheme: jest.fn() }) }))
-jest.mock('tinykeys', () => ({ tinykeys: () => () => undefined }))
-jest.mock('../../workers', () => jest.requireActual<typeof WorkersHere>('./workers-here').workersHere())
+import { stage } from './kit/stage'
+import { inDemo, show } from './kit/test-room'
 
 let store: ProjectStore
-beforeEach(async () => {
-  store = await demoStore()
-})
-afterEach(async () => {
-  cleanup()
-  await store.settled()
-  store.close()
-})
+inDemo((fresh) => (store = fresh))
 
 /** The first build of a kind, put into the demo as a maker would begin it. */
 function begun(kind: KindId): Build {
@@ -53,7 +33,7 @@ function begun(kind: KindId): Build {
 /** Draws a room at a place and looks for figures that are none. */
 function sane(query: string, room: ReactNode): HTMLElement {
   cleanup()
-  mockPlace.query = query
+  stage.query = query
   const { container } = show(store, room)
   expect(container.textContent).not.toMatch(/NaN|undefined|Infinity/)
   expect(container.innerHTML).not.toMatch(/NaN/)

@@ -1,8 +1,7 @@
-/** @jest-environment jsdom */
 import { fed } from '../../project/document/testing'
-import '@testing-library/jest-dom'
-import { act, cleanup, fireEvent, screen, within } from '@testing-library/react'
-import { demoStore, show } from './test-room'
+import { act, fireEvent, screen, within } from '@testing-library/react'
+import { stage } from './kit/stage'
+import { inDemo, show } from './kit/test-room'
 import type { ProjectStore } from '../../store'
 import { SPECS, fieldValue, newBuild, shownFields, tunableFields, type TurbineBuild } from '../../project/document'
 import { BuildRoom } from '../build'
@@ -11,32 +10,9 @@ import { FindRoom } from '../find'
 import { fieldName, fieldWords, firstRange, firstVariables, variablesOf } from '../find/find-view-model'
 import type { Shown } from '../shared'
 import { FAMILIES } from '../../core/machines'
-import type * as WorkersHere from './workers-here'
-
-const mockPlace = { query: '', went: [] as string[] }
-jest.mock('next/navigation', () => ({
-  useRouter: () => ({
-    push: (to: string) => void mockPlace.went.push(to),
-    replace: (to: string) => void mockPlace.went.push(to),
-  }),
-  useSearchParams: () => new URLSearchParams(mockPlace.query),
-  usePathname: () => '/',
-}))
-jest.mock('next/dynamic', () => () => () => null)
-jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', setTheme: jest.fn() }) }))
-jest.mock('tinykeys', () => ({ tinykeys: () => () => undefined }))
-jest.mock('../../workers', () => jest.requireActual<typeof WorkersHere>('./workers-here').workersHere())
 
 let store: ProjectStore
-beforeEach(async () => {
-  mockPlace.went.length = 0
-  store = await demoStore()
-})
-afterEach(async () => {
-  cleanup()
-  await store.settled()
-  store.close()
-})
+inDemo((fresh) => (store = fresh))
 const build = (id: string) => store.snapshot().project?.builds.find((b) => b.id === id)
 const sane = (container: HTMLElement) => {
   expect(container.textContent).not.toMatch(/NaN|undefined|Infinity/)
@@ -47,7 +23,7 @@ describe('rotor station of every family', () => {
   test.each(FAMILIES.filter((f) => f !== 'tangential-impulse'))(
     '%s: its drawing, form and figures, and nothing that is no number',
     (family) => {
-      mockPlace.query = `build=other-${family}&station=rotor`
+      stage.query = `build=other-${family}&station=rotor`
       const { container } = show(store, <BuildRoom />)
       const own = build(`other-${family}`) as TurbineBuild
       expect(screen.getByText('Best power')).toBeInTheDocument()
@@ -59,7 +35,7 @@ describe('rotor station of every family', () => {
     },
   )
   test('a number typed into any family’s form changes the build, as one step of undo', async () => {
-    mockPlace.query = 'build=other-disc-pack&station=rotor'
+    stage.query = 'build=other-disc-pack&station=rotor'
     show(store, <BuildRoom />)
     const before = fieldValue(build('other-disc-pack') as TurbineBuild, 'machine.gapWidthM')
     act(() => void fireEvent.change(screen.getByLabelText('Gap between'), { target: { value: '0.8' } }))
@@ -68,14 +44,14 @@ describe('rotor station of every family', () => {
     expect(fieldValue(build('other-disc-pack') as TurbineBuild, 'machine.gapWidthM')).toBe(before)
   })
   test('a vane too long for its rotor is refused where it was typed, and nothing changes', () => {
-    mockPlace.query = 'build=other-vane-motor&station=rotor'
+    stage.query = 'build=other-vane-motor&station=rotor'
     show(store, <BuildRoom />)
     act(() => void fireEvent.change(screen.getByLabelText('Height', { exact: true }), { target: { value: '12' } }))
     expect(screen.getByText(/slots would run into the hub/)).toBeInTheDocument()
     expect(fieldValue(build('other-vane-motor') as TurbineBuild, 'machine.vaneHeightM')).toBeCloseTo(8.7e-3, 9)
   })
   test('velocities can be looked at stage by stage', () => {
-    mockPlace.query = 'build=other-axial&station=rotor'
+    stage.query = 'build=other-axial&station=rotor'
     show(store, <BuildRoom />)
     fireEvent.click(screen.getByRole('tab', { name: 'Velocities at the working speed' }))
     expect(screen.getByRole('tab', { name: 'Stage 3' })).toBeInTheDocument()
@@ -83,7 +59,7 @@ describe('rotor station of every family', () => {
     expect(screen.getByRole('img', { name: /^Velocity triangles/ })).toBeInTheDocument()
   })
   test('what a change brings: the greatest first, and a click makes it', async () => {
-    mockPlace.query = 'build=other-disc-pack&station=rotor'
+    stage.query = 'build=other-disc-pack&station=rotor'
     const { container } = show(store, <BuildRoom />)
     fireEvent.click(screen.getByRole('tab', { name: 'What a change brings' }))
     const up = await screen.findByRole('button', { name: /^Throat up by/ }, { timeout: 20_000 })
@@ -93,7 +69,7 @@ describe('rotor station of every family', () => {
     sane(container)
   }, 60_000)
   test('pressure and speed: the map is worked out, and has a table', async () => {
-    mockPlace.query = 'build=other-radial-inflow&station=rotor'
+    stage.query = 'build=other-radial-inflow&station=rotor'
     show(store, <BuildRoom />)
     fireEvent.click(screen.getByRole('tab', { name: 'Pressure and speed' }))
     expect(await screen.findByRole('img', { name: /^Map of shaft power/ }, { timeout: 20_000 })).toBeInTheDocument()
@@ -105,7 +81,7 @@ describe('rotor station of every family', () => {
     expect(screen.getByRole('region', { name: 'Table: Power over pressure and speed' })).toBeInTheDocument()
   }, 60_000)
   test('shaft: a heavy spot becomes a hole', () => {
-    mockPlace.query = 'build=other-axial&station=shaft'
+    stage.query = 'build=other-axial&station=shaft'
     const { container } = show(store, <BuildRoom />)
     expect(screen.getByText('Drill this deep')).toBeInTheDocument()
     const depth = () =>
@@ -143,7 +119,7 @@ describe('chooser', () => {
 
 describe('find room', () => {
   test('a search finds designs that keep what must hold, and one opens as a version of the build', async () => {
-    mockPlace.query = 'build=spindle-4'
+    stage.query = 'build=spindle-4'
     const { container } = show(store, <FindRoom />)
     fireEvent.click(screen.getByRole('button', { name: 'Search' }))
     const open = await screen.findByRole('button', { name: 'Open as a version' }, { timeout: 40_000 })
@@ -156,10 +132,10 @@ describe('find room', () => {
     expect(after).toHaveLength(before + 1)
     expect(after[before]).toMatchObject({ parentId: 'spindle-4', made: false })
     expect(after[before].changed).toMatch(/throat .* mm/)
-    expect(mockPlace.went[0]).toMatch(/^\/build\?build=build-/)
+    expect(stage.went[0]).toMatch(/^\/build\?build=build-/)
   }, 90_000)
   test('constraints that nothing keeps say so, and what threw them out', async () => {
-    mockPlace.query = 'build=spindle-4'
+    stage.query = 'build=spindle-4'
     show(store, <FindRoom />)
     act(() => void fireEvent.change(screen.getByLabelText('Margin in stress'), { target: { value: '20' } }))
     act(() => void fireEvent.change(screen.getByLabelText('Printer’s bed'), { target: { value: '30' } }))
@@ -168,7 +144,7 @@ describe('find room', () => {
     expect(screen.getByText(/wider than the bed/)).toBeInTheDocument()
   }, 90_000)
   test('nothing ticked: nothing to search', () => {
-    mockPlace.query = 'build=spindle-4'
+    stage.query = 'build=spindle-4'
     show(store, <FindRoom />)
     for (const box of screen.getAllByRole('checkbox', { checked: true })) fireEvent.click(box)
     expect(screen.getByText('Nothing may change')).toBeInTheDocument()

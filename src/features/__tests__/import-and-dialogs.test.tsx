@@ -1,9 +1,8 @@
-/** @jest-environment jsdom */
 import { fed } from '../../project/document/testing'
-import { demoStore, show } from './test-room'
-import '@testing-library/jest-dom'
+import { stage } from './kit/stage'
+import { inDemo, show } from './kit/test-room'
 import { readFileSync } from 'node:fs'
-import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { powerChain, predict, workings } from '../../core/prediction'
 import { reduceInertia, reductionWorkings, simulateSpinUp, angleOfSpeed } from '../../core/bench'
 import { isTurbine, predictionInput, type Run } from '../../project/document'
@@ -15,35 +14,17 @@ import { counted } from '../shared/counted'
 import VersionDialog from '../shared/VersionDialog'
 import WorkingDialog from '../shared/WorkingDialog'
 import { mainMeasurement } from '../../project/measuring'
-import type * as WorkersHere from './workers-here'
-
-const went: string[] = []
-jest.mock('next/navigation', () => ({
-  useRouter: () => ({ push: (to: string) => void went.push(to) }),
-  useSearchParams: () => new URLSearchParams(),
-  usePathname: () => '/',
-}))
-jest.mock('next/dynamic', () => () => () => null)
-jest.mock('../../workers', () => ({
-  ...jest.requireActual<typeof WorkersHere>('./workers-here').workersHere(),
-  reduceRecording: () => new Promise(() => undefined),
-}))
 
 let store: ProjectStore
 let run: Run
-beforeEach(async () => {
-  went.length = 0
-  store = await demoStore()
+inDemo((fresh) => (store = fresh))
+beforeEach(() => {
+  stage.reduces = false
   const project = store.snapshot().project
   const target = project?.builds.find((b) => b.id === 'spindle-4')
   if (!project || !target) throw new Error('the demo has it')
   const id = startRun(store, project, target, project.rigs[0], 350e3, { ...project.runs[0].cautions })
   run = store.snapshot().project?.runs.find((r) => r.id === id) as Run
-})
-afterEach(async () => {
-  cleanup()
-  await store.settled()
-  store.close()
 })
 
 /** A file as the browser hands it over, from the folder of broken ones or from text. */
@@ -236,7 +217,7 @@ describe('dialogs', () => {
       made: false,
       machine: { nozzle: fed(parent).machine.nozzle },
     })
-    expect(went).toEqual([`/build?build=${made?.id}&station=nozzle`])
+    expect(stage.went).toEqual([`/build?build=${made?.id}&station=nozzle`])
   })
   test('a version needs a name', () => {
     const parent = store.snapshot().project?.builds[0]

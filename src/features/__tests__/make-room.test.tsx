@@ -1,65 +1,17 @@
-/** @jest-environment jsdom */
-import '@testing-library/jest-dom'
-import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { strFromU8, unzipSync } from 'fflate'
-import { demoStore, show } from './test-room'
+import { stage } from './kit/stage'
+import { inDemo, show } from './kit/test-room'
 import type { Build } from '../../project/document'
 import type { ProjectStore } from '../../store'
-import type { PlacedMesh } from '../../ui/space'
 import { MakeRoom } from '../make'
 
-const mockPlace = { query: '' }
-const mockChecks: { code: string; of: string; found: number; wanted: number; fine: boolean }[] = []
-const mockScene: { meshes: readonly PlacedMesh[]; marks?: readonly unknown[]; cut: unknown; bed?: number }[] = []
-const mockFiles: { name: string; content: BlobPart; type: string }[] = []
-jest.mock('next/navigation', () => ({
-  useRouter: () => ({ push: jest.fn(), replace: jest.fn() }),
-  useSearchParams: () => new URLSearchParams(mockPlace.query),
-  usePathname: () => '/',
-}))
-// The view in space needs a graphics card: what it is given is kept instead.
-jest.mock('next/dynamic', () => () => (props: (typeof mockScene)[number] & { label: string }) => {
-  mockScene.push(props)
-  return <div role="img" aria-label={props.label} />
-})
-jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', setTheme: jest.fn() }) }))
-jest.mock('../../ui', () => ({
-  ...jest.requireActual('../../ui'),
-  download: (name: string, content: BlobPart, type: string) => void mockFiles.push({ name, content, type }),
-}))
-// The worker runs in the same thread here, through the same handler.
-jest.mock('../../workers', () => {
-  const { handlePart } = jest.requireActual<{ handlePart: (request: unknown) => Promise<unknown> }>(
-    '../../workers/part-handler',
-  )
-  const { faultOf } = jest.requireActual<{ faultOf: (error: unknown) => unknown }>('../../workers/job-faults')
-  const { JobError } = jest.requireActual<{ JobError: new (fault: unknown) => Error }>('../../workers/job-client')
-  const run = (request: unknown) =>
-    handlePart(request).catch((error: unknown) => Promise.reject(new JobError(faultOf(error))))
-  return {
-    JobError,
-    makePart: (name: string, input: unknown) => run({ kind: 'make', name, input }),
-    inspectPart: (mesh: unknown, fits: unknown) => run({ kind: 'inspect', mesh, fits }),
-    planPrint: (parts: unknown, settings: unknown) => run({ kind: 'plan', parts, settings }),
-    // what is looked at is held by assembly.test: here only what is told of it
-    checkMachine: () => Promise.resolve(mockChecks),
-  }
-})
-
 let store: ProjectStore
-beforeEach(async () => {
-  mockScene.length = 0
-  mockFiles.length = 0
-  mockChecks.splice(0, mockChecks.length, { code: 'turns', of: 'all that turns', found: 0, wanted: 0, fine: true })
-  store = await demoStore()
-})
-afterEach(async () => {
-  cleanup()
-  await store.settled()
-  store.close()
-})
+inDemo((fresh) => (store = fresh))
+beforeEach(() => Object.assign(stage, { parts: true, scenes: [] }))
+const scene = () => (stage.scenes ?? [])[(stage.scenes ?? []).length - 1]
 const open = (query: string) => {
-  mockPlace.query = query
+  stage.query = query
   return show(store, <MakeRoom />)
 }
 const build = (id: string) => store.snapshot().project?.builds.find((b) => b.id === id) as Build
@@ -73,7 +25,7 @@ const change = (id: string, recipe: (b: Build) => void) =>
   )
 const figure = (label: string) =>
   screen.getByText(label, { exact: true }).parentElement?.querySelector('.num')?.textContent ?? ''
-const modelOf = (file: BlobPart) => strFromU8(unzipSync(file as Uint8Array<ArrayBuffer>)['3D/3dmodel.model'])
+const modelOf = async (file: Blob) => strFromU8(unzipSync(new Uint8Array(await file.arrayBuffer()))['3D/3dmodel.model'])
 const made = () => screen.findByText('watertight: every edge closed')
 const lookedAt = () => screen.findByText(/^looked for walls below/)
 
@@ -85,7 +37,7 @@ test('a rotor: its size, volume and mass, what a slicer must be told, and nothin
   expect(Number(figure('Mass, solid')) / (Number(figure('Volume')) * 1.27)).toBeCloseTo(1, 1)
   expect(screen.getByText(/^Blades, 1.60 mm: 4 lines across; set at least 2 walls a side/)).toBeInTheDocument()
   await lookedAt()
-  expect(figure('Too thin to print')).toBe('nowhere')
+  await waitFor(() => expect(figure('Too thin to print')).toBe('nowhere'))
 })
 
 test('blades thinner than the process makes are marked in the solid; a finer process makes them', async () => {
@@ -93,7 +45,7 @@ test('blades thinner than the process makes are marked in the solid; a finer pro
   change('spindle-4', (b) => void ('bladeThicknessM' in b.machine && (b.machine.bladeThicknessM = 0.6e-3)))
   expect(await screen.findByText('Some of it will not come out')).toBeInTheDocument()
   expect(Number(figure('Too thin to print'))).toBeLessThan(0.65)
-  expect(mockScene[mockScene.length - 1].marks?.length).toBeGreaterThanOrEqual(12)
+  expect(scene().marks?.length).toBeGreaterThanOrEqual(12)
   fireEvent.change(screen.getByLabelText('Process'), { target: { value: 'resin' } })
   await lookedAt()
   expect(screen.queryByText('Some of it will not come out')).toBeNull()
@@ -124,7 +76,7 @@ test('outlets: their area is told where they are made, and slots open more', asy
 })
 
 test('what has to be bought stands beside the parts; put together, what falls short is told with what was found', async () => {
-  mockChecks.push({ code: 'radial', of: 'rotor, casing-lower', found: 0.412, wanted: 1, fine: false })
+  stage.checks.push({ code: 'radial', of: 'rotor, casing-lower', found: 0.412, wanted: 1, fine: false })
   open('build=spindle-4')
   expect(screen.getByText('2 ball bearings, 625')).toBeInTheDocument()
   expect(screen.getAllByText(/^3 screws, button head, M3 × \d+$/)).toHaveLength(2)
@@ -145,23 +97,23 @@ test('put together: every part in its place, drawn apart by the slider, and the 
   expect(screen.getByRole('button', { name: 'Assembly as 3MF' })).toBeDisabled()
   fireEvent.click(screen.getByRole('tab', { name: 'Put together' }))
   await screen.findByRole('img', { name: /parts in the order in which they go together/ })
-  const lifts = () => mockScene[mockScene.length - 1].meshes.map((m) => m.pose?.[14] ?? 0)
+  const lifts = () => scene().meshes.map((m) => m.pose?.[14] ?? 0)
   const span = (values: number[]) => Math.max(...values) - Math.min(...values)
   const apart = span(lifts())
   fireEvent.change(screen.getByLabelText('Drawn apart'), { target: { value: '0' } })
   await waitFor(() => expect(span(lifts())).toBeLessThan(0.6 * apart))
   // ten discs stand one pitch apart
   const disc = build('other-disc-pack').machine as Extract<Build['machine'], { family: 'disc-pack' }>
-  const meshes = mockScene[mockScene.length - 1].meshes
+  const meshes = scene().meshes
   const discs = meshes.filter((m) => meshes.filter((o) => o.vertices === m.vertices).length === disc.discs)
   expect((discs[1].pose?.[14] ?? 0) - (discs[0].pose?.[14] ?? 0)).toBeCloseTo(
     (disc.discThicknessM + disc.gapWidthM) * 1000,
     6,
   )
   fireEvent.click(screen.getByRole('button', { name: 'Assembly as 3MF' }))
-  await waitFor(() => expect(mockFiles).toHaveLength(1))
-  expect(mockFiles[0]).toMatchObject({ type: 'model/3mf', name: expect.stringMatching(/-assembly\.3mf$/) })
-  const model = modelOf(mockFiles[0].content)
+  await waitFor(() => expect(stage.files).toHaveLength(1))
+  expect(stage.files[0]).toMatchObject({ type: 'model/3mf', name: expect.stringMatching(/-assembly\.3mf$/) })
+  const model = await modelOf(stage.files[0].content)
   expect((model.match(/<component /g) ?? []).length).toBe(meshes.length)
   expect(model).toMatch(/name="bearing 625"/)
   expect((model.match(/<item /g) ?? []).length).toBe(1)
@@ -172,7 +124,7 @@ test('print plates: every copy on the bed, what hangs over painted, mass and tim
   await made()
   fireEvent.click(screen.getByRole('tab', { name: 'Print plates' }))
   await screen.findByText('This plate as 3MF', {}, { timeout: 40_000 })
-  const { bed, meshes } = mockScene[mockScene.length - 1]
+  const { bed, meshes } = scene()
   expect(bed).toBe(220)
   for (const { pose } of meshes) {
     expect(pose?.[12]).toBeGreaterThan(0)
@@ -185,11 +137,11 @@ test('print plates: every copy on the bed, what hangs over painted, mass and tim
   expect(screen.getByText(/^estimate: .* to .*, by printer and settings$/)).toBeInTheDocument()
   expect(screen.getByText(/Not on a plate: hub, collar/)).toBeInTheDocument()
   fireEvent.click(screen.getByRole('tab', { name: `Plate ${plates}` }))
-  const copies = mockScene[mockScene.length - 1].meshes.length
+  const copies = scene().meshes.length
   fireEvent.click(screen.getByRole('button', { name: 'This plate as 3MF' }))
-  await waitFor(() => expect(mockFiles).toHaveLength(1))
-  expect(mockFiles[0].name).toMatch(new RegExp(`-plate-${plates}\\.3mf$`))
-  expect((modelOf(mockFiles[0].content).match(/<item /g) ?? []).length).toBe(copies)
+  await waitFor(() => expect(stage.files).toHaveLength(1))
+  expect(stage.files[0].name).toMatch(new RegExp(`-plate-${plates}\\.3mf$`))
+  expect(((await modelOf(stage.files[0].content)).match(/<item /g) ?? []).length).toBe(copies)
   // a bed that does not take the housing: it is named with the bed it wants, the rest stays
   await change('other-disc-pack', (b) => void (b.making.bedM = 0.08))
   await screen.findByText('Housing: larger than your bed', {}, { timeout: 40_000 })
@@ -205,11 +157,11 @@ test('machined parts lie on no plate', async () => {
 test('cut open: a plane across the axis that is chosen, where the slider stands', async () => {
   open('build=spindle-4')
   await made()
-  expect(mockScene[mockScene.length - 1].cut).toBeNull()
+  expect(scene().cut).toBeNull()
   fireEvent.click(screen.getByRole('tab', { name: 'Cut open' }))
   fireEvent.change(screen.getByLabelText('Cut at'), { target: { value: '0.3' } })
   fireEvent.click(within(screen.getByRole('tablist', { name: 'Across' })).getByRole('tab', { name: 'level' }))
-  await waitFor(() => expect(mockScene[mockScene.length - 1].cut).toEqual({ axis: 'z', at: 0.3 }))
+  await waitFor(() => expect(scene().cut).toEqual({ axis: 'z', at: 0.3 }))
 })
 
 test.each([
@@ -221,8 +173,8 @@ test.each([
   open('build=spindle-4&part=nozzle-insert')
   await made()
   fireEvent.click(screen.getByRole('button', { name: button, exact: true } as never))
-  await waitFor(() => expect(mockFiles).toHaveLength(1))
-  expect(mockFiles[0]).toMatchObject({ name: `engraving-spindle-fourth-print-nozzle-insert.${ending}`, type })
+  await waitFor(() => expect(stage.files).toHaveLength(1))
+  expect(stage.files[0]).toMatchObject({ name: `engraving-spindle-fourth-print-nozzle-insert.${ending}`, type })
 })
 
 test('a part that cannot be made is refused in words, with the number to change, and the page stands', async () => {

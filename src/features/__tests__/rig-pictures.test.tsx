@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-import './node-globals'
 import { ChakraProvider } from '@chakra-ui/react'
 import { cleanup, render } from '@testing-library/react'
 import fc from 'fast-check'

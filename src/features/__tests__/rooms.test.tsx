@@ -1,9 +1,8 @@
-/** @jest-environment jsdom */
-import '@testing-library/jest-dom'
-import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { isTurbine } from '../../project/document'
 import { hazardOf } from '../../project/document/hazards'
-import { demoStore, show } from './test-room'
+import { stage } from './kit/stage'
+import { inDemo, show } from './kit/test-room'
 import type { ProjectStore } from '../../store'
 import { BenchRoom } from '../bench'
 import { BuildsRoom } from '../builds'
@@ -13,32 +12,9 @@ import CautionsDialog from '../safety/CautionsDialog'
 import ProjectsDialog from '../shell/ProjectsDialog'
 import ShortcutsDialog from '../shell/ShortcutsDialog'
 import UnitsDialog from '../shell/UnitsDialog'
-import type * as WorkersHere from './workers-here'
-
-const replaced: string[] = []
-let query = ''
-jest.mock('next/navigation', () => ({
-  useRouter: () => ({ push: (to: string) => void replaced.push(to), replace: (to: string) => void replaced.push(to) }),
-  useSearchParams: () => new URLSearchParams(query),
-  usePathname: () => '/',
-}))
-// Charts and the view in space are loaded late and drawn by libraries of their own: their places stand empty here.
-jest.mock('next/dynamic', () => () => () => null)
-jest.mock('next-themes', () => ({ useTheme: () => ({ resolvedTheme: 'light', setTheme: jest.fn() }) }))
-jest.mock('../../workers', () => jest.requireActual<typeof WorkersHere>('./workers-here').workersHere())
-jest.mock('tinykeys', () => ({ tinykeys: () => () => undefined }))
 
 let store: ProjectStore
-beforeEach(async () => {
-  replaced.length = 0
-  query = ''
-  store = await demoStore()
-})
-afterEach(async () => {
-  cleanup()
-  await store.settled()
-  store.close()
-})
+inDemo((fresh) => (store = fresh))
 const build = (id: string) => store.snapshot().project?.builds.find((b) => b.id === id)
 const type = (label: string, text: string) =>
   fireEvent.change(screen.getByLabelText(label, { exact: true }), { target: { value: text } })
@@ -74,10 +50,10 @@ describe('builds room', () => {
       supply: { kind: 'balloon' },
       making: { process: 'resin' },
     })
-    expect(replaced[0]).toMatch(/^\/build\?build=build-.*&station=supply$/)
+    expect(stage.went[0]).toMatch(/^\/build\?build=build-.*&station=supply$/)
   })
   test('a machine is removed with all its versions, and undo brings it back', async () => {
-    query = 'machine=glider'
+    stage.query = 'machine=glider'
     show(store, <BuildsRoom />)
     fireEvent.click(screen.getByRole('button', { name: 'Remove this machine' }))
     fireEvent.click(screen.getByRole('button', { name: 'Remove it' }))
@@ -90,7 +66,7 @@ describe('builds room', () => {
 
 describe('bench room', () => {
   test('a run is reduced and set beside its prediction and its repeat', async () => {
-    query = 'build=spindle-twin&run=run-spindle-twin-2'
+    stage.query = 'build=spindle-twin&run=run-spindle-twin-2'
     show(store, <BenchRoom />)
     await waitFor(() => expect(screen.getByRole('heading', { name: 'Measured' })).toBeInTheDocument(), {
       timeout: 20_000,
@@ -102,7 +78,7 @@ describe('bench room', () => {
     expect(screen.getByText('Predicted peak')).toBeInTheDocument()
   }, 40_000)
   test('spans set by hand are kept with the run and can be given back to the finder', async () => {
-    query = 'build=spindle-3&run=run-spindle-3-1'
+    stage.query = 'build=spindle-3&run=run-spindle-3-1'
     show(store, <BenchRoom />)
     await waitFor(() => expect(screen.getByLabelText('Spin-up from')).toBeInTheDocument(), { timeout: 20_000 })
     act(() => type('Spin-up from', '2'))
@@ -115,7 +91,7 @@ describe('bench room', () => {
     expect(run()?.measurements[0].settings).toEqual({ spinUp: null, coast: null })
   }, 60_000)
   test('the rig’s figures follow its fields, for every run on it', async () => {
-    query = 'build=spindle-3'
+    stage.query = 'build=spindle-3'
     show(store, <BenchRoom />)
     expect(screen.getByText('6 runs are on it; all follow a change')).toBeInTheDocument()
     act(() => type('Width', '24'))
@@ -125,7 +101,7 @@ describe('bench room', () => {
     expect(store.snapshot().project?.rigs).toHaveLength(12)
   })
   test('a thrust stand: thrust without its ring, impulse, what was predicted; the push set by hand and given back', async () => {
-    query = 'build=glider-1&run=run-glider-1-1'
+    stage.query = 'build=glider-1&run=run-glider-1-1'
     show(store, <BenchRoom />)
     await waitFor(() => expect(screen.getByLabelText('Pushes from')).toBeInTheDocument(), { timeout: 20_000 })
     for (const text of ['Thrust at the opening', 'Impulse', 'Pushes for', 'Predicted impulse', 'Repeats agree'])
@@ -147,7 +123,7 @@ describe('bench room', () => {
     })
   }, 60_000)
   test('a run can be removed, and undone', async () => {
-    query = 'build=spindle-3&run=run-spindle-3-2'
+    stage.query = 'build=spindle-3&run=run-spindle-3-2'
     show(store, <BenchRoom />)
     fireEvent.click(screen.getByRole('button', { name: 'Remove this run' }))
     expect(store.snapshot().project?.runs).toHaveLength(18)
@@ -229,7 +205,7 @@ describe('cautions', () => {
 })
 
 test('make room: parts, notes and whether it is printed', () => {
-  query = 'build=spindle-4'
+  stage.query = 'build=spindle-4'
   show(store, <MakeRoom />)
   expect(screen.getByText(/set screw sits in the metal, never in the print/)).toBeInTheDocument()
   fireEvent.click(screen.getByRole('button', { name: /^Nozzle insert/ }))
@@ -242,7 +218,7 @@ test('make room: parts, notes and whether it is printed', () => {
 })
 
 test('compare room: conditions stand before the verdict', async () => {
-  query = 'a=spindle-2&b=spindle-3'
+  stage.query = 'a=spindle-2&b=spindle-3'
   show(store, <CompareRoom />)
   await waitFor(() => expect(screen.getByText('Engraving spindle · Third print gives more')).toBeInTheDocument(), {
     timeout: 20_000,
@@ -251,7 +227,7 @@ test('compare room: conditions stand before the verdict', async () => {
   // and what was foreseen of it
   expect(screen.getByText(/what no drawing fixes is taken to be off alike in both/)).toBeInTheDocument()
   fireEvent.change(screen.getByLabelText('B'), { target: { value: 'spindle-4' } })
-  expect(replaced).toEqual(['/compare?a=spindle-2&b=spindle-4'])
+  expect(stage.went).toEqual(['/compare?a=spindle-2&b=spindle-4'])
 }, 40_000)
 
 describe('dialogs of the shell', () => {

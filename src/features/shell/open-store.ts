@@ -15,7 +15,7 @@ let opening: Promise<ProjectStore> | null = null
 /** The one store of this page, opened on first use. */
 export function openStore(): Promise<ProjectStore> {
   opening ??= import('../../store/open').then(({ KettleDb, ProjectStore: Store }) => {
-    const store = new Store(new KettleDb())
+    const store = new Store(new KettleDb(), Date.now, process.env.RESULTS_BY)
     void store.openLast(fetchDemo)
     return store
   })

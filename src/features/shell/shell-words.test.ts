@@ -1,4 +1,3 @@
-/** @jest-environment node */
 import { keptDemo } from '../../project/demo/kept-demo'
 import { editsBetween } from '../../project/edits'
 import type { HeldChange } from '../../store'

@@ -20,6 +20,8 @@ export const mainRig = (project: Pick<Project, 'rigs'>, run: Pick<Run, 'measurem
  */
 export interface MeasurementInputs {
   readonly key: string
+  /** How the recording is read: with its bytes, all that the result follows from. */
+  readonly reading: string
   readonly recordingKey: string
   readonly recordingId: string
   /** How a table is written, where the maker corrected the guess. */
@@ -44,5 +46,6 @@ export function measurementInputs(project: Project, run: Run, measurement: Measu
   if (!conditions) return null
   const name = recordingKey(project.id, recordingId)
   const dialect = measurement.mapping?.kind === 'table' ? measurement.mapping.dialect : null
-  return { key: `${name}/${JSON.stringify(conditions)}`, recordingKey: name, recordingId, dialect, conditions }
+  const reading = JSON.stringify({ dialect, conditions })
+  return { key: `${name}/${reading}`, reading, recordingKey: name, recordingId, dialect, conditions }
 }

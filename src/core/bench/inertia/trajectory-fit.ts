@@ -75,13 +75,15 @@ function descended(
     for (let share = 1; !better && share > 1 / 64; share /= 2) better = tried(step, share)
     for (let damped = 1e-9; !better && damped < 1; damped *= 10)
       better = tried(solved(problem, x, left, weights, damped).step, 1)
-    if (!better || 1 - cost / Math.max(1e-300, before) < nothing) return { x, left, settled: true }
+    // what is left of each block is about one: less of it is better than any sensor
+    if (!better || before - cost < nothing * Math.max(before, left.residual.length)) return { x, left, settled: true }
   }
   return { x, left, settled: false }
 }
 
-/** Rounds of `begun`. */
+/** Rounds of `begun`, in which no block is surer than so many times the finest. */
 const BEGINNINGS = 4
+const ROUGHLY = 30
 
 /**
  * Where to descend from: the law put on the measured speeds follows its parameters straight, but for the products of
@@ -95,7 +97,7 @@ function begun(problem: Problem, first: readonly number[], measured: Float64Arra
   let scatter: Scatter = [1e-4, 0]
   for (let round = 0; round < BEGINNINGS; round++) {
     const left = leftOf(problem, at, measured)
-    const { step } = solved(problem, at, left, weightsOf(problem, left.speeds, scatter))
+    const { step } = solved(problem, at, left, weightsOf(problem, left.speeds, scatter, ROUGHLY))
     const after = left.rows.map((row, n) => left.residual[n] - free.reduce((sum, i, p) => sum + row[i] * step[p], 0))
     scatter = scatterOf(counts, Float64Array.from(after), left.speeds, free.length)
     x = [...at]

@@ -159,11 +159,15 @@ function changes(size: number, { timeS }: BlockTrace) {
 const FINEST = { angle: 1e-4, speed: 1e-3 } as const
 
 /** One over the scatter of each block, which grows with the speed there. */
-export const weightsOf = ({ counts, trace }: Problem, speeds: Float64Array, scatter: Scatter): Float64Array =>
-  Float64Array.from(
-    counts,
-    (n, i) => 1 / Math.hypot(Math.sqrt(varianceAt(scatter, speeds[i]) / n), FINEST[trace.noiseOn ?? 'angle']),
-  )
+export function weightsOf(
+  { counts, trace }: Problem,
+  speeds: Float64Array,
+  scatter: Scatter,
+  roughly = 1,
+): Float64Array {
+  const finest = roughly * FINEST[trace.noiseOn ?? 'angle']
+  return Float64Array.from(counts, (n, i) => 1 / Math.hypot(Math.sqrt(varianceAt(scatter, speeds[i]) / n), finest))
+}
 
 /** How far what is known beforehand lies from a set of parameters, each over its uncertainty. */
 const offPriors = ({ priors }: Problem, at: readonly number[]): number[] =>

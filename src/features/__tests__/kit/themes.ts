@@ -1,0 +1,1 @@
+export const useTheme = () => ({ resolvedTheme: 'light', setTheme: () => undefined })

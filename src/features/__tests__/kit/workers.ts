@@ -1,0 +1,59 @@
+/** Workers run in the same thread here, through the same handlers; archives and drawings are not read. */
+import type { Reduction } from '../../../workers/bench-client'
+import { JobError, type JobOptions } from '../../../workers/job-client'
+import { faultOf } from '../../../workers/job-faults'
+import { stage } from './stage'
+
+export { JobError }
+
+type Handler = (request: unknown, progress: (share: number) => void) => unknown
+type Job = (request: unknown, options?: JobOptions) => Promise<unknown>
+
+const nothing = () => undefined
+const never = () => new Promise<never>(nothing)
+
+const handled =
+  (load: () => Promise<unknown>): Job =>
+  async (request, options) => {
+    // a page that has gone on takes its job back before a worker comes to it
+    await new Promise((soon) => setTimeout(soon))
+    try {
+      if (options?.signal?.aborted) throw new Error('cancelled')
+      return await ((await load()) as Handler)(request, options?.progress ?? nothing)
+    } catch (error) {
+      throw new JobError(faultOf(error))
+    }
+  }
+const bench = handled(() => import('../../../workers/bench-handler').then((m) => m.handleBench))
+const part = handled(() => import('../../../workers/part-handler').then((m) => m.handlePart))
+
+export const runAir = handled(() => import('../../../workers/air-handler').then((m) => m.handleAir))
+export const runDesign = handled(() => import('../../../workers/design-handler').then((m) => m.handleDesign))
+export const warmSearchPool = nothing
+/** A few designs are enough to show a room. */
+export const runSearchPool = (spec: { designs: number }) =>
+  runDesign({ kind: 'search', spec: { ...spec, designs: Math.min(200, spec.designs) } })
+export const runEngineSearchPool = never
+
+export const previewRecording = (request: object, options?: JobOptions) => {
+  options?.progress?.(0.5)
+  return bench({ kind: 'preview', ...request })
+}
+export const reduceRecording = async ({ load, ...request }: Reduction) => {
+  if (!stage.reduces) return never()
+  const reply = await bench({ kind: 'reduce', bytes: await load(), ...request })
+  return (reply as { measured: unknown }).measured
+}
+export const traceOfRecording = never
+
+export const makePart = (name: string, input: unknown) => (stage.parts ? part({ kind: 'make', name, input }) : never())
+export const inspectPart = (mesh: unknown, fits: unknown) => part({ kind: 'inspect', mesh, fits })
+export const planPrint = (parts: unknown, settings: unknown) => part({ kind: 'plan', parts, settings })
+/** What is looked at is held by the tests of parts: here only what is told of it. */
+export const checkMachine = () => Promise.resolve(stage.checks)
+export const cutMachine = never
+
+export const packProject = never
+export const packRawProject = never
+export const readDrawing = never
+export const openProject = () => Promise.resolve({ ok: false, message: 'not a project archive' })
