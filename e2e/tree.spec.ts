@@ -14,29 +14,41 @@ test('the family tree: measured peaks filled, the unprinted one hollow, the best
 })
 
 test('what recordings were reduced to stands at once on the next visit; another setting is reduced anew', async ({
-  page,
+  browser,
 }) => {
+  // a browser that has reduced nothing yet
+  const page = await (await browser.newContext()).newPage()
   await page.addInitScript(() => {
     const post = Worker.prototype.postMessage as (message: unknown, rest: unknown) => void
     const asked = Object.assign(window, { asked: 0 })
-    Worker.prototype.postMessage = function (this: Worker, message: { kind?: string }, rest: unknown) {
-      if (message.kind === 'reduce') asked.asked++
+    Worker.prototype.postMessage = function (this: Worker, message: { request?: { kind: string } }, rest: unknown) {
+      if (message.request?.kind === 'reduce') asked.asked++
       return post.call(this, message, rest)
     } as never
   })
   const asked = () => page.evaluate(() => (window as unknown as { asked: number }).asked)
-  const card = page.getByRole('link', { name: /^Twin jets:/ })
   await open(page)
-  await expect(card).toContainText('2 runs', { timeout: 30_000 })
-  await expect.poll(() => page.getByText('…', { exact: true }).count()).toBe(0)
-  // what came in last is on its way to the disk
-  await page.waitForTimeout(500)
+  const kept = () =>
+    page.evaluate(async () => {
+      if (!(await indexedDB.databases()).some(({ name }) => name === 'grey-kettle-results')) return 0
+      return new Promise<number>((done) => {
+        const opening = indexedDB.open('grey-kettle-results')
+        opening.onsuccess = () => {
+          const counting = opening.result.transaction('results').objectStore('results').count()
+          counting.onsuccess = () => (opening.result.close(), done(counting.result))
+        }
+      })
+    })
+  // every run of the spindle's machine
+  await expect.poll(kept, { timeout: 30_000 }).toBe(8)
   await page.reload()
-  await expect(card).toContainText('2 runs', { timeout: 30_000 })
+  await expect(page.getByRole('link', { name: /^Twin jets:/ })).toContainText('2 runs', { timeout: 30_000 })
+  await expect(page.getByText(/casing closed to 1\.0 mm: \+0\.6/)).toBeVisible()
   expect(await asked()).toBe(0)
   await page.goto('/bench?build=spindle-3')
   await page.getByLabel('Counts a turn').fill('100')
   await expect.poll(asked).toBeGreaterThan(0)
+  await page.context().close()
 })
 
 test('the way of a maker: from the tree to the nozzle, to the parts, to a run, to a comparison', async ({ page }) => {

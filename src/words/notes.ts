@@ -123,6 +123,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `The bottle was filled again after ${Number(atS).toFixed(1)} s: this is its first run. Cut the later ones into recordings of their own.`,
   'run-no-start':
     'It turns from the first row on: when it began, and how long it ran, is not recorded. Start the recording before the machine.',
+  'run-warm': ({ kelvin }) =>
+    `The pressure fell while the bottle was still shut, as of air that is ${Number(kelvin).toFixed(0)} K warmer than the room from filling: its mass is reckoned with that. Wait a minute between filling and opening for a surer figure; a fall that goes on is a leak.`,
   'run-cut': ({ speedRadPerS }) =>
     `It still turns at ${q('rotation', speedRadPerS)} in the last row: time, turns and air are those up to there, and no more.`,
   'run-no-zero':

@@ -38,7 +38,7 @@ export function bottleRun(build: EngineBuild, truth: EngineBuild, project: Proje
   if (!run) throw new RangeError(`${build.id} has no bottle`)
   const trace = simulateRunDown(run, ambient.absolutePressurePa, {
     stepS: 0.05,
-    restS: 2.6,
+    restS: 8,
     speedShare: 0.004,
     missedShare: 0.004,
     pressurePa: 1200,

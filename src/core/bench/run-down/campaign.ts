@@ -5,7 +5,14 @@ import { tally } from '../tally'
 import { reduceRunDown } from './reduce-run-down'
 import { simulateRunDown } from './simulate-run-down'
 
-export const RUN_DOWN_CONDITIONS = ['plain', 'missed marks', 'coarse gauge', 'volume to 2 %', 'creeping cell'] as const
+export const RUN_DOWN_CONDITIONS = [
+  'plain',
+  'missed marks',
+  'coarse gauge',
+  'volume to 2 %',
+  'creeping cell',
+  'filled just now',
+] as const
 export type RunDownCondition = (typeof RUN_DOWN_CONDITIONS)[number]
 export const RUN_DOWN_FIGURES = ['runTime', 'peakSpeed', 'turns', 'air', 'airPerTurn', 'impulse', 'peakThrust'] as const
 
@@ -18,23 +25,26 @@ const LEAST_S = 10
 const made = new Map<number, { readonly engine: EngineInput; readonly run: EngineRunDown }>()
 
 /** One of the campaign’s machines on its bottle, run down once: the first that starts. */
-export function runDownMachine(index: number) {
-  const known = made.get(index)
+export function runDownMachine(index: number, warm = false) {
+  const key = warm ? -1 - index : index
+  const known = made.get(key)
   if (known) return known
   for (let again = 0; ; again++) {
-    const both = drawn(9000 + 31 * index + 7 * again)
+    const both = drawn(9000 + 31 * index + 7 * again, warm)
     if (both.run.runTimeS < LEAST_S) continue
-    made.set(index, both)
+    made.set(key, both)
     return both
   }
 }
 
-function drawn(seed: number): { readonly engine: EngineInput; readonly run: EngineRunDown } {
+function drawn(seed: number, warm: boolean): { readonly engine: EngineInput; readonly run: EngineRunDown } {
   const random = seededRandom(seed)
   const between = (low: number, high: number) => low + (high - low) * random()
   const volumeM3 = between(0.5e-3, 2.5e-3)
   const boreM = between(14e-3, 24e-3)
   const swept = (Math.PI / 4) * boreM ** 2 * boreM
+  // by how much filling has warmed it
+  const warmerK = warm ? 5 + 25 * seededRandom(seed + 1)() : 0
   const engine: EngineInput = {
     machine: {
       kind: 'single-acting',
@@ -53,7 +63,7 @@ function drawn(seed: number): { readonly engine: EngineInput; readonly run: Engi
       kind: 'vessel',
       volumeM3,
       absolutePressurePa: ROOM.absolutePressurePa + between(400e3, 800e3),
-      temperatureK: ROOM.temperatureK,
+      temperatureK: ROOM.temperatureK + warmerK,
       // what the wall gives is known within a factor of two either way
       heat: { uaWPerK: wallConductance(volumeM3) * Math.exp(between(-Math.LN2, Math.LN2)) },
       setPaAbs: random() < 0.5 ? ROOM.absolutePressurePa + 250e3 : null,
@@ -78,13 +88,14 @@ function drawn(seed: number): { readonly engine: EngineInput; readonly run: Engi
 
 /** One simulated run, reduced as a maker's would be; null where it is refused. */
 export function runDownRun(condition: RunDownCondition, seed: number, machines = MACHINES) {
-  const { engine, run } = runDownMachine(seed % machines)
+  const { engine, run } = runDownMachine(seed % machines, condition === 'filled just now')
   const summed = (values: readonly number[]) =>
     values.reduce((sum, v, i) => (i === 0 ? 0 : sum + 0.5 * (v + values[i - 1]) * (run.timeS[i] - run.timeS[i - 1])), 0)
   const random = seededRandom(seed * 977 + 5)
   const between = (low: number, high: number) => low + (high - low) * random()
   const { supply } = engine
   const volumeM3 = supply.kind === 'vessel' ? supply.volumeM3 : 0
+  const uaWPerK = supply.kind === 'vessel' && typeof supply.heat === 'object' ? supply.heat.uaWPerK : 0
   const spread = condition === 'volume to 2 %' ? 0.02 : 0
   const zero = condition === 'coarse gauge' ? 3000 : 0
   const trace = simulateRunDown(run, ROOM.absolutePressurePa, {
@@ -98,6 +109,8 @@ export function runDownRun(condition: RunDownCondition, seed: number, machines =
     thrustN: between(0.005, 0.05),
     zeroN: between(-0.5, 0.5),
     creepN: condition === 'creeping cell' ? 0.05 * normalDraw(random) : 0,
+    coolsS: (supply.absolutePressurePa * volumeM3) / (0.4 * uaWPerK * supply.temperatureK),
+    roomK: ROOM.temperatureK,
     seed: seed + 3,
   })
   const truth = {

@@ -4,6 +4,7 @@ import { said, type Said } from '../../said'
 import { mean, median, type Measured } from '../../statistics'
 import { wallConductance } from '../../supply'
 import { RESTS, fault, firstFilling, soundRows, type RunDownTrace } from './rows'
+import { warmthOf, type Warmth } from './warmth'
 import { WIDE, area, highest, middles, noiseOf, noiseOver, smoothed, thinned } from './course'
 
 export interface RunDownRig {
@@ -33,6 +34,8 @@ export interface RunDownReduction {
   /** Air that left the vessel while it turned; of what it had above the room's pressure, the share left at the end. */
   readonly air: Measured | null
   readonly leftShare: number | null
+  /** How much warmer than the room its air was at the opening, K. */
+  readonly warmer: Warmth | null
   readonly airPerTurn: Measured | null
   readonly impulse: Measured | null
   readonly peakThrust: Measured | null
@@ -60,6 +63,8 @@ const SPIKE = 0.3
 /** What straight lines between rows make of a course at best. */
 const EVEN = 4e-4
 const PEAK_SHARE = 0.01
+/** Warmth of the air at the opening that is worth a word, K. */
+const WARM_K = 4
 
 const measured = (value: number, standardUncertainty: number, unit: string): Measured => ({
   value,
@@ -68,8 +73,8 @@ const measured = (value: number, standardUncertainty: number, unit: string): Mea
 })
 
 /**
- * Air that a vessel has lost since the first row, kg, from its pressure alone: energy of its air, whose temperature
- * follows from how fast the pressure falls and from the wall's heat.
+ * Air that a vessel has lost since the first row, kg, from its pressure and how much warmer than its wall it began, K:
+ * energy of its air, whose temperature follows from how fast the pressure falls and from the wall's heat.
  * dT/dt = T (p'/p + q/m), q = (H (Tw - T) - V p'/(gamma - 1)) / (cp T). Perfect gas.
  */
 export function airGone(
@@ -78,10 +83,12 @@ export function airGone(
   volumeM3: number,
   wallK: number,
   wallWPerK: number,
+  warmerK = 0,
 ): number {
   const cp = (GAMMA * GAS_CONSTANT) / (GAMMA - 1)
-  const first = (paAbs[0] * volumeM3) / (GAS_CONSTANT * wallK)
-  let T = wallK
+  let T = wallK + warmerK
+  const most = Math.max(wallK, T) * 1.05
+  const first = (paAbs[0] * volumeM3) / (GAS_CONSTANT * T)
   for (let i = 1; i < timeS.length; i++) {
     const dt = timeS[i] - timeS[i - 1]
     const p = 0.5 * (paAbs[i] + paAbs[i - 1])
@@ -93,7 +100,7 @@ export function airGone(
       return at * (slope / p + q / m)
     }
     T += dt * rate(T + 0.5 * dt * rate(T))
-    T = Math.min(wallK * 1.05, Math.max(0.4 * wallK, T))
+    T = Math.min(most, Math.max(0.4 * wallK, T))
   }
   return first - (paAbs[paAbs.length - 1] * volumeM3) / (GAS_CONSTANT * T)
 }
@@ -156,6 +163,8 @@ export function reduceRunDown(trace: RunDownTrace, rig: RunDownRig, settings: Ru
   )
 
   const vessel = gauge && vesselOf(time, gauge, from, to, rig, settings)
+  if (vessel && vessel.warmer.value > Math.max(WARM_K, 3 * vessel.warmer.standardUncertainty))
+    notes.push(said('run-warm', { kelvin: vessel.warmer.value }))
   const pushed = thrust && pushOf(time, thrust, from, to, rig, notes)
   const work = workOf(time, smooth, from, to, settings)
   const workU = rig.loadRelativeUncertainty
@@ -167,6 +176,7 @@ export function reduceRunDown(trace: RunDownTrace, rig: RunDownRig, settings: Ru
     turns: measured(turned, turnsU, '1'),
     air: vessel && vessel.air,
     leftShare: vessel && vessel.leftShare,
+    warmer: vessel && vessel.warmer,
     airPerTurn:
       vessel &&
       measured(
@@ -218,28 +228,33 @@ function vesselOf(
   const startPa = from > 2 ? mean(gauge.slice(Math.max(0, from - 20), from)) : v[0]
   const endPa = v[v.length - 1]
   const abs = [startPa, ...v.slice(1)].map((p) => p + roomPaAbs)
-  const gone = (wallWPerK: number, shift = 0) =>
+  const warmth = (wallWPerK: number) => warmthOf(time, gauge, from, volumeM3, wallWPerK, abs[0], roomK)
+  const gone = (wallWPerK: number, shift = 0, warmerK = warmth(wallWPerK).value) =>
     airGone(
       t,
       abs.map((p) => p + shift),
       volumeM3,
       roomK,
       wallWPerK,
+      warmerK,
     )
   const wall = wallConductance(volumeM3)
+  const warmer = warmth(wall)
   const airKg = gone(wall)
-  // the conductance is known within a factor of two either way
+  const warmU = Math.abs(gone(wall, 0, warmer.value + warmer.standardUncertainty) - airKg)
+  // the conductance is known within a factor of two either way, and the air as much warmer as it takes
   const heatU = Math.abs(gone(2 * wall) - gone(wall / 2)) / (2 * Math.sqrt(3))
   // a zero that is off shifts start and end alike: only the warmth between them tells it
   const zeroU = Math.abs(gone(wall, zeroUncertaintyPa) - airKg)
   const noise = noiseOf(gauge.slice(from, to + 1))
   const readU = (Math.SQRT2 * noise * volumeM3) / (GAS_CONSTANT * roomK)
-  const above = (startPa * volumeM3) / (GAS_CONSTANT * roomK)
+  const above = (startPa * volumeM3) / (GAS_CONSTANT * (roomK + warmer.value))
   return {
-    air: measured(airKg, Math.hypot(heatU, zeroU, readU, volumeRelativeUncertainty * airKg), 'kg'),
+    air: measured(airKg, Math.hypot(heatU, warmU, zeroU, readU, volumeRelativeUncertainty * airKg), 'kg'),
     leftShare: Math.max(0, 1 - airKg / above),
     startPa,
     endPa,
+    warmer,
   }
 }
 

@@ -3,6 +3,8 @@ import { NO_DRAG } from '../../engine'
 import { tankPressures } from '../tank'
 import { sample } from '../../check-values/sample'
 import { mean, normalDraw, seededRandom } from '../../statistics'
+import { wallConductance } from '../../supply'
+import { warmthOf } from './warmth'
 import { RUN_DOWN_CONDITIONS, RUN_DOWN_FIGURES, runDownCampaign } from './campaign'
 import { airGone, reduceRunDown, runDownWorkings, type RunDownRig, type RunDownTrace } from '.'
 
@@ -228,6 +230,64 @@ describe('tops in noise', () => {
     const [a, b] = [fine, long].map((t) => reduceRunDown(t, RIG, ROOM).peakSpeed)
     expect(long.timeS.length).toBeGreaterThan(20_000)
     expect(Math.abs(a.value - b.value)).toBeLessThan(3 * a.standardUncertainty)
+  })
+})
+
+describe('air that filling has left warm', () => {
+  const [startPa, wallWPerK, warmerK] = [500e3, wallConductance(RIG.volumeM3), 20]
+  const startK = ROOM.roomK + warmerK
+  /** Mass and conductance stay, so that it cools by an exponential (Newton's law; heat of a perfect gas at rest). */
+  const fadesS = ((startPa + PA) * RIG.volumeM3) / (0.4 * wallWPerK * startK)
+  const kelvin = (s: number) => ROOM.roomK + warmerK * Math.exp(-s / fadesS)
+  const random = seededRandom(4)
+  const warm = (noisePa = 0) =>
+    plain({
+      gaugePa: times(14).map((t) => {
+        const before = t < 2 ? ((startPa + PA) * kelvin(t - 2)) / startK - PA : startPa
+        return before - 20e3 * Math.min(10, Math.max(0, t - 2)) + noisePa * normalDraw(random)
+      }),
+    })
+  const told = (trace: RunDownTrace) => {
+    const { timeS, gaugePa } = trace as unknown as { timeS: number[]; gaugePa: number[] }
+    return warmthOf(timeS, gaugePa, 100, RIG.volumeM3, wallWPerK, startPa + PA, ROOM.roomK)
+  }
+  test('how warm it is, by how its pressure falls while it is shut', () => {
+    expect(told(warm()).value / warmerK).toBeCloseTo(1, 1)
+    const noisy = told(warm(300))
+    expect(Math.abs(noisy.value - warmerK)).toBeLessThan(2 * noisy.standardUncertainty)
+    // what noise tells of none is none, and no surer than it
+    const cold = told(plain({ gaugePa: times(14).map(() => startPa + 300 * normalDraw(random)) }))
+    expect(Math.abs(cold.value)).toBeLessThan(3 * cold.standardUncertainty)
+    expect(cold.standardUncertainty).toBeGreaterThan(0.1)
+  })
+  test('of a recording that begins as it opens only what is usual is known', () => {
+    const { timeS, gaugePa } = warm() as unknown as { timeS: number[]; gaugePa: number[] }
+    const late = warmthOf(timeS.slice(98), gaugePa.slice(98), 2, RIG.volumeM3, wallWPerK, startPa + PA, ROOM.roomK)
+    expect(late).toEqual({ value: 0, standardUncertainty: 10 })
+  })
+  test('there is less of it by its share of the temperature, and it is said', () => {
+    const [cool, hot] = [
+      reduceRunDown(plain({ gaugePa: Array.from(warm().gaugePa!, (p, i) => (i < 100 ? startPa : p)) }), RIG, ROOM),
+      reduceRunDown(warm(), RIG, ROOM),
+    ]
+    expect([cool.notes.map((n) => n.code), hot.notes.map((n) => n.code)]).toEqual([[], ['run-warm']])
+    expect(Number(hot.notes[0].values.kelvin) / warmerK).toBeCloseTo(1, 1)
+    // by its mass in small steps: m' = (V p' / (gamma - 1) - H (Tw - T)) / (cp T), T = p V / (m R)
+    const byMass = (startsK: number) => {
+      const first = ((startPa + PA) * RIG.volumeM3) / (GAS_CONSTANT * startsK)
+      let m = first
+      for (let t = 0; t < 10; t += 1e-3) {
+        const T = ((startPa + PA - 20e3 * t) * RIG.volumeM3) / (m * GAS_CONSTANT)
+        const power = (RIG.volumeM3 * -20e3) / 0.4 - wallWPerK * (ROOM.roomK - T)
+        m += (1e-3 * power) / (3.5 * GAS_CONSTANT * T)
+      }
+      return first - m
+    }
+    expect(hot.air!.value / byMass(startK)).toBeCloseTo(1, 2)
+    expect(cool.air!.value / byMass(ROOM.roomK)).toBeCloseTo(1, 2)
+    expect(hot.air!.value / cool.air!.value).toBeLessThan(0.9)
+    expect(hot.air!.standardUncertainty).toBeGreaterThan(cool.air!.standardUncertainty)
+    expect(hot.leftShare! + (hot.air!.value * 287.05 * startK) / (startPa * RIG.volumeM3)).toBeCloseTo(1, 2)
   })
 })
 

@@ -14,6 +14,9 @@ export interface RunDownNoise {
   /** Zero of the cell, and what it creeps by from start to end, N. */
   readonly zeroN: number
   readonly creepN: number
+  /** Time in which air that is warmer than the room's loses all but a third of that while the vessel is shut, s. */
+  readonly coolsS?: number
+  readonly roomK?: number
   readonly seed: number
 }
 
@@ -47,10 +50,15 @@ export function simulateRunDown(run: EngineRunDown, roomPaAbs: number, of: RunDo
   const timeS = Array.from({ length: Math.floor(end / of.stepS) + 1 }, (_, i) => i * of.stepS)
   const turning = (t: number) => t >= 0 && t <= run.runTimeS
   const during = (values: readonly number[], t: number) => (turning(t) ? along(run.timeS, values, t) : 0)
+  const startK = run.vesselTemperatureK[0]
+  /** Pressure before the opening, over that at it: as its temperature. */
+  const shut = (s: number) =>
+    s < 0 && of.coolsS && of.roomK ? (of.roomK + (startK - of.roomK) * Math.exp(-s / of.coolsS)) / startK : 1
   const rows = timeS.map((t) => {
     const s = t - of.restS
     const w = during(run.speedRadPerS, s) * (1 + of.speedShare * normalDraw(random))
-    const gauge = along(run.timeS, run.vesselPaAbs, s) - roomPaAbs + of.zeroPa + of.pressurePa * normalDraw(random)
+    const gauge =
+      along(run.timeS, run.vesselPaAbs, s) * shut(s) - roomPaAbs + of.zeroPa + of.pressurePa * normalDraw(random)
     return {
       speed: random() < of.missedShare ? w / 2 : w,
       gauge: of.digitPa > 0 ? Math.round(gauge / of.digitPa) * of.digitPa : gauge,
