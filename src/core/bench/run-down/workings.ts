@@ -29,7 +29,7 @@ export function runDownWorkings(r: RunDownReduction): Partial<Record<RunDownWork
     ),
     air: working(
       'Air that it took',
-      'm = V·(p0/T0 − p1/T1)/R, T0 by the pressure’s fall while shut, V·p′ = −(γ − 1)·H·(T0 − Tw); then dT/dt = T·(p′/p + ṁ/m), ṁ = (H·(Tw − T) − V·p′/(γ − 1))/(cp·T)',
+      'm = V·(p0/T0 − p1/T1)/R, T0 by the pressure’s fall while shut, V·p′ = −(γ − 1)·H·(T0 − Tw), T from dT/dt = T·(p′/p + ṁ/m), ṁ = (H·(Tw − T) − V·p′/(γ − 1))/(cp·T)',
       [...pressures, ...(r.warmer ? [put('T0 − Tw', 'air warmer than the room', r.warmer.value, 'K')] : [])],
       r.air,
     ),
