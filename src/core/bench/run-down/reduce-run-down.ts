@@ -63,8 +63,8 @@ const SPIKE = 0.3
 /** What straight lines between rows make of a course at best. */
 const EVEN = 4e-4
 const PEAK_SHARE = 0.01
-/** Warmth of the air at the opening that is worth a word, K. */
-const WARM_K = 4
+/** Warmth of the air at the opening that is worth a word, K, and over its uncertainty, half of it being left open. */
+const [WARM_K, TOLD] = [4, 1.6] as const
 
 const measured = (value: number, standardUncertainty: number, unit: string): Measured => ({
   value,
@@ -163,7 +163,7 @@ export function reduceRunDown(trace: RunDownTrace, rig: RunDownRig, settings: Ru
   )
 
   const vessel = gauge && vesselOf(time, gauge, from, to, rig, settings)
-  if (vessel && vessel.warmer.value > Math.max(WARM_K, 3 * vessel.warmer.standardUncertainty))
+  if (vessel && vessel.warmer.value > Math.max(WARM_K, TOLD * vessel.warmer.standardUncertainty))
     notes.push(said('run-warm', { kelvin: vessel.warmer.value }))
   const pushed = thrust && pushOf(time, thrust, from, to, rig, notes)
   const work = workOf(time, smooth, from, to, settings)

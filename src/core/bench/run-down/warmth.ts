@@ -11,13 +11,20 @@ export interface Warmth {
 const USUAL_K = 10
 /** Rows that tell a slope, and how near to the opening they stand, s: what turns is moved a moment after its air. */
 const [LEAST_ROWS, BEFORE_S] = [8, 0.3] as const
-/** A fall that goes on may be a leak: so much of it is not known to be warmth. */
-const MAY_LEAK = 0.25
+/** A fall that goes on may be a leak: so much of it is not known to be warmth. An estimate. */
+const MAY_LEAK = 0.5
+/** No filling by hand leaves more, K: what falls faster flows out. An estimate. */
+const MOST_K = 50
+/** Rows up to the last that lies this far under the opening, over it, are those of the filling, and so long after it, s. */
+const [FILLING, ENDS_S] = [0.02, 0.5] as const
+
+const UNKNOWN: Warmth = { value: 0, standardUncertainty: USUAL_K }
 
 /**
  * How warm the air is, by how its pressure goes while the vessel is shut: it loses heat to the wall as
  * V p' = -(gamma - 1) H (T - Tw) (energy of a perfect gas at rest). Filling warms it. Rows up to the opening at `opens`;
- * without enough of them only what is usual is known. Not exact where the vessel leaks as well.
+ * without enough of them, or where the pressure rises or falls as no air at rest does, only what is usual is known. A
+ * slow leak is taken for warmth, by half.
  */
 export function warmthOf(
   time: readonly number[],
@@ -29,8 +36,12 @@ export function warmthOf(
   wallK: number,
 ): Warmth {
   const last = time.findIndex((t) => t > time[opens] - BEFORE_S)
-  const [t, p] = [time.slice(0, last), gauge.slice(0, last)]
-  if (t.length < LEAST_ROWS) return { value: 0, standardUncertainty: USUAL_K }
+  if (last < LEAST_ROWS) return UNKNOWN
+  const near = mean(gauge.slice(last - LEAST_ROWS, last))
+  const filling = gauge.findLastIndex((p, i) => i < last && p < (1 - FILLING) * near)
+  const filled = filling < 0 ? 0 : time.findIndex((t) => t > time[filling] + ENDS_S)
+  const [t, p] = [time.slice(filled, last), gauge.slice(filled, last)]
+  if (t.length < LEAST_ROWS) return UNKNOWN
   const middle = mean(t)
   const fit = linearLeastSquares(
     t.map((s) => [1, s - middle]),
@@ -38,12 +49,13 @@ export function warmthOf(
     p.map(() => 1),
     'residual',
   )
-  if (fit.status !== 'fitted') return { value: 0, standardUncertainty: USUAL_K }
+  if (fit.status !== 'fitted') return UNKNOWN
   // what it is at the middle of these rows fades until the opening
   const fadesS = (startPaAbs * volumeM3) / ((GAMMA - 1) * wallWPerK * wallK)
   const perSlope = (-volumeM3 / ((GAMMA - 1) * wallWPerK)) * Math.exp((middle - time[opens]) / fadesS)
   const told = perSlope * fit.parameters[1]
   const u = Math.abs(perSlope) * Math.sqrt(fit.covariance[1][1])
+  if (told > MOST_K || told < -3 * u) return UNKNOWN
   // with what is usual, each by how well it is known
   const share = USUAL_K ** 2 / (USUAL_K ** 2 + u ** 2)
   const value = share * told
