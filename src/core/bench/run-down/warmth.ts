@@ -15,6 +15,8 @@ const [LEAST_ROWS, BEFORE_S] = [8, 0.3] as const
 const MAY_LEAK = 0.5
 /** No filling by hand leaves more, K: what falls faster flows out. An estimate. */
 const MOST_K = 50
+/** A rise of less than this many kelvin is none: a gauge that reads alike all the time is cold by rounding. */
+const LEAST_K = 1
 /** Rows up to the last that lies this far under the opening, over it, are those of the filling, and so long after it, s. */
 const [FILLING, ENDS_S] = [0.02, 0.5] as const
 
@@ -55,7 +57,7 @@ export function warmthOf(
   const perSlope = (-volumeM3 / ((GAMMA - 1) * wallWPerK)) * Math.exp((middle - time[opens]) / fadesS)
   const told = perSlope * fit.parameters[1]
   const u = Math.abs(perSlope) * Math.sqrt(fit.covariance[1][1])
-  if (told > MOST_K || told < -3 * u) return UNKNOWN
+  if (told > MOST_K || told < -Math.max(LEAST_K, 3 * u)) return UNKNOWN
   // with what is usual, each by how well it is known
   const share = USUAL_K ** 2 / (USUAL_K ** 2 + u ** 2)
   const value = share * told
