@@ -1,7 +1,7 @@
 import type { Project, Run, Measurement } from '../project/document'
 import { measurementInputs, type MeasuredRun, type MeasurementInputs } from '../project/measuring'
 import type { ProjectStore } from '../store'
-import { JobError, reduceRecording, type JobFault } from '../workers'
+import { JobError, newShelf, reduceRecording, type JobFault } from '../workers'
 import { digestOf } from './digest'
 
 /**
@@ -12,6 +12,11 @@ export type MeasuredResult =
   | { readonly status: 'done'; readonly measured: MeasuredRun }
   | { readonly status: 'failed'; readonly fault: JobFault }
 
+interface Job {
+  readonly key: string
+  readonly control: AbortController
+}
+
 const WAITING: MeasuredResult = { status: 'waiting', previous: null }
 const KEPT = 400
 /**
@@ -20,10 +25,11 @@ const KEPT = 400
 const cache = new Map<string, MeasuredResult>()
 /** The last result of each measurement, whatever it followed from, and the job that is under way for it. */
 const latest = new Map<string, MeasuredRun>()
-const underWay = new Map<string, { readonly key: string; readonly control: AbortController }>()
+const underWay = new Map<string, Job>()
 /** Of recordings, by which results are kept from visit to visit: one never changes. */
 const digests = new Map<string, string | null>()
 const listeners = new Set<() => void>()
+const heard = new WeakSet<ProjectStore>()
 
 /** A measurement of a run, with what its result follows from. */
 export interface Wanted {
@@ -49,11 +55,33 @@ const lookup = (): Results => ({ of: resultOf })
 let now = lookup()
 export const results = (): Results => now
 
+function tell(): void {
+  now = lookup()
+  for (const listener of listeners) listener()
+}
+
 function keep(key: string, result: MeasuredResult): void {
   cache.set(key, result)
   if (cache.size > KEPT) cache.delete(cache.keys().next().value as string)
-  now = lookup()
-  for (const listener of listeners) listener()
+  tell()
+}
+
+function forget(): void {
+  for (const { control } of underWay.values()) control.abort()
+  for (const known of [cache, latest, underWay, digests]) known.clear()
+  newShelf()
+  tell()
+}
+
+/**
+ * Ids name a recording while its project is open: one that was removed, here or in another window, can come back under
+ * the same with other bytes. What is kept by the hash of the bytes is found again.
+ */
+function forgetAtOpening(store: ProjectStore): void {
+  if (heard.has(store)) return
+  heard.add(store)
+  store.onOpening(forget)
+  if (cache.size > 0) forget()
 }
 
 const UNKNOWN: JobFault = {
@@ -64,7 +92,8 @@ const UNKNOWN: JobFault = {
 
 class NoRecording extends Error {}
 
-async function work(store: ProjectStore, { projectId, owner, inputs }: Wanted, signal: AbortSignal): Promise<void> {
+async function work(store: ProjectStore, { projectId, owner, inputs }: Wanted, job: Job): Promise<void> {
+  const { signal } = job.control
   const { key, reading, recordingKey, recordingId, dialect, conditions } = inputs
   try {
     const load = async () => {
@@ -73,8 +102,9 @@ async function work(store: ProjectStore, { projectId, owner, inputs }: Wanted, s
       return bytes
     }
     const bytes = digests.has(recordingKey) ? null : await load()
-    if (bytes) digests.set(recordingKey, await digestOf(bytes))
-    const digest = digests.get(recordingKey)
+    const digest = bytes ? await digestOf(bytes) : (digests.get(recordingKey) ?? null)
+    signal.throwIfAborted()
+    digests.set(recordingKey, digest)
     const kept = digest && `${digest}/${reading}`
     let measured = (kept ? await store.results.find(kept) : null) as MeasuredRun | null
     if (!measured) {
@@ -84,11 +114,15 @@ async function work(store: ProjectStore, { projectId, owner, inputs }: Wanted, s
       )
       if (kept) void store.results.keep(projectId, kept, measured)
     }
+    signal.throwIfAborted()
     latest.set(owner, measured)
     keep(key, { status: 'done', measured })
   } catch (error) {
-    if (error instanceof JobError && error.fault.code === 'CANCELLED') cache.delete(key)
-    else
+    // nobody waits for it any more: it is asked for again when it is wanted
+    if (signal.aborted) {
+      const other = underWay.get(owner)
+      if (other === job || other?.key !== key) cache.delete(key)
+    } else
       keep(key, {
         status: 'failed',
         fault:
@@ -99,7 +133,7 @@ async function work(store: ProjectStore, { projectId, owner, inputs }: Wanted, s
               : { code: 'UNEXPECTED', message: (error as Error).message, nextStep: '' },
       })
   } finally {
-    if (underWay.get(owner)?.key === key) underWay.delete(owner)
+    if (underWay.get(owner) === job) underWay.delete(owner)
   }
 }
 
@@ -109,12 +143,13 @@ async function work(store: ProjectStore, { projectId, owner, inputs }: Wanted, s
  */
 export function ask(store: ProjectStore, asked: Wanted): void {
   const { owner, inputs } = asked
+  forgetAtOpening(store)
   if (cache.has(inputs.key)) return
   underWay.get(owner)?.control.abort()
-  const control = new AbortController()
-  underWay.set(owner, { key: inputs.key, control })
+  const job = { key: inputs.key, control: new AbortController() }
+  underWay.set(owner, job)
   cache.set(inputs.key, WAITING)
-  void work(store, asked, control.signal)
+  void work(store, asked, job)
 }
 
 function resultOf({ owner, inputs }: Wanted): MeasuredResult {

@@ -44,6 +44,7 @@ export class ProjectStore {
   /** What came in from another window while own changes were on their way. */
   private waiting: { readonly row: ProjectRow | undefined } | null = null
   private readonly listeners = new Set<() => void>()
+  private readonly openers = new Set<() => void>()
   private watching: Subscription | null = null
   /** The checks, loaded when the first project is opened and not before. */
   private checks: Validation | null = null
@@ -68,6 +69,12 @@ export class ProjectStore {
   }
 
   readonly snapshot = (): StoreState => this.state
+
+  /** Calls back before a project is opened: what was known by the ids of the one before holds no longer. */
+  readonly onOpening = (listener: () => void): (() => void) => {
+    this.openers.add(listener)
+    return () => this.openers.delete(listener)
+  }
 
   private set(next: Partial<StoreState>): void {
     this.state = { ...this.state, ...next }
@@ -130,6 +137,7 @@ export class ProjectStore {
     this.watching?.unsubscribe()
     this.waiting = null
     await this.db.settings.put({ key: CURRENT, value: projectId })
+    for (const opener of this.openers) opener()
     this.set({ held: [], unsaved: null, unopened: null, outdated: false })
     await this.take(upToDate, parsed.project)
     this.watching = liveQuery(() => this.db.projects.get(projectId)).subscribe({

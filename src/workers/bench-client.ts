@@ -20,14 +20,23 @@ const client = new JobClient<BenchRequest, BenchReply>(
 
 /** Recordings that were handed to the worker: asked for by name first. */
 const handed = new Set<string>()
+/** Names of recordings hold within one shelf: a project that was removed can come back with other bytes under them. */
+let shelf = 0
+const shelved = (key: string): string => `${shelf}/${key}`
+
+/** What was handed over so far is not asked for by its name any more. */
+export function newShelf(): void {
+  shelf++
+}
 
 /** Reads a recording for its first rows; what it is reduced from later is the same reading. */
 export async function previewRecording(
   request: Omit<PreviewRequest, 'kind'>,
   options?: JobOptions,
 ): Promise<Preview | SoundPreview> {
-  const preview = (await client.run({ kind: 'preview', ...request }, options)) as Preview | SoundPreview
-  handed.add(request.key)
+  const key = shelved(request.key)
+  const preview = (await client.run({ kind: 'preview', ...request, key }, options)) as Preview | SoundPreview
+  handed.add(key)
   return preview
 }
 
@@ -63,8 +72,8 @@ async function askOf(
   load: () => Promise<Uint8Array>,
   options?: JobOptions,
 ): Promise<BenchReply> {
-  const { key } = request
-  const run = (bytes: Uint8Array | null) => client.run({ ...request, bytes } as BenchRequest, options)
+  const key = shelved(request.key)
+  const run = (bytes: Uint8Array | null) => client.run({ ...request, key, bytes } as BenchRequest, options)
   if (handed.has(key))
     try {
       return await run(null)

@@ -4,7 +4,7 @@ export { runDesign, runEngineSearchPool, runSearchPool, warmSearchPool } from '.
 export type { DesignRequest, DesignResults } from './design-handler'
 export { openProject, packProject, packRawProject } from './archive-client'
 export { readDrawing } from './outline-client'
-export { previewRecording, reduceRecording, traceOfRecording } from './bench-client'
+export { newShelf, previewRecording, reduceRecording, traceOfRecording } from './bench-client'
 export type { Preview, Traced } from './bench-handler'
 export { JobError, type JobFault, type JobOptions } from './job-client'
 export { checkMachine, cutMachine, inspectPart, makePart, planPrint } from './part-client'

@@ -1,10 +1,14 @@
 /** Workers run in the same thread here, through the same handlers; archives and drawings are not read. */
-import type { Reduction } from '../../../workers/bench-client'
+import { reduceRecording as reduce } from '../../../workers/bench-client'
 import { JobError, type JobOptions } from '../../../workers/job-client'
 import { faultOf } from '../../../workers/job-faults'
+import { BenchHere } from '../../../workers/testing/bench-here'
 import { stage } from './stage'
 
 export { JobError }
+export { newShelf, previewRecording } from '../../../workers/bench-client'
+
+Object.assign(globalThis, { Worker: BenchHere })
 
 type Handler = (request: unknown, progress: (share: number) => void) => unknown
 type Job = (request: unknown, options?: JobOptions) => Promise<unknown>
@@ -24,7 +28,6 @@ const handled =
       throw new JobError(faultOf(error))
     }
   }
-const bench = handled(() => import('../../../workers/bench-handler').then((m) => m.handleBench))
 const part = handled(() => import('../../../workers/part-handler').then((m) => m.handlePart))
 
 export const runAir = handled(() => import('../../../workers/air-handler').then((m) => m.handleAir))
@@ -35,15 +38,7 @@ export const runSearchPool = (spec: { designs: number }) =>
   runDesign({ kind: 'search', spec: { ...spec, designs: Math.min(200, spec.designs) } })
 export const runEngineSearchPool = never
 
-export const previewRecording = (request: object, options?: JobOptions) => {
-  options?.progress?.(0.5)
-  return bench({ kind: 'preview', ...request })
-}
-export const reduceRecording = async ({ load, ...request }: Reduction) => {
-  if (!stage.reduces) return never()
-  const reply = await bench({ kind: 'reduce', bytes: await load(), ...request })
-  return (reply as { measured: unknown }).measured
-}
+export const reduceRecording: typeof reduce = (...asked) => (stage.reduces ? reduce(...asked) : never())
 export const traceOfRecording = never
 
 export const makePart = (name: string, input: unknown) => (stage.parts ? part({ kind: 'make', name, input }) : never())
