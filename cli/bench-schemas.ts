@@ -101,6 +101,9 @@ const ropeInput = z.strictObject({
     /** Rotor speed over drum speed. */
     speedRatio: positive.max(1000).default(1),
     weightRelativeUncertainty: share.default(0.005),
+    /** Of the balance. */
+    scaleFactor: factor,
+    scaleRelativeUncertainty: share.default(0.005),
     resolutionN: positive.default(0.01),
     pulsesPerTurn: positive.max(1000).default(1),
   }),

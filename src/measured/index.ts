@@ -1,1 +1,1 @@
-export { ask, onResult, results, wanted, type MeasuredResult } from './results'
+export { ask, lookAt, onResult, results, wanted, type MeasuredResult } from './results'

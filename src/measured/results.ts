@@ -29,6 +29,8 @@ const underWay = new Map<string, Job>()
 /** Of recordings, by which results are kept from visit to visit: one never changes. */
 const digests = new Map<string, string | null>()
 const listeners = new Set<() => void>()
+/** Owner of the measurement that is looked at: it is worked out before the others. */
+let lookedAt: string | null = null
 const heard = new WeakSet<ProjectStore>()
 
 /** A measurement of a run, with what its result follows from. */
@@ -41,7 +43,15 @@ export interface Wanted {
 /** What a measurement's result is asked for by; null while something that it follows from is missing. */
 export function wanted(project: Project, run: Run, measurement: Measurement): Wanted | null {
   const inputs = measurementInputs(project, run, measurement)
-  return inputs && { projectId: project.id, owner: `${project.id}/${run.id}/${measurement.id}`, inputs }
+  return inputs && { projectId: project.id, owner: ownerOf(project, run, measurement.id), inputs }
+}
+
+const ownerOf = (project: Project, run: Run, measurementId: string): string =>
+  `${project.id}/${run.id}/${measurementId}`
+
+/** Says which measurement is looked at, so that it is worked out first. */
+export function lookAt(project: Project, run: Run, measurementId: string): void {
+  lookedAt = ownerOf(project, run, measurementId)
 }
 
 /**
@@ -110,7 +120,7 @@ async function work(store: ProjectStore, { projectId, owner, inputs }: Wanted, j
     if (!measured) {
       measured = await reduceRecording(
         { key: recordingKey, dialect, conditions, load: bytes ? () => Promise.resolve(bytes) : load },
-        { signal },
+        { signal, ahead: () => owner === lookedAt },
       )
       if (kept) void store.results.keep(projectId, kept, measured)
     }

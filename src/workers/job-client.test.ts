@@ -45,6 +45,20 @@ test('jobs run one after the other on one worker; progress is passed on', async 
   expect([shares, workers.length]).toEqual([[0.5], 1])
 })
 
+test('what is looked at goes before what waits, whenever that is; the rest stays in its order', async () => {
+  const { client, workers } = setUp()
+  let seen = ''
+  const asked = 'abcd'.split('').map((name) => client.run(name, { ahead: () => name === seen }))
+  seen = 'c'
+  for (let i = 0; i < asked.length; i++) {
+    if (i === 2) seen = 'nothing'
+    workers[0].answer({ kind: 'done', result: i })
+    await Promise.resolve()
+  }
+  await Promise.all(asked)
+  expect(workers[0].posted.map((p) => p.request)).toEqual(['a', 'c', 'b', 'd'])
+})
+
 describe('cancelling a running job', () => {
   beforeEach(() => void jest.useFakeTimers())
   afterEach(() => void jest.useRealTimers())

@@ -22,6 +22,8 @@ export interface JobOptions {
   readonly progress?: (share: number) => void
   /** What a job that grows has found so far; only some tell. */
   readonly soFar?: (found: unknown) => void
+  /** Whether it goes before others that wait, asked whenever one can begin: what is looked at, while it is. */
+  readonly ahead?: () => boolean
   /** Longest that the job may take once it runs, ms; then its worker is ended. For what a file can make endless. */
   readonly deadlineMs?: number
 }
@@ -103,7 +105,8 @@ export class JobClient<Q, R> {
 
   private next(): void {
     if (this.current || this.queue.length === 0) return
-    const job = this.queue.shift() as Waiting<Q, R>
+    const ahead = this.queue.findIndex((waiting) => waiting.options.ahead?.())
+    const [job] = this.queue.splice(Math.max(0, ahead), 1)
     this.current = { ...job, id: ++this.lastId }
     this.worker ??= this.start()
     const { deadlineMs } = job.options

@@ -58,6 +58,7 @@ describe('a brake’s arm on a scale', () => {
       wrapRad: Math.PI,
       speedRatio: 1,
       weightRelativeUncertainty: 0,
+      scaleRelativeUncertainty: 0,
       resolutionN: 0,
       pulsesPerTurn: 1,
     }

@@ -98,7 +98,7 @@ describe('bench room', () => {
     const rig = store.snapshot().project?.rigs[0]
     expect(rig).toMatchObject({ flywheel: { kind: 'dimensions', widthM: 0.024 } })
     fireEvent.click(screen.getByRole('button', { name: 'Another rig' }))
-    expect(store.snapshot().project?.rigs).toHaveLength(12)
+    expect(store.snapshot().project?.rigs).toHaveLength(13)
   })
   test('a thrust stand: thrust without its ring, impulse, what was predicted; the push set by hand and given back', async () => {
     stage.query = 'build=glider-1&run=run-glider-1-1'

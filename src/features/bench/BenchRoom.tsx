@@ -105,7 +105,7 @@ function Room({ build }: { build: Build }) {
   const results = useReductions(runs)
   const run = runs.find((r) => r.id === params.get('run')) ?? runs[runs.length - 1] ?? null
   const measurement = run ? (run.measurements.find((m) => m.id === params.get('m')) ?? mainMeasurement(run)) : null
-  const ofRun = useMeasurements(run)
+  const ofRun = useMeasurements(run, measurement?.id ?? null)
   const predicted = useMemo(() => (run ? predictionOfRun(build, run) : null), [build, run])
   const result = measurement ? ofRun.get(measurement.id) : undefined
   const choose = (id: string, m?: string) =>

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useMemo, useSyncExternalStore } from 'react'
-import { ask, onResult, results, wanted, type MeasuredResult } from '../../measured'
+import { ask, lookAt, onResult, results, wanted, type MeasuredResult } from '../../measured'
 import type { Run } from '../../project/document'
 import { useProject, useStore } from '../../store'
 
@@ -35,8 +35,12 @@ const NONE: readonly Run[] = []
 /** Results of runs by run id: of each its first measurement. */
 export const useReductions = (runs: readonly Run[]): ReadonlyMap<string, RunResult> => useResults(runs, first)
 
-/** Results of one run by measurement id. */
-export function useMeasurements(run: Run | null): ReadonlyMap<string, RunResult> {
+/** Results of one run by measurement id; that of the measurement looked at comes first. */
+export function useMeasurements(run: Run | null, lookedAt: string | null): ReadonlyMap<string, RunResult> {
+  const project = useProject()
+  useEffect(() => {
+    if (run && lookedAt !== null) lookAt(project, run, lookedAt)
+  }, [project, run, lookedAt])
   const own = useMemo(() => (run ? [run] : NONE), [run])
   return useResults(own, each)
 }

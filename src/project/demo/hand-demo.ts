@@ -2,6 +2,7 @@ import { normalDraw, seededRandom } from '../../core/statistics'
 import { STANDARD_GRAVITY } from '../../core/units/gravity'
 import type { HandEntry } from '../hand'
 import { moment } from './demo-builds'
+import { BALANCE_FACTOR } from './rope-run'
 
 /**
  * What hand readings of the demo are made from: a rotor off its axis, the gap round it, a spring. All of it is made up.
@@ -88,6 +89,22 @@ export function handReadings(): HandEntry[] {
         digitN: gramsOf(0.1),
       },
       notes: 'By a thread over the pulley, along the push; hose hanging as in the runs.',
+    },
+    {
+      id: 'hand-spindle-balance-by-weights',
+      name: 'spring balance, by weights',
+      buildId: 'spindle-3',
+      takenAt: moment(19, 70),
+      reading: {
+        kind: 'scale',
+        rows: [0, 50, 100, 150, 200, 150, 100, 50, 0].map((grams) => ({
+          knownN: gramsOf(grams),
+          shownN: Math.round((gramsOf(grams) / BALANCE_FACTOR + 0.006 * normalDraw(random)) / 0.02) * 0.02 + 0,
+        })),
+        weightRelativeUncertainty: 2e-3,
+        digitN: 0.02,
+      },
+      notes: 'The balance of the cord, hung up by itself.',
     },
   ]
 }

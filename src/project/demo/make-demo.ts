@@ -21,6 +21,7 @@ import { BOTTLE } from './bottle-run'
 import { engineBuilds, engineRuns, PONY } from './engine-demo'
 import { COAST, coastRun } from './coast-run'
 import { PHONE, soundRun } from './sound-run'
+import { ROPE, ropeRun } from './rope-run'
 import { BRAKE, GENERATOR, HOLES, TANK, settledRuns } from './settled-runs'
 import { handReadings } from './hand-demo'
 import { HIDDEN, builds, others, gliders, GAUGE, RIGS, moment } from './demo-builds'
@@ -224,7 +225,7 @@ function demo(): ProjectBundle {
     holeGauges: [GAUGE],
     plans: [demoPlan(own[own.length - 1])],
     handReadings: handReadings(),
-    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, HOLES, COAST, PHONE, PONY, BOTTLE],
+    rigs: [...RIGS, STAND, BRAKE, GENERATOR, TANK, HOLES, COAST, PHONE, PONY, BOTTLE, ROPE],
     notes: 'A shop-window display driven by air. All names and figures are made up.',
   }
   const printed = own.filter((b) => b.made)
@@ -262,6 +263,9 @@ function demo(): ProjectBundle {
       const heard = soundRun(build.id)
       made.run.measurements.push(heard.measurement)
       keepFile(heard.measurement.recordingId ?? '', heard.bytes, heard.fileName, made.run.takenAt)
+      const roped = ropeRun(build, made.hidden)
+      made.run.measurements.push(roped.measurement)
+      keepFile(roped.measurement.recordingId ?? '', roped.csv, roped.fileName, made.run.takenAt)
     }
   })
   const [glider] = gliders()

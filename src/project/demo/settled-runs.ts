@@ -87,6 +87,18 @@ function lineOf(hidden: Prediction): LineTruth {
   return { stallTorqueNm: a, freeSpeedRadPerS: -a / b }
 }
 
+/** What settles at a few loads, from the hidden machine. */
+export const steadyTruth = (hidden: Prediction) => ({
+  line: lineOf(hidden),
+  nominalGaugePa: hidden.air.supplyGaugePressurePa,
+  roomPaAbs: 101_325,
+  ...LOADS,
+})
+
+/** A recording as a table of readings. */
+export const tableOf = (head: string, rows: readonly string[]): string =>
+  ['# simulated bench, made-up data', head, ...rows, ''].join('\n')
+
 /** The regulator up and down through drilled holes, its tank sinking meanwhile; one reading written down wrong. */
 function droopRun(build: TurbineBuild): MadeMeasurement | null {
   const { regulator } = build.line
@@ -118,7 +130,7 @@ function droopRun(build: TurbineBuild): MadeMeasurement | null {
   )
   return {
     fileName: `${build.id}-droop.csv`,
-    csv: ['# simulated bench, made-up data', 'hole_mm,outlet_kPa_gauge,source_kPa_gauge', ...rows, ''].join('\n'),
+    csv: tableOf('hole_mm,outlet_kPa_gauge,source_kPa_gauge', rows),
     measurement: {
       id: 'm6',
       rigId: HOLES.id,
@@ -139,9 +151,7 @@ function droopRun(build: TurbineBuild): MadeMeasurement | null {
  * regulator. Made up.
  */
 export function settledRuns(build: TurbineBuild, hidden: Prediction): MadeMeasurement[] {
-  const truth = { line: lineOf(hidden), nominalGaugePa: hidden.air.supplyGaugePressurePa, roomPaAbs: 101_325, ...LOADS }
-  const table = (head: string, rows: readonly string[]) =>
-    ['# simulated bench, made-up data', head, ...rows, ''].join('\n')
+  const truth = steadyTruth(hidden)
   const grams = (n: number) => ((1000 * n) / STANDARD_GRAVITY).toFixed(2)
   const hertz = (w: number) => (w / (2 * Math.PI)).toFixed(1)
   const brake = simulateBrake({
@@ -188,7 +198,7 @@ export function settledRuns(build: TurbineBuild, hidden: Prediction): MadeMeasur
   return [
     {
       fileName: `${build.id}-brake.csv`,
-      csv: table(
+      csv: tableOf(
         'scale_g,coil_frequency_Hz,supply_kPa_gauge',
         wrong.map(
           (r) => `${grams(r.scaleN)},${hertz(r.sensorRadPerS)},${((r.gaugePressurePa ?? 0) / 1000).toFixed(0)}`,
@@ -209,7 +219,7 @@ export function settledRuns(build: TurbineBuild, hidden: Prediction): MadeMeasur
     },
     {
       fileName: `${build.id}-generator.csv`,
-      csv: table(
+      csv: tableOf(
         'voltage_V,current_A,phase_frequency_Hz,supply_kPa_gauge',
         generator.map(
           (r) =>
@@ -232,7 +242,7 @@ export function settledRuns(build: TurbineBuild, hidden: Prediction): MadeMeasur
     },
     {
       fileName: `${build.id}-tank.csv`,
-      csv: table(
+      csv: tableOf(
         'time_s,tank_kPa_gauge',
         Array.from(tank.timeS, (t, i) => `${t.toFixed(1)},${(tank.gaugePa[i] / 1000).toFixed(0)}`),
       ),

@@ -263,7 +263,7 @@ describe('a scale held against weights', () => {
   const scale: HandReading = { kind: 'scale', rows, digitN: 1e-3, weightRelativeUncertainty: 0.002 }
   const targets = rigTargets(project, build('carousel-3'), scale, reduceHand(scale))
   test('every rig that weighs may be the one: what it takes its readings for, and how many runs hang on it', () => {
-    expect(targets.map((t) => t.rig.kind).toSorted()).toEqual(['brake', 'brake', 'run-down'])
+    expect(targets.map((t) => t.rig.kind).toSorted()).toEqual(['brake', 'brake', 'rope', 'run-down'])
     // a glider is held by the stand alone: no brake can have been meant
     const [stand, ...others] = rigTargets(project, build('glider-1'), scale, reduceHand(scale))
     expect([stand.rig.kind, others]).toEqual(['thrust', []])
@@ -275,6 +275,20 @@ describe('a scale held against weights', () => {
       project.runs.filter((r) => r.measurements.some((m) => m.rigId === stand.rig.id)).length,
     ])
     expect(stand.runs).toBeGreaterThan(0)
+  })
+  test('a rope that winds weights up has no balance that could have been meant', () => {
+    const lifting = produce(project, (p) => {
+      for (const rig of p.rigs) if (rig.kind === 'rope') rig.does = 'lifts'
+    })
+    const found = rigTargets(lifting, build('carousel-3'), scale, reduceHand(scale))
+    expect(found.map((t) => t.rig.kind)).not.toContain('rope')
+  })
+  test('the demo’s cord is put right by what its balance was held against', () => {
+    const entry = project.handReadings.find((h) => h.id === 'hand-spindle-balance-by-weights') as HandEntry
+    const targets = rigTargets(project, build('spindle-3'), entry.reading, reduceHand(entry.reading))
+    const rope = targets.find((t) => t.rig.kind === 'rope')
+    expect(rope?.found.factor).toBeCloseTo(rope?.stated.factor ?? 0, 3)
+    expect(rope?.found.relativeUncertainty).toBeCloseTo(rope?.stated.relativeUncertainty ?? 0, 3)
   })
   test('rigs that runs of this build stand on come first', () => {
     const first = (id: string) => rigTargets(project, build(id), scale, reduceHand(scale))[0].rig.id

@@ -5,7 +5,9 @@ import type { Build, Project, Rig } from '../validation/schema'
 
 /** Rigs that weigh. */
 export type WeighingRig = Extract<Rig, { scaleFactor: number }>
-export const weighs = (rig: Rig): rig is WeighingRig => 'scaleFactor' in rig
+/** Weights that are wound up are taken as they are stated: there is no balance in it. */
+export const weighs = (rig: Rig): rig is WeighingRig =>
+  'scaleFactor' in rig && !(rig.kind === 'rope' && rig.does === 'lifts')
 
 /** A rig that a scale's calibration can go into. */
 export interface RigTarget {
@@ -20,12 +22,12 @@ export interface RigTarget {
 }
 
 const spanOf = (rig: WeighingRig): number =>
-  rig.kind === 'brake' ? rig.scaleRelativeUncertainty : rig.spanRelativeUncertainty
+  'scaleRelativeUncertainty' in rig ? rig.scaleRelativeUncertainty : rig.spanRelativeUncertainty
 
 /** Written into a rig: the factor, and how well it is known. */
 export function calibrate(rig: WeighingRig, { factor, relativeUncertainty }: RigTarget['found']): void {
   rig.scaleFactor = factor
-  if (rig.kind === 'brake') rig.scaleRelativeUncertainty = relativeUncertainty
+  if ('scaleRelativeUncertainty' in rig) rig.scaleRelativeUncertainty = relativeUncertainty
   else rig.spanRelativeUncertainty = relativeUncertainty
 }
 

@@ -9,6 +9,7 @@ import { v8ToV9 } from './v8-to-v9'
 import { v9ToV10 } from './v9-to-v10'
 import { v10ToV11 } from './v10-to-v11'
 import { v11ToV12 } from './v11-to-v12'
+import { v12ToV13 } from './v12-to-v13'
 
 /** A step from one document version to the next: pure, never edited once released, numbered without gaps. */
 type Migration = (document: { schemaVersion: number }) => { schemaVersion: number }
@@ -26,6 +27,7 @@ export const MIGRATIONS: Readonly<Record<number, Migration>> = {
   9: v9ToV10,
   10: v10ToV11,
   11: v11ToV12,
+  12: v12ToV13,
 }
 
 /** Brings an older document up step by step; a version without a step is handed on as it is for the schema to judge. */

@@ -199,6 +199,11 @@ describe('the figures of the moment are those of the machine at that moment', ()
     // a drum that turns at half the rotor’s speed has twice its torque
     const geared = at({ ...rigs.rope, speedRatio: 2 } as Rig, of, openS + 3 * 8 - 0.2)
     expect(geared.get('torque')! / now.get('torque')!).toBeCloseTo(0.5, 9)
+    // a balance that shows too little pulls more than it says, by its factor
+    const by = (scaleFactor: number) => at({ ...rigs.rope, scaleFactor } as Rig, of, openS + 3 * 8 - 0.2).get('torque')!
+    expect(by(1)).toBe(now.get('torque'))
+    expect(by(1) - by(1.2)).toBeGreaterThan(0.01 * stallTorqueNm)
+    expect((by(1) - by(1.4)) / (by(1) - by(1.2))).toBeCloseTo(2, 6)
     // weights that are wound up are written down one by one
     expect([liveOf({ ...rigs.rope, does: 'lifts' } as Rig), liveOf(rigs.rope)]).toEqual([null, methodOf('rope').live])
   })

@@ -146,7 +146,7 @@ export const holeGaugeSchema = z.strictObject({
     .max(24),
 })
 
-export const PROJECT_VERSION = 12
+export const PROJECT_VERSION = 13
 
 /** What belongs to the project itself. */
 export const headFields = {

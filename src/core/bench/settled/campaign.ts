@@ -149,7 +149,13 @@ export const generatorCampaign = (condition: GeneratorCondition, repeats: number
     return { found, truth: truth as Record<(typeof SETTLED_FIGURES)[number], number> }
   })
 
-export const ROPE_CONDITIONS = ['rubs', 'rubs, drum to 1 %', 'lifts, drum to 1 %', 'lifts, drum to 2 %'] as const
+export const ROPE_CONDITIONS = [
+  'rubs',
+  'rubs, drum to 1 %',
+  'rubs, balance 8 % off',
+  'lifts, drum to 1 %',
+  'lifts, drum to 2 %',
+] as const
 export type RopeCondition = (typeof ROPE_CONDITIONS)[number]
 
 /** One simulated test with a rope, rubbing or winding weights up. */
@@ -173,7 +179,10 @@ export function ropeRun(condition: RopeCondition, seed: number): ReturnType<type
     wrapRad: Math.PI,
     digitN: 0.001 * full,
     noiseN: lifts ? 0 : between(0.002, 0.01) * full,
+    balanceError: condition.includes('balance') ? 0.08 : 0.003 * normalDraw(random),
   }
+  // held against weights, as far as that tells it
+  const scaleFactor = condition.includes('balance') ? 1.08 * (1 + 0.01 * normalDraw(random)) : 1
   const rig = {
     drumRadiusM,
     ropeDiameterM,
@@ -181,6 +190,8 @@ export function ropeRun(condition: RopeCondition, seed: number): ReturnType<type
     wrapRad: Math.PI,
     speedRatio,
     weightRelativeUncertainty: 0.003,
+    scaleFactor,
+    scaleRelativeUncertainty: condition.includes('balance') ? 0.01 : 0.003,
     resolutionN: made.digitN,
     pulsesPerTurn: 1,
   }

@@ -34,7 +34,10 @@ export interface RopeRig {
   /** Rotor speed over drum speed. */
   readonly speedRatio: number
   readonly weightRelativeUncertainty: number
-  /** One digit or mark of the balance; of weights that are weighed, of that scale. */
+  /** What the balance shows is multiplied by this: true over shown, 1 where left out. */
+  readonly scaleFactor?: number
+  readonly scaleRelativeUncertainty: number
+  /** One digit or mark of the balance, as it shows; of weights that are weighed, of that scale. */
   readonly resolutionN: number
   /** Of the sensor, on the rotor. */
   readonly pulsesPerTurn: number
@@ -60,28 +63,47 @@ const SLACK = 0.01
 
 const radiusOf = (rig: RopeRig) => rig.drumRadiusM + rig.ropeDiameterM / 2
 
-const asBrake = (rig: RopeRig, pulsesPerTurn: number, armRelativeUncertainty: number) => ({
+const asBrake = (
+  rig: RopeRig,
+  pulsesPerTurn: number,
+  armRelativeUncertainty: number,
+  scaleRelativeUncertainty: number,
+  resolutionN: number,
+) => ({
   armM: radiusOf(rig) / rig.speedRatio,
   armRelativeUncertainty,
   tiltRad: 0,
-  scaleRelativeUncertainty: rig.weightRelativeUncertainty,
+  scaleRelativeUncertainty,
   // nothing presses but the rope
   tareN: 0,
-  tareUncertaintyN: rig.resolutionN / Math.sqrt(12),
-  resolutionN: rig.resolutionN,
+  tareUncertaintyN: resolutionN / Math.sqrt(12),
+  resolutionN,
   pulsesPerTurn,
 })
 
 /**
+ * How well the pull of a rope is known by those of its sides, as a share: by the capstan law the balance carries the
+ * same share of the weight at every load.
+ */
+function pullRelativeUncertainty(readings: readonly RubbedReading[], rig: RopeRig): number {
+  const pulls = readings.filter((x) => x.weightN > x.slackN)
+  const [weight, slack] = [mean(pulls.map((x) => x.weightN)), mean(pulls.map((x) => x.slackN))]
+  return Math.hypot(rig.weightRelativeUncertainty * weight, rig.scaleRelativeUncertainty * slack) / (weight - slack)
+}
+
+/**
  * Torque, power and free speed from a rope laid over a drum, a weight on its tight side and a balance on its slack one:
- * T = (W − S)(R + d/2), over the gear where there is one.
+ * T = (W − S)(R + d/2), over the gear where there is one; S is what the balance shows times its factor.
  * The friction of the rope follows from the capstan law W/S = exp(μ θ) (Euler 1769, Eytelwein 1808); it must be the
  * same in all readings, and says whether they can be.
  * What two cells of a device show of a slack rope at rest, before and after, is taken off as their zero.
  * Range: four readings or more that turn, at two or more loads.
  * @throws PhysicsError WRONG_WAY, FEW_SETTINGS, NO_FALL, NO_TURNING.
  */
-export function reduceRubbed(readings: readonly RubbedReading[], rig: RopeRig, settings: BrakeSettings): RopeReduction {
+export function reduceRubbed(read: readonly RubbedReading[], rig: RopeRig, settings: BrakeSettings): RopeReduction {
+  const { scaleFactor = 1 } = rig
+  const readings = read.map((x) => ({ ...x, slackN: scaleFactor * x.slackN }))
+  const digitN = scaleFactor * rig.resolutionN
   const turning = readings.filter((r) => r.sensorRadPerS / rig.pulsesPerTurn >= STANDS)
   if (turning.length > 0 && turning.every((r) => r.weightN <= r.slackN))
     throw settledFault(
@@ -97,7 +119,8 @@ export function reduceRubbed(readings: readonly RubbedReading[], rig: RopeRig, s
       Math.max(Math.abs(x.weightN), Math.abs(x.slackN)) < SLACKENED * most,
   )
   const used = (x: RubbedReading) => turning.includes(x) || zeros.includes(x)
-  const held = asBrake(rig, rig.pulsesPerTurn, rig.radiusRelativeUncertainty)
+  const pullU = pullRelativeUncertainty(turning, rig)
+  const held = asBrake(rig, rig.pulsesPerTurn, rig.radiusRelativeUncertainty, pullU, digitN)
   const r = reduceBrake(
     readings.filter(used).map((x) => ({
       scaleN: x.weightN - x.slackN,
@@ -114,7 +137,7 @@ export function reduceRubbed(readings: readonly RubbedReading[], rig: RopeRig, s
   const told = turning
     .map((x) => ({ weightN: x.weightN - heavy, slackN: x.slackN - light }))
     .filter((x) => x.slackN > SLACK * x.weightN && x.weightN > x.slackN)
-  const digit = rig.resolutionN / Math.sqrt(12)
+  const digit = digitN / Math.sqrt(12)
   const each = told.map((x) => Math.log(x.weightN / x.slackN) / rig.wrapRad)
   const friction: Measured | null =
     each.length < 2
@@ -152,7 +175,7 @@ export function reduceLifted(readings: readonly LiftedReading[], rig: RopeRig, s
       sensorRadPerS: (rig.speedRatio * x.heightM) / x.timeS / radius,
       ...(x.gaugePressurePa === undefined ? {} : { gaugePressurePa: x.gaugePressurePa }),
     })),
-    asBrake(rig, 1, 0),
+    asBrake(rig, 1, 0, rig.weightRelativeUncertainty, rig.resolutionN),
     settings,
   )
   const rows = rowsOf(readings, (x) => x.timeS > 0 && x.heightM > 0)

@@ -10,6 +10,7 @@ const rig: RopeRig = {
   wrapRad: Math.PI,
   speedRatio: 1,
   weightRelativeUncertainty: 0,
+  scaleRelativeUncertainty: 0,
   resolutionN: 1e-3,
   pulsesPerTurn: 1,
 }
@@ -41,6 +42,38 @@ describe('a rope that rubs', () => {
     expect(r.friction!.standardUncertainty).toBeLessThan(10 * one)
     // the same ratio round a whole turn is half the friction
     expect(reduceRubbed(both, { ...rig, wrapRad: 2 * Math.PI }, settings).friction?.value).toBeCloseTo(0.125, 6)
+  })
+  test('a balance that shows a tenth too little is put right by its factor; friction as well', () => {
+    const shown = both.map((x) => ({ ...x, slackN: x.slackN / 1.1 }))
+    const off = reduceRubbed(shown, rig, settings)
+    // the pull is off by a tenth of the balance's share in it: a 2.193th of the weight
+    expect(off.stallTorque.value / 0.08).toBeCloseTo(1 + (0.1 / 1.1) * (1 / (grip - 1)), 3)
+    const right = reduceRubbed(shown, { ...rig, scaleFactor: 1.1 }, settings)
+    expect(right.stallTorque.value).toBeCloseTo(0.08, 4)
+    expect(right.friction?.value).toBeCloseTo(0.25, 6)
+    // nor does the drum turn against the weight because a balance shows more than it pulls
+    const more = both.map((x) => ({ ...x, slackN: 3 * x.slackN }))
+    expect(() => reduceRubbed(more, rig, settings)).toThrow('pulls more')
+    expect(reduceRubbed(more, { ...rig, scaleFactor: 1 / 3 }, settings).stallTorque.value).toBeCloseTo(0.08, 4)
+  })
+  test('what is not known of weights and of the balance counts by what each holds (JCGM 100, 5.1.2)', () => {
+    const unsure = reduceRubbed(
+      both,
+      { ...rig, weightRelativeUncertainty: 0.01, scaleRelativeUncertainty: 0.03 },
+      settings,
+    )
+    expect(unsure.sharedRelativeUncertainty).toBeCloseTo(Math.hypot(0.01 * grip, 0.03) / (grip - 1), 3)
+    expect(reduceRubbed(both, rig, settings).sharedRelativeUncertainty).toBeLessThan(1e-3)
+  })
+  test('a digit of the balance is one of what it shows', () => {
+    const wide = (scaleFactor: number) =>
+      reduceRubbed(
+        both.map((x) => ({ ...x, slackN: x.slackN / scaleFactor })),
+        { ...rig, resolutionN: 0.2, scaleFactor },
+        settings,
+      )
+    expect(wide(4).stallTorque.standardUncertainty).toBeGreaterThan(2 * wide(1).stallTorque.standardUncertainty)
+    expect(wide(4).friction!.standardUncertainty).toBeGreaterThan(2 * wide(1).friction!.standardUncertainty)
   })
   test('through a gear the rotor has the torque over the ratio, its own speed as read', () => {
     const geared = reduceRubbed(both, { ...rig, speedRatio: 4 }, settings)

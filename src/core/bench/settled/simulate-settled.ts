@@ -126,9 +126,10 @@ export function simulateGenerator(t: GeneratorTruth): GeneratorReading[] {
 export interface RopeTruth extends SettledTruth {
   readonly drumRadiusM: number
   readonly ropeDiameterM: number
-  /** Share by which the drum is wider than stated, and the weights heavier. */
+  /** Share by which the drum is wider than stated, and the weights heavier; by which the balance shows too little. */
   readonly radiusError: number
   readonly weightError: number
+  readonly balanceError: number
   readonly speedRatio: number
   readonly frictionOfRope: number
   readonly wrapRad: number
@@ -151,7 +152,7 @@ export function simulateRubbed(t: RopeTruth): RubbedReading[] {
     const weight = (pull + slack) / (1 + t.weightError)
     return {
       weightN: rounded(weight, t.digitN),
-      slackN: rounded(slack / (1 + t.weightError) + t.noiseN * normalDraw(random), t.digitN),
+      slackN: rounded(slack / (1 + t.balanceError) + t.noiseN * normalDraw(random), t.digitN),
       sensorRadPerS: speed,
       gaugePressurePa: rounded(gaugePa, 1e3),
     }

@@ -68,7 +68,7 @@ export const ropeLive: LiveBench = {
     if (rig.kind !== 'rope') return []
     const { weight, scale, speed } = moment.values
     const w = speed && levelOf(speed.map((v) => v / rig.pulsesPerTurn))
-    const pull = weight && scale && levelOf(weight.map((v, i) => v - scale[i]))
+    const pull = weight && scale && levelOf(weight.map((v, i) => v - rig.scaleFactor * scale[i]))
     const torque = pull && scaled(pull, leverOf(rig))
     return [...ofShaft(w, torque), ...pressureNow(moment)]
   },

@@ -74,6 +74,8 @@ export const rope: Method<RopeConditions, RopeReduction> = {
     wrapRad: Math.PI,
     speedRatio: 1,
     weightRelativeUncertainty: 0.005,
+    scaleFactor: 1,
+    scaleRelativeUncertainty: 0.005,
     resolutionN: 0.01,
     pulsesPerTurn: 1,
   }),
@@ -83,7 +85,7 @@ export const rope: Method<RopeConditions, RopeReduction> = {
   conditions: (run, { method, mapping }, rig) => {
     if (method !== 'rope' || rig.kind !== 'rope' || mapping?.kind !== 'table') return null
     const { does, drumRadiusM, ropeDiameterM, radiusRelativeUncertainty, wrapRad, speedRatio } = rig
-    const { weightRelativeUncertainty, resolutionN, pulsesPerTurn } = rig
+    const { weightRelativeUncertainty, scaleFactor, scaleRelativeUncertainty, resolutionN, pulsesPerTurn } = rig
     return {
       method: 'rope',
       does,
@@ -94,6 +96,8 @@ export const rope: Method<RopeConditions, RopeReduction> = {
         wrapRad,
         speedRatio,
         weightRelativeUncertainty,
+        scaleFactor,
+        scaleRelativeUncertainty,
         resolutionN,
         pulsesPerTurn,
       },

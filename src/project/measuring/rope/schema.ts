@@ -13,6 +13,9 @@ export const ropeRigFields = {
   /** Rotor speed over drum speed. */
   speedRatio: within('drumRatio'),
   weightRelativeUncertainty: within('relativeUncertainty'),
+  /** What the balance shows is multiplied by this: true over shown, 1 where it was not held against weights. */
+  scaleFactor: within('scaleFactor'),
+  scaleRelativeUncertainty: within('relativeUncertainty'),
   /** One digit of the balance, or of the scale by which the weights were weighed. */
   resolutionN: within('scaleDigitN'),
   pulsesPerTurn: whole('pulsesPerTurn'),

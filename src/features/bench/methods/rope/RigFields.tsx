@@ -81,6 +81,25 @@ export function RopeRigFields({ rig, edit, predicted }: RigFieldsProps) {
         limits={LIMITS.relativeUncertainty}
         onChange={(v) => set('weights', (r) => void (r.weightRelativeUncertainty = v), 'weightU')}
       />
+      {rubs && (
+        <>
+          <NumberField
+            label="Balance reads, times"
+            kind="ratio"
+            value={rig.scaleFactor}
+            limits={LIMITS.scaleFactor}
+            note="true over shown; known weights tell it: measured by hand, above, “a scale, by weights”"
+            onChange={(v) => set('balance', (r) => void (r.scaleFactor = v), 'factor')}
+          />
+          <NumberField
+            label="Balance known to ±"
+            kind="share"
+            value={rig.scaleRelativeUncertainty}
+            limits={LIMITS.relativeUncertainty}
+            onChange={(v) => set('balance', (r) => void (r.scaleRelativeUncertainty = v), 'scaleU')}
+          />
+        </>
+      )}
       <NumberField
         label="One digit"
         kind="force"
