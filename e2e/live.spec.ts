@@ -230,3 +230,45 @@ unwatched('a program of this machine is read over HTTP, another port of it', asy
   server.closeAllConnections()
   server.close()
 })
+
+unwatched(
+  'a gauge alone records a regulator: the hole in place is said by hand, and its readings reduce',
+  async ({ page }) => {
+    // what the regulator keeps before each hole, kPa
+    const KEPT: Readonly<Record<string, number>> = { '0': 360, '1': 352, '1.5': 343, '2': 330 }
+    let hole = '0'
+    const server = createServer((_, response) => {
+      response.writeHead(200, { 'access-control-allow-origin': '*', 'content-type': 'application/x-ndjson' })
+      response.write('{"device":"gauge","channels":[{"name":"outlet","unit":"kPa"}],"clock":"ms"}\n')
+      let i = 0
+      // its clock runs four times faster than true, so that the test takes seconds
+      const timer = setInterval(
+        () => response.write(`{"t":${80 * i},"outlet":${KEPT[hole] + 0.2 * ((i++ * 7) % 3)}}\n`),
+        20,
+      )
+      response.on('close', () => clearInterval(timer))
+    })
+    await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening))
+    const { port } = server.address() as AddressInfo
+    await begin(page, /Six drilled holes/)
+    await page.getByLabel('Readings from').selectOption('address')
+    await page.getByLabel('Address').fill(`http://127.0.0.1:${port}/`)
+    await page.getByRole('button', { name: 'Connect and record' }).click()
+    const place = page.getByTestId('by-hand-hole')
+    for (const next of ['0', '1', '1.5', '2', '1.5', '1', '0']) {
+      hole = next
+      await place.getByLabel('Hole').fill(next)
+      await place.getByRole('button', { name: 'It is in place' }).click()
+      await expect(place).toContainText(/Hole [\d.]+ mm in place/)
+      await page.waitForTimeout(1000)
+      await place.getByRole('button', { name: 'Change it' }).click()
+    }
+    await page.getByRole('button', { name: 'Stop recording' }).click()
+    await page.getByRole('button', { name: 'Take it into the run' }).click()
+    await expect(page.getByRole('heading', { name: 'Measured', exact: true })).toBeVisible({ timeout: 20_000 })
+    await expect(page.getByText(/before it was said what is in place by hand \(hole\)/)).toBeVisible()
+    expect(Math.abs((await figure(page, 'Keeps near closed')) - 360)).toBeLessThan(3)
+    server.closeAllConnections()
+    server.close()
+  },
+)

@@ -41,7 +41,7 @@ function fake(connections: readonly (string | LinkError)[], hold = false): Bench
   return link
 }
 
-function recording(link: BenchLink) {
+function recording(link: BenchLink, on = rig) {
   const kept: Uint8Array[] = []
   const mapped: TableMapping[] = []
   const sink = {
@@ -50,7 +50,7 @@ function recording(link: BenchLink) {
     problem: null,
   }
   let now = Date.parse('2026-11-27T09:00:00.000Z')
-  const recorder = new LiveRecorder({ rig, build, roomPaAbs: 101_325, device: link, sink, now: () => (now += 10) })
+  const recorder = new LiveRecorder({ rig: on, build, roomPaAbs: 101_325, device: link, sink, now: () => (now += 10) })
   const text = () => new TextDecoder().decode(Buffer.concat(kept))
   return { recorder, text, mapped }
 }
@@ -153,4 +153,98 @@ test('only this machine is asked', () => {
   for (const own of ['http://localhost:8080/x', 'http://127.0.0.1:5000/']) expect(ownAddress(own)).toBe(true)
   for (const other of ['http://192.168.1.4/', 'https://localhost/', 'http://localhost.example/', 'file:///etc', 'x'])
     expect(ownAddress(other)).toBe(false)
+})
+
+describe('what a maker sets by hand while a device records', () => {
+  const droop = methodOf('droop').newRig('d')
+  const [hole] = methodOf('droop').roles(droop)
+  const GAUGE = '{"device":"gauge","channels":[{"name":"outlet","unit":"kPa"}],"clock":"ms"}\n'
+  const pressures = (from: number, to: number, kPa: number) =>
+    Array.from({ length: to - from }, (_, k) => `{"t":${50 * (from + k)},"outlet":${kPa}}\n`).join('')
+
+  /** A link that is fed by hand. */
+  function fed() {
+    let controller: ReadableStreamDefaultController<Uint8Array>
+    const stream = new ReadableStream<Uint8Array>({ start: (c) => void (controller = c) })
+    const link: BenchLink = { name: 'fed', open: () => Promise.resolve(stream) }
+    return { link, send: (text: string) => controller.enqueue(new TextEncoder().encode(text)) }
+  }
+
+  test('the hole of a plate: asked for where the device does not tell it, written where a line ends, read back', async () => {
+    const { link, send } = fed()
+    const { recorder, text, mapped } = recording(link, droop)
+    void recorder.start()
+    expect(recorder.byHand).toEqual([])
+    send(GAUGE)
+    await until(() => recorder.header !== null)
+    expect(recorder.byHand.map((r) => r.id)).toEqual(['hole'])
+    recorder.place(hole, 0)
+    send(pressures(0, 100, 350) + '{"t":5000,"out')
+    await until(() => recorder.protocol.readings === 100)
+    // in the middle of a line of the device's
+    recorder.place(hole, null)
+    expect(text().endsWith('"out')).toBe(true)
+    send(`let":349}\n${pressures(101, 150, 349)}`)
+    await until(() => recorder.protocol.readings === 150)
+    recorder.place(hole, 1.2e-3)
+    send(pressures(150, 250, 341))
+    await until(() => recorder.protocol.readings === 250)
+    expect(recorder.inPlace.get('hole')).toBe(1.2e-3)
+    expect(recorder.figures.find((f) => f.id === 'outlet')?.value).toBe(341e3)
+    await recorder.stop()
+    expect(recorder.protocol.badLines).toBe(0)
+    expect(
+      text()
+        .match(/.*"bench":"set".*/g)
+        ?.map((line) => (JSON.parse(line) as { value: unknown }).value),
+    ).toEqual([0, null, 1.2])
+    expect(mapped.at(-1)?.columns.hole).toEqual({ header: 'hole [mm]', unit: 'mm' })
+    const parsed = parseTable(new TextEncoder().encode(text()))
+    const column = parsed.ok ? parsed.table.columns.find((c) => c.name === 'hole') : undefined
+    // the reading that was half sent while it was taken out counts as before: its line had begun
+    expect(column?.values).toHaveLength(201)
+    expect(new Set(column?.values)).toEqual(new Set([0, 1.2e-3]))
+  })
+
+  test('nothing is asked for that the device sends, nor of a rig whose device tells all', async () => {
+    const all = fed()
+    const { recorder } = recording(all.link, droop)
+    void recorder.start()
+    all.send('{"device":"gauge","channels":[{"name":"outlet","unit":"kPa"},{"name":"hole","unit":"mm"}]}\n')
+    await until(() => recorder.header !== null)
+    expect(recorder.byHand).toEqual([])
+    await recorder.stop()
+    const wheel = fed()
+    const turning = recording(wheel.link)
+    void turning.recorder.start()
+    wheel.send(HEADER)
+    await until(() => turning.recorder.header !== null)
+    expect(turning.recorder.byHand).toEqual([])
+    await turning.recorder.stop()
+  })
+
+  test('one cell at a rope: the weight that was hung on makes the torque of the moment', async () => {
+    const on = methodOf('rope').newRig('r')
+    const { link, send } = fed()
+    const { recorder } = recording(link, on)
+    void recorder.start()
+    send('{"device":"cell","channels":[{"name":"balance","unit":"N"},{"name":"speed","unit":"rpm"}],"clock":"ms"}\n')
+    await until(() => recorder.header !== null)
+    const [weight] = recorder.byHand
+    const rows = (from: number) =>
+      Array.from({ length: 40 }, (_, k) => `{"t":${50 * (from + k)},"balance":0.5,"speed":6000}\n`).join('')
+    send(rows(0))
+    await until(() => recorder.protocol.readings === 40)
+    expect(recorder.figures.map((f) => f.id)).not.toContain('torque')
+    recorder.place(weight, 1.5)
+    send(rows(40))
+    await until(() => recorder.protocol.readings === 80)
+    // (1.5 − 0.5) N at 21 mm
+    expect(recorder.figures.find((f) => f.id === 'torque')?.value).toBeCloseTo(0.021, 6)
+    recorder.place(weight, null)
+    send(rows(80))
+    await until(() => recorder.protocol.readings === 120)
+    expect(recorder.figures.map((f) => f.id)).not.toContain('torque')
+    await recorder.stop()
+  })
 })

@@ -19,6 +19,8 @@ export class Moments {
   private readonly times = new Float64Array(CAPACITY)
   private readonly rings: readonly Float64Array[]
   private count = 0
+  /** What was set by hand, by role, in SI. */
+  private readonly set = new Map<string, number>()
 
   constructor(header: DeviceHeader, mapping: TableMapping, roles: readonly Role[], roomPaAbs: number) {
     this.sources = roles.flatMap((role) => {
@@ -31,6 +33,11 @@ export class Moments {
       return [{ role: role.id, channel, si, less: absolute ? roomPaAbs : 0 }]
     })
     this.rings = this.sources.map(() => new Float64Array(CAPACITY))
+  }
+
+  /** What is in place by hand; NaN while it is changed. */
+  place(role: string, value: number): void {
+    this.set.set(role, value)
   }
 
   push(timeS: number, values: readonly number[]): void {
@@ -57,6 +64,7 @@ export class Moments {
       const all = take(this.rings[i])
       if (all.some(Number.isFinite)) values[role] = all
     })
+    for (const [role, value] of this.set) if (Number.isFinite(value)) values[role] = new Float64Array(n).fill(value)
     return { nowS, timeS: take(this.times), values }
   }
 }

@@ -1,7 +1,16 @@
 import { TracePyramid } from '../core/bench'
 import type { Build, Rig, TableMapping } from '../project/document'
 import { liveOf, methodOf, type LiveBench, type LiveFigure } from '../project/measuring'
-import { LineProtocol, guessChannels, type DeviceHeader, type LineEvent } from '../project/recording'
+import {
+  LineProtocol,
+  UNITS_OF,
+  channelHeader,
+  splitHeader,
+  guessChannels,
+  type DeviceHeader,
+  type LineEvent,
+  type Role,
+} from '../project/recording'
 import { LinkError, type BenchLink } from './contract'
 import { Moments } from './moment'
 
@@ -36,6 +45,8 @@ const FIGURE_EVERY_S = 0.04
 /** So long after a link was lost it is tried again, ms: at once, then less often. */
 const RETRIES_MS = [300, 1000, 2000, 4000]
 const SHOWN_BREAKS = 50
+/** What is set by hand is written in, by what it is of. */
+const BY_HAND_UNITS: Partial<Record<Role['of'], string>> = { length: 'mm', force: 'N' }
 
 /**
  * Records a device: reads its lines, keeps every byte as it came, makes traces and the figures of the moment, and opens
@@ -50,14 +61,20 @@ export class LiveRecorder {
   readonly breaks: Break[] = []
   readonly strips: Strip[] = []
   figures: readonly LiveFigure[] = []
+  /** What was said to be in place by hand, by role, SI; null while it is changed. */
+  readonly inPlace = new Map<string, number | null>()
   nowS = 0
   /** When the last reading came, ms of the page's clock. */
   heardAt: number | null = null
   private moments: Moments | null = null
+  /** Roles that the device itself sends. */
+  private sent: ReadonlySet<string> = new Set()
   private figuredS = -Infinity
   private readonly live: LiveBench
   private readonly ending = new AbortController()
   private lineOpen = false
+  /** Lines of the page's own that wait for the device's to end. */
+  private held = ''
   private running: Promise<void> | null = null
 
   constructor(
@@ -118,6 +135,7 @@ export class LiveRecorder {
       if (this.header && tries === 0) this.note('lost')
       await this.pause(RETRIES_MS[Math.min(tries, RETRIES_MS.length - 1)])
     }
+    this.sayHeld()
     this.protocol.finish(this.hear)
   }
 
@@ -146,8 +164,22 @@ export class LiveRecorder {
     }
   }
 
-  /** Keeps bytes, and reads them. */
+  /** Takes what the device sent; what the page has to say goes where a line has ended. */
   private take(bytes: Uint8Array): void {
+    const ended = this.held === '' ? 0 : bytes.indexOf(10) + 1
+    this.keep(bytes.subarray(0, ended))
+    if (ended > 0) this.sayHeld()
+    this.keep(bytes.subarray(ended))
+  }
+
+  private sayHeld(): void {
+    const { held } = this
+    this.held = ''
+    this.keep(new TextEncoder().encode(held && this.lineOpen ? `\n${held}` : held))
+  }
+
+  /** Keeps bytes, and reads them. */
+  private keep(bytes: Uint8Array): void {
     if (bytes.length === 0) return
     this.of.sink.append(bytes)
     this.lineOpen = bytes[bytes.length - 1] !== 10
@@ -155,10 +187,43 @@ export class LiveRecorder {
     if (this.nowS - this.figuredS >= FIGURE_EVERY_S) this.figure()
   }
 
-  /** A line of the page's own, on a line of its own. */
-  private note(bench: 'lost' | 'connected'): void {
-    const text = `${this.lineOpen ? '\n' : ''}${JSON.stringify({ bench, at: new Date(this.now()).toISOString() })}\n`
-    this.take(new TextEncoder().encode(text))
+  /** A line of the page's own, on a line of its own. One of the device's that is broken off is ended by it. */
+  private note(bench: 'lost' | 'connected' | 'set', more: object = {}): void {
+    const line = `${JSON.stringify({ bench, ...more, at: new Date(this.now()).toISOString() })}\n`
+    // while the link holds, the rest of the device's line is still to come
+    if (bench === 'set' && this.lineOpen) this.held += line
+    else {
+      this.keep(new TextEncoder().encode(`${this.lineOpen ? '\n' : ''}${line}`))
+      this.sayHeld()
+    }
+  }
+
+  /** Of what the device does not tell, the roles that can be set by hand as it goes; none before it has said what it sends. */
+  get byHand(): readonly Role[] {
+    const { rig } = this.of
+    const names = this.live.byHand?.(rig) ?? []
+    return methodOf(rig.kind)
+      .roles(rig)
+      .filter(({ id }) => names.includes(id) && this.header !== null && !this.sent.has(id))
+  }
+
+  /**
+   * Says what is in place by hand from the next reading on, in SI; null while it is changed. It is written among the
+   * device's lines, as a channel of its own.
+   */
+  place({ id, of }: Role, value: number | null): void {
+    if (!this.mapping || this.ending.signal.aborted) return
+    const unit = BY_HAND_UNITS[of] ?? ''
+    const si = UNITS_OF[of]?.[unit] ?? 1
+    this.note('set', { name: id, unit, value: value === null ? null : Number((value / si).toPrecision(9)) })
+    this.inPlace.set(id, value)
+    this.moments?.place(id, value ?? NaN)
+    const { columns } = this.mapping
+    this.mapping = {
+      ...this.mapping,
+      columns: { ...columns, [id]: { header: channelHeader({ name: id, unit }), unit } },
+    }
+    this.of.sink.map(this.mapping)
   }
 
   private readonly hear = (event: LineEvent): void => {
@@ -175,6 +240,20 @@ export class LiveRecorder {
     const roles = methodOf(this.of.rig.kind).roles(this.of.rig)
     this.header = header
     this.mapping = guessChannels(header, roles)
+    const { columns } = this.mapping
+    this.sent = new Set(
+      roles
+        .filter((role) =>
+          header.channels.some((c) => {
+            const { unit } = splitHeader(channelHeader(c))
+            // a guess takes any column where none fits
+            return unit
+              ? unit.kind === role.of && columns[role.id]?.header === channelHeader(c)
+              : role.like.test(c.name)
+          }),
+        )
+        .map((role) => role.id),
+    )
     this.of.sink.map(this.mapping)
     this.moments = new Moments(header, this.mapping, roles, this.of.roomPaAbs)
     for (const { name, unit } of header.channels)

@@ -167,6 +167,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `${count} ${count === 1 ? 'line of the device was' : 'lines of the device were'} not understood and left out (first: line ${first}, ${why}).`,
   'lines-left-out': ({ count }) =>
     `${count} ${count === 1 ? 'reading was' : 'readings were'} left out: something that the others hold was missing in ${count === 1 ? 'it' : 'them'}.`,
+  'lines-being-set': ({ count, names }) =>
+    `${count} ${count === 1 ? 'reading' : 'readings'} came before it was said what is in place by hand (${names}), or while it was changed, and ${count === 1 ? 'is' : 'are'} left out.`,
   'lines-held': ({ name, every }) =>
     `“${name}” came with about every ${every}th reading; between them it stands at the last one.`,
   'lines-gap': ({ fromS, forS }) => `Nothing came for ${forS.toPrecision(2)} s from ${fromS.toFixed(2)} s on.`,

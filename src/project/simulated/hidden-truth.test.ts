@@ -6,8 +6,8 @@ import { keptDemo } from '../demo/kept-demo'
 import type { Measurement, Rig, Run } from '../document'
 import { kindOf } from '../machines/registry'
 import { liveOf, methodOf } from '../measuring'
-import { guessChannels, parseTable } from '../recording'
-import { USUAL, asked, codes, figure, marks, measured, recorded, rigs, speeds } from './testing'
+import { guessChannels, guessMapping, parseTable } from '../recording'
+import { USUAL, ambient, asked, codes, figure, marks, measured, recorded, rigs, speeds, spindle } from './testing'
 
 /** What the blades have at a share of the speed at which they have nothing left. */
 const left = (bend: number, x: number) => 1 - (1 - bend) * x - bend * x * x
@@ -146,6 +146,43 @@ describe('what the bench really does comes out of its lines', () => {
     expect(closed(0)).not.toBe(closed(3))
     const other = figure(measured(rigs.droop, { ...of, seed: 12 }, benchProgram(of).endS), 'closedGaugePa').value
     expect(Math.abs(closed(0) - other)).toBeGreaterThan(3000)
+  })
+  test('a regulator’s holes told by hand give what they give where the device tells them', () => {
+    const of = asked(rigs.droop, 9, USUAL)
+    const sent = new TextDecoder()
+      .decode(recorded(of, benchProgram(of).endS))
+      .trim()
+      .split('\n')
+    let last: unknown
+    const byHand = sent.flatMap((line) => {
+      const read = JSON.parse(line) as Record<string, unknown>
+      if (Array.isArray(read.channels)) {
+        const channels = (read.channels as { name: string }[]).filter((c) => c.name !== 'hole')
+        return [JSON.stringify({ ...read, channels })]
+      }
+      const { hole, ...rest } = read
+      if (hole === undefined || hole === last) return [JSON.stringify(rest)]
+      last = hole
+      const say = (value: unknown) => JSON.stringify({ bench: 'set', name: 'hole', unit: 'mm', value })
+      return [say(null), say(hole), JSON.stringify(rest)]
+    })
+    const reduced = (lines: readonly string[]) => {
+      const parsed = parseTable(new TextEncoder().encode(`${lines.join('\n')}\n`))
+      if (!parsed.ok) throw new Error(parsed.message)
+      const method = methodOf('droop')
+      const mapping = guessMapping(parsed.table.columns, method.roles(rigs.droop))
+      const measurement = { ...method.freshSettings(), mapping } as Measurement
+      const run = { gaugePressurePa: 350e3, ambient } as Run
+      return method.reduce(
+        { kind: 'table', table: parsed.table },
+        method.conditions(run, measurement, rigs.droop, spindle)!,
+      )
+    }
+    const [told, hand] = [reduced(sent), reduced(byHand)]
+    for (const id of ['closedGaugePa', 'droopPerGramPa'])
+      expect(Math.abs(figure(hand, id).value - figure(told, id).value)).toBeLessThan(
+        0.2 * figure(told, id).standardUncertainty,
+      )
   })
   test.each([2, 9])('a rope between two cells: power of the machine, friction as the rope has it (seed %d)', (seed) => {
     const of = asked(rigs.rope, seed, USUAL)

@@ -8,7 +8,7 @@ import { benchLines } from '.'
 const at = '2026-11-27T09:00:00.000Z'
 export const spindle = newBuild({ id: 'b', machineId: 'm', name: 'Spindle', createdAt: at })
 export const glider = newThrustBuild({ id: 'g', machineId: 'm', name: 'Glider', createdAt: at })
-const ambient = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
+export const ambient = { absolutePressurePa: 101_325, temperatureK: 293.15, relativeHumidity: 0.5 }
 export const USUAL = ['sag', 'noise', 'drop-outs', 'drift'] as const
 
 export const rigs: Readonly<Record<string, Rig>> = Object.fromEntries(

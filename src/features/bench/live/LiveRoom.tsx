@@ -23,6 +23,7 @@ import { takeIn, useShown, type Shown } from '../../shared'
 import { MarkButtons } from '../plan/MarkButtons'
 import { STOPPED_BY } from '../plan/words'
 import { useStopSound } from './alarm'
+import { ByHand } from './ByHand'
 import { LiveFigures } from './LiveFigures'
 import { Setup } from './Setup'
 import { useRecorder, type LiveLook } from './use-recorder'
@@ -75,6 +76,9 @@ function StateLine({ look }: { look: LiveLook }) {
   )
 }
 
+const ofSpeed = ({ figure, unit }: Pick<LiveLook['strips'][number], 'figure' | 'unit'>) =>
+  figure === 'speed' || unit === 'rpm'
+
 function Strips({
   look,
   windowS,
@@ -89,7 +93,7 @@ function Strips({
   shown: Shown
 }) {
   return look.strips.map(({ id, label, unit, figure, trace }) => {
-    const turning = figure === 'speed' || unit === 'rpm'
+    const turning = ofSpeed({ figure, unit })
     const scale = figure ? shown.number(1, 'rotation') : 1
     const inStrip = (radPerS: number | null) =>
       radPerS === null || !turning ? null : shown.number(radPerS, 'rotation')
@@ -279,6 +283,9 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
           <Box my="4">
             <LiveFigures figures={look?.figures ?? []} />
           </Box>
+          {look && look.link.phase !== 'stopped' && (
+            <ByHand byHand={look.byHand} onPlace={(role, value) => session.recorder.place(role, value)} />
+          )}
           <Box mb="4">
             <MarkButtons runId={run.id} />
           </Box>
@@ -292,7 +299,7 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
               shown={shown}
             />
           )}
-          {turns && (
+          {look?.strips.some(ofSpeed) && (
             <Box fontSize="xs" color="mute" mt="1">
               Solid: measured. Dashed: the free speed that is predicted of this build. Hatched: where this run is to
               stop.

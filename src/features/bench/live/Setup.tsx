@@ -3,7 +3,7 @@ import { Box, Flex, Grid, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { canSerial, chooseSerial, httpLink, LinkError, ownAddress, type BenchLink } from '../../../devices'
 import type { Build, MachinePredicted, Rig, Run } from '../../../project/document'
-import { liveOf } from '../../../project/measuring'
+import { liveOf, methodOf } from '../../../project/measuring'
 import { benchQuery } from '../../../project/simulated'
 import { Advice, ChoiceField, MainButton, SectionTitle, TextField } from '../../../ui'
 import { rigTitle } from '../../shared'
@@ -50,6 +50,10 @@ export function Setup({
   const [address, setAddress] = useState('http://localhost:8080/')
   const [fault, setFault] = useState<{ readonly title: string; readonly text: string } | null>(null)
   const simulated = liveOf(rig)?.simulated(rig, build, predicted, run.gaugePressurePa) ?? null
+  const byHand = liveOf(rig)?.byHand?.(rig) ?? []
+  const told = methodOf(rig.kind)
+    .roles(rig)
+    .flatMap(({ id, label }) => (byHand.includes(id) ? [label.toLowerCase()] : []))
   const connect = async (): Promise<BenchLink | null> => {
     if (way === 'serial') return chooseSerial()
     if (way === 'address') {
@@ -112,6 +116,9 @@ export function Setup({
           <li>Nobody in the plane of the rotor; guard and glasses on, hose tied.</li>
           <li>Three seconds of rest are recorded first, so that zero and tare are in the recording.</li>
           <li>The supply is shut first, whatever happens.</li>
+          {told.length > 0 && (
+            <li>Where the device does not tell the {told.join(' and the ')}, you say it here as it goes.</li>
+          )}
         </chakra.ul>
         <Flex mt="4">
           <MainButton h="44px" px="5" fontSize="lg" onClick={() => void begin()}>

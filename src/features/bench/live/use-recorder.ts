@@ -11,6 +11,7 @@ import {
 } from '../../../devices'
 import type { Build, Measurement, Rig, Run } from '../../../project/document'
 import type { LiveFigure } from '../../../project/measuring'
+import type { Role } from '../../../project/recording'
 import { liveLock, useStore, type LiveWriter } from '../../../store'
 import { freshId } from '../../shared'
 
@@ -39,6 +40,8 @@ export interface LiveLook {
   readonly problem: string | null
   readonly figures: readonly LiveFigure[]
   readonly strips: readonly Strip[]
+  /** What its maker sets by hand, and what of it is in place now, SI. */
+  readonly byHand: readonly { readonly role: Role; readonly now: number | null }[]
 }
 
 function lookAt({ recorder, writer }: LiveSession): LiveLook {
@@ -55,6 +58,7 @@ function lookAt({ recorder, writer }: LiveSession): LiveLook {
     problem: writer.problem,
     figures,
     strips: [...strips],
+    byHand: recorder.byHand.map((role) => ({ role, now: recorder.inPlace.get(role.id) ?? null })),
   }
 }
 

@@ -38,6 +38,7 @@ export const tankLive: LiveBench = {
 /** A regulator before drilled holes: what it keeps, and what stands before it. */
 export const droopLive: LiveBench = {
   momentS: 0.5,
+  byHand: () => ['hole'],
   figures: ({ values }) => [
     ...level('outlet', 'gaugePressure', values.pressure),
     ...level('source', 'gaugePressure', values.source),

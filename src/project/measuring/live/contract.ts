@@ -40,6 +40,8 @@ export interface LiveBench {
   serves?(rig: Rig): boolean
   /** Figures are taken from so much of the newest readings, s. */
   readonly momentS: number
+  /** Roles that a maker may set by hand where the device does not tell them. */
+  byHand?(rig: Rig): readonly string[]
   figures(moment: LiveMoment, rig: Rig, build: Build): readonly LiveFigure[]
   /** Null where a bench of that kind cannot be simulated. */
   simulated(rig: Rig, build: Build, predicted: MachinePredicted, gaugePressurePa: number): BenchOfRig | null

@@ -64,6 +64,8 @@ const leverOf = (rig: Extract<Rig, { kind: 'rope' }>) => (rig.drumRadiusM + rig.
 export const ropeLive: LiveBench = {
   serves: (rig) => rig.kind === 'rope' && rig.does === 'rubs',
   momentS: 1,
+  // weights are known before they are hung on: one cell is enough
+  byHand: () => ['weight'],
   figures: (moment, rig) => {
     if (rig.kind !== 'rope') return []
     const { weight, scale, speed } = moment.values

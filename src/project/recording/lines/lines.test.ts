@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
-import { LineProtocol, guessChannels, parseTable, traceRoles, type LineEvent } from '..'
+import { DROOP_ROLES, LineProtocol, guessChannels, guessMapping, parseTable, traceRoles, type LineEvent } from '..'
 
 const HEADER =
   '{"device":"wheel","channels":[{"name":"angle","unit":"count","perTurn":400},{"name":"pressure","unit":"kPa"}],"clock":"us"}'
@@ -213,4 +213,88 @@ test('the sketch that ships sends what the reader reads: its own text, filled in
   expect(parsed.table.columns.map((c) => Number(c.values[39].toFixed(6)))).toEqual([0.195, 117, 349_200, 0.8123])
   expect(Math.max(...sent.map((l) => l.length))).toBeLessThan(Number(/char line\[(\d+)\]/.exec(sketch)?.[1]))
   expect(sketch).toContain('Serial.begin(115200)')
+})
+
+describe('what is set by hand beside the device', () => {
+  const set = (value: unknown, more: object = {}) =>
+    JSON.stringify({ bench: 'set', name: 'hole', unit: 'mm', value, ...more })
+  const table = (lines: readonly string[]) => {
+    const parsed = parseTable(bytes([HEADER, ...lines, ''].join('\n')))
+    if (!parsed.ok) throw new Error(parsed.message)
+    return parsed.table
+  }
+  const [a, b, c, d, e, f] = steady(6)
+  const holes = (lines: readonly string[]) => {
+    const { columns } = table(lines)
+    const own = columns.find((column) => column.name === 'hole')
+    return own && Array.from(own.values, (v) => Number((1000 * v).toFixed(6)))
+  }
+
+  test('stands from the next reading on, a column like any other; it is guessed by its name', () => {
+    expect(holes([set(0), a, b, set(1.2), c, set(1.6), d, e])).toEqual([0, 0, 1.2, 1.6, 1.6])
+    const { columns, notes } = table([set(0), a, b])
+    expect(columns.map((column) => column.header)).toEqual(['time [s]', 'angle [count]', 'pressure [kPa]', 'hole [mm]'])
+    expect(notes).toEqual([])
+    expect(guessMapping(columns, DROOP_ROLES).columns.hole).toEqual({ header: 'hole [mm]', unit: 'mm' })
+  })
+  test('readings before it was said, and while it is changed, are left out and told', () => {
+    const lines = [a, set(0.8), b, c, set(null), d, e, set(1), f]
+    expect(holes(lines)).toEqual([0.8, 0.8, 1])
+    const { notes, columns } = table(lines)
+    expect(Array.from(columns[0].values, (t) => Math.round(1000 * t))).toEqual([5, 10, 25])
+    expect(notes).toEqual([{ code: 'lines-being-set', values: { count: 3, names: 'hole' } }])
+  })
+  test('two things at once: both must be in place', () => {
+    const weight = (value: number | null) => JSON.stringify({ bench: 'set', name: 'weight', unit: 'N', value })
+    const { columns, notes } = table([set(1), a, weight(2), b, set(null), c, set(2), d, weight(null), e])
+    expect(columns.map((column) => column.name)).toContain('weight')
+    expect(Array.from(columns[0].values)).toEqual([0.005, 0.015])
+    expect(notes[0].values).toEqual({ count: 3, names: 'hole, weight' })
+  })
+  test('a reading that lacks a channel counts among those, not among what was being set', () => {
+    const bare = '{"t":10000,"angle":3}'
+    expect(table([set(1), a, b, bare, d]).notes.map((n) => [n.code, n.values.count])).toEqual([['lines-left-out', 1]])
+    expect(table([set(1), a, b, set(null), bare, set(2), d]).notes.map((n) => [n.code, n.values.count])).toEqual([
+      ['lines-left-out', 1],
+    ])
+  })
+  test('what was never in place is no column; where no reading has it, that is said', () => {
+    expect(holes([set(null), a, b])).toBeUndefined()
+    expect(table([set(null), a, b]).rows).toBe(2)
+    const none = parseTable(bytes([HEADER, a, b, set(1), set(null), c, ''].join('\n')))
+    expect(none).toMatchObject({ ok: true })
+    const never = parseTable(
+      bytes(
+        [
+          HEADER,
+          set(1),
+          set(null),
+          a,
+          JSON.stringify({ bench: 'set', name: 'weight', unit: 'N', value: 1 }),
+          b,
+          set(2),
+          JSON.stringify({ bench: 'set', name: 'weight', unit: 'N', value: null }),
+          c,
+          '',
+        ].join('\n'),
+      ),
+    )
+    expect(never).toMatchObject({ ok: false, message: expect.stringContaining('in place') })
+  })
+  test.each([
+    ['no name', set(1, { name: 7 })],
+    ['no name at all', set(1, { name: '' })],
+    ['the clock', set(1, { name: 't' })],
+    ['a name without end', set(1, { name: 'x'.repeat(81) })],
+    ['a unit that is none', set(1, { unit: 3 })],
+    ['a value that is none', set('1')],
+    ['no value', JSON.stringify({ bench: 'set', name: 'hole', unit: 'mm' })],
+    ['what the device sends', set(1, { name: 'pressure' })],
+  ])('%s is passed over and counted', (_, wrong) => {
+    const { columns, badRows } = table([a, wrong, b])
+    expect([columns.length, badRows.count]).toEqual([3, 1])
+  })
+  test('another unit than before is passed over; the value before it stands', () => {
+    expect(holes([set(1), a, set(0.05, { unit: 'in' }), b])).toEqual([1, 1])
+  })
 })

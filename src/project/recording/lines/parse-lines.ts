@@ -49,6 +49,8 @@ interface Read {
   readonly header: DeviceHeader
   readonly time: Float64Array
   readonly columns: readonly Float64Array[]
+  /** Set by hand beside the device. */
+  readonly sets: readonly { readonly channel: Pick<DeviceChannel, 'name' | 'unit'>; readonly values: Float64Array }[]
   readonly breaks: DeviceTold['breaks']
   readonly bads: readonly Extract<LineEvent, { kind: 'bad' }>[]
   readonly badCount: number
@@ -60,11 +62,21 @@ function readAll(text: string, progress?: (share: number) => void): Read | { rea
   let columns: Growing[] = []
   const breaks: Extract<LineEvent, { kind: 'break' }>[] = []
   const bads: Extract<LineEvent, { kind: 'bad' }>[] = []
+  const sets = new Map<string, { readonly unit: string; readonly values: Growing; now: number }>()
+  const set = (name: string, unit: string, value: number) => {
+    const known = sets.get(name) ?? { unit, values: new Growing(), now: value }
+    // what came before it was set is not known
+    while (known.values.length < time.length) known.values.push(NaN)
+    known.now = value
+    sets.set(name, known)
+  }
   const hear = (event: LineEvent) => {
     if (event.kind === 'reading') {
       time.push(event.timeS)
       for (let i = 0; i < columns.length; i++) columns[i].push(event.values[i])
+      for (const { values, now } of sets.values()) values.push(now)
     } else if (event.kind === 'header') columns = event.header.channels.map(() => new Growing())
+    else if (event.kind === 'set') set(event.name, event.unit, event.value)
     else if (event.kind === 'break') breaks.push(event)
     else if (bads.length < SHOWN_FAULTS) bads.push(event)
   }
@@ -77,9 +89,21 @@ function readAll(text: string, progress?: (share: number) => void): Read | { rea
   const first = bads.length > 0 ? ` Line ${bads[0].line}: ${bads[0].why}.` : ''
   if (!header) return { why: `No line says what is sent: {"device":…, "channels":[…]} is expected first.${first}` }
   if (time.length === 0) return { why: `The device said what it sends, and sent no reading.${first} Record again.` }
-  return { header, time: time.done(), columns: columns.map((c) => c.done()), breaks, bads, badCount: badLines }
+  return {
+    header,
+    time: time.done(),
+    columns: columns.map((c) => c.done()),
+    sets: [...sets].map(([name, { unit, values }]) => ({ channel: { name, unit }, values: values.done() })),
+    breaks,
+    bads,
+    badCount: badLines,
+  }
 }
 
+const NOTHING_SET =
+  'No reading came while everything was in place that is set by hand. Say what is in place before the readings, and record again.'
+
+const sum = (values: Float64Array) => values.reduce((a, b) => a + b, 0)
 const known = (values: Float64Array) => values.reduce((n, v) => (Number.isNaN(v) ? n : n + 1), 0)
 
 /** A channel that comes with fewer readings than others stands at its last value between them. */
@@ -89,28 +113,37 @@ function held(values: Float64Array): Float64Array {
 }
 
 /**
- * A device's lines as a table, time first. Channels that came with less than half of the readings are held between;
- * readings that lack another are left out.
+ * A device's lines as a table, time first, what was set by hand last. Channels that came with less than half of the
+ * readings are held between; readings that lack another are left out, and those while something was being set.
  */
 export function parseLines(text: string, progress?: (share: number) => void): ParsedTable {
   const read = readAll(text, progress)
   if ('why' in read) return { ok: false, message: read.why }
   const { header, time, breaks, bads, badCount } = read
+  const sets = read.sets.filter(({ values }) => known(values) > 0)
+  const inPlace = time.map((_, i) => (sets.every(({ values }) => !Number.isNaN(values[i])) ? 1 : 0))
   const sent = header.channels.flatMap((channel, i) => {
     const share = known(read.columns[i]) / time.length
     return share === 0 ? [] : [{ channel, share, values: read.columns[i] }]
   })
   const full = sent.filter((c) => c.share >= 0.5).map((c) => c.values)
-  const whole = time.map((_, i) => (full.every((values) => !Number.isNaN(values[i])) ? 1 : 0))
-  const kept = whole.reduce((a, b) => a + b, 0)
+  const sound = time.map((_, i) => (full.every((values) => !Number.isNaN(values[i])) ? 1 : 0))
+  const whole = time.map((_, i) => sound[i] * inPlace[i])
+  const kept = sum(whole)
+  if (kept === 0) return { ok: false, message: NOTHING_SET }
   const keep = (values: Float64Array) => (kept === time.length ? values : values.filter((_, i) => whole[i] === 1))
   const columns = [
     columnOf(CLOCK, keep(time)),
     ...sent.map(({ channel, share, values }) => columnOf(channel, keep(share < 0.5 ? held(values) : values))),
+    ...sets.map(({ channel, values }) => columnOf(channel, keep(values))),
   ]
   const notes: Said[] = []
   if (badCount > 0) notes.push(said('lines-bad', { count: badCount, first: bads[0].line, why: bads[0].why }))
-  if (kept < time.length) notes.push(said('lines-left-out', { count: time.length - kept }))
+  const lacking = time.length - sum(sound)
+  if (lacking > 0) notes.push(said('lines-left-out', { count: lacking }))
+  const changing = sum(sound) - kept
+  if (changing > 0)
+    notes.push(said('lines-being-set', { count: changing, names: sets.map((s) => s.channel.name).join(', ') }))
   for (const { channel, share } of sent)
     if (share < 0.5) notes.push(said('lines-held', { name: channel.name, every: Math.round(1 / share) }))
   for (const broken of breaks.slice(0, SHOWN_FAULTS)) notes.push(BREAK_NOTES[broken.cause](broken))

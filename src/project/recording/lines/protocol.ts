@@ -29,6 +29,8 @@ export type LineEvent =
       /** By place in the header's channels; NaN where this reading has none of it. */
       readonly values: readonly number[]
     }
+  /** What was set by hand beside the device, from the next reading on; NaN while it is being changed. */
+  | { readonly kind: 'set'; readonly name: string; readonly unit: string; readonly value: number }
   | { readonly kind: 'break'; readonly cause: BreakCause; readonly fromS: number; readonly toS: number }
   | { readonly kind: 'bad'; readonly line: number; readonly text: string; readonly why: string }
 
@@ -101,6 +103,8 @@ export class LineProtocol {
   private lastS = 0
   /** The usual step between readings, s. */
   private usualS = NaN
+  /** Of what is set by hand. */
+  private readonly units = new Map<string, string>()
   private lostAt: number | null = null
   private awayS: number | null = null
   private rejoined = false
@@ -151,6 +155,7 @@ export class LineProtocol {
       return this.bad(text, 'no JSON', hear)
     }
     if (!isObject(line)) return this.bad(text, 'an object is expected', hear)
+    if (line.bench === 'set') return this.set(line, text, hear)
     if ('bench' in line) return this.mark(line)
     if ('channels' in line) return this.begin(line, text, hear)
     if (!this.header) return this.bad(text, 'a reading before the first line that says what is sent', hear)
@@ -168,6 +173,21 @@ export class LineProtocol {
       this.rejoined = true
       this.lostAt = null
     }
+  }
+
+  /** A line of the page's own as well: what a device cannot tell, as its maker set it. */
+  private set(line: Record<string, unknown>, text: string, hear: (event: LineEvent) => void): void {
+    const { name, unit = '', value } = line
+    if (typeof name !== 'string' || name === '' || name === 't' || name.length > 80 || typeof unit !== 'string')
+      return this.bad(text, 'set: a name and its unit are expected', hear)
+    if (value !== null && !(typeof value === 'number' && Number.isFinite(value)))
+      return this.bad(text, 'set: a value is expected, or null while it is changed', hear)
+    if (this.header?.channels.some((c) => c.name === name))
+      return this.bad(text, `set: the device itself sends “${name}”`, hear)
+    const known = this.units.get(name) ?? unit
+    if (unit !== known) return this.bad(text, `set: “${name}” was in ${known || 'no unit'} before`, hear)
+    this.units.set(name, unit)
+    hear({ kind: 'set', name, unit, value: value ?? NaN })
   }
 
   private begin(line: Record<string, unknown>, text: string, hear: (event: LineEvent) => void): void {
