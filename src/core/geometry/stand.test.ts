@@ -108,3 +108,14 @@ test('a machine of a few centimetres: the hole lets a shaft through, few legs’
   expect(way).toBeGreaterThan(1.29 * 6000)
   expect(way).toBeLessThan(2 * 6000)
 })
+
+test('round legs that stand unevenly it reaches the farthest one, and its hole keeps off the nearest', () => {
+  const uneven: Point[] = [
+    [30, 0],
+    [-15, 26],
+    [-22, -38],
+  ]
+  const { outer, inner } = standShape(uneven, 20, 5)
+  expect(outer).toBeCloseTo(Math.hypot(22, 38) + STAND.leg, 9)
+  expect(inner).toBeLessThan(30 - STAND.leg)
+})

@@ -260,3 +260,17 @@ describe('time and material', () => {
     expect(printPlan(parts, { ...settings, process: 'resin', bedMm: 220 }).plates[0].supportsMm3).toBe(0)
   })
 })
+
+test('bounds take the first corner in as well, wherever it lies', () => {
+  const { min, max } = boundsOf({
+    vertices: Float32Array.from([-9, -8, -7, 1, 2, 3, 4, 1, 0]),
+    triangles: Uint32Array.of(0, 1, 2),
+  })
+  expect([min, max]).toEqual([
+    [-9, -8, -7],
+    [4, 2, 3],
+  ])
+  expect(boundsOf({ vertices: Float32Array.from([9, 8, 7, 1, 2, 3]), triangles: new Uint32Array() }).max).toEqual([
+    9, 8, 7,
+  ])
+})

@@ -123,3 +123,14 @@ test('one of two marks peels off half-way: every gap after it stands for two, at
   expect(timeS).toHaveLength(kept.length)
   expect(Array.from(number, (v) => v - number[0])).toEqual(kept)
 })
+
+test('a second reading is told by how soon it comes: close to its mark at once, half-way on with more doubt', () => {
+  // where the walk begins, before and after it
+  for (const at of [20, 48, 100, 150, 181]) {
+    const even = Array.from({ length: 200 }, (_, i) => i)
+    const withOne = (share: number) => countMarks(Float64Array.from([...even, at + share].sort((a, b) => a - b)))
+    const [soon, late] = [withOne(0.1), withOne(0.45)]
+    expect([at, soon.doubledAtS, soon.lateDoubles]).toEqual([at, [at + 0.1], 0])
+    expect([at, late.doubledAtS.length, late.lateDoubles]).toEqual([at, 1, 1])
+  }
+})

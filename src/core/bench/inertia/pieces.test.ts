@@ -55,7 +55,7 @@ describe('phases', () => {
   const truth = {
     stallTorqueNm: 0.02,
     dragFreeSpeedRadPerS: 2000,
-    drag: [3e-4, 1e-7, 1e-10] as const,
+    drag: [3e-4, 1e-7, 1e-10] as readonly [number, number, number],
     effectiveInertiaKgM2: 2e-5,
     openS: 2,
     shutS: 10,
@@ -78,6 +78,12 @@ describe('phases', () => {
     expect(p.coast).not.toBeNull()
   })
   test('no coasting in the recording', () => expect(phasesOf({ endS: 9.9 }).coast).toBeNull())
+  test('a rotor that hardly slows after its air is shut does not tell its drag', () => {
+    // so heavy and free that it loses 3 % in all that is recorded
+    const p = phasesOf({ drag: [3e-5, 0, 0], endS: 16 })
+    expect(p.coast).toBeNull()
+    expect(phasesOf({ drag: [3e-4, 0, 0], endS: 30 }).coast).not.toBeNull()
+  })
   test('a block at a time', () => {
     const blocks = blockAverage(
       even(101, 0.1, (t) => t),

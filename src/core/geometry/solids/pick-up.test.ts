@@ -108,6 +108,8 @@ test('sensor stand: one piece, stands on its foot, an M3 screw goes through the 
   expect(stand.boundingBox().min[2]).toBe(0)
   for (const z of [14, 30, 50, 66])
     expect(kit.common(stand, kit.lying(1.6, [25, 0], [0, 1], -5, 60, z)).isEmpty()).toBe(true)
+  // and no longer than that: its head closes it, so does its foot
+  for (const z of [6, 74]) expect(kit.common(stand, kit.lying(1, [25, 0], [0, 1], -5, 60, z)).isEmpty()).toBe(false)
   for (const x of [8, 42]) expect(kit.common(stand, kit.cylinder(2.1, -1, 10, [x, 14])).isEmpty()).toBe(true)
 })
 

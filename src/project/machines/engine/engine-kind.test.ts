@@ -200,3 +200,17 @@ describe('trade facts, common practice without a source', () => {
     expect(two / one).toBeLessThan(1.3)
   })
 })
+
+test('more than one cylinder has an angle between them, one has none; the step of a count is one', () => {
+  for (const kind of KINDS) {
+    const build = newBuildOf(own, kind) as EngineBuild
+    const labels = (cylinders: number) =>
+      kindOf(build)
+        .fields({ ...build.machine, cylinders } as never)
+        .map((f) => f.label)
+    expect(labels(1)).not.toContain('Apart on the crank')
+    expect(labels(2)).toContain('Apart on the crank')
+    for (const field of kindOf(build).fields(build.machine as never))
+      if (field.type === 'number' && field.kind === 'count') expect([field.path, field.change]).toEqual([field.path, 1])
+  }
+})
