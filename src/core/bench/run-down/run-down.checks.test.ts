@@ -267,6 +267,17 @@ describe('air that filling has left warm', () => {
     expect(spread / said).toBeGreaterThan(0.7)
     expect(spread / said).toBeLessThan(1.3)
   })
+  test('a gauge that rounds the fall away does not tell that it is cold; one that shows a step of it, not how warm', () => {
+    let off = 0
+    for (const digit of [500, 1e3, 2e3, 5e3, 20e3])
+      for (let k = 0; k < 16; k++) {
+        const rounded = Array.from(warm().gaugePa!, (p) => Math.round((p + (k * digit) / 16) / digit) * digit)
+        const found = told(plain({ gaugePa: rounded }))
+        if (Math.abs(found.value - warmerK) > 2.5 * found.standardUncertainty) off++
+        if (digit === 20e3) expect(found.standardUncertainty).toBeGreaterThan(9)
+      }
+    expect(off).toBeLessThanOrEqual(2)
+  })
   test('of a recording that begins as it opens only what is usual is known', () => {
     const { timeS, gaugePa } = warm() as unknown as { timeS: number[]; gaugePa: number[] }
     const late = warmthOf(timeS.slice(98), gaugePa.slice(98), 2, RIG.volumeM3, wallWPerK, startPa + PA, ROOM.roomK)

@@ -1,5 +1,6 @@
 import { GAMMA } from '../../air'
 import { linearLeastSquares, mean } from '../../statistics'
+import { DIGIT_HIDES, digitOf } from '../digit'
 
 /** How much warmer than its wall a vessel's air is as it is opened, K. */
 export interface Warmth {
@@ -26,7 +27,8 @@ const UNKNOWN: Warmth = { value: 0, standardUncertainty: USUAL_K }
  * How warm the air is, by how its pressure goes while the vessel is shut: it loses heat to the wall as
  * V p' = -(gamma - 1) H (T - Tw) (energy of a perfect gas at rest). Filling warms it. Rows up to the opening at `opens`;
  * without enough of them, or where the pressure rises or falls as no air at rest does, only what is usual is known. A
- * slow leak is taken for warmth, by half.
+ * slow leak is taken for warmth, by half. A gauge that rounds more than it scatters hides a fall of up to one digit
+ * over all these rows.
  */
 export function warmthOf(
   time: readonly number[],
@@ -56,7 +58,10 @@ export function warmthOf(
   const fadesS = (startPaAbs * volumeM3) / ((GAMMA - 1) * wallWPerK * wallK)
   const perSlope = (-volumeM3 / ((GAMMA - 1) * wallWPerK)) * Math.exp((middle - time[opens]) / fadesS)
   const told = perSlope * fit.parameters[1]
-  const u = Math.abs(perSlope) * Math.sqrt(fit.covariance[1][1])
+  const digit = digitOf(gauge)
+  const scatter = Math.sqrt(mean(p.map((v, i) => (v - fit.parameters[0] - fit.parameters[1] * (t[i] - middle)) ** 2)))
+  const hides = Number.isFinite(digit) && scatter < DIGIT_HIDES * digit ? digit / (t[t.length - 1] - t[0]) : 0
+  const u = Math.abs(perSlope) * Math.hypot(Math.sqrt(fit.covariance[1][1]), hides / Math.sqrt(3))
   if (told > MOST_K || told < -Math.max(LEAST_K, 3 * u)) return UNKNOWN
   // with what is usual, each by how well it is known
   const share = USUAL_K ** 2 / (USUAL_K ** 2 + u ** 2)

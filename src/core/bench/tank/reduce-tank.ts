@@ -6,6 +6,7 @@ import { wallConductance } from '../../supply'
 import { binned, fitCourse, type Course } from './fit-course'
 import { shapesOf, type TankShape } from './shapes'
 import { tankFlow, tankPressures, type TankModel } from './tank-model'
+import { DIGIT_HIDES, digitOf } from '../digit'
 import { timeRises } from '../time-rises'
 
 /** Pressure of a vessel against time, Pa gauge, time rising. */
@@ -82,16 +83,6 @@ const CLEAR = 0.95
  * Air that is not alike throughout and a wall that cools itself: no area is said to be known better. Our own estimate.
  */
 const ONE_WALL = 0.003
-
-/** Noise of less than this share of a digit does not average it out. */
-const DIGIT_HIDES = 0.5
-
-/** The least step between readings, Pa. */
-const digitOf = (gauge: readonly number[]): number =>
-  gauge.slice(1).reduce((least, p, i) => {
-    const step = Math.abs(p - gauge[i])
-    return step > 1e-6 && step < least ? step : least
-  }, Infinity)
 
 /** Where the pressure begins to fall, as a row; 0 where it falls from the first rows on. */
 function opening(gauge: readonly number[], noise: number): number {
