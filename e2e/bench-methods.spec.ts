@@ -148,16 +148,18 @@ test('every reading as it was recorded: from the whole to a missed mark, by link
   await expect(page.getByTestId('readings')).toHaveAttribute('aria-label', /^supply_kPa, kPa/)
 })
 
-test('a rope over a drum: a new rig of it, its columns found, torque on the radius to the rope’s middle; wound up it asks for heights', async ({
+test('a rope over a drum: its columns found, a balance that shows too little put right, torque on the radius to the rope’s middle; wound up it asks for heights', async ({
   page,
 }) => {
-  await startOn(page, /rope over a drum/)
+  await startOn(page, /Cord over a drum/)
   await page.getByLabel('Drum’s radius').fill('19')
   await page.getByLabel('Rope is thick').fill('2')
+  await page.getByLabel('Balance reads, times').fill('1.25')
+  await page.getByLabel('Pulses a turn').fill('1')
   const speeds = [12_000, 9000, 6000, 3000, 1500]
   const rows = speeds.flatMap((rpm, i) => {
     const pull = (0.012 * (1 - rpm / 15_000)) / 0.02
-    return [0, 1].map((k) => `${(1.8 * pull).toFixed(3)},${(0.8 * pull).toFixed(3)},${rpm + 10 * k + i}`)
+    return [0, 1].map((k) => `${(1.8 * pull).toFixed(3)},${((0.8 * pull) / 1.25).toFixed(3)},${rpm + 10 * k + i}`)
   })
   const csv = ['weight_N,balance_N,speed_rpm', ...rows, ''].join('\n')
   await page

@@ -10,6 +10,7 @@ import {
 import { inertiaRig, mainMeasurement, mainRig } from '../../project/measuring'
 import { mapTrace, parseTable } from '../../project/recording'
 import { ledgerParts } from '../air-line/ledger-parts'
+import { suitingRigs } from '../bench/run-edits'
 import { coastChart, diagnosis, residualChart, rotorChart, traceChart } from '../bench/methods/inertia/charts'
 import { stationTexts } from '../build/air-texts'
 import { performanceChart } from '../build/performance-chart'
@@ -146,4 +147,25 @@ test('a figure of less than twice its uncertainty may be none; one that is nothi
   const vague = (si: number, u?: number) => shown.parts(si, 'power', u).vague
   expect([vague(2, 1.03), vague(-2, 1.03), vague(2, 1.01), vague(2, 0.1)]).toEqual([true, true, false, false])
   expect([vague(0, 1), vague(2)]).toEqual([false, false])
+})
+
+test('rigs of a build: none of another machine’s kind, and for each way of measuring without one its first', () => {
+  const { rigs, builds } = keptDemo().project
+  const kinds = (id: string, of: typeof rigs) =>
+    suitingRigs(
+      of,
+      builds.find((b) => b.id === id)!,
+    ).map((r) => r.kind)
+  expect(
+    suitingRigs(
+      rigs,
+      builds.find((b) => b.id === 'spindle-3')!,
+    ).every((r) => rigs.includes(r)),
+  ).toBe(true)
+  expect(kinds('spindle-3', rigs)).not.toContain('thrust')
+  expect(kinds('glider-1', rigs)).not.toContain('inertia')
+  const without = rigs.filter((r) => r.kind !== 'rope')
+  expect(kinds('spindle-3', without).filter((kind) => kind === 'rope')).toHaveLength(1)
+  expect(new Set(suitingRigs([], builds[0]).map((r) => r.id)).size).toBe(new Set(kinds('spindle-1', [])).size)
+  expect(kinds('spindle-1', []).toSorted()).toEqual([...new Set(kinds('spindle-1', rigs))].toSorted())
 })

@@ -15,11 +15,11 @@ import {
   type Rig,
   type Run,
 } from '../../project/document'
-import { METHOD_IDS, mainMeasurement, methodOf, type MeasuredRun } from '../../project/measuring'
+import { mainMeasurement, methodOf, type MeasuredRun } from '../../project/measuring'
 import { useProject, useStore } from '../../store'
 import { Advice, EmptyState, LinkButton, MainButton, QuietButton, RoomTitle, SectionTitle, Sheet } from '../../ui'
 import { CautionsDialog } from '../safety'
-import { BuildPicker, freshId, useMeasurements, useReductions, type RunResult } from '../shared'
+import { BuildPicker, useMeasurements, useReductions, type RunResult } from '../shared'
 import { HandList } from './hand/HandList'
 import { ImportPanel } from './ImportPanel'
 import { MeasuredPanel } from './MeasuredPanel'
@@ -28,7 +28,7 @@ import { Measurements, RunEntry, RunFields } from './RunPanel'
 import { methodView } from './methods/registry'
 import { Plans } from './plan/Plans'
 import { spreadOf } from './plan/spread'
-import { editMeasurement, findAgain, rigFor, startRun } from './run-edits'
+import { editMeasurement, findAgain, rigFor, startRun, suitingRigs } from './run-edits'
 
 const EveryReading = dynamic(() => import('./trace/EveryReading'), { ssr: false })
 const PlanDialog = dynamic(() => import('./plan/PlanDialog'), { ssr: false })
@@ -110,12 +110,7 @@ function Room({ build }: { build: Build }) {
   const result = measurement ? ofRun.get(measurement.id) : undefined
   const choose = (id: string, m?: string) =>
     router.replace(`/bench?build=${build.id}&run=${id}${m ? `&m=${m}` : ''}`, { scroll: false })
-  // other machines’ rigs cannot read this one; a method that has no rig yet brings its first
-  const suiting = useMemo(() => {
-    const own = project.rigs.filter((r) => methodOf(r.kind).accepts(build))
-    const without = METHOD_IDS.filter((id) => methodOf(id).accepts(build) && !own.some((r) => r.kind === id))
-    return [...own, ...without.map((id) => methodOf(id).newRig(freshId('rig')))]
-  }, [project.rigs, build])
+  const suiting = useMemo(() => suitingRigs(project.rigs, build), [project.rigs, build])
   const startRig = useMemo(() => {
     const { rig, why } = rigFor({ ...project, rigs: project.rigs.filter((r) => suiting.includes(r)) }, build)
     return { rig: rig ?? suiting[0], why }

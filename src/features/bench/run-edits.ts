@@ -1,6 +1,6 @@
 import type { Draft } from 'immer'
 import type { Acknowledgement, Build, Measurement, Project, Rig, Run } from '../../project/document'
-import { mainRig, methodOf } from '../../project/measuring'
+import { METHOD_IDS, mainRig, methodOf } from '../../project/measuring'
 import type { ProjectStore } from '../../store'
 import { freshId } from '../shared'
 
@@ -24,6 +24,16 @@ export function rigFor(
   return any
     ? { rig: any, why: 'used last in this project, on another machine: look whether it suits' }
     : { rig: null, why: 'a first rig; set it to what stands on your bench' }
+}
+
+/**
+ * Rigs that a build can be measured on: other machines’ rigs cannot read it, and a way of measuring that has none yet
+ * brings its first.
+ */
+export function suitingRigs(rigs: readonly Rig[], build: Build): Rig[] {
+  const own = rigs.filter((r) => methodOf(r.kind).accepts(build))
+  const without = METHOD_IDS.filter((id) => methodOf(id).accepts(build) && !own.some((r) => r.kind === id))
+  return [...own, ...without.map((id) => methodOf(id).newRig(freshId('rig')))]
 }
 
 /** A measurement on a rig, with nothing recorded yet. */
