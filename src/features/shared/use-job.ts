@@ -22,10 +22,14 @@ export function useJob<R, T>(
   useEffect(() => {
     if (request === null) return
     const cancel = new AbortController()
-    run(request, cancel.signal, (job) => setKnown({ request, job })).catch((error: unknown) => {
+    // what was ended says nothing more: it would stand in the place of what came after it
+    const say = (job: Job<T>) => {
+      if (!cancel.signal.aborted) setKnown({ request, job })
+    }
+    run(request, cancel.signal, say).catch((error: unknown) => {
       if (error instanceof JobError && error.fault.code === 'CANCELLED') return
       const message = error instanceof JobError ? `${error.fault.message} ${error.fault.nextStep}` : String(error)
-      setKnown({ request, job: { status: 'failed', message } })
+      say({ status: 'failed', message })
     })
     return () => cancel.abort()
   }, [request, run])

@@ -16,13 +16,15 @@ type Job = (request: unknown, options?: JobOptions) => Promise<unknown>
 const nothing = () => undefined
 const never = () => new Promise<never>(nothing)
 
+const CANCELLED = { code: 'CANCELLED', message: 'Cancelled.', nextStep: '' }
+
 const handled =
   (load: () => Promise<unknown>): Job =>
   async (request, options) => {
     // a page that has gone on takes its job back before a worker comes to it
     await new Promise((soon) => setTimeout(soon))
+    if (options?.signal?.aborted) throw new JobError(CANCELLED)
     try {
-      if (options?.signal?.aborted) throw new Error('cancelled')
       return await ((await load()) as Handler)(request, options?.progress ?? nothing)
     } catch (error) {
       throw new JobError(faultOf(error))
