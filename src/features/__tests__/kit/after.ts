@@ -4,7 +4,7 @@ import { configure } from '@testing-library/dom'
 import { stage } from './stage'
 
 // the library's own second is too short on a loaded machine
-configure({ asyncUtilTimeout: 20_000 })
+configure({ asyncUtilTimeout: 40_000 })
 
 // files that a page hands to its maker are kept instead
 let handed: Blob
