@@ -37,7 +37,7 @@ function One({ role, now, onPlace }: LiveLook['byHand'][number] & { onPlace: Pla
             It is in place
           </MainButton>
           <Box fontSize="xs" color="mute">
-            Not counted until then.
+            {role.id === 'hole' && '0 where it is shut. '}Readings count from then on.
           </Box>
         </>
       ) : (
