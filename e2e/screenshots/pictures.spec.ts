@@ -56,7 +56,7 @@ for (const [name, path, scheme, view] of PICTURES)
       for (const box of await dialog.getByRole('checkbox').all()) await box.check()
       await page.getByRole('button', { name: 'Start the run' }).click()
       await page.getByRole('button', { name: 'record it live' }).click()
-      await page.getByLabel('Sound and colour at').fill('17000')
+      await page.getByLabel('Speed above').fill('17000')
       await page.getByRole('button', { name: 'Connect and record' }).click()
       await page.getByTestId('stop').waitFor({ timeout: 30_000 })
     }

@@ -2,7 +2,7 @@
 import { Guard, LinkError, LiveRecorder, ownAddress, type BenchLink } from '.'
 import { newBuild, type TableMapping } from '../project/document'
 import { methodOf, type LiveFigure } from '../project/measuring'
-import { parseTable } from '../project/recording'
+import { guessMapping, parseTable } from '../project/recording'
 
 const build = newBuild({ id: 'b', machineId: 'm', name: 'Spindle', createdAt: '2026-11-27T09:00:00.000Z' })
 const rig = { ...methodOf('inertia').newRig('r'), sensorOn: 'rotor', countsPerTurn: 80 } as ReturnType<
@@ -115,6 +115,10 @@ test('a pressure that is sent absolute is shown as gauge', async () => {
   await until(() => recorder.protocol.readings === 200)
   await recorder.stop()
   expect(recorder.figures.find((f) => f.id === 'pressure')!.value).toBeCloseTo(350e3, 3)
+  // a limit is drawn where the device's own numbers have it: 400 kPa gauge are 501.325 absolute
+  const { si, less } = recorder.strips.find((s) => s.label === 'pressure abs')!.gauge!
+  expect((400e3 + less) / si).toBeCloseTo(501.325, 9)
+  expect(recorder.strips.find((s) => s.figure === 'speed')!.gauge).toBeNull()
 })
 
 describe('when to stop', () => {
@@ -124,7 +128,7 @@ describe('when to stop', () => {
     return guard
   }
   test('over the limit, and it stays said when the speed has fallen', () => {
-    const guard = spun(new Guard({ speedRadPerS: 1000 }), 990)
+    const guard = spun(new Guard({ speedRadPerS: 1000, gaugePressurePa: null }), 990)
     expect(guard.why).toBeNull()
     expect(guard.look(speed(1010), 2.1, 0)).toMatchObject({ code: 'speed', limitRadPerS: 1000 })
     // what is told is how fast it came, not how fast it falls
@@ -135,16 +139,39 @@ describe('when to stop', () => {
     expect(guard.look(speed(390), 5.1, 0)).toBeNull()
   })
   test('silence while it turns, not at rest and not for a moment', () => {
-    const guard = spun(new Guard({ speedRadPerS: null }), 800)
+    const guard = spun(new Guard({ speedRadPerS: null, gaugePressurePa: null }), 800)
     expect(guard.look(speed(800), 2, 1)).toBeNull()
     expect(guard.look(speed(800), 2, 1.6)).toMatchObject({ code: 'silent', lastRadPerS: 800 })
-    const still = spun(new Guard({ speedRadPerS: 1000 }), 20)
+    const still = spun(new Guard({ speedRadPerS: 1000, gaugePressurePa: null }), 20)
     expect(still.look(speed(20), 2, 60)).toBeNull()
   })
+  test('more pressure than was meant, with nothing that turns: it stays said, and a speed is the greater trouble', () => {
+    const gauge = (id: 'pressure' | 'outlet' | 'source', value: number): LiveFigure => ({
+      id,
+      kind: 'gaugePressure',
+      value,
+      standardUncertainty: 1,
+    })
+    const guard = new Guard({ speedRadPerS: 1000, gaugePressurePa: 400e3 })
+    expect(guard.look([gauge('outlet', 400e3), gauge('source', 800e3)], 1, 0)).toBeNull()
+    expect(guard.look([gauge('outlet', 401e3), gauge('source', 800e3)], 2, 60)).toEqual({
+      code: 'pressure',
+      gaugePa: 401e3,
+      limitPa: 400e3,
+    })
+    expect(guard.look([gauge('pressure', 430e3)], 3, 0)).toMatchObject({ gaugePa: 430e3 })
+    expect(guard.look([gauge('pressure', 300e3)], 4, 0)).toMatchObject({ gaugePa: 430e3 })
+    expect(guard.look([...speed(1100), gauge('pressure', 500e3)], 5, 0)).toMatchObject({ code: 'speed' })
+    expect(guard.look([...speed(900), gauge('pressure', 500e3)], 6, 0)).toMatchObject({ code: 'speed' })
+    guard.takeBack()
+    expect(guard.look([gauge('pressure', 399e3)], 7, 0)).toBeNull()
+    const free = new Guard({ speedRadPerS: null, gaugePressurePa: null })
+    expect(free.look([gauge('pressure', 900e3)], 1, 0)).toBeNull()
+  })
   test('a speed that is gone from one figure to the next; coasting is none of that', () => {
-    const guard = spun(new Guard({ speedRadPerS: null }), 800)
+    const guard = spun(new Guard({ speedRadPerS: null, gaugePressurePa: null }), 800)
     for (let i = 0; i < 50; i++) expect(guard.look(speed(800 - 15 * i), 2 + 0.1 * (i + 1), 0)).toBeNull()
-    const gone = spun(new Guard({ speedRadPerS: null }), 800)
+    const gone = spun(new Guard({ speedRadPerS: null, gaugePressurePa: null }), 800)
     expect(gone.look(speed(0), 2.1, 0)).toMatchObject({ code: 'vanished', lastRadPerS: 800 })
   })
 })
@@ -214,6 +241,14 @@ describe('what a maker sets by hand while a device records', () => {
     await until(() => recorder.header !== null)
     expect(recorder.byHand).toEqual([])
     await recorder.stop()
+    const bare = fed()
+    const unnamed = recording(bare.link, droop)
+    void unnamed.recorder.start()
+    bare.send('{"device":"gauge","channels":[{"name":"outlet","unit":"kPa"},{"name":"hole","unit":""}]}\n')
+    await until(() => unnamed.recorder.header !== null)
+    expect(unnamed.recorder.byHand).toEqual([])
+    expect(unnamed.recorder.mapping?.columns.hole?.header).toBe('hole')
+    await unnamed.recorder.stop()
     const wheel = fed()
     const turning = recording(wheel.link)
     void turning.recorder.start()
@@ -223,28 +258,45 @@ describe('what a maker sets by hand while a device records', () => {
     await turning.recorder.stop()
   })
 
-  test('one cell at a rope: the weight that was hung on makes the torque of the moment', async () => {
-    const on = methodOf('rope').newRig('r')
-    const { link, send } = fed()
-    const { recorder } = recording(link, on)
-    void recorder.start()
-    send('{"device":"cell","channels":[{"name":"balance","unit":"N"},{"name":"speed","unit":"rpm"}],"clock":"ms"}\n')
-    await until(() => recorder.header !== null)
-    const [weight] = recorder.byHand
-    const rows = (from: number) =>
-      Array.from({ length: 40 }, (_, k) => `{"t":${50 * (from + k)},"balance":0.5,"speed":6000}\n`).join('')
-    send(rows(0))
-    await until(() => recorder.protocol.readings === 40)
-    expect(recorder.figures.map((f) => f.id)).not.toContain('torque')
-    recorder.place(weight, 1.5)
-    send(rows(40))
-    await until(() => recorder.protocol.readings === 80)
-    // (1.5 − 0.5) N at 21 mm
-    expect(recorder.figures.find((f) => f.id === 'torque')?.value).toBeCloseTo(0.021, 6)
-    recorder.place(weight, null)
-    send(rows(80))
-    await until(() => recorder.protocol.readings === 120)
-    expect(recorder.figures.map((f) => f.id)).not.toContain('torque')
-    await recorder.stop()
-  })
+  test.each(['balance', 'load', 'weight'])(
+    'one cell at a rope, called %s: the weight that was hung on makes the torque of the moment',
+    async (cell) => {
+      const on = methodOf('rope').newRig('r')
+      const { link, send } = fed()
+      const { recorder, text } = recording(link, on)
+      void recorder.start()
+      send(
+        '{"device":"cell","channels":[{"name":"CELL","unit":"N"},{"name":"speed","unit":"rpm"}],"clock":"ms"}\n'.replace(
+          'CELL',
+          cell,
+        ),
+      )
+      await until(() => recorder.header !== null)
+      const [weight] = recorder.byHand
+      const rows = (from: number) =>
+        Array.from({ length: 40 }, (_, k) => `{"t":${50 * (from + k)},"${cell}":0.5,"speed":6000}\n`).join('')
+      send(rows(0))
+      await until(() => recorder.protocol.readings === 40)
+      expect(recorder.figures.map((f) => f.id)).not.toContain('torque')
+      recorder.place(weight, 1.5)
+      send(rows(40))
+      await until(() => recorder.protocol.readings === 80)
+      // (1.5 − 0.5) N at 21 mm
+      expect(recorder.figures.find((f) => f.id === 'torque')?.value).toBeCloseTo(0.021, 6)
+      recorder.place(weight, null)
+      send(rows(80))
+      await until(() => recorder.protocol.readings === 120)
+      expect(recorder.figures.map((f) => f.id)).not.toContain('torque')
+      await recorder.stop()
+      const parsed = parseTable(new TextEncoder().encode(text()))
+      if (!parsed.ok) throw new Error(parsed.message)
+      const headers = Object.values(recorder.mapping?.columns ?? {}).map((c) => c.header)
+      expect(parsed.table.columns.map((c) => c.header)).toEqual(expect.arrayContaining(headers))
+      expect(new Set(headers).size).toBe(3)
+      if (cell === 'weight') return
+      // and so it is found again in its file, whatever comes first in it
+      const { columns } = guessMapping(parsed.table.columns, methodOf('rope').roles(on))
+      expect([columns.weight.header, columns.scale.header]).toEqual(['weight [N]', `${cell} [N]`])
+    },
+  )
 })

@@ -3,15 +3,21 @@ import type { LiveFigure } from '../project/measuring'
 /** At what a run is to be stopped. */
 export interface StopAt {
   readonly speedRadPerS: number | null
+  /** Gauge, of what the machine or the hole is fed with. */
+  readonly gaugePressurePa: number | null
 }
 
 /** Why to shut the valve now. */
 export type StopWhy =
   /** The greatest speed over the limit so far. */
   | { readonly code: 'speed'; readonly speedRadPerS: number; readonly limitRadPerS: number }
+  /** The greatest gauge pressure over the limit so far. */
+  | { readonly code: 'pressure'; readonly gaugePa: number; readonly limitPa: number }
   | { readonly code: 'silent'; readonly forS: number; readonly lastRadPerS: number }
   | { readonly code: 'vanished'; readonly lastRadPerS: number }
 
+/** What stands before a regulator is not what a run is fed with. */
+const FED: readonly LiveFigure['id'][] = ['pressure', 'outlet']
 const SILENT_S = 1.5
 /** Slower than this share of the limit, or of the fastest so far, silence is a machine at rest. */
 const TURNING = 0.1
@@ -19,7 +25,7 @@ const TURNING = 0.1
 const SUDDEN = 0.5
 
 /**
- * Watches a run: too fast, silent while it turned, or its speed gone at once, as when a mark flies off.
+ * Watches a run: too fast, too much pressure, silent while it turned, or its speed gone at once, as when a mark flies off.
  * A stop stays until it is taken back: a machine that falls silent does not become safe by it.
  */
 export class Guard {
@@ -39,7 +45,16 @@ export class Guard {
         this.why ??= { code: 'vanished', lastRadPerS: last }
       this.before = { speed, atS: nowS }
     }
-    const { speedRadPerS: limit } = this.at
+    const { speedRadPerS: limit, gaugePressurePa: limitPa } = this.at
+    const gaugePa = figures.find((f) => FED.includes(f.id))?.value ?? null
+    // of the two a speed breaks more
+    if (
+      gaugePa !== null &&
+      limitPa !== null &&
+      gaugePa > limitPa &&
+      (!this.why || (this.why.code === 'pressure' && gaugePa > this.why.gaugePa))
+    )
+      this.why = { code: 'pressure', gaugePa, limitPa }
     if (
       speed !== null &&
       limit !== null &&

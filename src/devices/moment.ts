@@ -7,6 +7,7 @@ const CAPACITY = 8192
 /** Where a role's numbers come from in a reading, and what one of them is in SI. */
 interface Source {
   readonly role: string
+  readonly of: Role['of']
   readonly channel: number
   readonly si: number
   /** Comes off, in SI: the room's pressure where a gauge shows absolute. */
@@ -30,9 +31,14 @@ export class Moments {
       const { unit } = splitHeader(mapped.header)
       const si = unit?.si ?? UNITS_OF[role.of]?.[mapped.unit] ?? 1
       const absolute = role.of === 'pressure' && /(^|[^a-z])abs(olute)?([^a-z]|$)/i.test(mapped.header)
-      return [{ role: role.id, channel, si, less: absolute ? roomPaAbs : 0 }]
+      return [{ role: role.id, of: role.of, channel, si, less: absolute ? roomPaAbs : 0 }]
     })
     this.rings = this.sources.map(() => new Float64Array(CAPACITY))
+  }
+
+  /** How a channel's numbers become gauge pressures of a role, Pa; null where it is none. */
+  gaugeOf(channel: number): { readonly role: string; readonly si: number; readonly less: number } | null {
+    return this.sources.find((s) => s.channel === channel && s.of === 'pressure') ?? null
   }
 
   /** What is in place by hand; NaN while it is changed. */

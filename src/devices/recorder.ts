@@ -37,6 +37,8 @@ export interface Strip {
   readonly unit: string
   /** A figure of the moment and its kind, where the strip shows one. */
   readonly figure: LiveFigure['id'] | null
+  /** Of a pressure: which, and how its numbers become gauge ones, Pa. */
+  readonly gauge: ReturnType<Moments['gaugeOf']>
   readonly trace: TracePyramid
 }
 
@@ -215,13 +217,14 @@ export class LiveRecorder {
     if (!this.mapping || this.ending.signal.aborted) return
     const unit = BY_HAND_UNITS[of] ?? ''
     const si = UNITS_OF[of]?.[unit] ?? 1
-    this.note('set', { name: id, unit, value: value === null ? null : Number((value / si).toPrecision(9)) })
+    const name = this.header?.channels.some((c) => c.name === id) ? `${id} by hand` : id
+    this.note('set', { name, unit, value: value === null ? null : Number((value / si).toPrecision(9)) })
     this.inPlace.set(id, value)
     this.moments?.place(id, value ?? NaN)
     const { columns } = this.mapping
     this.mapping = {
       ...this.mapping,
-      columns: { ...columns, [id]: { header: channelHeader({ name: id, unit }), unit } },
+      columns: { ...columns, [id]: { header: channelHeader({ name, unit }), unit } },
     }
     this.of.sink.map(this.mapping)
   }
@@ -239,10 +242,24 @@ export class LiveRecorder {
   private begin(header: DeviceHeader): void {
     const roles = methodOf(this.of.rig.kind).roles(this.of.rig)
     this.header = header
-    this.mapping = guessChannels(header, roles)
+    const fits = (role: Role) =>
+      header.channels.filter((c) => {
+        const { unit } = splitHeader(channelHeader(c))
+        return unit ? unit.kind === role.of : role.like.test(c.name)
+      })
+    // of two cells that are wanted and one that is sent, it is the one that nobody could say by hand
+    const told = this.live.byHand?.(this.of.rig) ?? []
+    const lacks = roles.filter(
+      (role) => told.includes(role.id) && fits(role).length < roles.filter((r) => r.of === role.of).length,
+    )
+    this.mapping = guessChannels(
+      header,
+      roles.filter((role) => !lacks.includes(role)),
+    )
     const { columns } = this.mapping
     this.sent = new Set(
       roles
+        .filter((role) => !lacks.includes(role))
         .filter((role) =>
           header.channels.some((c) => {
             const { unit } = splitHeader(channelHeader(c))
@@ -256,10 +273,21 @@ export class LiveRecorder {
     )
     this.of.sink.map(this.mapping)
     this.moments = new Moments(header, this.mapping, roles, this.of.roomPaAbs)
-    for (const { name, unit } of header.channels)
-      if (unit !== 'count') this.strips.push({ id: name, label: name, unit, figure: null, trace: new TracePyramid() })
+    const { moments } = this
+    header.channels.forEach(({ name, unit }, i) => {
+      if (unit === 'count') return
+      const gauge = moments.gaugeOf(i)
+      this.strips.push({ id: name, label: name, unit, figure: null, gauge, trace: new TracePyramid() })
+    })
     if (header.channels.some((c) => c.unit === 'count'))
-      this.strips.unshift({ id: ' speed', label: 'speed', unit: '', figure: 'speed', trace: new TracePyramid() })
+      this.strips.unshift({
+        id: ' speed',
+        label: 'speed',
+        unit: '',
+        figure: 'speed',
+        gauge: null,
+        trace: new TracePyramid(),
+      })
   }
 
   private reading(timeS: number, values: readonly number[]): void {

@@ -1,4 +1,4 @@
-import { expectedAt, planRuns, stopSpeed, USUAL_SPREAD, type PlanWanted } from '.'
+import { expectedAt, planRuns, stopPressure, stopSpeed, USUAL_SPREAD, type PlanWanted } from '.'
 import { keptDemo } from '../demo/kept-demo'
 import { newBuild, newThrustBuild, type Rig } from '../document'
 import { kindOf } from '../machines/registry'
@@ -121,4 +121,12 @@ test('what is planned is what a document takes, for every rig that measures a tu
     const whole = { ...plan, id: 'p', name: 'p', buildId: 'b', rigId: kind, createdAt: build.createdAt, notes: '' }
     expect(planSchema.safeParse(whole).error?.issues ?? []).toEqual([])
   }
+})
+
+test('a pressure that was not meant: a quarter over the run’s, 20 kPa of a low one, never more than a vessel stands', () => {
+  expect(stopPressure(spindle, 400e3)).toEqual({ gaugePressurePa: 500e3, by: 'over' })
+  expect(stopPressure(spindle, 10e3)).toEqual({ gaugePressurePa: 30e3, by: 'over' })
+  const bottle = project.builds.find((b) => b.supply.kind === 'vessel' && b.supply.ratedGaugePressurePa === 400e3)!
+  expect(stopPressure(bottle, 380e3)).toEqual({ gaugePressurePa: 400e3, by: 'rated' })
+  expect(stopPressure(bottle, 300e3)).toEqual({ gaugePressurePa: 375e3, by: 'over' })
 })

@@ -20,6 +20,8 @@ export function guessMapping(columns: readonly TableColumn[], roles: readonly Ro
       if (column) found.set(role, column)
     }
   }
+  // what a maker said by hand is a column by its role's own name
+  take((c, role) => c.unit?.kind === role.of && c.name === role.id)
   // what says both by its name and its unit goes first, so that a scale's grams are not taken for a room's
   take((c, role) => c.unit?.kind === role.of && nameLike(c, role.like))
   take((c, role) => c.unit?.kind === role.of)

@@ -5,7 +5,8 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { LIMITS, buildTitle, kindOf, type Build, type Measurement, type Rig, type Run } from '../../../project/document'
 import { liveOf } from '../../../project/measuring'
-import { stopSpeed } from '../../../project/planning'
+import type { StopAt } from '../../../devices'
+import { stopPressure, stopSpeed } from '../../../project/planning'
 import { useProject, useStore } from '../../../store'
 import {
   Advice,
@@ -82,21 +83,26 @@ const ofSpeed = ({ figure, unit }: Pick<LiveLook['strips'][number], 'figure' | '
 function Strips({
   look,
   windowS,
-  limit,
+  stopAt,
   predicted,
   shown,
 }: {
   look: LiveLook
   windowS: number | null
-  limit: number | null
+  stopAt: StopAt
   predicted: number | null
   shown: Shown
 }) {
-  return look.strips.map(({ id, label, unit, figure, trace }) => {
+  return look.strips.map(({ id, label, unit, figure, gauge, trace }) => {
     const turning = ofSpeed({ figure, unit })
     const scale = figure ? shown.number(1, 'rotation') : 1
     const inStrip = (radPerS: number | null) =>
       radPerS === null || !turning ? null : shown.number(radPerS, 'rotation')
+    // in the numbers that the device sends
+    const pressure =
+      gauge && gauge.role !== 'source' && stopAt.gaugePressurePa !== null
+        ? (stopAt.gaugePressurePa + gauge.less) / gauge.si
+        : null
     return (
       <TraceStrip
         key={id}
@@ -104,7 +110,7 @@ function Strips({
         trace={trace}
         windowS={windowS}
         scale={scale}
-        limits={{ most: inStrip(limit), predicted: inStrip(predicted) }}
+        limits={{ most: pressure ?? inStrip(stopAt.speedRadPerS), predicted: inStrip(predicted) }}
       />
     )
   })
@@ -118,13 +124,18 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
   const predicted = useMemo(() => kindOf(build).predict(build, { ambient: run.ambient }), [build, run.ambient])
   const usual = useMemo(() => stopSpeed(predicted, rig, build), [predicted, rig, build])
   const step = project.plans.find((p) => p.id === run.planned?.planId)?.steps.find((s) => s.id === run.planned?.stepId)
-  const turns = kindOf(build).turning !== undefined
+  const turns = kindOf(build).turning !== undefined && liveOf(rig)?.readsSpeed === true
   const [limit, setLimit] = useState(step?.stopAtRadPerS ?? usual?.speedRadPerS ?? null)
+  const usualPressure = useMemo(() => stopPressure(build, run.gaugePressurePa), [build, run.gaugePressurePa])
+  const [limitPa, setLimitPa] = useState(usualPressure.gaugePressurePa)
   const [sounds, setSounds] = useState(true)
   const [windowS, setWindow] = useState<(typeof WINDOWS)[number]['value']>('60')
   const [ended, setEnded] = useState<number | null>(null)
   const [fault, setFault] = useState<string | null>(null)
-  const stopAt = useMemo(() => ({ speedRadPerS: limit }), [limit])
+  const stopAt = useMemo(
+    () => ({ speedRadPerS: turns ? limit : null, gaugePressurePa: limitPa }),
+    [turns, limit, limitPa],
+  )
   const live = useRecorder({ run, measurement, rig, build, stopAt })
   const { session, look, why } = live
   const sound = useStopSound(why !== null && sounds)
@@ -158,9 +169,9 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
   const stopFields = (
     <>
       <SectionTitle first>When to stop</SectionTitle>
-      {turns ? (
+      {turns && (
         <NumberField
-          label="Sound and colour at"
+          label="Speed above"
           kind="rotation"
           unit={shown.unit('rotation').id}
           value={limit ?? 0}
@@ -174,11 +185,21 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
           }
           onChange={setLimit}
         />
-      ) : (
-        <Box fontSize="sm" color="mute">
-          Nothing turns: it stops when the push is over.
-        </Box>
       )}
+      <NumberField
+        label="Pressure above"
+        kind="gaugePressure"
+        unit={shown.unit('gaugePressure').id}
+        suffix="gauge"
+        value={limitPa}
+        limits={LIMITS.supplyGaugePressurePa}
+        note={
+          usualPressure.by === 'rated'
+            ? 'what the vessel’s maker allows'
+            : `well over this run’s ${shown.text(run.gaugePressurePa, 'gaugePressure')} gauge; where the device sends it`
+        }
+        onChange={setLimitPa}
+      />
       <chakra.label display="flex" gap="2" mt="2" fontSize="sm" alignItems="center">
         <chakra.input
           type="checkbox"
@@ -191,9 +212,11 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
           hear it
         </LinkButton>
       </chakra.label>
-      <Box fontSize="xs" color="mute" mt="2">
-        It also stops you when readings end while it turns, as when a patch flies off.
-      </Box>
+      {turns && (
+        <Box fontSize="xs" color="mute" mt="2">
+          It also stops you when readings end while it turns, as when a patch flies off.
+        </Box>
+      )}
     </>
   )
   const failed = look?.link.phase === 'failed' ? look.link : null
@@ -294,17 +317,15 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
             <Strips
               look={look}
               windowS={windowS === 'all' ? null : Number(windowS)}
-              limit={limit}
+              stopAt={stopAt}
               predicted={freeSpeed}
               shown={shown}
             />
           )}
-          {look?.strips.some(ofSpeed) && (
-            <Box fontSize="xs" color="mute" mt="1">
-              Solid: measured. Dashed: the free speed that is predicted of this build. Hatched: where this run is to
-              stop.
-            </Box>
-          )}
+          <Box fontSize="xs" color="mute" mt="1">
+            Solid: measured. {look?.strips.some(ofSpeed) && 'Dashed: the free speed that is predicted of this build. '}
+            Hatched: where this run is to stop.
+          </Box>
         </Box>
       )}
     </>

@@ -47,6 +47,11 @@ export function stopWords(why: StopWhy, shown: Shown): { readonly title: string;
       title: 'Too fast: shut the valve',
       text: `It turned faster than the ${shown.text(why.limitRadPerS, 'rotation')} at which this run was to stop, by ${shown.text(why.speedRadPerS - why.limitRadPerS, 'rotation', 0.01 * why.limitRadPerS).replace(/ ±[^ ]+/, '')} so far.`,
     }
+  if (why.code === 'pressure')
+    return {
+      title: 'Too much pressure: shut the supply',
+      text: `It rose above the ${shown.text(why.limitPa, 'gaugePressure')} gauge at which this run was to stop, to ${shown.text(why.gaugePa, 'gaugePressure')} gauge so far. A regulator may creep, or stick open.`,
+    }
   if (why.code === 'vanished')
     return {
       title: 'Speed gone: shut the valve',

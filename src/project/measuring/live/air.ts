@@ -3,6 +3,7 @@ import { common, level, pressureNow, type LiveBench } from './contract'
 
 /** A thrust stand: what its cell shows, its zero not taken off. */
 export const thrustLive: LiveBench = {
+  readsSpeed: false,
   momentS: 0.3,
   figures: (moment, rig) => {
     const factor = rig.kind === 'thrust' ? rig.scaleFactor : 1
@@ -21,6 +22,7 @@ export const thrustLive: LiveBench = {
 
 /** A vessel that empties. */
 export const tankLive: LiveBench = {
+  readsSpeed: false,
   momentS: 0.5,
   figures: pressureNow,
   simulated: (rig, build, predicted, gaugePressurePa) =>
@@ -37,6 +39,7 @@ export const tankLive: LiveBench = {
 
 /** A regulator before drilled holes: what it keeps, and what stands before it. */
 export const droopLive: LiveBench = {
+  readsSpeed: false,
   momentS: 0.5,
   byHand: () => ['hole'],
   figures: ({ values }) => [
@@ -58,6 +61,7 @@ export const droopLive: LiveBench = {
 
 /** A whole bottle: how fast it turns, on what is left. */
 export const runDownLive: LiveBench = {
+  readsSpeed: true,
   momentS: 0.5,
   figures: (moment, rig) => {
     const marks = rig.kind === 'run-down' ? rig.marksPerTurn : 1

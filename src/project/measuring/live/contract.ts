@@ -38,6 +38,8 @@ export type BenchOfRig = Omit<BenchAsked, 'seed' | 'faults' | 'go'>
 export interface LiveBench {
   /** Whether a rig is read as it goes; each of its kind where this is left out. */
   serves?(rig: Rig): boolean
+  /** Whether it reads how fast a shaft turns, by which a run can be stopped. */
+  readonly readsSpeed: boolean
   /** Figures are taken from so much of the newest readings, s. */
   readonly momentS: number
   /** Roles that a maker may set by hand where the device does not tell them. */

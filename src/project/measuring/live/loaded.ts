@@ -11,6 +11,7 @@ const ofShaft = (w: NowFigure | null | undefined, torque: NowFigure | null | und
 
 /** A brake: torque of its arm, the tare taken off where the rig says one. */
 export const brakeLive: LiveBench = {
+  readsSpeed: true,
   momentS: 1,
   figures: (moment, rig) => {
     if (rig.kind !== 'brake') return []
@@ -36,6 +37,7 @@ export const brakeLive: LiveBench = {
 
 /** A generator: what its resistors take. Less than the shaft gives, by all that the generator loses. */
 export const generatorLive: LiveBench = {
+  readsSpeed: true,
   momentS: 1,
   figures: (moment, rig) => {
     if (rig.kind !== 'generator') return []
@@ -63,6 +65,7 @@ const leverOf = (rig: Extract<Rig, { kind: 'rope' }>) => (rig.drumRadiusM + rig.
  */
 export const ropeLive: LiveBench = {
   serves: (rig) => rig.kind === 'rope' && rig.does === 'rubs',
+  readsSpeed: true,
   momentS: 1,
   // weights are known before they are hung on: one cell is enough
   byHand: () => ['weight'],

@@ -25,6 +25,7 @@ const SIGNALS = { count: 'count', speed: 'speed', 'pulse-times': 'marks' } as co
 
 /** A flywheel: speed, and the torque that its rise takes. Drag is not in it, so on coasting it is below nothing. */
 export const flywheelLive: LiveBench = {
+  readsSpeed: true,
   momentS: 0.5,
   figures: (moment, rig, build) => {
     const motion = rig.kind === 'inertia' ? motionOf(rig, moment) : null
@@ -56,6 +57,7 @@ export const flywheelLive: LiveBench = {
 
 /** A rotor left to itself: what slows it, by how fast it slows; below nothing while its air drives it. */
 export const coastLive: LiveBench = {
+  readsSpeed: true,
   momentS: 0.5,
   figures: (moment, rig, build) => {
     const motion = rig.kind === 'coast' ? motionOf(sensorOf(rig), moment) : null
