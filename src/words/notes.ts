@@ -228,6 +228,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `Reading ${row} lies off the line of the others and was set aside: look whether its hole was the one that is written, and take it anew.`,
   'droop-wide-open': ({ row, massFlowKgPerS }) =>
     `In reading ${row} its valve stood wide open: at ${q('massFlow', massFlowKgPerS)} it holds no setting any more.`,
+  'droop-bends': ({ nearShare, farShare }) =>
+    `What it loses is no straight line: near closed ${Math.round(100 * Number(nearShare))} % of the mean for each gram a second, at the greatest flow ${Math.round(100 * Number(farShare))} %. What is told is the mean, which holds for flows about as great.`,
   'droop-one-way':
     'Every reading was come to the same way, so nothing says whether it sticks: go down again through the same holes, and shut.',
   'droop-sticks': ({ halfPa }) =>

@@ -11,6 +11,7 @@ export const DROOP_CONDITIONS = [
   'source sinks',
   'holes to 3 %',
   'coarse gauge',
+  'bends',
 ] as const
 export type DroopCondition = (typeof DROOP_CONDITIONS)[number]
 export const DROOP_FIGURES = ['closed', 'droop', 'sticks'] as const
@@ -64,8 +65,11 @@ export function droopRun(condition: DroopCondition, seed: number) {
     resolutionPa: condition === 'coarse gauge' ? 5000 : 500,
     sourceGaugePa: source,
   }
+  // a diaphragm that is pushed out has another area (common practice)
+  const bend = condition === 'bends' ? between(-0.4, 0.4) : 0
   const truthOf = {
     regulator: r,
+    ...(bend === 0 ? {} : { stiffens: { share: bend, atLiftM: widestLift } }),
     springForceN: set * (ad - as) + mean * as,
     holesM,
     sourceGaugePa,
@@ -89,6 +93,11 @@ export function droopRun(condition: DroopCondition, seed: number) {
   }
   try {
     const found = reduceDroop(simulateDroop(truthOf, rig.edge), rig, ROOM)
+    // to the widest hole on its line
+    const widestOpen = Math.max(...found.points.map((p) => (p.aside ? 0 : p.openM3PerSPa)))
+    const bent = 1 + (bend * widestOpen * lift) / valveConductance(r, lift) / widestLift
+    truth.droop *= bent
+    truth.perOpening *= bent
     return { found: found.sticks ? { ...found, sticks: found.sticks } : null, truth }
   } catch {
     return { found: null, truth }

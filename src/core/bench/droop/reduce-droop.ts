@@ -1,8 +1,18 @@
 import { PhysicsError } from '../../errors'
 import { conductanceMassFlow, massFlowOfNozzle } from '../../flow'
 import { said, type Said } from '../../said'
-import { COVERAGE_95, leastMedian, linearLeastSquares, median, studentT95, type Measured } from '../../statistics'
+import {
+  COVERAGE_95,
+  leastMedian,
+  linearLeastSquares,
+  median,
+  studentT,
+  studentT95,
+  varianceOf,
+  type Measured,
+} from '../../statistics'
 import { POPPET_CRITICAL_RATIO } from '../../supply'
+import { withBend } from './bend'
 
 /** One settled reading of a regulator that blows through a known hole. Pressures are gauge. */
 export interface DroopReading {
@@ -52,8 +62,10 @@ export interface DroopReduction {
    * gauge.
    */
   readonly closed: Measured
-  /** What it loses for each kg/s, near closed, Pa s/kg. */
+  /** What it loses to the greatest flow at which it held, for each kg/s of it, Pa s/kg. */
   readonly droop: Measured
+  /** By how much it loses more for each kg/s at that flow than in the mean, Pa s/kg; less where negative. */
+  readonly bend: Measured
   /** The same over how far the valve opens, Pa for each m3/(s Pa): the spring's part, whatever the source stands at. */
   readonly perOpening: Measured
   /** Half of what lies between a flow that rises and one that falls; null where all came the same way. */
@@ -70,10 +82,14 @@ export interface DroopReduction {
 
 /** Readings off by so many of the scatter are set aside. */
 const ASIDE = 6
+/** A reading is as good as the others unless Student's t leaves less than twice this above. */
+const SELDOM = 5e-6
 /** Flows within this share of each other came neither up nor down. */
 const ALIKE = 0.02
 /** A source that moved by less than this share tells nothing of its own effect. */
 const MOVED = 0.05
+/** A loss that bends by so many of its standard uncertainties, and by this share of it, is worth a word. */
+const [BENDS, BENDS_SHARE] = [2.5, 0.1] as const
 /** A loss that is less than nought by so many of its standard uncertainties is a rise. */
 const RISES = 3
 /**
@@ -119,12 +135,15 @@ function waysOf(flows: readonly number[]): (1 | -1 | 0)[] {
   })
 }
 
+/** The least that a reading is unsure by, Pa. */
+const leastOf = (digitPa: number) => Math.max(digitPa / Math.sqrt(12), 1)
+
 /**
  * The line through what agrees: least median first, then least squares over what lies near, round after round. A digit
  * of the gauge is the least that a reading is unsure by.
  */
 function fitted(rows: readonly (readonly number[])[], y: readonly number[], digitPa: number) {
-  const least = Math.max(digitPa / Math.sqrt(12), 1)
+  const least = leastOf(digitPa)
   const floor = Math.max(least, FINEST * Math.max(...y))
   const offBy = (parameters: readonly number[]) =>
     rows.map((row, i) => y[i] - row.reduce((sum, a, j) => sum + a * parameters[j], 0))
@@ -148,11 +167,15 @@ function fitted(rows: readonly (readonly number[])[], y: readonly number[], digi
     )
     if (fit.status !== 'fitted' || fit.degreesOfFreedom < 1) return null
     const off = offBy(fit.parameters)
-    const next = near(off, kept)
+    const scatterPa = least * Math.sqrt(fit.reducedChiSquare)
+    // what was left out lies off by what the line is unsure there as well, the more the fewer tell it
+    const further = (i: number) =>
+      studentT(1 - SELDOM, fit.degreesOfFreedom) * Math.hypot(scatterPa, Math.sqrt(varianceOf(rows[i], fit.covariance)))
+    const next = near(off, kept).map((n, i) => n || Math.abs(off[i]) <= further(i))
     if (round > 8 || next.every((n, i) => n === kept[i])) {
       const wide = studentT95(fit.degreesOfFreedom) / COVERAGE_95
       const u = fit.parameters.map((_, j) => wide * Math.sqrt(fit.covariance[j][j]))
-      return { parameters: fit.parameters, u, off, kept, scatterPa: least * Math.sqrt(fit.reducedChiSquare) }
+      return { parameters: fit.parameters, u, off, kept, scatterPa }
     }
     kept = next
   }
@@ -161,7 +184,7 @@ function fitted(rows: readonly (readonly number[])[], y: readonly number[], digi
 /**
  * What a regulator keeps and loses, from readings of its outlet while it blows through holes of known size: p = p0 −
  * d·C − e·(source − mean) ∓ h,
- * with C the opening of its valve that passes the flow (ISO 6358, as of a poppet), h its friction: low after the flow
+ * or with a loss that bends over C (`withBend`), with C the opening of its valve that passes the flow (ISO 6358, as of a poppet), h its friction: low after the flow
  * has risen, high after it has fallen. A valve presses on its seat to seal: what stands behind it while the outlet is
  * shut is above that line by as much as it takes, which is no part of it where three holes or more tell the line.
  * Range: four readings or more at three flows or more, the outlet shut among them best. Uncertainty by JCGM 100; beside
@@ -211,14 +234,16 @@ export function reduceDroop(readings: readonly DroopReading[], rig: DroopRig, se
       'Too few of the readings lie on one line.',
       'Take more of them: each hole twice, once after a smaller and once after a larger one.',
     )
-  const { parameters, u, off, kept, scatterPa } = found
-  const [p0, d] = parameters
-  if (d < -RISES * u[1])
+  const { off, kept, scatterPa } = found
+  if (found.parameters[1] < -RISES * found.u[1])
     throw fault(
       'NO_DROOP',
       'The outlet’s pressure does not fall with flow.',
       'Look whether holes and pressures are in the right columns, and whether the gauge sits between regulator and hole.',
     )
+  const openings = flows.map((f) => f.open)
+  const { parameters, u, bend } = withBend(rows, openings, found, leastOf(rig.resolutionPa))
+  const [p0, d] = parameters
   const most = flows.reduce((best, f, i) => (kept[i] ? Math.max(best, f.flow) : best), 0)
   const points = flows.map((f, i): DroopPointRead => ({
     row: i + 1,
@@ -250,6 +275,8 @@ export function reduceDroop(readings: readonly DroopReading[], rig: DroopRig, se
     if (p.aside === 'wide-open') notes.push(said('droop-wide-open', { row: p.row, massFlowKgPerS: p.massFlowKgPerS }))
   }
   if (!both) notes.push(said('droop-one-way'))
+  if (Math.abs(bend.value) > Math.max(BENDS * bend.standardUncertainty, BENDS_SHARE * d))
+    notes.push(said('droop-bends', { nearShare: 1 - bend.value / d, farShare: 1 + bend.value / d }))
   if (shutTold && parameters[ofShut] > RISES * u[ofShut] && parameters[ofShut] > SEALS * p0)
     notes.push(said('droop-seals', { abovePa: parameters[ofShut] }))
   if (sticks && sticks.value > 3 * sticks.standardUncertainty && sticks.value > 0.1 * d * (most / unit))
@@ -258,6 +285,11 @@ export function reduceDroop(readings: readonly DroopReading[], rig: DroopRig, se
     points,
     closed: { value: p0, standardUncertainty: Math.hypot(u[0], rig.zeroUncertaintyPa, span * p0), unit: 'Pa' },
     droop: { value: d / unit, standardUncertainty: Math.hypot(u[1] / unit, (shared * d) / unit), unit: 'Pa·s/kg' },
+    bend: {
+      value: bend.value / unit,
+      standardUncertainty: Math.hypot(bend.standardUncertainty, shared * bend.value) / unit,
+      unit: 'Pa·s/kg',
+    },
     perOpening: { value: d, standardUncertainty: Math.hypot(u[1], shared * d), unit: 'Pa²·s/m³' },
     sticks,
     sourceEffect: moved
@@ -277,5 +309,7 @@ export function reduceDroop(readings: readonly DroopReading[], rig: DroopRig, se
 
 /** Outlet pressure of the fitted line at a flow, gauge; `way` 1 after it has risen, -1 after it has fallen. */
 export function droopLineAt(r: DroopReduction, massFlowKgPerS: number, way: 1 | -1 | 0): number {
-  return r.closed.value - r.droop.value * massFlowKgPerS - way * (r.sticks?.value ?? 0)
+  const { closed, droop, bend, mostFlowKgPerS: most } = r
+  const bent = bend.value * massFlowKgPerS * (massFlowKgPerS / most - 1)
+  return closed.value - droop.value * massFlowKgPerS - bent - way * (r.sticks?.value ?? 0)
 }

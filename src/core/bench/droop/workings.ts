@@ -15,6 +15,7 @@ export function droopWorkings(r: DroopReduction): Partial<Record<DroopWorkingId,
     put('n', 'readings on the line', r.points.filter((p) => !p.aside).length, ''),
     put('p1', 'source, mean, gauge', r.sourceGaugePa, 'Pa'),
     put('d', 'loss over opening', r.perOpening.value, 'Pa²·s/m³'),
+    put('b', 'bend of it', r.bend.value, 'Pa·s/kg'),
     put('s', 'scatter about the line', r.scatterPa, 'Pa'),
   ]
   const law = 'p = p0 − d·C − e·(p1 − mean) ∓ h, C = ṁ/ṁ(C = 1)'
@@ -22,7 +23,7 @@ export function droopWorkings(r: DroopReduction): Partial<Record<DroopWorkingId,
     closed: { title: 'Outlet pressure near closed, gauge', formula: law, inputs, result: { ...r.closed }, ...shared },
     droop: {
       title: 'What it loses with flow',
-      formula: `dp/dṁ = d/ṁ(C = 1) at p1 and p0; ${law}`,
+      formula: `Δp/ṁ to the greatest flow = d/ṁ(C = 1) at p1 and p0; ${law}, straight or bent over C`,
       inputs,
       result: { ...r.droop },
       ...shared,
