@@ -125,6 +125,7 @@ test('what is planned is what a document takes, for every rig that measures a tu
 
 test('a pressure that was not meant: a quarter over the run’s, 20 kPa of a low one, never more than a vessel stands', () => {
   expect(stopPressure(spindle, 400e3)).toEqual({ gaugePressurePa: 500e3, by: 'over' })
+  expect(stopPressure(spindle, 350e3).gaugePressurePa).toBe(440e3)
   expect(stopPressure(spindle, 10e3)).toEqual({ gaugePressurePa: 30e3, by: 'over' })
   const bottle = project.builds.find((b) => b.supply.kind === 'vessel' && b.supply.ratedGaugePressurePa === 400e3)!
   expect(stopPressure(bottle, 380e3)).toEqual({ gaugePressurePa: 400e3, by: 'rated' })

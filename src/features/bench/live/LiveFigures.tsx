@@ -20,7 +20,6 @@ export function LiveFigures({ figures }: { figures: readonly LiveFigure[] }) {
           <div key={f.id} className="live-figure" data-first={i === 0 ? '' : undefined} data-testid={`now-${f.id}`}>
             <Box fontSize="sm" color="mute">
               {label}
-              {f.kind === 'gaugePressure' ? ', gauge' : ''}
             </Box>
             <div className="num live-value">
               {value}

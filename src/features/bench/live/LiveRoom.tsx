@@ -196,7 +196,7 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
         note={
           usualPressure.by === 'rated'
             ? 'what the vessel’s maker allows'
-            : `well over this run’s ${shown.text(run.gaugePressurePa, 'gaugePressure')} gauge; where the device sends it`
+            : `well over this run’s ${shown.text(run.gaugePressurePa, 'gaugePressure')}; where the device sends it`
         }
         onChange={setLimitPa}
       />

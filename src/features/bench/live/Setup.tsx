@@ -2,7 +2,7 @@
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { canSerial, chooseSerial, httpLink, LinkError, ownAddress, type BenchLink } from '../../../devices'
-import type { Build, MachinePredicted, Rig, Run } from '../../../project/document'
+import { kindOf, type Build, type MachinePredicted, type Rig, type Run } from '../../../project/document'
 import { liveOf, methodOf } from '../../../project/measuring'
 import { benchQuery } from '../../../project/simulated'
 import { Advice, ChoiceField, MainButton, SectionTitle, TextField } from '../../../ui'
@@ -51,6 +51,7 @@ export function Setup({
   const [fault, setFault] = useState<{ readonly title: string; readonly text: string } | null>(null)
   const simulated = liveOf(rig)?.simulated(rig, build, predicted, run.gaugePressurePa) ?? null
   const byHand = liveOf(rig)?.byHand?.(rig) ?? []
+  const turns = liveOf(rig)?.readsSpeed === true && kindOf(build).turning !== undefined
   const told = methodOf(rig.kind)
     .roles(rig)
     .flatMap(({ id, label }) => (byHand.includes(id) ? [label.toLowerCase()] : []))
@@ -113,7 +114,7 @@ export function Setup({
       <Box>
         <SectionTitle first>Before the valve opens</SectionTitle>
         <chakra.ul fontSize="sm" color="mute" listStyleType="disc" pl="4">
-          <li>Nobody in the plane of the rotor; guard and glasses on, hose tied.</li>
+          <li>{turns && 'Nobody in the plane of the rotor; guard on. '}Glasses on, hose tied.</li>
           <li>Three seconds of rest are recorded first, so that zero and tare are in the recording.</li>
           <li>The supply is shut first, whatever happens.</li>
           {told.length > 0 && (

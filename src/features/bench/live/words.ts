@@ -50,7 +50,7 @@ export function stopWords(why: StopWhy, shown: Shown): { readonly title: string;
   if (why.code === 'pressure')
     return {
       title: 'Too much pressure: shut the supply',
-      text: `It rose above the ${shown.text(why.limitPa, 'gaugePressure')} gauge at which this run was to stop, to ${shown.text(why.gaugePa, 'gaugePressure')} gauge so far. A regulator may creep, or stick open.`,
+      text: `It rose above the ${shown.text(why.limitPa, 'gaugePressure')} at which this run was to stop, to ${shown.text(why.gaugePa, 'gaugePressure')} so far. A regulator may creep, or stick open.`,
     }
   if (why.code === 'vanished')
     return {
