@@ -182,7 +182,10 @@ function chosen(site: Site, { seen, read }: Comers, seconds: ReadonlyMap<string,
   const sorted = (tests: readonly string[]) =>
     [...tests].sort(
       (a, b) =>
-        Number(b.includes(folder)) - Number(a.includes(folder)) || (seconds.get(a) ?? 0) - (seconds.get(b) ?? 0),
+        Number(b.includes(folder)) - Number(a.includes(folder)) ||
+        // what pins whole tables sees most of what is worked out once
+        Number(b.includes('/pinned-')) - Number(a.includes('/pinned-')) ||
+        (seconds.get(a) ?? 0) - (seconds.get(b) ?? 0),
     )
   const order = [...sorted(seen), ...sorted(read)]
   let sum = 0

@@ -327,6 +327,48 @@ describe('shaft', () => {
   )
 })
 
+describe('load ratings, from the balls that such bearings have (counts and sizes from memory)', () => {
+  // factors of ISO 281 table 2 and of ISO 76 over ball over pitch circle, from memory
+  const FC: readonly (readonly [number, number])[] = [
+    [0.14, 58.8],
+    [0.16, 59.6],
+    [0.18, 59.9],
+    [0.22, 59.6],
+    [0.26, 58.2],
+    [0.28, 57.1],
+  ]
+  const F0: readonly (readonly [number, number])[] = [
+    [0.14, 15.4],
+    [0.18, 14.6],
+    [0.22, 13.6],
+    [0.26, 12.4],
+    [0.28, 11.9],
+  ]
+  const at = (table: typeof FC, x: number) => {
+    const i = table.findIndex(([t]) => t >= x)
+    const [[a, p], [b, q]] = [table[i - 1], table[i]]
+    return p + ((q - p) * (x - a)) / (b - a)
+  }
+  test.each([
+    ['608', 7, 3.969, 15],
+    ['625', 7, 2.778, 10.5],
+    ['623', 7, 1.588, 6.5],
+    ['688', 9, 2.0, 12],
+    ['MR105', 8, 1.2, 7.5],
+    ['6000', 7, 4.762, 18],
+  ] as const)('%s: %d balls of %d mm on %d mm', (id, balls, ballMm, pitchMm) => {
+    const { staticShare, dynamicRatingN } = bearingDuty(
+      id,
+      { bearings: 1, spanM: 0.03, overhangM: 0 },
+      { rotorMassKg: 0, sideLoadN: 100, unbalanceKgM: 0, speedRadPerS: 0 },
+    )
+    const dynamic = 1.3 * at(FC, ballMm / pitchMm) * balls ** (2 / 3) * ballMm ** 1.8
+    const still = at(F0, ballMm / pitchMm) * balls * ballMm ** 2
+    expect(Math.abs(dynamicRatingN / dynamic - 1)).toBeLessThan(0.08)
+    expect(Math.abs(100 / staticShare / still - 1)).toBeLessThan(0.11)
+  })
+})
+
 describe('allowable strength (common practice, no source)', () => {
   const pla = materialById('pla')
   test('layers, infill and warmth each take their share', () => {

@@ -78,6 +78,22 @@ describe('the speed at which a run is stopped is the lowest of what rotor, beari
     expect(stop.speedRadPerS).toBeLessThanOrEqual(0.5 * hazard('burst-speed'))
     expect(stop.speedRadPerS).toBeLessThanOrEqual(hazard('free-speed') / hazard('bearing-share') + 1e-9)
   })
+  test('a bearing governs long before it turns as fast as it may, if all else stands more', () => {
+    const other = (burst: number, share: number) => ({
+      ...predicted,
+      hazards: predicted.hazards.map((h) =>
+        h.id === 'burst-speed' ? { ...h, value: burst } : h.id === 'bearing-share' ? { ...h, value: share } : h,
+      ),
+    })
+    const brake = methodOf('brake').newRig('brake')
+    for (const share of [0.05, 0.5, 0.99, 1.2])
+      expect(stopSpeed(other(1e6, share), brake, spindle)).toEqual({
+        speedRadPerS: hazard('free-speed') / share,
+        by: 'bearing',
+      })
+    expect(stopSpeed(other(1000, 0.05), brake, spindle)).toEqual({ speedRadPerS: 500, by: 'burst' })
+    expect(stopSpeed(other(1000, 0), brake, spindle)).toEqual({ speedRadPerS: 500, by: 'burst' })
+  })
   test('a wheel of unknown material stands 30 m/s at its rim, seen from the rotor through the gear', () => {
     const unknown = {
       ...wheel,
