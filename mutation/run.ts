@@ -60,7 +60,9 @@ const sources = (): string[] =>
   ROOTS.flatMap((folder) =>
     readdirSync(folder, { recursive: true, encoding: 'utf8' }).map((f) => join(folder, f)),
   ).filter(
-    (f) => /\.ts$/.test(f) && !/\.(test|d)\.ts$|\/(testing|check-values|demo)\/|\/campaign\.ts$|index\.ts$/.test(f),
+    (f) =>
+      /\.ts$/.test(f) &&
+      !/\.(test|d)\.ts$|any-build\.ts$|\/(testing|check-values|demo)\/|\/campaign\.ts$|index\.ts$/.test(f),
   )
 
 /** So many sites, evenly drawn over all files, none inside of another. */

@@ -194,6 +194,29 @@ describe('twenty simulated repeats: a rig known to 1 %, a coarse encoder, a cloc
   })
 })
 
+test('torque that comes and goes is said to scatter; one that stays is not', () => {
+  const rig: InertiaRig = {
+    flywheelInertiaKgM2: { value: 2e-5, standardUncertainty: 0 },
+    rotorInertiaKgM2: { value: 0, standardUncertainty: 0 },
+    speedRatio: 1,
+    countsPerTurn: 80,
+    sensorOn: 'rotor',
+  }
+  const codes = (by: number) => {
+    const waves = (t: number) => 1 + by * Math.sin((2 * Math.PI * t) / 0.35)
+    const { timeS, angleRad, speedRadPerS } = simulateSpinUp(TRUTH, 0.002, waves)
+    const counts = encoderCounts(angleRad, speedRadPerS, {
+      countsPerRad: 80 / (2 * Math.PI),
+      timeJitterS: 1e-6,
+      seed: 1,
+    })
+    const trace = angleOfCounts(timeS, counts, { countsPerTurn: 80, rotorTurnsPerSensorTurn: 1 })
+    return reduceInertia(trace, rig).notes.map((n) => n.code)
+  }
+  expect(codes(0)).not.toContain('reduction-scatter')
+  expect(codes(0.1)).toContain('reduction-scatter')
+})
+
 describe('what cannot be reduced, or only in part', () => {
   const rig: InertiaRig = {
     flywheelInertiaKgM2: { value: 2e-5, standardUncertainty: 0 },
