@@ -129,6 +129,17 @@ describe('the moment, against motions in closed form', () => {
     )
     expect(motion!.accelerationRadPerS2.value).toBeCloseTo(a, 6)
   })
+  test('a speed that scatters by ten is known to ten over the root of the readings, however fast it turns', () => {
+    const scatters = (mean: number) =>
+      motionOfSpeed(
+        Array.from({ length: 101 }, (_, i) => i / 100),
+        Array.from({ length: 101 }, (_, i) => mean + (i % 2 === 0 ? 10 : -10)),
+      )!.speedRadPerS
+    expect(scatters(1000).standardUncertainty).toBeCloseTo(1, 2)
+    expect(scatters(5000).standardUncertainty).toBeCloseTo(scatters(1000).standardUncertainty, 9)
+    // the newest is what it is now
+    expect(scatters(1000).value).toBe(1010)
+  })
   test('from marks; one that is overdue slows the speed that is shown', () => {
     const marks = Array.from({ length: 30 }, (_, n) => (-w + Math.sqrt(w * w + 2 * a * n * 2 * Math.PI)) / a)
     const last = marks[29]
