@@ -85,8 +85,18 @@ function turnedInTime(input: PartsInput, m: Double): void {
     const radius = max[2] - line - 2
     // where the saddle’s windows begin and end, along its top
     const open = (x: number) => kit.commonVolume(kit.box([0.02, 0.2, 0.2], [x, -0.1, max[2] - 0.5]), solid.solid) < 1e-6
-    const xs = Array.from({ length: 4000 }, (_, i) => middle + ((max[0] - middle) * i) / 4000)
-    const ends = xs.filter((x, i) => i > 0 && open(x) !== open(xs[i - 1])).map((x) => x - middle)
+    const xs = Array.from({ length: 200 }, (_, i) => middle + ((max[0] - middle) * i) / 200)
+    const opens = xs.map(open)
+    const ends = xs.flatMap((x, i) => {
+      if (i === 0 || opens[i] === opens[i - 1]) return []
+      let [near, far] = [xs[i - 1], x]
+      while (far - near > 5e-3) {
+        const half = (near + far) / 2
+        if (open(half) === opens[i]) far = half
+        else near = half
+      }
+      return [far - middle]
+    })
     // the way out, then the port’s inner and outer edge
     expect(ends).toHaveLength(3)
     expect(min[0] + max[0]).toBeCloseTo(2 * middle, 6)

@@ -203,7 +203,7 @@ describe('one step outside the tidy case', () => {
 })
 
 test.each(DROOP_CONDITIONS)('simulated regulators, %s: the intervals hold the truth', (condition) => {
-  for (const row of droopCampaign(condition, sample(120))) {
+  for (const row of droopCampaign(condition, sample(60))) {
     expect(row.refused).toBe(0)
     expect(row.held).toBeGreaterThan(0.88)
     expect(Math.abs(row.bias)).toBeLessThan(0.45)
@@ -211,7 +211,7 @@ test.each(DROOP_CONDITIONS)('simulated regulators, %s: the intervals hold the tr
 })
 
 test('good readings are not set aside because others agree by chance: thirteen of them, five numbers', () => {
-  for (let seed = 0; seed < sample(60); seed++) {
+  for (let seed = 0; seed < sample(30); seed++) {
     const { found } = droopRun('source sinks', 70_000 + seed)
     expect([seed, found!.points.flatMap((p) => (p.aside ? [p.row] : []))]).toEqual([seed, []])
   }

@@ -324,7 +324,7 @@ describe('air that filling has left warm', () => {
 
 describe('simulated runs of engines on their bottles, of known truth', () => {
   test.each(RUN_DOWN_CONDITIONS)('%s: the intervals hold it', (condition) => {
-    const repeats = sample(40)
+    const repeats = sample(16)
     // few machines, since each is run down once, which takes longer than all that is read of it
     const rows = runDownCampaign(condition, repeats, 4)
     expect(rows.map((r) => r.figure)).toEqual([...RUN_DOWN_FIGURES])
