@@ -3,7 +3,7 @@ import { outletOfForm, outletSection, type OutletForm } from '../flow'
 import { GAUGE_SIZES_M } from '../making'
 import { bearingClass } from '../turbine'
 import { GAUGE_PLATE } from './gauge-plate'
-import { gaugeProfile, outletOutlines, outletReach, FITS_OF, type Point } from '.'
+import { gaugeProfile, insertShape, outletOutlines, outletReach, FITS_OF, type FedParts, type Point } from '.'
 import { notesOfPart, type PartsInput } from '../machines'
 import { buildPart } from '../machines/build-part'
 
@@ -73,6 +73,18 @@ describe('outlines of outlets', () => {
 })
 
 describe('inserts with shaped outlets', () => {
+  test.each([0.8e-3, 1.6e-3, 2.4e-3])(
+    'round %d m its bore narrows to the outlet no steeper than a printer bridges, by a cone of its own',
+    (throatM) => {
+      for (const form of forms.filter((f) => f.kind !== 'sector')) {
+        const { nozzle } = input(form, throatM) as FedParts
+        const { straight, cone, length } = insertShape(nozzle)
+        const narrows = Math.max(0, (nozzle.inletBoreM / 2 - outletReach(form, throatM)) * 1e3)
+        if (form.kind !== 'round') expect(cone - straight).toBeCloseTo(0.9 * narrows, 9)
+        expect(length).toBeGreaterThan(cone)
+      }
+    },
+  )
   test.each(forms)('%j: closed, and the outlet goes right through its wall', (form) => {
     const mesh = buildPart(wasm, 'nozzle-insert', input(form))
     expect(mesh.watertight).toBe(true)
