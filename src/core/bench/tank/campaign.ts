@@ -13,6 +13,7 @@ export const TANK_CONDITIONS = [
   'volume to 2 %',
   'sharp edge',
   'wall warms less and less',
+  'wall cools itself',
 ] as const
 export type TankCondition = (typeof TANK_CONDITIONS)[number]
 export const TANK_FIGURES = ['effectiveArea', 'flowAtOpening'] as const
@@ -42,7 +43,7 @@ export function tankRun(condition: TankCondition, seed: number) {
   const startPa = between(200e3, 800e3)
   const tau = between(8, 60)
   const effectiveAreaM2 = volumeM3 / tau / (0.6847 * Math.sqrt(287.05 * ROOM.roomK))
-  const byChance = condition !== 'in between' && condition !== 'wall warms less and less'
+  const byChance = !['in between', 'wall warms less and less', 'wall cools itself'].includes(condition)
   const warm = condition === 'kept warm' || (condition !== 'no heat' && byChance && random() < 0.4)
   const cold = condition === 'no heat' || (!warm && byChance && random() < 0.3)
   const wallWPerK = warm ? Infinity : cold ? 0 : wallConductance(volumeM3) * between(0.5, 2)
@@ -56,6 +57,10 @@ export function tankRun(condition: TankCondition, seed: number) {
     effectiveAreaM2,
     wallWPerK,
     ...(condition === 'sharp edge' ? { areaFalls: between(0.1, 0.3) } : {}),
+    // from a thin plastic bottle's to a steel one's, for each litre
+    ...(condition === 'wall cools itself'
+      ? { wallJPerK: 1000 * volumeM3 * Math.exp(between(Math.log(30), Math.log(300))) }
+      : {}),
     ...(condition === 'wall warms less and less' ? { wallFalls: between(0.2, 1) } : {}),
   }
   const zero = condition === 'zero off' ? 2000 : 0

@@ -80,7 +80,8 @@ const fault = (code: string, message: string, nextStep: string) => new PhysicsEr
 /** Hole and wall work in such a way where it has this share of all likelihood. */
 const CLEAR = 0.95
 /**
- * Air that is not alike throughout and a wall that cools itself: no area is said to be known better. Our own estimate.
+ * Air that is not alike throughout, and walls between those that are tried: no area is said to be known better. Our own
+ * estimate.
  */
 const ONE_WALL = 0.003
 
@@ -155,7 +156,8 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
   // a limit that fits as well is the plainer answer: beyond it the trace tells nothing of the heat
   const shown = better.chi2 < free.chi2 * (1 + LIMIT / data.t.length) ? better : free
   const found = stated ?? shown
-  const others = shapesOf(found, data.t.length, (shape) =>
+  const airKg = ((found.course.startPa + settings.roomPaAbs) * rig.volumeM3) / (GAS_CONSTANT * settings.roomK)
+  const others = shapesOf(found, airKg, data.t.length, (shape) =>
     as(found === free ? 'found' : found.wall, found.course, data, shape),
   )
   const area = Math.exp(others.lnArea)

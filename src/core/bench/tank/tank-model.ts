@@ -13,6 +13,8 @@ export interface TankModel {
   readonly wallWPerK: number
   /** Share that the area has lost once the pressure is the room's, as a sharp edge does; none where left out. */
   readonly areaFalls?: number
+  /** What the wall gives for each K that it cools itself by, J/K; without end where left out. */
+  readonly wallJPerK?: number
   /** Power of the air that is left with which the wall's heat goes, as by natural convection; none where left out. */
   readonly wallFalls?: number
 }
@@ -51,21 +53,22 @@ export function tankCourse(
   const end = timesS[timesS.length - 1]
   const isothermal = !Number.isFinite(m.wallWPerK)
   const heat = GAS_CONSTANT / (GAMMA - 1)
-  const { areaFalls = 0, wallFalls = 0 } = m
+  const { areaFalls = 0, wallFalls = 0, wallJPerK = Infinity } = m
   const filled = (m.startPaAbs * m.volumeM3) / (GAS_CONSTANT * m.wallK)
   const startBack = m.roomPaAbs / m.startPaAbs
-  const rate = (_: number, [mass, kelvin]: readonly [number, number]): readonly [number, number] => {
+  // what the wall has cooled itself by comes third where it does
+  const cools = Number.isFinite(wallJPerK)
+  const rate = (_: number, [mass, kelvin, cooled = 0]: readonly number[]): readonly number[] => {
     const pa = (mass * GAS_CONSTANT * kelvin) / m.volumeM3
     const lost = areaFalls === 0 ? 0 : (areaFalls * (m.roomPaAbs / pa - startBack)) / (1 - startBack)
     const flow = tankFlow(pa, kelvin, m.roomPaAbs, m.effectiveAreaM2 * (1 - lost))
     const wall = wallFalls === 0 ? m.wallWPerK : m.wallWPerK * Math.max(0, mass / filled) ** wallFalls
-    return [
-      -flow,
-      isothermal ? 0 : (-flow * GAS_CONSTANT * kelvin + wall * (m.wallK - kelvin)) / Math.max(1e-12, mass * heat),
-    ]
+    const given = wall * (m.wallK - cooled - kelvin)
+    const warms = isothermal ? 0 : (-flow * GAS_CONSTANT * kelvin + given) / Math.max(1e-12, mass * heat)
+    return cools ? [-flow, warms, given / wallJPerK] : [-flow, warms]
   }
   const h = end / steps
-  let state: readonly [number, number] = [filled, m.wallK]
+  let state: readonly number[] = cools ? [filled, m.wallK, 0] : [filled, m.wallK]
   const [pressures, masses] = [[m.startPaAbs], [state[0]]]
   for (let i = 0; i < steps; i++) {
     state = rungeKutta(rate, i * h, state, h)

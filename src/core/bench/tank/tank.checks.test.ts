@@ -39,6 +39,19 @@ describe('the course of a vessel', () => {
       expect(p / (901_325 * (1 + (0.2 * times[i]) / tau) ** -7)).toBeCloseTo(1, 5),
     )
   })
+  test('a wall that cools itself lies between one that gives all and none, the nearer to none the less it holds', () => {
+    const at = (more: Partial<TankModel>) => tankPressures({ ...model, wallWPerK: 4, ...more }, [0, 20], 4000)[1]
+    const [gives, none] = [at({}), at({ wallWPerK: 0 })]
+    expect(at({ wallJPerK: 1e9 }) / gives).toBeCloseTo(1, 6)
+    expect(at({ wallJPerK: 0.02 }) / none).toBeCloseTo(1, 3)
+    const held = [10, 40, 160, 640].map((wallJPerK) => at({ wallJPerK }))
+    for (const [k, p] of held.entries()) {
+      expect(p).toBeGreaterThan(k === 0 ? none : held[k - 1])
+      expect(p).toBeLessThan(gives)
+    }
+    // what is left out goes as one over what it holds
+    expect((gives - held[2]) / (gives - held[3])).toBeGreaterThan(3.3)
+  })
   test('more heat lies between no heat and enough of it', () => {
     const at = (wallWPerK: number) => tankPressures({ ...model, wallWPerK }, [0, 20])[1]
     expect(at(0)).toBeLessThan(at(1))
@@ -95,6 +108,17 @@ describe('a fall of pressure', () => {
       const { effectiveArea } = reduceTank(clean, rig, room)
       expect(effectiveArea.standardUncertainty / effectiveArea.value).toBeGreaterThanOrEqual(0.003)
       expect(effectiveArea.standardUncertainty / effectiveArea.value).toBeLessThan(0.005)
+    })
+    test('a thin plastic bottle, whose wall cools by several degrees: the area is still that of its hole', () => {
+      // 30 J/K for each litre: 0.5 % too much by a wall that stays as warm as the room
+      const cools = { ...model, startPaAbs: 501_325, wallWPerK: 5, wallJPerK: 30 * 12 }
+      for (const seed of [1, 2, 3]) {
+        const of = { opensS: 3, endS: 3 + 2 * tau, stepS: 0.05, noisePa: 200, zeroPa: 0, digitPa: 0, seed }
+        const r = reduceTank(simulateTank(cools, of), rig, room)
+        const off = r.effectiveArea.value / model.effectiveAreaM2 - 1
+        expect(Math.abs(off)).toBeLessThan(0.004)
+        expect(Math.abs(off)).toBeLessThan((1.96 * r.effectiveArea.standardUncertainty) / r.effectiveArea.value)
+      }
     })
     test('where the gauge is too coarse to tell which, what they differ by is in the band', () => {
       const fall = simulateTank({ ...model, areaFalls: 0.15 }, { ...seen, endS: 40, noisePa: 4000 })
