@@ -1,3 +1,4 @@
+import { CP, GAS_CONSTANT } from '../../air'
 import { linearLeastSquares, mean } from '../../statistics'
 import { tankPressures, type TankModel } from './tank-model'
 
@@ -33,7 +34,15 @@ export interface Course {
   readonly opensS: number
   readonly lnArea: number
   readonly lnWall: number
+  /** Share of its area that the hole has lost once the pressure is the room's. */
+  readonly areaFalls: number
+  /** Power of the air that is left with which the wall's heat goes. */
+  readonly wallFalls: number
+  /** What the air holds at the start over what its wall does: none of a wall that stays as warm as it was. */
+  readonly wallCools: number
 }
+type Key = keyof Course
+const KEYS = ['startPa', 'opensS', 'lnArea', 'lnWall'] as const
 
 export interface Fitted {
   readonly course: Course
@@ -42,61 +51,111 @@ export interface Fitted {
   readonly scatter: number
   /** By how much the variance is larger since neighbours err together. */
   readonly wider: number
+  /** Of the start, the moment of opening, and the logarithms of area and wall. */
   readonly covariance: readonly (readonly number[])[]
+  /** Standard uncertainty of what the area loses; 0 where none was sought. */
+  readonly areaFallsU: number
 }
 
-/** The course that fits best, by damped Gauss–Newton steps with differences for slopes (Marquardt 1963). */
+/** What is known beforehand of one number: about so much, give or take. */
+export interface Foreknown {
+  readonly key: Key
+  readonly value: number
+  readonly spread: number
+}
+
+/** No step is longer, and nothing goes further: beyond stands no vessel. */
+const LONGEST: Partial<Course> = { lnArea: 0.7, lnWall: 1.5, areaFalls: 0.1, wallFalls: 0.4, wallCools: 0.1 }
+const ENDS: Partial<Record<Key, readonly [number, number]>> = {
+  areaFalls: [-0.3, 0.6],
+  wallFalls: [-0.8, 2.5],
+  wallCools: [-0.2, 0.6],
+}
+const within = (key: Key, value: number) => {
+  const [least, most] = ENDS[key] ?? [-Infinity, Infinity]
+  return Math.min(most, Math.max(least, value))
+}
+
+/**
+ * The course that fits best, by damped Gauss–Newton steps with differences for slopes (Marquardt 1963). Numbers that
+ * are known beforehand are sought as well, with what is known of each as one reading more; `scatter2` is the variance
+ * that this is weighed by.
+ */
 export function fitCourse(
   data: Binned,
   start: Course,
   heat: 'found' | number,
-  known: Omit<TankModel, 'startPaAbs' | 'effectiveAreaM2' | 'wallWPerK'>,
+  known: Pick<TankModel, 'volumeM3' | 'wallK' | 'roomPaAbs'>,
   opens: boolean,
+  foreknown: readonly Foreknown[] = [],
+  scatter2 = 1,
 ): Fitted {
-  const free: (keyof Course)[] = [
+  const free: Key[] = [
     'startPa',
     ...(opens ? (['opensS'] as const) : []),
     'lnArea',
     ...(heat === 'found' ? (['lnWall'] as const) : []),
+    ...foreknown.map((f) => f.key),
   ]
-  const steps: Course = { startPa: 50, opensS: 0.01 * (data.t[1] - data.t[0]) + 1e-4, lnArea: 1e-4, lnWall: 1e-2 }
+  const steps: Course = {
+    startPa: 50,
+    opensS: 0.01 * (data.t[1] - data.t[0]) + 1e-4,
+    lnArea: 1e-4,
+    lnWall: 1e-2,
+    areaFalls: 1e-3,
+    wallFalls: 1e-2,
+    wallCools: 1e-3,
+  }
   const wallOf = (c: Course) => (heat === 'found' ? Math.exp(c.lnWall) : heat)
   const at = (c: Course): number[] => {
-    const after = data.t.map((t) => Math.max(0, t - c.opensS))
+    const startPaAbs = c.startPa + known.roomPaAbs
+    const airJPerK = ((startPaAbs * known.volumeM3) / (GAS_CONSTANT * known.wallK)) * (CP - GAS_CONSTANT)
     return tankPressures(
-      { ...known, startPaAbs: c.startPa + known.roomPaAbs, effectiveAreaM2: Math.exp(c.lnArea), wallWPerK: wallOf(c) },
-      after,
+      {
+        ...known,
+        startPaAbs,
+        effectiveAreaM2: Math.exp(c.lnArea),
+        wallWPerK: wallOf(c),
+        areaFalls: c.areaFalls,
+        wallFalls: c.wallFalls,
+        ...(c.wallCools === 0 ? {} : { wallJPerK: airJPerK / c.wallCools }),
+      },
+      data.t.map((t) => Math.max(0, t - c.opensS)),
     ).map((p) => p - known.roomPaAbs)
   }
   const chiOf = (p: readonly number[]) => p.reduce((s, v, i) => s + data.n[i] * (data.p[i] - v) ** 2, 0)
+  const foreOf = (c: Course) => foreknown.reduce((s, f) => s + scatter2 * ((c[f.key] - f.value) / f.spread) ** 2, 0)
+  const foreRows = foreknown.map((f) => free.map((key) => (key === f.key ? 1 : 0)))
+  const foreWeights = foreknown.map((f) => scatter2 / f.spread ** 2)
   let course = start
   let now = at(course)
-  let chi = chiOf(now)
+  let chi = chiOf(now) + foreOf(course)
   let damping = 1e-3
   let covariance: readonly (readonly number[])[] = []
   for (let round = 0; round < ROUNDS; round++) {
     const moved = free.map((key) => at({ ...course, [key]: course[key] + steps[key] }))
-    const rows = data.t.map((_, i) => moved.map((m, k) => (m[i] - now[i]) / steps[free[k]]))
-    const off = data.p.map((v, i) => v - now[i])
-    const plain = linearLeastSquares(rows, off, data.n, 'residual')
+    const rows = [...data.t.map((_, i) => moved.map((m, k) => (m[i] - now[i]) / steps[free[k]])), ...foreRows]
+    const off = [...data.p.map((v, i) => v - now[i]), ...foreknown.map((f) => f.value - course[f.key])]
+    const weights = [...data.n, ...foreWeights]
+    const plain = linearLeastSquares(rows, off, weights, 'residual')
     if (plain.status === 'fitted') covariance = plain.covariance
     // rows of the damping hold each step back by its own size
-    const size = free.map((_, k) => Math.sqrt(rows.reduce((s, r, i) => s + data.n[i] * r[k] ** 2, 0)))
+    const size = free.map((_, k) => Math.sqrt(rows.reduce((s, r, i) => s + weights[i] * r[k] ** 2, 0)))
     const damped = linearLeastSquares(
       [...rows, ...free.map((_, k) => free.map((__, j) => (j === k ? size[k] * Math.sqrt(damping) : 0)))],
       [...off, ...free.map(() => 0)],
-      [...data.n, ...free.map(() => 1)],
+      [...weights, ...free.map(() => 1)],
       'residual',
     )
     if (damped.status !== 'fitted') break
-    const limit: Course = { startPa: Infinity, opensS: Infinity, lnArea: 0.7, lnWall: 1.5 }
     const next = { ...course }
     free.forEach((key, k) => {
-      const by = Math.max(-limit[key], Math.min(limit[key], damped.parameters[k]))
-      Object.assign(next, { [key]: course[key] + by })
+      const most = LONGEST[key] ?? Infinity
+      const by = Math.max(-most, Math.min(most, damped.parameters[k]))
+      Object.assign(next, { [key]: within(key, course[key] + by) })
     })
     const there = at(next)
-    const better = chiOf(there)
+    const better = chiOf(there) + foreOf(next)
     if (better <= chi) {
       const gained = chi - better
       ;[course, now, chi, damping] = [next, there, better, Math.max(1e-9, damping / 5)]
@@ -111,18 +170,17 @@ export function fitCourse(
   const alike = Math.min(0.95, Math.max(0, next / square))
   const wider = (1 + alike) / (1 - alike)
   const size = free.length
-  const full = (['startPa', 'opensS', 'lnArea', 'lnWall'] as const).map((row) =>
-    (['startPa', 'opensS', 'lnArea', 'lnWall'] as const).map((column) => {
-      const [j, k] = [free.indexOf(row), free.indexOf(column)]
-      return j < 0 || k < 0 || covariance.length < size ? 0 : wider * covariance[j][k]
-    }),
-  )
+  const of = (row: Key, column: Key) => {
+    const [j, k] = [free.indexOf(row), free.indexOf(column)]
+    return j < 0 || k < 0 || covariance.length < size ? 0 : wider * covariance[j][k]
+  }
   return {
     course,
     wall: wallOf(course),
-    chi2: chi,
+    chi2: chiOf(now),
     wider,
     scatter: Math.sqrt(mean(data.p.map((v, i) => (v - now[i]) ** 2))),
-    covariance: full,
+    covariance: KEYS.map((row) => KEYS.map((column) => of(row, column))),
+    areaFallsU: Math.sqrt(of('areaFalls', 'areaFalls')),
   }
 }

@@ -4,7 +4,7 @@ import { said, type Said } from '../../said'
 import { median, varianceOf, type Measured } from '../../statistics'
 import { wallConductance } from '../../supply'
 import { binned, fitCourse, type Course } from './fit-course'
-import { shapesOf, type TankShape } from './shapes'
+import { unevenCourse } from './uneven'
 import { tankFlow, tankPressures, type TankModel } from './tank-model'
 import { DIGIT_HIDES, digitOf } from '../digit'
 import { timeRises } from '../time-rises'
@@ -77,8 +77,8 @@ const DOUBTED = 12
 
 const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
 
-/** Hole and wall work in such a way where it has this share of all likelihood. */
-const CLEAR = 0.95
+/** A hole lets through less as the pressure falls where it does by so many of its standard uncertainties. */
+const CLEAR = 2
 /**
  * Air that is not alike throughout, and walls between those that are tried: no area is said to be known better. Our own
  * estimate.
@@ -144,9 +144,11 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
     opensS: opens,
     lnArea: Math.log(guess),
     lnWall: Math.log(wallConductance(rig.volumeM3)),
+    areaFalls: 0,
+    wallFalls: 0,
+    wallCools: 0,
   }
-  const as = (heat: 'found' | number, from = start, of = data, shape: TankShape = {}) =>
-    fitCourse(of, from, heat, { ...known, ...shape }, waits)
+  const as = (heat: 'found' | number, from = start) => fitCourse(data, from, heat, known, waits)
   const [isothermal, adiabatic] = [as(Infinity), as(0)]
   const stated = { isothermal, adiabatic, found: null }[rig.heat]
   const better = isothermal.chi2 < adiabatic.chi2 ? isothermal : adiabatic
@@ -156,27 +158,24 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
   // a limit that fits as well is the plainer answer: beyond it the trace tells nothing of the heat
   const shown = better.chi2 < free.chi2 * (1 + LIMIT / data.t.length) ? better : free
   const found = stated ?? shown
-  const airKg = ((found.course.startPa + settings.roomPaAbs) * rig.volumeM3) / (GAS_CONSTANT * settings.roomK)
-  const others = shapesOf(found, airKg, data.t.length, (shape) =>
-    as(found === free ? 'found' : found.wall, found.course, data, shape),
-  )
-  const area = Math.exp(others.lnArea)
+  const told = found === free
+  const uneven = (of: typeof data) =>
+    unevenCourse(found, data.t.length, (foreknown, scatter2) =>
+      fitCourse(of, found.course, told ? 'found' : found.wall, known, waits, foreknown, scatter2),
+    )
+  const own = uneven(data)
+  const area = Math.exp(own.course.lnArea)
   // a gauge of few digits may stand between two of them all the while before the opening
   const digitU = noise < DIGIT_HIDES * digitOf(gauge) ? digitOf(gauge) / Math.sqrt(12) : 0
-  const told = found === free
   // what a zero that is off makes of it
   const shifted = { ...data, p: data.p.map((p) => p + rig.zeroUncertaintyPa) }
-  const ifShifted =
-    rig.zeroUncertaintyPa > 0
-      ? as(told ? 'found' : found.wall, found.course, shifted).course.lnArea - found.course.lnArea
-      : 0
-  const startAbs = found.course.startPa + settings.roomPaAbs
+  const ifShifted = rig.zeroUncertaintyPa > 0 ? uneven(shifted).course.lnArea - own.course.lnArea : 0
+  const startAbs = own.course.startPa + settings.roomPaAbs
   /** Relative uncertainty of area times pressure to a power, by what the pressure's own share is. */
   const relativeU = (share: number) =>
     Math.hypot(
-      Math.sqrt(varianceOf([share / startAbs, 0, 1, 0], found.covariance)),
+      Math.sqrt(varianceOf([share / startAbs, 0, 1, 0], own.covariance)),
       ifShifted + (share * rig.zeroUncertaintyPa) / startAbs,
-      others.apart,
       ONE_WALL,
       (share * digitU) / startAbs,
       rig.volumeRelativeUncertainty,
@@ -184,7 +183,7 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
     )
   const lnAreaU = relativeU(0)
   const flowAt = (gaugePa: number) => tankFlow(gaugePa + settings.roomPaAbs, settings.roomK, settings.roomPaAbs, area)
-  const flowGaugePa = settings.nominalGaugePressurePa ?? found.course.startPa
+  const flowGaugePa = settings.nominalGaugePressurePa ?? own.course.startPa
   const measured = (value: number, relative: number, unit: string): Measured => ({
     value,
     standardUncertainty: relative * value,
@@ -218,12 +217,12 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
   const off = Math.exp(shown.course.lnArea - found.course.lnArea) - 1
   if (found.chi2 > shown.chi2 * (1 + DOUBTED / data.t.length) && Math.abs(off) > 0.05)
     notes.push(said('tank-heat-doubted', { stated: rig.heat, share: off }))
-  if (others.falls > CLEAR) notes.push(said('tank-edge'))
+  if (own.course.areaFalls > CLEAR * own.areaFallsU) notes.push(said('tank-edge'))
   if (!waits) notes.push(said('tank-no-wait'))
   if (found.course.startPa < 0.9 * settings.roomPaAbs) notes.push(said('tank-unchoked'))
   return {
     effectiveArea: measured(area, lnAreaU, 'm²'),
-    flowAtOpening: measured(flowAt(found.course.startPa), relativeU(1), 'kg/s'),
+    flowAtOpening: measured(flowAt(own.course.startPa), relativeU(1), 'kg/s'),
     flow: measured(flowAt(flowGaugePa), lnAreaU, 'kg/s'),
     flowGaugePa,
     halved: {
