@@ -153,7 +153,7 @@ describe('when to stop', () => {
       standardUncertainty: 1,
     })
     const guard = new Guard({ speedRadPerS: 1000, gaugePressurePa: 400e3 })
-    expect(guard.look([gauge('outlet', 400e3), gauge('source', 800e3)], 1, 0)).toBeNull()
+    expect(guard.look([gauge('source', 800e3), gauge('outlet', 400e3)], 1, 0)).toBeNull()
     expect(guard.look([gauge('outlet', 401e3), gauge('source', 800e3)], 2, 60)).toEqual({
       code: 'pressure',
       gaugePa: 401e3,

@@ -103,6 +103,21 @@ describe('a fall of pressure', () => {
         expect(off / model.effectiveAreaM2).toBeLessThan(0.012)
       },
     )
+    test('a gauge whose zero may be off: the area is unsure by what such a zero makes of it', () => {
+      const trace = simulateTank({ ...model, wallWPerK: 4 }, seen)
+      const areaOf = (offPa: number, zeroUncertaintyPa: number) =>
+        reduceTank(
+          { ...trace, gaugePa: Array.from(trace.gaugePa, (p) => p + offPa) },
+          { ...rig, zeroUncertaintyPa },
+          room,
+        ).effectiveArea
+      const [sure, unsure, off] = [areaOf(0, 0), areaOf(0, 8000), areaOf(8000, 0)]
+      const makes = Math.log(off.value / sure.value)
+      expect(Math.abs(makes)).toBeGreaterThan(0.003)
+      const relative = (x: typeof sure) => x.standardUncertainty / x.value
+      expect(relative(unsure) / Math.hypot(relative(sure), makes)).toBeCloseTo(1, 1)
+      expect(relative(unsure)).toBeGreaterThan(1.2 * relative(sure))
+    })
     test('no area is said to be known better than 0.3 %, however clean the recording', () => {
       const clean = simulateTank({ ...model, wallWPerK: 4 }, { ...seen, noisePa: 1 })
       const { effectiveArea } = reduceTank(clean, rig, room)
