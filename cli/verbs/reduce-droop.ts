@@ -14,11 +14,12 @@ export function droopOf(input: Extract<z.infer<typeof reduceVerbInput>, { method
   if (!read.ok) throw badInput('mapping', read.message)
   const settings = { roomPaAbs: input.roomPressurePaAbs, roomK: input.roomTemperatureK }
   const r = reduceDroop(readingsOf(read.values), input.rig, settings)
-  const { closed, droop, perOpening, sticks, sourceEffect } = r
+  const { closed, droop, bend, perOpening, sticks, sourceEffect } = r
   return {
     figures: {
       closedGauge: closed,
       droop,
+      bend,
       lossPerOpening: perOpening,
       ...(sticks ? { sticks } : {}),
       ...(sourceEffect ? { sourceEffect } : {}),

@@ -4,6 +4,7 @@ import { droopCurve, setSpring, valveConductance, type Regulator } from '../../s
 import { DROOP_CONDITIONS, droopCampaign, droopRun } from './campaign'
 import {
   droopLineAt,
+  droopLossAt,
   droopWorkings,
   reduceDroop,
   simulateDroop,
@@ -241,6 +242,12 @@ describe('a loss that bends', () => {
       const [spanPa] = [r.droop.value * r.mostFlowKgPerS]
       for (const p of r.points)
         expect(Math.abs(droopLineAt(r, p.massFlowKgPerS, 0) - p.outletGaugePa)).toBeLessThan(0.015 * spanPa)
+      // at half of the greatest flow along the bent line, at it and beyond by the mean
+      const half = droopLossAt(r, r.mostFlowKgPerS / 2)
+      expect(half.value).toBeCloseTo(r.closed.value - droopLineAt(r, r.mostFlowKgPerS / 2, 0), 6)
+      expect(Math.sign(half.value - spanPa / 2)).toBe(-Math.sign(share))
+      expect(droopLossAt(r, r.mostFlowKgPerS).value).toBeCloseTo(spanPa, 6)
+      expect(droopLossAt(r, 2 * r.mostFlowKgPerS).value).toBeCloseTo(2 * spanPa, 6)
       const told = r.notes.find((n) => n.code === 'droop-bends')!.values as { nearShare: number; farShare: number }
       expect(told.nearShare * (1 + share * reached)).toBeCloseTo(1, 1)
       expect(told.farShare + told.nearShare).toBeCloseTo(2, 9)

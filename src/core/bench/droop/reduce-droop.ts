@@ -313,3 +313,17 @@ export function droopLineAt(r: DroopReduction, massFlowKgPerS: number, way: 1 | 
   const bent = bend.value * massFlowKgPerS * (massFlowKgPerS / most - 1)
   return closed.value - droop.value * massFlowKgPerS - bent - way * (r.sticks?.value ?? 0)
 }
+
+/**
+ * What it loses at a flow, Pa: along its line as far as that was read, beyond by the mean. The bend is what it is unsure
+ * by where it is not the mean.
+ */
+export function droopLossAt(r: DroopReduction, massFlowKgPerS: number): Measured {
+  const { closed, droop, bend, mostFlowKgPerS: most } = r
+  const share = Math.min(1, massFlowKgPerS / most)
+  return {
+    value: share < 1 ? closed.value - droopLineAt(r, massFlowKgPerS, 0) : droop.value * massFlowKgPerS,
+    standardUncertainty: massFlowKgPerS * Math.hypot(droop.standardUncertainty, (1 - share) * bend.standardUncertainty),
+    unit: 'Pa',
+  }
+}

@@ -1,7 +1,7 @@
 'use client'
 import { Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { droopWorkings, type DroopReduction, type DroopWorkingId } from '../../../../core/bench'
+import { droopLossAt, droopWorkings, type DroopReduction, type DroopWorkingId } from '../../../../core/bench'
 import { LIMITS, type Regulator } from '../../../../project/document'
 import { regulatorFound } from '../../../../project/measuring'
 import { Advice, Figure, QuietButton } from '../../../../ui'
@@ -69,6 +69,7 @@ export function DroopFigures(props: MeasuredProps) {
   const r = measured.detail as DroopReduction
   const workings = droopWorkings(r)
   const flow = predicted?.figures.find((f) => f.id === 'massFlowKgPerS')?.value ?? r.mostFlowKgPerS
+  const loses = droopLossAt(r, flow)
   const beyond = flow > 1.02 * r.mostFlowKgPerS
   return (
     <>
@@ -82,7 +83,7 @@ export function DroopFigures(props: MeasuredProps) {
       <Figure
         label="Loses at this machine’s air"
         origin="measured"
-        {...shown.parts(r.droop.value * flow, 'pressureDrop', r.droop.standardUncertainty * flow)}
+        {...shown.parts(loses.value, 'pressureDrop', loses.standardUncertainty)}
         sub={`at ${shown.text(flow, 'massFlow')}${beyond ? ', which is more than was read: carried on' : ''}`}
         onOpen={() => setWorking('droop')}
       />
