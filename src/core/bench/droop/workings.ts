@@ -4,9 +4,9 @@ import type { DroopReduction } from './reduce-droop'
 export type DroopWorkingId = 'closed' | 'droop' | 'sticks'
 
 const SOURCE =
-  'Static balance of forces at spring, diaphragm or piston and poppet; ISO 6358-1 for the valve, ISO 9300 for the holes; least squares, widened where the readings scatter by more than a digit (Birge 1932); uncertainty by JCGM 100'
+  'Static balance of forces at spring, diaphragm or piston and poppet; ISO 6358-1 for the valve, ISO 9300 for the holes; least squares, widened where the readings scatter by more than a digit (Birge 1932), straight and bent by how well each lies (Hoeting and others 1999); uncertainty by JCGM 100'
 const RANGE =
-  'While the valve is not wide open. In 1,000 simulated regulators the 95 % bands hold the truth 93 to 98 % of the time.'
+  'While the valve is not wide open. In 1,000 simulated regulators the 95 % bands hold the truth 92 to 97 % of the time.'
 
 /** How the figures of a regulator came about. */
 export function droopWorkings(r: DroopReduction): Partial<Record<DroopWorkingId, Working>> {

@@ -194,14 +194,16 @@ describe('twenty simulated repeats: a rig known to 1 %, a coarse encoder, a cloc
   })
 })
 
+/** A rig of which nothing is unsure. */
+const SURE: InertiaRig = {
+  flywheelInertiaKgM2: { value: 2e-5, standardUncertainty: 0 },
+  rotorInertiaKgM2: { value: 0, standardUncertainty: 0 },
+  speedRatio: 1,
+  countsPerTurn: 400,
+  sensorOn: 'rotor',
+}
+
 test('torque that comes and goes is said to scatter; one that stays is not', () => {
-  const rig: InertiaRig = {
-    flywheelInertiaKgM2: { value: 2e-5, standardUncertainty: 0 },
-    rotorInertiaKgM2: { value: 0, standardUncertainty: 0 },
-    speedRatio: 1,
-    countsPerTurn: 80,
-    sensorOn: 'rotor',
-  }
   const codes = (by: number) => {
     const waves = (t: number) => 1 + by * Math.sin((2 * Math.PI * t) / 0.35)
     const { timeS, angleRad, speedRadPerS } = simulateSpinUp(TRUTH, 0.002, waves)
@@ -211,20 +213,14 @@ test('torque that comes and goes is said to scatter; one that stays is not', () 
       seed: 1,
     })
     const trace = angleOfCounts(timeS, counts, { countsPerTurn: 80, rotorTurnsPerSensorTurn: 1 })
-    return reduceInertia(trace, rig).notes.map((n) => n.code)
+    return reduceInertia(trace, { ...SURE, countsPerTurn: 80 }).notes.map((n) => n.code)
   }
   expect(codes(0)).not.toContain('reduction-scatter')
   expect(codes(0.1)).toContain('reduction-scatter')
 })
 
 describe('what cannot be reduced, or only in part', () => {
-  const rig: InertiaRig = {
-    flywheelInertiaKgM2: { value: 2e-5, standardUncertainty: 0 },
-    rotorInertiaKgM2: { value: 0, standardUncertainty: 0 },
-    speedRatio: 1,
-    countsPerTurn: 400,
-    sensorOn: 'rotor',
-  }
+  const rig = SURE
   const counted = (truth: SpinUpTruth) => {
     const { timeS, angleRad, speedRadPerS } = simulateSpinUp(truth, 0.002)
     return angleOfCounts(

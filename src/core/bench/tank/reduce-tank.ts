@@ -100,7 +100,8 @@ function opening(gauge: readonly number[], noise: number): number {
 /**
  * Flow of a nozzle, valve or leak from the fall of a vessel's pressure: the vessel's own course (mass and energy of an
  * ideal gas, choked above and isentropic below the critical pressure) fitted to the trace. Heat from the wall is taken
- * as stated, or found from the shape of the fall: the wrong assumption is off by up to 41 % or 29 %.
+ * as stated, or found from the shape of the fall: the wrong assumption is off by up to 41 % or 29 %. How unevenly hole
+ * and wall work is sought as well (`unevenCourse`).
  * Range: one opening, no filling meanwhile, at least 20 rows, a fall of at least 15 times the noise. Error: see `npm
  * run campaign`. Uncertainty by JCGM 100.
  * @throws PhysicsError FEW_ROWS, TIME_BACK, NO_FALL.

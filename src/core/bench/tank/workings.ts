@@ -4,7 +4,7 @@ import type { TankReduction } from './reduce-tank'
 export type TankWorkingId = 'effectiveArea' | 'flow'
 
 const SOURCE =
-  'Mass and energy of an ideal gas in the vessel, ISO 6358-1 for the flow; damped least squares (Marquardt 1963); mean of courses whose hole and wall work evenly or not, each by how well it fits (Hoeting and others 1999); uncertainty by JCGM 100'
+  'Mass and energy of an ideal gas in the vessel, ISO 6358-1 for the flow; damped least squares (Marquardt 1963); how far hole and wall work unevenly sought as well, with what is usual known beforehand (normal priors: Gelman and others, Bayesian Data Analysis, 14.8); uncertainty by JCGM 100'
 const RANGE = 'One opening, no filling meanwhile. Within 1 % on recordings of known truth, beside the volume.'
 
 /** How the figures of an emptying vessel came about. */
