@@ -1,4 +1,4 @@
-import { rangeOf } from '../bench/live/trace-range'
+import { NEAR, rangeOf } from '../bench/live/trace-range'
 
 test('a trace that begins at rest is shown from nothing up, with a little above its most', () => {
   expect(rangeOf(0, 1000, null, null)).toEqual([0, 1060])
@@ -16,6 +16,11 @@ test('a limit is shown once the trace has come half of the way to it', () => {
   const [, top] = rangeOf(0, 600, 1000, null)
   expect(top).toBeGreaterThan(1080)
   expect(rangeOf(0, 600, null, 1000)[1]).toBe(top)
+})
+test('of a pressure that stands a fifth below its limit all the while its own course is shown, until it comes near', () => {
+  const [bottom, top] = rangeOf(335, 350, 440, null, NEAR.stands)
+  expect([bottom > 330, top < 355]).toEqual([true, true])
+  expect(rangeOf(335, 380, 440, null, NEAR.stands)[1]).toBeGreaterThan(440)
 })
 test('before anything has come it goes to the limit, and a still trace has some room', () => {
   expect(rangeOf(NaN, NaN, 800, 500)).toEqual([0, 800])

@@ -28,6 +28,7 @@ import { ByHand } from './ByHand'
 import { LiveFigures } from './LiveFigures'
 import { Setup } from './Setup'
 import { useRecorder, type LiveLook } from './use-recorder'
+import { NEAR } from './trace-range'
 import { stopWords } from './words'
 
 /** The chart's library asks the window for its size as it is loaded. */
@@ -110,7 +111,11 @@ function Strips({
         trace={trace}
         windowS={windowS}
         scale={scale}
-        limits={{ most: pressure ?? inStrip(stopAt.speedRadPerS), predicted: inStrip(predicted) }}
+        limits={{
+          most: pressure ?? inStrip(stopAt.speedRadPerS),
+          predicted: inStrip(predicted),
+          near: gauge ? NEAR.stands : NEAR.rises,
+        }}
       />
     )
   })

@@ -14,6 +14,8 @@ export interface StripLimits {
   readonly most: number | null
   /** Where the prediction ends: dashed. */
   readonly predicted: number | null
+  /** From this share of them on they are shown. */
+  readonly near?: number
 }
 
 /** Hatches what lies over a limit, and dashes what was predicted. In the numbers of the strip. */
@@ -74,7 +76,7 @@ export function TraceStrip({
 }) {
   const box = useRef<HTMLDivElement>(null)
   const paint = usePaint()
-  const { most, predicted } = limits
+  const { most, predicted, near } = limits
   useEffect(() => {
     const element = box.current
     if (!element) return
@@ -85,7 +87,7 @@ export function TraceStrip({
         height: HEIGHT,
         cursor: { show: false },
         legend: { show: false },
-        scales: { x: { time: false }, y: { range: (_, low, high) => rangeOf(low, high, most, predicted) } },
+        scales: { x: { time: false }, y: { range: (_, low, high) => rangeOf(low, high, most, predicted, near) } },
         axes: [
           { ...axis, size: 26, values: (_, ticks) => ticks.map((t) => `${axisText(t)} s`) },
           { ...axis, size: 62, values: (_, ticks) => ticks.map(axisText) },
@@ -120,7 +122,7 @@ export function TraceStrip({
       resized.disconnect()
       plot.destroy()
     }
-  }, [trace, windowS, scale, most, predicted, paint])
+  }, [trace, windowS, scale, most, predicted, near, paint])
   return (
     <Box>
       <Box fontSize="xs" color="mute">
