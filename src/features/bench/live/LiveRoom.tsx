@@ -1,11 +1,9 @@
 'use client'
 import { Box, Flex, chakra } from '@chakra-ui/react'
-import dynamic from 'next/dynamic'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { LIMITS, buildTitle, kindOf, type Build, type Measurement, type Rig, type Run } from '../../../project/document'
 import { liveOf } from '../../../project/measuring'
-import type { StopAt } from '../../../devices'
 import { stopPressure, stopSpeed } from '../../../project/planning'
 import { useProject, useStore } from '../../../store'
 import {
@@ -20,19 +18,16 @@ import {
   Views,
   download,
 } from '../../../ui'
-import { takeIn, useShown, type Shown } from '../../shared'
+import { takeIn, useShown } from '../../shared'
 import { MarkButtons } from '../plan/MarkButtons'
 import { STOPPED_BY } from '../plan/words'
 import { useStopSound } from './alarm'
 import { ByHand } from './ByHand'
 import { LiveFigures } from './LiveFigures'
 import { Setup } from './Setup'
+import { Strips } from './Strips'
 import { useRecorder, type LiveLook } from './use-recorder'
-import { NEAR } from './trace-range'
 import { stopWords } from './words'
-
-/** The chart's library asks the window for its size as it is loaded. */
-const TraceStrip = dynamic(() => import('./TraceStrip').then((m) => m.TraceStrip), { ssr: false })
 
 const WINDOWS = [
   { value: '10', label: '10 s' },
@@ -76,49 +71,6 @@ function StateLine({ look }: { look: LiveLook }) {
       )}
     </Flex>
   )
-}
-
-const ofSpeed = ({ figure, unit }: Pick<LiveLook['strips'][number], 'figure' | 'unit'>) =>
-  figure === 'speed' || unit === 'rpm'
-
-function Strips({
-  look,
-  windowS,
-  stopAt,
-  predicted,
-  shown,
-}: {
-  look: LiveLook
-  windowS: number | null
-  stopAt: StopAt
-  predicted: number | null
-  shown: Shown
-}) {
-  return look.strips.map(({ id, label, unit, figure, gauge, trace }) => {
-    const turning = ofSpeed({ figure, unit })
-    const scale = figure ? shown.number(1, 'rotation') : 1
-    const inStrip = (radPerS: number | null) =>
-      radPerS === null || !turning ? null : shown.number(radPerS, 'rotation')
-    // in the numbers that the device sends
-    const pressure =
-      gauge && gauge.role !== 'source' && stopAt.gaugePressurePa !== null
-        ? (stopAt.gaugePressurePa + gauge.less) / gauge.si
-        : null
-    return (
-      <TraceStrip
-        key={id}
-        label={`${label[0].toUpperCase()}${label.slice(1)}, ${figure ? shown.unit('rotation').label : unit || 'as sent'}`}
-        trace={trace}
-        windowS={windowS}
-        scale={scale}
-        limits={{
-          most: pressure ?? inStrip(stopAt.speedRadPerS),
-          predicted: inStrip(predicted),
-          near: gauge ? NEAR.stands : NEAR.rises,
-        }}
-      />
-    )
-  })
 }
 
 function Recording({ run, measurement, rig, build }: { run: Run; measurement: Measurement; rig: Rig; build: Build }) {
@@ -320,17 +272,12 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
           <Views label="How much of the trace" value={windowS} views={WINDOWS} onChange={setWindow} small />
           {look && (
             <Strips
-              look={look}
+              strips={look.strips}
               windowS={windowS === 'all' ? null : Number(windowS)}
               stopAt={stopAt}
               predicted={freeSpeed}
-              shown={shown}
             />
           )}
-          <Box fontSize="xs" color="mute" mt="1">
-            Solid: measured. {look?.strips.some(ofSpeed) && 'Dashed: the free speed that is predicted of this build. '}
-            Hatched: where this run is to stop.
-          </Box>
         </Box>
       )}
     </>
