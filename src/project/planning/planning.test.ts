@@ -140,10 +140,26 @@ test('what is planned is what a document takes, for every rig that measures a tu
 })
 
 test('a pressure that was not meant: a quarter over the run’s, 20 kPa of a low one, never more than a vessel stands', () => {
-  expect(stopPressure(spindle, 400e3)).toEqual({ gaugePressurePa: 500e3, by: 'over' })
-  expect(stopPressure(spindle, 350e3).gaugePressurePa).toBe(440e3)
-  expect(stopPressure(spindle, 10e3)).toEqual({ gaugePressurePa: 30e3, by: 'over' })
+  const stop = (build: typeof spindle, gaugePa: number, rig: Rig = wheel) => {
+    const { gaugePressurePa, by } = stopPressure(build, rig, gaugePa)
+    return [gaugePressurePa, by]
+  }
+  expect(stop(spindle, 400e3)).toEqual([500e3, 'over'])
+  expect(stop(spindle, 350e3)).toEqual([440e3, 'over'])
+  expect(stop(spindle, 10e3)).toEqual([30e3, 'over'])
   const bottle = project.builds.find((b) => b.supply.kind === 'vessel' && b.supply.ratedGaugePressurePa === 400e3)!
-  expect(stopPressure(bottle, 380e3)).toEqual({ gaugePressurePa: 400e3, by: 'rated' })
-  expect(stopPressure(bottle, 300e3)).toEqual({ gaugePressurePa: 375e3, by: 'over' })
+  expect(stop(bottle, 380e3)).toEqual([400e3, 'rated'])
+  expect(stop(bottle, 300e3)).toEqual([375e3, 'over'])
+})
+
+test('a gauge on the vessel reads what that is filled to, far over what the machine is run at', () => {
+  if (spindle.supply.kind !== 'compressor') throw new Error('no compressor')
+  const full = spindle.supply.cutOutGaugePressurePa
+  for (const kind of ['tank-decay', 'run-down'] as const) {
+    const { gaugePressurePa, by, overPa } = stopPressure(spindle, methodOf(kind).newRig('v'), 200e3)
+    expect([by, overPa]).toEqual(['stored', full])
+    expect(gaugePressurePa / full).toBeCloseTo(1.25, 1)
+    expect(gaugePressurePa).toBeGreaterThan(full)
+  }
+  expect(stopPressure(spindle, methodOf('droop').newRig('d'), 200e3).overPa).toBe(200e3)
 })

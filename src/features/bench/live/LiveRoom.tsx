@@ -27,7 +27,7 @@ import { LiveFigures } from './LiveFigures'
 import { Setup } from './Setup'
 import { Strips } from './Strips'
 import { useRecorder, type LiveLook } from './use-recorder'
-import { stopWords } from './words'
+import { pressureWords, stopWords } from './words'
 
 const WINDOWS = [
   { value: '10', label: '10 s' },
@@ -83,7 +83,7 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
   const step = project.plans.find((p) => p.id === run.planned?.planId)?.steps.find((s) => s.id === run.planned?.stepId)
   const turns = kindOf(build).turning !== undefined && liveOf(rig)?.readsSpeed === true
   const [limit, setLimit] = useState(step?.stopAtRadPerS ?? usual?.speedRadPerS ?? null)
-  const usualPressure = useMemo(() => stopPressure(build, run.gaugePressurePa), [build, run.gaugePressurePa])
+  const usualPressure = useMemo(() => stopPressure(build, rig, run.gaugePressurePa), [build, rig, run.gaugePressurePa])
   const [limitPa, setLimitPa] = useState(usualPressure.gaugePressurePa)
   const [sounds, setSounds] = useState(true)
   const [windowS, setWindow] = useState<(typeof WINDOWS)[number]['value']>('60')
@@ -149,12 +149,8 @@ function Recording({ run, measurement, rig, build }: { run: Run; measurement: Me
         unit={shown.unit('gaugePressure').id}
         suffix="gauge"
         value={limitPa}
-        limits={LIMITS.supplyGaugePressurePa}
-        note={
-          usualPressure.by === 'rated'
-            ? 'what the vessel’s maker allows'
-            : `well over this run’s ${shown.text(run.gaugePressurePa, 'gaugePressure')}; where the device sends it`
-        }
+        limits={LIMITS.ratedGaugePressurePa}
+        note={pressureWords(usualPressure, shown)}
         onChange={setLimitPa}
       />
       <chakra.label display="flex" gap="2" mt="2" fontSize="sm" alignItems="center">

@@ -1,5 +1,6 @@
 import { BENCH_FAULTS, type BenchFault } from '../../../core/bench'
 import type { StopWhy } from '../../../devices'
+import type { StopPressure } from '../../../project/planning'
 import type { LiveId } from '../../../project/measuring'
 import type { Shown } from '../../shared'
 
@@ -39,6 +40,15 @@ export const DAYS: readonly {
     faults: BENCH_FAULTS,
   },
 ]
+
+/** What a limit of pressure comes from. */
+export function pressureWords({ by, overPa }: StopPressure, shown: Shown): string {
+  if (by === 'rated') return 'what the vessel’s maker allows'
+  const over = shown.text(overPa, 'gaugePressure')
+  return by === 'stored'
+    ? `well over the ${over} that its supply is filled to; where the device sends it`
+    : `well over this run’s ${over}; where the device sends it`
+}
 
 /** Why to shut the valve, in few words and in more. */
 export function stopWords(why: StopWhy, shown: Shown): { readonly title: string; readonly text: string } {
