@@ -80,8 +80,7 @@ const fault = (code: string, message: string, nextStep: string) => new PhysicsEr
 /** A hole lets through less as the pressure falls where it does by so many of its standard uncertainties. */
 const CLEAR = 2
 /**
- * Air that is not alike throughout, and walls between those that are tried: no area is said to be known better. Our own
- * estimate.
+ * Air that is not alike throughout, and walls of no usual kind: no area is said to be known better. Our own estimate.
  */
 const ONE_WALL = 0.003
 
