@@ -7,7 +7,7 @@ export interface StopPressure {
   readonly overPa: number
 }
 
-/** A pressure so far over what a run was to have was not meant: as a share, and at least, Pa. */
+/** A pressure so far over what a run was to have was not meant: as a share, and at least, Pa. Our own estimate. */
 const OVER_SHARE = 0.25
 const OVER_LEAST_PA = 20e3
 /** A limit is a round number. */

@@ -1,6 +1,9 @@
 import type { Fitted, Foreknown } from './fit-course'
 
-/** Of a hole: a sharp edge lets through a quarter to a third less towards the room's pressure, a nozzle hardly. */
+/**
+ * Of a hole: a sharp edge lets through a quarter to a third less towards the room's pressure, a nozzle hardly. Values and
+ * spreads of all that is usual are our own estimates.
+ */
 const OF_HOLE: readonly Foreknown[] = [{ key: 'areaFalls', value: 0.12, spread: 0.12 }]
 /**
  * Of a wall: natural convection goes with the density by a third to a half power and with what the air is colder by; a
