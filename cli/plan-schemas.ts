@@ -23,6 +23,7 @@ export const planVerbOutput = z.strictObject({
     z.strictObject({
       gaugePressurePa: z.number(),
       stopAtRadPerS: z.number().nullable(),
+      stopAtGaugePressurePa: z.number(),
       openS: z.number(),
       repeats: z.number(),
       state: z.enum(['fine', 'watch', 'do not run']),

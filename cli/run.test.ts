@@ -92,7 +92,12 @@ test('plan: steps from low to high with speeds to stop at; a rig that does not s
   const build = project.builds.find((b) => b.id === 'spindle-3')
   const rig = project.rigs.find((r) => r.id === 'wheel-lines')
   const { out } = await call(['plan', '-'], { build, rig, wanted: { gaugePressurePa: 350e3 } })
-  const steps = out?.steps as unknown as { gaugePressurePa: number; repeats: number; stopAtRadPerS: number }[]
+  const steps = out?.steps as unknown as {
+    gaugePressurePa: number
+    repeats: number
+    stopAtRadPerS: number
+    stopAtGaugePressurePa: number
+  }[]
   expect(steps.map((s) => [s.gaugePressurePa, s.repeats])).toEqual([
     [90e3, 1],
     [180e3, 1],
@@ -100,6 +105,8 @@ test('plan: steps from low to high with speeds to stop at; a rig that does not s
     [350e3, 7],
   ])
   expect(steps.every((s) => s.stopAtRadPerS > 1000)).toBe(true)
+  // a quarter over each, at least 20 kPa
+  expect(steps.map((s) => s.stopAtGaugePressurePa)).toEqual([115e3, 225e3, 325e3, 440e3])
   const stand = project.rigs.find((r) => r.kind === 'thrust')
   const wrong = await call(['plan', '-'], { build, rig: stand, wanted: { gaugePressurePa: 350e3 } })
   expect([wrong.exit, wrong.stderr]).toEqual([2, expect.stringMatching(/^rig\.kind: a thrust stand does not measure/)])

@@ -34,7 +34,7 @@ test('runs are planned from low to high; on a phone the card goes from hazards t
   await page.getByRole('button', { name: 'Seen and done' }).click()
   await expect(page.getByText('Step 1 of 2 · run 1 of 2')).toBeVisible()
   await expect(page.getByTestId('card-pressure')).toHaveText('180 kPa gauge')
-  await expect(page.getByText(/^Stop at .*rpm/)).toBeInViewport()
+  await expect(page.getByText(/^Stop above .*rpm/)).toBeInViewport()
   await accessible(page)
 
   await page.getByRole('button', { name: 'Start: valve opens now' }).click()

@@ -19,9 +19,10 @@ export function planVerb({ build, rig, ambient, wanted }: z.infer<typeof planVer
   return {
     steps: steps.map(({ id: _, ...step }, i) => ({
       ...step,
+      stopAtGaugePressurePa: expected[i].stop.gaugePressurePa,
       state: expected[i].state,
       expected: Object.fromEntries(
-        expected[i].predicted.figures.map(({ id, value, standardUncertainty }) => [id, { value, standardUncertainty }]),
+        expected[i].figures.map(({ id, value, standardUncertainty }) => [id, { value, standardUncertainty }]),
       ),
     })),
     limitedBy,

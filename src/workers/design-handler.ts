@@ -32,9 +32,11 @@ import {
   type EngineStep,
   type HoleGauge,
   type Project,
+  type Rig,
   type Stepped,
 } from '../project/document'
 import { balancedChooser, type ChooserInput, type Choice } from '../project/choosing'
+import { expectedAt, planRuns, type Planned, type PlanWanted, type StepExpected } from '../project/planning'
 import { machinePossible, possibleWithin } from '../project/validation'
 import type { Progress } from './job-client'
 
@@ -78,6 +80,22 @@ export type DesignRequest =
       readonly ambient: Project['ambient']
     }
   | {
+      /** Runs of a build on a rig, from low to high. */
+      readonly kind: 'plan'
+      readonly build: Build
+      readonly rig: Rig
+      readonly ambient: Project['ambient']
+      readonly wanted: PlanWanted
+    }
+  | {
+      /** How runs that are planned are expected to go, in the order of their pressures. */
+      readonly kind: 'planned-steps'
+      readonly build: Build
+      readonly rig: Rig
+      readonly ambient: Project['ambient']
+      readonly gaugePressuresPa: readonly number[]
+    }
+  | {
       readonly kind: 'engine-search'
       readonly spec: EngineSearchSpec
     }
@@ -103,6 +121,8 @@ export interface DesignResults {
   readonly 'safe-pressure': number | null
   readonly cards: readonly (CardFigures | null)[]
   readonly rest: unknown
+  readonly plan: Planned | null
+  readonly 'planned-steps': readonly StepExpected[]
   readonly 'engine-costs': readonly Cost[]
   readonly 'engine-steps': readonly EngineStep[]
   readonly 'engine-search': EngineSearchResult
@@ -142,6 +162,14 @@ export function handleDesign(request: DesignRequest, progress: Progress): Design
       return request.builds.map((build) => cardFigures(build, request.ambient))
     case 'rest':
       return kindOf(request.build).quick?.rest(request.build, { ambient: request.ambient }) ?? null
+    case 'plan': {
+      const { build, rig, ambient, wanted } = request
+      return planRuns(build, rig, { ambient }, wanted)
+    }
+    case 'planned-steps': {
+      const { build, rig, ambient, gaugePressuresPa } = request
+      return gaugePressuresPa.map((pa) => expectedAt(build, rig, { ambient }, pa))
+    }
     case 'engine-costs':
       return costsOf(request.build, request.ambient)
     case 'engine-questions':

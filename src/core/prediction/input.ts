@@ -6,7 +6,13 @@ import type { TurbineCoefficients } from '../turbine'
 import type { TurbineMachine } from '../machines'
 
 export type SupplyInput =
-  | { readonly kind: 'steady'; readonly gaugePressurePa: number; readonly airTemperatureK: number }
+  | {
+      readonly kind: 'steady'
+      readonly gaugePressurePa: number
+      readonly airTemperatureK: number
+      /** Where it stands for a vessel: what that vessel's maker allows, null when not known. */
+      readonly ratedGaugePressurePa?: number | null
+    }
   | ({
       readonly kind: 'compressor'
       /** As measured; null where it is to be worked out from pump, tank and coil. */

@@ -79,10 +79,10 @@ function sourceFindings(input: AirInput, air: AirSide): Finding[] {
     found.push(
       finding('setting', 'watch', { above: 'supply', setGaugePa: line.regulator.setGaugePressurePa, gaugePa: gauge }),
     )
-  if (supply.kind === 'vessel' && supply.ratedGaugePressurePa !== null && gauge > supply.ratedGaugePressurePa)
-    found.push(finding('vessel', 'do not run', { gaugePa: gauge, ratedGaugePa: supply.ratedGaugePressurePa }))
-  if (supply.kind === 'vessel' && supply.ratedGaugePressurePa === null)
-    found.push(finding('vessel', 'watch', { gaugePa: gauge, ratedGaugePa: null }))
+  const rated = 'ratedGaugePressurePa' in supply ? supply.ratedGaugePressurePa : undefined
+  if (rated === null) found.push(finding('vessel', 'watch', { gaugePa: gauge, ratedGaugePa: null }))
+  else if (rated !== undefined && gauge > rated)
+    found.push(finding('vessel', 'do not run', { gaugePa: gauge, ratedGaugePa: rated }))
   return found
 }
 

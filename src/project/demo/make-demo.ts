@@ -111,7 +111,7 @@ function demoPlan(build: TurbineBuild): Plan {
     { gaugePressurePa: 350e3, steps: 4, everyStep: false, differenceShare: 0.05, spreadShare: null },
   )
   if (!planned) throw new RangeError('the fourth print may run')
-  const { expected: _e, lasts: _l, ...kept } = planned
+  const { expected: _e, lasts: _l, wantedGaugePressurePa: _w, ...kept } = planned
   return {
     ...kept,
     id: 'plan-spindle-4',

@@ -74,13 +74,21 @@ export function thrustInput(build: ThrustBuild, ambient: Project['ambient']): Th
   return { ...airThrough(build, ambient, { nozzle, coefficients }), body }
 }
 
-/** The same build fed at one pressure, as a run was: no regulator before the line. */
+/**
+ * The same build fed at one pressure, as a run was: no regulator before the line. A vessel still bursts where it would:
+ * what comes from it is at least as high in it.
+ */
 export const atSteadyPressure = <T extends AirInput>(
   input: T,
   gaugePressurePa: number,
   airTemperatureK: number,
 ): T => ({
   ...input,
-  supply: { kind: 'steady', gaugePressurePa, airTemperatureK },
+  supply: {
+    kind: 'steady',
+    gaugePressurePa,
+    airTemperatureK,
+    ...('ratedGaugePressurePa' in input.supply && { ratedGaugePressurePa: input.supply.ratedGaugePressurePa }),
+  },
   line: { ...input.line, regulator: null },
 })

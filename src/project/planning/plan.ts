@@ -3,16 +3,19 @@ import { timeToSpeed } from '../../core/gates'
 import { MOST_REPEATS, repeatsFor } from '../../core/statistics'
 import { methodOf } from '../measuring'
 import { inertiaRig } from '../measuring/inertia/rig'
-import type { MachinePredicted, Room } from '../machines/contract'
+import type { Finding } from '../../core/gates'
+import type { Hazard } from '../document/hazards'
+import type { MachineFigure, MachinePredicted, Room } from '../machines/contract'
 import { kindOf } from '../machines/registry'
 import type { Build, Rig } from '../validation/schema'
 import type { Plan, PlanStep } from './schema'
+import { stopPressure, type StopPressure } from './stop-pressure'
 import { stopSpeed } from './stop-speed'
 
 /** What a plan is asked for. */
 export interface PlanWanted {
-  /** Pressure that the machine is to be tested at in the end. */
-  readonly gaugePressurePa: number
+  /** Pressure that the machine is to be tested at in the end; null for what its own supply gives. */
+  readonly gaugePressurePa: number | null
   readonly steps: number
   /**
    * Lower steps are as telling as the top one, and are repeated as often; else they are only the way up, run once each.
@@ -30,13 +33,21 @@ export const USUAL_SPREAD = 0.03
 export type Planned = Omit<Plan, 'id' | 'name' | 'buildId' | 'rigId' | 'createdAt' | 'notes'> & {
   /** What is expected at each step, in the order of the steps. */
   readonly expected: readonly StepExpected[]
+  /** What was wanted in the end, Pa gauge. */
+  readonly wantedGaugePressurePa: number
   /** The supply holds the top pressure only for a while. */
   readonly lasts: boolean
 }
 
+/** As plain data, since an engine's takes long and comes from a worker. */
 export interface StepExpected {
-  readonly predicted: MachinePredicted
+  readonly figures: readonly MachineFigure[]
+  /** What can hurt, of the machine and of the rig. */
+  readonly hazards: readonly Hazard[]
+  readonly findings: readonly Finding[]
   readonly state: 'fine' | 'watch' | 'do not run'
+  /** Above it the valve is shut, whatever turns. */
+  readonly stop: StopPressure
 }
 
 /** A pressure that can be set by hand: whole tens of kilopascals, whole ones below 20. */
@@ -45,12 +56,31 @@ const settable = (pa: number) => (pa < 20e3 ? Math.max(1e3, Math.round(pa / 1e3)
 const ORDER = ['fine', 'watch', 'do not run'] as const
 const worst = (states: readonly (typeof ORDER)[number][]) => ORDER[Math.max(0, ...states.map((s) => ORDER.indexOf(s)))]
 
-/** How a step at one pressure is expected to go. */
-export function expectedAt(build: Build, rig: Rig, room: Room, gaugePressurePa: number): StepExpected {
-  const predicted = kindOf(build).predict(build, room, gaugePressurePa)
-  const { findings } = methodOf(rig.kind).hazards(rig, build, predicted)
-  return { predicted, state: worst([predicted.review.state, ...findings.map((f) => f.state)]) }
+interface Step {
+  readonly predicted: MachinePredicted
+  readonly expected: StepExpected
 }
+
+function stepAt(build: Build, rig: Rig, room: Room, gaugePressurePa: number): Step {
+  const predicted = kindOf(build).predict(build, room, gaugePressurePa)
+  const ofRig = methodOf(rig.kind).hazards(rig, build, predicted)
+  const findings = [...ofRig.findings, ...predicted.review.findings]
+  const expected = {
+    figures: predicted.figures,
+    hazards: [...predicted.hazards, ...ofRig.shown],
+    findings,
+    state: worst(findings.map((f) => f.state)),
+    stop: stopPressure(build, rig, gaugePressurePa),
+  }
+  return { predicted, expected }
+}
+
+/**
+ * How a step at one pressure is expected to go.
+ * @throws PhysicsError where its figures allow none.
+ */
+export const expectedAt = (build: Build, rig: Rig, room: Room, gaugePressurePa: number): StepExpected =>
+  stepAt(build, rig, room, gaugePressurePa).expected
 
 /**
  * So long the valve is open on a rig: until a wheel has its speed, through all loads of a brake, while a push lasts.
@@ -58,7 +88,11 @@ export function expectedAt(build: Build, rig: Rig, room: Room, gaugePressurePa: 
  */
 function openFor(rig: Rig, build: Build, { figures, overSpeed }: MachinePredicted): number {
   if (rig.kind === 'brake' || rig.kind === 'generator' || rig.kind === 'rope') return 50
-  if (rig.kind === 'thrust') return Math.max(3, figures.find((f) => f.id === 'runTime')?.value ?? 15)
+  if (rig.kind === 'thrust') {
+    const [impulse, thrust] = ['impulse', 'thrust'].map((id) => figures.find((f) => f.id === id)?.value ?? 0)
+    // thrust falls as a vessel empties: a push lasts some three times what the impulse would at its greatest
+    return impulse > 0 && thrust > 0 ? Math.max(3, (3 * impulse) / thrust) : 15
+  }
   if (rig.kind !== 'inertia') return 30
   const torque = overSpeed?.lines.find((l) => l.id === 'torque')
   const curve =
@@ -70,7 +104,7 @@ function openFor(rig: Rig, build: Build, { figures, overSpeed }: MachinePredicte
 
 /**
  * Plans runs of a build on a rig: pressures in even steps up to the wanted one, no higher than its margins and its
- * supply allow; at each the speed at which to stop; repeats by the power of the test.
+ * supply allow; at each the speed and the pressure at which to stop; repeats by the power of the test.
  * A pressure at which the margins say “do not run” is never planned; where even the lowest is, one step at the lowest
  * that is not is sought. Null where there is none.
  */
@@ -79,16 +113,17 @@ export function planRuns(build: Build, rig: Rig, room: Room, wanted: PlanWanted)
   const able = own.air.sustained ? Math.max(own.air.supplyGaugePressurePa, 0) : Infinity
   const lasts = !(own.air.sustained && !own.air.sustained.keepsUp)
   let limitedBy: Plan['limitedBy'] = 'wanted'
-  let top = wanted.gaugePressurePa
+  const wantedGaugePressurePa = wanted.gaugePressurePa ?? own.air.supplyGaugePressurePa
+  let top = wantedGaugePressurePa
   if (able > 0 && able < 0.97 * top) {
     top = able
     limitedBy = 'supply'
   }
   const safe = (pa: number) => expectedAt(build, rig, room, pa).state !== 'do not run'
   if (!safe(settable(top))) {
-    // the highest that is no “do not run”, by halving
+    // the highest that is no “do not run”, by halving, as near as it can be set
     let [low, high] = [0, top]
-    for (let i = 0; i < 12; i++) {
+    while (high - low > Math.max(500, 0.005 * top)) {
       const middle = 0.5 * (low + high)
       if (safe(middle)) low = middle
       else high = middle
@@ -100,18 +135,19 @@ export function planRuns(build: Build, rig: Rig, room: Room, wanted: PlanWanted)
   const pressures = [
     ...new Set(Array.from({ length: wanted.steps }, (_, i) => settable((top * (i + 1)) / wanted.steps))),
   ].filter((pa) => pa <= top + 5e3)
-  const expected = pressures.map((pa) => expectedAt(build, rig, room, pa))
+  const found = pressures.map((pa) => stepAt(build, rig, room, pa))
   const spreadShare = wanted.spreadShare ?? USUAL_SPREAD
   const repeats = Math.min(MOST_REPEATS, repeatsFor(wanted.differenceShare / spreadShare))
   let stoppedBy: Plan['stoppedBy'] = null
+  const turns = kindOf(build).turning !== undefined && methodOf(rig.kind).live?.readsSpeed !== false
   const steps = pressures.map((gaugePressurePa, i): PlanStep => {
-    const stop = kindOf(build).turning ? stopSpeed(expected[i].predicted, rig, build) : null
+    const stop = turns ? stopSpeed(found[i].predicted, rig, build) : null
     stoppedBy = stop?.by ?? stoppedBy
     return {
       id: `step-${i + 1}`,
       gaugePressurePa,
       stopAtRadPerS: stop?.speedRadPerS ?? null,
-      openS: Math.round(openFor(rig, build, expected[i].predicted)),
+      openS: Math.round(openFor(rig, build, found[i].predicted)),
       repeats: wanted.everyStep || i === pressures.length - 1 ? repeats : 1,
     }
   })
@@ -122,7 +158,8 @@ export function planRuns(build: Build, rig: Rig, room: Room, wanted: PlanWanted)
     spreadFrom: wanted.spreadShare === null ? 'assumed' : 'runs',
     limitedBy,
     stoppedBy,
-    expected,
+    expected: found.map((s) => s.expected),
+    wantedGaugePressurePa,
     lasts,
   }
 }

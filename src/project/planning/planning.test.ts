@@ -24,7 +24,7 @@ test('from low to high in steps that can be set, the wanted pressure last; each 
   expect(plan.limitedBy).toBe('wanted')
   expect(plan.expected.every((e) => e.state !== 'do not run')).toBe(true)
   // more pressure, more speed: expected is of each step's own pressure
-  const free = plan.expected.map((e) => e.predicted.figures.find((f) => f.id === 'freeSpeedRadPerS')!.value)
+  const free = plan.expected.map((e) => e.figures.find((f) => f.id === 'freeSpeedRadPerS')!.value)
   expect([...free].sort((a, b) => a - b)).toEqual(free)
 })
 
@@ -123,17 +123,23 @@ test('a body that its jet pushes has no speed to be stopped at, and a push that 
   const plan = planRuns(glider, stand, room, { ...wanted, gaugePressurePa: 200e3, steps: 2 })!
   expect(plan.steps.map((s) => s.stopAtRadPerS)).toEqual([null, null])
   expect(plan.stoppedBy).toBeNull()
+  // 0.35 N s at half a newton: gone in some two seconds
+  expect(plan.steps.map((s) => s.openS)).toEqual([3, 3])
+  const stored = { ...glider, supply: { ...glider.supply, volumeM3: 0.05 } } as typeof glider
+  const long = planRuns(stored, stand, room, { ...wanted, gaugePressurePa: 200e3, steps: 1 })!.steps[0].openS
+  expect(long).toBeGreaterThan(20)
 })
 
 test('what is planned is what a document takes, for every rig that measures a turbine', () => {
   const build = newBuild({ id: 'b', machineId: 'm', name: 'First', createdAt: project.builds[0].createdAt })
   for (const kind of ['inertia', 'brake', 'generator', 'tank-decay'] as const) {
-    const { expected, lasts, ...plan } = planRuns(build, methodOf(kind).newRig(kind), room, {
+    const { expected, lasts, wantedGaugePressurePa, ...plan } = planRuns(build, methodOf(kind).newRig(kind), room, {
       ...wanted,
       gaugePressurePa: 200e3,
     })!
     expect(typeof lasts).toBe('boolean')
     expect(expected).toHaveLength(plan.steps.length)
+    expect(wantedGaugePressurePa).toBe(200e3)
     const whole = { ...plan, id: 'p', name: 'p', buildId: 'b', rigId: kind, createdAt: build.createdAt, notes: '' }
     expect(planSchema.safeParse(whole).error?.issues ?? []).toEqual([])
   }
@@ -150,6 +156,56 @@ test('a pressure that was not meant: a quarter over the run’s, 20 kPa of a low
   const bottle = project.builds.find((b) => b.supply.kind === 'vessel' && b.supply.ratedGaugePressurePa === 400e3)!
   expect(stop(bottle, 380e3)).toEqual([400e3, 'rated'])
   expect(stop(bottle, 300e3)).toEqual([375e3, 'over'])
+})
+
+test('no pressure is planned that the vessel is not made for, on any rig: what comes from it is at least as high in it', () => {
+  for (const id of ['glider-1', 'carousel-1']) {
+    const build = project.builds.find((b) => b.id === id)!
+    const { supply } = build
+    if (supply.kind !== 'vessel' || supply.ratedGaugePressurePa === null) throw new Error('no vessel')
+    const rated = supply.ratedGaugePressurePa
+    for (const kind of ['thrust', 'brake'] as const) {
+      const method = methodOf(kind)
+      if (!method.accepts(build)) continue
+      const rig = method.newRig('r')
+      const state = (pa: number) => expectedAt(build, rig, room, pa).state
+      expect([kind, state(1.01 * rated)]).toEqual([kind, 'do not run'])
+      const plan = planRuns(build, rig, room, { ...wanted, gaugePressurePa: 1.5 * rated, steps: 2 })!
+      expect(plan.limitedBy).toBe('margins')
+      const top = plan.steps.at(-1)!.gaugePressurePa
+      expect(top).toBeLessThanOrEqual(rated)
+      for (const [i, { stop }] of plan.expected.entries()) {
+        expect(stop.gaugePressurePa).toBeGreaterThanOrEqual(plan.steps[i].gaugePressurePa)
+        expect(stop.gaugePressurePa).toBeLessThanOrEqual(rated)
+      }
+    }
+    // of a vessel that nothing is known of this is said at every step
+    const unknown = { ...build, supply: { ...supply, ratedGaugePressurePa: null } } as typeof build
+    const found = kindOf(unknown).predict(unknown, room, 100e3).review.findings
+    expect(found.filter((f) => f.id === 'vessel').map((f) => f.state)).toEqual(['watch'])
+  }
+})
+
+test('up to what its own supply gives, where no pressure is named', () => {
+  const own = kindOf(spindle).predict(spindle, room).air.supplyGaugePressurePa
+  const plan = planRuns(spindle, wheel, room, { ...wanted, gaugePressurePa: null })!
+  expect(plan.wantedGaugePressurePa).toBe(own)
+  expect(plan.limitedBy).toBe('wanted')
+  expect(Math.abs(plan.steps.at(-1)!.gaugePressurePa - own)).toBeLessThanOrEqual(5e3)
+})
+
+test('a speed to stop at is planned where something reads it', () => {
+  const stops = (kind: Rig['kind']) =>
+    planRuns(spindle, methodOf(kind).newRig('r'), room, { ...wanted, gaugePressurePa: 200e3, steps: 1 })!.steps.map(
+      (s) => s.stopAtRadPerS !== null,
+    )
+  expect((['inertia', 'brake', 'sound', 'droop', 'tank-decay'] as const).map((k) => stops(k)[0])).toEqual([
+    true,
+    true,
+    true,
+    false,
+    false,
+  ])
 })
 
 test('a gauge on the vessel reads what that is filled to, far over what the machine is run at', () => {

@@ -8,7 +8,7 @@ export const STOPPED_BY = ['burst', 'bearing', 'flywheel', 'rim', 'own'] as cons
 export const stepSchema = z.strictObject({
   id,
   gaugePressurePa: within('supplyGaugePressurePa'),
-  /** Speed at which it is stopped; null where nothing turns. */
+  /** Speed at which it is stopped; null where nothing turns, or nothing reads how fast. */
   stopAtRadPerS: within('speedRadPerS').nullable(),
   /** How long the valve is open, s: an estimate. */
   openS: z.number().min(0.1).max(3600),

@@ -1,7 +1,7 @@
 'use client'
 import { Box, Flex, chakra } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { RUN_CAUTIONS } from '../../../core/safety'
 import {
   buildTitle,
@@ -12,8 +12,8 @@ import {
   type Rig,
   type Run,
 } from '../../../project/document'
-import { liveOf, methodOf } from '../../../project/measuring'
-import { expectedAt, runsAsked, type Plan, type PlanStep } from '../../../project/planning'
+import { liveOf } from '../../../project/measuring'
+import { runsAsked, stopPressure, type Plan, type PlanStep, type StepExpected } from '../../../project/planning'
 import { useProject, useStore } from '../../../store'
 import { Advice, EmptyState, LinkButton, MainButton, OriginMark, QuietButton } from '../../../ui'
 import { HazardFigures } from '../../safety'
@@ -21,7 +21,7 @@ import { FindingList, figureWords, useShown } from '../../shared'
 import { addMark, isRunning, nextOf, runsOfStep, startStep } from './edits'
 import { MarkButtons } from './MarkButtons'
 import { MarkList } from './MarkList'
-import { usePlan } from './use-plan'
+import { useExpected, usePlan } from './use-plan'
 import { MARKS, TROUBLE, watchFor } from './words'
 
 const Big = ({ children, ...rest }: React.ComponentProps<typeof MainButton>) => (
@@ -47,32 +47,27 @@ function Since({ at }: { at: string }) {
 
 /** What can hurt, before anything else: each caution is ticked. */
 function Hazards({
-  plan,
   build,
-  rig,
+  expected,
+  failed,
   onDone,
 }: {
-  plan: Plan
   build: Build
-  rig: Rig
+  /** Of the highest step; null while it is worked out. */
+  expected: StepExpected | null
+  failed: string | null
   onDone: (kept: Acknowledgement) => void
 }) {
-  const { ambient } = useProject()
-  const top = plan.steps[plan.steps.length - 1]
-  const expected = useMemo(
-    () => expectedAt(build, rig, { ambient }, top.gaugePressurePa),
-    [build, rig, ambient, top.gaugePressurePa],
-  )
-  const ofRig = methodOf(rig.kind).hazards(rig, build, expected.predicted)
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
   const turns = kindOf(build).turning !== undefined
-  const all = RUN_CAUTIONS.every((c) => ticked.has(c.id)) && expected.state !== 'do not run'
+  const all = RUN_CAUTIONS.every((c) => ticked.has(c.id)) && expected !== null && expected.state !== 'do not run'
   const done = () =>
+    expected &&
     onDone({
       at: new Date().toISOString(),
       cautions: RUN_CAUTIONS.map((c) => c.id),
       state: expected.state,
-      hazards: keptHazards([...expected.predicted.hazards, ...ofRig.shown]),
+      hazards: keptHazards(expected.hazards),
     })
   return (
     <>
@@ -82,11 +77,15 @@ function Hazards({
       <Box fontSize="sm" color="mute">
         At the highest step of the plan.
       </Box>
-      <HazardFigures hazards={[...expected.predicted.hazards, ...ofRig.shown]} />
-      <FindingList
-        findings={[...ofRig.findings, ...expected.predicted.review.findings.filter((f) => !f.id.startsWith('range-'))]}
-      />
-      {expected.state === 'do not run' && (
+      {expected ? (
+        <>
+          <HazardFigures hazards={expected.hazards} />
+          <FindingList findings={expected.findings.filter((f) => !f.id.startsWith('range-'))} />
+        </>
+      ) : (
+        <Box my="3">{failed ?? 'Working it out…'}</Box>
+      )}
+      {expected?.state === 'do not run' && (
         <Advice tone="warn" title="Do not run">
           The margins have changed since this was planned. Plan again.
         </Advice>
@@ -132,6 +131,7 @@ function StepCard({
   build,
   rig,
   step,
+  expected,
   running,
   done,
   cautions,
@@ -140,6 +140,7 @@ function StepCard({
   build: Build
   rig: Rig
   step: PlanStep
+  expected: StepExpected | null
   running: Run | null
   done: number
   cautions: Acknowledgement
@@ -148,20 +149,16 @@ function StepCard({
   const router = useRouter()
   const project = useProject()
   const shown = useShown()
-  const { ambient } = project
   const [sure, setSure] = useState(false)
-  const { predicted } = useMemo(
-    () => expectedAt(build, rig, { ambient }, step.gaugePressurePa),
-    [build, rig, ambient, step.gaugePressurePa],
-  )
+  const stop = stopPressure(build, rig, step.gaugePressurePa)
   const turns = kindOf(build).turning !== undefined
   const index = plan.steps.indexOf(step)
   // what was marked at the step below and at this one is looked into before more pressure comes
   const before = [plan.steps[index - 1], step].flatMap((s) => (s ? runsOfStep(project.runs, plan, s) : []))
   const trouble = [...new Set(before.flatMap((r) => r.marks.map((m) => m.kind)).filter((k) => TROUBLE.includes(k)))]
   const started = running?.marks.find((m) => m.kind === 'start')
-  const expected = predicted.figures.filter((f) =>
-    ['freeSpeedRadPerS', 'bestPowerW', 'thrust', 'impulse'].includes(f.id),
+  const figures = (expected?.figures ?? []).filter(
+    (f) => ['freeSpeedRadPerS', 'bestPowerW', 'thrust', 'impulse'].includes(f.id) && f.value > 0,
   )
   const last = before[before.length - 1] as Run | undefined
   return (
@@ -172,12 +169,11 @@ function StepCard({
       <div className="num live-value" data-testid="card-pressure">
         {shown.text(step.gaugePressurePa, 'gaugePressure')}
       </div>
-      {step.stopAtRadPerS !== null && (
-        <Box fontSize="xl" fontWeight="700" color="brick" my="2">
-          Stop at {shown.text(step.stopAtRadPerS, 'rotation')}
-        </Box>
-      )}
-      {expected.map((f) => (
+      <Box fontSize="xl" fontWeight="700" color="brick" my="2">
+        {step.stopAtRadPerS !== null && <div>Stop above {shown.text(step.stopAtRadPerS, 'rotation')}</div>}
+        <div>Stop above {shown.text(stop.gaugePressurePa, 'gaugePressure')}</div>
+      </Box>
+      {figures.map((f) => (
         <Flex key={f.id} gap="2" align="baseline" color="mute">
           <OriginMark origin="predicted" />
           {figureWords(f.id)} <span className="num">{shown.text(f.value, f.kind, f.standardUncertainty)}</span>
@@ -245,6 +241,7 @@ function Card({ plan, build, rig }: { plan: Plan; build: Build; rig: Rig }) {
   const next = nextOf(plan, project.runs)
   // a page that was opened anew while a run is under way goes on with what was read for it
   const read = cautions ?? next?.running?.cautions ?? null
+  const { result: expected, working, failed } = useExpected(plan, build, rig)
   return (
     <Box maxW="560px" mx="auto" bg="sheet" p="4" mt="3" borderTopWidth="1px">
       <Flex justify="space-between" align="baseline" gap="3" mb="3">
@@ -271,10 +268,16 @@ function Card({ plan, build, rig }: { plan: Plan; build: Build; rig: Rig }) {
           build={build}
           rig={rig}
           {...next}
+          expected={expected?.[plan.steps.indexOf(next.step)] ?? null}
           cautions={read}
         />
       ) : (
-        <Hazards plan={plan} build={build} rig={rig} onDone={setCautions} />
+        <Hazards
+          build={build}
+          expected={(working ? null : expected?.at(-1)) ?? null}
+          failed={failed}
+          onDone={setCautions}
+        />
       )}
     </Box>
   )

@@ -2,12 +2,12 @@
 import { Box, Flex, Grid } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { LIMITS, buildTitle, kindOf, type Build, type Rig } from '../../../project/document'
-import { USUAL_SPREAD, planRuns } from '../../../project/planning'
+import { LIMITS, buildTitle, type Build, type Rig } from '../../../project/document'
+import { USUAL_SPREAD } from '../../../project/planning'
 import { useProject, useStore } from '../../../store'
 import { Advice, ChoiceField, MainButton, NumberField, QuietButton, SectionTitle } from '../../../ui'
 import Dialog from '../../../ui/Dialog'
-import { rigTitle, useShown } from '../../shared'
+import { rigTitle, useDesignJob, useShown } from '../../shared'
 import { keepPlan } from './edits'
 import { Steps } from './Steps'
 import { LIMITED_BY, STOPPED_BY } from './words'
@@ -34,32 +34,26 @@ export default function PlanDialog({
   const project = useProject()
   const shown = useShown()
   const { ambient } = project
-  const own = useMemo(() => kindOf(build).predict(build, { ambient }).air.supplyGaugePressurePa, [build, ambient])
   const [rigId, setRig] = useState(startRig.id)
-  const [top, setTop] = useState(own)
+  const [top, setTop] = useState<number | null>(null)
   const [count, setCount] = useState(4)
   const [everyStep, setEveryStep] = useState(false)
   const [difference, setDifference] = useState(0.05)
   const rig = rigs.find((r) => r.id === rigId) ?? startRig
-  const planned = useMemo(
-    () =>
-      planRuns(
-        build,
-        rig,
-        { ambient },
-        {
-          gaugePressurePa: top,
-          steps: count,
-          everyStep,
-          differenceShare: difference,
-          spreadShare: spread,
-        },
-      ),
-    [build, rig, ambient, top, count, everyStep, difference, spread],
-  )
+  const request = useMemo(() => {
+    const wanted = {
+      gaugePressurePa: top,
+      steps: count,
+      everyStep,
+      differenceShare: difference,
+      spreadShare: spread,
+    }
+    return { kind: 'plan' as const, build, rig, ambient, wanted }
+  }, [build, rig, ambient, top, count, everyStep, difference, spread])
+  const { result: planned, working, failed } = useDesignJob(request)
   const most = planned?.steps.at(-1)?.repeats ?? 0
   const keep = () => {
-    if (!planned) return
+    if (!planned || working) return
     const id = keepPlan(store, build, rig, planned, project.plans.filter((p) => p.buildId === build.id).length)
     if (id) router.push(`/bench/plan?plan=${id}`)
   }
@@ -78,7 +72,7 @@ export default function PlanDialog({
           kind="gaugePressure"
           unit={shown.unit('gaugePressure').id}
           suffix="gauge"
-          value={top}
+          value={top ?? planned?.wantedGaugePressurePa ?? LIMITS.supplyGaugePressurePa[0]}
           limits={LIMITS.supplyGaugePressurePa}
           onChange={setTop}
         />
@@ -109,9 +103,13 @@ export default function PlanDialog({
           onChange={(d) => setDifference(Number(d))}
         />
       </Grid>
-      <Box minW="0">
+      <Box minW="0" aria-busy={working} opacity={working && planned ? 0.55 : 1}>
         <SectionTitle>From low to high</SectionTitle>
-        {planned ? (
+        {failed ? (
+          <Advice tone="warn" title="It cannot be planned">
+            {failed}
+          </Advice>
+        ) : planned ? (
           <>
             <Steps build={build} steps={planned.steps} expected={planned.expected} outcome={null} />
             <Box fontSize="sm" mt="3">
@@ -136,6 +134,8 @@ export default function PlanDialog({
               </Advice>
             )}
           </>
+        ) : working ? (
+          <Box color="mute">Working out how it goes at each pressure…</Box>
         ) : (
           <Advice tone="warn" title="No pressure is safe to plan">
             The margins say “do not run” even at a low pressure. Look at the rotor’s and the rig’s margins first.
@@ -143,7 +143,7 @@ export default function PlanDialog({
         )}
       </Box>
       <Flex gap="3" mt="4">
-        <MainButton disabled={!planned} onClick={keep}>
+        <MainButton disabled={!planned || working} onClick={keep}>
           Keep the plan
         </MainButton>
         <QuietButton onClick={onClose}>Not now</QuietButton>

@@ -3,13 +3,23 @@ import { Box } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
 import { useMemo } from 'react'
 import { buildTitle, type Build, type Rig } from '../../../project/document'
-import { expectedAt, type Plan } from '../../../project/planning'
+import type { Plan } from '../../../project/planning'
 import { useProject, useStore } from '../../../store'
-import { EmptyState, LinkButton, MainButton, QuietButton, RoomTitle, SectionTitle, Sheet, TextField } from '../../../ui'
+import {
+  Advice,
+  EmptyState,
+  LinkButton,
+  MainButton,
+  QuietButton,
+  RoomTitle,
+  SectionTitle,
+  Sheet,
+  TextField,
+} from '../../../ui'
 import { rigTitle, useReductions, useShown } from '../../shared'
 import { nextOf, runsOfStep } from './edits'
 import { Steps } from './Steps'
-import { usePlan } from './use-plan'
+import { useExpected, usePlan } from './use-plan'
 import { LIMITED_BY, STOPPED_BY } from './words'
 
 const perCent = (share: number) => `${Number((100 * share).toPrecision(2))} %`
@@ -18,13 +28,9 @@ function Room({ plan, build, rig }: { plan: Plan; build: Build; rig: Rig }) {
   const store = useStore()
   const router = useRouter()
   const project = useProject()
-  const { ambient } = project
   const runs = useMemo(() => project.runs.filter((r) => r.planned?.planId === plan.id), [project.runs, plan.id])
   const results = useReductions(runs)
-  const expected = useMemo(
-    () => plan.steps.map((s) => expectedAt(build, rig, { ambient }, s.gaugePressurePa)),
-    [plan.steps, build, rig, ambient],
-  )
+  const { result: expected, failed } = useExpected(plan, build, rig)
   const next = nextOf(plan, runs)
   const shown = useShown()
   const top = plan.steps[plan.steps.length - 1]
@@ -93,6 +99,11 @@ function Room({ plan, build, rig }: { plan: Plan; build: Build; rig: Rig }) {
         middle={
           <>
             <SectionTitle first>From low to high, and what came of it</SectionTitle>
+            {failed && (
+              <Advice tone="warn" title="How it will go cannot be told">
+                {failed}
+              </Advice>
+            )}
             <Steps
               build={build}
               steps={plan.steps}

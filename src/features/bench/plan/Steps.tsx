@@ -29,6 +29,8 @@ const Cell = ({ children, head }: { children?: React.ReactNode; head?: boolean }
   </chakra.td>
 )
 
+const capital = (words: string) => words[0].toUpperCase() + words.slice(1)
+
 /** A plan's steps from low to high: what is expected, when to stop, and what came of it. */
 export function Steps({
   build,
@@ -38,13 +40,18 @@ export function Steps({
 }: {
   build: Build
   steps: readonly PlanStep[]
-  expected: readonly StepExpected[]
+  /** In the order of the steps; null while they are worked out. */
+  expected: readonly StepExpected[] | null
   outcome: ((step: PlanStep) => StepOutcome) | null
 }) {
   const shown = useShown()
   const known = measuredBy(kindOf(build))
   const judged = figureWords(known.id)
+  // of an engine, which is never free of its load, the speed of its peak power
+  const has = (id: string) => expected?.[0]?.figures.some((f) => f.id === id)
+  const speedId = ['freeSpeedRadPerS', 'bestSpeedRadPerS'].find(has)
   const turns = kindOf(build).turning !== undefined
+  const read = steps.some((s) => s.stopAtRadPerS !== null)
   return (
     <Box overflowX="auto" tabIndex={0} role="region" aria-label="Steps of the plan">
       <chakra.table w="100%" minW={outcome ? '560px' : '420px'}>
@@ -52,16 +59,14 @@ export function Steps({
           <tr>
             <Cell head>Pressure</Cell>
             <Cell head>
-              <OriginMark origin="predicted" /> {judged[0].toUpperCase() + judged.slice(1)}
+              <OriginMark origin="predicted" /> {capital(judged)}
             </Cell>
             {turns && (
-              <>
-                <Cell head>
-                  <OriginMark origin="predicted" /> Free speed
-                </Cell>
-                <Cell head>Stop at</Cell>
-              </>
+              <Cell head>
+                <OriginMark origin="predicted" /> {capital(figureWords(speedId ?? 'freeSpeedRadPerS'))}
+              </Cell>
             )}
+            <Cell head>Stop above</Cell>
             <Cell head>Valve open</Cell>
             <Cell head>How often</Cell>
             {outcome && (
@@ -73,9 +78,10 @@ export function Steps({
         </thead>
         <tbody>
           {steps.map((step, i) => {
-            const of = (id: string) => expected[i]?.predicted.figures.find((f) => f.id === id)
-            const [figure, free] = [of(known.id), of('freeSpeedRadPerS')]
-            const { state } = expected[i] ?? { state: 'fine' }
+            const of = (id: string) => expected?.[i]?.figures.find((f) => f.id === id)
+            const [figure, free] = [of(known.id), speedId && of(speedId)]
+            const still = figure?.value === 0
+            const { state, stop } = expected?.[i] ?? { state: 'fine', stop: null }
             return (
               <tr key={step.id}>
                 <Cell>
@@ -93,23 +99,29 @@ export function Steps({
                 </Cell>
                 <Cell>
                   <span className="num">
-                    {figure ? shown.text(figure.value, figure.kind, figure.standardUncertainty) : '—'}
+                    {still ? 'none' : figure ? shown.text(figure.value, figure.kind, figure.standardUncertainty) : '—'}
                   </span>
+                  {still && (
+                    <Box fontSize="xs" color="mute">
+                      too little to run on
+                    </Box>
+                  )}
                 </Cell>
                 {turns && (
-                  <>
-                    <Cell>
-                      <span className="num">
-                        {free ? shown.text(free.value, 'rotation', free.standardUncertainty) : '—'}
-                      </span>
-                    </Cell>
-                    <Cell>
-                      <span className="num">
-                        {step.stopAtRadPerS === null ? '—' : shown.text(step.stopAtRadPerS, 'rotation')}
-                      </span>
-                    </Cell>
-                  </>
+                  <Cell>
+                    <span className="num">
+                      {free && !still ? shown.text(free.value, 'rotation', free.standardUncertainty) : '—'}
+                    </span>
+                  </Cell>
                 )}
+                <Cell>
+                  {read && (
+                    <div className="num">
+                      {step.stopAtRadPerS === null ? '—' : shown.text(step.stopAtRadPerS, 'rotation')}
+                    </div>
+                  )}
+                  <span className="num">{stop ? shown.text(stop.gaugePressurePa, 'gaugePressure') : '—'}</span>
+                </Cell>
                 <Cell>
                   <span className="num">about {step.openS} s</span>
                 </Cell>

@@ -10,7 +10,7 @@ export function keepPlan(
   store: ProjectStore,
   build: Build,
   rig: Rig,
-  { expected: _e, lasts: _l, ...planned }: Planned,
+  { expected: _e, lasts: _l, wantedGaugePressurePa: _w, ...planned }: Planned,
   count: number,
 ): string | null {
   const id = freshId('plan')

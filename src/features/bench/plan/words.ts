@@ -37,7 +37,8 @@ export const TROUBLE: readonly MarkKind[] = ['vibration', 'leak', 'ice', 'smell'
 export const watchFor = (turns: boolean, rig: string): readonly string[] => [
   ...(turns
     ? ['shaking that grows with speed: out of balance', 'a scrape or a change of tone: something touches']
-    : ['a jet that is not straight: the stand reads its share only']),
+    : []),
+  ...(rig === 'thrust' ? ['a jet that is not straight: the stand reads its share only'] : []),
   'hissing at a joint, a hose that works loose',
   ...(rig === 'brake' ? ['smell or colour of the brake’s disc: all power ends in it as heat'] : []),
   ...(rig === 'rope' ? ['fingers, hair and sleeves away from rope and drum; smell of the rope: it melts'] : []),
