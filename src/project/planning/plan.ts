@@ -5,6 +5,7 @@ import { methodOf } from '../measuring'
 import { inertiaRig } from '../measuring/inertia/rig'
 import type { Finding } from '../../core/gates'
 import type { Hazard } from '../document/hazards'
+import { LIMITS } from '../document/limits'
 import type { MachineFigure, MachinePredicted, Room } from '../machines/contract'
 import { kindOf } from '../machines/registry'
 import type { Build, Rig } from '../validation/schema'
@@ -50,8 +51,14 @@ export interface StepExpected {
   readonly stop: StopPressure
 }
 
-/** A pressure that can be set by hand: whole tens of kilopascals, whole ones below 20. */
-const settable = (pa: number) => (pa < 20e3 ? Math.max(1e3, Math.round(pa / 1e3) * 1e3) : Math.round(pa / 10e3) * 10e3)
+/** A pressure that can be set by hand: whole tens of kilopascals, whole ones below 20, tenths below 2. */
+function settable(pa: number): number {
+  const step = pa < 2e3 ? 100 : pa < 20e3 ? 1e3 : 10e3
+  return Math.round(pa / step) * step
+}
+
+/** Supplies whose pressure nobody sets. */
+const GIVES_ITS_OWN: readonly Build['supply']['kind'][] = ['blower', 'breath', 'wind', 'balloon']
 
 const ORDER = ['fine', 'watch', 'do not run'] as const
 const worst = (states: readonly (typeof ORDER)[number][]) => ORDER[Math.max(0, ...states.map((s) => ORDER.indexOf(s)))]
@@ -106,11 +113,11 @@ function openFor(rig: Rig, build: Build, { figures, overSpeed }: MachinePredicte
  * Plans runs of a build on a rig: pressures in even steps up to the wanted one, no higher than its margins and its
  * supply allow; at each the speed and the pressure at which to stop; repeats by the power of the test.
  * A pressure at which the margins say “do not run” is never planned; where even the lowest is, one step at the lowest
- * that is not is sought. Null where there is none.
+ * that is not is sought. Null where there is none, or where the supply gives too little to be set in steps.
  */
 export function planRuns(build: Build, rig: Rig, room: Room, wanted: PlanWanted): Planned | null {
   const own = kindOf(build).predict(build, room)
-  const able = own.air.sustained ? Math.max(own.air.supplyGaugePressurePa, 0) : Infinity
+  const able = own.air.sustained || GIVES_ITS_OWN.includes(build.supply.kind) ? own.air.supplyGaugePressurePa : Infinity
   const lasts = !(own.air.sustained && !own.air.sustained.keepsUp)
   let limitedBy: Plan['limitedBy'] = 'wanted'
   const wantedGaugePressurePa = wanted.gaugePressurePa ?? own.air.supplyGaugePressurePa
@@ -119,6 +126,7 @@ export function planRuns(build: Build, rig: Rig, room: Room, wanted: PlanWanted)
     top = able
     limitedBy = 'supply'
   }
+  if (settable(top) < LIMITS.supplyGaugePressurePa[0]) return null
   const safe = (pa: number) => expectedAt(build, rig, room, pa).state !== 'do not run'
   if (!safe(settable(top))) {
     // the highest that is no “do not run”, by halving, as near as it can be set
@@ -134,7 +142,7 @@ export function planRuns(build: Build, rig: Rig, room: Room, wanted: PlanWanted)
   }
   const pressures = [
     ...new Set(Array.from({ length: wanted.steps }, (_, i) => settable((top * (i + 1)) / wanted.steps))),
-  ].filter((pa) => pa <= top + 5e3)
+  ].filter((pa) => pa >= LIMITS.supplyGaugePressurePa[0] && pa <= top + 5e3)
   const found = pressures.map((pa) => stepAt(build, rig, room, pa))
   const spreadShare = wanted.spreadShare ?? USUAL_SPREAD
   const repeats = Math.min(MOST_REPEATS, repeatsFor(wanted.differenceShare / spreadShare))

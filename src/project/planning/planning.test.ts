@@ -1,6 +1,6 @@
 import { expectedAt, planRuns, stopPressure, stopSpeed, USUAL_SPREAD, type PlanWanted } from '.'
 import { keptDemo } from '../demo/kept-demo'
-import { newBuild, newThrustBuild, type Rig } from '../document'
+import { newBuild, newSupply, newThrustBuild, type Rig } from '../document'
 import { kindOf } from '../machines/registry'
 import { methodOf } from '../measuring'
 import { planSchema } from './schema'
@@ -184,6 +184,25 @@ test('no pressure is planned that the vessel is not made for, on any rig: what c
     const found = kindOf(unknown).predict(unknown, room, 100e3).review.findings
     expect(found.filter((f) => f.id === 'vessel').map((f) => f.state)).toEqual(['watch'])
   }
+})
+
+test('lungs, a blower and a balloon give what they give: no step is above it', () => {
+  for (const [kind, most] of [
+    ['breath', 3.8e3],
+    ['balloon', 3.3e3],
+    ['blower', 700],
+  ] as const) {
+    const build = { ...spindle, supply: newSupply(kind), line: { ...spindle.line, regulator: null } } as typeof spindle
+    const plan = planRuns(build, wheel, room, { ...wanted, steps: 3 })!
+    expect(plan.limitedBy).toBe('supply')
+    const pressures = plan.steps.map((s) => s.gaugePressurePa)
+    expect(pressures.length).toBeGreaterThan(1)
+    expect(pressures.at(-1)).toBeGreaterThan(0.9 * most)
+    expect(pressures.at(-1)).toBeLessThanOrEqual(1.1 * most)
+  }
+  // a breeze is no pressure that could be set in steps
+  const breeze = { ...spindle, supply: newSupply('wind'), line: { ...spindle.line, regulator: null } } as typeof spindle
+  expect(planRuns(breeze, wheel, room, wanted)).toBeNull()
 })
 
 test('up to what its own supply gives, where no pressure is named', () => {

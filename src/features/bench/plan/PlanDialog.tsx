@@ -137,8 +137,9 @@ export default function PlanDialog({
         ) : working ? (
           <Box color="mute">Working out how it goes at each pressure…</Box>
         ) : (
-          <Advice tone="warn" title="No pressure is safe to plan">
-            The margins say “do not run” even at a low pressure. Look at the rotor’s and the rig’s margins first.
+          <Advice tone="warn" title="No pressure can be planned">
+            The margins say “do not run” even at a low pressure, or the supply gives too little to be set in steps. Look
+            at the supply and at the rotor’s and the rig’s margins first.
           </Advice>
         )}
       </Box>

@@ -13,7 +13,7 @@ export const STOPPED_BY: Readonly<Record<NonNullable<Plan['stoppedBy']>, string>
 export const LIMITED_BY: Readonly<Record<Plan['limitedBy'], string>> = {
   wanted: 'Up to the pressure that was wanted',
   margins: 'No higher: above it the margins say “do not run”',
-  supply: 'No higher: above it the supply does not keep up',
+  supply: 'No higher: the supply does not give or keep up more',
 }
 
 /** What can be marked, as it stands on a button. */
