@@ -157,3 +157,39 @@ test('a machine whose torque bends is not read as a straight line, nor as a supp
   expect(Math.abs((await figure(page, 'Peak power')) / ((peakW * felt) / 5e-5) - 1)).toBeLessThan(0.1)
   await accessible(page)
 })
+
+test('an absolute sensor taken for a gauge is told by the room’s pressure; its column is read anew, the recording stays', async ({
+  page,
+}) => {
+  const truth = { stallTorqueNm: 0.015, dragFreeSpeedRadPerS: 1800, drag: [3e-4, 1e-7, 5e-11] as const }
+  const { timeS, angleRad, speedRadPerS } = simulateSpinUp(
+    { ...truth, effectiveInertiaKgM2: 5e-5, openS: 1, shutS: 12, endS: 24 },
+    0.004,
+  )
+  const lines = { countsPerRad: (0.35 * 400) / (2 * Math.PI), timeJitterS: 2e-5, seed: 4 }
+  const counts = encoderCounts(angleRad, speedRadPerS, lines)
+  const buffer = Buffer.from(
+    ['time_s,encoder_count,supply_kPa', ...Array.from(timeS, (t, i) => `${t.toFixed(3)},${counts[i]},451.3`)].join(
+      '\n',
+    ),
+  )
+  await open(page, '/bench?build=spindle-3&run=run-spindle-3-2&m=m1')
+  await page.getByRole('button', { name: 'Another recording' }).click()
+  await page
+    .locator('input[type="file"][aria-label="Recording"]')
+    .setInputFiles({ name: 'absolute.csv', mimeType: 'text/csv', buffer })
+  await expect(page.getByLabel('Pressure is in')).toHaveValue('kPa')
+  await page.getByRole('button', { name: 'Take it into the run' }).click()
+  await expect(page.getByText(/its sensor looks absolute/)).toBeVisible({ timeout: 20_000 })
+
+  await page.getByRole('button', { name: 'Which column is what…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Pressure is in').selectOption('kPa absolute')
+  await accessible(page)
+  await dialog.getByRole('button', { name: 'Read it so' }).click()
+  await expect(dialog).toBeHidden()
+  await expect(page.getByText(/its sensor looks absolute/)).toBeHidden({ timeout: 20_000 })
+  await expect(page.getByText('absolute.csv').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText(/its sensor looks absolute/)).toBeVisible({ timeout: 20_000 })
+})

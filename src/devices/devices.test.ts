@@ -107,6 +107,17 @@ test('what a try may help against is tried again', async () => {
   expect(link.opened).toBe(2)
 })
 
+test('a unit that says absolute is as good as a name that does', async () => {
+  const header = HEADER.replace('"kPa"', '"kPa abs"')
+  expect(header).not.toBe(HEADER)
+  const { recorder } = recording(fake([header + lines(0, 200).replaceAll(':350', ':451.325')], true))
+  void recorder.start()
+  await until(() => recorder.protocol.readings === 200)
+  await recorder.stop()
+  expect(recorder.figures.find((f) => f.id === 'pressure')!.value).toBeCloseTo(350e3, 3)
+  expect(recorder.strips.find((s) => s.label === 'pressure')!.gauge!.less).toBe(101_325)
+})
+
 test('a pressure that is sent absolute is shown as gauge', async () => {
   const header = HEADER.replace('"pressure"', '"pressure abs"')
   const sent = header + lines(0, 200).replaceAll('"pressure"', '"pressure abs"').replaceAll(':350', ':451.325')

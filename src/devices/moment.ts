@@ -1,6 +1,6 @@
 import type { LiveMoment } from '../project/measuring'
 import type { TableMapping } from '../project/document'
-import { UNITS_OF, channelHeader, splitHeader, type DeviceHeader, type Role } from '../project/recording'
+import { UNITS_OF, channelHeader, isAbsolute, splitHeader, type DeviceHeader, type Role } from '../project/recording'
 
 const CAPACITY = 8192
 
@@ -30,7 +30,7 @@ export class Moments {
       if (channel < 0) return []
       const { unit } = splitHeader(mapped.header)
       const si = unit?.si ?? UNITS_OF[role.of]?.[mapped.unit] ?? 1
-      const absolute = role.of === 'pressure' && /(^|[^a-z])abs(olute)?([^a-z]|$)/i.test(mapped.header)
+      const absolute = role.of === 'pressure' && isAbsolute(mapped.header, mapped.unit)
       return [{ role: role.id, of: role.of, channel, si, less: absolute ? roomPaAbs : 0 }]
     })
     this.rings = this.sources.map(() => new Float64Array(CAPACITY))

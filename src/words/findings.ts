@@ -261,6 +261,11 @@ const RUNS: Readonly<Record<string, Sentences>> = {
     why: 'Air went on coming in, the vessel is larger, the pressure was higher, or the cell reads too much.',
     mend: 'Look at the pressure held, the vessel’s volume and the span of the cell; shut the supply before the valve opens.',
   }),
+  'reads-absolute': ({ saidGaugePa, readPa, roomPa }) => ({
+    what: `The pressure was read at ${q('pressureDrop', readPa)}, by the room’s ${q('absolutePressure', roomPa)} above the ${q('gaugePressure', saidGaugePa)} of this run: its sensor looks absolute.`,
+    why: 'Taken as gauge it is by the room’s pressure too high, and all that follows from it is off.',
+    mend: 'Choose “absolute” beside the column of the pressure, or correct the pressure held.',
+  }),
   'drag-far': ({ dragNm, times }) => ({
     what: `The drag found in coasting, ${q('torque', dragNm)} half-way, is ${digits(times)} times what bearings and air explain.`,
     why: 'Something rubs, a belt grips, or the air was not shut while it was read as coasting.',

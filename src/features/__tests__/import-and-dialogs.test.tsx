@@ -59,12 +59,20 @@ describe('bringing a recording in', () => {
     expect(screen.getByLabelText('Columns parted by')).toHaveValue(';')
     expect(screen.getByLabelText('Decimal sign')).toHaveValue(',')
     expect(screen.getByLabelText('Pressure, if recorded')).toHaveValue('p_bar')
+    // gauge or absolute is always said
+    expect(screen.getByLabelText('Pressure is in')).toHaveValue('bar')
+    expect(screen.getByRole('option', { name: 'bar gauge' })).toBeInTheDocument()
+    fireEvent.change(screen.getByLabelText('Pressure is in'), { target: { value: 'bar absolute' } })
     fireEvent.change(screen.getByLabelText('Count'), { target: { value: 'spare' } })
     fireEvent.click(screen.getByRole('button', { name: 'Take it into the run' }))
     await waitFor(() => expect(measurementNow()?.recordingId).not.toBeNull())
     const kept = measurementNow()
     expect(kept?.mapping).toMatchObject({
-      columns: { time: { header: 't_ms' }, signal: { header: 'spare' }, pressure: { header: 'p_bar' } },
+      columns: {
+        time: { header: 't_ms' },
+        signal: { header: 'spare' },
+        pressure: { header: 'p_bar', unit: 'bar absolute' },
+      },
     })
     const bytes = await store.recordingBytes(kept?.recordingId ?? '')
     expect(Buffer.from(bytes ?? []).toString()).toContain('4;2;6;3,5')

@@ -31,6 +31,7 @@ import { spreadOf } from './plan/spread'
 import { editMeasurement, findAgain, rigFor, startRun, suitingRigs } from './run-edits'
 
 const EveryReading = dynamic(() => import('./trace/EveryReading'), { ssr: false })
+const LateColumnsDialog = dynamic(() => import('./ColumnsDialog'), { ssr: false })
 const PlanDialog = dynamic(() => import('./plan/PlanDialog'), { ssr: false })
 
 /** What came of a measurement: how to bring a recording in, its pictures, or why there are none. */
@@ -52,25 +53,40 @@ function Outcome({
   const store = useStore()
   const { rigs } = useProject()
   const [looking, setLooking] = useState(false)
+  const [isMapping, setMapping] = useState(false)
   const rig = rigs.find((r) => r.id === measurement.rigId)
   const { Charts } = methodView(measurement.method)
   if (!rig) return null
   if (!measurement.recordingId)
     return <ImportPanel key={measurement.id} run={run} measurement={measurement} rig={rig} />
+  const mapping = measurement.mapping?.kind === 'table' ? measurement.mapping : null
+  const columns = isMapping && mapping && (
+    <LateColumnsDialog
+      run={run}
+      measurement={measurement}
+      mapping={mapping}
+      rig={rig}
+      onClose={() => setMapping(false)}
+    />
+  )
   // One structure for both, so that a field being typed in keeps the focus while the new result is on its way.
   const measured = measuredOf(result)
   if (measured)
     return (
       <Box aria-busy={result?.status === 'waiting'} opacity={result?.status === 'waiting' ? 0.55 : 1}>
         <Charts run={run} measurement={measurement} build={build} measured={measured} predicted={predicted} />
-        {measurement.mapping?.kind === 'table' && (
+        {mapping && (
           <Box mt="3">
+            <LinkButton fontSize="xs" mr="4" onClick={() => setMapping(true)}>
+              Which column is what…
+            </LinkButton>
             <LinkButton fontSize="xs" aria-expanded={looking} onClick={() => setLooking(!looking)}>
               {looking ? 'Put the readings away' : 'Every reading as it was recorded…'}
             </LinkButton>
             {looking && <EveryReading key={measurement.recordingId} measurement={measurement} measured={measured} />}
           </Box>
         )}
+        {columns}
       </Box>
     )
   if (!result || result.status !== 'failed')
@@ -85,7 +101,9 @@ function Outcome({
       {methodOf(measurement.method).byHand(measurement) && (
         <LinkButton onClick={() => findAgain(store, run.id, measurement.id)}>Find the spans again</LinkButton>
       )}{' '}
+      {mapping && <LinkButton onClick={() => setMapping(true)}>Which column is what…</LinkButton>}{' '}
       <LinkButton onClick={onForget}>Bring in another file</LinkButton>
+      {columns}
     </Advice>
   )
 }

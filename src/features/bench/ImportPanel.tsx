@@ -1,169 +1,21 @@
 'use client'
-import { Box, Flex } from '@chakra-ui/react'
+import { Box } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
-import { Fragment, useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { Measurement, Rig, Run, TableMapping } from '../../project/document'
 import { liveOf, methodOf, recordingKey, recordingKind } from '../../project/measuring'
-import { UNITS_OF, UNKNOWN_UNIT, type Role } from '../../project/recording'
 import { useProject, useStore } from '../../store'
-import { Advice, ChoiceField, FilePicker, LinkButton, MainButton, QuietButton, SectionTitle } from '../../ui'
-import { JobError, previewRecording, type Preview } from '../../workers'
-import { freshId, Notes } from '../shared'
+import { Advice, FilePicker, LinkButton, MainButton } from '../../ui'
+import { JobError, previewRecording } from '../../workers'
+import { freshId } from '../shared'
+import { MappingStep, type Dialect, type Mapped } from './MappingStep'
 import { Microphone } from './Microphone'
-import { PreviewTable } from './PreviewTable'
 import { Progress } from './Progress'
 
 type State =
   | { readonly step: 'choose'; readonly fault: string | null }
   | { readonly step: 'reading'; readonly name: string; readonly share: number; readonly cancel: () => void }
-  | {
-      readonly step: 'map'
-      readonly name: string
-      readonly bytes: Uint8Array
-      readonly key: string
-      readonly preview: Preview
-      readonly mapping: TableMapping
-      readonly fault?: string
-    }
-
-type Dialect = Preview['dialect']
-const DELIMITERS: { value: Dialect['delimiter']; label: string }[] = [
-  { value: ',', label: 'commas' },
-  { value: ';', label: 'semicolons' },
-  { value: '\t', label: 'tabs' },
-  { value: ' ', label: 'spaces' },
-]
-const DECIMALS: { value: Dialect['decimal']; label: string }[] = [
-  { value: '.', label: 'point' },
-  { value: ',', label: 'comma' },
-]
-
-const UNIT_WORDS: Readonly<Record<string, string>> = { s: 'seconds', ms: 'milliseconds', us: 'microseconds' }
-
-const SAY_SPEED = 'Choose “speed” under “It records” in the rig, or put the run on another rig, before taking it.'
-
-/** Which column is what, with the first rows to judge by. */
-function MappingStep({
-  state,
-  rig,
-  onChange,
-  onDialect,
-  onTake,
-  onBack,
-}: {
-  state: Extract<State, { step: 'map' }>
-  rig: Rig
-  onChange: (mapping: TableMapping) => void
-  onDialect: (dialect: Dialect) => void
-  onTake: () => void
-  onBack: () => void
-}) {
-  const { preview, mapping } = state
-  const columns = preview.headers.map(({ header }) => ({ value: header, label: header }))
-  const unitOf = (header: string) => preview.headers.find((h) => h.header === header)?.unit
-  const roles = methodOf(rig.kind).roles(rig)
-  /** Units to choose from, where the header tells none. */
-  const unitsOf = ({ id, of }: Role) => {
-    const mapped = mapping.columns[id]
-    const units = UNITS_OF[of]
-    return mapped && units && !unitOf(mapped.header) ? Object.keys(units) : null
-  }
-  const unasked = roles.find((r) => unitsOf(r) && mapping.columns[r.id].unit === UNKNOWN_UNIT)
-  const missing = roles.find((r) => !r.optional && !mapping.columns[r.id])
-  const choose = (role: Role, header: string) => {
-    const { [role.id]: before, ...others } = mapping.columns
-    const unit = unitOf(header) ?? before?.unit ?? role.plain ?? UNKNOWN_UNIT
-    onChange({ ...mapping, columns: header === '' ? others : { ...mapping.columns, [role.id]: { header, unit } } })
-  }
-  return (
-    <>
-      <SectionTitle first>Which column is what?</SectionTitle>
-      <Box color="mute" fontSize="sm" mb="2">
-        {state.name}: {preview.rows.toLocaleString('en-GB').replaceAll(',', '\u2009')} rows
-      </Box>
-      <Box maxW="420px">
-        {preview.device === null && (
-          <>
-            <ChoiceField
-              label="Columns parted by"
-              value={preview.dialect.delimiter}
-              choices={DELIMITERS}
-              onChange={(delimiter) => onDialect({ ...preview.dialect, delimiter })}
-            />
-            <ChoiceField
-              label="Decimal sign"
-              value={preview.dialect.decimal}
-              choices={DECIMALS}
-              onChange={(decimal) => onDialect({ ...preview.dialect, decimal })}
-            />
-          </>
-        )}
-        {roles.map((role) => {
-          const units = unitsOf(role)
-          const mapped = mapping.columns[role.id]
-          return (
-            <Fragment key={role.id}>
-              <ChoiceField
-                label={role.optional ? `${role.label}, if recorded` : role.label}
-                value={mapped?.header ?? ''}
-                choices={[...(role.optional || !mapped ? [{ value: '', label: 'none' }] : []), ...columns]}
-                onChange={(header) => choose(role, header)}
-              />
-              {units && (
-                <ChoiceField
-                  label={`${role.label} is in`}
-                  value={mapped.unit}
-                  choices={[
-                    ...(mapped.unit === UNKNOWN_UNIT ? [{ value: UNKNOWN_UNIT, label: 'choose…' }] : []),
-                    ...units.map((u) => ({ value: u, label: UNIT_WORDS[u] ?? u })),
-                  ]}
-                  onChange={(unit) =>
-                    onChange({ ...mapping, columns: { ...mapping.columns, [role.id]: { ...mapped, unit } } })
-                  }
-                />
-              )}
-            </Fragment>
-          )
-        })}
-      </Box>
-      {state.fault && (
-        <Advice tone="warn" title="Read that way, the file makes no sense">
-          {state.fault}
-        </Advice>
-      )}
-      <PreviewTable preview={preview} mapping={mapping} roles={roles} />
-      {roles.some((r) => r.of === 'count' && unitOf(mapping.columns[r.id]?.header ?? '') === 'rpm') && (
-        <Advice tone="advice" title="This column holds speed, the rig records counts">
-          {SAY_SPEED}
-        </Advice>
-      )}
-      {rig.kind === 'inertia' && rig.signal === 'pulse-times' && preview.headers.some((h) => h.unit === 'rpm') && (
-        <Advice tone="advice" title="This file holds a speed, the rig records times of marks">
-          {SAY_SPEED}
-        </Advice>
-      )}
-      {preview.comments.length > 0 && (
-        <Box fontSize="xs" color="mute" mt="2">
-          In the file: {preview.comments.slice(0, 3).join(' · ')}
-        </Box>
-      )}
-      <Notes notes={preview.notes} title="Read with care" />
-      <Flex gap="3" mt="4">
-        <MainButton disabled={unasked !== undefined || missing !== undefined} onClick={onTake}>
-          Take it into the run
-        </MainButton>
-        {(missing ?? unasked) && (
-          <Box color="copper" fontSize="sm" alignSelf="center">
-            {missing
-              ? `First say which column holds the ${missing.label.toLowerCase()}`
-              : `First say what unit the ${unasked?.label.toLowerCase()} is in`}
-          </Box>
-        )}
-        <QuietButton onClick={onBack}>Another file</QuietButton>
-      </Flex>
-    </>
-  )
-}
+  | ({ readonly step: 'map'; readonly bytes: Uint8Array; readonly key: string } & Mapped)
 
 /**
  * Brings a recording into a run: choose or drop a file, see its first rows, map its columns. Nothing is kept until the
@@ -249,8 +101,11 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
         rig={rig}
         onChange={(mapping) => setState({ ...state, mapping })}
         onDialect={(dialect) => void readBytes(state.name, () => Promise.resolve(state.bytes), dialect, state)}
-        onTake={() => void take(state.name, state.key, state.bytes, state.mapping)}
-        onBack={() => setState({ step: 'choose', fault: null })}
+        take={{
+          label: 'Take it into the run',
+          act: () => void take(state.name, state.key, state.bytes, state.mapping),
+        }}
+        back={{ label: 'Another file', act: () => setState({ step: 'choose', fault: null }) }}
       />
     )
   return (

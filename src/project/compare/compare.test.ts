@@ -150,6 +150,35 @@ test('a demo run read with 60 counts a turn instead of 400: its power is 300 tim
   ).toMatch(/(360|400) instead of 60 counts/)
 })
 
+test('a sensor that reads absolute is told by the room’s pressure that it never comes below', () => {
+  const run = project.runs[0]
+  const rig = mainRig(project, run)!
+  const roomPa = run.ambient.absolutePressurePa
+  const measured = reducedIn(project, run)
+  const found = (pressurePa: { mean: number; least: number; most: number } | null, of: Partial<Run> = {}) =>
+    judgeRun(build(run.buildId), rig, { ...run, ...of }, { ...measured, pressurePa }).findings.filter(
+      (f) => f.id === 'reads-absolute',
+    )
+  const as = (by: number) => ({ mean: 340e3 + by, least: 320e3 + by, most: 352e3 + by })
+  expect(found(as(0))).toEqual([])
+  const [told] = found(as(roomPa))
+  expect([told.state, told.values.roomPa]).toEqual(['watch', roomPa])
+  expect(findingWords(told).mend).toMatch(/Choose “absolute” beside the column of the pressure/)
+  // a vessel that empties: its most is what the run began at, and an absolute sensor ends at the room's
+  expect(found({ mean: 200e3, least: 0.99 * roomPa, most: 350e3 + roomPa })).toHaveLength(1)
+  // what comes down to nothing is no absolute pressure, whatever it began at
+  expect(found({ mean: 200e3, least: 1e3, most: 350e3 + roomPa })).toEqual([])
+  // another pressure altogether
+  expect(found(as(2 * roomPa))).toEqual([])
+  // held at the room's own pressure all along: nothing says absolute
+  const even = { mean: roomPa, least: roomPa - 2e3, most: roomPa + 2e3 }
+  expect(found(even, { gaugePressurePa: roomPa })).toEqual([])
+  expect(found(null)).toEqual([])
+  // said even where the machine cannot be predicted
+  const not = judgeRun(build(run.buildId), rig, run, { ...measured, pressurePa: as(roomPa) }, null)
+  expect([not.possible, not.findings.map((f) => f.id)]).toEqual([true, ['reads-absolute']])
+})
+
 test('a pressure held that is not the recording’s: figures stay those of the recording, and it is said', () => {
   const at = (gaugePressurePa: number) => reducedIn(project, { ...project.runs[0], gaugePressurePa }).detail
   const [right, near, wrong] = [350e3, 340e3, 250e3].map(at)

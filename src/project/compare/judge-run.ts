@@ -1,5 +1,5 @@
 import { PhysicsError } from '../../core/errors'
-import { possibleRun, type Finding, type ReadAs } from '../../core/gates'
+import { finding, possibleRun, type Finding, type ReadAs } from '../../core/gates'
 import { kindOf, type MachinePredicted, type RunConditions } from '../machines'
 import { mainMeasurement, mainRig, type MeasuredRun } from '../measuring'
 import type { Build, FlywheelRig, Measurement, Project, Rig, Run } from '../validation/schema'
@@ -32,6 +32,26 @@ export interface JudgedRun {
 
 const UNJUDGED: JudgedRun = { findings: [], possible: true }
 
+/** A gauge is read, and a pressure set, within so much of the absolute pressure. Our own estimate. */
+const READ_SHARE = 0.05
+/** Weather and height between the room as it is said to be and the one that a sensor felt. */
+const ROOM_SHARE = 0.9
+
+/**
+ * A pressure that lies by the room's above what the run was said to be at and never comes below the room's: the mark of
+ * a sensor that reads absolute.
+ */
+function pressureFindings(run: Run, { pressurePa }: MeasuredRun): readonly Finding[] {
+  if (!pressurePa) return []
+  const { gaugePressurePa: saidGaugePa, ambient } = run
+  const roomPa = ambient.absolutePressurePa
+  const asAbsolute = [pressurePa.mean, pressurePa.most].find(
+    (pa) => Math.abs(pa - roomPa - saidGaugePa) <= READ_SHARE * (saidGaugePa + roomPa),
+  )
+  if (asAbsolute === undefined || pressurePa.least < ROOM_SHARE * roomPa) return []
+  return [finding('reads-absolute', 'watch', { saidGaugePa, readPa: asAbsolute, roomPa })]
+}
+
 /**
  * A measured run held against what its air can give at all; nothing is said where there is no prediction, or where its
  * kind knows no limit.
@@ -44,10 +64,11 @@ export function judgeRun(
   predicted: MachinePredicted | null = predictionOfRun(build, run),
 ): JudgedRun {
   const { judge } = kindOf(build)
-  if (!predicted || !judge) return UNJUDGED
+  const pressure = pressureFindings(run, measured)
+  if (!predicted || !judge) return { findings: pressure, possible: true }
   const read = rig.kind === 'inertia' ? readAs(rig, mainMeasurement(run)) : null
   const findings = judge(build, run, measured, read, predicted)
-  return { findings, possible: possibleRun(findings) }
+  return { findings: [...findings, ...pressure], possible: possibleRun(findings) }
 }
 
 /** Verdicts by the result they are of, kept while build, run and rig are the same objects. */

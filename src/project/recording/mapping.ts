@@ -2,7 +2,7 @@ import { angleOfCounts, angleOfPulses, angleOfSpeed, type PressureTrace, type Re
 import type { FlywheelRig, TableMapping } from '../document'
 import type { Table, TableColumn } from './parse-table'
 import { UNITS_OF, UNKNOWN_UNIT, traceRoles, type Role } from './signals'
-import { splitHeader } from './units'
+import { isAbsoluteId, saysAbsolute, splitHeader } from './units'
 
 const nameLike = (column: TableColumn, pattern: RegExp) => pattern.test(column.name) || pattern.test(column.header)
 
@@ -60,8 +60,6 @@ function unitFault(role: Role, column: TableColumn, unit: string): string | null
     return column.unit.kind === role.of
       ? null
       : `The ${role.label.toLowerCase()} column “${header}” is in ${column.unit.id}, which is no ${role.word}. Choose another column${role.optional ? ', or none' : ', or say in the rig what it records'}.`
-  if (role.of === 'pressure')
-    return `The pressure column “${header}” has no unit in its header. Choose a column with kPa, bar or psi in its header${role.optional ? ', or none' : ''}.`
   const units = UNITS_OF[role.of]
   return !units || units[unit] !== undefined
     ? null
@@ -102,15 +100,15 @@ export function readRoles(
     const si = column.unit ? 1 : (UNITS_OF[role.of]?.[mapped.unit] ?? 1)
     values[role.id] = si === 1 ? column.values : column.values.map((v) => v * si)
     if (role.of === 'pressure') {
-      if (isAbsolute(column)) values[role.id] = column.values.map((v) => v - roomPaAbs)
+      if (isAbsolute(column.header, mapped.unit)) values[role.id] = values[role.id].map((v) => v - roomPaAbs)
       pressurePa ??= pressureSummary(values[role.id])
     }
   }
   return { ok: true, values, pressurePa }
 }
 
-/** A header that says absolute: the room's pressure comes off. */
-const isAbsolute = (column: TableColumn): boolean => /(^|[^a-z])abs(olute)?([^a-z]|$)/i.test(column.header)
+/** A header or a maker that says absolute: the room's pressure comes off. */
+export const isAbsolute = (header: string, unit: string): boolean => isAbsoluteId(unit) || saysAbsolute(header)
 
 export type MappedTrace =
   | {

@@ -1,6 +1,6 @@
 import { RPM as rpm } from '../../core/units/rotation'
 import { STANDARD_GRAVITY } from '../../core/units/gravity'
-import type { HeaderUnit } from './units'
+import { absoluteId, unitCalled, type HeaderUnit } from './units'
 
 /** Stands for a unit that the file does not tell and the maker has not chosen: it is asked for, never guessed. */
 export const UNKNOWN_UNIT = ''
@@ -12,11 +12,13 @@ export type Quantity = HeaderUnit['kind']
  * Units to choose from where a header tells none, and what one of each is in SI; a scale's grams are weights. Of a
  * quantity without any a column is a bare number.
  */
+const PRESSURES = Object.fromEntries(['kPa', 'bar', 'psi', 'mbar'].map((id) => [id, unitCalled(id)?.si ?? NaN]))
 export const UNITS_OF: Readonly<Partial<Record<Quantity, Readonly<Record<string, number>>>>> = {
   time: { s: 1, ms: 1e-3, us: 1e-6 },
   rotation: { rpm, 'rad/s': 1, Hz: 2 * Math.PI },
   force: { N: 1, g: 1e-3 * STANDARD_GRAVITY, kg: STANDARD_GRAVITY, lbf: 0.45359237 * STANDARD_GRAVITY },
   length: { mm: 1e-3, cm: 1e-2, m: 1 },
+  pressure: { ...PRESSURES, ...Object.fromEntries(Object.entries(PRESSURES).map(([id, si]) => [absoluteId(id), si])) },
   voltage: { V: 1, mV: 1e-3 },
   current: { A: 1, mA: 1e-3 },
 }
