@@ -160,6 +160,13 @@ const NOTES: Readonly<Record<string, Sentence>> = {
   'table-no-header': 'The file has no header line: columns are numbered, and units have to be chosen.',
   'table-bad-rows': ({ count, lines }) =>
     `${count} rows were left out because they hold something that is not a number (lines ${lines}).`,
+  'table-clock': ({ headers }) =>
+    `${String(headers)} holds times of day, which are read as seconds from the first row.`,
+  'table-stamps': ({ header, rows }) =>
+    `Some ${String(rows)} rows share each stamp of ${String(header)}; they are taken as evenly spaced in between. Speeds over less than a stamp’s time are no surer than that.`,
+  'table-words': ({ headers }) => `Left out, since it holds words: ${String(headers)}.`,
+  'table-groups': ({ cell, value }) =>
+    `Marks between thousands are left away: “${String(cell)}” is read as ${String(value)}.`,
   'table-second-header': ({ line, headers }) =>
     `A second header stands at line ${line} (${headers}): its units hold from there on.`,
   'table-not-utf8': 'The file is not UTF-8; it was read as Windows-1252. Check the column names.',

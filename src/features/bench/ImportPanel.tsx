@@ -127,7 +127,7 @@ export function ImportPanel({ run, measurement, rig }: { run: Run; measurement: 
       </Box>
       <Box color="mute" mb="4">
         {tables
-          ? `Drop a CSV or TSV of ${asks} here. Commas, semicolons or tabs; decimal point or comma; units in the headers are understood.`
+          ? `Drop a CSV or TSV of ${asks} here. Commas, semicolons or tabs; decimal point or comma; units in the headers and times of day are understood.`
           : `Drop ${asks} here.`}
       </Box>
       <FilePicker

@@ -1,7 +1,7 @@
 import type { SettledReduction } from '../../core/bench'
 import { bandAt, lineAt, plateaus, thirds } from '../../core/bench'
 import { mean } from '../../core/statistics'
-import type { Table } from '../recording/parse-table'
+import type { Table } from '../recording/table'
 import { InputFault } from './input-fault'
 import type { Said } from '../../core/said'
 import type { MeasuredFigure, MeasuredRun } from './contract'

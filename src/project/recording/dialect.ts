@@ -6,6 +6,21 @@ export interface Dialect {
 
 const DELIMITERS = ['\t', ';', ',', ' '] as const
 
+/** A line without its dates and times of day: their marks are no decimal signs. */
+const withoutOtherMarks = (line: string): string =>
+  line.replace(/\d{1,4}([./-])\d{1,2}\1\d{1,4}/g, '').replace(/\d+:\d\d(:\d\d)?([.,]\d+)?/g, '')
+
+/** Where points stand as well, these must all part thousands, and a comma stand where it parts none. */
+function commasAreDecimal(lines: readonly string[]): boolean {
+  if (!lines.some((line) => /\d,\d/.test(line))) return false
+  if (!lines.some((line) => /\d\.\d/.test(line))) return true
+  const ungrouped = lines.map((line) => line.replace(/(?<![\d.,])[1-9]\d{0,2}(\.\d{3})+(?!\d)/g, '1'))
+  return (
+    !ungrouped.some((line) => /\d\.\d/.test(line)) &&
+    ungrouped.some((line) => /\d,\d/.test(line.replace(/(?<![\d.,])[1-9]\d{0,2}(,\d{3})+(?!\d)/g, '1')))
+  )
+}
+
 /**
  * Guesses the dialect from the first lines that hold a number: the delimiter that cuts them most evenly; a decimal
  * comma only where the comma does not part columns.
@@ -15,9 +30,9 @@ export function guessDialect(text: string): Dialect {
     .split(/\r\n|\n|\r/)
     .map((line) => line.trim())
     .filter((line) => line !== '' && !/^[#%]|^\/\//.test(line))
-    .slice(0, 60)
+    .slice(0, 400)
   const data = lines.filter((line) => /^["'\s]*[-+]?[.,]?\d/.test(line))
-  const sample = data.length > 0 ? data : lines
+  const sample = (data.length > 0 ? data : lines).slice(0, 60)
   let best: Dialect['delimiter'] = ','
   let most = 0
   for (const delimiter of DELIMITERS) {
@@ -33,6 +48,6 @@ export function guessDialect(text: string): Dialect {
       best = delimiter
     }
   }
-  const comma = best !== ',' && sample.some((line) => /\d,\d/.test(line)) && !sample.some((line) => /\d\.\d/.test(line))
-  return { delimiter: best, decimal: comma ? ',' : '.' }
+  const bare = sample.map(withoutOtherMarks)
+  return { delimiter: best, decimal: best !== ',' && commasAreDecimal(bare) ? ',' : '.' }
 }

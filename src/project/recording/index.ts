@@ -1,6 +1,7 @@
 export * from './dialect'
 export * from './mapping'
 export * from './parse-table'
+export type { ParsedTable, Table, TableColumn } from './table'
 export * from './units'
 export * from './signals'
 export * from './map-force'

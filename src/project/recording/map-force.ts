@@ -1,7 +1,7 @@
 import type { ForceTrace } from '../../core/bench'
 import type { TableMapping } from '../document'
 import { readRoles, type PressureSummary } from './mapping'
-import type { Table } from './parse-table'
+import type { Table } from './table'
 import { traceRoles } from './signals'
 
 export type MappedForce =

@@ -1,6 +1,6 @@
 import { angleOfCounts, angleOfPulses, angleOfSpeed, type PressureTrace, type RepairedTrace } from '../../core/bench'
 import type { FlywheelRig, TableMapping } from '../document'
-import type { Table, TableColumn } from './parse-table'
+import type { Table, TableColumn } from './table'
 import { UNITS_OF, UNKNOWN_UNIT, traceRoles, type Role } from './signals'
 import { isAbsoluteId, saysAbsolute, splitHeader } from './units'
 

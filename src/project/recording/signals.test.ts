@@ -1,7 +1,7 @@
 import { UNITS_OF } from '.'
 
 /**
- * One of each unit in SI. Sources: SI brochure (2019); the pound-force and the standard gravity of NIST SP 811 (2008),
+ * One of each unit in SI. Sources: SI brochure (2019); the pound-force, its pressure on a square inch and the standard gravity of NIST SP 811 (2008),
  * appendix B.
  */
 const SI = {
@@ -11,6 +11,10 @@ const SI = {
   length: { mm: 0.001, cm: 0.01, m: 1 },
   voltage: { V: 1, mV: 0.001 },
   current: { A: 1, mA: 0.001 },
+  pressure: {
+    ...{ kPa: 1000, bar: 100_000, psi: 6894.757_293_2, mbar: 100 },
+    ...{ 'kPa absolute': 1000, 'bar absolute': 100_000, 'psi absolute': 6894.757_293_2, 'mbar absolute': 100 },
+  },
 }
 
 test('every unit of a column that is asked for is what the standards say it is', () => {

@@ -83,7 +83,7 @@ const OVER = /^(.+?)[\s_(]*(absolute|abs|a|gauge|gage|g)\)?$/i
 const RATE = /^[^/]*(^|[^a-z])(mm|cm|m|km|ft|ml|l|m3|m³|ft3|cf|g|kg|j|deg|°|%)\/(s|sec|min|h)$/i
 
 /** A unit as it is written, with what a pressure is over. */
-function unitOf(text: string): HeaderUnit | null {
+export function unitWritten(text: string): HeaderUnit | null {
   const plain = unitCalled(text)
   if (plain) return plain
   const over = OVER.exec(text.trim())
@@ -103,11 +103,12 @@ export const saysAbsolute = (header: string): boolean =>
 /** “p [kPa(a)]”, “p kPa(a)”, “p (bar)”, “Zeit [s]”. */
 function bracketed(text: string): { name: string; unit: HeaderUnit } | null {
   const over = /^(.*?)[\s_[(]*([^\s_[(]+\s*\((?:absolute|abs|a|gauge|gage|g)\))\s*[\])]?$/i.exec(text)
-  const pressure = over && unitOf(over[2])
+  const pressure = over && unitWritten(over[2])
   if (pressure) return { name: over[1] || text, unit: pressure }
   const bracket = /^(.*?)\s*[[(]\s*([^\])]+?)\s*[\])]\s*$/.exec(text)
   const unit =
-    bracket && (/^(in|["”])$/.test(bracket[2]) ? unitCalled('inch') : unitOf(bracket[2].replace(/(?<=\S) m$/, '_m')))
+    bracket &&
+    (/^(in|["”])$/.test(bracket[2]) ? unitCalled('inch') : unitWritten(bracket[2].replace(/(?<=\S) m$/, '_m')))
   return unit ? { name: bracket[1] || text, unit } : null
 }
 
@@ -118,7 +119,7 @@ function bracketed(text: string): { name: string; unit: HeaderUnit } | null {
 export function splitHeader(header: string): { name: string; unit: HeaderUnit | null } {
   const text = header.trim().replace(/^"|"$/g, '')
   // "rpm" alone names a speed and its unit
-  const alone = unitOf(text)
+  const alone = unitWritten(text)
   if (alone && text.length > 1) return { name: text, unit: alone }
   const bracket = bracketed(text)
   if (bracket) return bracket
@@ -126,15 +127,15 @@ export function splitHeader(header: string): { name: string; unit: HeaderUnit | 
   for (let take = parts.length - 1; take >= 1; take--) {
     const without = [...parts.slice(0, take), ...parts.slice(take + 1)]
     // of "N m" both are the unit; of "bar a" the second stays in the name
-    const both = take > 1 ? unitOf(`${parts[take - 1]}_${parts[take]}`) : null
+    const both = take > 1 ? unitWritten(`${parts[take - 1]}_${parts[take]}`) : null
     if (both)
       return both.kind === 'pressure'
         ? { name: [...parts.slice(0, take - 1), ...parts.slice(take)].join('_'), unit: both }
         : { name: [...parts.slice(0, take - 1), ...parts.slice(take + 1)].join('_'), unit: both }
-    const unit = unitOf(parts[take])
+    const unit = unitWritten(parts[take])
     if (unit) return { name: without.join('_').replace(/\sin\s/.test(text) ? /_(in|\/)$/ : /_\/$/, ''), unit }
   }
   const slash = RATE.test(text) ? null : /^(.*?)\s*\/(\S+)$/.exec(text)
-  const unit = slash && unitOf(slash[2])
+  const unit = slash && unitWritten(slash[2])
   return unit ? { name: slash[1] || text, unit } : { name: text, unit: null }
 }

@@ -1,6 +1,6 @@
 import { said, type Said } from '../../../core/said'
 import { Growing } from '../growing'
-import type { ParsedTable, TableColumn } from '../parse-table'
+import type { ParsedTable, TableColumn } from '../table'
 import { guessMapping } from '../mapping'
 import type { Role } from '../signals'
 import { splitHeader } from '../units'
