@@ -13,6 +13,9 @@ export function cellNumber(cell: string, decimal: Dialect['decimal']): number {
   return Number.isFinite(value) ? value : NaN
 }
 
+/** No number, time of day or unit is written longer; what is goes through no pattern. */
+const LONGEST = 64
+
 /** A number in groups of thousands or with its unit behind it: “16,500”, “16 500”, “3.5 bar”. */
 export interface LooseNumber {
   readonly value: number
@@ -25,7 +28,7 @@ const SPACED = /^[-+]?[1-9]\d{0,2}(?:[\s\u00a0\u2009\u202f'’]\d{3})+(?:[.,]\d*
 
 /** Null where a cell is no number even so. A comma before three digits parts thousands where the decimal sign is a point. */
 export function looseNumber(cell: string, decimal: Dialect['decimal']): LooseNumber | null {
-  const found = WITH_UNIT.exec(cell)
+  const found = cell.length > LONGEST ? null : WITH_UNIT.exec(cell)
   if (!found) return null
   const [, digits, suffix] = found as unknown as [string, string, string | undefined]
   const unit = suffix === undefined ? null : unitWritten(suffix)
@@ -46,7 +49,7 @@ const CLOCK =
 
 /** Seconds since midnight, or of a stopwatch; NaN for what is none. */
 export function clockSeconds(cell: string): number {
-  const found = CLOCK.exec(cell)
+  const found = cell.length > LONGEST ? null : CLOCK.exec(cell)
   if (!found) return NaN
   const [, , first, second, seconds, fraction, half] = found as (string | undefined)[]
   const number = (text: string | undefined) => Number((text ?? '0').replace(',', '.'))

@@ -140,6 +140,15 @@ describe('what a logger writes of itself before the table', () => {
     expect(tableOf(`t_s,rpm\n1,1\n\n2,2\n${rows((i) => `${i + 3},5`)}`).badRows.lines).toEqual([3]))
 })
 
+test('cells and headings of a hundred thousand signs cost no more than others', () => {
+  const long = ' '.repeat(100_000)
+  const began = performance.now()
+  for (const cell of [`1${long}x1`, `12:00${long}:00`, `1${',000'.repeat(25_000)}x`, `${'1 '.repeat(50_000)}bar x`])
+    expect(tableOf(`t_s,${'p ('.repeat(30_000)}\n1,"${cell}"\n2,2\n3,3`).rows).toBe(2)
+  // a pattern that is tried at each place anew takes minutes
+  expect(performance.now() - began).toBeLessThan(20_000)
+})
+
 test('a column of words is named as left out; an empty one is not worth a word', () => {
   const table = tableOf(`t_s,rpm,who,\n${rows((i) => `${i},${i},me,`)}`)
   expect(table.columns.map((c) => c.header)).toEqual(['t_s', 'rpm'])

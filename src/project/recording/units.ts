@@ -77,6 +77,9 @@ const KNOWN: Readonly<Record<string, HeaderUnit>> = Object.fromEntries(
 /** A unit by any of its spellings. */
 export const unitCalled = (text: string): HeaderUnit | null => KNOWN[text.trim().toLowerCase()] ?? null
 
+/** A heading that a mapping can hold; a longer one goes through no pattern. */
+const LONGEST = 200
+
 /** What stands after a pressure's unit when it says over what it is: psia, bar g, kPa(abs). */
 const OVER = /^(.+?)[\s_(]*(absolute|abs|a|gauge|gage|g)\)?$/i
 /** What flows or goes in a second: no time, however it ends. */
@@ -118,6 +121,7 @@ function bracketed(text: string): { name: string; unit: HeaderUnit } | null {
  */
 export function splitHeader(header: string): { name: string; unit: HeaderUnit | null } {
   const text = header.trim().replace(/^"|"$/g, '')
+  if (text.length > LONGEST) return { name: text, unit: null }
   // "rpm" alone names a speed and its unit
   const alone = unitWritten(text)
   if (alone && text.length > 1) return { name: text, unit: alone }
