@@ -26,6 +26,8 @@ const packed = packArchive({
 })
 
 const table = `# spin\ntime_s,count,pressure (kPa)\n${Array.from({ length: 60 }, (_, i) => `${(i * 0.05).toFixed(3)},${i * i},${350 - i}`).join('\n')}\n`
+/** As a logger writes it: itself first, units below the header, times of day, thousands in groups, a unit in a cell. */
+const logged = `Logger;X1\nRate;100\n\nTime;n;p\n;[rpm];[bar]\n${Array.from({ length: 60 }, (_, i) => `30.11.2026 23:59:${String(i).padStart(2, '0')};1.${100 + i},5;${i % 7 ? '3,5' : '3,5 bar'}`).join('\n')}\n`
 const pair = (...values: (string | number)[]) => values.join('\n')
 const dxf = pair(
   '0',
@@ -172,7 +174,8 @@ const svg =
 /** What is wrong when a reader says yes, or does not say anything. */
 const TRIES: readonly ((random: Random) => { input: string; fault: string | null })[] = [
   (random) => {
-    const bytes = random() < 0.5 ? strToU8(mutatedText(table, random)) : mutatedBytes(strToU8(table), random)
+    const written = pick(random, [table, logged])
+    const bytes = random() < 0.5 ? strToU8(mutatedText(written, random)) : mutatedBytes(strToU8(written), random)
     const parsed = parseTable(bytes)
     const input = `table ${Buffer.from(bytes).toString('base64')}`
     if (!parsed.ok) return { input, fault: parsed.message.length > 10 ? null : 'refused without words' }

@@ -4,7 +4,7 @@ import type { Fits } from '../fits'
 import { curvedWalls, keyedBore, lugs, quarter } from './common'
 import type { TailShape } from '../insert'
 import { tailEnd } from './nozzle-insert'
-import type { SolidKit } from './toolkit'
+import { BEYOND, type SolidKit } from './toolkit'
 
 /** Lengths of a wheel whose passages bend from the rim to the middle, mm: back plate down, eye up. */
 export interface Bent {
@@ -44,7 +44,7 @@ export function bentWheel(
   return kit.cut(kit.union([kit.turned(hubOutline(s)), walls]), [
     s.bore > 2.5
       ? keyedBore(kit, s.bore, s.back + s.depth, s.hub, wall)
-      : kit.cylinder(Math.max(0.6, s.bore), -1, s.back + s.depth + 1),
+      : kit.cylinder(Math.max(0.6, s.bore), -BEYOND, s.back + s.depth + BEYOND),
   ])
 }
 

@@ -5,7 +5,7 @@ import { outerRing } from '../hardware'
 import type { FedParts } from '../parts-input'
 import type { OutletRing } from '../outlets'
 import type { Row } from '../row-shape'
-import type { SolidKit } from './toolkit'
+import { BEYOND, type SolidKit } from './toolkit'
 
 export const mm = 1000
 export const polar = (radius: number, degrees: number): Point => [
@@ -58,7 +58,7 @@ export function lugs(
   if (places.length === 0) return { bodies: [], holes: [] }
   return {
     bodies: [rods(kit, LUG.radius, places, from, to)],
-    holes: kit.holes(fits.screw, from - 1, to + 1, places),
+    holes: kit.holes(fits.screw, from - BEYOND, to + BEYOND, places),
   }
 }
 
@@ -86,7 +86,7 @@ export function keyedBore(
 ): Manifold {
   const depth = keyDepth(radius, outside, wall)
   const key = depth === 0 ? [] : [spoke(radius + depth, KEY.width, turn)]
-  return kit.prism([kit.circle(radius), ...key], -1, top + 1)
+  return kit.prism([kit.circle(radius), ...key], -BEYOND, top + BEYOND)
 }
 
 /** A shallower key would not hold, mm. */
@@ -142,12 +142,12 @@ export function windows(kit: SolidKit, ring: OutletRing | null, from: number, to
   const { shape, count, firstDegrees, radius, pitchRadius, inner, outer, web } = ring
   if (shape === 'holes') {
     const places = Array.from({ length: count }, (_, i) => polar(pitchRadius, (360 * i) / count + firstDegrees))
-    return kit.holes(radius, from - 1, to + 1, places)
+    return kit.holes(radius, from - BEYOND, to + BEYOND, places)
   }
   const webs = Array.from({ length: count }, (_, i) =>
     kit.aboutZ(kit.box([outer + 1, web, to - from + 4], [0, -web / 2, from - 2]), (360 * i) / count),
   )
-  return [kit.cut(kit.cylinder(outer, from - 1, to + 1), [kit.cylinder(inner, from - 2, to + 2), ...webs])]
+  return [kit.cut(kit.cylinder(outer, from - BEYOND, to + BEYOND), [kit.cylinder(inner, from - 2, to + 2), ...webs])]
 }
 
 /** A ring of blades between two radii, blades along the radius, the inlet edge on z = chord. `mirrored` for stators. */
@@ -178,10 +178,10 @@ export function bladeRing(kit: SolidKit, row: Row, mirrored = false, bite = 0.6)
   const face = mirrored ? flat : [...flat].reverse()
   const inner = Math.max(0.3, row.root - bite)
   const reach = row.tip + bite
-  const raw = kit.prism([face], 0, reach - inner + 1)
+  const raw = kit.prism([face], 0, reach - inner + BEYOND)
   const blade = kit.placed(raw, [0, 90, 0], [inner - 0.5, 0, row.chord])
   const all = kit.union(Array.from({ length: row.count }, (_, i) => kit.aboutZ(blade, (360 * i) / row.count)))
-  return kit.common(all, kit.cut(kit.cylinder(reach, 0, row.chord), [kit.cylinder(inner, -1, row.chord + 1)]))
+  return kit.common(all, kit.cut(kit.cylinder(reach, 0, row.chord), [kit.cylinder(inner, -BEYOND, row.chord + BEYOND)]))
 }
 
 /** Points of a quarter ellipse between two corners, the first end along z and the last along the radius. */

@@ -2,7 +2,7 @@ import type { Manifold } from 'manifold-3d'
 import { KEY } from '../fits'
 import type { Point } from '../point'
 import { polar } from './common'
-import type { SolidKit } from './toolkit'
+import { BEYOND, type SolidKit } from './toolkit'
 
 /**
  * A metal hub: shoulders that end at the bearings' inner rings, a barrel with keys that carries the wheels, a flange.
@@ -82,9 +82,9 @@ export function hubSolid(kit: SolidKit, h: HubShape): Manifold {
       ...keys,
     ]),
     [
-      kit.cylinder(h.bore, -1, h.length + 1),
+      kit.cylinder(h.bore, -BEYOND, h.length + BEYOND),
       set,
-      ...h.screws.map((at) => kit.cylinder(CORE, h.flangeFrom - 1, h.flangeTo + 1, at)),
+      ...h.screws.map((at) => kit.cylinder(CORE, h.flangeFrom - BEYOND, h.flangeTo + BEYOND, at)),
     ],
   )
 }
@@ -92,7 +92,7 @@ export function hubSolid(kit: SolidKit, h: HubShape): Manifold {
 /** Collar that a set screw holds on a hub's barrel: it clamps what the flange alone does not. Lies on z = 0. */
 export const collarSolid = (kit: SolidKit, barrel: number): Manifold =>
   kit.cut(kit.cylinder(barrel + COLLAR.wall, 0, COLLAR.height), [
-    kit.cylinder(barrel, -1, COLLAR.height + 1),
+    kit.cylinder(barrel, -BEYOND, COLLAR.height + BEYOND),
     kit.lying(CORE, [0, 0], polar(1, collarScrew(barrel).turn), 0, barrel + COLLAR.wall + 1, collarScrew(barrel).z),
   ])
 

@@ -15,7 +15,7 @@ import { outletOutlines, outletReach } from '../outlet-outline'
 import type { FedParts } from '../parts-input'
 import type { Point } from '../point'
 import { threadHollow } from './pipe-thread'
-import type { SolidKit } from './toolkit'
+import { BEYOND, type SolidKit } from './toolkit'
 
 const mm = 1000
 type Nozzle = FedParts['nozzle']
@@ -38,7 +38,7 @@ function shapedInsert(kit: SolidKit, nozzle: Nozzle, shape: InsertShape): Manifo
     [0, cone],
   ])
   const passages = outletOutlines(form, throatDiameterM).map((o) => o.map(([x, y]): Point => [x * mm, y * mm]))
-  return kit.cut(outer, [hollow, kit.prism(passages, cone - 0.5, length + ahead + 1)])
+  return kit.cut(outer, [hollow, kit.prism(passages, cone - 0.5, length + ahead + BEYOND)])
 }
 
 /** The two screws of a flange across its middle. */
@@ -122,13 +122,16 @@ export function solidSeat(
   fits: Fits,
   reach: number,
 ): { body: Manifold; hollow: Manifold } {
-  const flange = kit.cut(kit.cylinder(shape.flangeRadius + fits.seat, -1, shape.flange), beyond(kit, shape, fits.seat))
+  const flange = kit.cut(
+    kit.cylinder(shape.flangeRadius + fits.seat, -BEYOND, shape.flange),
+    beyond(kit, shape, fits.seat),
+  )
   return {
     body: kit.cylinder(t.radius, t.proud, shape.length),
     hollow: kit.union([
       kit.cylinder(shape.radius + fits.seat, 0, shape.length + reach),
       flange,
-      ...kit.holes(fits.core, -1, t.screw - t.flange + 0.5, besides(t.pitch)),
+      ...kit.holes(fits.core, -BEYOND, t.screw - t.flange + 0.5, besides(t.pitch)),
     ]),
   }
 }
@@ -150,9 +153,9 @@ export function flangedTailSolid(kit: SolidKit, t: FlangedTail, fits: Fits): Man
   const { tail, flange, pitch } = t
   const joint = tailEnd(kit, tail, flange + 1, fits)
   return kit.cut(kit.union([oval(kit, t, 0, flange), kit.cylinder(tail.neck, 0, flange + 1.01), joint.body]), [
-    kit.cylinder(tail.bore, -1, joint.end + 1),
+    kit.cylinder(tail.bore, -BEYOND, joint.end + BEYOND),
     ...joint.hollow,
-    ...kit.holes(fits.screw, -1, flange + 1, besides(pitch)),
+    ...kit.holes(fits.screw, -BEYOND, flange + BEYOND, besides(pitch)),
   ])
 }
 
@@ -202,7 +205,7 @@ export function hoseTailSolid(kit: SolidKit, tail: TailShape, fits: Fits): Manif
   const from = collar + slack + endWall + 1
   const joint = tailEnd(kit, tail, from, fits)
   return kit.cut(kit.union([kit.cylinder(collarRadius, 0, collar), kit.cylinder(neck, 0, from + 0.01), joint.body]), [
-    kit.cylinder(bore, -1, joint.end + 1),
+    kit.cylinder(bore, -BEYOND, joint.end + BEYOND),
     ...joint.hollow,
   ])
 }

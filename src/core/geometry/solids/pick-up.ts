@@ -11,7 +11,7 @@ import {
   type OnShaftInput,
 } from '../pick-up'
 import { polar } from './common'
-import type { SolidKit } from './toolkit'
+import { BEYOND, type SolidKit } from './toolkit'
 
 /** Core hole of an M3 thread in metal, radius in mm (ISO 2306). */
 const TAPPED = 1.25
@@ -28,7 +28,7 @@ function clamp(kit: SolidKit, { shaftDiameterM, fits }: OnShaftInput, from: numb
     [shaft + NUT_SLOT.within, -NUT_SLOT.across / 2, z - NUT_SLOT.across / 2],
   )
   return [
-    kit.cylinder(shaft + fits.bearing, -1, to + 1),
+    kit.cylinder(shaft + fits.bearing, -BEYOND, to + BEYOND),
     kit.lying(fits.screw, [0, 0], [1, 0], 0, clampRadius({ shaftDiameterM }) + 1, z),
     slot,
   ]
@@ -54,7 +54,11 @@ export function lineDiscSolid(kit: SolidKit, input: OnShaftInput): Manifold {
   const top = LINE_DISC.thickness + HUB_HEIGHT
   const pitch = 360 / LINE_DISC.windows
   const windows = Array.from({ length: LINE_DISC.windows }, (_, i) =>
-    kit.prism([sector(inner, outer, i * pitch - pitch / 4, i * pitch + pitch / 4)], -1, LINE_DISC.thickness + 1),
+    kit.prism(
+      [sector(inner, outer, i * pitch - pitch / 4, i * pitch + pitch / 4)],
+      -BEYOND,
+      LINE_DISC.thickness + BEYOND,
+    ),
   )
   return kit.cut(kit.union([kit.cylinder(rim, 0, LINE_DISC.thickness), kit.cylinder(clampRadius(input), 0, top)]), [
     ...windows,
@@ -74,7 +78,7 @@ export function magnetRingSolid(kit: SolidKit, input: OnShaftInput): Manifold {
   const { thickness, pocket, deep, wall, magnets } = MAGNET_RING
   const top = thickness + HUB_HEIGHT
   const pockets = Array.from({ length: magnets }, (_, i) =>
-    kit.cylinder(pocket, -1, deep, polar(circle, 90 + (360 * i) / magnets)),
+    kit.cylinder(pocket, -BEYOND, deep, polar(circle, 90 + (360 * i) / magnets)),
   )
   return kit.cut(
     kit.union([kit.cylinder(circle + pocket + wall, 0, thickness), kit.cylinder(clampRadius(input), 0, top)]),
@@ -91,10 +95,10 @@ export function flywheelHubSolid(kit: SolidKit, input: OnShaftInput): Manifold {
   const { thickness, beyond, pitch, screws } = FLYWHEEL_HUB
   const top = thickness + HUB_HEIGHT
   return kit.cut(kit.union([kit.cylinder(hub + beyond, 0, thickness), kit.cylinder(hub, 0, top)]), [
-    kit.cylinder(input.shaftDiameterM * 500, -1, top + 1),
+    kit.cylinder(input.shaftDiameterM * 500, -BEYOND, top + BEYOND),
     kit.lying(TAPPED, [0, 0], polar(1, 60), 0, hub + beyond + 1, thickness / 2),
     ...Array.from({ length: screws }, (_, i) =>
-      kit.cylinder(TAPPED, -1, thickness + 1, polar(hub + pitch, (360 * i) / screws)),
+      kit.cylinder(TAPPED, -BEYOND, thickness + BEYOND, polar(hub + pitch, (360 * i) / screws)),
     ),
   ])
 }
@@ -106,8 +110,8 @@ export function sensorStandSolid(kit: SolidKit): Manifold {
   const [wide, deep, high] = post
   const long = (x: number) =>
     kit.union([
-      kit.cylinder(slot / 2, -1, thick + 1, [x, 9]),
-      kit.cylinder(slot / 2, -1, thick + 1, [x, 19]),
+      kit.cylinder(slot / 2, -BEYOND, thick + BEYOND, [x, 9]),
+      kit.cylinder(slot / 2, -BEYOND, thick + BEYOND, [x, 19]),
       kit.box([slot, 10, thick + 2], [x - slot / 2, 9, -1]),
     ])
   const middle = length / 2

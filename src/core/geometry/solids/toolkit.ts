@@ -6,6 +6,9 @@ import { Surface } from './surface'
 /** How far the straight pieces of a small circle may be off it, mm: a tenth of what a printer's hole misses. */
 const OFF_CIRCLE = 0.01
 
+/** So far a cut goes beyond what it cuts, mm, so that no skin is left. */
+export const BEYOND = 1
+
 /** A piece of a level cut, mm. */
 export interface ThinPart {
   readonly min: readonly [number, number]

@@ -12,7 +12,7 @@ import {
 } from '../../geometry/solids/common'
 import { collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { tailEnd } from '../../geometry/solids/nozzle-insert'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
@@ -24,7 +24,7 @@ type Input = FedParts & { readonly machine: Axial }
 /** Wheel: disc as long as its blades, keyed bore. */
 export function wheelSolid(kit: SolidKit, machine: RowMachine, input: FedParts): Manifold {
   const row = wheelRow(machine)
-  const blades = kit.common(bladeRing(kit, row), kit.cylinder(row.tip, -1, row.chord + 1))
+  const blades = kit.common(bladeRing(kit, row), kit.cylinder(row.tip, -BEYOND, row.chord + BEYOND))
   return kit.cut(kit.union([kit.cylinder(row.root, 0, row.chord), blades]), [
     keyedBore(kit, row.hub, row.chord, row.root, 1.25 * input.fits.thinnest),
   ])
@@ -61,8 +61,8 @@ export function statorSolid(kit: SolidKit, input: Input): Manifold {
     },
     true,
   )
-  const hub = kit.cut(kit.cylinder(l.row.root, 0, l.chord), [kit.cylinder(l.statorBore, -1, l.chord + 1)])
-  const ring = kit.cut(kit.cylinder(l.outer, 0, l.stage), [kit.cylinder(l.inner, -1, l.stage + 1)])
+  const hub = kit.cut(kit.cylinder(l.row.root, 0, l.chord), [kit.cylinder(l.statorBore, -BEYOND, l.chord + BEYOND)])
+  const ring = kit.cut(kit.cylinder(l.outer, 0, l.stage), [kit.cylinder(l.inner, -BEYOND, l.stage + BEYOND)])
   const tab = kit.box([2.4, 3, Math.min(6, l.stage)], [l.outer - 1, -1.5, 0])
   return kit.union([
     kit.placed(kit.union([hub, vanes]), [0, 0, 0], [0, 0, l.gap]),
@@ -73,12 +73,12 @@ export function statorSolid(kit: SolidKit, input: Input): Manifold {
 
 /** Ring between the last stator and the lid: its thickness is the gap before the first wheel. */
 const gapRingSolid = (kit: SolidKit, l: AxialLayout): Manifold =>
-  kit.cut(kit.cylinder(l.outer, 0, l.top), [kit.cylinder(l.inner, -1, l.top + 1)])
+  kit.cut(kit.cylinder(l.outer, 0, l.top), [kit.cylinder(l.inner, -BEYOND, l.top + BEYOND)])
 
 /** Ring that keeps two wheels apart on the hub: open on the side on which it goes past the wheels' keys. */
 const spacerSolid = (kit: SolidKit, l: AxialLayout): Manifold =>
   kit.cut(kit.cylinder(l.spacer, 0, l.stage - l.chord), [
-    kit.cylinder(l.row.hub, -1, l.stage),
+    kit.cylinder(l.row.hub, -BEYOND, l.stage),
     ...(l.keyDepth > 0 ? [kit.box([l.spacer + 1, KEY.width, l.stage + 1], [0, -KEY.width / 2, -1])] : []),
   ])
 
@@ -104,7 +104,7 @@ function lidSolid(kit: SolidKit, input: Input): Manifold {
   const lug = lugs(kit, input.fits, l.rim, 0, l.lidPlate)
   return kit.cut(kit.union([kit.cylinder(l.rim, 0, l.lidPlate), kit.cylinder(l.boss, 0, l.bossTop), ...lug.bodies]), [
     bearingSocket(kit, input, l.stack.high - l.lid),
-    kit.cylinder(room, -1, l.collarRoom),
+    kit.cylinder(room, -BEYOND, l.collarRoom),
     ...Array.from({ length: nozzle.count }, (_, i) => kit.aboutZ(hole, (360 * i) / nozzle.count)),
     ...lug.holes,
   ])
@@ -133,8 +133,8 @@ function feedConeSolid(kit: SolidKit, input: Input): Manifold {
   return kit.cut(
     kit.union([
       kit.turned(outline),
-      kit.cut(joint.body, [kit.cylinder(tail.bore, neckFrom, joint.end + 1)]),
-      ...lug.bodies.map((b) => kit.cut(b, [kit.cylinder(inside, -1, 5)])),
+      kit.cut(joint.body, [kit.cylinder(tail.bore, neckFrom, joint.end + BEYOND)]),
+      ...lug.bodies.map((b) => kit.cut(b, [kit.cylinder(inside, -BEYOND, 5)])),
     ]),
     [...joint.hollow, ...lug.holes],
   )
@@ -148,7 +148,7 @@ function barrelSolid(kit: SolidKit, input: Input): Manifold {
   const lug = lugs(kit, fits, l.rim, 0, length)
   const groove = kit.box([1 + GROOVE, 3 + 2 * fits.slide, length + 2], [l.barrel - 1, -1.5 - fits.slide, -1])
   return kit.cut(kit.union([kit.cylinder(l.rim, 0, length), ...lug.bodies]), [
-    kit.cylinder(l.barrel, -1, length + 1),
+    kit.cylinder(l.barrel, -BEYOND, length + BEYOND),
     ...TABS.map((a) => kit.aboutZ(groove, a)),
     ...lug.holes,
   ])
@@ -176,7 +176,9 @@ export function outletPlate(
 function endPlateSolid(kit: SolidKit, input: Input): Manifold {
   const l = axialLayout(input)
   const top = wheelAt(l, 0) + l.chord
-  const ring = kit.cut(kit.cylinder(l.outer, l.plate - 0.2, top), [kit.cylinder(l.inner, l.plate - 1, top + 1)])
+  const ring = kit.cut(kit.cylinder(l.outer, l.plate - 0.2, top), [
+    kit.cylinder(l.inner, l.plate - BEYOND, top + BEYOND),
+  ])
   return kit.union([outletPlate(kit, input, l.rim, l.plate), ring])
 }
 

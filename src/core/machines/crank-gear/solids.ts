@@ -1,7 +1,7 @@
 import type { Manifold } from 'manifold-3d'
 import { innerRing, outerRing, type FedParts, type Point } from '../../geometry'
 import { mm, polar } from '../../geometry/solids/common'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import type { GearLayout } from './layout'
 import { WHEEL_BOSS, crankScrew, wheelScrew } from './parts'
 
@@ -28,9 +28,9 @@ export function frameSolid(kit: SolidKit, input: GearInput, l: GearLayout): Mani
       ...round(kit.box([reach * 0.6, 4, Math.min(14, l.front - 2)], [-reach * 0.6, -2, 0])),
     ]),
     [
-      kit.cylinder(outer + fits.bearing, -1, width),
-      kit.cylinder(outer + fits.bearing, l.front - width, l.front + 1),
-      kit.cylinder(outerRing(bearing), -1, l.front + 1),
+      kit.cylinder(outer + fits.bearing, -BEYOND, width),
+      kit.cylinder(outer + fits.bearing, l.front - width, l.front + BEYOND),
+      kit.cylinder(outerRing(bearing), -BEYOND, l.front + BEYOND),
       ...kit
         .holes(
           fits.core,
@@ -47,7 +47,7 @@ export function frameSolid(kit: SolidKit, input: GearInput, l: GearLayout): Mani
 export function padSolid(kit: SolidKit, { fits }: GearInput, l: GearLayout, from: number): Manifold {
   return kit.cut(
     kit.box([l.reach - from, 2 * l.base, l.pitch], [from, -l.base, 0]),
-    kit.holes(fits.screw, -1, l.pitch + 1, l.holds),
+    kit.holes(fits.screw, -BEYOND, l.pitch + BEYOND, l.holds),
   )
 }
 
@@ -57,7 +57,7 @@ export function crankSolid(kit: SolidKit, input: GearInput, l: GearLayout): Mani
   const boss = Math.max(l.web.boss, innerRing(input.bearing))
   const { turn, z, to } = crankScrew(l)
   return kit.cut(kit.union([kit.cylinder(boss, 0, 0.85), kit.cylinder(l.web.radius, 0.8, thick + 0.8)]), [
-    kit.cylinder(l.shaft + 0.01, -1, thick + 2),
+    kit.cylinder(l.shaft + 0.01, -BEYOND, thick + 2),
     kit.cylinder(l.pin / 2 + 0.01, 0.8, thick + 2, [l.r, 0]),
     kit.lying(CORE, [0, 0], polar(1, turn), 0, to + 1, z),
   ])
@@ -72,13 +72,13 @@ export function rodSolid(kit: SolidKit, _: GearInput, l: GearLayout): Manifold {
       kit.box([l.rod, 2 * wide, l.rodThick], [0, -wide, 0]),
     ]),
     kit
-      .holes(l.pin / 2 + 0.08, -1, l.rodThick + 1, [[0, 0]])
-      .concat(kit.holes(l.wrist / 2 + 0.06, -1, l.rodThick + 1, [[l.rod, 0]])),
+      .holes(l.pin / 2 + 0.08, -BEYOND, l.rodThick + BEYOND, [[0, 0]])
+      .concat(kit.holes(l.wrist / 2 + 0.06, -BEYOND, l.rodThick + BEYOND, [[l.rod, 0]])),
   )
 }
 
 export const keeperSolid = (kit: SolidKit, _: GearInput, l: GearLayout): Manifold => {
-  return kit.cut(kit.cylinder(l.eye.big, 0, 2), [kit.cylinder(l.pin / 2 + 0.01, -1, 3)])
+  return kit.cut(kit.cylinder(l.eye.big, 0, 2), [kit.cylinder(l.pin / 2 + 0.01, -BEYOND, 3)])
 }
 
 /** Boss on z = 0. */
@@ -91,7 +91,7 @@ export function wheelSolid(kit: SolidKit, input: GearInput, l: Pick<GearLayout, 
       kit.cylinder(l.wheel.radius, WHEEL_BOSS, WHEEL_BOSS + l.wheel.thick),
     ]),
     [
-      kit.cylinder(l.shaft + 0.01, -1, WHEEL_BOSS + l.wheel.thick + 1),
+      kit.cylinder(l.shaft + 0.01, -BEYOND, WHEEL_BOSS + l.wheel.thick + BEYOND),
       kit.lying(CORE, [0, 0], polar(1, turn), 0, to + 1, z),
     ],
   )

@@ -3,7 +3,7 @@ import { KEY, packOutlets, type FedParts } from '../../geometry'
 import { bearingPocket, bearingSocket, keyedBore, lugs, mm, windows } from '../../geometry/solids/common'
 import { collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { flangedTailSolid, nozzleInsertSolid, solidSeat } from '../../geometry/solids/nozzle-insert'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import { betweenNeighbours } from '../lug-angles'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
@@ -41,8 +41,8 @@ function discSolid(kit: SolidKit, input: Input): Manifold {
   const top = l.rise + l.along + 1
   const bar = (width: number, degrees: number) =>
     kit.aboutZ(kit.box([outer + 1, width, top + 4], [0, -width / 2, -2]), degrees)
-  const open = kit.cut(kit.cylinder(outer, -1, top), [
-    kit.cylinder(inner, -2, top + 1),
+  const open = kit.cut(kit.cylinder(outer, -BEYOND, top), [
+    kit.cylinder(inner, -2, top + BEYOND),
     bar(keyWeb, 0),
     ...[90, 180, 270].map((a) => bar(web, a)),
   ])
@@ -53,7 +53,7 @@ function discSolid(kit: SolidKit, input: Input): Manifold {
 function spacerSolid(kit: SolidKit, input: Input): Manifold {
   const l = packLayout(input)
   return kit.cut(kit.cylinder(l.outlets.spacer, 0, l.gap), [
-    kit.cylinder(l.hub, -1, l.gap + 1),
+    kit.cylinder(l.hub, -BEYOND, l.gap + BEYOND),
     kit.box([l.outer, KEY.width, l.gap + 2], [0, -KEY.width / 2, -1]),
   ])
 }
@@ -80,10 +80,10 @@ function housingSolid(kit: SolidKit, input: Input): Manifold {
   const shell = kit.union([kit.cylinder(l.wall, 0, l.joint), ...lug.bodies, kit.cut(bosses, [above])])
   const seatTop = l.stack.low
   const floor = kit.union([
-    kit.cut(kit.cylinder(l.cavity + 0.1, 0, l.floor), [kit.cylinder(l.chamber, l.plate, l.floor + 1)]),
+    kit.cut(kit.cylinder(l.cavity + 0.1, 0, l.floor), [kit.cylinder(l.chamber, l.plate, l.floor + BEYOND)]),
     kit.cylinder((input.bearing.outerM * mm) / 2 + fits.wall, 0, seatTop),
   ])
-  const whole = kit.union([kit.cut(shell, [kit.cylinder(l.cavity, -1, l.joint + 1)]), floor])
+  const whole = kit.union([kit.cut(shell, [kit.cylinder(l.cavity, -BEYOND, l.joint + BEYOND)]), floor])
   return kit.aboveBase(
     kit.cut(whole, [
       bearingPocket(kit, input, seatTop),
@@ -104,7 +104,7 @@ function coverSolid(kit: SolidKit, input: Input): Manifold {
     kit.union([kit.cylinder(l.wall, 0, l.coverPlate), kit.cylinder(l.boss, 0, l.bossTop), ...lug.bodies]),
     [
       bearingSocket(kit, input, l.stack.high - l.joint),
-      kit.cylinder(room, -1, l.stack.to + 6.6 - l.joint),
+      kit.cylinder(room, -BEYOND, l.stack.to + 6.6 - l.joint),
       ...lug.holes,
     ],
   )

@@ -2,7 +2,7 @@ import type { Manifold } from 'manifold-3d'
 import { innerRing, type Point } from '../../geometry'
 import { polar } from '../../geometry/solids/common'
 import { tailEnd } from '../../geometry/solids/nozzle-insert'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import { manifoldSolid } from '../crank-gear/manifold'
 import { crankSolid, frameSolid, keeperSolid, padSolid, rodSolid, wheelSolid } from '../crank-gear/solids'
 import type { PartOf } from '../parts'
@@ -27,7 +27,10 @@ function eccentric(kit: SolidKit, input: DoubleActingParts): Manifold {
       kit.cylinder(to, 0.5, boss + 0.01),
       kit.cylinder(radius, boss, boss + thick, polar(by, ahead)),
     ]),
-    [kit.cylinder(l.shaft + 0.01, -1, boss + thick + 1), kit.lying(CORE, [0, 0], polar(1, turn), 0, to + 1, z)],
+    [
+      kit.cylinder(l.shaft + 0.01, -BEYOND, boss + thick + BEYOND),
+      kit.lying(CORE, [0, 0], polar(1, turn), 0, to + BEYOND, z),
+    ],
   )
 }
 
@@ -61,7 +64,7 @@ function crosshead(kit: SolidKit, input: DoubleActingParts): Manifold {
   return kit.cut(kit.cylinder(l.bore / 2 - Math.max(0.03, input.fits.slide / 2), 0, long), [
     kit.box([slot, 2 * l.bore, long], [-slot / 2, -l.bore, roof]),
     kit.lying(l.wrist / 2 + 0.01, [0, 0], [1, 0], -l.bore, l.bore, l.above),
-    kit.cylinder(l.bar + 0.01, -1, 0.7 * (l.above - l.eye.small) + 0.05),
+    kit.cylinder(l.bar + 0.01, -BEYOND, 0.7 * (l.above - l.eye.small) + 0.05),
   ])
 }
 
@@ -75,7 +78,7 @@ function piston(kit: SolidKit, input: DoubleActingParts): Manifold {
       [l.bore, middle + l.ring.width / 2],
       [l.ring.floor, middle + l.ring.width / 2],
     ]),
-    kit.cylinder(l.bar + 0.01, -1, l.piston - 0.95),
+    kit.cylinder(l.bar + 0.01, -BEYOND, l.piston - 0.95),
   ])
 }
 
@@ -218,9 +221,9 @@ function cylinder(kit: SolidKit, input: DoubleActingParts): Manifold {
     kit.box([x1 - x0, 2 * y, z1 - z0], [x0, -y, z0])
   const up = bottom + CHANNEL.under + CHANNEL.high
   const cuts = [
-    kit.cylinder(l.bore / 2, -1, z(l.crankEnd) - 8),
-    kit.cylinder(l.bore / 2, crank, long + 1),
-    kit.cylinder(l.bar + 0.08, -1, crank + 1),
+    kit.cylinder(l.bore / 2, -BEYOND, z(l.crankEnd) - 8),
+    kit.cylinder(l.bore / 2, crank, long + BEYOND),
+    kit.cylinder(l.bar + 0.08, -BEYOND, crank + BEYOND),
     // ports in the valve's face
     box(bottom - 1, up, wide / 2, middle + from, middle + from + high),
     box(bottom - 1, up, wide / 2, middle - from - high, middle - from),
@@ -232,7 +235,7 @@ function cylinder(kit: SolidKit, input: DoubleActingParts): Manifold {
     box(under, 0, wide / 2, crank, crank + opens.crank),
     // the way out to both sides
     kit.box([CHANNEL.high, 4 * l.base, 2 * exhaust], [under, -2 * l.base, middle - exhaust]),
-    ...kit.holes(fits.core, long - (l.long - l.cover) - 1.5, long + 1, squared(l)),
+    ...kit.holes(fits.core, long - (l.long - l.cover) - 1.5, long + BEYOND, squared(l)),
     ...l.holds.map(([x, y]) => kit.lying(fits.screw, [0, -y], [1, 0], bottom - leg - 1, bottom + 7, z(x))),
     ...l.holds.map(([x, y]) => kit.lying(3.3, [0, -y], [1, 0], bottom + 6, l.half, z(x))),
   ]
@@ -245,7 +248,7 @@ function cylinder(kit: SolidKit, input: DoubleActingParts): Manifold {
 const cover = (kit: SolidKit, input: DoubleActingParts): Manifold => {
   const l = doubleLayout(input)
   return kit.cut(kit.box([2 * l.half, 2 * l.half, l.cover], [-l.half, -l.half, 0]), [
-    ...kit.holes(input.fits.screw, -1, l.cover + 1, squared(l)),
+    ...kit.holes(input.fits.screw, -BEYOND, l.cover + BEYOND, squared(l)),
   ])
 }
 

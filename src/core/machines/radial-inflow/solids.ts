@@ -3,7 +3,7 @@ import { voluteOutline, type FedParts, type Point } from '../../geometry'
 import { bentWheel, hoseSpout, shroudLid, spout } from '../../geometry/solids/bent-wheel'
 import { LUG, UNEVEN, bearingPocket, bearingSocket, lugs, mm } from '../../geometry/solids/common'
 import { COLLAR, collarSolid, hubSolid } from '../../geometry/solids/hub'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
@@ -47,8 +47,8 @@ function voluteSolid(kit: SolidKit, input: Input): Manifold {
   const lug = lugs(kit, fits, outer, 0, top)
   const wheel = { inlet: s.rim, width: s.width }
   const cavity = boxed
-    ? [kit.cylinder(l.start, level, top + 1)]
-    : [kit.prism([voluteOutline(wheel, l.feed)], level, top + 1)]
+    ? [kit.cylinder(l.start, level, top + BEYOND)]
+    : [kit.prism([voluteOutline(wheel, l.feed)], level, top + BEYOND)]
   // the spout comes in along the rim, at the widest place: a channel as deep as the spiral that the lid covers, then a
   // pipe
   // the tongue between spiral and spout ends where it is still a sound wall, not in a knife's edge
@@ -69,8 +69,8 @@ function voluteSolid(kit: SolidKit, input: Input): Manifold {
   const body = kit.cut(solid, [
     ...cavity,
     ...tongue,
-    kit.cylinder(s.rim + 0.6, l.floor, top + 1),
-    kit.cylinder(s.bore + COLLAR.wall + 1, l.stack.low, l.floor + 1),
+    kit.cylinder(s.rim + 0.6, l.floor, top + BEYOND),
+    kit.cylinder(s.bore + COLLAR.wall + 1, l.stack.low, l.floor + BEYOND),
     bearingPocket(kit, input, l.stack.low),
     box(0),
     kit.common(box(1), kit.cylinder(outer + 0.15, 0, top + 2)),
@@ -99,7 +99,7 @@ function guideRing(kit: SolidKit, input: Input, l: RadialLayout): Manifold {
     [inner, 0, 0],
   )
   return kit.cut(kit.cylinder(outer, l.level - 0.4, l.joint), [
-    kit.cylinder(inner, l.level - 1, l.joint + 1),
+    kit.cylinder(inner, l.level - BEYOND, l.joint + BEYOND),
     ...Array.from({ length: slots }, (_, i) => kit.aboutZ(slot, (360 * (i + 0.5)) / slots)),
   ])
 }
@@ -118,7 +118,7 @@ function ductSolid(kit: SolidKit, input: Input): Manifold {
     kit.aboutZ(kit.box([to, ARM, height - low], [0, -ARM / 2, low]), degrees)
   const ribs = UNEVEN.map((a) => bar(l.outer + LUG.out, Math.max(tubeFrom, height - 10), a))
   const tube = kit.cut(kit.union([kit.cylinder(outside, tubeFrom, height), ...lug.bodies, ...ribs]), [
-    kit.cylinder(l.duct, -1, height + 1),
+    kit.cylinder(l.duct, -BEYOND, height + BEYOND),
   ])
   const whole = kit.union([
     tube,
@@ -127,7 +127,7 @@ function ductSolid(kit: SolidKit, input: Input): Manifold {
   ])
   const cut = kit.cut(whole, [
     bearingSocket(kit, input, from),
-    kit.cylinder((input.shaftDiameterM * mm) / 2 + 0.5, -1, height + 1),
+    kit.cylinder((input.shaftDiameterM * mm) / 2 + 0.5, -BEYOND, height + BEYOND),
     ...lug.holes,
   ])
   // turned over about y, as it lies on the bed

@@ -3,7 +3,7 @@ import { type FedParts, type Point } from '../../geometry'
 import { LUG, UNEVEN, mm, polar } from '../../geometry/solids/common'
 import { COLLAR, collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { tailEnd } from '../../geometry/solids/nozzle-insert'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
@@ -59,7 +59,7 @@ function rotorSolid(kit: SolidKit, input: Input): Manifold {
     ),
   )
   const below = l.onBearings
-    ? kit.holes(fits.screw, -1, l.height + 1, l.screws)
+    ? kit.holes(fits.screw, -BEYOND, l.height + BEYOND, l.screws)
     : [
         kit.turned([
           [0, -1],
@@ -68,7 +68,7 @@ function rotorSolid(kit: SolidKit, input: Input): Manifold {
           [0, 0.9],
         ]),
       ]
-  return kit.cut(solid, [kit.cylinder(l.seal, l.socket, l.height + 1), ...channels, ...below])
+  return kit.cut(solid, [kit.cylinder(l.seal, l.socket, l.height + BEYOND), ...channels, ...below])
 }
 
 /** Foot with the column that carries the bearings or the point, and posts for the bridge. */
@@ -88,16 +88,16 @@ function footSolid(kit: SolidKit, input: Input): Manifold {
   ])
   const inside = l.onBearings
     ? [
-        kit.cylinder((input.shaftDiameterM * mm) / 2 + 3.5 + 1.5, -1, l.lowBearing),
+        kit.cylinder((input.shaftDiameterM * mm) / 2 + 3.5 + 1.5, -BEYOND, l.lowBearing),
         // the key to the collar's set screw goes in from outside
         kit.lying(KEY_WAY, [0, 0], polar(1, COLLAR_TURN), 0, column + 1, collarAt(l) + COLLAR.height / 2),
         // the lower bearing goes in from below, against a ledge: the collar under it pulls it up
-        kit.cylinder(outer + fits.bearing, -1, l.lowBearing + width),
-        kit.cylinder(outer + fits.bearing, l.highBearing, l.columnTop + 1),
-        kit.cylinder((input.shaftDiameterM * mm) / 2 + 1.5, -1, l.columnTop + 1),
+        kit.cylinder(outer + fits.bearing, -BEYOND, l.lowBearing + width),
+        kit.cylinder(outer + fits.bearing, l.highBearing, l.columnTop + BEYOND),
+        kit.cylinder((input.shaftDiameterM * mm) / 2 + 1.5, -BEYOND, l.columnTop + BEYOND),
       ]
-    : kit.holes(fits.core, -1, l.columnTop + 1, [[0, 0]])
-  return kit.cut(whole, [...inside, ...kit.holes(fits.screw, -1, l.bridge + 1, posts)])
+    : kit.holes(fits.core, -BEYOND, l.columnTop + BEYOND, [[0, 0]])
+  return kit.cut(whole, [...inside, ...kit.holes(fits.screw, -BEYOND, l.bridge + BEYOND, posts)])
 }
 
 /**
@@ -113,7 +113,7 @@ function feedPostSolid(kit: SolidKit, input: Input): Manifold {
   const arms = UNEVEN.map((a) => kit.aboutZ(kit.box([l.post, 2 * LUG.radius, BRIDGE], [0, -LUG.radius, l.tip]), a))
   const top = l.tip + BRIDGE
   const { body, hollow, end } = tailEnd(kit, l.tail, top + 1, fits)
-  const neck = kit.union([kit.cylinder(l.tail.neck, top - 1, top + 1.01), body])
+  const neck = kit.union([kit.cylinder(l.tail.neck, top - BEYOND, top + 1.01), body])
   return kit.cut(
     kit.union([
       kit.cylinder(outer, 0, top),
@@ -123,10 +123,10 @@ function feedPostSolid(kit: SolidKit, input: Input): Manifold {
       neck,
     ]),
     [
-      kit.cylinder(bore, -1, top),
-      kit.cylinder(Math.max(bore, l.tail.bore), top, end + 1),
+      kit.cylinder(bore, -BEYOND, top),
+      kit.cylinder(Math.max(bore, l.tail.bore), top, end + BEYOND),
       ...hollow,
-      ...kit.holes(fits.screw, -1, top + 1, posts),
+      ...kit.holes(fits.screw, -BEYOND, top + BEYOND, posts),
     ],
   )
 }

@@ -1,7 +1,7 @@
 import type { Manifold } from 'manifold-3d'
 import { ADJUSTER, M3, NUT, posed } from '../../geometry'
 import { tailEnd } from '../../geometry/solids/nozzle-insert'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import type { PartOf } from '../parts'
 import type { SolidsKind } from '../solid-kind'
 import { regulatorLayout, type RegulatorLayout } from './layout'
@@ -11,7 +11,7 @@ import { cornersOf, type RegulatorParts } from './parts'
 function block(kit: SolidKit, { fits }: RegulatorParts, l: RegulatorLayout, high: number): [Manifold, Manifold[]] {
   return [
     kit.box([2 * l.half, 2 * l.half, high], [-l.half, -l.half, 0]),
-    kit.holes(fits.screw, -1, high + 1, cornersOf(l)),
+    kit.holes(fits.screw, -BEYOND, high + BEYOND, cornersOf(l)),
   ]
 }
 
@@ -31,8 +31,8 @@ function cap(kit: SolidKit, input: RegulatorParts): Manifold {
     hexagon(kit, NUT.corner * Math.sqrt(3) + 0.3, p, l.cap - M3.nut - 0.2, l.cap + 1),
   )
   return kit.cut(kit.union([body, kit.cylinder(l.inlet.neck, 0, l.cap + 1.01), joint.body]), [
-    kit.cylinder(l.lip, -1, LIP + 0.01),
-    kit.cylinder(l.inlet.bore, LIP, joint.end + 1),
+    kit.cylinder(l.lip, -BEYOND, LIP + 0.01),
+    kit.cylinder(l.inlet.bore, LIP, joint.end + BEYOND),
     ...joint.hollow,
     ...holes,
     ...nuts,
@@ -45,11 +45,11 @@ function poppet(kit: SolidKit, input: RegulatorParts): Manifold {
   const ribs = [0, 120, 240].map((a) => kit.aboutZ(kit.box([p.ribs, 2, p.length - 1], [0, -1, 1]), a))
   const round = kit.common(
     kit.union([kit.cylinder(p.radius, 0, p.length), ...ribs]),
-    kit.cylinder(p.ribs, -1, p.length + 1),
+    kit.cylinder(p.ribs, -BEYOND, p.length + BEYOND),
   )
   return kit.cut(round, [
-    kit.cylinder((p.spring.outerM * 1000) / 2 + 0.3, p.length - p.recess, p.length + 1),
-    kit.cylinder(pin.radius + 0.01, -1, pin.deep),
+    kit.cylinder((p.spring.outerM * 1000) / 2 + 0.3, p.length - p.recess, p.length + BEYOND),
+    kit.cylinder(pin.radius + 0.01, -BEYOND, pin.deep),
   ])
 }
 
@@ -60,8 +60,8 @@ function valveBlock(kit: SolidKit, input: RegulatorParts): Manifold {
   const [body, holes] = block(kit, input, l, high)
   const floor = l.floor - l.seat.lip
   const lip = kit.cylinder(l.seat.outer, 0, l.floor)
-  return kit.cut(kit.union([kit.cut(body, [kit.cylinder(l.poppet.chamber, floor, high + 1)]), lip]), [
-    kit.cylinder(l.seat.radius, -1, l.floor + 1),
+  return kit.cut(kit.union([kit.cut(body, [kit.cylinder(l.poppet.chamber, floor, high + BEYOND)]), lip]), [
+    kit.cylinder(l.seat.radius, -BEYOND, l.floor + BEYOND),
     ...holes,
   ])
 }
@@ -74,11 +74,11 @@ function body(kit: SolidKit, input: RegulatorParts): Manifold {
   const at = l.outletAt - l.floor
   const joint = tailEnd(kit, l.outlet, 1, input.fits)
   const place = (solid: Manifold) => kit.posed(solid, posed([l.half, 0, at], [1, 0, 0], [0, 0, 1]))
-  const neck = kit.cylinder(l.outlet.neck, -1, 1.01)
+  const neck = kit.cylinder(l.outlet.neck, -BEYOND, 1.01)
   return kit.cut(kit.union([raw, place(kit.union([neck, joint.body]))]), [
-    kit.cylinder(l.chamber, -1, high + 1),
-    kit.cylinder(l.radius, l.ledge - l.floor, high + 1),
-    ...(l.sheet ? [kit.cylinder(l.sheet.outer + 0.3, l.sheet.from - l.floor, high + 1)] : []),
+    kit.cylinder(l.chamber, -BEYOND, high + BEYOND),
+    kit.cylinder(l.radius, l.ledge - l.floor, high + BEYOND),
+    ...(l.sheet ? [kit.cylinder(l.sheet.outer + 0.3, l.sheet.from - l.floor, high + BEYOND)] : []),
     kit.lying(l.outlet.bore, [0, 0], [1, 0], 0, l.half + joint.end + 1, at),
     ...joint.hollow.map(place),
     ...holes,
@@ -97,22 +97,22 @@ function piston(kit: SolidKit, input: RegulatorParts): Manifold {
       [l.radius + 1, ringAt + ring.width],
       [ring.floor, ringAt + ring.width],
     ]),
-    kit.cylinder(l.spring.outer + 0.3, length - 1, length + 1),
+    kit.cylinder(l.spring.outer + 0.3, length - BEYOND, length + BEYOND),
   ])
 }
 
 function plate(kit: SolidKit, input: RegulatorParts): Manifold {
   const { sheet } = regulatorLayout(input)
   if (!sheet) return kit.union([])
-  return kit.cut(kit.cylinder(sheet.plate, 0, sheet.plateThick), [kit.cylinder(input.fits.screw, -1, 9)])
+  return kit.cut(kit.cylinder(sheet.plate, 0, sheet.plateThick), [kit.cylinder(input.fits.screw, -BEYOND, 9)])
 }
 
 function cup(kit: SolidKit, input: RegulatorParts): Manifold {
   const { sheet, spring } = regulatorLayout(input)
   if (!sheet) return kit.union([])
   return kit.cut(kit.cylinder(sheet.plate, 0, sheet.cupThick), [
-    kit.cylinder(spring.outer + 0.3, sheet.cupThick - 1, sheet.cupThick + 1),
-    kit.cylinder(input.fits.screw, -1, 9),
+    kit.cylinder(spring.outer + 0.3, sheet.cupThick - BEYOND, sheet.cupThick + BEYOND),
+    kit.cylinder(input.fits.screw, -BEYOND, 9),
   ])
 }
 
@@ -121,7 +121,7 @@ function button(kit: SolidKit, input: RegulatorParts): Manifold {
   const { button: b, spring } = regulatorLayout(input)
   return kit.cut(
     kit.union([kit.cylinder(b.radius, 0, b.thick), kit.cylinder(Math.max(1, spring.inner - 0.3), -1.5, 0.01)]),
-    [kit.cylinder(ADJUSTER.core + 0.4, b.thick - b.dimple, b.thick + 1)],
+    [kit.cylinder(ADJUSTER.core + 0.4, b.thick - b.dimple, b.thick + BEYOND)],
   )
 }
 
@@ -154,7 +154,7 @@ function bonnet(kit: SolidKit, input: RegulatorParts): Manifold {
   ])
   return kit.cut(kit.union([plate, shell]), [
     hollow,
-    ...(pocket ? [kit.cylinder(pocket.radius, -1, pocket.deep)] : []),
+    ...(pocket ? [kit.cylinder(pocket.radius, -BEYOND, pocket.deep)] : []),
     // the nut slides in from +x
     hexagonTo(kit, ADJUSTER.across + 0.3, slot, slot + ADJUSTER.nut + 0.3, outer + 1),
     kit.lying(1.5, [0, 0], [0, 1], 0, outer + 1, b.vent - l.top),
@@ -170,7 +170,13 @@ const hexagonTo = (kit: SolidKit, across: number, from: number, to: number, reac
 function knob(kit: SolidKit, input: RegulatorParts): Manifold {
   const r = regulatorLayout(input).bonnet.neck + 9
   const grips = Array.from({ length: 8 }, (_, i) =>
-    kit.cylinder(2.2, -1, 12, [(r + 0.6) * Math.cos((i * Math.PI) / 4), (r + 0.6) * Math.sin((i * Math.PI) / 4)], 32),
+    kit.cylinder(
+      2.2,
+      -BEYOND,
+      12,
+      [(r + 0.6) * Math.cos((i * Math.PI) / 4), (r + 0.6) * Math.sin((i * Math.PI) / 4)],
+      32,
+    ),
   )
   return kit.cut(kit.cylinder(r, 0, ADJUSTER.head + 4), [
     hexagon(kit, ADJUSTER.across + 0.15, [0, 0], -1, ADJUSTER.head),

@@ -1,7 +1,7 @@
 import type { Manifold } from 'manifold-3d'
 import type { Point } from '../../geometry'
 import { tailEnd } from '../../geometry/solids/nozzle-insert'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import { manifoldSolid } from '../crank-gear/manifold'
 import { crankSolid, frameSolid, keeperSolid, padSolid, rodSolid, wheelSolid } from '../crank-gear/solids'
 import type { PartOf } from '../parts'
@@ -32,7 +32,7 @@ function piston(kit: SolidKit, input: SingleActingParts): Manifold {
     groove,
     kit.box([slot, 2 * l.bore, long], [-slot / 2, -l.bore, roof]),
     kit.lying(l.wrist / 2 + 0.01, [0, 0], [1, 0], -l.bore, l.bore, l.above),
-    kit.cylinder(l.lift.radius + 0.01, -1, l.lift.deep + 0.05),
+    kit.cylinder(l.lift.radius + 0.01, -BEYOND, l.lift.deep + 0.05),
   ])
 }
 
@@ -50,8 +50,8 @@ function cylinder(kit: SolidKit, input: SingleActingParts): Manifold {
   const screws = l.holds.map(([x, y]) => kit.lying(fits.screw, [0, -y], [1, 0], -l.half - 1, -l.half + 7, x - l.foot))
   const heads = l.holds.map(([x, y]) => kit.lying(3.3, [0, -y], [1, 0], -l.half + 6, l.half, x - l.foot))
   return kit.cut(kit.union([kit.box([2 * l.half, 2 * l.half, l.length], [-l.half, -l.half, 0]), foot]), [
-    kit.cylinder(l.bore / 2, -1, l.length + 1),
-    ...kit.holes(fits.core, l.length - l.threaded, l.length + 1, squared(l)),
+    kit.cylinder(l.bore / 2, -BEYOND, l.length + BEYOND),
+    ...kit.holes(fits.core, l.length - l.threaded, l.length + BEYOND, squared(l)),
     port(90),
     port(-90),
     port(0),
@@ -65,9 +65,9 @@ function head(kit: SolidKit, input: SingleActingParts): Manifold {
   const l = singleLayout(input)
   const floor = l.sits - Math.sqrt(Math.max(0, l.ball * l.ball - l.seat * l.seat))
   return kit.cut(kit.box([2 * l.half, 2 * l.half, l.head], [-l.half, -l.half, 0]), [
-    kit.cylinder(l.seat, -1, floor + 1),
-    kit.cylinder(l.chamber, floor, l.head + 1),
-    ...kit.holes(input.fits.screw, -1, l.head + 1, squared(l)),
+    kit.cylinder(l.seat, -BEYOND, floor + BEYOND),
+    kit.cylinder(l.chamber, floor, l.head + BEYOND),
+    ...kit.holes(input.fits.screw, -BEYOND, l.head + BEYOND, squared(l)),
   ])
 }
 
@@ -86,10 +86,10 @@ function cap(kit: SolidKit, input: SingleActingParts): Manifold {
     ]),
     [
       // a lip for the spring to rest on
-      kit.cylinder(l.spring?.lip ?? l.tail.bore, -1, LIP + 0.01),
-      kit.cylinder(l.tail.bore, l.spring ? LIP : -1, joint.end + 1),
+      kit.cylinder(l.spring?.lip ?? l.tail.bore, -BEYOND, LIP + 0.01),
+      kit.cylinder(l.tail.bore, l.spring ? LIP : -1, joint.end + BEYOND),
       ...joint.hollow,
-      ...kit.holes(fits.screw, -1, l.cap + 1, squared(l)),
+      ...kit.holes(fits.screw, -BEYOND, l.cap + BEYOND, squared(l)),
     ],
   )
 }

@@ -3,7 +3,7 @@ import type { FedParts } from '../../geometry'
 import { bearingSocket, lugs } from '../../geometry/solids/common'
 import { collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { flangedTailSolid, nozzleInsertSolid, solidSeat, tailRoom } from '../../geometry/solids/nozzle-insert'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import { outletPlate, wheelSolid } from '../axial/solids'
 import { betweenNeighbours } from '../lug-angles'
 import type { RotatingParts } from '../part-kind'
@@ -21,7 +21,7 @@ function shroudRingSolid(kit: SolidKit, input: Input): Manifold {
   const height = l.under - l.plate
   const lug = lugs(kit, input.fits, l.rim, 0, height, l.lugs)
   return kit.cut(kit.union([kit.cylinder(l.rim, 0, height), ...lug.bodies]), [
-    kit.cylinder(l.inner, -1, height + 1),
+    kit.cylinder(l.inner, -BEYOND, height + BEYOND),
     ...lug.holes,
   ])
 }
@@ -58,7 +58,7 @@ function nozzlePlateSolid(kit: SolidKit, input: Input): Manifold {
     ]),
     [
       bearingSocket(kit, input, l.stack.high - l.under),
-      kit.cylinder(room, -1, l.collarRoom),
+      kit.cylinder(room, -BEYOND, l.collarRoom),
       ...lug.holes,
       ...seats.flatMap((s) => [s.hollow, s.clear]),
     ],

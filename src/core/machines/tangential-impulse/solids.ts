@@ -3,7 +3,7 @@ import { KEY, bladeOutline, placedBlade, type Point } from '../../geometry'
 import { bearingPocket, polar, spoke, windows } from '../../geometry/solids/common'
 import { collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { hoseTailSolid, insertSeat, nozzleInsertSolid } from '../../geometry/solids/nozzle-insert'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import { mm } from '../part-kind'
 import { crowded, refuse, type SolidsKind } from '../solid-kind'
 import {
@@ -36,9 +36,9 @@ export function rotorSolid(kit: SolidKit, input: RimInput): Manifold {
   )
   const top = Math.max(l.disc, l.blade) + 1
   return kit.cut(kit.union([kit.cylinder(l.root, 0, l.disc), kit.prism(blades, 0, l.blade)]), [
-    kit.cylinder(l.hub, -1, top),
+    kit.cylinder(l.hub, -BEYOND, top),
     kit.box([l.hub + KEY.depth, KEY.width, top + 1], [0, -KEY.width / 2, -1]),
-    ...kit.holes(input.fits.screw, -1, top, screwPlaces(l.screws, l.screwPitch)),
+    ...kit.holes(input.fits.screw, -BEYOND, top, screwPlaces(l.screws, l.screwPitch)),
   ])
 }
 
@@ -88,7 +88,7 @@ function half(kit: SolidKit, input: RimInput, high: boolean): Manifold {
   return kit.cut(kit.union([shell, ...seats.map(({ body }) => body)]), [
     cavity,
     bearingPocket(kit, input, seat),
-    ...kit.holes(fits.screw, -1, l.half + 1, lugs),
+    ...kit.holes(fits.screw, -BEYOND, l.half + BEYOND, lugs),
     ...windows(kit, rimOutletRing(input), 0, Math.max(face, seat)),
     ...seats.map(({ hollow }) => hollow),
   ])

@@ -1,7 +1,7 @@
 import type { Manifold } from 'manifold-3d'
 import { gearOutline, innerRing, outerRing, type Point } from '../../geometry'
 import { tailEnd } from '../../geometry/solids/nozzle-insert'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import { wheelSolid } from '../crank-gear/solids'
 import { mm } from '../part-kind'
 import type { PartOf } from '../parts'
@@ -39,12 +39,15 @@ function housing(kit: SolidKit, input: ThreeFlankParts): Manifold {
     if (!p.fed) continue
     const joint = tailEnd(kit, l.tail, l.wall + 1, input.fits)
     added.push(place(kit.union([kit.cylinder(l.tail.neck, l.wall / 2, l.wall + 1.01), joint.body])))
-    cut.push(place(kit.cylinder(Math.min(l.tail.bore, p.radius), -1, joint.end + 1)), ...joint.hollow.map(place))
+    cut.push(
+      place(kit.cylinder(Math.min(l.tail.bore, p.radius), -BEYOND, joint.end + BEYOND)),
+      ...joint.hollow.map(place),
+    )
   }
-  const walls = kit.cut(kit.prism(plate(kit, l), 0, deep), [kit.prism([ring(l, 0, 360)], -1, deep + 1)])
+  const walls = kit.cut(kit.prism(plate(kit, l), 0, deep), [kit.prism([ring(l, 0, 360)], -BEYOND, deep + BEYOND)])
   return kit.cut(added.length > 0 ? kit.union([walls, ...added]) : walls, [
     ...cut,
-    ...kit.holes(input.fits.screw, -1, deep + 1, l.screws),
+    ...kit.holes(input.fits.screw, -BEYOND, deep + BEYOND, l.screws),
   ])
 }
 
@@ -63,10 +66,10 @@ function rearCover(kit: SolidKit, input: ThreeFlankParts): Manifold {
     .map((p) => {
       const joint = tailEnd(kit, l.tail, deep + 1, fits)
       const move: [number, number, number] = [...place(p), 0]
-      const body = kit.union([kit.cylinder(l.tail.neck, deep - 1, deep + 1.01), joint.body])
+      const body = kit.union([kit.cylinder(l.tail.neck, deep - BEYOND, deep + 1.01), joint.body])
       return {
         body: kit.placed(body, [0, 0, 0], move),
-        hollow: [kit.cylinder(Math.min(l.tail.bore, p.radius), -1, joint.end + 1), ...joint.hollow].map((h) =>
+        hollow: [kit.cylinder(Math.min(l.tail.bore, p.radius), -BEYOND, joint.end + BEYOND), ...joint.hollow].map((h) =>
           kit.placed(h, [0, 0, 0], move),
         ),
       }
@@ -83,11 +86,11 @@ function rearCover(kit: SolidKit, input: ThreeFlankParts): Manifold {
     ...l.ears.map((p) => kit.post(6, p)),
   ]
   return kit.cut(kit.union([kit.prism(outlines, 0, deep), ...tails.map((t) => t.body)]), [
-    kit.cylinder(outer + fits.bearing, deep - width, deep + 1),
-    kit.cylinder(outerRing(bearing), -1, deep + 1),
-    ...kit.holes(fits.core, -1, deep + 1, l.screws.map(flipped)),
-    ...kit.holes(2.25, -1, deep + 1, l.ears),
-    ...here.filter((p) => !p.fed).flatMap((p) => kit.holes(p.radius, -1, deep + 1, [place(p)])),
+    kit.cylinder(outer + fits.bearing, deep - width, deep + BEYOND),
+    kit.cylinder(outerRing(bearing), -BEYOND, deep + BEYOND),
+    ...kit.holes(fits.core, -BEYOND, deep + BEYOND, l.screws.map(flipped)),
+    ...kit.holes(2.25, -BEYOND, deep + BEYOND, l.ears),
+    ...here.filter((p) => !p.fed).flatMap((p) => kit.holes(p.radius, -BEYOND, deep + BEYOND, [place(p)])),
     ...tails.flatMap((t) => t.hollow),
   ])
 }
@@ -108,11 +111,11 @@ function frontCover(kit: SolidKit, input: ThreeFlankParts): Manifold {
       kit.prism([gearOutline(l.gear.outer)], deep - 0.5, deep + l.gear.height),
     ]),
     [
-      kit.cylinder(outer + fits.bearing, -1, bearing.widthM * mm),
+      kit.cylinder(outer + fits.bearing, -BEYOND, bearing.widthM * mm),
       // no wider than the gear can bear: the inner ring is kept free by the step
-      kit.cylinder(innerRing(bearing) + 0.4, -1, bearing.widthM * mm + 0.6),
-      kit.cylinder(l.shaft + CLEAR, -1, deep + l.gear.height + 1),
-      ...kit.holes(fits.screw, -1, deep + 1, l.screws.map(flipped)),
+      kit.cylinder(innerRing(bearing) + 0.4, -BEYOND, bearing.widthM * mm + 0.6),
+      kit.cylinder(l.shaft + CLEAR, -BEYOND, deep + l.gear.height + BEYOND),
+      ...kit.holes(fits.screw, -BEYOND, deep + BEYOND, l.screws.map(flipped)),
     ],
   )
 }
@@ -129,7 +132,10 @@ function rotor(kit: SolidKit, input: ThreeFlankParts): Manifold {
       return [centre * Math.cos(f) + radius * Math.cos(s), centre * Math.sin(f) + radius * Math.sin(s)]
     })
   })
-  const body = kit.common(kit.prism([outline], 0, l.depth), kit.cylinder(l.tip - CORNER, -1, l.depth + 1, [0, 0], 240))
+  const body = kit.common(
+    kit.prism([outline], 0, l.depth),
+    kit.cylinder(l.tip - CORNER, -BEYOND, l.depth + BEYOND, [0, 0], 240),
+  )
   const slot = l.bar.thick + 2 * Math.min(0.1, input.fits.slide / 2)
   const deep = l.bar.high + 0.6
   const recess = l.depth - l.gear.height - 0.5
@@ -151,8 +157,8 @@ function rotor(kit: SolidKit, input: ThreeFlankParts): Manifold {
           : []),
       ]
     }),
-    kit.cylinder(l.eccentric.radius + RUNS, -1, recess + 0.01),
-    kit.prism([gearOutline(l.gear.inner)], recess, l.depth + 1),
+    kit.cylinder(l.eccentric.radius + RUNS, -BEYOND, recess + 0.01),
+    kit.prism([gearOutline(l.gear.inner)], recess, l.depth + BEYOND),
   ])
 }
 
@@ -171,7 +177,7 @@ function eccentric(kit: SolidKit, input: ThreeFlankParts): Manifold {
   const l = rotorLayout(input)
   const { radius, height } = l.eccentric
   return kit.cut(kit.cylinder(radius, 0, height, [l.e, 0]), [
-    kit.cylinder(l.shaft + 0.01, -1, height + 1),
+    kit.cylinder(l.shaft + 0.01, -BEYOND, height + BEYOND),
     kit.lying(CORE, [0, 0], [1, 0], 0, radius + l.e + 1, height / 2),
   ])
 }
@@ -194,7 +200,7 @@ function weight(kit: SolidKit, input: ThreeFlankParts): Manifold {
       kit.cylinder(hub, 1, 1 + thick),
       kit.prism([sector], 1, 1 + thick),
     ]),
-    [kit.cylinder(l.shaft + 0.01, -1, thick + 2), kit.lying(CORE, [0, 0], [1, 0], 0, hub + 1, 1 + thick / 2)],
+    [kit.cylinder(l.shaft + 0.01, -BEYOND, thick + 2), kit.lying(CORE, [0, 0], [1, 0], 0, hub + 1, 1 + thick / 2)],
   )
 }
 

@@ -4,7 +4,7 @@ import { bentWheel, hoseSpout, shroudLid, spout } from '../../geometry/solids/be
 import { LUG, mm, spoke } from '../../geometry/solids/common'
 import { COLLAR, collarSolid, hubSolid } from '../../geometry/solids/hub'
 import { tailEnd } from '../../geometry/solids/nozzle-insert'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
@@ -42,7 +42,7 @@ function rodLugs(kit: SolidKit, input: DrivenInput, l: StageLayout, from: number
   ])
   return {
     bodies: [kit.prism(outlines, from, to)],
-    holes: kit.holes(input.fits.screw, from - 1, to + 1, l.rods),
+    holes: kit.holes(input.fits.screw, from - BEYOND, to + BEYOND, l.rods),
   }
 }
 
@@ -74,12 +74,12 @@ function housingSolid(kit: SolidKit, input: DrivenInput): Manifold {
       turned(kit.union([pipe, foot, hoseSpout(kit, l.tail, [l.middle, -l.spoutEnd + 0.5, l.spoutZ], fits).body])),
     ]),
     [
-      kit.cut(kit.cylinder(l.collectorRadius, l.collector, l.joint + 1), [
-        kit.cylinder(s.rim + UNDER, l.collector - 1, l.joint + 2),
+      kit.cut(kit.cylinder(l.collectorRadius, l.collector, l.joint + BEYOND), [
+        kit.cylinder(s.rim + UNDER, l.collector - BEYOND, l.joint + 2),
       ]),
-      kit.cylinder(s.rim + UNDER + 0.01, l.back - UNDER, l.joint + 1),
+      kit.cylinder(s.rim + UNDER + 0.01, l.back - UNDER, l.joint + BEYOND),
       kit.cylinder(s.bore + COLLAR.wall + 1, l.back - COLLAR.height - 0.6, l.back),
-      kit.cylinder((input.shaftDiameterM * mm) / 2 + fits.slide, -1, l.back),
+      kit.cylinder((input.shaftDiameterM * mm) / 2 + fits.slide, -BEYOND, l.back),
       turned(kit.lying(l.hole, [l.middle, 0], [0, -1], 0, l.spoutEnd + 60, l.spoutZ)),
       ...lug.holes,
     ],
@@ -108,7 +108,7 @@ function ductSolid(kit: SolidKit, input: DrivenInput): Manifold {
   )
   const inside = l.outer - fits.wall
   return kit.cut(kit.union([kit.cylinder(l.outer, 0, l.duct), ...lug.bodies, mouth]), [
-    kit.cylinder(inside, -1, l.duct + 1),
+    kit.cylinder(inside, -BEYOND, l.duct + BEYOND),
     kit.aboutZ(kit.lying(l.tail.bore, [0, 0], [1, 0], inside - 1, l.outer + end + 5, z), l.ductTurn),
     ...lug.holes,
   ])
@@ -117,7 +117,10 @@ function ductSolid(kit: SolidKit, input: DrivenInput): Manifold {
 /** Tube on a rod: keeps the first stage off the turbine's outlets. */
 const standoffSolid = (kit: SolidKit, input: DrivenInput): Manifold => {
   const { standoff } = stageLayout(input)
-  return kit.cut(kit.cylinder(LUG.radius, 0, standoff), kit.holes(input.fits.screw, -1, standoff + 1, [[0, 0]]))
+  return kit.cut(
+    kit.cylinder(LUG.radius, 0, standoff),
+    kit.holes(input.fits.screw, -BEYOND, standoff + BEYOND, [[0, 0]]),
+  )
 }
 
 const turbine = Object.fromEntries(

@@ -3,7 +3,7 @@ import { KEY, type FedParts, type Point } from '../../geometry'
 import { keyDepth, keyedBore, mm, polar } from '../../geometry/solids/common'
 import { collarSolid } from '../../geometry/solids/hub'
 import { tailEnd } from '../../geometry/solids/nozzle-insert'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
 import { refuse, type SolidsKind } from '../solid-kind'
@@ -59,7 +59,7 @@ function sleeveSolid(kit: SolidKit, input: Input): Manifold {
   )
   // without room for a key the rotor is bonded to its sleeve, as the sleeve is to the shaft
   return kit.cut(kit.union([kit.cylinder(l.hub - 0.04, 0, length), ...(depth > 0 ? [key] : [])]), [
-    kit.cylinder(bore, -1, length + 1),
+    kit.cylinder(bore, -BEYOND, length + BEYOND),
   ])
 }
 
@@ -97,7 +97,7 @@ function bodySolid(kit: SolidKit, input: Input): Manifold {
   ])
   const notch = (turn: number) => {
     const [x, y] = polar(l.outer, facing(turn))
-    return kit.cylinder(0.8, l.length - 1.2, l.length + 1, [x + l.middle, y])
+    return kit.cylinder(0.8, l.length - 1.2, l.length + BEYOND, [x + l.middle, y])
   }
   const middle = (l.exhaustAt[0] + l.exhaustAt[2]) / 2
   return kit.cut(
@@ -107,12 +107,12 @@ function bodySolid(kit: SolidKit, input: Input): Manifold {
       kit.cut(spout, [beside]),
     ]),
     [
-      kit.cylinder(l.bore, -1, l.length + 1, at),
+      kit.cylinder(l.bore, -BEYOND, l.length + BEYOND, at),
       port(l.inlet, l.inletAt, 0, end + 1),
       port(l.tail.bore, l.inletAt, l.outer + 3, end + 1),
       ...hollow.map(place),
       ...l.exhaustAt.map((a) => port(l.exhaust, a, l.rotor * 0.9, l.outer + 12)),
-      ...kit.holes(fits.screw, -1, l.length + 1, screws),
+      ...kit.holes(fits.screw, -BEYOND, l.length + BEYOND, screws),
       notch(l.inletAt),
       notch(middle),
       notch(middle + 8),
@@ -134,9 +134,9 @@ function endSolid(kit: SolidKit, input: Input): Manifold {
       ...screws.map((p) => kit.cylinder(LUG_RADIUS, 0, l.plate, p)),
     ]),
     [
-      kit.cylinder((bearing.outerM * mm) / 2 + fits.bearing, -1, bearing.widthM * mm),
-      kit.cylinder((input.shaftDiameterM * mm) / 2 + 0.3, -1, l.plate + 1),
-      ...kit.holes(fits.screw, -1, l.plate + 1, screws),
+      kit.cylinder((bearing.outerM * mm) / 2 + fits.bearing, -BEYOND, bearing.widthM * mm),
+      kit.cylinder((input.shaftDiameterM * mm) / 2 + 0.3, -BEYOND, l.plate + BEYOND),
+      ...kit.holes(fits.screw, -BEYOND, l.plate + BEYOND, screws),
     ],
   )
 }

@@ -2,7 +2,7 @@ import type { Manifold } from 'manifold-3d'
 import type { FedParts } from '../../geometry'
 import { LIP, bearingPocket, bearingSocket, mm } from '../../geometry/solids/common'
 import { collarSolid, hubSolid } from '../../geometry/solids/hub'
-import type { SolidKit } from '../../geometry/solids/toolkit'
+import { BEYOND, type SolidKit } from '../../geometry/solids/toolkit'
 import { wheelSolid } from '../axial/solids'
 import type { RotatingParts } from '../part-kind'
 import type { PartOf } from '../parts'
@@ -27,7 +27,9 @@ function vanes(kit: SolidKit, input: Input, from: number, to: number, play = 0):
   )
   return kit.common(
     kit.union(all),
-    kit.cut(kit.cylinder(radius - 1 + play, from - 1, to + 1), [kit.cylinder(within - play, from - 2, to + 2)]),
+    kit.cut(kit.cylinder(radius - 1 + play, from - BEYOND, to + BEYOND), [
+      kit.cylinder(within - play, from - 2, to + 2),
+    ]),
   )
 }
 
@@ -41,7 +43,7 @@ const grooves = (kit: SolidKit, input: Input, face: number): Manifold =>
  */
 function tierSolid(kit: SolidKit, input: Input): Manifold {
   const { radius, within, tier } = stackLayout(input)
-  const ring = kit.cut(kit.cylinder(radius, tier - RING, tier), [kit.cylinder(within, 0, tier + 1)])
+  const ring = kit.cut(kit.cylinder(radius, tier - RING, tier), [kit.cylinder(within, 0, tier + BEYOND)])
   const standing = kit.cut(kit.union([ring, vanes(kit, input, -VANE_FOOT.into, tier - RING / 2)]), [
     grooves(kit, input, tier),
   ])
@@ -68,15 +70,15 @@ function footSolid(kit: SolidKit, input: Input): Manifold {
     )
   const arms = [0, 120, 240].map((a) => kit.aboutZ(kit.box([l.inner + 1, ARM, l.arm], [0, -ARM / 2, 0]), a))
   const whole = kit.union([
-    kit.cut(kit.cylinder(l.tube, 0, l.plate), [kit.cylinder(l.inner, -1, l.plate + 1)]),
-    kit.cut(kit.cylinder(l.radius, l.plate - RING, l.plate), [kit.cylinder(l.inner, l.plate - 9, l.plate + 1)]),
+    kit.cut(kit.cylinder(l.tube, 0, l.plate), [kit.cylinder(l.inner, -BEYOND, l.plate + BEYOND)]),
+    kit.cut(kit.cylinder(l.radius, l.plate - RING, l.plate), [kit.cylinder(l.inner, l.plate - 9, l.plate + BEYOND)]),
     kit.cylinder(l.boss, 0, l.arm),
     ...arms,
   ])
   return kit.cut(whole, [
     bearingPocket(kit, input, l.stack.low),
     grooves(kit, input, l.plate),
-    ...kit.holes(input.fits.screw, l.plate - RING - 1, l.plate + 1, l.screws),
+    ...kit.holes(input.fits.screw, l.plate - RING - 1, l.plate + BEYOND, l.screws),
   ])
 }
 
@@ -87,11 +89,11 @@ function bridgeSolid(kit: SolidKit, input: Input): Manifold {
   const l = stackLayout(input)
   const height = LIP + input.bearing.widthM * mm
   const arms = [0, 120, 240].map((a) => kit.aboutZ(kit.box([l.inner + 1, ARM, height], [0, -ARM / 2, 0]), a))
-  const ring = kit.cut(kit.cylinder(l.bridgeRadius, 0, RING + 1), [kit.cylinder(l.inner, -1, RING + 2)])
+  const ring = kit.cut(kit.cylinder(l.bridgeRadius, 0, RING + BEYOND), [kit.cylinder(l.inner, -BEYOND, RING + 2)])
   return kit.cut(kit.union([ring, kit.cylinder(l.boss, 0, height), ...arms]), [
     bearingSocket(kit, input, 0),
-    kit.cylinder((input.shaftDiameterM * mm) / 2 + 0.5, -1, height + 1),
-    ...kit.holes(input.fits.screw, -1, RING + 2, l.screws),
+    kit.cylinder((input.shaftDiameterM * mm) / 2 + 0.5, -BEYOND, height + BEYOND),
+    ...kit.holes(input.fits.screw, -BEYOND, RING + 2, l.screws),
   ])
 }
 
