@@ -178,15 +178,18 @@ async function met(
   return { comers, seconds }
 }
 
+const pinned = (test: string) => Number(test.includes('/pinned-'))
+
 /** The tests that are tried on a site: those beside it first, then the quickest, as many as time allows. */
 function chosen(site: Site, { seen, read }: Comers, seconds: ReadonlyMap<string, number>): string[] {
   const folder = site.file.split('/').slice(0, 3).join('/')
   const sorted = (tests: readonly string[]) =>
     [...tests].sort(
       (a, b) =>
-        Number(b.includes(folder)) - Number(a.includes(folder)) ||
         // what pins whole tables sees most of what is worked out once
-        Number(b.includes('/pinned-')) - Number(a.includes('/pinned-')) ||
+        (site.early ? pinned(b) - pinned(a) : 0) ||
+        Number(b.includes(folder)) - Number(a.includes(folder)) ||
+        pinned(b) - pinned(a) ||
         (seconds.get(a) ?? 0) - (seconds.get(b) ?? 0),
     )
   const order = [...sorted(seen), ...sorted(read)]

@@ -183,6 +183,17 @@ describe('every working names formula, source and range, and holds no NaN', () =
     for (const { value } of [...w.inputs, w.result]) expect(Number.isNaN(value)).toBe(false)
     expect(w.origin).toBe('predicted')
   })
+  test('a regulator holds its pressure but for its friction over the area that it works on, either way alike', () => {
+    const regulator = compressor.line.regulator!
+    // 20 N on a ring from 4 to 30 mm: 28.8 kPa either way, a rectangular band (JCGM 100, 4.3.7)
+    const r = { ...regulator, frictionN: 20, sensingDiameterM: 0.03, seatDiameterM: 0.004 }
+    const { result } = heldWorking(r, air)
+    expect(result.value).toBe(air.supplyGaugePressurePa)
+    expect((result.standardUncertainty! * Math.sqrt(3)) / (20 / (Math.PI * (0.015 ** 2 - 0.002 ** 2)))).toBeCloseTo(
+      1,
+      12,
+    )
+  })
   test('the arm of the side wind is what its formula says: from where it balances to where the wind presses', () => {
     const s = { ...thrust.stability, centreOfPressureM: 0.16, marginDiameters: (0.16 - 0.1) / 0.05 }
     expect(stabilityWorking(s, 0.1, 0.05).result).toMatchObject({ value: expect.closeTo(0.06, 9), unit: 'm' })

@@ -303,6 +303,14 @@ describe('balloon (Muller & Strehlow 2004)', () => {
       -1,
     )
   })
+  test('stored energy is the area under its pressure, whatever way it is cut', () => {
+    const from = restVolume(balloon)
+    const h = (balloon.blownVolumeM3 - from) / 20_000
+    let area = 0
+    for (let i = 0; i < 20_000; i++) area += h * balloonPressure(balloon, from + (i + 0.5) * h)
+    expect(skinWork(balloon) / area).toBeCloseTo(1, 4)
+    expect(skinWork({ ...balloon, blownVolumeM3: from })).toBe(0)
+  })
   test('common practice: a party balloon holds some kPa above the room', () => {
     const p = balloonPressure({ ...balloon, stiffening: 0.1 }, 4e-3)
     expect(p).toBeGreaterThan(1000)

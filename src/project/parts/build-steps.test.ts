@@ -39,6 +39,8 @@ describe.each(FAMILIES)('%s', (family) => {
     // a unit that goes in is one that was built before
     for (const { putsIn, number } of steps)
       if (putsIn) expect(steps.slice(0, number - 1).some((s) => s.unit === putsIn)).toBe(true)
+    // and goes in whole, however its own parts went on
+    for (const { putsIn, byTurns } of steps) if (putsIn) expect(byTurns).toBe(false)
   })
   test('numbers run from one without a gap in the order of need, and count every body', () => {
     expect(items.map((i) => i.number)).toEqual(items.map((_, i) => i + 1))

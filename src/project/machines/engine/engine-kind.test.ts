@@ -58,6 +58,16 @@ describe.each(KINDS)('%s as a maker begins with it', (kind) => {
     expect(p.figures.find((f) => f.id === 'bestPowerW')!.value).toBe(power[best])
     expect(p.figures.find((f) => f.id === 'bestSpeedRadPerS')!.value).toBe(over[best])
   })
+  test('its curve has a band: at the speed where it runs that of its power there, of torque the same over the speed', () => {
+    const { over, lines } = p.overSpeed!
+    const [power, torque] = ['power', 'torque'].map((id) => lines.find((l) => l.id === id)!.standardUncertainty!)
+    over.forEach((w, i) => expect(power[i]).toBeCloseTo(torque[i] * w, 9))
+    const { shaftPowerW, speedRadPerS } = Object.fromEntries(p.figures.map((f) => [f.id, f]))
+    const near = over.findIndex((w) => w >= speedRadPerS.value)
+    const [low, high] = [power[near - 1], power[near]]
+    expect(Math.min(low, high)).toBeLessThan(1.15 * shaftPowerW.standardUncertainty)
+    expect(Math.max(low, high)).toBeGreaterThan(0.85 * shaftPowerW.standardUncertainty)
+  })
   test('a wall too thin for its pressure is not to be run', () => {
     const thin = structuredClone(build)
     thin.machine.wallM = 0.8e-3
