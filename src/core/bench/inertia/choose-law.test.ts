@@ -1,3 +1,4 @@
+import { chooseLaw } from './choose-law'
 import { maximise } from '../../numerics'
 import { angleOfCounts } from '../angle/counter'
 import type { PressureTrace } from './pressure-drive'
@@ -108,4 +109,55 @@ describe('machines of other shapes than any law’s', () => {
       expect([row.figure, row.relative < 0.05]).toEqual([row.figure, true])
     }
   })
+})
+
+describe('what a fit tells of how the speed follows the pressure is believed as far as its own law holds', () => {
+  const KNOWN_AT = 0.2
+  const law = [300, 0.12, 6, 2e-3, 1e-6, 2e-5]
+  const fitted = (follows: number, u: number, logEvidence: number) => {
+    const parameters = [...law, 0.95, follows]
+    const covariance = parameters.map((v, i) => parameters.map((_, j) => (i === j ? (i === 7 ? u : 1e-3 * v) ** 2 : 0)))
+    return { status: 'converged' as const, parameters, covariance, autocorrelation: 0, widened: 1, logEvidence }
+  }
+  const drive = (standardUncertainty: number, value = KNOWN_AT) => ({
+    factors: [
+      { value: 0.95, standardUncertainty: 0.15, onTorque: 1, onSlope: 1 },
+      { value, standardUncertainty, onTorque: 0, onSlope: -1 },
+    ],
+    misread: [],
+    at: () => undefined,
+  })
+  const driven = {
+    drive: drive(0.15),
+    other: null,
+    unasked: { drive: drive(1e-3), other: drive(1e-3, KNOWN_AT + 0.15) },
+    nominalGaugePa: 350e3,
+    changed: -0.01,
+  }
+  /** What is chosen where the motion alone says −0.07 ± u, and is so much less likely with what is known beforehand. */
+  const chosen = (u: number, lessLikely: number) => {
+    const asked: number[] = []
+    const { motion } = chooseLaw(
+      (by, _law, _shape, scales) => {
+        const { value, standardUncertainty } = by.factors[1]
+        asked.push(value)
+        const free = standardUncertainty > 0.1
+        return scales.map(() => fitted(free ? -0.07 : value, free ? u : 1e-3, free ? 0 : -lessLikely) as never)
+      },
+      { parameters: law.map((v) => v * 1e-4), covariance: [], referenceRadPerS: 1800 } as never,
+      driven,
+      { value: 1e-4, standardUncertainty: 0, unit: 'kg·m²' },
+    )
+    return { follows: motion.parameters[7], asked: asked.length }
+  }
+  test('one narrow place beside a wide one that is hardly less likely: what was known beforehand counts', () =>
+    expect(chosen(0.0175, 2).follows).toBe(KNOWN_AT))
+  test('a motion that tells it, and is far less likely with anything else, is believed', () =>
+    expect(chosen(0.0175, 120).follows).toBe(-0.07))
+  test('as unlikely beside it as its own law has it: believed', () => {
+    // 0.27 at ±0.09: 4.5 less by half its square, 0.5 more by its width
+    expect(chosen(0.09, 4).follows).toBe(-0.07)
+    expect(chosen(0.09, 0.5).follows).toBe(KNOWN_AT)
+  })
+  test('one that leaves it as it was known is not asked twice', () => expect(chosen(0.14, 0).asked).toBe(1))
 })

@@ -1,4 +1,4 @@
-import { lawOf } from './law-of-motion'
+import { lawOf, shiftOf } from './law-of-motion'
 import { COURSES } from './courses'
 import { driveOf, slopeAtShut } from './pressure-drive'
 import type { TorqueLaw } from './torque-law'
@@ -71,11 +71,12 @@ test('what goes with a power of the speed moves with the speed at which torque v
 test('what the motion cannot tell widens the band by what it moves', () => {
   const motion = fitOf(fallen)
   const other = { ...motion, parameters: fallen.map((v, i) => (i === 0 ? v * 1.01 : v)) }
-  const [plain, wide] = [null, other].map((o) => lawOf(motion, o, unseen, INERTIA, first))
+  const [plain, wide] = [null, other].map((o) => lawOf(motion, shiftOf(motion, o, unseen), unseen, INERTIA, first))
   expect(wide.parameters).toEqual(plain.parameters)
   expect((wide.covariance[0][0] - plain.covariance[0][0]) / (10 * INERTIA) ** 2).toBeCloseTo(1, 6)
   const failed = { ...other, status: 'singular' } as TrajectoryFit
-  expect(lawOf(motion, failed, unseen, INERTIA, first)).toEqual(plain)
+  expect(shiftOf(motion, failed, unseen)).toBeNull()
+  expect(shiftOf(failed, other, unseen)).toBeNull()
 })
 
 test('a fit that makes no machine gives way to the first estimate', () => {

@@ -49,26 +49,32 @@ function asRead({ parameters, covariance }: TrajectoryFit, drive: Drive, unseen:
   }
 }
 
+/** By how much the law over the inertia moves where what the motion cannot tell is one standard uncertainty off. */
+export function shiftOf(motion: TrajectoryFit, other: TrajectoryFit | null, driven: Driven): readonly number[] | null {
+  if (!driven.other || !other || other.status === 'singular' || motion.status === 'singular') return null
+  const unseen = driven.changed === null
+  const [here, moved] = [asRead(motion, driven.drive, unseen), asRead(other, driven.other, unseen)]
+  return here.law.map((v, i) => moved.law[i] - v)
+}
+
 /**
  * The law that the motion tells; the first estimate where it makes no machine (torque that does not fall, drag that
- * drives). `other` is the fit where what the motion cannot tell is one standard uncertainty off.
+ * drives). `off` is by how much it moves with what the motion cannot tell.
  */
 export function lawOf(
   motion: TrajectoryFit,
-  other: TrajectoryFit | null,
+  off: readonly number[] | null,
   driven: Driven,
   inertia: number,
   first: TorqueLaw,
 ): TorqueLaw {
   if (motion.status === 'singular') return first
-  const { law, covariance } = asRead(motion, driven.drive, driven.other !== null)
+  const { law, covariance } = asRead(motion, driven.drive, driven.changed === null)
   const parameters = law.map((v) => v * inertia)
   if (!(law[0] > 0) || !parameters.every(Number.isFinite)) return first
-  const moved = driven.other && other && other.status !== 'singular' ? asRead(other, driven.other, true).law : law
-  const off = law.map((v, i) => moved[i] - v)
   return {
     ...first,
     parameters,
-    covariance: covariance.map((row, i) => row.map((v, j) => (v + off[i] * off[j]) * inertia * inertia)),
+    covariance: covariance.map((row, i) => row.map((v, j) => (v + (off ? off[i] * off[j] : 0)) * inertia * inertia)),
   }
 }

@@ -43,6 +43,8 @@ export function jetSpeedFollows(gaugePa: number): number {
  * which holds rotors that keep their speed as well as those that follow the pressure by its root.
  */
 const SPEED_UNSURE = 0.15
+/** As good as known, for a fit. */
+const KNOWN = 1e-3
 /** The same where nobody recorded the pressure: the fall is then only as well known as the motion tells it. */
 const UNSEEN_UNSURE = 0.25
 /** Where no pressure is known: a jet of some bar. */
@@ -84,8 +86,10 @@ function falls(x: number, out: Float64Array): void {
 
 export interface Driven {
   readonly drive: Drive
-  /** Without a column the same with one standard uncertainty more in what the motion cannot tell. */
+  /** The same with one standard uncertainty more in what the motion is not asked; null where it is asked for all. */
   readonly other: Drive | null
+  /** With a column: how the speed follows is not asked of the motion, should what it tells of that be no good. */
+  readonly unasked: { readonly drive: Drive; readonly other: Drive } | null
   readonly nominalGaugePa: number | null
   /** Change of the pressure over the spin-up, over nominal; null without a column. */
   readonly changed: number | null
@@ -183,6 +187,7 @@ export function driveOf(
     return {
       drive: unseen(jetSpeedFollows(SOME_PA), place),
       other: unseen(jetSpeedFollows(SOME_PA) + UNSEEN_UNSURE, place),
+      unasked: null,
       nominalGaugePa: null,
       changed: null,
     }
@@ -201,16 +206,19 @@ export function driveOf(
     }
     out[1] = out[0]
   }
+  const following = (value: number, standardUncertainty: number): Drive => ({
+    factors: [
+      { ...TORQUE_PER_PRESSURE, ...BOTH },
+      { value, standardUncertainty, ...SPEED },
+    ],
+    misread,
+    at,
+  })
+  const follows = jetSpeedFollows(nominalGaugePa)
   return {
-    drive: {
-      factors: [
-        { ...TORQUE_PER_PRESSURE, ...BOTH },
-        { value: jetSpeedFollows(nominalGaugePa), standardUncertainty: SPEED_UNSURE, ...SPEED },
-      ],
-      misread,
-      at,
-    },
+    drive: following(follows, SPEED_UNSURE),
     other: null,
+    unasked: { drive: following(follows, KNOWN), other: following(follows + SPEED_UNSURE, KNOWN) },
     nominalGaugePa,
     changed: (course(1) - start) / nominalGaugePa,
   }
