@@ -159,7 +159,9 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     'The rig states no uncertainty of its flywheel: the bands hold only the scatter of the recording.',
   'table-no-header': 'The file has no header line: columns are numbered, and units have to be chosen.',
   'table-bad-rows': ({ count, lines }) =>
-    `${count} rows were left out because they hold something that is not a number (lines ${lines}).`,
+    count === 1
+      ? `One row was left out because it holds something that is not a number (line ${lines}).`
+      : `${count} rows were left out because they hold something that is not a number (lines ${lines}).`,
   'table-clock': ({ headers }) =>
     `${String(headers)} holds times of day, which are read as seconds from the first row.`,
   'table-stamps': ({ header, rows }) =>

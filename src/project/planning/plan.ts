@@ -52,10 +52,8 @@ export interface StepExpected {
 }
 
 /** A pressure that can be set by hand: whole tens of kilopascals, whole ones below 20, tenths below 2. */
-function settable(pa: number): number {
-  const step = pa < 2e3 ? 100 : pa < 20e3 ? 1e3 : 10e3
-  return Math.round(pa / step) * step
-}
+const stepOf = (pa: number): number => (pa < 2e3 ? 100 : pa < 20e3 ? 1e3 : 10e3)
+const settable = (pa: number): number => Math.round(pa / stepOf(pa)) * stepOf(pa)
 
 /** Supplies whose pressure nobody sets. */
 const GIVES_ITS_OWN: readonly Build['supply']['kind'][] = ['blower', 'breath', 'wind', 'balloon']
@@ -131,18 +129,19 @@ export function planRuns(build: Build, rig: Rig, room: Room, wanted: PlanWanted)
   if (!safe(settable(top))) {
     // the highest that is no “do not run”, by halving, as near as it can be set
     let [low, high] = [0, top]
-    while (high - low > Math.max(500, 0.005 * top)) {
+    while (high - low > 0.005 * top) {
       const middle = 0.5 * (low + high)
       if (safe(middle)) low = middle
       else high = middle
     }
     if (low < 0.02 * top) return null
-    top = Math.max(1e3, low - 5e3)
+    // set to whole steps it comes no higher than that
+    top = low - stepOf(low) / 2
     limitedBy = 'margins'
   }
   const pressures = [
     ...new Set(Array.from({ length: wanted.steps }, (_, i) => settable((top * (i + 1)) / wanted.steps))),
-  ].filter((pa) => pa >= LIMITS.supplyGaugePressurePa[0] && pa <= top + 5e3)
+  ].filter((pa) => pa >= LIMITS.supplyGaugePressurePa[0])
   const found = pressures.map((pa) => stepAt(build, rig, room, pa))
   const spreadShare = wanted.spreadShare ?? USUAL_SPREAD
   const repeats = Math.min(MOST_REPEATS, repeatsFor(wanted.differenceShare / spreadShare))

@@ -213,6 +213,18 @@ test('up to what its own supply gives, where no pressure is named', () => {
   expect(Math.abs(plan.steps.at(-1)!.gaugePressurePa - own)).toBeLessThanOrEqual(5e3)
 })
 
+test('what margins allow is come near to, at low pressures as at high ones, and never passed', () => {
+  const glider = project.builds.find((b) => b.id === 'glider-1')!
+  const stand = methodOf('thrust').newRig('stand')
+  for (const rated of [10e3, 14.4e3, 19.6e3, 23e3, 96e3, 404e3, 406e3]) {
+    const build = { ...glider, supply: { ...glider.supply, ratedGaugePressurePa: rated } } as typeof glider
+    const plan = planRuns(build, stand, room, { ...wanted, gaugePressurePa: 1.5 * rated, steps: 3 })!
+    const top = plan.steps.at(-1)!.gaugePressurePa
+    expect([rated, top <= rated, plan.expected.every((e) => e.state !== 'do not run')]).toEqual([rated, true, true])
+    expect(rated - top).toBeLessThan(rated < 20e3 ? 1.2e3 : 12.5e3)
+  }
+})
+
 test('a speed to stop at is planned where something reads it', () => {
   const stops = (kind: Rig['kind']) =>
     planRuns(spindle, methodOf(kind).newRig('r'), room, { ...wanted, gaugePressurePa: 200e3, steps: 1 })!.steps.map(

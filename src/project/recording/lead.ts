@@ -44,11 +44,11 @@ export function beginningOf(rows: readonly LeadRow[], decimal: Dialect['decimal'
   for (const { shape, data } of shapes) if (data) counts.set(shape, (counts.get(shape) ?? 0) + 1)
   const most = Math.max(0, ...counts.values())
   const first = shapes.findIndex(({ shape, data }) => data && counts.get(shape) === most)
-  // one row of each kind tells nothing
+  // nothing but words: the first row is taken for the header, and the rest is said to be none
   if (first < 0) return { header: rows.length > 0 ? rows.findIndex((r) => r.cells.length > 0) : null, units: null }
   const couldHead = (i: number) => i >= 0 && shapes[i].width >= shapes[first].width && !shapes[i].data
   const units = first - 1
-  const unitsBelow = couldHead(units) && holdsUnits(rows[units].cells) && couldHead(units - 1)
+  const unitsBelow = units > 0 && holdsUnits(rows[units].cells) && couldHead(units - 1)
   let header: number | null = null
   let best = -1
   for (let i = 0; i < first; i++) {

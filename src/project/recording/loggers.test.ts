@@ -104,6 +104,15 @@ describe('units that stand elsewhere than in the header', () => {
     expect(table.columns.map((c) => c.values[2])).toEqual([2, 2 * RPM, 350e3])
     expect([table.rows, table.notes]).toEqual([30, []])
   })
+  test('a row of units that ends before the table does, and says nothing of some columns', () => {
+    const table = tableOf(`Time;n;p;who\n;[rpm];[bar];\n${rows((i) => `12:00:${two(i)};${i};3,5;me`)}`)
+    expect(table.columns.map((c) => [c.unit?.id, c.values[1]])).toEqual([
+      ['s', 1],
+      ['rpm', RPM],
+      ['bar', 350e3],
+    ])
+    expect([table.rows, table.badRows.count]).toEqual([30, 0])
+  })
   test('a cell of another quantity is none of its column', () => {
     const { badRows } = tableOf(`t_s,n_rpm\n${rows((i) => `${i},${i === 2 ? '5 bar' : `${i} rpm`}`)}`)
     expect(badRows.lines).toEqual([4])

@@ -89,7 +89,7 @@ const RATE = /^[^/]*(^|[^a-z])(mm|cm|m|km|ft|ml|l|m3|m³|ft3|cf|g|kg|j|deg|°|%)
 export function unitWritten(text: string): HeaderUnit | null {
   const plain = unitCalled(text)
   if (plain) return plain
-  const over = OVER.exec(text.trim())
+  const over = text.length > LONGEST ? null : OVER.exec(text.trim())
   const unit = over && unitCalled(over[1])
   if (unit?.kind !== 'pressure') return null
   return /^a/i.test(over![2]) ? { ...unit, id: absoluteId(unit.id), absolute: true } : unit
