@@ -2,29 +2,20 @@ import { liveQuery, type Subscription } from 'dexie'
 import { produce, type Draft } from 'immer'
 import type { ProjectBundle } from '../project/archive'
 import type { Project } from '../project/document'
-import { applyEdits, editsBetween } from '../project/edits'
+import { editsBetween } from '../project/edits'
 import { copiesOf } from './copies'
 import type { CopyRow, KettleDb, ProjectRow } from './db'
 import { LiveShelf } from './live'
 import { KeptResults } from './kept-results'
-import { stepsAround, type Step } from './history'
-import { loadRecording, saveRecording } from './recordings'
+import { stepsAround } from './history'
+import { loadRecording } from './recordings'
 import { bringUp, listProjects, putBack, putIn, readRaw, takeOut, type Listed, type RawRow } from './shelf'
 import { CLOSED, type ChangeResult, type StoreState } from './state'
 import { storageWords } from './storage-words'
-import { writeStep, writeUndo, type Base, type Validation, type Written } from './writing'
-
-type Job =
-  | { readonly kind: 'change'; readonly step: Step; readonly force: boolean }
-  | { readonly kind: 'undo' | 'redo' }
-  | { readonly kind: 'recording'; readonly recordingId: string; readonly bytes: Uint8Array }
+import { WriteQueue } from './write-queue'
+import type { Validation, Written } from './writing'
 
 const CURRENT = 'current-project'
-/** Revision of a project that was never on a disk. */
-const IN_MEMORY = -1
-/** How long after a failed write the next is tried, ms. */
-export const RETRY_MS = 5000
-
 /**
  * The open project in memory, its steps of undo and their way to the disk.
  * A change is in memory at once and on disk a moment later; a change from another window comes in through the database.
@@ -34,13 +25,7 @@ export const RETRY_MS = 5000
  */
 export class ProjectStore {
   private state: StoreState = CLOSED
-  private base: Base | null = null
-  private readonly jobs: Job[] = []
-  private working: Promise<void> | null = null
-  private again: ReturnType<typeof setTimeout> | null = null
-  private heldCount = 0
-  /** Bytes that are not on the disk yet. */
-  private readonly unwritten = new Map<string, Uint8Array>()
+  private readonly queue: WriteQueue
   /** What came in from another window while own changes were on their way. */
   private waiting: { readonly row: ProjectRow | undefined } | null = null
   private readonly listeners = new Set<() => void>()
@@ -61,6 +46,12 @@ export class ProjectStore {
   ) {
     this.live = new LiveShelf(db, now)
     this.results = new KeptResults(`${db.name}-results`, program, now)
+    this.queue = new WriteQueue({
+      state: this.snapshot,
+      set: (next) => this.set(next),
+      writer: async () => ({ db, checks: await this.loadChecks(), known: this.known, now }),
+      drained: (last) => this.drained(last),
+    })
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -108,8 +99,8 @@ export class ProjectStore {
     try {
       const { project, recordings } = await fallback()
       await this.loadChecks()
-      for (const [id, bytes] of recordings) this.unwritten.set(id, bytes)
-      this.base = { project, revision: IN_MEMORY }
+      for (const [id, bytes] of recordings) this.queue.unwritten.set(id, bytes)
+      this.queue.from(project)
       this.set({ status: 'open', project, unsaved: { code: 'storage', why: storageWords(why) } })
     } catch (error) {
       this.set({ status: 'failed', problem: `The project could not be opened: ${(error as Error).message}` })
@@ -154,7 +145,7 @@ export class ProjectStore {
   }
 
   private async take(row: ProjectRow, project: Project): Promise<void> {
-    this.base = { project, revision: row.revision }
+    this.queue.from(project, row.revision)
     this.set({ status: 'open', project })
     await this.refreshLabels(row)
   }
@@ -162,18 +153,18 @@ export class ProjectStore {
   private async refreshLabels(row: Pick<ProjectRow, 'id' | 'cursor'>): Promise<void> {
     const version = (await this.loadChecks()).PROJECT_VERSION
     const { undo, redo } = await stepsAround(this.db, row, version)
-    if (this.jobs.length === 0 && row.id === this.state.project?.id)
+    if (!this.queue.busy && row.id === this.state.project?.id)
       this.set({ undoLabel: undo?.label ?? null, redoLabel: redo?.label ?? null })
   }
 
   /** Another window wrote: take its state, unless own changes are on their way (they merge when written). */
   private async fromElsewhere(row: ProjectRow | undefined): Promise<void> {
-    if (this.jobs.length > 0) {
+    if (this.queue.busy) {
       this.waiting = { row }
       return
     }
     if (!row) return this.state.project ? this.set({ unsaved: { code: 'gone' } }) : undefined
-    if (row.id !== this.state.project?.id || !this.base || row.revision <= this.base.revision) return
+    if (row.id !== this.state.project?.id || row.revision <= (this.queue.revision ?? row.revision)) return
     const { parseProject, markKnown, PROJECT_VERSION } = await this.loadChecks()
     const version = (row.document as { schemaVersion?: number } | null)?.schemaVersion ?? 0
     if (version > PROJECT_VERSION) return this.set({ outdated: true })
@@ -207,9 +198,8 @@ export class ProjectStore {
     if (edits.length === 0) return { ok: true }
     const faults = this.checks.projectFaults(next, this.known)
     if (faults.length > 0) return { ok: false, faults }
-    this.jobs.push({ kind: 'change', step: { label, key, edits, at: this.now() }, force: false })
     this.set({ project: next, undoLabel: label, redoLabel: null })
-    void this.work()
+    void this.queue.push({ kind: 'change', step: { label, key, edits, at: this.now() }, force: false })
     return { ok: true }
   }
 
@@ -217,9 +207,7 @@ export class ProjectStore {
   readonly redo = (): Promise<void> => this.step('redo')
 
   private step(kind: 'undo' | 'redo'): Promise<void> {
-    if (!this.state.project) return Promise.resolve()
-    this.jobs.push({ kind })
-    return this.work()
+    return this.state.project ? this.queue.push({ kind }) : Promise.resolve()
   }
 
   /** Puts a change that was held back onto what stands now, over what another window did in the same place. */
@@ -227,15 +215,12 @@ export class ProjectStore {
     const change = this.state.held.find((h) => h.id === id)
     if (!change) return Promise.resolve()
     this.letGo(id)
-    const step = { label: change.label, key: null, edits: change.edits, at: this.now() }
-    this.jobs.push({ kind: 'change', step, force: true })
-    this.replay()
-    return this.work()
+    return this.queue.force({ label: change.label, key: null, edits: change.edits, at: this.now() })
   }
   readonly letGo = (id: number): void => this.set({ held: this.state.held.filter((h) => h.id !== id) })
 
   /** Tries again at once what could not be written. */
-  readonly retry = (): Promise<void> => (this.base?.revision === IN_MEMORY ? this.putBack() : this.work())
+  readonly retry = (): Promise<void> => (this.queue.inMemory ? this.putBack() : this.queue.work())
 
   /** Writes a project that is gone from the store down again, as it stands on this page. */
   readonly putBack = async (): Promise<void> => {
@@ -243,45 +228,17 @@ export class ProjectStore {
     if (!project) return
     try {
       if (!this.db.isOpen()) await this.db.open()
-      this.jobs.length = 0
-      await putBack(this.db, project, (this.base?.revision ?? 0) + 1, this.unwritten, this.now())
-      this.unwritten.clear()
+      this.queue.clear()
+      await putBack(this.db, project, (this.queue.revision ?? 0) + 1, this.queue.unwritten, this.now())
+      this.queue.unwritten.clear()
       await this.open(project.id)
     } catch (error) {
       this.set({ unsaved: { code: 'storage', why: storageWords(error) } })
     }
   }
 
-  /** Does what is waiting, one after the other; stops where the storage fails, and tries again later. */
-  private work(): Promise<void> {
-    if (this.again) clearTimeout(this.again)
-    this.again = null
-    if (!this.state.saving) this.set({ saving: true })
-    this.working ??= this.drain().finally(() => {
-      this.working = null
-      // what was asked for while the last of it ended
-      if (this.jobs.length > 0 && !this.state.unsaved && !this.state.outdated) void this.work()
-    })
-    return this.working
-  }
-
-  private async drain(): Promise<void> {
-    let last: Written | null = null
-    try {
-      while (this.jobs.length > 0) {
-        const written = await this.run(this.jobs[0])
-        if (written?.outcome === 'newer') return this.set({ outdated: true, unsaved: { code: 'outdated' } })
-        if (written?.outcome === 'gone') return this.set({ unsaved: { code: 'gone' } })
-        last = this.settle(this.jobs.shift() as Job, written) ?? last
-      }
-      this.set({ unsaved: this.unwritten.size > 0 || this.base?.revision === IN_MEMORY ? this.state.unsaved : null })
-    } catch (error) {
-      this.set({ unsaved: { code: 'storage', why: storageWords(error) } })
-      this.again = setTimeout(() => void this.work(), RETRY_MS)
-      if (typeof this.again === 'object' && 'unref' in this.again) this.again.unref()
-    } finally {
-      this.set({ saving: false })
-    }
+  /** After a write: what came in from elsewhere meanwhile, and the labels of what can be undone. */
+  private async drained(last: Written | null): Promise<void> {
     const { waiting } = this
     this.waiting = null
     if (waiting) await this.fromElsewhere(waiting.row)
@@ -294,49 +251,8 @@ export class ProjectStore {
     if (row) await this.refreshLabels(row)
   }
 
-  private async run(job: Job): Promise<Written | null> {
-    const { project } = this.state
-    if (!project || !this.base) return null
-    if (job.kind === 'recording') {
-      await saveRecording(this.db, project.id, job.recordingId, job.bytes)
-      this.unwritten.delete(job.recordingId)
-      return null
-    }
-    const writer = { db: this.db, checks: await this.loadChecks(), known: this.known, now: this.now }
-    return job.kind === 'change'
-      ? writeStep(writer, project.id, this.base, job.step, job.force)
-      : writeUndo(writer, project.id, this.base, job.kind)
-  }
-
-  /** Takes over what a write came to. */
-  private settle(job: Job, written: Written | null): Written | null {
-    if (!written || !('base' in written)) return written
-    this.base = written.base
-    if (written.outcome === 'held') {
-      const label = job.kind === 'change' ? job.step.label : job.kind
-      const edits = job.kind === 'change' ? job.step.edits : []
-      this.set({ held: [...this.state.held, { id: ++this.heldCount, label, edits, why: written.why }] })
-    }
-    const asExpected = written.outcome === 'kept' && !written.merged && job.kind === 'change'
-    if (!asExpected) this.replay()
-    return written
-  }
-
-  /** The page's state anew: what is on the disk, and on it what is still on its way. */
-  private replay(): void {
-    if (!this.base) return
-    const project = this.jobs.reduce((at, job) => {
-      if (job.kind !== 'change') return at
-      const applied = applyEdits(at, job.step.edits, { force: job.force })
-      return applied.ok ? applied.project : at
-    }, this.base.project)
-    this.set({ project })
-  }
-
   /** Resolves when all changes made so far are on disk, or held in memory because the storage does not take them. */
-  readonly settled = async (): Promise<void> => {
-    while (this.working) await this.working
-  }
+  readonly settled = (): Promise<void> => this.queue.settled()
 
   /** Adds a whole project and opens it. A project of the same id gets a new one, so nothing is overwritten. */
   async add(bundle: ProjectBundle, { onlyIfEmpty = false } = {}): Promise<void> {
@@ -352,14 +268,13 @@ export class ProjectStore {
    * tried again.
    */
   addRecording(recordingId: string, bytes: Uint8Array): Promise<void> {
-    this.unwritten.set(recordingId, bytes)
-    this.jobs.push({ kind: 'recording', recordingId, bytes })
-    return this.work()
+    this.queue.unwritten.set(recordingId, bytes)
+    return this.queue.push({ kind: 'recording', recordingId, bytes })
   }
 
   async recordingBytes(recordingId: string): Promise<Uint8Array | null> {
     const projectId = this.state.project?.id
-    const inMemory = this.unwritten.get(recordingId)
+    const inMemory = this.queue.unwritten.get(recordingId)
     if (inMemory || !projectId) return inMemory ?? null
     return loadRecording(this.db, projectId, recordingId)
   }
@@ -402,7 +317,7 @@ export class ProjectStore {
     const parsed = parseProject(raw.document)
     if (this.state.project?.id === projectId) {
       this.close()
-      this.jobs.length = 0
+      this.queue.clear()
       this.set({ unsaved: null, held: [] })
       const other = (await this.projects()).find((p) => p.id !== projectId)
       if (other) await this.open(other.id)
@@ -421,7 +336,7 @@ export class ProjectStore {
   readonly tell = (problem: string | null): void =>
     this.set(problem === null ? { problem, unopened: null } : { problem })
   close(): void {
-    if (this.again) clearTimeout(this.again)
+    this.queue.rest()
     this.watching?.unsubscribe()
     this.watching = null
   }

@@ -28,7 +28,7 @@ export type Written =
   /** There was nothing to do. */
   | { readonly outcome: 'nothing' }
 
-interface Writer {
+export interface Writer {
   readonly db: KettleDb
   readonly checks: Validation
   readonly known: Checks.Known

@@ -1,4 +1,5 @@
 export * from './mean'
+export * from './curve-fit'
 export * from './least-squares'
 export * from './least-median'
 export * from './measured'

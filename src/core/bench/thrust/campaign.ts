@@ -14,17 +14,21 @@ export const THRUST_CONDITIONS = [
   'wind',
   'span to 1 %',
   'a vessel’s own',
+  'short',
 ] as const
 export type ThrustCondition = (typeof THRUST_CONDITIONS)[number]
 export const THRUST_FIGURES = ['thrust', 'impulse', 'runTime'] as const
 
-/** A vessel, emptied by the gas itself and not by a closed form, through a valve that takes its time. */
-function vesselOf(between: (low: number, high: number) => number) {
+/**
+ * A vessel, emptied by the gas itself and not by a closed form, through a valve that takes its time; or through a neck
+ * so wide that its push lasts a few turns of the stand's ring.
+ */
+function vesselOf(between: (low: number, high: number) => number, short: boolean) {
   const volumeM3 = between(0.3e-3, 2e-3)
   return vesselPush({
     paAbs: 101_325 + between(2e5, 8e5),
     volumeM3,
-    throatM2: between(2e-6, 9e-6),
+    throatM2: short ? between(12e-3, 22e-3) * volumeM3 : between(2e-6, 9e-6),
     opensInS: between(0.005, 0.04),
     wallWPerK: between(0.5, 2) * wallConductance(volumeM3),
   })
@@ -37,13 +41,14 @@ export function thrustRun(
 ): { reduction: ThrustReduction | null; truth: ReturnType<typeof trueThrust> } {
   const random = seededRandom(seed * 7919 + 29)
   const between = (low: number, high: number) => low + (high - low) * random()
-  const own = condition === 'a vessel’s own' ? vesselOf(between) : null
+  const short = condition === 'short'
+  const own = condition === 'a vessel’s own' || short ? vesselOf(between, short) : null
   const a = own ? own.truth.thrust : between(4, 40)
   const bottle = condition === 'regulated' ? false : condition === 'bottle' || random() < 0.6
   const closed: PushTruth = bottle
     ? { kind: 'bottle', aN: a, bN: a * between(0.12, 0.3), tauS: between(0.25, 1.2) }
     : { kind: 'regulated', forceN: a, opensInS: between(0.01, 0.05), lastsS: between(2, 6), endShare: between(0.94, 1) }
-  const rings = condition === 'rings' || random() < 0.5
+  const rings = condition === 'rings' || short || random() < 0.5
   const openS = between(1.5, 3)
   const lasts = own ? own.truth.runTime : closed.kind === 'bottle' ? bottleEnds(closed) : closed.lastsS
   const size = 0.001 * a

@@ -1,9 +1,10 @@
 import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
 import { mean, median, varianceOf, type Measured } from '../../statistics'
-import { beginningOf, startOf } from './opening'
+import { beginningOf } from './opening'
 import { QUIET_ROWS, leftOfCourse, noiseOf, slownessOf, smoothed, zeroOf } from './quiet'
 import { pushRows } from './push-rows'
+import { runningDown } from './running-down'
 import type { Ring } from './stand-response'
 import { inBlocks } from '../in-blocks'
 import { timeRises } from '../time-rises'
@@ -31,6 +32,8 @@ export interface ThrustReduction {
   /** Of a supply that runs down at the opening, of a steady one over the middle of the push. */
   readonly thrust: Measured
   readonly steady: boolean
+  /** Told by the whole push as that of a vessel which empties itself. */
+  readonly asVessel: boolean
   readonly impulse: Measured
   /** From the opening until a twentieth of the thrust is left; of a steady push from half to half. */
   readonly runTime: Measured
@@ -63,10 +66,10 @@ const OVER_NOISE = 12
 const STEADY_SHARE = 0.1
 /** A push has risen at this share of its highest. */
 const RISEN = 0.9
-/** By so much slow noise lifts the end of a polynomial through it. */
-const SLOW_AT_START = 2
 /** What a ring leaves at most in a mean over one turn of it, of the push that ended. */
 const MOST_LEFT_OF_RING = 0.1
+/** A ring has died away after so many times of its own, a twentieth being left, or after so long, s. */
+const [SWUNG_OUT, MOST_SWINGS_S] = [Math.log(20), 3] as const
 /** Of an emptying vessel's impulse, what follows too weakly to be told from the zero. */
 const UNSEEN_TAIL = 0.004
 /** Share of the thrust at which its push counts as over. */
@@ -172,22 +175,18 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   const wanted = early.ring ? Math.min(0.8 * lasts, 2.2 / early.ring.frequencyHz) : 0
   const window = Math.max(windowS, wanted)
   const begins = window > windowS ? beginningOf(time, over, time[found] - stepS / 2, window, stepS) : early
-  const { openS, ring } = begins
-  const still = ring ? 1 / ring.frequencyHz : 6 * stepS
+  const still = begins.ring ? 1 / begins.ring.frequencyHz : 6 * stepS
   const thrustN = smoothed(time, over, still)
 
-  // impulse: as far as the stand has swung out, or the recording goes
-  const end = Math.min(time.length - 1, time.findIndex((t) => t > time[gone] + restS) - 1)
-  const lastRow = end > 0 ? end : time.length - 1
-  const { area, one, slope } = areaOf(time, over, Math.max(0, found - 2), lastRow, zero.middleS)
   const span = settings.spanRelativeUncertainty
   if (sides === 1) notes.push(said('thrust-zero-one-side'))
 
   // thrust: of the opening, or of the plateau
   // after a sharp end the stand goes on ringing: the push itself is over before
   const highest = thrustN.reduce((m, f) => Math.max(m, f), 0)
-  const pushed = time[thrustN.findLastIndex((f, i) => i <= gone && f > MOST_LEFT_OF_RING * highest)] - openS
-  const middle = time.flatMap((t, i) => (t > openS + 0.2 * pushed && t < openS + 0.8 * pushed ? [i] : []))
+  const pushed = time[thrustN.findLastIndex((f, i) => i <= gone && f > MOST_LEFT_OF_RING * highest)] - begins.openS
+  const [from, to] = [0.2, 0.8].map((share) => begins.openS + share * pushed)
+  const middle = time.flatMap((t, i) => (t > from && t < to ? [i] : []))
   const levels = middle.map((i) => thrustN[i])
   const plateau = mean(middle.map((i) => over[i]))
   // by thirds, so that what is left of a ring does not count
@@ -197,19 +196,29 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   // short quiet parts hardly tell how slow their noise is: a long push tells it as well
   const course = leftOfCourse(time, over, middle)
   const slowness = course && course.noise.length > quiet.length ? slownessOf([zero.left, course]) : zero.slowness
-  const zeroVariance = slowness * varianceOf([one, slope], zero.fit.covariance)
-  const noiseVariance = slowness * zero.noise ** 2 * stepS * one
   const zeroAt = (t: number) => Math.sqrt(slowness * varianceOf([1, t - zero.middleS], zero.fit.covariance))
   // what moves slower than from row to row moves the start as a whole, and a bent course follows it to its end
   const slow = Math.sqrt(Math.max(0, zero.noise ** 2 - noise ** 2))
-  const start = startOf(time, over, begins, window, stepS)
-  const startU = Math.hypot(start.standardUncertaintyN, SLOW_AT_START * slow)
-  const level = steady
-    ? {
-        value: plateau,
-        u: Math.hypot(zero.noise * Math.sqrt(slowness / middle.length), moved / 20),
-      }
-    : { value: start.valueN, u: startU }
+  const running = steady
+    ? null
+    : runningDown(
+        { timeS: time, overN: over, stepS, found, gone, restS },
+        begins,
+        window,
+        { noise: zero.noise, slowness },
+        slow,
+      )
+  const { openS, ring, opensInS } = running?.begins ?? begins
+  const level = running
+    ? { value: running.thrustN, u: running.standardUncertaintyN }
+    : { value: plateau, u: Math.hypot(zero.noise * Math.sqrt(slowness / middle.length), moved / 20) }
+  // impulse: as far as the stand has swung out, or the recording goes
+  const swingsS = ring ? SWUNG_OUT / (ring.dampingRatio * 2 * Math.PI * ring.frequencyHz) : 0
+  const end = time.findIndex((t) => t > time[gone] + Math.max(restS, Math.min(MOST_SWINGS_S, swingsS)))
+  const lastRow = end > 0 ? end - 1 : time.length - 1
+  const { area, one, slope } = areaOf(time, over, Math.max(0, found - 2), lastRow, zero.middleS)
+  const zeroVariance = slowness * varianceOf([one, slope], zero.fit.covariance)
+  const noiseVariance = slowness * zero.noise ** 2 * stepS * one
   // a stand that does not ring jumps between two rows, one that rings bends there: where in between, nobody saw
   const jump = ring
     ? level.value * Math.min(1, (2 * Math.PI * ring.frequencyHz * stepS) ** 2 / 12)
@@ -250,7 +259,7 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   const smoothNoise = zero.noise * Math.sqrt((slowness * stepS) / still) + zeroAt(ends.atS)
   // a damped stand reads a course late; of a steady push beginning and end alike
   const lagS = ring && !steady ? ring.dampingRatio / (Math.PI * ring.frequencyHz) : 0
-  const runTime: Measured = {
+  const read = {
     value: ends.atS - lagS - beganS,
     standardUncertainty: Math.hypot(
       smoothNoise / ends.slope,
@@ -259,8 +268,8 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
       // smoothing moves a crossing where the trace bends, and a ring leaves a little in it
       steady ? (ring ? 0.05 * still : 0) : sharp ? still / 12 : still ** 2 / (12 * lasts),
     ),
-    unit: 's',
   }
+  const runTime: Measured = { ...(running?.endsAfter(LAST_SHARE, read, zeroAt(ends.atS)) ?? read), unit: 's' }
   const highestReadingN = Math.max(...over.slice(found, gone + 1))
   if (ring && highestReadingN > 1.1 * level.value)
     notes.push(said('thrust-rings', { frequencyHz: ring.frequencyHz, share: highestReadingN / level.value - 1 }))
@@ -275,19 +284,20 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
     },
     thrust,
     steady,
+    asVessel: running?.asVessel ?? false,
     impulse: { value: area, standardUncertainty: impulseU, unit: 'N·s' },
     runTime,
     highestReadingN,
     ring,
-    opensInS: begins.opensInS,
+    opensInS,
     pulls,
-    // in its first part the push is what was fitted: a mean over the ring would slur its rise
+    // as far as it was fitted: a mean over the ring would slur its rise
     curve: {
       timeS: time,
       readN: over,
-      thrustN: steady
-        ? thrustN
-        : thrustN.map((f, i) => (time[i] < openS ? 0 : time[i] < openS + window ? start.push(time[i]) : f)),
+      thrustN: running
+        ? thrustN.map((f, i) => (time[i] < openS ? 0 : time[i] < running.followedUntilS ? running.push(time[i]) : f))
+        : thrustN,
     },
     sharedRelativeUncertainty: span,
     notes,

@@ -49,3 +49,29 @@ export function standColumns(degree: number, tauS: readonly number[], ring: Ring
 
 /** What a stand at rest reads at a time after a push of tau^k began: one number of `standColumns`. */
 export const standReads = (k: number, tauS: number, ring: Ring): number => standColumns(k, [tauS], ring)[k][0]
+
+/**
+ * Where a stand at rest stands at 0, step, 2 step, … under a force that goes straight from each to the next, and how
+ * fast it moves there. Exact: closed form of x'' + 2 zeta w x' + w^2 x = w^2 f over each step, damping below critical.
+ */
+export function standFollows(
+  force: Float64Array,
+  stepS: number,
+  { frequencyHz, dampingRatio: zeta }: Ring,
+): { readonly place: Float64Array; readonly speed: Float64Array } {
+  const w = 2 * Math.PI * frequencyHz
+  const turns = w * Math.sqrt(1 - zeta * zeta)
+  const left = Math.exp(-zeta * w * stepS)
+  const [cosine, sine] = [left * Math.cos(turns * stepS), left * Math.sin(turns * stepS)]
+  const [place, speed] = [new Float64Array(force.length), new Float64Array(force.length)]
+  for (let i = 0; i + 1 < force.length; i++) {
+    const slope = (force[i + 1] - force[i]) / stepS
+    // it follows a straight force by a lag; what it is off from there swings out
+    const lag = (2 * zeta * slope) / w
+    const [off, drifts] = [place[i] - (force[i] - lag), speed[i] - slope]
+    const b = (drifts + zeta * w * off) / turns
+    place[i + 1] = force[i + 1] - lag + off * cosine + b * sine
+    speed[i + 1] = slope + (b * turns - zeta * w * off) * cosine - (off * turns + zeta * w * b) * sine
+  }
+  return { place, speed }
+}

@@ -1,0 +1,114 @@
+import { startOf, type Beginning } from './opening'
+import type { Zero } from './quiet'
+import { vesselFit } from './vessel-fit'
+
+/** A push over its zero, and where it lies in its rows. */
+export interface PushTrace {
+  readonly timeS: readonly number[]
+  readonly overN: readonly number[]
+  readonly stepS: number
+  readonly found: number
+  readonly gone: number
+  /** How long its stand swings out after it. */
+  readonly restS: number
+}
+
+/** A figure, and one standard uncertainty of it. */
+interface Told {
+  readonly value: number
+  readonly standardUncertainty: number
+}
+
+/** A push that runs down: how it begins, and what drives it as far as a fit follows it. */
+export interface RunningDown {
+  readonly begins: Beginning
+  /** Of the open valve at the first pressure. */
+  readonly thrustN: number
+  readonly standardUncertaintyN: number
+  /** Told by the whole push as a vessel's. */
+  readonly asVessel: boolean
+  /** From the opening until a share of the thrust is left, s: as it was read, or by the fit, with a zero so unsure. */
+  readonly endsAfter: (share: number, read: Told, zeroU: number) => Told
+  readonly push: (timeS: number) => number
+  readonly followedUntilS: number
+}
+
+/** Rows before a push that are looked at with it. */
+const BEFORE_ROWS = 8
+/** By so much slow noise lifts the end of a polynomial through it. */
+const SLOW_AT_START = 2
+/** No vessel lets its air go quite as a perfect gas through a hole without losses: share of thrust and run time. */
+const UNEVEN = 0.005
+/** A push is a vessel's where the fit leaves so many times the noise, nearly one until so many; by so much it is unsure. */
+const [A_VESSELS, NEARLY, MISSED] = [3, 30, 1.5] as const
+/** Two fits that lie apart by so many of their uncertainties do not agree. */
+const APART = 2
+
+/** The surer of two; where they do not agree the vessel's, if it lies on the recording. */
+function ofTwo(own: Told, vessels: Told, lies: boolean): Told {
+  const apart =
+    Math.abs(own.value - vessels.value) > APART * Math.hypot(own.standardUncertainty, vessels.standardUncertainty)
+  return vessels.standardUncertainty < own.standardUncertainty || (apart && lies) ? vessels : own
+}
+
+/**
+ * Thrust at the opening of a push that runs down, in two ways: its first part as a smooth course of no law, and the
+ * whole of it as a vessel's. Of a short push the first tells next to nothing, ring, valve and moment being unknown at
+ * once; the second holds where the push is a vessel's. What is told is the surer one; where they do not agree, the
+ * vessel's if it lies on the recording.
+ * @param zero of the cell, with its noise; `slow` the part of the noise that is slower than from row to row, N.
+ */
+export function runningDown(
+  trace: PushTrace,
+  begins: Beginning,
+  windowS: number,
+  { noise, slowness }: Pick<Zero, 'noise' | 'slowness'>,
+  slow: number,
+): RunningDown {
+  const { timeS, overN, stepS, found, gone, restS } = trace
+  const start = startOf(timeS, overN, begins, windowS, stepS)
+  const smooth: RunningDown = {
+    begins,
+    thrustN: start.valueN,
+    standardUncertaintyN: Math.hypot(start.standardUncertaintyN, SLOW_AT_START * slow),
+    asVessel: false,
+    endsAfter: (_, read) => read,
+    push: start.push,
+    followedUntilS: begins.openS + windowS,
+  }
+  const rows = timeS.flatMap((t, i) => (i >= found - BEFORE_ROWS && t <= timeS[gone] + 2 * restS ? [i] : []))
+  const vessel = vesselFit({
+    timeS: rows.map((i) => timeS[i]),
+    overN: rows.map((i) => overN[i]),
+    stepS,
+    risesS: timeS[found],
+    lastsS: timeS[gone] - timeS[found],
+    noiseN: noise,
+  })
+  if (!vessel || vessel.misses > NEARLY) return smooth
+  const { thrustN, misses, endsAfter } = vessel
+  const missedN = MISSED * noise * Math.sqrt(Math.max(0, misses - 1))
+  const fits = Math.sqrt(slowness)
+  const standardUncertaintyN = Math.hypot(fits * vessel.standardUncertaintyN, UNEVEN * thrustN, missedN)
+  const lies = misses < A_VESSELS
+  const whole = { value: thrustN, standardUncertainty: standardUncertaintyN }
+  const first = { value: smooth.thrustN, standardUncertainty: smooth.standardUncertaintyN }
+  const told = ofTwo(first, whole, lies)
+  if (!lies && told === first) return smooth
+  return {
+    begins: vessel,
+    thrustN: told.value,
+    standardUncertaintyN: told.standardUncertainty,
+    asVessel: told === whole,
+    endsAfter: (share, read, zeroU) => {
+      const { valueS, standardUncertaintyS } = endsAfter(share)
+      // how steep its end is, by the time from there to half of what is left
+      const steepNPerS = (share * thrustN) / 2 / Math.max(stepS, endsAfter(share / 2).valueS - valueS)
+      const fromZero = Math.hypot(missedN, zeroU) / steepNPerS
+      const u = Math.hypot(fits * standardUncertaintyS, UNEVEN * valueS, fromZero)
+      return ofTwo(read, { value: valueS, standardUncertainty: u }, lies)
+    },
+    push: vessel.push,
+    followedUntilS: Infinity,
+  }
+}
