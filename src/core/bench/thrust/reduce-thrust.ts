@@ -68,6 +68,11 @@ const STEADY_SHARE = 0.1
 const RISEN = 0.9
 /** What a ring leaves at most in a mean over one turn of it, of the push that ended. */
 const MOST_LEFT_OF_RING = 0.1
+/**
+ * What is cold in an emptied vessel pushes on a little as it warms: zero is sought so much of the push later, where so
+ * much of what follows is left.
+ */
+const [LATER, GOES_ON] = [0.5, 0.35] as const
 /** A ring has died away after so many times of its own, a twentieth being left, or after so long, s. */
 const [SWUNG_OUT, MOST_SWINGS_S] = [Math.log(20), 3] as const
 /** Of an emptying vessel's impulse, what follows too weakly to be told from the zero. */
@@ -144,7 +149,10 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   // after the push the stand swings out
   const restS = Math.max(0.2, 0.12 * lasts)
   const before = time.flatMap((_, i) => (i < found - 2 ? [i] : []))
-  const after = time.flatMap((t, i) => (t > time[gone] + restS ? [i] : []))
+  const laterS = Math.max(restS, LATER * lasts)
+  const [soon, late] = [restS, laterS].map((s) => time.flatMap((t, i) => (t > time[gone] + s ? [i] : [])))
+  const goesOn = late.length >= Math.max(QUIET_ROWS, GOES_ON * soon.length)
+  const after = goesOn ? late : soon
   const sides = after.length >= QUIET_ROWS ? 2 : 1
   if (pulls && sides === 1)
     throw fault(
@@ -214,7 +222,9 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
     : { value: plateau, u: Math.hypot(zero.noise * Math.sqrt(slowness / middle.length), moved / 20) }
   // impulse: as far as the stand has swung out, or the recording goes
   const swingsS = ring ? SWUNG_OUT / (ring.dampingRatio * 2 * Math.PI * ring.frequencyHz) : 0
-  const end = time.findIndex((t) => t > time[gone] + Math.max(restS, Math.min(MOST_SWINGS_S, swingsS)))
+  const end = time.findIndex(
+    (t) => t > time[gone] + Math.max(goesOn && !steady ? laterS : restS, Math.min(MOST_SWINGS_S, swingsS)),
+  )
   const lastRow = end > 0 ? end - 1 : time.length - 1
   const { area, one, slope } = areaOf(time, over, Math.max(0, found - 2), lastRow, zero.middleS)
   const zeroVariance = slowness * varianceOf([one, slope], zero.fit.covariance)
