@@ -82,6 +82,7 @@ describe('a push of a few turns of the ring, at eighty rows a second', () => {
       bottle(0.52e-3, 7.6e-3, 6.1e5),
       { ring: { frequencyHz: 27, dampingRatio: 0.055 } },
     ],
+    ['0.7 litres, a ring of 23 Hz', bottle(0.72e-3, 7.9e-3, 6.3e5), { ring: { frequencyHz: 23, dampingRatio: 0.036 } }],
     ['a tap that takes as long as the push', bottle(1.5e-3, 6.9e-3, 3.5e5, 0.048), {}],
     ['a stand that hardly rings', bottle(1.5e-3, 4.3e-3, 2.8e5), { ring: { frequencyHz: 15, dampingRatio: 0.4 } }],
   ])('%s: thrust of the opening and run time', (_, { push, truth }, more) => {
