@@ -60,6 +60,24 @@ test('while an own change is on its way, what another window writes does not pus
   other.close()
 })
 
+test('who changes something more in answer to a change comes after it, on the page and on the disk', async () => {
+  const { db, store } = await fresh()
+  const leave = store.subscribe(() => {
+    if (name(store) === 'One') rename(store, 'Two')
+  })
+  rename(store, 'One')
+  leave()
+  await store.settled()
+  expect([name(store), store.snapshot().held]).toEqual(['Two', []])
+  store.close()
+  const again = new ProjectStore(db, now)
+  await again.openLast(() => Promise.reject(new Error('not needed')))
+  expect([name(again), again.snapshot().undoLabel]).toEqual(['Two', 'name Two'])
+  await again.undo()
+  expect(name(again)).toBe('One')
+  again.close()
+})
+
 test('undo and redo, also after a reload; a new change drops what was undone', async () => {
   const { db, store } = await fresh()
   rename(store, 'One')

@@ -16,6 +16,7 @@ import { WriteQueue } from './write-queue'
 import type { Validation, Written } from './writing'
 
 const CURRENT = 'current-project'
+
 /**
  * The open project in memory, its steps of undo and their way to the disk.
  * A change is in memory at once and on disk a moment later; a change from another window comes in through the database.
@@ -198,8 +199,10 @@ export class ProjectStore {
     if (edits.length === 0) return { ok: true }
     const faults = this.checks.projectFaults(next, this.known)
     if (faults.length > 0) return { ok: false, faults }
+    // in its place before anyone hears of it: who changes something more in answer comes after it
+    this.queue.add({ kind: 'change', step: { label, key, edits, at: this.now() }, force: false })
     this.set({ project: next, undoLabel: label, redoLabel: null })
-    void this.queue.push({ kind: 'change', step: { label, key, edits, at: this.now() }, force: false })
+    void this.queue.work()
     return { ok: true }
   }
 

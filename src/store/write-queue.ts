@@ -61,8 +61,13 @@ export class WriteQueue {
     this.base = { project, revision }
   }
 
-  push(job: Job): Promise<void> {
+  /** Puts something behind what waits, to be written with the next `work`. */
+  add(job: Job): void {
     this.jobs.push(job)
+  }
+
+  push(job: Job): Promise<void> {
+    this.add(job)
     return this.work()
   }
 

@@ -41,6 +41,8 @@ const SLOW_AT_START = 2
 const UNEVEN = 0.005
 /** A push is a vessel's where the fit leaves so many times the noise, nearly one until so many; by so much it is unsure. */
 const [A_VESSELS, NEARLY, MISSED] = [3, 30, 1.5] as const
+/** A push of more turns of its ring than these, whose first part is as sure as this, is told by that alone. */
+const [LONG, SURE, SETTLES_ROWS] = [100, 0.0075, 4] as const
 /** Two fits that lie apart by so many of their uncertainties do not agree. */
 const APART = 2
 
@@ -76,6 +78,9 @@ export function runningDown(
     push: start.push,
     followedUntilS: begins.openS + windowS,
   }
+  // a stand without a ring has settled within a few rows
+  const turns = (timeS[gone] - timeS[found]) * (begins.ring?.frequencyHz ?? 1 / (SETTLES_ROWS * stepS))
+  if (turns > LONG && smooth.standardUncertaintyN < SURE * smooth.thrustN) return smooth
   const rows = timeS.flatMap((t, i) => (i >= found - BEFORE_ROWS && t <= timeS[gone] + 2 * restS ? [i] : []))
   const vessel = vesselFit({
     timeS: rows.map((i) => timeS[i]),

@@ -1,5 +1,5 @@
 import { rootBetween } from '../../numerics'
-import { curveFit, varianceOf, type CurveFit, type CurveNumber } from '../../statistics'
+import { curveFit, mean, varianceOf, type CurveFit, type CurveNumber } from '../../statistics'
 import { emptyingCourse, type Emptying } from './emptying'
 import { standFollows, type Ring } from './stand-response'
 
@@ -53,8 +53,8 @@ interface Found extends CurveFit {
   readonly numbers: Numbers
 }
 
-/** Steps in a turn of a ring. */
-const IN_A_TURN = 24
+/** Steps in a turn of a ring, and in a push. */
+const [IN_A_TURN, IN_A_PUSH] = [24, 500] as const
 /** So much of its thrust is left about where a push is seen to end. */
 const GONE = 0.03
 /** Pressure over the room's, as a logarithm, and exponent as they are known without a gauge. Our own estimate. */
@@ -62,8 +62,11 @@ const OVER_ROOM = { value: Math.log(5), standardUncertainty: 0.6, least: Math.lo
 const EXPONENT = { value: 1.25, standardUncertainty: 0.12, least: 1, most: 1.4 } as const
 /** A valve opens within a share of the push. */
 const OPENS = { standardUncertainty: 0.2, most: 0.5 } as const
-/** Rings that are tried: from this frequency on, each so many times the last, up to a share of the rows' rate. */
-const [SLOWEST_HZ, NEXT_RING, MOST_RING] = [3, 1.06, 0.45] as const
+/**
+ * Rings that are tried: from this frequency on, each so many times the last, up to a share of the rows' rate and so many
+ * turns in a push: where there are more its first part tells enough.
+ */
+const [SLOWEST_HZ, NEXT_RING, MOST_RING, MOST_TURNS] = [3, 1.06, 0.45, 150] as const
 const DAMPED = [0.03, 0.12, 0.4] as const
 const [LEAST_DAMPED, MOST_DAMPED] = [0.002, 0.8] as const
 /** Courses that are tried, as shares of how long it is seen to push, and moments, in rows from the first that rises. */
@@ -129,30 +132,39 @@ class PushRows {
   readonly forS: number
   readonly noiseN: number
   readonly read: Float64Array
+  private readonly mostHz: number
   private readonly size: number
 
   constructor(readonly push: WholePush) {
-    const { timeS, risesS, stepS, overN, noiseN } = push
+    const { timeS, risesS, lastsS, stepS, overN, noiseN } = push
+    this.mostHz = Math.min(MOST_RING / stepS, MOST_TURNS / lastsS)
     this.size = Math.ceil(timeS.length / MOST_ROWS)
     this.noiseN = noiseN / Math.sqrt(this.size)
     this.forS = timeS[timeS.length - 1] - risesS + 4 * stepS
-    this.read = this.inBlocks((i) => overN[i])
+    this.read = Float64Array.from({ length: Math.floor(timeS.length / this.size) }, (_, k) =>
+      mean(overN.slice(k * this.size, (k + 1) * this.size)),
+    )
   }
 
-  private inBlocks(of: (row: number) => number): Float64Array {
-    const means = new Float64Array(Math.floor(this.push.timeS.length / this.size))
-    for (let k = 0; k < means.length; k++)
-      for (let i = 0; i < this.size; i++) means[k] += of(k * this.size + i) / this.size
+  /** A course in the place of the push; of blocks beyond where its valve opens by Simpson's rule. */
+  private at(course: Course, { opensInS, ...n }: Numbers, thrustN = 1): Float64Array {
+    const { size } = this
+    const { timeS, stepS } = this.push
+    const openS = openedAt({ opensInS, ...n })
+    const means = new Float64Array(this.read.length)
+    for (let k = 0; k < means.length; k++) {
+      const [from, to] = [timeS[k * size] - stepS / 2 - openS, timeS[k * size + size - 1] + stepS / 2 - openS]
+      if (to <= 0) continue
+      if (size > 1 && from > opensInS) means[k] = (course(from) + 4 * course((from + to) / 2) + course(to)) / 6
+      else for (let i = 0; i < size; i++) means[k] += course(timeS[k * size + i] - openS) / size
+      means[k] *= thrustN
+    }
     return means
   }
 
-  /** A course in the place of the push. */
-  readonly at = (course: Course, openS: number, thrustN = 1): Float64Array =>
-    this.inBlocks((i) => thrustN * course(this.push.timeS[i] - openS))
-
   private model(n: Numbers): Float64Array {
     const course = emptyingCourse(emptyingOf(n))
-    return this.at(readBy(ringOf(n), course, this.forS, this.push.stepS / 2), openedAt(n), n.thrustN)
+    return this.at(readBy(ringOf(n), course, this.forS, this.push.lastsS / IN_A_PUSH), n, n.thrustN)
   }
 
   /** The best thrust of a course and what it leaves. */
@@ -176,15 +188,15 @@ class PushRows {
       const plain = { ...typical, lnTauS: Math.log((share * lastsS) / unitLasts) }
       const course = emptyingCourse(emptyingOf({ ...plain, thrustN: 1, middleS: 0 }))
       const tried = (into: Begun[], ring: Ring | null, more: Partial<Numbers>) => {
-        const reads = readBy(ring, course, this.forS, stepS / 2)
+        const reads = readBy(ring, course, this.forS, lastsS / IN_A_PUSH)
         for (const rows of MOMENTS) {
           const middleS = risesS + rows * stepS
-          const { thrustN, left } = this.scaled(this.at(reads, middleS))
+          const { thrustN, left } = this.scaled(this.at(reads, { ...plain, thrustN: 1, middleS }))
           if (Number.isFinite(left)) into.push({ numbers: { thrustN, middleS, ...plain, ...more }, left })
         }
       }
       tried(stiff, null, {})
-      for (let frequencyHz = SLOWEST_HZ; frequencyHz < MOST_RING / stepS; frequencyHz *= NEXT_RING)
+      for (let frequencyHz = SLOWEST_HZ; frequencyHz < this.mostHz; frequencyHz *= NEXT_RING)
         for (const dampingRatio of DAMPED)
           tried(
             rung,
@@ -237,7 +249,7 @@ class PushRows {
       ])
     if (n.lnRingHz !== undefined && n.lnDamped !== undefined)
       all.push(
-        ['lnRingHz', { start: n.lnRingHz, step: 1e-4, least: 0, most: Math.log(MOST_RING / stepS) }],
+        ['lnRingHz', { start: n.lnRingHz, step: 1e-4, least: 0, most: Math.log(this.mostHz) }],
         ['lnDamped', { start: n.lnDamped, step: 1e-3, least: Math.log(LEAST_DAMPED), most: Math.log(MOST_DAMPED) }],
       )
     const names = all.map(([name]) => name)
