@@ -82,6 +82,9 @@ test('a push on the thrust stand: columns mapped, the ring taken out, impulse an
   await expect(page.getByText(/is more than air of this pressure can push through this throat/)).toBeVisible()
   await page.getByRole('button', { name: /^Thrust at the opening/ }).click()
   await expect(page.getByRole('dialog', { name: 'Thrust at the opening' })).toContainText('Result, measured')
+  await expect(page.getByRole('dialog', { name: 'Thrust at the opening' })).toContainText(
+    'a vessel that empties itself from t0 on, behind',
+  )
 })
 
 test.describe('files that cannot be taken are refused in words, and the run stays as it was', () => {

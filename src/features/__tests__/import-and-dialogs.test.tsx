@@ -207,7 +207,7 @@ describe('dialogs', () => {
       />,
     )
     expect(screen.getByText('Result, measured')).toBeInTheDocument()
-    expect(screen.getByText(/scatter of the recording and the rig’s inertia/)).toBeInTheDocument()
+    expect(screen.getByText(/scatter of the recording and from what is unsure of its rig/)).toBeInTheDocument()
   })
   test('a new version hangs under its parent with what was changed and why, and is opened', () => {
     const parent = store.snapshot().project?.builds.find((b) => b.id === 'spindle-3')

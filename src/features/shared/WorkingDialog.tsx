@@ -49,7 +49,7 @@ export default function WorkingDialog({ working, onClose }: { working: Working; 
           ± is one standard uncertainty (JCGM 100)
           {working.origin === 'predicted'
             ? ', from the coefficients no drawing fixes'
-            : ', from the scatter of the recording and the rig’s inertia'}
+            : ', from the scatter of the recording and from what is unsure of its rig'}
           .
         </Box>
       ) : null}

@@ -299,6 +299,7 @@ describe('a valve that takes its time', () => {
     const r = reduceThrust(valve({ push, noiseN: 0.03 }), exact)
     expect(r.opensInS).toBe(0)
     expect(thrustWorkings(r).thrust.inputs.map((i) => i.symbol)).not.toContain('tv')
+    expect(thrustWorkings(r).thrust.formula).not.toContain('tv')
   })
   test('a damped stand reads the end of a push late by 2ζ/ω, which comes off', () => {
     const push = { kind: 'bottle', aN: 20, bN: 4, tauS: 0.8 } as const
