@@ -89,8 +89,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     'Torque does not fall in a straight line: a bent one lies better on the readings, and the figures are its own.',
   'tank-edge':
     'The hole lets through less as the pressure falls, as a sharp edge does: the area and the flow are those at the opening.',
-  'droop-seals': ({ abovePa }) =>
-    `With the outlet shut it stands ${q('gaugePressure', abovePa)} above its line: as much as its valve takes to seal. What it keeps is that with hardly any flow.`,
+  'droop-seals': ({ abovePa, orSticks }) =>
+    `With the outlet shut it stands ${q('gaugePressure', abovePa)} above its line: as much as its valve takes to seal${orSticks ? ', or its friction both ways, which going down through the same holes would tell' : ''}. What it keeps is that with hardly any flow.`,
   'torque-shaped':
     'Readings of one setting agree with each other better than with the line: the torque has a shape of its own, and the bands are wider for it.',
   'free-speed-beyond': ({ share }) =>

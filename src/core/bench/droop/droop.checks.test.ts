@@ -1,6 +1,7 @@
 import { sample } from '../../check-values/sample'
 import { circleArea } from '../../flow'
 import { droopCurve, setSpring, valveConductance, type Regulator } from '../../supply'
+import { seededRandom } from '../../statistics'
 import { DROOP_CONDITIONS, droopCampaign, droopRun } from './campaign'
 import {
   droopLineAt,
@@ -300,12 +301,50 @@ describe('a valve that presses on its seat to seal', () => {
     expect(codes(sealed(0))).not.toContain('droop-seals')
     expect(codes(sealed(1e3))).not.toContain('droop-seals')
   })
-  test.each([
-    ['two holes, each twice', [0, 1.2e-3, 2.4e-3, 1.2e-3, 2.4e-3, 0]],
-    ['three holes, each once', [0, 0.8e-3, 1.6e-3, 2.4e-3, 0]],
-  ])('of %s alone the shut outlet is needed for the line, and stays in it', (_, holesM) => {
-    const few = sealed(9e3, holesM)
+  test('of two holes, each twice, the shut outlet is needed for the line, and stays in it', () => {
+    const few = sealed(9e3, [0, 1.2e-3, 2.4e-3, 1.2e-3, 2.4e-3, 0])
     expect(codes(few)).not.toContain('droop-seals')
     expect(few.closed.value).toBeGreaterThan(304e3)
+  })
+  test.each([
+    ['three holes and shut again', [0, 0.8e-3, 1.6e-3, 2.4e-3, 0]],
+    ['four holes upwards', [0, 0.8e-3, 1.2e-3, 1.6e-3, 2.4e-3]],
+  ])('of %s the line is told, and the shut outlet’s height may be its friction as well', (_, holesM) => {
+    const once = sealed(9e3, holesM)
+    expect(once.sticks).toBeNull()
+    expect(codes(once)).toContain('droop-one-way')
+    expect(once.notes.find((n) => n.code === 'droop-seals')?.values.orSticks).toBe(1)
+    expect(Math.abs(once.closed.value - 300e3)).toBeLessThan(1500)
+    // half of it either way, as far as anybody knows
+    expect(once.closed.standardUncertainty).toBeGreaterThan(9e3 / 4)
+    expect(sealed(9e3).notes.find((n) => n.code === 'droop-seals')?.values.orSticks).toBe(0)
+  })
+  test('upwards alone, the source moving as it likes, none is refused and nearly all are told', () => {
+    const told = Array.from({ length: 60 }, (_, seed) => {
+      const random = seededRandom(seed + 1)
+      const holesM = UP.slice(0, 5 + (seed % 2))
+      const sourceGaugePa = holesM.map(() => 700e3 * (1 - 0.15 * random()))
+      const { closed, droop } = reduceDroop(
+        simulateDroop(truth({ holesM, sourceGaugePa, noisePa: 150, seed }), 'rounded'),
+        rig,
+        ROOM,
+      )
+      expect(Number.isFinite(closed.standardUncertainty) && Number.isFinite(droop.standardUncertainty)).toBe(true)
+      // the setting is that of a source of 700 kPa: less of it pushes the seat less
+      return Math.abs(closed.value - 300e3) < 2 * closed.standardUncertainty + (as / (ad - as)) * 0.1 * 700e3
+    })
+    expect(told.filter(Boolean).length).toBeGreaterThanOrEqual(56)
+  })
+  test('come to from below alone through a piston that sticks, its middle lies within what is told', () => {
+    const sticky = truth({ holesM: [0, 0.8e-3, 1.2e-3, 1.6e-3, 2.4e-3], sourceGaugePa: [7e5, 7e5, 7e5, 7e5, 7e5] })
+    const halfPa = 8e3
+    const read = simulateDroop(sticky, 'rounded').map((r) => ({
+      ...r,
+      outletGaugePa: r.outletGaugePa + (r.holeDiameterM === 0 ? halfPa : -halfPa),
+    }))
+    const { closed, sticks } = reduceDroop(read, rig, ROOM)
+    expect(sticks).toBeNull()
+    expect(Math.abs(closed.value - 300e3)).toBeLessThan(2 * closed.standardUncertainty)
+    expect(Math.abs(closed.value - 300e3)).toBeGreaterThan(halfPa / 2)
   })
 })

@@ -184,8 +184,8 @@ function fitted(rows: readonly (readonly number[])[], y: readonly number[], digi
 /**
  * What a regulator keeps and loses, from readings of its outlet while it blows through holes of known size: p = p0 −
  * d·C − e·(source − mean) ∓ h, or with a loss that bends over C (`withBend`), with C the opening of its valve that
- * passes the flow (ISO 6358, as of a poppet), h its friction: low after the flow has risen, high after it has fallen. A
- * valve presses on its seat to seal: what stands behind it while the outlet is shut is above that line by as much as it
+ * passes the flow (ISO 6358, as of a poppet), h its friction: low after the flow has risen, high after it has fallen: told by holes that
+ * were come to both ways. A valve presses on its seat to seal: what stands behind it while the outlet is shut is above that line by as much as it
  * takes, which is no part of it where three holes or more tell the line.
  * Range: four readings or more at three flows or more, the outlet shut among them best. Uncertainty by JCGM 100; beside
  * it the holes' discharge and size and the gauge.
@@ -213,12 +213,12 @@ export function reduceDroop(readings: readonly DroopReading[], rig: DroopRig, se
   const meanSource = flows.reduce((sum, f) => sum + f.source, 0) / flows.length
   const spread = Math.max(...flows.map((f) => f.source)) - Math.min(...flows.map((f) => f.source))
   const moved = spread > MOVED * meanSource
-  const both = ways.includes(1) && ways.includes(-1)
   const open = flows.filter((f) => f.flow > 0)
+  // what lies between a shut outlet and the rest is its seal as well: holes alone tell the friction
+  const waysOpen = ways.filter((_, i) => flows[i].flow > 0)
+  const both = waysOpen.includes(1) && waysOpen.includes(-1)
   const shutTold =
-    open.length < flows.length &&
-    open.length >= 4 &&
-    new Set(open.map((f) => Math.round(Math.log(f.flow) / OTHER_HOLE))).size >= 3
+    open.length < flows.length && new Set(open.map((f) => Math.round(Math.log(f.flow) / OTHER_HOLE))).size >= 3
   const rows = flows.map((f, i) => [
     1,
     -f.open,
@@ -277,13 +277,16 @@ export function reduceDroop(readings: readonly DroopReading[], rig: DroopRig, se
   if (!both) notes.push(said('droop-one-way'))
   if (Math.abs(bend.value) > Math.max(BENDS * bend.standardUncertainty, BENDS_SHARE * d))
     notes.push(said('droop-bends', { nearShare: 1 - bend.value / d, farShare: 1 + bend.value / d }))
-  if (shutTold && parameters[ofShut] > RISES * u[ofShut] && parameters[ofShut] > SEALS * p0)
-    notes.push(said('droop-seals', { abovePa: parameters[ofShut] }))
+  const abovePa = shutTold ? parameters[ofShut] : 0
+  if (shutTold && abovePa > RISES * u[ofShut] && abovePa > SEALS * p0)
+    notes.push(said('droop-seals', { abovePa, orSticks: both ? 0 : 1 }))
+  // come to one way, the line lies to one side of its friction's middle, by half of what the shut outlet stands above
+  const aside = both ? 0 : Math.max(0, abovePa) / 2 / Math.sqrt(3)
   if (sticks && sticks.value > 3 * sticks.standardUncertainty && sticks.value > 0.1 * d * (most / unit))
     notes.push(said('droop-sticks', { halfPa: sticks.value }))
   return {
     points,
-    closed: { value: p0, standardUncertainty: Math.hypot(u[0], rig.zeroUncertaintyPa, span * p0), unit: 'Pa' },
+    closed: { value: p0, standardUncertainty: Math.hypot(u[0], aside, rig.zeroUncertaintyPa, span * p0), unit: 'Pa' },
     droop: { value: d / unit, standardUncertainty: Math.hypot(u[1] / unit, (shared * d) / unit), unit: 'Pa·s/kg' },
     bend: {
       value: bend.value / unit,

@@ -11,6 +11,12 @@ const [TOP, TOP_SHARE] = [0.97, 0.03] as const
 export const WIDE = 5
 /** Share of those rows at either end where the top is not looked for. */
 const ENDS = 0.2
+/** Fewest rows on either side of a top. */
+const LEAST_HALF = 2
+/** Rows on the longer side of a top, over those on the shorter. */
+const UNEVEN = 3
+/** Places at which a polynomial's top is looked for, at least. */
+const FINE = 40
 /** Blocks of rows among which a top is looked for. */
 const BLOCKS = 4000
 /** Points of the curve that is kept. */
@@ -43,9 +49,10 @@ export function thinned(time: readonly number[], values: readonly number[]): { t
   return out
 }
 
-/** Scatter of readings about their own course, by second differences. */
+/** Scatter of readings about their own course, by third differences: they leave out how steep it is, and its bend. */
 export const noiseOf = (values: readonly number[]): number =>
-  median(values.slice(2).map((v, i) => Math.abs(v - 2 * values[i + 1] + values[i]))) / (0.6745 * Math.sqrt(6))
+  median(values.slice(3).map((v, i) => Math.abs(v - 3 * values[i + 2] + 3 * values[i + 1] - values[i]))) /
+  (0.6745 * Math.sqrt(20))
 
 /** Rows of a stretch whose scatter is told by itself. */
 const STRETCH = 20
@@ -88,26 +95,74 @@ function topOf(time: readonly number[], values: readonly number[], noise: number
   let [a, b] = [at, at]
   while (a > 0 && at - a < most && smooth[a - 1] > flat * smooth[at]) a--
   while (b < last && b - at < most && smooth[b + 1] > flat * smooth[at]) b++
+  // what rises in a few rows and falls in many has its top where the few are
+  const few = UNEVEN * Math.max(LEAST_HALF, Math.min(a > 0 ? at - a : Infinity, b < last ? b - at : Infinity))
+  ;[a, b] = [Math.max(a, at - few), Math.min(b, at + few)]
+  // of a top sharper than that only the rows that lie on their parabola, about the highest of them
+  /** Rows lie on a polynomial that scatter about it as these do by chance. */
+  const limit = (rows: number) => Math.max((1.2 + 2 / Math.sqrt(rows)) * noise, 0.3 * SHAPE * Math.abs(smooth[at]))
+  let fit = fitsOf(time, values, a, b)
+  let half = b - a
+  if (half < 2 * LEAST_HALF || fit.scatter > limit(b - a + 1)) {
+    for (let i = Math.max(0, a - HALF); i <= Math.min(last, b + HALF); i++) if (values[i] > values[at]) at = i
+    do {
+      half = Math.max(LEAST_HALF, Math.min(half - 1, Math.floor(0.7 * half)))
+      ;[a, b] = [Math.max(0, at - half), Math.min(last, at + half)]
+      fit = fitsOf(time, values, a, b)
+    } while (fit.scatter > limit(b - a + 1) && half > LEAST_HALF)
+  }
+  // of a top steeper on one side than on the other the plain parabola tells too little, the bent one too much
+  const { bent, plain, scatter } = fit
+  if (scatter <= limit(b - a + 1)) return { value: (bent + plain) / 2, apart: bent - plain, rows: b - a + 1, at }
+  // none lies between three rows but a little above the middle one, if that
+  ;[a, b] = [Math.max(0, at - 1), Math.min(last, at + 1)]
+  const least = fitsOf(time, values, a, b).plain
+  return { value: (least + values[at]) / 2, apart: least - values[at], rows: b - a + 1, at }
+}
+
+/** Tops of two polynomials through the rows from `a` to `b`, and how far these scatter about the plain one. */
+function fitsOf(time: readonly number[], values: readonly number[], a: number, b: number) {
   const near = values.slice(a, b + 1)
   const width = Math.max(1e-9, time[b] - time[a])
-  const x = near.map((_, k) => (time[a + k] - time[at]) / width)
+  const x = near.map((_, k) => (time[a + k] - (time[a] + time[b]) / 2) / width)
   const ends = Math.floor(ENDS * x.length)
-  const inner = x.slice(a > 0 ? ends : 0, b < last ? x.length - ends : x.length)
-  /** The highest place of the polynomial of an order that fits them. */
-  const highestOf = (order: number): number => {
+  const [first, end] = [a > 0 ? ends : 0, x.length - 1 - (b < values.length - 1 ? ends : 0)]
+  // between the rows as well, where they are few
+  const steps = Math.max(end - first, FINE)
+  const inner = Array.from({ length: steps + 1 }, (_, k) => x[first] + ((x[end] - x[first]) * k) / steps)
+  const fitOf = (order: number) => {
     const fit = linearLeastSquares(
       x.map((v) => Array.from({ length: order + 1 }, (_, k) => v ** k)),
       near,
       near.map(() => 1),
       'residual',
     )
-    if (fit.status !== 'fitted') return smooth[at]
-    // at its ends a polynomial follows the noise, unless the course itself begins or stops there
-    return Math.max(...inner.map((v) => fit.parameters.reduce((sum, c, k) => sum + c * v ** k, 0)))
+    const c = fit.status === 'fitted' ? fit.parameters : [mean(near)]
+    return (v: number) => c.reduceRight((sum, p) => sum * v + p, 0)
   }
-  // of a top steeper on one side than on the other the plain parabola tells too little, the bent one too much
-  const [bent, plain] = [highestOf(4), highestOf(2)]
-  return { value: (bent + plain) / 2, apart: bent - plain, rows: near.length, at }
+  const [quartic, parabola] = [fitOf(Math.min(4, near.length - 1)), fitOf(2)]
+  // at its ends a polynomial follows the noise, unless the course itself begins or stops there
+  const topAt = (f: (v: number) => number) => inner.reduce((best, v) => Math.max(best, f(v)), -Infinity)
+  const square = near.reduce((sum, v, k) => sum + (v - parabola(x[k])) ** 2, 0)
+  return {
+    bent: topAt(quartic),
+    plain: topAt(parabola),
+    scatter: Math.sqrt(square / Math.max(1, near.length - 3)),
+  }
+}
+
+/**
+ * Readings of a device that tells each of them in several rows, one for each; all rows where most differ from the one
+ * before.
+ */
+function told(time: readonly number[], values: readonly number[]) {
+  const starts = values.flatMap((v, i) => (i === 0 || v !== values[i - 1] ? [i] : []))
+  if (2 * starts.length > values.length) return { time, values }
+  const middle = (k: number) => ((starts[k + 1] ?? values.length) - 1 + starts[k]) / 2
+  return {
+    time: starts.map((_, k) => (time[Math.floor(middle(k))] + time[Math.ceil(middle(k))]) / 2),
+    values: starts.map((i) => values[i]),
+  }
 }
 
 /** Courses of known top that tell by how much noise lifts what is found. */
@@ -124,7 +179,8 @@ export function highest(
   from: number,
   to: number,
 ): { readonly value: number; readonly u: number } {
-  const [times, read] = [time, values].map((all) => inBlocks(all.slice(from, to + 1), BLOCKS))
+  const each = told(time.slice(from, to + 1), values.slice(from, to + 1))
+  const [times, read] = [each.time, each.values].map((all) => inBlocks(all, BLOCKS))
   const middle = topOf(times, read, noiseOver(read, 0, read.length - 1)).at
   // what counts turns scatters by a share of the speed: that of the top is told there
   const beside = Math.max(2 * STRETCH, Math.round(0.1 * read.length))

@@ -58,6 +58,11 @@ export interface RunDownReduction {
 
 /** It turns above this share of its greatest speed, and above so many times what is read at rest. */
 const [TURNS, ABOVE_REST] = [0.01, 6] as const
+/**
+ * Of the rows after it has turned, those at the end that may be of rest, and by how much of their middle those scatter
+ * from one to another.
+ */
+const [LAST, SCATTERS] = [0.1, 0.1] as const
 /** A row whose speed differs so much from its neighbours’ middle is a mark missed or read twice. */
 const SPIKE = 0.3
 /** What straight lines between rows make of a course at best. */
@@ -133,8 +138,7 @@ export function reduceRunDown(trace: RunDownTrace, rig: RunDownRig, settings: Ru
   })
   if (spikes > 0) notes.push(said('run-spikes', { count: spikes }))
   const last = time.length - 1
-  const quiet = middle.filter((w) => w < RESTS * top)
-  const least = Math.max(TURNS * top, quiet.length > WIDE ? ABOVE_REST * median(quiet) : 0)
+  const least = Math.max(TURNS * top, ABOVE_REST * atRest(read, RESTS * top))
   const turns = (above: number): readonly [number, number] => {
     const from = middle.findIndex((w) => w > above)
     let to = last
@@ -160,6 +164,7 @@ export function reduceRunDown(trace: RunDownTrace, rig: RunDownRig, settings: Ru
     (noise * stepS * Math.sqrt(to - from)) / (2 * Math.PI),
     (stepS * (speed[from] + speed[to])) / (2 * Math.PI * Math.sqrt(6)),
     EVEN * turned,
+    (least * stopU) / (2 * Math.PI),
   )
 
   const vessel = gauge && vesselOf(time, gauge, from, to, rig, settings)
@@ -212,6 +217,28 @@ export function reduceRunDown(trace: RunDownTrace, rig: RunDownRig, settings: Ru
     sharedRelativeUncertainty: shared,
     notes,
   }
+}
+
+/**
+ * What is read while it stands: the less of what is read before it first turns and of what the last rows read, where
+ * these scatter as a count of nothing does and do not coast still. 0 where there are no such rows.
+ */
+function atRest(read: readonly number[], quiet: number): number {
+  const middle = middles(read)
+  const before = middle.slice(
+    0,
+    Math.max(
+      0,
+      middle.findIndex((w) => w >= quiet),
+    ),
+  )
+  const after = middle.findLastIndex((w) => w >= quiet) + 1
+  const last = read.slice(Math.max(after, read.length - Math.max(2 * WIDE, Math.ceil(LAST * (read.length - after)))))
+  const rests = [
+    ...(before.length > WIDE ? [median(before)] : []),
+    ...(last.length > WIDE && noiseOf(last) >= SCATTERS * median(last) ? [median(last)] : []),
+  ]
+  return rests.length > 0 ? Math.min(...rests) : 0
 }
 
 /** What left the vessel, with what is not known of its heat, its volume and the gauge's zero. */
