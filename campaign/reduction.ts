@@ -12,6 +12,7 @@ import type { TallyRow } from '../src/core/bench/tally'
 import { DROOP_CONDITIONS, droopCampaign } from '../src/core/bench/droop/campaign'
 import { TANK_CONDITIONS, tankCampaign } from '../src/core/bench/tank/campaign'
 import { RUN_DOWN_CONDITIONS, runDownCampaign } from '../src/core/bench/run-down/campaign'
+import { TONE_CONDITIONS, toneCampaign } from '../src/core/bench/tone/simulate-tone'
 import { THRUST_CONDITIONS, thrustCampaign } from '../src/core/bench/thrust/campaign'
 
 const percent = (share: number, digits = 1) => `${(100 * share).toFixed(digits)} %`
@@ -57,6 +58,7 @@ export function reductionTable(repeats: number): number {
     ...RUN_DOWN_CONDITIONS.map(
       (c) => () => runDownCampaign(c, repeats).map((r) => ({ ...r, condition: `bottle: ${c}` })),
     ),
+    ...TONE_CONDITIONS.map((c) => () => toneCampaign(c, repeats).map((r) => ({ ...r, condition: `sound: ${c}` }))),
     ...THRUST_CONDITIONS.map((c) => () => thrustCampaign(c, repeats).map((r) => ({ ...r, condition: `push: ${c}` }))),
   ])
 }

@@ -50,6 +50,10 @@ const FOUND = 2.6
 /** A speed that keeps within this share is held. */
 const HELD = 0.02
 const HARMONICS = 4
+/** What a speed does over half a frame that nobody heard, over what its line says: an estimate. */
+const BEYOND = 0.25
+/** A frame that lies off its neighbours' line by so many times the scatter of one is not heard well. */
+const AGREES = 4
 /** A phone's clock is good to so much. Common practice, no source. */
 export const PHONE_CLOCK = 2e-5
 
@@ -94,18 +98,41 @@ function slopeOf(hz: readonly (number | null)[], timeS: readonly number[], f: nu
   return rows.reduce((s, r) => s + (r[0] - t) * (r[1] - v), 0) / rows.reduce((s, r) => s + (r[0] - t) ** 2, 0)
 }
 
-/** Each frame's speed by a line through it and three frames to either side; NaN where too few are heard. */
-function smoothedSpeeds(speeds: readonly number[], timeS: readonly number[]): number[] {
-  return speeds.map((_, f) => {
-    const rows = speeds
-      .slice(Math.max(0, f - 3), f + 4)
-      .map((w, k) => [timeS[Math.max(0, f - 3) + k] - timeS[f], w] as const)
-      .filter(([, w]) => Number.isFinite(w))
-    if (rows.length < 4) return NaN
-    const [t, w] = [mean(rows.map((r) => r[0])), mean(rows.map((r) => r[1]))]
-    const spread = rows.reduce((s, r) => s + (r[0] - t) ** 2, 0)
-    return w - (t * rows.reduce((s, r) => s + (r[0] - t) * (r[1] - w), 0)) / spread
-  })
+/**
+ * Speed at a time by a line through the frame nearest to it and three frames to either side, and how far these lie off
+ * that line; NaN where too few are heard.
+ */
+function lineAt(speeds: readonly number[], timeS: readonly number[], f: number, atS: number) {
+  const rows = speeds
+    .slice(Math.max(0, f - 3), f + 4)
+    .map((w, k) => [timeS[Math.max(0, f - 3) + k] - atS, w] as const)
+    .filter(([, w]) => Number.isFinite(w))
+  if (rows.length < 4) return { value: NaN, off: NaN }
+  const [t, w] = [mean(rows.map((r) => r[0])), mean(rows.map((r) => r[1]))]
+  const spread = rows.reduce((s, r) => s + (r[0] - t) ** 2, 0)
+  const slope = rows.reduce((s, r) => s + (r[0] - t) * (r[1] - w), 0) / spread
+  const square = rows.reduce((s, r) => s + (r[1] - w - slope * (r[0] - t)) ** 2, 0)
+  return { value: w - slope * t, off: Math.sqrt(square / (rows.length - 2)) }
+}
+
+/**
+ * Greatest and last of speeds that move, by the frames that agree with their neighbours. Where the greatest is heard in
+ * the first or the last frame it moves on to the edge of the recording, half a frame beyond that one's middle.
+ */
+function endsOf(speeds: readonly number[], timeS: readonly number[], halfS: number, oneU: number) {
+  const lines = timeS.map((t, f) => ({ f, ...lineAt(speeds, timeS, f, t) }))
+  const known = lines.filter((l) => Number.isFinite(l.value))
+  const agreeing = known.filter((l) => l.off <= AGREES * oneU)
+  const heard = agreeing.length > 0 ? agreeing : known
+  const last = heard.at(-1)
+  if (!last) return null
+  const best = heard.reduce((most, l) => (l.value > most.value ? l : most))
+  const sideS = best.f === 0 ? -halfS : best.f === timeS.length - 1 ? halfS : 0
+  const beyond = Math.max(0, lineAt(speeds, timeS, best.f, timeS[best.f] + sideS).value - best.value)
+  return {
+    greatest: { value: best.value + beyond, u: Math.hypot(Math.max(oneU, best.off), BEYOND * beyond) },
+    last: { value: last.value, u: Math.max(oneU, last.off) },
+  }
 }
 
 /**
@@ -223,10 +250,9 @@ export function reduceTone(
     return measured(m, Math.max(((studentT95(n - 1) / COVERAGE_95) * sd) / Math.sqrt(n), floor))
   }
   const oneU = scatterHz / turns
-  const smooth = smoothedSpeeds(speeds, timeS)
-  const lastHeard = smooth.findLast((w) => Number.isFinite(w)) ?? middle
-  const speed = steady ? ofMany(near, 0.02 * oneU) : measured(lastHeard, oneU)
-  const greatest = steady ? speed : measured(Math.max(...smooth.filter((w) => Number.isFinite(w))), oneU)
+  const ends = steady ? null : endsOf(speeds, timeS, size / 2 / sampleRateHz, oneU)
+  const speed = ends ? measured(ends.last.value, ends.last.u) : ofMany(near, 0.02 * oneU)
+  const greatest = ends ? measured(ends.greatest.value, ends.greatest.u) : speed
   const notes: Said[] = []
   const rivals = rivalsOf(picture, fromHz, toHz, track.frequencyHz, turns)
   const score = median(over) - NOISE

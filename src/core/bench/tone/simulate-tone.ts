@@ -34,7 +34,7 @@ export function simulateTone(t: SoundTruth): Float32Array {
   return out
 }
 
-export const TONE_CONDITIONS = ['held', 'weak fundamental', 'hum', 'deep in noise', 'sweeps'] as const
+export const TONE_CONDITIONS = ['held', 'weak fundamental', 'hum', 'deep in noise', 'sweeps', 'slows'] as const
 export type ToneCondition = (typeof TONE_CONDITIONS)[number]
 export const TONE_FIGURES = ['speed', 'greatest'] as const
 
@@ -47,7 +47,12 @@ export function toneRun(condition: ToneCondition, seed: number) {
   const top = (2 * Math.PI * Math.exp(between(Math.log(500), Math.log(6000)))) / blades
   const tau = between(0.6, 1.5)
   const seconds = 3
-  const speedAt = condition === 'sweeps' ? (t: number) => top * (1 - 0.75 * Math.exp(-t / tau)) : () => top
+  const speedAt = (t: number) =>
+    condition === 'sweeps'
+      ? top * (1 - 0.75 * Math.exp(-t / tau))
+      : condition === 'slows'
+        ? top * Math.exp(-t / (3 * tau))
+        : top
   const clock = 2e-5 * normalDraw(random)
   const samples = simulateTone({
     blades,
@@ -70,7 +75,7 @@ export function toneRun(condition: ToneCondition, seed: number) {
     const last = speedAt(
       found.steady ? 0 : (found.track.timeS.findLast((_, f) => Number.isFinite(found.track.speedRadPerS[f])) ?? 0),
     )
-    return { found, truth: { speed: last, greatest: last } }
+    return { found, truth: { speed: last, greatest: Math.max(speedAt(0), speedAt(seconds)) } }
   } catch {
     return { found: null, truth: { speed: top, greatest: top } }
   }

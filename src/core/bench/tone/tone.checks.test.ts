@@ -130,6 +130,30 @@ describe('the sound of passing blades', () => {
   })
 })
 
+test.each([
+  ['falls from the first sample on', (t: number) => 900 * Math.exp(-t / 3), 900],
+  ['rises up to the last', (t: number) => 900 * Math.exp((t - 3) / 3), 900],
+  ['rises and falls', (t: number) => 900 * (1 - 0.2 * (t - 1.5) ** 2), 900],
+])('the greatest of a speed that %s is told up to the edge of the recording', (_, speedAt, top) => {
+  const samples = simulateTone({
+    blades: 12,
+    speedAt,
+    seconds: 3,
+    sampleRateHz: 44_100,
+    harmonics: [1, 0.5, 0.25],
+    noise: 0.5,
+    hum: null,
+    seed: 9,
+  })
+  const { steady, greatest, speed, track } = reduceTone(samples, 44_100, rig(12))
+  expect(steady).toBe(false)
+  // a frame is 93 ms long: its middle alone would be 1.5 % too low
+  expect(Math.abs(greatest.value / top - 1)).toBeLessThan(2e-3)
+  expect(Math.abs(greatest.value - top)).toBeLessThan(2 * greatest.standardUncertainty)
+  const last = track.timeS.findLast((_, f) => Number.isFinite(track.speedRadPerS[f])) ?? NaN
+  expect(Math.abs(speed.value / speedAt(last) - 1)).toBeLessThan(2e-3)
+})
+
 test('a tone within a frame, still or moving, is placed to a thousandth of a line of its spectrum', () => {
   const [rate, size] = [44_100, 4096]
   for (const [hz, hzPerS] of [
