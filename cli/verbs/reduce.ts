@@ -3,6 +3,7 @@ import {
   dragParabola,
   frameCandidates,
   reduceInertia,
+  evenMarks,
   reduceSpeed,
   reduceTank,
   reduceThrust,
@@ -166,7 +167,10 @@ function pulsesOf(input: Of<'pulses'>, table: Table) {
   const rig = { signal, countsPerTurn, speedRatio, sensorOn: 'flywheel' as const }
   const mapped = mapTrace(table, mapping, rig, input.roomPressurePaAbs)
   if (!mapped.ok) throw badInput('mapping', mapped.message)
-  const r = reduceSpeed(mapped.trace.trace)
+  const { trace } = mapped.trace
+  const r = reduceSpeed(
+    signal === 'pulse-times' ? evenMarks(trace, (2 * Math.PI) / (countsPerTurn * speedRatio), countsPerTurn) : trace,
+  )
   return {
     figures: { meanSpeed: r.mean, greatestSpeed: r.greatest, leastSpeed: r.least },
     curve: { ...r.curve } as unknown as Record<string, number[]>,

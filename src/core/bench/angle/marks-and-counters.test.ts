@@ -9,6 +9,7 @@ import {
   type InertiaRig,
   type SpinUpTruth,
 } from '..'
+import { normalDraw, seededRandom } from '../../statistics'
 import { countMarks } from './marks'
 
 const rpm = Math.PI / 30
@@ -61,6 +62,76 @@ describe('marks of simulated spin-ups with every fault at once', () => {
     expect(Math.abs(counted.number[counted.number.length - 1] - turns)).toBeLessThanOrEqual(2)
     expect(counted.undecided.length).toBeLessThan(3)
   })
+  /** Times of marks on an uneven disc of a rotor whose angle is known, told late or twice as a device does. */
+  const told = (
+    angle: (t: number) => number,
+    seconds: number,
+    {
+      perTurn,
+      uneven,
+      jitterS,
+      doubleAfterS,
+      seed,
+    }: Record<'perTurn' | 'uneven' | 'jitterS' | 'doubleAfterS' | 'seed', number>,
+  ) => {
+    const random = seededRandom(seed)
+    const place = Array.from({ length: perTurn }, () => uneven * normalDraw(random))
+    const times: number[] = []
+    let [t, next] = [0, 1]
+    for (const step = 2e-5; t < seconds; t += step)
+      for (const [a, b] = [angle(t), angle(t + step)]; ; next++) {
+        const at = ((next + place[next % perTurn]) * 2 * Math.PI) / perTurn
+        if (at > b) break
+        times.push(t + (step * (at - a)) / (b - a))
+      }
+    const [marks, faults] = [times.length, { missed: 0, doubled: 0 }]
+    const read = times.flatMap((at, i) => {
+      const seen = at + jitterS * normalDraw(random)
+      const chance = i > 8 && i < marks - 8 ? random() : 1
+      if (chance < 0.003) return (faults.missed++, [])
+      if (chance < 0.005) return (faults.doubled++, [seen, seen + doubleAfterS])
+      return [seen]
+    })
+    return { marks, faults, read: Float64Array.from(read.sort((a, b) => a - b)) }
+  }
+  const slowing = (top: number, tauS: number) => (t: number) => top * tauS * (1 - Math.exp(-t / tauS))
+  test('seven turns in which the speed falls to a quarter: each mark is one', () => {
+    const { marks, read } = told(slowing(32, 1.67), 2.5, {
+      perTurn: 6,
+      uneven: 0.01,
+      jitterS: 1e-5,
+      doubleAfterS: 2e-4,
+      seed: 5,
+    })
+    const { number, missed, undecided } = countMarks(read.slice(0, marks))
+    expect(marks).toBeLessThan(45)
+    expect(number.at(-1)).toBe(read.length - 1)
+    expect([missed, undecided]).toEqual([[], []])
+  })
+  test.each(Array.from({ length: 12 }, (_, i) => i + 1))(
+    'eight uneven marks read again after two fifths of their gap, slowing to a quarter, seed %i: no walk goes on at three times the speed',
+    (seed) => {
+      const { marks, read } = told(slowing(1510, 4.1), 6.2, {
+        perTurn: 8,
+        uneven: 0.01,
+        jitterS: 2e-6,
+        doubleAfterS: 2e-4,
+        seed,
+      })
+      const { number } = countMarks(read)
+      expect(Math.abs(number[number.length - 1] - (marks - 1))).toBeLessThanOrEqual(2)
+    },
+  )
+  test.each([1, 2, 3])(
+    'marks that come early and late by an eighth of their gap, seed %i: counted by more of them',
+    (seed) => {
+      const held = (t: number) => 2200 * t
+      const { marks, read } = told(held, 8, { perTurn: 5, uneven: 0.01, jitterS: 4.8e-5, doubleAfterS: 2e-4, seed })
+      const { number } = countMarks(read)
+      expect(marks).toBeGreaterThan(13_000)
+      expect(Math.abs(number[number.length - 1] / (marks - 1) - 1)).toBeLessThan(1.5e-3)
+    },
+  )
   test('what fits no whole number of marks is told with both readings', () => {
     const even = Array.from({ length: 200 }, (_, i) => i * 0.01)
     const torn = even.flatMap((t, i) => (i < 100 ? [t] : [t + 0.0148]))

@@ -1,4 +1,5 @@
-import { median } from '../../statistics'
+import { LONG, MEMORY, motionNow, timeTo } from './motion-now'
+import { LATE, STEADY, UNDECIDED, steadiest, steadyStretch, type Start } from './steady-stretch'
 
 /** Marks of a recording with what was found between them. */
 export interface CountedMarks {
@@ -21,10 +22,6 @@ const HOPELESS = 0.2
  * half of the faults.
  */
 const DOUBTFUL = 0.03
-/** Gaps from which the way on is judged. */
-const MEMORY = 7
-/** Gaps looked through for the steadiest stretch. */
-const STEADY = 31
 
 /**
  * Parts of a recording in each of which a steady stretch is looked for: the walk that finds the fewest faults is
@@ -33,28 +30,10 @@ const STEADY = 31
 const TRIES = 6
 
 /**
- * Where the gaps between `from` and `to` are most alike: the middle of the stretch with the least spread about its
- * median. Index of a gap.
+ * What comes before this share of the gap is false as well where the next one comes on time: it is off by less than so
+ * much of what this one is.
  */
-function steadiest(gaps: Float64Array, from: number, to: number): number {
-  const width = Math.min(STEADY, to - from)
-  const stride = Math.max(1, Math.floor((to - from) / 700))
-  let [best, least] = [Math.floor((from + to) / 2), Infinity]
-  for (let i = from; i + width <= to; i += stride) {
-    const part = Array.from(gaps.subarray(i, i + width)).sort((a, b) => a - b)
-    const middle = part[width >> 1]
-    // a quarter may be faulty; the rest must agree
-    const spread = (part[Math.floor(0.85 * width)] - part[Math.floor(0.15 * width)]) / middle
-    if (spread < least * 0.98) [best, least] = [i + (width >> 1), spread]
-  }
-  return best
-}
-
-/** Further than this from any whole number of marks a gap may be read two ways. */
-const UNDECIDED = 0.33
-
-/** A second reading comes within this of the gap; what comes later is rather a mark of its own. */
-const LATE = 0.3
+const [BETWEEN, ON_TIME] = [0.75, 0.3] as const
 
 /** A walk is lost when of so many marks in a row, evenly spaced, so many were taken for second readings. */
 const [LOOKED_BACK, LOST] = [8, 3] as const
@@ -74,37 +53,6 @@ interface Way {
   late: number
   readonly missed: { at: number; marks: number }[]
   readonly undecided: { at: number; taken: number; other: number }[]
-}
-
-/**
- * Speed and its growth where a walk has come to, from its last gaps: least squares of a straight line through the gaps'
- * own speeds. In marks per second.
- */
-function motionNow(
-  times: readonly number[],
-  marks: readonly number[],
-): { readonly speed: number; readonly growth: number } {
-  const n = Math.min(MEMORY, times.length - 1)
-  const last = times.length - 1
-  let [st, sv, stt, stv] = [0, 0, 0, 0]
-  for (let i = last - n + 1; i <= last; i++) {
-    const t = 0.5 * (times[i] + times[i - 1]) - times[last]
-    const v = marks[i] / (times[i] - times[i - 1])
-    st += t
-    sv += v
-    stt += t * t
-    stv += t * v
-  }
-  const spread = n * stt - st * st
-  const growth = n > 2 && spread > 0 ? (n * stv - st * sv) / spread : 0
-  return { speed: (sv - growth * st) / n, growth }
-}
-
-/** Time to the m-th next mark at a speed that grows; infinite where it would come to rest before. */
-function timeTo(m: number, speed: number, growth: number): number {
-  const root = speed * speed + 2 * growth * m
-  if (!(root > 0)) return Infinity
-  return (2 * m) / (speed + Math.sqrt(root))
 }
 
 /**
@@ -137,6 +85,7 @@ function walk(
     // no machine triples its speed within one mark: that soon it is a second reading of the same one
     const soon =
       gap < 0.3 * one ||
+      (gap < BETWEEN * one && off(next) < ON_TIME * off(gap)) ||
       (gap < 0.62 * one && (falsePulseComesLate ? off(next) < off(gap) : next < 1.5 * one && off(next) < off(gap)))
     // walking back, the second reading is met before the mark itself
     const echo = !falsePulseComesLate && next - gap < 0.3 * one
@@ -166,7 +115,7 @@ function walk(
     }
     past.push(times[i])
     counts.push(taken)
-    if (past.length > 4 * MEMORY) {
+    if (past.length > LONG * MEMORY + 1) {
       past.shift()
       counts.shift()
     }
@@ -229,48 +178,11 @@ function beginAnew(times: readonly number[], i: number, way: Way, back: number):
   }
 }
 
-/** The steady stretch itself: doubles dropped and missed marks counted against its median gap. */
-function steadyStretch(
-  times: Float64Array,
-  from: number,
-  to: number,
-): {
-  readonly kept: number[]
-  readonly marks: number[]
-  readonly doubled: number[]
-  readonly late: number
-  readonly missed: { at: number; marks: number }[]
-  readonly undecided: { at: number; taken: number; other: number }[]
-} {
-  let late = 0
-  const undecided: { at: number; taken: number; other: number }[] = []
-  const gaps = Array.from({ length: to - from }, (_, i) => times[from + i + 1] - times[from + i])
-  const one = median(gaps.filter((g) => g > 0.3 * median(gaps)))
-  const [kept, marks, doubled, missed] = [[from], [0], [] as number[], [] as { at: number; marks: number }[]]
-  for (let i = from + 1; i <= to; i++) {
-    const gap = times[i] - times[kept[kept.length - 1]]
-    const next = i < to ? times[i + 1] - times[kept[kept.length - 1]] : Infinity
-    if (gap < 0.6 * one && Math.abs(Math.log(next / one)) < Math.abs(Math.log(gap / one))) {
-      doubled.push(i)
-      if (gap > LATE * one) late++
-      continue
-    }
-    const count = Math.max(1, Math.round(gap / one))
-    const off = gap / one - count
-    if (Math.abs(off) > UNDECIDED)
-      undecided.push({ at: i - 1, taken: count, other: Math.max(1, count + Math.sign(off)) })
-    if (count > 1) missed.push({ at: i - 1, marks: count - 1 })
-    kept.push(i)
-    marks.push(count)
-  }
-  return { kept, marks, doubled, late, missed, undecided }
-}
-
 /** Numbers all marks by walking both ways from a steady stretch about one gap. */
-function countedFrom(times: Float64Array, middle: number, again: boolean): CountedMarks {
+function countedFrom(times: Float64Array, { middle, width }: Start, again: boolean): CountedMarks {
   const n = times.length
-  const from = Math.max(0, middle - (STEADY >> 1))
-  const to = Math.min(n - 1, from + STEADY)
+  const from = Math.max(0, middle - (width >> 1))
+  const to = Math.min(n - 1, from + width)
   const stretch = steadyStretch(times, from, to)
   const stretchTimes = stretch.kept.map((i) => times[i])
   const forward = walk(Array.from(times.subarray(to + 1)), { times: stretchTimes, marks: stretch.marks }, true, again)
@@ -317,6 +229,16 @@ function countedFrom(times: Float64Array, middle: number, again: boolean): Count
 const faultsOf = (c: CountedMarks): number =>
   c.doubledAtS.length + 3 * c.lateDoubles + c.missed.reduce((sum, m) => sum + m.marks, 0) + 3 * c.undecided.length
 
+/** How many gaps in a row each stand for two marks or more. */
+function longestMissed({ number }: CountedMarks): number {
+  let [longest, run] = [0, 0]
+  for (let i = 1; i < number.length; i++) {
+    run = number[i] - number[i - 1] > 1 ? run + 1 : 0
+    longest = Math.max(longest, run)
+  }
+  return longest
+}
+
 /**
  * Numbers the marks of a recording: from where the speed is steady, forwards and backwards, so that a fault near the
  * start cannot be taken for the speed itself.
@@ -332,11 +254,11 @@ export function countMarks(times: Float64Array): CountedMarks {
   if (n < 12)
     return { timeS: times, number: times.map((_, i) => i), doubledAtS: [], lateDoubles: 0, missed: [], undecided: [] }
   const gaps = Float64Array.from({ length: n - 1 }, (_, i) => times[i + 1] - times[i])
-  const tries = Math.max(1, Math.min(TRIES, Math.floor(gaps.length / STEADY)))
+  const tries = Math.max(1, Math.min(TRIES, Math.floor(gaps.length / STEADY[0])))
   const starts = Array.from({ length: tries }, (_, i) =>
     steadiest(gaps, Math.floor((i * gaps.length) / tries), Math.floor(((i + 1) * gaps.length) / tries)),
   )
-  const best = (from: readonly number[], again: boolean) =>
+  const best = (from: readonly Start[], again: boolean) =>
     from
       .map((start) => ({ start, counted: countedFrom(times, start, again) }))
       .reduce((a, b) => (faultsOf(b.counted) < faultsOf(a.counted) ? b : a))
@@ -345,7 +267,7 @@ export function countMarks(times: Float64Array): CountedMarks {
   // each part is counted by itself
   const missed = followed.missed.reduce((sum, m) => sum + m.marks, 0)
   const doubtful = followed.doubledAtS.length > DOUBTFUL * n
-  if (!doubtful && missed <= MANY_MISSED * n) return followed
+  if (!doubtful && missed <= MANY_MISSED * n && longestMissed(followed) < HALVED) return followed
   // of marks that are missed alone only the walk that was believed is asked: from elsewhere one that peeled off would
   // pass for half the speed
   const { counted: byParts } = best(doubtful ? starts : [start], true)

@@ -144,12 +144,16 @@ export function reduceRubbed(read: readonly RubbedReading[], rig: RopeRig, setti
       ? null
       : {
           value: mean(each),
-          standardUncertainty: Math.max(
-            Math.sqrt(mean(each.map((m) => (m - mean(each)) ** 2)) / (each.length - 1)),
-            // a digit of either side is the least that one reading is unsure by
-            mean(told.map((x) => Math.hypot(digit / x.weightN, digit / x.slackN))) /
-              rig.wrapRad /
-              Math.sqrt(each.length),
+          standardUncertainty: Math.hypot(
+            Math.max(
+              Math.sqrt(mean(each.map((m) => (m - mean(each)) ** 2)) / (each.length - 1)),
+              // a digit of either side is the least that one reading is unsure by
+              mean(told.map((x) => Math.hypot(digit / x.weightN, digit / x.slackN))) /
+                rig.wrapRad /
+                Math.sqrt(each.length),
+            ),
+            // what weights and balance are off by is the same in all of them
+            Math.hypot(rig.weightRelativeUncertainty, rig.scaleRelativeUncertainty) / rig.wrapRad,
           ),
           unit: '',
         }

@@ -43,6 +43,13 @@ describe('a rope that rubs', () => {
     // the same ratio round a whole turn is half the friction
     expect(reduceRubbed(both, { ...rig, wrapRad: 2 * Math.PI }, settings).friction?.value).toBeCloseTo(0.125, 6)
   })
+  test('weights and balance that are off by a hundredth each leave 0.0045 of friction open round half a turn, however many readings', () => {
+    const rows = Array.from({ length: 40 }, (_, i) => rubbed(100 + 20 * i))
+    const off = { ...rig, weightRelativeUncertainty: 0.01, scaleRelativeUncertainty: 0.01 }
+    // √2 hundredths of a logarithm over π
+    expect(reduceRubbed(rows, off, settings).friction!.standardUncertainty).toBeCloseTo(0.0045, 4)
+    expect(reduceRubbed(rows, rig, settings).friction!.standardUncertainty).toBeLessThan(5e-4)
+  })
   test('a balance that shows a tenth too little is put right by its factor; friction as well', () => {
     const shown = both.map((x) => ({ ...x, slackN: x.slackN / 1.1 }))
     const off = reduceRubbed(shown, rig, settings)

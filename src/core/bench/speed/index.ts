@@ -1,1 +1,2 @@
 export * from './reduce-speed'
+export * from './even-marks'

@@ -1,5 +1,5 @@
 import { PhysicsError } from '../../errors'
-import { linearLeastSquares, type Measured } from '../../statistics'
+import { COVERAGE_95, linearLeastSquares, studentT, studentT95, varianceOf, type Measured } from '../../statistics'
 import { CLOCK_SCALE } from '../inertia/reduce-inertia'
 import type { AngleTrace } from '../angle/repair'
 
@@ -26,7 +26,12 @@ const LEAST_READINGS = 8
 const MOST_POINTS = 400
 const STEADY_SHARE = 0.01
 
-/** Speed in the middle of rows [from, to): the slope there of a parabola through the angle. */
+/** A stretch whose greatest may be one of several by its own uncertainty: Blom's score of the greatest of so many. */
+const greatestOf = (count: number) => (count > 1 ? studentT((count - 0.375) / (count + 0.25), 1e6) : 0)
+/** Speeds within so many uncertainties of the greatest may be it. */
+const NEAR = 2
+
+/** Speed in the middle of rows [from, to), and at both ends: slopes of a parabola through the angle. */
 function slope({ timeS, angleRad }: AngleTrace, from: number, to: number) {
   const middle = 0.5 * (timeS[from] + timeS[to - 1])
   const half = 0.5 * (timeS[to - 1] - timeS[from])
@@ -43,10 +48,20 @@ function slope({ timeS, angleRad }: AngleTrace, from: number, to: number) {
     rows.map(() => 1),
     'residual',
   )
+  const wide = studentT95(rows.length - 3) / COVERAGE_95
+  // what is no parabola shows there by 0.4 of the share that the speed changes by: of an exponential, by its series
+  const edge = (side: 1 | -1) => {
+    const speed = fit.parameters[1] / half
+    const bend = (2 * side * fit.parameters[2]) / half
+    const sigma = (wide * Math.sqrt(varianceOf([0, 1, 2 * side], fit.covariance))) / half
+    return { speed: speed + bend, sigma: Math.hypot(sigma, (0.4 * bend * bend) / speed) }
+  }
   return {
     timeS: middle,
     speed: fit.parameters[1] / half,
     sigma: Math.sqrt(fit.covariance[1][1]) / half,
+    wide,
+    edge,
     scatterRad: Math.sqrt(fit.reducedChiSquare),
   }
 }
@@ -99,9 +114,52 @@ export function reduceSpeed(trace: AngleTrace): SpeedReduction {
       standardUncertaintyRadPerS: points.map((p) => p.sigma),
     },
     mean,
-    greatest: figure(points.reduce((a, b) => (b.speed > a.speed ? b : a))),
-    least: figure(points.reduce((a, b) => (b.speed < a.speed ? b : a))),
+    greatest: figure(extreme(points, 1)),
+    least: figure(extreme(points, -1)),
     turns: angle / (2 * Math.PI),
     steady: far.length === 0,
   }
+}
+
+/**
+ * The greatest speed (side 1) or the least (-1) of all stretches, and of the first and the last where these begin and
+ * end: of many that are alike the one furthest out is so by its own error, which is taken off.
+ */
+function extreme(points: readonly ReturnType<typeof slope>[], side: 1 | -1): { speed: number; sigma: number } {
+  const inner = points.map(({ speed, sigma, wide }) => ({ speed, sigma: wide * sigma }))
+  let at = 0
+  inner.forEach((p, i) => {
+    if (side * p.speed > side * inner[at].speed) at = i
+  })
+  const best = inner[at]
+  const alike = inner.filter((p) => Math.abs(p.speed - best.speed) < NEAR * Math.hypot(p.sigma, best.sigma))
+  const sigma = Math.sqrt(alike.reduce((sum, p) => sum + p.sigma ** 2, 0) / alike.length)
+  const { above, u } = between(inner[at - 1], best, inner[at + 1])
+  const found = {
+    speed: best.speed + above - side * greatestOf(alike.length) * sigma,
+    sigma: Math.hypot(sigma, u),
+  }
+  const edges = [points[0].edge(-1), points[points.length - 1].edge(1)]
+  const edge = edges.reduce((a, b) => (side * b.speed > side * a.speed ? b : a))
+  const out = Math.max(0, side * (edge.speed - found.speed))
+  return out > NEAR * Math.hypot(edge.sigma, found.sigma)
+    ? edge
+    : { speed: found.speed, sigma: Math.hypot(found.sigma, out / 2) }
+}
+
+interface Told {
+  readonly speed: number
+  readonly sigma: number
+}
+
+/**
+ * By how much a course goes beyond its furthest stretch: a parabola through it and its neighbours has its top between
+ * them, and each is a mean over its own length. Nothing where they differ by chance, or the course begins or stops there.
+ */
+function between(before: Told | undefined, best: Told, after: Told | undefined): { above: number; u: number } {
+  if (!before || !after) return { above: 0, u: 0 }
+  const bend = 2 * best.speed - before.speed - after.speed
+  if (Math.abs(bend) < 3 * Math.hypot(before.sigma, 2 * best.sigma, after.sigma)) return { above: 0, u: 0 }
+  const above = (after.speed - before.speed) ** 2 / (8 * bend) + bend / 24
+  return { above, u: Math.abs(above) }
 }
