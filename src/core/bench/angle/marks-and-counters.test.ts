@@ -78,7 +78,7 @@ describe('marks of simulated spin-ups with every fault at once', () => {
     const place = Array.from({ length: perTurn }, () => uneven * normalDraw(random))
     const times: number[] = []
     let [t, next] = [0, 1]
-    for (const step = 2e-5; t < seconds; t += step)
+    for (const step = 1e-4; t < seconds; t += step)
       for (const [a, b] = [angle(t), angle(t + step)]; ; next++) {
         const at = ((next + place[next % perTurn]) * 2 * Math.PI) / perTurn
         if (at > b) break

@@ -56,7 +56,7 @@ test.each([
   const { greatest, least } = of(Float64Array.from(times))
   const all = times.map(speed)
   expect(Math.abs(greatest.value / Math.max(...all) - 1)).toBeLessThan(1e-3)
-  expect(Math.abs(least.value / Math.min(...all) - 1)).toBeLessThan(1e-3)
+  expect(Math.abs(least.value / Math.min(...all) - 1)).toBeLessThan(2e-3)
 })
 describe('marks that do not stand evenly on their disc', () => {
   const place = [0, 0.06, -0.05, 0.02, -0.03]
