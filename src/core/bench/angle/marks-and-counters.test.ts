@@ -95,6 +95,21 @@ describe('marks of simulated spin-ups with every fault at once', () => {
     return { marks, faults, read: Float64Array.from(read.sort((a, b) => a - b)) }
   }
   const slowing = (top: number, tauS: number) => (t: number) => top * tauS * (1 - Math.exp(-t / tauS))
+  test('marks that are read again a bit over a third of their gap later: each is told for what it is, before and after', () => {
+    const even = Array.from({ length: 600 }, (_, i) => i * 1e-3)
+    const twice = even.flatMap((t, i) => (i % 37 === 9 ? [t, t + 0.36e-3] : [t]))
+    const { number, doubledAtS, missed } = countMarks(Float64Array.from(twice))
+    expect(number.at(-1)).toBe(599)
+    expect(doubledAtS.length).toBe(twice.length - 600)
+    expect(missed).toEqual([])
+  })
+  test('sparks between a few marks do not send a walk on at twice the speed', () => {
+    const even = Array.from({ length: 2000 }, (_, i) => i * 1e-3)
+    const torn = even.flatMap((t, i) => (i >= 80 && i < 92 ? [t, t + 0.5e-3] : [t]))
+    const { number, missed } = countMarks(Float64Array.from(torn))
+    expect(missed.length).toBeLessThan(20)
+    expect(Math.abs(number[number.length - 1] - 1999)).toBeLessThanOrEqual(13)
+  })
   test('seven turns in which the speed falls to a quarter: each mark is one', () => {
     const { marks, read } = told(slowing(32, 1.67), 2.5, {
       perTurn: 6,

@@ -38,6 +38,16 @@ describe('the top of a course of few rows', () => {
     expect(off.filter(({ z }) => Math.abs(z) > 2).length / off.length).toBeLessThan(0.08)
     expect(off.filter(({ off }) => Math.abs(off) > 0.03)).toEqual([])
   })
+  test('the rows of a long fall do not outweigh those of a rise that takes three', () => {
+    const { at, top } = course(0.2, 200)
+    const off = Array.from({ length: 24 }, (_, seed) => {
+      const random = seededRandom(seed + 40)
+      const timeS = times(10, 120)
+      const read = timeS.map((t) => 400 * (at(t - 1) + 0.003 * top * normalDraw(random)))
+      return highest(timeS, read, 10, timeS.length - 1).value / (400 * top) - 1
+    })
+    expect(Math.abs(off.reduce((a, b) => a + b, 0) / off.length)).toBeLessThan(1.2e-3)
+  })
   test('a top between two rows is told above both, and not by more than they leave open', () => {
     // 1 - x² about a place that no row has
     const timeS = times(10, 4)
@@ -111,6 +121,14 @@ describe('when what coasts long stands', () => {
     const r = reduceRunDown(run(0, 0.6 * slowS), RIG, ROOM)
     expect(codes(r)).toContain('run-cut')
     expect(r.runTime.value / (2 + 0.6 * slowS)).toBeGreaterThan(0.98)
+  })
+  test('a count of nothing is told by the last rows alone, though it coasted below a twentieth for long', () => {
+    const r = reduceRunDown(run(0, standsS + 8, 8), RIG, ROOM)
+    // by six times what it reads at rest
+    const slow = (w: number) =>
+      2 + (Math.atan(top * Math.sqrt(c / a)) - Math.atan(w * Math.sqrt(c / a))) / Math.sqrt(a * c)
+    expect(r.turned.toS).toBeGreaterThan(slow(60))
+    expect(r.turned.toS).toBeLessThan(2 + standsS)
   })
   test('what counts a little at rest is not taken for turning', () => {
     const r = reduceRunDown(run(4, standsS + 30, 2), RIG, ROOM)

@@ -79,6 +79,16 @@ describe('marks that do not stand evenly on their disc', () => {
     expect(scatter(trace)).toBeGreaterThan(5e-3)
     expect(scatter(evenMarks(trace, perMark, 5))).toBeLessThan(scatter(trace) / 50)
   })
+  test('of an even number as well: four, the first and the last of a turn being one', () => {
+    const four = [0, 0.06, -0.05, 0.02]
+    const seen = Float64Array.from({ length: 800 }, (_, k) => {
+      const a = ((k + four[k % 4]) * 2 * Math.PI) / 4
+      return (-200 + Math.sqrt(200 * 200 + 2 * 20 * a)) / 20
+    })
+    const { trace } = angleOfPulses(seen, { countsPerTurn: 4, rotorTurnsPerSensorTurn: 1 })
+    expect(scatter(trace)).toBeGreaterThan(5e-4)
+    expect(scatter(evenMarks(trace, Math.PI / 2, 4))).toBeLessThan(scatter(trace) / 10)
+  })
   test('a mark that is missed now and then, and jitter, leave them told', () => {
     const seen = read(1e-5).filter((_, i) => i % 97 !== 50)
     const { trace } = angleOfPulses(seen, five)
