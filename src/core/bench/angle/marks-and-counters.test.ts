@@ -98,7 +98,8 @@ describe('marks of simulated spin-ups with every fault at once', () => {
   test('marks that are read again a bit over a third of their gap later: each is told for what it is, before and after', () => {
     const even = Array.from({ length: 600 }, (_, i) => i * 1e-3)
     const twice = even.flatMap((t, i) => (i % 37 === 9 ? [t, t + 0.36e-3] : [t]))
-    const { number, doubledAtS, missed } = countMarks(Float64Array.from(twice))
+    const { timeS, number, doubledAtS, missed } = countMarks(Float64Array.from(twice))
+    expect(Array.from(timeS)).toEqual(even)
     expect(number.at(-1)).toBe(599)
     expect(doubledAtS.length).toBe(twice.length - 600)
     expect(missed).toEqual([])
