@@ -184,9 +184,9 @@ function fitted(rows: readonly (readonly number[])[], y: readonly number[], digi
 /**
  * What a regulator keeps and loses, from readings of its outlet while it blows through holes of known size: p = p0 −
  * d·C − e·(source − mean) ∓ h, or with a loss that bends over C (`withBend`), with C the opening of its valve that
- * passes the flow (ISO 6358, as of a poppet), h its friction: low after the flow has risen, high after it has fallen: told by holes that
- * were come to both ways. A valve presses on its seat to seal: what stands behind it while the outlet is shut is above that line by as much as it
- * takes, which is no part of it where three holes or more tell the line.
+ * passes the flow (ISO 6358, as of a poppet), h its friction: low after the flow has risen, high after it has fallen,
+ * told by holes that were come to both ways. A valve presses on its seat to seal: what stands behind it while the outlet
+ * is shut is above that line by as much as it takes, which is no part of it where three holes or more tell the line.
  * Range: four readings or more at three flows or more, the outlet shut among them best. Uncertainty by JCGM 100; beside
  * it the holes' discharge and size and the gauge.
  * @throws PhysicsError FEW_HOLES, NO_DROOP, NO_SOURCE.

@@ -6,7 +6,7 @@ export type RunDownWorkingId = 'runTime' | 'peakSpeed' | 'air' | 'airPerTurn' | 
 const SOURCE =
   'Areas by trapezoids; mass and energy of the vessel’s air, its wall’s heat from its size; uncertainty by JCGM 100'
 const RANGE =
-  'One run, rest before and after it. Time and turns within 0.1 %, top speed within 0.5 %, air within 5 % on simulated runs of known truth, beside volume and span.'
+  'One run, rest before or after it. It turns above a hundredth of its top speed, or above what is read at rest. Turns within 0.1 %, time within 0.1 % or, of what coasts long, 1 %, top speed within 0.5 %, air within 5 % on simulated runs of known truth, beside volume and span.'
 
 /** How the figures of a whole run came about; those that were measured. */
 export function runDownWorkings(r: RunDownReduction): Partial<Record<RunDownWorkingId, Working>> {
@@ -23,7 +23,7 @@ export function runDownWorkings(r: RunDownReduction): Partial<Record<RunDownWork
     runTime: working('How long it turned', 't = t1 − t0, half a row more at either end', ends, r.runTime),
     peakSpeed: working(
       'Greatest speed',
-      'top of a polynomial through the rows within 3 % of the highest mean of seven',
+      'top of polynomials through the rows about the highest that lie on them, without what their noise lifts it by',
       ends,
       r.peakSpeed,
     ),

@@ -26,7 +26,10 @@ const LEAST_READINGS = 8
 const MOST_POINTS = 400
 const STEADY_SHARE = 0.01
 
-/** A stretch whose greatest may be one of several by its own uncertainty: Blom's score of the greatest of so many. */
+/**
+ * By how many of its uncertainties the greatest of so many alike lies out by chance. Source: Blom (1958), Statistical
+ * Estimates and Transformed Beta-Variables: (i - 3/8) / (n + 1/4); from memory.
+ */
 const greatestOf = (count: number) => (count > 1 ? studentT((count - 0.375) / (count + 0.25), 1e6) : 0)
 /** Speeds within so many uncertainties of the greatest may be it. */
 const NEAR = 2
