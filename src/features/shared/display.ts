@@ -81,7 +81,8 @@ export function shownIn(display: Display): Shown {
   return {
     unit,
     text,
-    words: (said) => spoken(said, text),
+    // a number inside a sentence is not broken over two lines
+    words: (said) => spoken(said, (si, kind) => text(si, kind).replaceAll('\u2009', '\u202f')),
     parts: (si, kind, u) => {
       const formatted = formatQuantity(si, stepped(kind, unit(kind), si), u)
       const vague = u !== undefined && si !== 0 && COVERAGE_95 * u >= Math.abs(si)
