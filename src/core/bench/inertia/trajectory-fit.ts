@@ -7,7 +7,7 @@ import {
   costOf,
   leftOf,
   problemOf,
-  solved,
+  solver,
   solvedForEach,
   weightsOf,
   type FitSpan,
@@ -70,11 +70,11 @@ function descended(
       ;[x, left, cost] = [next, there, found]
       return true
     }
-    const { step } = solved(problem, x, left, weights)
+    const by = solver(problem, x, left, weights)
+    const { step } = by()
     let better = false
     for (let share = 1; !better && share > 1 / 64; share /= 2) better = tried(step, share)
-    for (let damped = 1e-9; !better && damped < 1; damped *= 10)
-      better = tried(solved(problem, x, left, weights, damped).step, 1)
+    for (let damped = 1e-9; !better && damped < 1; damped *= 10) better = tried(by(damped).step, 1)
     // what is left of each block is about one: less of it is better than any sensor
     if (!better || before - cost < nothing * Math.max(before, left.residual.length)) return { x, left, settled: true }
   }
@@ -97,7 +97,7 @@ function begun(problem: Problem, first: readonly number[], measured: Float64Arra
   let scatter: Scatter = [1e-4, 0]
   for (let round = 0; round < BEGINNINGS; round++) {
     const left = leftOf(problem, at, measured)
-    const { step } = solved(problem, at, left, weightsOf(problem, left.speeds, scatter, ROUGHLY))
+    const { step } = solver(problem, at, left, weightsOf(problem, left.speeds, scatter, ROUGHLY))()
     const after = left.rows.map((row, n) => left.residual[n] - free.reduce((sum, i, p) => sum + row[i] * step[p], 0))
     scatter = scatterOf(counts, Float64Array.from(after), left.speeds, free.length)
     x = [...at]

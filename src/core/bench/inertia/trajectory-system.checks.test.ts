@@ -1,5 +1,5 @@
 import { FACTORS } from './trajectory-march'
-import { costOf, solved, weightsOf, type Left, type Problem } from './trajectory-system'
+import { costOf, solvedForEach, solver, weightsOf, type Left, type Problem } from './trajectory-system'
 
 /**
  * NIST StRD, linear regression, Longley (1967): employment of 1947 to 1962, known for columns that look so alike that
@@ -46,10 +46,11 @@ const left: Left = { rows, residual: Float64Array.from(EMPLOYED), speeds: new Fl
 const weights = weightsOf(problem, left.speeds, [RESIDUAL_DEVIATION ** 2, 0])
 
 test('a step and what it is known by, where columns look alike (NIST StRD, Longley)', () => {
-  const { step, covariance } = solved(problem, origin, left, weights)
+  const { step, covariance, cost } = solver(problem, origin, left, weights)()
   step.forEach((v, j) => expect(v / CERTIFIED[j]).toBeCloseTo(1, 8))
   step.forEach((_, j) => expect(Math.sqrt(covariance(j, j)) / CERTIFIED_DEVIATIONS[j]).toBeCloseTo(1, 8))
   expect(covariance(1, 4)).toBeCloseTo(covariance(4, 1), 9)
+  expect(cost).toBeCloseTo(9, 5)
 })
 
 test('the cost there is that of the certified residuals: nine are left over', () => {
@@ -59,11 +60,15 @@ test('the cost there is that of the certified residuals: nine are left over', ()
 
 test('a damped step is shorter in what is hardly told, and no other in what is told well', () => {
   const size = (step: readonly number[]) => Math.hypot(...step.map((v, j) => v * Math.hypot(...COLUMNS[j])))
-  const [free, little, much] = [0, 1e-6, 1e-2].map((damped) => solved(problem, origin, left, weights, damped).step)
+  const by = solver(problem, origin, left, weights)
+  const [free, little, much] = [0, 1e-6, 1e-2].map((damped) => by(damped).step)
   expect(size(little)).toBeLessThan(0.9 * size(free))
   expect(size(much)).toBeLessThan(0.9 * size(little))
   const employed = (step: readonly number[]) => rows[8].reduce((sum, v, j) => sum + v * step[j], 0)
   expect(employed(much) / employed(free)).toBeCloseTo(1, 1)
+  // its cost is what it leaves of the recording, by no other way than straight
+  const residual = Float64Array.from(EMPLOYED, (y, i) => y - rows[i].reduce((sum, v, j) => sum + v * little[j], 0))
+  expect(by(1e-6).cost / costOf(problem, origin, { ...left, residual }, weights)).toBeCloseTo(1, 8)
 })
 
 test('what is known beforehand weighs as one more reading of it', () => {
@@ -81,11 +86,16 @@ test('what is known beforehand weighs as one more reading of it', () => {
   }
   const at = Array.from({ length: FACTORS + 1 }, () => 0)
   const even = weightsOf(known, two.speeds, [1, 0])
-  const { step, covariance } = solved(known, at, two, even)
+  const { step, covariance } = solver(known, at, two, even)()
   // weights 1, 1 and 4: (6 + 8 + 4 * 3) / 6
   expect(step[0]).toBeCloseTo(26 / 6, 6)
   expect(covariance(0, 0)).toBeCloseTo(1 / 6, 6)
   expect(costOf(known, at, two, even)).toBeCloseTo(36 + 64 + 36, 5)
+  // and the same for several such at once
+  const vague = { ...known, priors: [{ ...known.priors[0], standardUncertainty: 1e6 }] }
+  const each = solvedForEach([known, vague], at, two, even)
+  expect(each.map((s) => s.step[0])).toEqual([26 / 6, 7].map((v) => expect.closeTo(v, 6)))
+  expect(each.map((s) => s.logDeterminant)).toEqual([6, 2].map((v) => expect.closeTo(Math.log(v), 6)))
 })
 
 test('a block is weighted by its readings and the scatter at its speed', () => {

@@ -1,4 +1,4 @@
-import { Matrix, QrDecomposition } from 'ml-matrix'
+import { columnsOf, rotated, triangleInverse, type Columns } from '../../numerics'
 import type { BlockTrace } from '../angle/decimate'
 import { COURSES, type Shape } from './courses'
 import {
@@ -191,92 +191,74 @@ export interface Solved {
   readonly cost: number
 }
 
-/** What is left of a recording, as rows of the free parameters and what they are to make up for. */
-interface Rows {
-  readonly rows: Matrix
-  readonly right: Matrix
-  /** What no parameter makes up for, squared. */
-  readonly rest: number
-}
-
 /**
- * The step to the least cost, if all went straight; shorter the more it is `damped`. By orthogonal rotations: torque,
+ * Steps to the least cost, if all went straight; shorter the more they are damped. By orthogonal rotations: torque,
  * slope and falls that nobody recorded look so alike that the squares of normal equations lose what tells them apart.
  * Throws where a parameter cannot be told from the rest.
  */
-export const solved = (
-  problem: Problem,
-  at: readonly number[],
-  left: Left,
-  weights: Float64Array,
-  damped = 0,
-): Solved => solvedBy(rowsOf(problem, left, weights), problem, at, damped)
-
-/** The rows of a recording, each over its scatter. */
-function rowsOf({ free }: Problem, { rows, residual }: Left, weights: Float64Array): Rows {
-  const m = Matrix.zeros(rows.length, free.length)
-  const right = Matrix.zeros(rows.length, 1)
-  for (let i = 0; i < rows.length; i++) {
-    for (let j = 0; j < free.length; j++) m.set(i, j, weights[i] * rows[i][free[j]])
-    right.set(i, 0, weights[i] * residual[i])
-  }
-  return { rows: m, right, rest: 0 }
+export function solver(problem: Problem, at: readonly number[], left: Left, weights: Float64Array) {
+  const told = condensed(problem, left, weights)
+  return (damped = 0): Solved => solvedBy(told, problem, at, damped)
 }
 
-/** The same in as many rows as there are parameters: for what is known beforehand in many ways. */
-function condensed({ rows, right, rest }: Rows): Rows {
-  const qr = new QrDecomposition(rows)
-  const upper = qr.upperTriangularMatrix
-  const turned = qr.orthogonalMatrix.transpose().mmul(right)
-  const all = right.getColumn(0).reduce((sum, v) => sum + v * v, 0)
-  const told = turned.getColumn(0).reduce((sum, v) => sum + v * v, 0)
-  return { rows: upper, right: turned, rest: rest + Math.max(0, all - told) }
-}
-
-/** For each of problems that differ in what is known beforehand alone, as `solved`. */
+/** For each of problems that differ in what is known beforehand alone, the whole step. */
 export function solvedForEach(
   problems: readonly Problem[],
   at: readonly number[],
   left: Left,
   weights: Float64Array,
 ): Solved[] {
-  const rows = condensed(rowsOf(problems[0], left, weights))
-  return problems.map((problem) => solvedBy(rows, problem, at, 0))
+  const told = condensed(problems[0], left, weights)
+  return problems.map((problem) => solvedBy(told, problem, at, 0))
 }
 
-function solvedBy(
-  { rows, right: values, rest }: Rows,
-  problem: Problem,
-  at: readonly number[],
-  damped: number,
-): Solved {
+/**
+ * The rows of a recording, each over its scatter, in as many as there are free parameters and one: what these are to
+ * make up for stands in the last column, and in its last row what none makes up for.
+ */
+function condensed({ free }: Problem, { rows, residual }: Left, weights: Float64Array): Columns {
+  const p = free.length
+  const all = columnsOf(Math.max(rows.length, p + 1), p + 1)
+  rows.forEach((row, i) => {
+    for (let j = 0; j < p; j++) all.values[j * all.rows + i] = weights[i] * row[free[j]]
+    all.values[p * all.rows + i] = weights[i] * residual[i]
+  })
+  rotated(all)
+  const told = columnsOf(p + 1, p + 1)
+  for (let j = 0; j <= p; j++) told.values.set(all.values.subarray(j * all.rows, j * all.rows + p + 1), j * told.rows)
+  return told
+}
+
+function solvedBy(told: Columns, problem: Problem, at: readonly number[], damped: number): Solved {
   const { free, priors } = problem
-  const [n, p] = [rows.rows, free.length]
-  const known = offPriors(problem, at)
-  const m = Matrix.zeros(n + priors.length + (damped > 0 ? p : 0), p)
-  const right = Matrix.zeros(m.rows, 1)
-  m.setSubMatrix(rows, 0, 0)
-  right.setSubMatrix(values, 0, 0)
-  known.forEach((off, i) => {
-    m.set(n + i, free.indexOf(priors[i].place), 1 / priors[i].standardUncertainty)
-    right.set(n + i, 0, off)
+  const p = free.length
+  const n = told.rows + priors.length
+  const m = columnsOf(n + (damped > 0 ? p : 0), p + 1)
+  const { values, rows } = m
+  for (let j = 0; j <= p; j++) values.set(told.values.subarray(j * told.rows, (j + 1) * told.rows), j * rows)
+  offPriors(problem, at).forEach((off, i) => {
+    values[free.indexOf(priors[i].place) * rows + told.rows + i] = 1 / priors[i].standardUncertainty
+    values[p * rows + told.rows + i] = off
   })
-  const scale = free.map((_, j) => {
-    let square = 0
-    for (let i = 0; i < n + priors.length; i++) square += m.get(i, j) ** 2
-    return Math.sqrt(square) || 1
-  })
-  for (let j = 0; j < p; j++) m.mulColumn(j, 1 / scale[j])
-  if (damped > 0) for (let j = 0; j < p; j++) m.set(n + priors.length + j, j, Math.sqrt(damped))
-  const qr = new QrDecomposition(m)
-  const step = qr.solve(right)
-  const upper = qr.upperTriangularMatrix
-  const back = new QrDecomposition(upper).solve(Matrix.eye(p))
-  const after = Matrix.sub(right, m.mmul(step)).getColumn(0)
+  const scale = free.map((_, j) => Math.hypot(...values.subarray(j * rows, j * rows + n)) || 1)
+  for (let j = 0; j < p; j++) {
+    for (let i = 0; i < n; i++) values[j * rows + i] /= scale[j]
+    if (damped > 0) values[j * rows + n + j] = Math.sqrt(damped)
+  }
+  rotated(m)
+  const back = triangleInverse(m, p)
+  const along = (i: number, of: (k: number) => number) => {
+    let sum = 0
+    for (let k = i; k < p; k++) sum += back[i * p + k] * of(k)
+    return sum
+  }
+  const scaled = free.map((_, i) => along(i, (k) => values[p * rows + k]))
+  const square = (of: readonly number[]) => of.reduce((sum, v) => sum + v * v, 0)
   return {
-    step: scale.map((s, j) => step.get(j, 0) / s),
-    covariance: (i, j) => back.getRowVector(i).dot(back.getRowVector(j)) / scale[i] / scale[j],
-    logDeterminant: scale.reduce((sum, s, j) => sum + 2 * Math.log(Math.abs(upper.get(j, j)) * s), 0),
-    cost: rest + after.slice(0, n + priors.length).reduce((sum, v) => sum + v * v, 0),
+    step: scaled.map((s, j) => s / scale[j]),
+    covariance: (i, j) => along(Math.max(i, j), (k) => back[Math.min(i, j) * p + k]) / scale[i] / scale[j],
+    logDeterminant: scale.reduce((sum, s, j) => sum + 2 * Math.log(Math.abs(values[j * rows + j]) * s), 0),
+    // a step that is kept short costs by its length, which is none of the recording's
+    cost: values[p * rows + p] ** 2 - damped * square(scaled),
   }
 }
