@@ -32,31 +32,39 @@ export function linearLeastSquares(
   const n = rows.length
   const p = rows[0]?.length ?? 0
   if (n < p || p === 0) return failed('too few points')
-  const size = Array.from({ length: p }, (_, j) =>
-    Math.sqrt(rows.reduce((sum, row, i) => sum + weights[i] * row[j] ** 2, 0)),
-  )
+  const squares = new Float64Array(p * p)
+  const right = new Float64Array(p)
+  for (let i = 0; i < n; i++) {
+    const row = rows[i]
+    for (let j = 0; j < p; j++) {
+      const a = weights[i] * row[j]
+      right[j] += a * y[i]
+      for (let k = 0; k <= j; k++) squares[j * p + k] += a * row[k]
+    }
+  }
+  const size = Array.from(right, (_, j) => Math.sqrt(squares[j * p + j]))
   if (size.some((s) => !(s > 0))) return failed('singular')
   const normal = Matrix.zeros(p, p)
-  const right = new Array<number>(p).fill(0)
-  for (let i = 0; i < n; i++)
-    for (let j = 0; j < p; j++) {
-      const a = (weights[i] * rows[i][j]) / size[j]
-      right[j] += a * y[i]
-      for (let k = 0; k <= j; k++) normal.set(j, k, normal.get(j, k) + (a * rows[i][k]) / size[k])
+  for (let j = 0; j < p; j++)
+    for (let k = 0; k <= j; k++) {
+      const scaled = squares[j * p + k] / (size[j] * size[k])
+      normal.set(j, k, scaled)
+      normal.set(k, j, scaled)
     }
-  for (let j = 0; j < p; j++) for (let k = 0; k < j; k++) normal.set(k, j, normal.get(j, k))
   let inverted: Matrix
   try {
     inverted = inverse(normal)
   } catch {
     return failed('singular')
   }
-  const parameters = right.map((_, j) => right.reduce((sum, r, k) => sum + inverted.get(j, k) * r, 0) / size[j])
+  const parameters = size.map((s, j) => size.reduce((sum, o, k) => sum + (inverted.get(j, k) * right[k]) / o, 0) / s)
   if (!parameters.every(Number.isFinite)) return failed('singular')
-  const chiSquare = rows.reduce(
-    (sum, row, i) => sum + weights[i] * (y[i] - row.reduce((s, a, j) => s + a * parameters[j], 0)) ** 2,
-    0,
-  )
+  let chiSquare = 0
+  for (let i = 0; i < n; i++) {
+    let left = y[i]
+    for (let j = 0; j < p; j++) left -= rows[i][j] * parameters[j]
+    chiSquare += weights[i] * left * left
+  }
   const degreesOfFreedom = n - p
   const reducedChiSquare = degreesOfFreedom > 0 ? chiSquare / degreesOfFreedom : NaN
   const factor = degreesOfFreedom === 0 ? 1 : scale === 'residual' ? reducedChiSquare : Math.max(1, reducedChiSquare)

@@ -17,13 +17,21 @@ const [UP, DOWN] = [1 / GAMMA, (GAMMA - 1) / GAMMA] as const
 /** Steps in a tau, and how many of these are gone through: the slowest vessel of the range is empty by then. */
 const [IN_A_TAU, MOST_TAUS] = [50, 12] as const
 
+/** Flow and thrust over the vessel's pressure, the room's push on the hole left out, at a ratio of the throat's to it. */
+function perPressure(ratio: number): readonly [flow: number, thrust: number] {
+  const spent = 1 - ratio ** DOWN
+  const flow = ratio ** UP * Math.sqrt(spent)
+  return [flow, (2 / DOWN) * flow * Math.sqrt(spent) + ratio]
+}
+/** While its throat is choked they are so much, whatever the pressure. */
+const CHOKED = perPressure(CRITICAL_PRESSURE_RATIO)
+
 /** Flow and thrust of a pressure over the room's, but for what is alike at all: area, room's pressure, temperature. */
 function jet(overRoom: number): readonly [flow: number, thrust: number] {
   if (overRoom <= 1) return [0, 0]
-  const ratio = Math.max(1 / overRoom, CRITICAL_PRESSURE_RATIO)
-  const spent = 1 - ratio ** DOWN
-  const flow = overRoom * ratio ** UP * Math.sqrt(spent)
-  return [flow, (2 / DOWN) * flow * Math.sqrt(spent) + ratio * overRoom - 1]
+  if (overRoom * CRITICAL_PRESSURE_RATIO >= 1) return [overRoom * CHOKED[0], overRoom * CHOKED[1] - 1]
+  const [flow, thrust] = perPressure(1 / overRoom)
+  return [overRoom * flow, overRoom * thrust - 1]
 }
 
 /** Thrust through an open valve over that of the opening, from step to step; nothing once it is empty. */

@@ -54,7 +54,7 @@ interface Found extends CurveFit {
 }
 
 /** Steps in a turn of a ring, and in a push. */
-const [IN_A_TURN, IN_A_PUSH] = [24, 500] as const
+const [IN_A_TURN, IN_A_PUSH] = [16, 500] as const
 /** So much of its thrust is left about where a push is seen to end. */
 const GONE = 0.03
 /** Pressure over the room's, as a logarithm, and exponent as they are known without a gauge. Our own estimate. */
@@ -162,9 +162,16 @@ class PushRows {
     return means
   }
 
+  /** The course that was worked out last, and of what: a push of another thrust or moment goes by the same. */
+  private last: { readonly of: readonly unknown[]; readonly reads: Course } | null = null
+
   private model(n: Numbers): Float64Array {
-    const course = emptyingCourse(emptyingOf(n))
-    return this.at(readBy(ringOf(n), course, this.forS, this.push.lastsS / IN_A_PUSH), n, n.thrustN)
+    const of = [n.lnTauS, n.lnOverRoom, n.exponent, n.opensInS, n.lnRingHz, n.lnDamped]
+    if (!this.last || of.some((v, i) => v !== this.last!.of[i])) {
+      const course = emptyingCourse(emptyingOf(n))
+      this.last = { of, reads: readBy(ringOf(n), course, this.forS, this.push.lastsS / IN_A_PUSH) }
+    }
+    return this.at(this.last.reads, n, n.thrustN)
   }
 
   /** The best thrust of a course and what it leaves. */
