@@ -28,6 +28,8 @@ const DOUBTFUL = 0.03
  * believed.
  */
 const TRIES = 6
+/** Two walks from far apart that find the same marks are believed without any more, where no more than this share is at fault. */
+const AGREED = 0.01
 
 /**
  * What comes before this share of the gap is false as well where the next one comes on time: it is off by less than so
@@ -229,6 +231,29 @@ function countedFrom(times: Float64Array, { middle, width }: Start, again: boole
 const faultsOf = (c: CountedMarks): number =>
   c.doubledAtS.length + 3 * c.lateDoubles + c.missed.reduce((sum, m) => sum + m.marks, 0) + 3 * c.undecided.length
 
+const told = ({ number, doubledAtS, missed, undecided }: CountedMarks) => [
+  number.length,
+  number[number.length - 1],
+  doubledAtS.length,
+  missed.length,
+  undecided.length,
+]
+
+/** What the first walk finds, where it finds no fault, or few and the last one finds the same; null otherwise. */
+function agreed(
+  times: Float64Array,
+  startIn: (part: number) => Start,
+  parts: number,
+): { start: Start; counted: CountedMarks } | null {
+  const start = startIn(0)
+  const counted = countedFrom(times, start, false)
+  const faults = faultsOf(counted)
+  if (faults === 0) return { start, counted }
+  if (faults > AGREED * times.length) return null
+  const others = told(countedFrom(times, startIn(parts - 1), false))
+  return told(counted).every((v, i) => v === others[i]) ? { start, counted } : null
+}
+
 /** How many gaps in a row each stand for two marks or more. */
 function longestMissed({ number }: CountedMarks): number {
   let [longest, run] = [0, 0]
@@ -255,14 +280,14 @@ export function countMarks(times: Float64Array): CountedMarks {
     return { timeS: times, number: times.map((_, i) => i), doubledAtS: [], lateDoubles: 0, missed: [], undecided: [] }
   const gaps = Float64Array.from({ length: n - 1 }, (_, i) => times[i + 1] - times[i])
   const tries = Math.max(1, Math.min(TRIES, Math.floor(gaps.length / STEADY[0])))
-  const starts = Array.from({ length: tries }, (_, i) =>
-    steadiest(gaps, Math.floor((i * gaps.length) / tries), Math.floor(((i + 1) * gaps.length) / tries)),
-  )
+  const startIn = (part: number) =>
+    steadiest(gaps, Math.floor((part * gaps.length) / tries), Math.floor(((part + 1) * gaps.length) / tries))
+  const starts = () => Array.from({ length: tries }, (_, part) => startIn(part))
   const best = (from: readonly Start[], again: boolean) =>
     from
       .map((start) => ({ start, counted: countedFrom(times, start, again) }))
       .reduce((a, b) => (faultsOf(b.counted) < faultsOf(a.counted) ? b : a))
-  const { start, counted: followed } = best(starts, false)
+  const { start, counted: followed } = agreed(times, startIn, tries) ?? best(starts(), false)
   // a rotor with nothing on its shaft may gain several times its speed within a turn: there no walk can follow it, and
   // each part is counted by itself
   const missed = followed.missed.reduce((sum, m) => sum + m.marks, 0)
@@ -270,6 +295,6 @@ export function countMarks(times: Float64Array): CountedMarks {
   if (!doubtful && missed <= MANY_MISSED * n && longestMissed(followed) < HALVED) return followed
   // of marks that are missed alone only the walk that was believed is asked: from elsewhere one that peeled off would
   // pass for half the speed
-  const { counted: byParts } = best(doubtful ? starts : [start], true)
+  const { counted: byParts } = best(doubtful ? starts() : [start], true)
   return followed.doubledAtS.length > HOPELESS * n || faultsOf(byParts) < 0.5 * faultsOf(followed) ? byParts : followed
 }

@@ -30,7 +30,7 @@ function steadiestOf(gaps: Float64Array, from: number, to: number, width: number
   const stride = Math.max(1, Math.floor((to - from) / 700))
   let [best, least] = [Math.floor((from + to) / 2), Infinity]
   for (let i = from; i + width <= to; i += stride) {
-    const part = Array.from(gaps.subarray(i, i + width)).sort((a, b) => a - b)
+    const part = gaps.slice(i, i + width).sort()
     const middle = part[width >> 1]
     // a quarter may be faulty; the rest must agree
     const spread = (part[Math.floor(0.85 * width)] - part[Math.floor(0.15 * width)]) / middle
