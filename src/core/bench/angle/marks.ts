@@ -29,7 +29,7 @@ const DOUBTFUL = 0.03
  */
 const TRIES = 6
 /** Two walks from far apart that find the same marks are believed without any more, where no more than this share is at fault. */
-const AGREED = 0.01
+const AGREED = 0.05
 
 /**
  * What comes before this share of the gap is false as well where the next one comes on time: it is off by less than so
