@@ -304,7 +304,9 @@ export function settledFlow(found: Steady): { readonly massFlowKgPerS: number; r
   const { y, layout, turn } = found.march
   const near = nearOf(found)
   const before = y.slice()
-  const ok = turn()
+  let ok = true
+  // where no turn is as the last, many together tell
+  for (let k = found.returns ? 1 : TOGETHER; ok && k > 0; k--) ok = turn()
   const [mass, time] = [layout.given(SUPPLY)[0], layout.time].map((i) => y[i] - before[i])
   y.set(before)
   return ok ? { massFlowKgPerS: mass / time, near } : { massFlowKgPerS: 0 }

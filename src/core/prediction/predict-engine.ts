@@ -99,6 +99,11 @@ const COARSE = 45
 const AGREE = 2e-4
 /** The same while a maker types: the line’s pressure is within a ten-thousandth of what it will be. */
 const AGREE_AT_ONCE = 1e-3
+/**
+ * Where no turn is as the last, the mean flow of many scatters by several per cent: the line has settled when its
+ * pressure no longer moves by more than this share.
+ */
+const STEADY_LINE = 2e-3
 const ROUNDS = 8
 
 /** The line and the engine behind it, balanced over a turn: the engine as a hole of its mean flow. */
@@ -124,6 +129,7 @@ function balanced(
   let near = guess?.near
   /** The last hole that was tried and the one that its engine looked like, as logarithms. */
   let tried: readonly [number, number] | null = null
+  let before = NaN
   for (let i = 0; ; i++) {
     const behind = holeOf(diameter)
     const air = airSide(behind)
@@ -133,7 +139,11 @@ function balanced(
     const { massFlowKgPerS: flow, near: there } = settledFlow(found)
     near = there
     const looks = likeHole(flow, supply, ambient.absolutePressurePa)
-    const agreed = Math.abs(flow - air.massFlowKgPerS) <= agree * Math.max(flow, 1e-6)
+    const uneven = found.status === 'runs' && !found.returns
+    const agreed = uneven
+      ? Math.abs(air.nozzlePressurePaAbs - before) <= STEADY_LINE * before
+      : Math.abs(flow - air.massFlowKgPerS) <= agree * Math.max(flow, 1e-6)
+    before = air.nozzlePressurePaAbs
     if (agreed || i >= ROUNDS || (flow === 0 && looks === diameter))
       return {
         air,

@@ -5,7 +5,7 @@ import { fellUnseen } from './pressure-drive'
 import { noteWords, plainWords } from '../../../words'
 
 /** Runs of each condition here; `npm run campaign reduction N` does as many as wanted. */
-const REPEATS = sample(6)
+const REPEATS = sample(4)
 const conditions = CAMPAIGN_CONDITIONS.map((condition) => [condition, campaign(condition, REPEATS, 5000)] as const)
 const all = conditions.flatMap(([, rows]) => rows)
 

@@ -102,11 +102,11 @@ test('a bend is that of the middle over the line from rest to the top', () => {
 describe('machines of other shapes than any law’s', () => {
   const conditions = ['drag of another shape', 'torque of another shape', 'both, shut early'] as const
   test.each(conditions)('%s: each figure lies within what is told', (condition) => {
-    const rows = campaign(condition, sample(12), 500)
+    const rows = campaign(condition, sample(6), 500)
     expect(rows[0].refused).toBe(0)
     for (const row of rows) {
       expect([row.figure, row.held > 0.8]).toEqual([row.figure, true])
-      expect([row.figure, row.relative < 0.05]).toEqual([row.figure, true])
+      expect([row.figure, row.relative < 0.08]).toEqual([row.figure, true])
     }
   })
 })

@@ -128,7 +128,7 @@ describe('the simulated stand is what it says', () => {
 })
 
 describe('simulated runs of known truth', () => {
-  const REPEATS = sample(12)
+  const REPEATS = sample(5)
   const rows = THRUST_CONDITIONS.flatMap((c) => thrustCampaign(c, REPEATS, 9000))
   test('none is refused, and the mean lies within a fraction of the standard uncertainty', () => {
     for (const row of rows) {
@@ -151,7 +151,7 @@ describe('simulated runs of known truth', () => {
 
 test('a zero read from a short quiet part is most of what is unknown of a long push: the band follows the scatter', () => {
   // half a second of quiet on each side, six of push: the zero's error counts over all of it
-  const runs = Array.from({ length: sample(16) }, (_, seed) =>
+  const runs = Array.from({ length: sample(8) }, (_, seed) =>
     reduceThrust(
       simulateStand({
         push: { kind: 'trace', timeS: [0, 0.05, 5.95, 6], forceN: [0, 4, 4, 0] },
@@ -349,7 +349,7 @@ test('noise that is slow widens the band of the impulse by its own slowness', ()
       }),
       { spanRelativeUncertainty: 0 },
     ).impulse
-  const runs = Array.from({ length: sample(24) }, (_, seed) => stand(0.02, 50 + seed))
+  const runs = Array.from({ length: sample(10) }, (_, seed) => stand(0.02, 50 + seed))
   const truth = trueThrust(push).impulse
   const rms = Math.sqrt(mean(runs.map((r) => ((r.value - truth) / r.standardUncertainty) ** 2)))
   expect(rms).toBeGreaterThan(0.5)

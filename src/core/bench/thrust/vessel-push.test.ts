@@ -1,4 +1,5 @@
 import { STANDARD_AMBIENT } from '../../air'
+import { sample } from '../../check-values/sample'
 import { thrustRun } from './campaign'
 import { reduceThrust } from './reduce-thrust'
 import { simulateStand } from './simulate-thrust'
@@ -68,7 +69,7 @@ test('a stand that swings back but once is told as one that rings', () => {
 })
 
 test('of vessels that empty by the gas itself nine in ten figures lie within what is told', () => {
-  const runs = Array.from({ length: 24 }, (_, i) => thrustRun('a vessel’s own', 700 + i))
+  const runs = Array.from({ length: sample(8) }, (_, i) => thrustRun('a vessel’s own', 700 + i))
   const held = (['thrust', 'impulse', 'runTime'] as const).map(
     (f) =>
       runs.filter(({ reduction, truth }) => {
@@ -76,5 +77,5 @@ test('of vessels that empty by the gas itself nine in ten figures lie within wha
         return m && Math.abs(m.value - truth[f]) <= 1.96 * m.standardUncertainty
       }).length,
   )
-  expect(held.map((n) => n >= 20)).toEqual([true, true, true])
+  expect(held.map((n) => n > 0.8 * runs.length)).toEqual([true, true, true])
 })

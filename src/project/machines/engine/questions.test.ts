@@ -6,7 +6,7 @@ import { kindOf, type EngineBuild, type EnginePredicted } from '../../document'
 import { partsInput } from '../../parts/build-parts'
 import { BALL_QUESTIONS, ballAsked, leastSpring, withMotion, type SingleBuild } from './ball-questions'
 import { ballFollows, questionsOf } from './questions'
-import { predicted } from './testing'
+import { predicted, predictedAtOnce } from './testing'
 
 const room = { ambient: STANDARD_AMBIENT }
 const demo = keptDemo().project.builds.filter((b) => b.machineId === 'carousel') as EngineBuild[]
@@ -49,7 +49,7 @@ describe('questions answered by running both', () => {
     const ofSprung = asked(sprung)
     expect([...ofSprung.keys()]).toEqual(['stronger-spring', 'weaker-spring', 'lighter-ball'])
     const share = (build: SingleBuild) => {
-      const { network, steady } = predicted(build).prediction
+      const { network, steady } = predictedAtOnce(build).prediction
       return ballMotion(network, steady!.cycle)!.afterPinShare
     }
     expect(share(sprung)).toBeLessThan(0.02)
@@ -60,7 +60,7 @@ describe('questions answered by running both', () => {
   })
   test('a floating ball is told with what it lets in; one on a spring that is strong enough is not', () => {
     const first = demo.find((b) => b.id === 'carousel-2')! as SingleBuild
-    const told = (build: SingleBuild) => predicted(build).review.findings.find((f) => f.id === 'engine-ball')
+    const told = (build: SingleBuild) => predictedAtOnce(build).review.findings.find((f) => f.id === 'engine-ball')
     const free = told(withMotion(first, { kind: 'free', material: 'steel' }))!
     expect([free.state, free.values.share]).toEqual(['watch', expect.any(Number)])
     expect(Number(free.values.share)).toBeGreaterThan(0.15)
@@ -71,10 +71,10 @@ describe('questions answered by running both', () => {
     const first = demo.find((b) => b.id === 'carousel-2')! as SingleBuild
     const fast = structuredClone(withMotion(first, { kind: 'free', material: 'steel' }))
     fast.machine.load = { kind: 'brake', label: '', torqueNm: 0.003 }
-    const { review, prediction } = predicted(fast)
+    const { review, prediction } = predictedAtOnce(fast)
     expect(prediction.steady!.near.returns).toBe(false)
     expect(review.findings.map((f) => f.id)).toContain('engine-uneven')
-    expect(predicted(first).review.findings.map((f) => f.id)).not.toContain('engine-uneven')
+    expect(predictedAtOnce(first).review.findings.map((f) => f.id)).not.toContain('engine-uneven')
   })
   test('a speed that is held only by where it came from gives way to the one that it comes to from rest', () => {
     const first = demo.find((b) => b.id === 'carousel-2')! as SingleBuild

@@ -10,3 +10,10 @@ export function predicted(build: EngineBuild): EnginePredicted {
   known.set(key, found)
   return found
 }
+
+/** The same without its bands: what it does, and what is found of it. */
+export function predictedAtOnce(build: EngineBuild): EnginePredicted {
+  const { quick } = kindOf(build)
+  if (!quick) throw new Error('not quick')
+  return quick.first(build, { ambient: STANDARD_AMBIENT }) as EnginePredicted
+}
