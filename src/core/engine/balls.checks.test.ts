@@ -69,7 +69,7 @@ function overTime(input: EngineInput, w: number, turns: number): { lift: (rad: n
       through,
     ]
   }
-  const dt = 2e-7
+  const dt = 4e-7
   const steps = Math.round((turns * 2 * Math.PI) / w / dt)
   const perTurn = Math.round((2 * Math.PI) / w / dt)
   const volume0 = m.clearanceM3
@@ -103,7 +103,7 @@ describe('a ball in its engine', () => {
     ['by itself, thrown to the cap', loose(), 420],
     ['of nylon', loose({ massKg: ballMass('nylon', 6.35 * mm) }), 500],
   ]
-  test.each(chosen(BALLS, ([name]) => name !== 'on a spring'))(
+  test.each(chosen(BALLS, ([name]) => name.startsWith('by itself')))(
     '%s goes as one marched over time by another method in small steps',
     (_, ball, w) => {
       const input = bare(ball)

@@ -166,12 +166,15 @@ describe('where cylinders find no room round one pin', () => {
   })
 })
 
-test.each(['slide', 'turned'] as const)('the demo’s twin goes together as it stands, %s valve', (valveKind) => {
-  const twin = engineBuilds().find((b) => b.id === 'carousel-twin')!
-  const input = partsInput({ ...twin, machine: { ...twin.machine, valveKind } } as never)
-  expect(copies(input, 'engine-rod')).toBe(2)
-  expect(checkMachine(wasm, input).filter((c) => !c.fine)).toEqual([])
-})
+test.each(chosen(['slide', 'turned'] as const, (v) => v === 'turned'))(
+  'the demo’s twin goes together as it stands, %s valve',
+  (valveKind) => {
+    const twin = engineBuilds().find((b) => b.id === 'carousel-twin')!
+    const input = partsInput({ ...twin, machine: { ...twin.machine, valveKind } } as never)
+    expect(copies(input, 'engine-rod')).toBe(2)
+    expect(checkMachine(wasm, input).filter((c) => !c.fine)).toEqual([])
+  },
+)
 
 test('one cylinder is made as ever: no pad, no manifold', () => {
   const input = withMany('single-acting-engine', 1, 90)

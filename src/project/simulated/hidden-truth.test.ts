@@ -1,3 +1,4 @@
+import { chosen } from '../../core/check-values/sample'
 import { benchProgram, hiddenBottleRun, hiddenMachine, hiddenPush, hiddenRegulator } from '../../core/bench'
 import { rootBetween } from '../../core/numerics'
 import { trueThrust } from '../../core/bench/thrust'
@@ -32,7 +33,7 @@ describe('what the bench really does comes out of its lines', () => {
     expect(Math.abs(free.value / (freeOf(truth.bend) * truth.freeSpeedRadPerS) - 1)).toBeLessThan(0.02)
   })
   // of a hundred bad days those on which the walk over the marks lost its way for the whole spin-up
-  test.each([1578, 2020, 2139])(
+  test.each(chosen([1578, 2020, 2139], (seed) => seed === 2139))(
     'flywheel by marks on a bad day: a walk that was lost is begun anew (seed %d)',
     (seed) => {
       const of = asked(marks, seed, [...USUAL, 'bad-lines'])
@@ -50,27 +51,30 @@ describe('what the bench really does comes out of its lines', () => {
     const expected = truth.stallTorqueNm * truth.freeSpeedRadPerS * peakOf(truth.bend)
     expect(Math.abs(best.value - expected)).toBeLessThan(Math.max(3 * best.standardUncertainty, 0.02 * expected))
   })
-  test.each([3, 7, 12])('thrust and a whole bottle on a usual day: what they hide is found (seed %d)', (seed) => {
-    const stand = asked(rigs.thrust, seed, USUAL)
-    const { push, span } = hiddenPush(stand)
-    const pushed = measured(rigs.thrust, stand, benchProgram(stand).endS)
-    const bottle = asked(rigs['run-down'], seed, USUAL)
-    const { rows, airKg } = hiddenBottleRun(bottle)
-    const emptied = measured(rigs['run-down'], bottle, benchProgram(bottle).endS)
-    // a supply that loses three tenths runs down: thrust is that of the opening
-    expect((pushed.detail as ThrustReduction).steady).toBe(false)
-    for (const [{ value, standardUncertainty }, truth] of [
-      [figure(pushed, 'thrust'), push.forceN * (1 + span)],
-      [figure(pushed, 'impulse'), trueThrust(push).impulse * (1 + span)],
-      [figure(pushed, 'runTime'), push.lastsS],
-      [figure(emptied, 'bottleTimeS'), rows.filter((r) => r.speedRadPerS > 0).length / 20],
-      [figure(emptied, 'bottlePeakRadPerS'), Math.max(...rows.map((r) => r.speedRadPerS))],
-      [figure(emptied, 'bottleAirKg'), airKg],
-    ] as const) {
-      expect(Math.abs(value - truth)).toBeLessThan(3 * standardUncertainty)
-      expect(standardUncertainty / truth).toBeLessThan(0.05)
-    }
-  })
+  test.each(chosen([3, 7, 12], (seed) => seed === 7))(
+    'thrust and a whole bottle on a usual day: what they hide is found (seed %d)',
+    (seed) => {
+      const stand = asked(rigs.thrust, seed, USUAL)
+      const { push, span } = hiddenPush(stand)
+      const pushed = measured(rigs.thrust, stand, benchProgram(stand).endS)
+      const bottle = asked(rigs['run-down'], seed, USUAL)
+      const { rows, airKg } = hiddenBottleRun(bottle)
+      const emptied = measured(rigs['run-down'], bottle, benchProgram(bottle).endS)
+      // a supply that loses three tenths runs down: thrust is that of the opening
+      expect((pushed.detail as ThrustReduction).steady).toBe(false)
+      for (const [{ value, standardUncertainty }, truth] of [
+        [figure(pushed, 'thrust'), push.forceN * (1 + span)],
+        [figure(pushed, 'impulse'), trueThrust(push).impulse * (1 + span)],
+        [figure(pushed, 'runTime'), push.lastsS],
+        [figure(emptied, 'bottleTimeS'), rows.filter((r) => r.speedRadPerS > 0).length / 20],
+        [figure(emptied, 'bottlePeakRadPerS'), Math.max(...rows.map((r) => r.speedRadPerS))],
+        [figure(emptied, 'bottleAirKg'), airKg],
+      ] as const) {
+        expect(Math.abs(value - truth)).toBeLessThan(3 * standardUncertainty)
+        expect(standardUncertainty / truth).toBeLessThan(0.05)
+      }
+    },
+  )
   test('generator: settled stretches are cut out, and the electrical peak is below the shaft’s', () => {
     const of = asked(rigs.generator, 5, USUAL)
     const truth = hiddenMachine(of)

@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import { chosen, sample } from '../../check-values/sample'
 import { readFileSync } from 'node:fs'
 import {
   angleOfCounts,
@@ -26,7 +27,7 @@ const rig: InertiaRig = {
 }
 
 describe('one mark missing among the first (independent recording of known truth, 12.91 W)', () => {
-  test.each([1, 2, 3, 4, 5, 6, 9])('mark %p taken out', (skip) => {
+  test.each(chosen([1, 2, 3, 4, 5, 6, 9], (mark) => mark === 1 || mark === 4))('mark %p taken out', (skip) => {
     const traced = angleOfPulses(Float64Array.from(optical.filter((_, i) => i !== skip)), {
       countsPerTurn: 1,
       rotorTurnsPerSensorTurn: 1,
@@ -49,7 +50,7 @@ describe('marks of simulated spin-ups with every fault at once', () => {
   }
   const motion = simulateSpinUp(truth, 0.001)
   const turns = Math.floor(motion.angleRad[motion.angleRad.length - 1] / 2 / Math.PI)
-  test.each(Array.from({ length: 25 }, (_, i) => i))('seed %p: every turn counted', (seed) => {
+  test.each(Array.from({ length: sample(8) }, (_, i) => i))('seed %p: every turn counted', (seed) => {
     const marks = pulseTimes(motion, {
       perTurn: 1,
       tickS: 4e-6,
@@ -124,7 +125,7 @@ describe('marks of simulated spin-ups with every fault at once', () => {
     expect(number.at(-1)).toBe(read.length - 1)
     expect([missed, undecided]).toEqual([[], []])
   })
-  test.each(Array.from({ length: 12 }, (_, i) => i + 1))(
+  test.each(Array.from({ length: sample(5) }, (_, i) => i + 1))(
     'eight uneven marks read again after two fifths of their gap, slowing to a quarter, seed %i: no walk goes on at three times the speed',
     (seed) => {
       const { marks, read } = told(slowing(1510, 4.1), 6.2, {

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
-import { sample } from '../../check-values/sample'
+import { chosen, sample } from '../../check-values/sample'
 import { mean } from '../../statistics'
 import { PhysicsError } from '../../errors'
 import { THRUST_CONDITIONS, THRUST_FIGURES, thrustCampaign } from './campaign'
@@ -128,8 +128,9 @@ describe('the simulated stand is what it says', () => {
 })
 
 describe('simulated runs of known truth', () => {
-  const REPEATS = sample(5)
-  const rows = THRUST_CONDITIONS.flatMap((c) => thrustCampaign(c, REPEATS, 9000))
+  const REPEATS = sample(4)
+  const looked = chosen(THRUST_CONDITIONS, (c) => ['rings', 'wind', 'a vessel’s own', 'short'].includes(c))
+  const rows = looked.flatMap((c) => thrustCampaign(c, REPEATS, 9000))
   test('none is refused, and the mean lies within a fraction of the standard uncertainty', () => {
     for (const row of rows) {
       expect([row.condition, row.refused]).toEqual([row.condition, 0])

@@ -1,3 +1,4 @@
+import { chosen } from '../../../core/check-values/sample'
 import { STANDARD_AMBIENT } from '../../../core/air'
 import { OWN } from '../../../core/search'
 import { keptDemo } from '../../demo/kept-demo'
@@ -98,7 +99,7 @@ describe('what must hold', () => {
     ['leastStartsShare', 0.1],
   ] as const)('%s', (key, value) => {
     const { constraints } = spec()
-    const { best, broken, front } = searchEngines(spec({ constraints: { ...constraints, [key]: value }, designs: 40 }))
+    const { best, broken, front } = searchEngines(spec({ constraints: { ...constraints, [key]: value }, designs: 24 }))
     expect(broken[key]).toBeGreaterThan(0)
     const figure = {
       mostMassFlowKgPerS: 'massFlowKgPerS',
@@ -133,20 +134,23 @@ test('shares put together hold what each has found, each design once', () => {
   expect(all.front).toEqual(engineFront(parts.flatMap((p) => p.front)))
 })
 
-test.each(['carousel-twin', 'carousel-rotor-2', 'carousel-3'])('%s is searched as well', (id) => {
-  const other = demo.find((b) => b.id === id)! as unknown as EngineBuild
-  const path =
-    other.machine.family === 'three-flank-engine'
-      ? 'machine.depthM'
-      : other.machine.family === 'double-acting-engine'
-        ? 'machine.valve.admissionLapM'
-        : PIN
-  const [from, to] = path === PIN ? [1.5 * mm, 3 * mm] : path.endsWith('depthM') ? [10 * mm, 20 * mm] : [0, 2.5 * mm]
-  let told = 0
-  const { best, own } = searchEngines(
-    spec({ build: other, variables: [{ path, from, to }], designs: 10 }),
-    () => told++,
-  )
-  expect(told).toBe(10)
-  expect(best[0].score).toBeGreaterThanOrEqual(own!.design.score)
-})
+test.each(chosen(['carousel-twin', 'carousel-rotor-2', 'carousel-3'], (id) => id === 'carousel-rotor-2'))(
+  '%s is searched as well',
+  (id) => {
+    const other = demo.find((b) => b.id === id)! as unknown as EngineBuild
+    const path =
+      other.machine.family === 'three-flank-engine'
+        ? 'machine.depthM'
+        : other.machine.family === 'double-acting-engine'
+          ? 'machine.valve.admissionLapM'
+          : PIN
+    const [from, to] = path === PIN ? [1.5 * mm, 3 * mm] : path.endsWith('depthM') ? [10 * mm, 20 * mm] : [0, 2.5 * mm]
+    let told = 0
+    const { best, own } = searchEngines(
+      spec({ build: other, variables: [{ path, from, to }], designs: 10 }),
+      () => told++,
+    )
+    expect(told).toBe(10)
+    expect(best[0].score).toBeGreaterThanOrEqual(own!.design.score)
+  },
+)

@@ -15,5 +15,5 @@ export function predicted(build: EngineBuild): EnginePredicted {
 export function predictedAtOnce(build: EngineBuild): EnginePredicted {
   const { quick } = kindOf(build)
   if (!quick) throw new Error('not quick')
-  return quick.first(build, { ambient: STANDARD_AMBIENT }) as EnginePredicted
+  return quick.first(build, { ambient: STANDARD_AMBIENT }, null) as EnginePredicted
 }
