@@ -5,6 +5,7 @@ import { buildSchema, machinePossible } from '../validation'
 import { predictedAtOnce } from '../machines/engine/testing'
 import { kindOf, newBuild, newBuildOf, newSupply, predictionInput, type Build, type EngineBuild } from '.'
 import { isTurbine } from './kinds'
+import { numbersOf, withNumber } from './testing'
 
 /**
  * Where findings and notes begin: every number of a build is moved up and down, and where what is said of it changes,
@@ -14,28 +15,6 @@ import { isTurbine } from './kinds'
  */
 const room = { absolutePressurePa: 99_000, temperatureK: 296.15, relativeHumidity: 0.55 }
 const own = { id: 'b', machineId: 'm', name: 'b', createdAt: '2026-01-01T00:00:00.000Z' }
-/** Paths of all numbers in a document, as dots join them; none that is nought, which has no share. */
-const numbersOf = (of: unknown, path: readonly string[] = []): [readonly string[], number][] =>
-  typeof of === 'number'
-    ? of === 0
-      ? []
-      : [[path, of]]
-    : of !== null && typeof of === 'object'
-      ? Object.entries(of).flatMap(([key, v]) => numbersOf(v, [...path, key]))
-      : []
-
-function moved(build: Build, path: readonly string[], value: number): Build {
-  const next = structuredClone(build)
-  const place = path
-    .slice(0, -1)
-    .reduce<Record<string, unknown>>(
-      (at, key) => at[key] as Record<string, unknown>,
-      next as unknown as Record<string, unknown>,
-    )
-  place[path[path.length - 1]] = value
-  return next
-}
-
 /** What is said of a build; null where it cannot be. */
 type Said = (build: Build) => readonly string[] | null
 
@@ -63,7 +42,7 @@ function flipsOf(build: Build, said: Said, of: (path: string) => boolean = () =>
   const own = new Set(said(build))
   const looked = ([path, value]: [readonly string[], number]) => {
     const at = (x: number) => {
-      const next = moved(build, path, x)
+      const next = withNumber(build, path, x)
       const told = buildSchema.safeParse(next).success ? said(next) : null
       return told && new Set(told)
     }

@@ -26,3 +26,26 @@ export const lines = (of: Readonly<Record<string, unknown>>): string =>
   Object.entries(of)
     .map(([key, value]) => `${key}: ${JSON.stringify(digits(value))}`)
     .join('\n')
+
+/** For tests: paths of all numbers in a document, but of those that are nought, which have no share. */
+export const numbersOf = (of: unknown, path: readonly string[] = []): [readonly string[], number][] =>
+  typeof of === 'number'
+    ? of === 0
+      ? []
+      : [[path, of]]
+    : of !== null && typeof of === 'object'
+      ? Object.entries(of).flatMap(([key, v]) => numbersOf(v, [...path, key]))
+      : []
+
+/** For tests: a build with one of its numbers replaced, sound or not. */
+export function withNumber<B extends Pick<Build, 'machine'>>(build: B, path: readonly string[], value: number): B {
+  const next = structuredClone(build)
+  const place = path
+    .slice(0, -1)
+    .reduce<Record<string, unknown>>(
+      (at, key) => at[key] as Record<string, unknown>,
+      next as unknown as Record<string, unknown>,
+    )
+  place[path[path.length - 1]] = value
+  return next
+}
