@@ -5,9 +5,9 @@ import { fellUnseen } from './pressure-drive'
 import { noteWords, plainWords } from '../../../words'
 
 /** Runs of each condition here; `npm run campaign reduction N` does as many as wanted. */
-const REPEATS = sample(6)
+const REPEATS = sample(5)
 // of shapes that no law has `choose-law` asks
-const SEEN = ['sagging, with column', 'few counts', '1 % missed', 'speed with noise', 'bent']
+const SEEN = ['sagging, with column', 'few counts', '1 % missed', 'speed with noise', 'bent, with column']
 const conditions = chosen(CAMPAIGN_CONDITIONS, (c) => SEEN.includes(c)).map(
   (condition) => [condition, campaign(condition, REPEATS, 5000)] as const,
 )
