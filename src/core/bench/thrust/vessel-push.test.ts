@@ -61,6 +61,13 @@ test.each([0.04, 0.15])(
   },
 )
 
+test('of a vessel that goes on leaking as it warms, four thousandths of the impulse are never seen', () => {
+  const { r, truth } = read({}, { frequencyHz: 17, dampingRatio: 0.06 })
+  // of a quiet stand hardly anything else is unknown
+  expect(r.impulse.standardUncertainty / truth.impulse).toBeGreaterThan(0.0036)
+  expect(r.impulse.standardUncertainty / truth.impulse).toBeLessThan(0.0048)
+})
+
 test('a stand that swings back but once is told as one that rings', () => {
   const { r, truth } = read({}, { frequencyHz: 9, dampingRatio: 0.4 })
   expect(r.ring?.dampingRatio).toBeCloseTo(0.4, 1)

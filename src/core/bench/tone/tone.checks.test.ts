@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import jStat from 'jstat'
 import { chosen, sample } from '../../check-values/sample'
 import { PhysicsError } from '../../errors'
 import { readWav } from '../../../project/measuring/recordings/sound'
@@ -34,6 +35,28 @@ describe('the sound of passing blades', () => {
     // blade count and speed are one number: 24 blades would turn half as fast
     const half = reduceTone(channels[0], sampleRateHz, { ...rig(24), fromRadPerS: radPerS(1000) })
     expect(rpm(half.speed.value)).toBeCloseTo(9000, 0)
+  })
+  test('a held speed is as sure as the mean of a fourth of its frames, which share three quarters of their samples', () => {
+    const sampleRateHz = 44_100
+    const samples = simulateTone({
+      blades: 12,
+      speedAt: (t) => 900 * (1 + 4e-4 * Math.sin(9 * t)),
+      seconds: 2,
+      sampleRateHz,
+      harmonics: [1, 0.5, 0.25],
+      noise: 0.2,
+      hum: null,
+      seed: 3,
+    })
+    const { steady, speed, track } = reduceTone(samples, sampleRateHz, { ...rig(12), clockRelativeUncertainty: 0 })
+    expect(steady).toBe(true)
+    const frames = [...track.speedRadPerS].filter(Number.isFinite)
+    const n = frames.length / 4
+    const mean = frames.reduce((sum, v) => sum + v, 0) / frames.length
+    const sd = Math.sqrt(frames.reduce((sum, v) => sum + (v - mean) ** 2, 0) / (frames.length - 1))
+    const widened = jStat.studentt.inv(0.975, n - 1) / jStat.normal.inv(0.975, 0, 1)
+    expect(speed.value).toBeCloseTo(mean, 9)
+    expect(speed.standardUncertainty / ((widened * sd) / Math.sqrt(n))).toBeCloseTo(1, 3)
   })
   // made by another program: 3000 + 23 000 (1 − exp(−t/2)) rpm, 9 blades, deeper in noise
   test('a sweep is followed within 1 %, but for the first frames', () => {
