@@ -1,19 +1,12 @@
-import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
-import { mean, median, varianceOf, type Measured } from '../../statistics'
-import { beginningOf } from './opening'
-import { QUIET_ROWS, leftOfCourse, noiseOf, slownessOf, smoothed, zeroOf } from './quiet'
-import { pushRows } from './push-rows'
+import { mean, varianceOf, type Measured } from '../../statistics'
+import { forceRows, overZero, type ForceTrace, type OverZero } from './force-rows'
+import { beginningOf, type Beginning } from './opening'
+import { leftOfCourse, slownessOf, smoothed } from './quiet'
 import { runningDown } from './running-down'
 import type { Ring } from './stand-response'
-import { inBlocks } from '../in-blocks'
-import { timeRises } from '../time-rises'
 
-/** Force against time, time rising. A pull counts as a push the other way. */
-export interface ForceTrace {
-  readonly timeS: ArrayLike<number>
-  readonly forceN: ArrayLike<number>
-}
+export type { ForceTrace } from './force-rows'
 
 export interface ThrustSettings {
   /** What the cell shows is multiplied by this; 1 where left out. */
@@ -54,33 +47,18 @@ export interface ThrustReduction {
   readonly notes: readonly Said[]
 }
 
-/** Fewer rows than these say nothing. */
-const LEAST_ROWS = 40
-/** More rows than these are no stand's: means over blocks of them tell as much. */
-const MOST_ROWS = 20_000
-/** Rows at the beginning that tell where zero is. */
-const FIRST_ROWS = 8
-/** A push stands so many times over the noise. */
-const OVER_NOISE = 12
 /** A thrust that keeps within this share over the middle of its push is a steady one. */
 const STEADY_SHARE = 0.1
 /** A push has risen at this share of its highest. */
 const RISEN = 0.9
 /** What a ring leaves at most in a mean over one turn of it, of the push that ended. */
 const MOST_LEFT_OF_RING = 0.1
-/**
- * What is cold in an emptied vessel pushes on a little as it warms: zero is sought so much of the push later, where so
- * much of what follows is left.
- */
-const [LATER, GOES_ON] = [0.5, 0.35] as const
 /** A ring has died away after so many times of its own, a twentieth being left, or after so long, s. */
 const [SWUNG_OUT, MOST_SWINGS_S] = [Math.log(20), 3] as const
 /** Of an emptying vessel's impulse, what follows too weakly to be told from the zero. */
 const UNSEEN_TAIL = 0.004
 /** Share of the thrust at which its push counts as over. */
 const LAST_SHARE = 0.05
-
-const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
 
 /** Trapezoids under rows, and what a unit of the zero line's two numbers adds. */
 function areaOf(time: readonly number[], over: readonly number[], from: number, to: number, middleS: number) {
@@ -94,102 +72,27 @@ function areaOf(time: readonly number[], over: readonly number[], from: number, 
   return { area, one, slope }
 }
 
-/**
- * Thrust, impulse and run time from a thrust stand's trace: zero and drift from the quiet parts before and after, the
- * ring of the stand told from the push by its closed form, impulse as the area (a stand at rest before and after passes
- * on the whole of it).
- * Uncertainties by JCGM 100: zero and drift with what slow noise adds, noise, the cell's span, and for the thrust what
- * a push of the next degree would make of it.
- * Range: one push, quiet before it, at least 40 rows. Error: see `npm run campaign`.
- * @throws PhysicsError NO_PUSH, FEW_ROWS, NO_ZERO, TIME_BACK.
- */
-export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): ThrustReduction {
-  const rows = Array.from(trace.timeS)
-  const { scaleFactor = 1 } = settings
-  if (rows.length < LEAST_ROWS)
-    throw fault(
-      'FEW_ROWS',
-      `The recording has ${rows.length} rows.`,
-      `Record at least ${LEAST_ROWS}, ten a second or more.`,
-    )
-  timeRises(rows, fault)
-  const time = inBlocks(rows, MOST_ROWS)
-  const raw = inBlocks(
-    Array.from(trace.forceN, (f) => scaleFactor * f),
-    MOST_ROWS,
-  )
-  const stepS = median(time.slice(1).map((t, i) => t - time[i]))
-  const noise = noiseOf(raw)
-  const first = median(raw.slice(0, FIRST_ROWS))
-  const most = raw.reduce((a, f) => (Math.abs(f - first) > Math.abs(a) ? f - first : a), 0)
-  if (Math.abs(most) < OVER_NOISE * Math.max(noise, 1e-9))
-    throw fault(
-      'NO_PUSH',
-      'Nothing in this column stands out of the noise.',
-      'Choose the column of the force, or look whether the cell was loaded.',
-    )
-  const pulls = most < 0
-  const force = pulls ? raw.map((f) => -f) : raw
-  const rough = force.map((f) => f - (pulls ? -first : first))
-  const hand = settings.push
-  const [found, gone] = hand
-    ? [time.findIndex((t) => t >= hand.fromS), time.findLastIndex((t) => t <= hand.toS)]
-    : pushRows(time, rough, noise, 12 * stepS)
-  if (found < QUIET_ROWS || gone - found < 6)
-    throw fault(
-      'NO_ZERO',
-      found < QUIET_ROWS
-        ? 'It pushes from the first rows on: nothing tells where zero is.'
-        : 'The push is shorter than six rows.',
-      found < QUIET_ROWS
-        ? 'Start recording a second before the valve opens.'
-        : 'Record faster, or set its span by hand.',
-    )
-  const lasts = time[gone] - time[found]
-  // after the push the stand swings out
-  const restS = Math.max(0.2, 0.12 * lasts)
-  const before = time.flatMap((_, i) => (i < found - 2 ? [i] : []))
-  const laterS = Math.max(restS, LATER * lasts)
-  const [soon, late] = [restS, laterS].map((s) => time.flatMap((t, i) => (t > time[gone] + s ? [i] : [])))
-  const goesOn = late.length >= Math.max(QUIET_ROWS, GOES_ON * soon.length)
-  const after = goesOn ? late : soon
-  const sides = after.length >= QUIET_ROWS ? 2 : 1
-  if (pulls && sides === 1)
-    throw fault(
-      'NO_ZERO',
-      'The force stands high at the beginning and low to the end: it pushed from the first rows on, or the recording ends in the middle of a pull.',
-      'Record a second before the valve opens, and some after the push.',
-    )
-  const quiet = sides === 2 ? [...before, ...after] : before
-  const zero = zeroOf(time, force, quiet, sides)
-  const over = force.map((f, i) => f - zero.at(time[i]))
-  const notes: Said[] = []
-
-  // its start: the ring, and the moment of opening
+/** How a push begins, and from how much of it that was told. */
+function begun({ time, over, stepS, found, gone, lasts }: OverZero): { begins: Beginning; window: number } {
   const rises = smoothed(time, over, 12 * stepS).slice(found, gone + 1)
   const peak = Math.max(...rises)
-  const riseS =
-    time[
-      found +
-        Math.max(
-          0,
-          rises.findIndex((f) => f > RISEN * peak),
-        )
-    ] - time[found]
+  const risen = Math.max(
+    0,
+    rises.findIndex((f) => f > RISEN * peak),
+  )
   // as much of it as a slow valve asks for
-  const windowS = Math.min(0.45 * lasts, Math.max(1, 3 * riseS))
-  const early = beginningOf(time, over, time[found] - stepS / 2, windowS, stepS)
+  const windowS = Math.min(0.45 * lasts, Math.max(1, 3 * (time[found + risen] - time[found])))
+  const of = (s: number) => beginningOf(time, over, time[found] - stepS / 2, s, stepS)
+  const early = of(windowS)
   // a short push has few turns of its ring in its first part: the more of it is looked at
   const wanted = early.ring ? Math.min(0.8 * lasts, 2.2 / early.ring.frequencyHz) : 0
   const window = Math.max(windowS, wanted)
-  const begins = window > windowS ? beginningOf(time, over, time[found] - stepS / 2, window, stepS) : early
-  const still = begins.ring ? 1 / begins.ring.frequencyHz : 6 * stepS
-  const thrustN = smoothed(time, over, still)
+  return { begins: window > windowS ? of(window) : early, window }
+}
 
-  const span = settings.spanRelativeUncertainty
-  if (sides === 1) notes.push(said('thrust-zero-one-side'))
-
-  // thrust: of the opening, or of the plateau
+/** A push between its beginning and its end: whether it keeps its thrust, and how noise goes along it. */
+function plateauOf(push: OverZero, begins: Beginning, thrustN: readonly number[]) {
+  const { time, over, gone, noise, quiet, zero } = push
   // after a sharp end the stand goes on ringing: the push itself is over before
   const highest = thrustN.reduce((m, f) => Math.max(m, f), 0)
   const pushed = time[thrustN.findLastIndex((f, i) => i <= gone && f > MOST_LEFT_OF_RING * highest)] - begins.openS
@@ -200,30 +103,37 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   // by thirds, so that what is left of a ring does not count
   const third = Math.max(1, Math.floor(levels.length / 3))
   const moved = 1.5 * Math.abs(mean(levels.slice(0, third)) - mean(levels.slice(-third)))
-  const steady = levels.length >= 6 && moved < STEADY_SHARE * plateau + 4 * noise
   // short quiet parts hardly tell how slow their noise is: a long push tells it as well
   const course = leftOfCourse(time, over, middle)
   const slowness = course && course.noise.length > quiet.length ? slownessOf([zero.left, course]) : zero.slowness
-  const zeroAt = (t: number) => Math.sqrt(slowness * varianceOf([1, t - zero.middleS], zero.fit.covariance))
-  // what moves slower than from row to row moves the start as a whole, and a bent course follows it to its end
-  const slow = Math.sqrt(Math.max(0, zero.noise ** 2 - noise ** 2))
-  const running = steady
-    ? null
-    : runningDown(
-        { timeS: time, overN: over, stepS, found, gone, restS },
-        begins,
-        window,
-        { noise: zero.noise, slowness },
-        slow,
-      )
-  const { openS, ring, opensInS } = running?.begins ?? begins
-  const level = running
-    ? { value: running.thrustN, u: running.standardUncertaintyN }
-    : { value: plateau, u: Math.hypot(zero.noise * Math.sqrt(slowness / middle.length), moved / 20) }
-  // impulse: as far as the stand has swung out, or the recording goes
+  return {
+    steady: levels.length >= 6 && moved < STEADY_SHARE * plateau + 4 * noise,
+    slowness,
+    value: plateau,
+    u: Math.hypot(zero.noise * Math.sqrt(slowness / middle.length), moved / 20),
+  }
+}
+
+/** What is known of a push beside its rows, for what is told of it. */
+interface Level {
+  readonly steady: boolean
+  /** By how much noise that is slow widens what hangs on many rows. */
+  readonly slowness: number
+  /** Of the opening, or of the plateau, N. */
+  readonly value: number
+  readonly u: number
+  readonly ring: Ring | null
+  readonly openS: number
+  /** Of the zero at a time, N. */
+  readonly zeroAt: (timeS: number) => number
+}
+
+/** Impulse as far as the stand has swung out, or the recording goes; and over how long it was summed. */
+function impulseOf(push: OverZero, { steady, slowness, value, ring }: Level, span: number) {
+  const { time, over, zero, stepS, found, gone, restS, goneOnS } = push
   const swingsS = ring ? SWUNG_OUT / (ring.dampingRatio * 2 * Math.PI * ring.frequencyHz) : 0
   const end = time.findIndex(
-    (t) => t > time[gone] + Math.max(goesOn && !steady ? laterS : restS, Math.min(MOST_SWINGS_S, swingsS)),
+    (t) => t > time[gone] + Math.max(steady ? restS : goneOnS, Math.min(MOST_SWINGS_S, swingsS)),
   )
   const lastRow = end > 0 ? end - 1 : time.length - 1
   const { area, one, slope } = areaOf(time, over, Math.max(0, found - 2), lastRow, zero.middleS)
@@ -231,24 +141,21 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   const noiseVariance = slowness * zero.noise ** 2 * stepS * one
   // a stand that does not ring jumps between two rows, one that rings bends there: where in between, nobody saw
   const jump = ring
-    ? level.value * Math.min(1, (2 * Math.PI * ring.frequencyHz * stepS) ** 2 / 12)
+    ? value * Math.min(1, (2 * Math.PI * ring.frequencyHz * stepS) ** 2 / 12)
     : Math.max(...over.slice(found, found + 6).map((f, k) => f - over[found + k - 1]))
   // cold air in the vessel goes on leaving as it warms, too little to be seen
   const tail = steady ? 0 : UNSEEN_TAIL * area
-  const impulseU = Math.hypot(
-    Math.sqrt(zeroVariance + noiseVariance),
-    (jump * stepS) / Math.sqrt(12),
-    span * area,
-    tail,
-  )
-  const thrust: Measured = {
-    value: level.value,
-    standardUncertainty: Math.hypot(level.u, zeroAt(openS), span * level.value),
-    unit: 'N',
-  }
+  const u = Math.hypot(Math.sqrt(zeroVariance + noiseVariance), (jump * stepS) / Math.sqrt(12), span * area, tail)
+  return { area, overS: one, impulse: { value: area, standardUncertainty: u, unit: 'N·s' } }
+}
 
-  // run time: of a steady push from half to half, since valves take their time; of one that runs down until a twentieth
-  // is left
+/**
+ * Run time by the rows: of a steady push from half to half, since valves take their time; of one that runs down until a
+ * twentieth is left. `still` is over how long the rows were smoothed, s.
+ */
+function runTimeOf(push: OverZero, level: Level, thrust: Measured, thrustN: readonly number[], still: number) {
+  const { time, zero, stepS, found, gone, lasts, restS } = push
+  const { steady, slowness, ring, openS, zeroAt } = level
   const crossing = (share: number, way: 'up' | 'down'): { atS: number; slope: number } => {
     const target = share * level.value
     let row =
@@ -269,7 +176,8 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   const smoothNoise = zero.noise * Math.sqrt((slowness * stepS) / still) + zeroAt(ends.atS)
   // a damped stand reads a course late; of a steady push beginning and end alike
   const lagS = ring && !steady ? ring.dampingRatio / (Math.PI * ring.frequencyHz) : 0
-  const read = {
+  return {
+    endsS: ends.atS,
     value: ends.atS - lagS - beganS,
     standardUncertainty: Math.hypot(
       smoothNoise / ends.slope,
@@ -279,12 +187,46 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
       steady ? (ring ? 0.05 * still : 0) : sharp ? still / 12 : still ** 2 / (12 * lasts),
     ),
   }
-  const runTime: Measured = { ...(running?.endsAfter(LAST_SHARE, read, zeroAt(ends.atS)) ?? read), unit: 's' }
+}
+
+/**
+ * Thrust, impulse and run time from a thrust stand's trace: zero and drift from the quiet parts before and after, the
+ * ring of the stand told from the push by its closed form, impulse as the area (a stand at rest before and after passes
+ * on the whole of it).
+ * Uncertainties by JCGM 100: zero and drift with what slow noise adds, noise, the cell's span, and for the thrust what
+ * a push of the next degree would make of it.
+ * Range: one push, quiet before it, at least 40 rows. Error: see `npm run campaign`.
+ * @throws PhysicsError NO_PUSH, FEW_ROWS, NO_ZERO, TIME_BACK.
+ */
+export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): ThrustReduction {
+  const push = overZero(forceRows(trace, settings.scaleFactor ?? 1, settings.push))
+  const { time, over, zero, stepS, noise, found, gone, restS, pulls } = push
+  const span = settings.spanRelativeUncertainty
+  const { begins, window } = begun(push)
+  const still = begins.ring ? 1 / begins.ring.frequencyHz : 6 * stepS
+  const thrustN = smoothed(time, over, still)
+  const plateau = plateauOf(push, begins, thrustN)
+  const { steady, slowness } = plateau
+  // what moves slower than from row to row moves the start as a whole, and a bent course follows it to its end
+  const slow = Math.sqrt(Math.max(0, zero.noise ** 2 - noise ** 2))
+  const rows = { timeS: time, overN: over, stepS, found, gone, restS }
+  const running = steady ? null : runningDown(rows, begins, window, { noise: zero.noise, slowness }, slow)
+  const { openS, ring, opensInS } = running?.begins ?? begins
+  const zeroAt = (t: number) => Math.sqrt(slowness * varianceOf([1, t - zero.middleS], zero.fit.covariance))
+  const { value, u } = running ? { value: running.thrustN, u: running.standardUncertaintyN } : plateau
+  const level: Level = { steady, slowness, value, u, ring, openS, zeroAt }
+  const thrust: Measured = { value, standardUncertainty: Math.hypot(u, zeroAt(openS), span * value), unit: 'N' }
+  const { area, overS, impulse } = impulseOf(push, level, span)
+  const { endsS, ...read } = runTimeOf(push, level, thrust, thrustN, still)
+  const runTime: Measured = { ...(running?.endsAfter(LAST_SHARE, read, zeroAt(endsS)) ?? read), unit: 's' }
   const highestReadingN = Math.max(...over.slice(found, gone + 1))
-  if (ring && highestReadingN > 1.1 * level.value)
-    notes.push(said('thrust-rings', { frequencyHz: ring.frequencyHz, share: highestReadingN / level.value - 1 }))
-  if (Math.abs(zero.at(openS)) * one > 0.05 * Math.abs(area))
-    notes.push(said('thrust-zero-taken-off', { zeroN: zero.at(openS), impulseNs: zero.at(openS) * one }))
+
+  const notes: Said[] = []
+  if (push.sides === 1) notes.push(said('thrust-zero-one-side'))
+  if (ring && highestReadingN > 1.1 * value)
+    notes.push(said('thrust-rings', { frequencyHz: ring.frequencyHz, share: highestReadingN / value - 1 }))
+  if (Math.abs(zero.at(openS)) * overS > 0.05 * Math.abs(area))
+    notes.push(said('thrust-zero-taken-off', { zeroN: zero.at(openS), impulseNs: zero.at(openS) * overS }))
   return {
     push: { fromS: openS, toS: time[gone] },
     zero: {
@@ -295,7 +237,7 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
     thrust,
     steady,
     asVessel: running?.asVessel ?? false,
-    impulse: { value: area, standardUncertainty: impulseU, unit: 'N·s' },
+    impulse,
     runTime,
     highestReadingN,
     ring,
