@@ -43,6 +43,25 @@ describe('straight-line motion against closed forms', () => {
     const ended = flight(track(0.01, 1.5), steady(0.5, 5), STANDARD_AMBIENT)
     expect([ended.reachedEnd, ended.distanceM.toFixed(3)]).toEqual([true, '1.500'])
   })
+  test('its trace is one motion: speed adds up what pushes at each moment, distance adds up speed', () => {
+    const swelling: PushSample[] = [0, 1, 2, 3, 4, 5].map((t) => ({ ...steady(2 - Math.abs(t - 2.5), 0)[0], timeS: t }))
+    const { trace } = flight(climb, swelling, STANDARD_AMBIENT)
+    // what weighs nothing more begins at once that the push outweighs it
+    expect(trace[0].timeS).toBeGreaterThan(1)
+    let [speed, way] = [trace[0].speedMPerS, trace[0].distanceM]
+    for (let i = 1; i < trace.length; i++) {
+      const [a, b] = [trace[i - 1], trace[i]]
+      const dt = b.timeS - a.timeS
+      expect(dt).toBeGreaterThan(0)
+      speed += (dt * (a.accelerationMPerS2 + b.accelerationMPerS2)) / 2
+      way += (dt * (a.speedMPerS + b.speedMPerS)) / 2
+      const n = swelling.findLastIndex((s) => s.timeS <= b.timeS)
+      const [from, to] = [swelling[n], swelling[n + 1] ?? swelling[n]]
+      expect(b.thrustN).toBeCloseTo(from.thrustN + (b.timeS - from.timeS) * (to.thrustN - from.thrustN), 6)
+      expect(Math.abs(b.speedMPerS - speed)).toBeLessThan(0.02 * Math.max(...trace.map((s) => s.speedMPerS)))
+    }
+    expect(trace.at(-1)!.distanceM / way).toBeCloseTo(1, 2)
+  })
 })
 
 describe('Barrowman & Barrowman (1966): centre of pressure', () => {
