@@ -37,6 +37,18 @@ const line = (x1: number, y1: number, x2: number, y2: number) => [0, 'LINE', 8, 
 const svg = (inner: string) =>
   `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100">${inner}</svg>`
 
+test('where two ends meet one, the nearer goes on, whichever was drawn first', () => {
+  const beside: Point[][] = [
+    [[10.04, 0] as Point, [20, 0] as Point],
+    [[10.01, 0] as Point, [10, 10] as Point, [0, 0] as Point],
+  ]
+  for (const others of [beside, [...beside].reverse()]) {
+    const { closed, open } = joinChains([[[0, 0] as Point, [10, 0] as Point], ...others], 0.05)
+    expect(closed.map((c) => c.length)).toEqual([3])
+    expect(open).toBe(1)
+  }
+})
+
 describe('loose lines', () => {
   test('property: the sides of a polygon, shuffled and turned round, join to the same area', () => {
     fc.assert(

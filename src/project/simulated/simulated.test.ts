@@ -1,3 +1,4 @@
+import * as z from 'zod'
 import { Moments } from '../../devices/moment'
 import { benchProgram, hiddenMachine, hiddenRegulator, type BenchAsked } from '../../core/bench'
 import { USUAL_BEND } from '../../core/bench/settled/torque-line'
@@ -93,6 +94,8 @@ test('an address holds all that is asked for, and nothing beyond its limits', ()
   const wrong = { ...params(benchQuery(of, 1000)), readingsPerS: '1000000' }
   expect(benchAddress.safeParse(wrong).success).toBe(false)
   expect(benchAddress.safeParse({ ...params(benchQuery(of, 1)), faults: 'fire' }).success).toBe(false)
+  // each limit as it stands: one that moves lets a reader cost the server more, or keeps a rig out
+  expect(z.toJSONSchema(benchAddress, { io: 'output', unrepresentable: 'any' })).toMatchSnapshot()
 })
 
 test('the patch that flies off ends its marks while the rotor still turns', () => {

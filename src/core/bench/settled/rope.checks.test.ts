@@ -43,6 +43,22 @@ describe('a rope that rubs', () => {
     // the same ratio round a whole turn is half the friction
     expect(reduceRubbed(both, { ...rig, wrapRad: 2 * Math.PI }, settings).friction?.value).toBeCloseTo(0.125, 6)
   })
+  test('what both sides show of nothing, before and after, comes off each', () => {
+    const shows = (x: RubbedReading, timeS: number) => ({
+      ...x,
+      timeS,
+      weightN: x.weightN + 0.05,
+      slackN: x.slackN + 0.03,
+    })
+    const still = { weightN: 0, slackN: 0, sensorRadPerS: 0 }
+    const rows = [still, still, still, ...both, still, still, still].map((x, i) => shows(x, 5 * i))
+    const off = reduceRubbed(rows, rig, settings)
+    expect(off.friction?.value).toBeCloseTo(0.25, 4)
+    expect(off.stallTorque.value).toBeCloseTo(0.08, 4)
+    // left on they would tell two per cent less of it
+    const left = reduceRubbed(rows.slice(3, -3), rig, settings)
+    expect(Math.abs(left.friction!.value / 0.25 - 1)).toBeGreaterThan(0.005)
+  })
   test('weights and balance that are off by a hundredth each leave 0.0045 of friction open round half a turn, however many readings', () => {
     const rows = Array.from({ length: 40 }, (_, i) => rubbed(100 + 20 * i))
     const off = { ...rig, weightRelativeUncertainty: 0.01, scaleRelativeUncertainty: 0.01 }
