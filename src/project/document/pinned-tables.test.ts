@@ -1,3 +1,4 @@
+import * as z from 'zod'
 import * as air from '../../core/air'
 import * as bench from '../../core/bench'
 import * as flow from '../../core/flow'
@@ -16,7 +17,8 @@ import * as archive from '../archive'
 import * as planning from '../planning'
 import * as recording from '../recording'
 import { LIMITS, SPECS } from '.'
-import { lines } from './testing'
+import { projectSchema } from '../validation/schema'
+import { limitsOf, lines } from './testing'
 
 /**
  * Tables and constants as they stand, to five digits: materials, bearings, fittings, blowers, drills, fits, units,
@@ -50,6 +52,11 @@ test.each(Object.entries(SUBJECTS))('of %s', (_, subject) => {
       .sort(([a], [b]) => (a < b ? -1 : 1)),
   )
   expect(lines(data)).toMatchSnapshot()
+})
+test('of what a document may hold', () => {
+  const limits = limitsOf(z.toJSONSchema(projectSchema, { io: 'input' }))
+  expect(limits.size).toBeGreaterThan(200)
+  expect([...limits].sort().join('\n')).toMatchSnapshot()
 })
 test('of drills', () => {
   const all = (['metric', 'inch', 'number'] as const).map((f) => [

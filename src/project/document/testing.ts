@@ -49,3 +49,18 @@ export function withNumber<B extends Pick<Build, 'machine'>>(build: B, path: rea
   place[path[path.length - 1]] = value
   return next
 }
+
+/** For tests: limits of every number, text and list in a JSON schema, each property by its name once a set of limits. */
+export function limitsOf(schema: unknown, name = ''): ReadonlySet<string> {
+  if (Array.isArray(schema)) return new Set(schema.flatMap((s) => [...limitsOf(s, name)]))
+  if (schema === null || typeof schema !== 'object') return new Set()
+  const own = Object.entries(schema)
+    .filter(([key, v]) => typeof v === 'number' && /^(exclusive)?(min|max)/i.test(key) && Math.abs(v) < 2 ** 52)
+    .map(([key, v]) => `${key} ${v}`)
+  const below = Object.entries(schema).flatMap(([key, v]) =>
+    key === 'properties' && v !== null && typeof v === 'object'
+      ? Object.entries(v).flatMap(([property, s]) => [...limitsOf(s, property)])
+      : [...limitsOf(v, name)],
+  )
+  return new Set(own.length > 0 ? [`${name}: ${own.join(', ')}`, ...below] : below)
+}
