@@ -47,6 +47,9 @@ describe('lack of fit', () => {
   })
   test('settings that were read once, and no more settings than the law has places, tell nothing', () => {
     expect(lackOfFit([0, 1, 2, 3, 4], [1, -1, 1, -1, 1], 3)).toBe(1)
+    // one setting more than the curve has numbers, and one reading more than settings, are enough
+    expect(lackOfFit([0, 0, 1, 1, 2, 2, 3, 3], [1, 1.01, -3, -3.01, 3, 3.01, -1, -1.01], 3)).toBeGreaterThan(4)
+    expect(lackOfFit([0, 0, 1, 2, 3, 4], [1, 1.001, -3, 3, -1, 0.5], 3)).toBeGreaterThan(1.2)
     expect(lackOfFit([0, 0, 1, 1, 2, 2], [1, 1, -1, -1, 1, 1], 3)).toBe(1)
   })
 })
