@@ -182,6 +182,17 @@ describe('compressor in time', () => {
     expect(cycle.onS).toBeCloseTo(mass / (0.75 * flow), 6)
     expect(cycle.offS).toBeCloseTo(mass / (0.25 * flow), 6)
     expect(cycle.duty).toBeCloseTo(0.25, 9)
+    // drawn are two cycles: up to the cut-out while it runs, back to the cut-in while it rests
+    const { trace } = cycle
+    expect(trace.at(-1)!.timeS / (cycle.onS! + cycle.offS!)).toBeCloseTo(2, 9)
+    const ends = trace.filter((p, i) => p.on !== trace[i + 1]?.on)
+    expect(ends.map((p) => [p.on, Math.round(p.gaugePressurePa / 1e3)])).toEqual([
+      [true, 700],
+      [false, 500],
+      [true, 700],
+      [false, 500],
+    ])
+    expect(trace.every((p, i) => i === 0 || p.timeS > trace[i - 1].timeS)).toBe(true)
     expect(fillTime(compressor, 293.15, 0, 700e3)).toBeCloseTo((700e3 * 0.024) / (287.05 * 293.15) / flow, 6)
   })
   test('common practice: a small portable compressor keeps up about 50 psi through a 1.6 mm hole', () => {
