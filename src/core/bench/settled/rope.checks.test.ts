@@ -56,7 +56,7 @@ describe('a rope that rubs', () => {
     expect(off.friction?.value).toBeCloseTo(0.25, 4)
     expect(off.stallTorque.value).toBeCloseTo(0.08, 4)
     // more than a twentieth of the load is load, not a zero: a drum held still with it on tells nothing of its scales
-    const stopped = { ...still, weightN: 0.06 * 7, slackN: 0 }
+    const stopped = { ...still, weightN: 0.33, slackN: 0 }
     expect(reduceRubbed([...rows, shows(stopped, 90)], rig, settings).friction?.value).toBeCloseTo(0.25, 4)
     // left on they would tell two per cent less of it
     const left = reduceRubbed(rows.slice(3, -3), rig, settings)
