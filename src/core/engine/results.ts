@@ -296,8 +296,8 @@ const nearOf = ({ startSpeedRadPerS: radPerS, slope, returns, march }: Steady): 
 })
 
 /**
- * Mean flow from the supply of an engine that has settled, kg/s, and where one like it begins to look: by one turn,
- * after which it stands where it stood. Nought where it stands.
+ * Mean flow from the supply of an engine that has settled, kg/s, and where one like it begins to look: by one turn, or
+ * many where no turn is as the last, after which it is where it was. Nought where it stands.
  */
 export function settledFlow(found: Steady): { readonly massFlowKgPerS: number; readonly near?: Near } {
   if (found.status === 'stands') return { massFlowKgPerS: 0 }

@@ -268,7 +268,8 @@ function longestMissed({ number }: CountedMarks): number {
  * Numbers the marks of a recording: from where the speed is steady, forwards and backwards, so that a fault near the
  * start cannot be taken for the speed itself.
  * Several steady stretches are tried and the reading with the fewest faults is kept, so that a stretch in which every
- * second mark is missing is not taken for half the speed.
+ * second mark is missing is not taken for half the speed; where the first and the last agree, and little is at fault,
+ * no other is.
  * Where no way takes fewer than a fifth of the marks for second readings, or where it halves the faults, the walks may
  * begin anew: then the count is right in each part, and what lies between them is returned as undecided.
  * Source: this project. Error: exact with up to 2 % of faults, a mark left out among the first five included (checked
