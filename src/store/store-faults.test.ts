@@ -134,6 +134,19 @@ describe('database gone', () => {
     expect(Buffer.from((await store.recordingBytes('r')) ?? [])).toEqual(Buffer.from([7]))
     store.close()
   })
+
+  test('a recording that comes to be on the disk does not say that its project, in memory alone, is saved', async () => {
+    const db = new KettleDb(`faults-${++named}`)
+    const away = jest.spyOn(db.settings, 'get').mockRejectedValue(new Dexie.MissingAPIError('IndexedDB API missing'))
+    const store = new ProjectStore(db, now)
+    await store.openLast(() => Promise.resolve({ project: small(), recordings: new Map() }))
+    away.mockRestore()
+    await store.addRecording('r', Uint8Array.of(7))
+    await store.settled()
+    expect(await db.chunks.count()).toBe(1)
+    expect(store.snapshot()).toMatchObject({ saving: false, unsaved: { code: 'storage' } })
+    store.close()
+  })
 })
 
 describe('documents of another version', () => {
