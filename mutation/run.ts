@@ -13,7 +13,8 @@ import {
 import { tmpdir } from 'node:os'
 import { join, relative, resolve } from 'node:path'
 import { seededRandom } from '../src/core/statistics'
-import { NAMED, type NamedFault } from './named'
+import type { NamedFault } from './fault'
+import { NAMED } from './named'
 import { reachOf } from './reach'
 import { sitesOf, type Site } from './sites'
 
