@@ -1,5 +1,6 @@
 import { mm, PA, loose, engine, ballOf, spring } from './testing/ball-engine'
 import { chosen } from '../check-values/sample'
+import { settledFlow } from './results'
 import { engineSystem } from './system'
 import {
   ballMass,
@@ -241,7 +242,10 @@ describe('a ball in its engine', () => {
     const network = engineNetwork(input)
     const found = steady(network)
     expect(found.returns).toBe(false)
+    // what its line sees of it is the mean of these turns, after which it stands where it stood
+    const { massFlowKgPerS } = settledFlow(found)
     const many = cycleOf(found.march, 2, 48)!
+    expect(Math.abs(massFlowKgPerS / (many.airKg / many.timeS) - 1)).toBeLessThan(0.1)
     expect(Math.abs(many.residualJ)).toBeLessThan(1e-9)
     const { indicatedWorkJ, frictionWorkJ, loadWorkJ } = many
     expect(Math.abs(indicatedWorkJ - frictionWorkJ - loadWorkJ)).toBeLessThan(0.12 * indicatedWorkJ)
