@@ -14,6 +14,19 @@ const downloaded = async (page: Page, press: () => Promise<void>) => {
   return { name: file.suggestedFilename(), files: unzipSync(new Uint8Array(readFileSync(await file.path()))) }
 }
 const json = (bytes: Uint8Array) => JSON.parse(Buffer.from(bytes).toString('utf8')) as Record<string, never>
+/** The stored document, as text. */
+const kept = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<string>((done, fail) => {
+        const opening = indexedDB.open('grey-kettle')
+        opening.onsuccess = () => {
+          const row = opening.result.transaction('projects').objectStore('projects').get('heron-window')
+          row.onsuccess = () => (opening.result.close(), done(JSON.stringify(row.result)))
+          row.onerror = () => fail(new Error('not read'))
+        }
+      }),
+  )
 /** Changes the stored document behind the application’s back. */
 const tamper = (page: Page, change: 'a build broken' | 'newer') =>
   page.evaluate(
@@ -85,7 +98,8 @@ test('two windows in the same place: the later change is held back in words, and
   })
   await open(other)
   await purpose(page).fill('First')
-  await saved(page)
+  // on the disk, not only “saved”, which it still says of what was before
+  await expect.poll(() => kept(page)).toContain('"purpose":"First"')
   await purpose(other).fill('Second')
   const held = other.getByRole('alert').filter({ hasText: 'Held back: purpose' })
   await expect(held).toContainText(

@@ -13,6 +13,8 @@ export const WIDE = 5
 const ENDS = 0.2
 /** Fewest rows on either side of a top. */
 const LEAST_HALF = 2
+/** Scatter about a parabola through few rows over that through many, below which these follow a sharp top. */
+const FALLS = 0.7
 /** Rows on the longer side of a top, over those on the shorter. */
 const UNEVEN = 3
 /** Places at which a polynomial's top is looked for, at least. */
@@ -49,13 +51,21 @@ export function thinned(time: readonly number[], values: readonly number[]): { t
   return out
 }
 
-/** Scatter of readings about their own course, by third differences: they leave out how steep it is, and its bend. */
-export const noiseOf = (values: readonly number[]): number =>
-  median(values.slice(3).map((v, i) => Math.abs(v - 3 * values[i + 2] + 3 * values[i + 1] - values[i]))) /
-  (0.6745 * Math.sqrt(20))
+/** What counts of a difference at most, over their median, and the mean of such differences over their scatter. */
+const [STRAYS, MEAN_LEFT] = [4, 0.7957] as const
 
-/** Rows of a stretch whose scatter is told by itself. */
-const STRETCH = 20
+/**
+ * Scatter of readings about their own course, by third differences: they leave out how steep it is, and its bend. By
+ * their mean, which needs half as many rows as their median, and in which none that strays counts for more than four.
+ */
+export function noiseOf(values: readonly number[]): number {
+  const apart = values.slice(3).map((v, i) => Math.abs(v - 3 * values[i + 2] + 3 * values[i + 1] - values[i]))
+  const most = STRAYS * median(apart)
+  return mean(apart.map((d) => Math.min(d, most))) / (MEAN_LEFT * Math.sqrt(20))
+}
+
+/** Rows of a stretch whose scatter is told by itself, and how high over the top the rows are that tell that there. */
+const [STRETCH, BESIDE] = [20, 0.7] as const
 
 /**
  * Scatter of readings from one row to another over them, root of the mean square, stretch by stretch: what counts
@@ -103,6 +113,7 @@ function topOf(time: readonly number[], values: readonly number[], noise: number
   const limit = (rows: number) => Math.max((1.2 + 2 / Math.sqrt(rows)) * noise, 0.3 * SHAPE * Math.abs(smooth[at]))
   let fit = fitsOf(time, values, a, b)
   let half = b - a
+  const wide = { fit, rows: b - a + 1 }
   if (half < 2 * LEAST_HALF || fit.scatter > limit(b - a + 1)) {
     for (let i = Math.max(0, a - HALF); i <= Math.min(last, b + HALF); i++) if (values[i] > values[at]) at = i
     do {
@@ -110,14 +121,19 @@ function topOf(time: readonly number[], values: readonly number[], noise: number
       ;[a, b] = [Math.max(0, at - half), Math.min(last, at + half)]
       fit = fitsOf(time, values, a, b)
     } while (fit.scatter > limit(b - a + 1) && half > LEAST_HALF)
+    // what scatters no less among few rows than among many is noise, and more of it than was told
+    if (fit.scatter > limit(b - a + 1) && wide.rows > 2 * LEAST_HALF && fit.scatter > FALLS * wide.fit.scatter) {
+      const { bent, plain, scatter } = wide.fit
+      return { value: (bent + plain) / 2, apart: bent - plain, rows: wide.rows, at, noise: scatter }
+    }
   }
   // of a top steeper on one side than on the other the plain parabola tells too little, the bent one too much
   const { bent, plain, scatter } = fit
-  if (scatter <= limit(b - a + 1)) return { value: (bent + plain) / 2, apart: bent - plain, rows: b - a + 1, at }
+  if (scatter <= limit(b - a + 1)) return { value: (bent + plain) / 2, apart: bent - plain, rows: b - a + 1, at, noise }
   // none lies between three rows but a little above the middle one, if that
   ;[a, b] = [Math.max(0, at - 1), Math.min(last, at + 1)]
   const least = fitsOf(time, values, a, b).plain
-  return { value: (least + values[at]) / 2, apart: least - values[at], rows: b - a + 1, at }
+  return { value: (least + values[at]) / 2, apart: least - values[at], rows: b - a + 1, at, noise }
 }
 
 /** Tops of two polynomials through the rows from `a` to `b`, and how far these scatter about the plain one. */
@@ -165,6 +181,16 @@ function told(time: readonly number[], values: readonly number[]) {
   }
 }
 
+/** First and last of the rows about a top that are as high as `BESIDE` of it, and `STRETCH` on either side at least. */
+function besideTop(values: readonly number[], top: number): readonly [number, number] {
+  const smooth = smoothed(values, 0, values.length - 1)
+  const high = (i: number) => smooth[i] > BESIDE * smooth[top]
+  let [a, b] = [top, top]
+  while (a > 0 && (high(a - 1) || top - a < STRETCH)) a--
+  while (b < values.length - 1 && (high(b + 1) || b - top < STRETCH)) b++
+  return [a, b]
+}
+
 /** Courses of known top that tell by how much noise lifts what is found. */
 const REPEATS = 32
 
@@ -181,26 +207,22 @@ export function highest(
 ): { readonly value: number; readonly u: number } {
   const each = told(time.slice(from, to + 1), values.slice(from, to + 1))
   const [times, read] = [each.time, each.values].map((all) => inBlocks(all, BLOCKS))
-  const middle = topOf(times, read, noiseOver(read, 0, read.length - 1)).at
+  const overall = noiseOver(read, 0, read.length - 1)
   // what counts turns scatters by a share of the speed: that of the top is told there
-  const beside = Math.max(2 * STRETCH, Math.round(0.1 * read.length))
-  const noise = noiseOver(read, Math.max(0, middle - beside), Math.min(read.length - 1, middle + beside))
-  const { value, apart, rows } = topOf(times, read, noise)
+  const near = besideTop(read, topOf(times, read, overall).at)
+  const noiseAt = (values: readonly number[]) => Math.max(overall, noiseOver(values, ...near))
+  const { value, apart, rows, noise } = topOf(times, read, noiseAt(read))
   const fitU = (FITTED * noise) / Math.sqrt(rows)
   const shapeU = Math.hypot(apart / 2, SHAPE * value)
   if (fitU < SHAPE * value) return { value, u: Math.hypot(fitU, shapeU) }
   const course = smoothed(read, 0, read.length - 1, Math.max(HALF, Math.round(TOP_SHARE * read.length)))
   const known = Math.max(...course)
   const random = seededRandom(rows)
-  const lifts = Array.from(
-    { length: REPEATS },
-    () =>
-      topOf(
-        times,
-        course.map((v) => v + noise * normalDraw(random)),
-        noise,
-      ).value - known,
-  )
+  const lifts = Array.from({ length: REPEATS }, () => {
+    const again = course.map((v) => v + noise * normalDraw(random))
+    // how large it is is not known there either
+    return topOf(times, again, noiseAt(again)).value - known
+  })
   const lift = mean(lifts)
   const scatter = Math.sqrt(mean(lifts.map((l) => (l - lift) ** 2)) * (1 + 2 / REPEATS))
   return { value: value - lift, u: Math.hypot(scatter, lift / 2, SHAPE * value) }

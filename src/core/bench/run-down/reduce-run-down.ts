@@ -63,8 +63,11 @@ const [TURNS, ABOVE_REST] = [0.01, 6] as const
  * from one to another.
  */
 const [LAST, SCATTERS] = [0.1, 0.1] as const
-/** A row whose speed differs so much from its neighbours’ middle is a mark missed or read twice. */
-const SPIKE = 0.3
+/**
+ * A row whose speed differs so much from its neighbours’ middle is a mark missed or read twice. Looked at twice: of
+ * five rows with three such the middle one is one of them until its neighbours are put right.
+ */
+const [SPIKE, LOOKS] = [0.3, 2] as const
 /** What straight lines between rows make of a course at best. */
 const EVEN = 4e-4
 const PEAK_SHARE = 0.01
@@ -110,6 +113,20 @@ export function airGone(
   return first - (paAbs[paAbs.length - 1] * volumeM3) / (GAS_CONSTANT * T)
 }
 
+/** Speeds whose spikes are the middle of their neighbours, and how many were; what is below `rest` scatters as it may. */
+function withoutSpikes(read: readonly number[], rest: number): { values: readonly number[]; spikes: number } {
+  let [values, spikes] = [read, 0]
+  for (let look = 0; look < LOOKS; look++) {
+    const middle = middles(values)
+    values = values.map((v, i) => {
+      if (Math.abs(v - middle[i]) <= SPIKE * Math.max(middle[i], rest)) return v
+      spikes++
+      return middle[i]
+    })
+  }
+  return { values, spikes }
+}
+
 /**
  * A whole run of a vessel through a machine: how long it turned, how fast, how often, with what air; thrust's impulse
  * where it was recorded, work of the shaft where the torque of its load is known.
@@ -130,12 +147,7 @@ export function reduceRunDown(trace: RunDownTrace, rig: RunDownRig, settings: Ru
       'Nothing turns in this recording.',
       'Choose the column of the speed, and say in what unit it is.',
     )
-  let spikes = 0
-  const speed = read.map((v, i) => {
-    if (Math.abs(v - middle[i]) <= SPIKE * Math.max(middle[i], RESTS * top)) return v
-    spikes++
-    return middle[i]
-  })
+  const { values: speed, spikes } = withoutSpikes(read, RESTS * top)
   if (spikes > 0) notes.push(said('run-spikes', { count: spikes }))
   const last = time.length - 1
   const least = Math.max(TURNS * top, ABOVE_REST * atRest(read, RESTS * top))
