@@ -1,5 +1,5 @@
 import { normalDraw, seededRandom } from '../../statistics'
-import { highest } from './course'
+import { highest, noiseOf } from './course'
 import { reduceRunDown, type RunDownRig } from '.'
 
 const RIG: RunDownRig = {
@@ -49,12 +49,12 @@ describe('the top of a course of few rows', () => {
     expect(Math.abs(off.reduce((a, b) => a + b, 0) / off.length)).toBeLessThan(1.2e-3)
   })
   /** How far off so many draws of one course are, over their uncertainty. */
-  const offBy = (noiseOf: (value: number, top: number) => number, draws = 150) => {
+  const offBy = (noiseAt: (value: number, top: number) => number, draws = 200) => {
     const { at, top } = course(0.45, 6)
     return Array.from({ length: draws }, (_, seed) => {
       const random = seededRandom(seed + 300)
       const timeS = times(20, 18)
-      const read = timeS.map((t) => 400 * at(t - 1) + noiseOf(400 * at(t - 1), 400 * top) * normalDraw(random))
+      const read = timeS.map((t) => 400 * at(t - 1) + noiseAt(400 * at(t - 1), 400 * top) * normalDraw(random))
       const { value, u } = highest(timeS, read, 20, timeS.length - 1)
       return (value - 400 * top) / u
     })
@@ -104,6 +104,13 @@ test('marks missed in three of five rows at the top are put right, and each is c
   const [whole, put] = [speed, missed].map((speedRadPerS) => reduceRunDown({ timeS, speedRadPerS }, RIG, ROOM))
   expect(put.peakSpeed.value / whole.peakSpeed.value).toBeCloseTo(1, 2)
   expect(put.notes.find((n) => n.code === 'run-spikes')?.values.count).toBe(5)
+})
+
+test('scatter of rows about a bent course is told whole, and what strays adds little to it', () => {
+  const random = seededRandom(8)
+  const rows = Array.from({ length: 20_000 }, (_, i) => 300 * Math.sin(i / 400) + 2 * normalDraw(random))
+  expect(noiseOf(rows) / 2).toBeCloseTo(1, 1.7)
+  expect(noiseOf(rows.map((v, i) => (i % 80 === 0 ? v + 150 : v))) / 2).toBeLessThan(1.2)
 })
 
 describe('when what coasts long stands', () => {
