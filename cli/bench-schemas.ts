@@ -308,7 +308,9 @@ export const framesVerbInput = z.strictObject({
     .array(
       z.strictObject({
         framesPerSecond: positive.max(1e6),
-        framesPerTurn: positive.max(1e5),
+        framesPerTurn: positive
+          .max(1e5)
+          .describe('In which one mark, followed from frame to frame, seems to go all the way round.'),
         framesUncertainty: z.number().min(0).default(0.02),
       }),
     )

@@ -45,9 +45,21 @@ test('a film alone gives many speeds; a tachometer, or another rate, leaves one'
   await expect(list.getByRole('listitem')).toHaveCount(1)
   await dialog.getByLabel('It read').fill('13000')
   await expect(dialog.getByText('None that both readings could show')).toBeVisible()
+  // five blades at 600 rpm pass 50 times a second: at 240 frames a second the picture is the same every 4.8 frames
+  await dialog.getByLabel('Frames a second').fill('240')
+  await dialog.getByLabel('Frames until it looks the same').fill('4.8')
+  await dialog.getByLabel('Alike in a turn').fill('5')
+  await dialog.getByLabel('It read').fill('610')
+  await expect(list.getByRole('listitem')).toHaveCount(1)
+  await expect(list.getByText(/^600/)).toBeVisible()
+  await dialog.getByLabel('Frames a second').fill('480')
+  await dialog.getByLabel('Frames until it looks the same').fill('4.44')
+  await dialog.getByLabel('Alike in a turn').fill('1')
   await dialog.getByLabel('It read').fill('6500')
   await dialog.getByRole('button', { name: 'Write it into the run' }).click()
-  await expect(page.getByLabel('What was seen')).toHaveValue(/Film at 480 frames\/s, 4\.44 frames a turn: 6\u2009[45]/)
+  await expect(page.getByLabel('What was seen')).toHaveValue(
+    /Film at 480 frames\/s, the same every 4\.44 frames: 6\u2009[45]/,
+  )
 })
 
 test('a rotor that stands still in flashes may turn at any multiple: the next lower rate leaves one', async ({

@@ -89,8 +89,9 @@ export default function ByEyeDialog({
         ? frameCandidates(
             film.slice(0, taken).map(({ rate, frames }) => ({
               framesPerSecond: rate,
-              framesPerTurn: frames,
-              framesUncertainty: FRAMES_U,
+              // the picture is the same again as soon as one blade stands where the next one stood
+              framesPerTurn: frames * marks,
+              framesUncertainty: FRAMES_U * marks,
             })),
             marks,
             0,
@@ -127,7 +128,7 @@ export default function ByEyeDialog({
     const rates = flashes.slice(0, taken).map(({ perS }) => shown.text(perS, 'strokeRate'))
     const text =
       way === 'film'
-        ? `Film at ${film[0].rate} frames/s, ${film[0].frames} frames a turn: ${speed}.`
+        ? `Film at ${film[0].rate} frames/s, the same every ${film[0].frames} frames${marks === 1 ? '' : `, ${marks} alike in a turn`}: ${speed}.`
         : `Stands still in flashes at ${rates.join(' and ')}: ${speed}.`
     editRun(store, run.id)(
       way === 'film' ? 'speed from a film' : 'speed from flashes',
@@ -176,7 +177,7 @@ export default function ByEyeDialog({
                 'Frames until it looks the same',
                 film[0].frames,
                 (frames) => change(setFilm, 0, { frames }),
-                'count over many turns and divide: tenths matter',
+                'one blade where the next one stood counts; over many, divided: tenths matter',
               )}
             </>
           ) : (

@@ -1,3 +1,5 @@
+import fc from 'fast-check'
+import { sample } from '../../check-values/sample'
 import { frameCandidates } from './frames'
 
 const rpm = (w: number) => (w * 30) / Math.PI
@@ -25,6 +27,28 @@ test('marks alike in a turn hide more: twelve blades repeat at every twelfth of 
   expect(twelve.length).toBeGreaterThan(8 * one.length)
   const steps = twelve.filter((c) => !c.backwards).map((c) => rpm(c.speed.value))
   expect(steps[1] - steps[0]).toBeCloseTo((480 / 12) * 60, 6)
+})
+test('whatever turns is among what its film can mean: blades alike stand as they stood once one has the next one’s place', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 1, max: 900, noNaN: true }),
+      fc.integer({ min: 1, max: 24 }),
+      fc.constantFrom(24, 30, 60, 240, 480, 960),
+      (perS, marks, framesPerSecond) => {
+        // spacings that a frame brings, less the whole ones that nobody sees
+        const spacings = (perS * marks) / framesPerSecond
+        const seen = spacings - Math.round(spacings)
+        // half a spacing a frame looks alike either way round
+        fc.pre(Math.abs(seen) > 1e-3 && Math.abs(seen) < 0.499)
+        const untilTheSame = 1 / Math.abs(seen)
+        const film = { framesPerSecond, framesPerTurn: marks * untilTheSame, framesUncertainty: 0.01 }
+        const found = frameCandidates([film], marks, 0, 2 * Math.PI * 1000)
+        const own = found.filter((c) => Math.abs(c.speed.value / (2 * Math.PI * perS) - 1) < 1e-9)
+        expect(own.map((c) => c.backwards)).toEqual([seen < 0])
+      },
+    ),
+    { numRuns: sample(200), seed: 4 },
+  )
 })
 test('a second film at another rate picks one: 9 000 rpm seen at 480 and at 240 frames a second', () => {
   // at 240 a second 150 turns look like 90 backwards

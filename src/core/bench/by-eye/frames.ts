@@ -1,9 +1,12 @@
 import type { Measured } from '../../statistics'
 
-/** How a rotor's marks seem to move in a film: frames until the picture is the same again, by the eye. */
+/** How a rotor's marks seem to move in a film, by the eye. */
 export interface FrameReading {
   readonly framesPerSecond: number
-  /** Frames after which the marks stand as they stood, at least two for what can be seen. */
+  /**
+   * Frames in which one mark, followed from each frame to the next, seems to go all the way round: of `marks` alike as
+   * many times those after which the picture is the same again.
+   */
   readonly framesPerTurn: number
   /** Standard uncertainty of that count. */
   readonly framesUncertainty: number
