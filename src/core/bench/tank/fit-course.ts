@@ -11,14 +11,26 @@ export interface Binned {
   readonly n: number[]
 }
 
-/** Means over even stretches of time. */
-export function binned(time: readonly number[], gauge: readonly number[]): Binned {
+/** A stretch ends where the pressure has changed by this share of its fall, and by so many times its noise. */
+const [STEP_SHARE, STEP_NOISE] = [0.01, 5] as const
+/** Stretches on either side of the opening that are so many times as short: their mean is not on the bend. */
+const [ABOUT_OPENING, SHORTER] = [1.5, 50] as const
+
+/** Means over even stretches of time, shorter where the pressure falls fast and about the opening. */
+export function binned(
+  time: readonly number[],
+  gauge: readonly number[],
+  of: { readonly noisePa: number; readonly fallPa: number; readonly opensS: number },
+): Binned {
   const width = (time[time.length - 1] - time[0]) / BINS
+  const most = Math.max(STEP_SHARE * of.fallPa, STEP_NOISE * of.noisePa)
   const out: Binned = { t: [], p: [], n: [] }
   for (let i = 0; i < time.length;) {
-    const end = time[i] + width
+    const bends = Math.abs(time[i] - of.opensS) < ABOUT_OPENING * width
+    const end = time[i] + (bends ? width / SHORTER : width)
+    const firstPa = gauge[i]
     let [sumT, sumP, count] = [0, 0, 0]
-    for (; i < time.length && (count === 0 || time[i] < end); i++, count++) {
+    for (; i < time.length && (count === 0 || (time[i] < end && Math.abs(gauge[i] - firstPa) < most)); i++, count++) {
       sumT += time[i]
       sumP += gauge[i]
     }

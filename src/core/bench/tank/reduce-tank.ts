@@ -126,12 +126,12 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
       'The pressure in this column does not fall.',
       'Choose the column of the vessel’s pressure; for a leak record until it has fallen by a hundredth.',
     )
-  const data = binned(time, gauge)
   const waits = first >= 5
   const known = { volumeM3: rig.volumeM3, wallK: settings.roomK, roomPaAbs: settings.roomPaAbs }
   // a first guess from the first half of the fall as if it were an exponential
   const start0 = waits ? median(gauge.slice(0, first)) : gauge[0]
   const opens = waits ? time[first] : time[0]
+  const data = binned(time, gauge, { noisePa: noise, fallPa: fall, opensS: opens })
   const abs = gauge.map((p) => p + settings.roomPaAbs)
   const row = Math.max(
     first + 3,

@@ -19,6 +19,8 @@ export interface TankModel {
   readonly wallFalls?: number
 }
 
+/** Of a step, so much of what the wall warms; and of a whole course, beyond which the air is as warm as it lets it. */
+const [WARMING, MOST_WARMINGS] = [0.7, 1000] as const
 const CRITICAL = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1))
 /** Choked flow function: mass flow times sqrt(R T) over area and pressure. Closed form (e.g. ISO 6358-1). */
 export const CHOKED = Math.sqrt(GAMMA) * (2 / (GAMMA + 1)) ** ((GAMMA + 1) / (2 * (GAMMA - 1)))
@@ -51,27 +53,43 @@ export function tankCourse(
   steps: number,
 ): { readonly paAbs: number[]; readonly kg: number[] } {
   const end = timesS[timesS.length - 1]
-  const isothermal = !Number.isFinite(m.wallWPerK)
   const heat = GAS_CONSTANT / (GAMMA - 1)
   const { areaFalls = 0, wallFalls = 0, wallJPerK = Infinity } = m
   const filled = (m.startPaAbs * m.volumeM3) / (GAS_CONSTANT * m.wallK)
   const startBack = m.roomPaAbs / m.startPaAbs
   // what the wall has cooled itself by comes third where it does
   const cools = Number.isFinite(wallJPerK)
-  const rate = (_: number, [mass, kelvin, cooled = 0]: readonly number[]): readonly number[] => {
+  const flowAt = (mass: number, kelvin: number) => {
     const pa = (mass * GAS_CONSTANT * kelvin) / m.volumeM3
     const lost = areaFalls === 0 ? 0 : (areaFalls * (m.roomPaAbs / pa - startBack)) / (1 - startBack)
-    const flow = tankFlow(pa, kelvin, m.roomPaAbs, m.effectiveAreaM2 * (1 - lost))
-    const wall = wallFalls === 0 ? m.wallWPerK : m.wallWPerK * Math.max(0, mass / filled) ** wallFalls
-    const given = wall * (m.wallK - cooled - kelvin)
-    const warms = isothermal ? 0 : (-flow * GAS_CONSTANT * kelvin + given) / Math.max(1e-12, mass * heat)
+    return tankFlow(pa, kelvin, m.roomPaAbs, m.effectiveAreaM2 * (1 - lost))
+  }
+  const wallAt = (mass: number) =>
+    wallFalls === 0 ? m.wallWPerK : m.wallWPerK * Math.max(0, mass / filled) ** wallFalls
+  /** How often the wall could warm the air within a time. */
+  const warmings = (seconds: number, mass: number) => (seconds * wallAt(mass)) / Math.max(1e-12, mass * heat)
+  // air that a wall warms at once is as cold as its flow needs
+  const follows = warmings(end, filled * startBack) > MOST_WARMINGS
+  const followed = (mass: number, cooled: number) => {
+    const wallK = m.wallK - cooled
+    const once = wallK / (1 + (flowAt(mass, wallK) * GAS_CONSTANT) / wallAt(mass))
+    return wallK / (1 + (flowAt(mass, once) * GAS_CONSTANT) / wallAt(mass))
+  }
+  const rate = (_: number, [mass, own, cooled = 0]: readonly number[]): readonly number[] => {
+    const kelvin = follows ? followed(mass, cooled) : own
+    const flow = flowAt(mass, kelvin)
+    const given = follows ? flow * GAS_CONSTANT * kelvin : wallAt(mass) * (m.wallK - cooled - kelvin)
+    const warms = follows ? 0 : (-flow * GAS_CONSTANT * kelvin + given) / Math.max(1e-12, mass * heat)
     return cools ? [-flow, warms, given / wallJPerK] : [-flow, warms]
   }
   const h = end / steps
   let state: readonly number[] = cools ? [filled, m.wallK, 0] : [filled, m.wallK]
   const [pressures, masses] = [[m.startPaAbs], [state[0]]]
   for (let i = 0; i < steps; i++) {
-    state = rungeKutta(rate, i * h, state, h)
+    // what is left of the air at the end warms many times as fast as all of it
+    const parts = follows ? 1 : Math.max(1, Math.ceil(warmings(h, state[0]) / WARMING))
+    for (let k = 0; k < parts; k++) state = rungeKutta(rate, i * h, state, h / parts)
+    if (follows) state = [state[0], followed(state[0], state[2] ?? 0), ...state.slice(2)]
     pressures.push((state[0] * GAS_CONSTANT * state[1]) / m.volumeM3)
     masses.push(state[0])
   }
