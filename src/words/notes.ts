@@ -113,6 +113,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `Another tone stands nearly as clear, as of ${q('rotation', speedRadPerS)}: narrow the range of speeds, or come nearer to the outlet.`,
   'tone-moves': ({ from, to }) =>
     `The speed moves from ${q('rotation', from)} to ${q('rotation', to)}: what is shown as the speed is the last that was heard.`,
+  'tank-shut': ({ atS }) =>
+    `From ${q('time', atS)} on hardly anything flows though the vessel is not empty: its valve was shut, and what follows is left out.`,
   'tank-no-wait':
     'The pressure falls from the first rows on: its start is less sure. Record a second or two before the valve opens.',
   'tank-unchoked':

@@ -110,13 +110,13 @@ export function fitCourse(
     ...foreknown.map((f) => f.key),
   ]
   const steps: Course = {
-    startPa: 50,
+    startPa: 100,
     opensS: 0.01 * (data.t[1] - data.t[0]) + 1e-4,
-    lnArea: 1e-4,
-    lnWall: 1e-2,
-    areaFalls: 1e-3,
-    wallFalls: 1e-2,
-    wallCools: 1e-3,
+    lnArea: 2e-3,
+    lnWall: 2e-2,
+    areaFalls: 1e-2,
+    wallFalls: 3e-2,
+    wallCools: 1e-2,
   }
   const wallOf = (c: Course) => (heat === 'found' ? Math.exp(c.lnWall) : heat)
   const at = (c: Course): number[] => {

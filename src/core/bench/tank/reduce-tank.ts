@@ -4,6 +4,7 @@ import { said, type Said } from '../../said'
 import { median, varianceOf, type Measured } from '../../statistics'
 import { wallConductance } from '../../supply'
 import { binned, fitCourse, type Course } from './fit-course'
+import { shutAt } from './shut'
 import { unevenCourse } from './uneven'
 import { tankFlow, tankPressures, type TankModel } from './tank-model'
 import { DIGIT_HIDES, digitOf } from '../digit'
@@ -84,6 +85,13 @@ const CLEAR = 2
  */
 const ONE_WALL = 0.003
 
+/** Scatter of readings from one to the next. */
+const noiseOf = (gauge: readonly number[]): number =>
+  Math.max(
+    median(gauge.slice(2).map((p, i) => Math.abs(p - 2 * gauge[i + 1] + gauge[i]))) / (0.6745 * Math.sqrt(6)),
+    1e-6,
+  )
+
 /** Where the pressure begins to fall, as a row; 0 where it falls from the first rows on. */
 function opening(gauge: readonly number[], noise: number): number {
   const quiet = Math.max(5, Math.floor(gauge.length / 100))
@@ -109,16 +117,22 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
   const rows = Array.from({ length: trace.timeS.length }, (_, i) => i).filter(
     (i) => Number.isFinite(trace.timeS[i]) && Number.isFinite(trace.gaugePa[i]),
   )
-  const time = rows.map((i) => trace.timeS[i])
-  const gauge = rows.map((i) => trace.gaugePa[i])
-  if (time.length < LEAST_ROWS)
-    throw fault('FEW_ROWS', `The recording has ${time.length} rows.`, `Record at least ${LEAST_ROWS} over the fall.`)
-  timeRises(time, fault)
-  const noise = Math.max(
-    median(gauge.slice(2).map((p, i) => Math.abs(p - 2 * gauge[i + 1] + gauge[i]))) / (0.6745 * Math.sqrt(6)),
-    1e-6,
-  )
-  const first = opening(gauge, noise)
+  const allTime = rows.map((i) => trace.timeS[i])
+  const allGauge = rows.map((i) => trace.gaugePa[i])
+  if (allTime.length < LEAST_ROWS)
+    throw fault('FEW_ROWS', `The recording has ${allTime.length} rows.`, `Record at least ${LEAST_ROWS} over the fall.`)
+  timeRises(allTime, fault)
+  const noise = noiseOf(allGauge)
+  const first = opening(allGauge, noise)
+  const digitPa = noise < DIGIT_HIDES * digitOf(allGauge) ? digitOf(allGauge) : 0
+  const shutS = shutAt(allTime, allGauge, first, {
+    startPa: median(allGauge.slice(0, Math.max(3, first))),
+    roomPaAbs: settings.roomPaAbs,
+    noisePa: noise,
+    digitPa,
+  })
+  const kept = shutS === null ? allTime.length : allTime.findIndex((t) => t >= shutS)
+  const [time, gauge] = [allTime.slice(0, kept), allGauge.slice(0, kept)]
   const fall = median(gauge.slice(0, Math.max(3, Math.min(first, 50)))) - median(gauge.slice(-5))
   if (!(fall > FALLS * noise) || fall < LEAST_FALL * Math.max(...gauge))
     throw fault(
@@ -166,7 +180,7 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
   const own = uneven(data)
   const area = Math.exp(own.course.lnArea)
   // a gauge of few digits may stand between two of them all the while before the opening
-  const digitU = noise < DIGIT_HIDES * digitOf(gauge) ? digitOf(gauge) / Math.sqrt(12) : 0
+  const digitU = digitPa / Math.sqrt(12)
   // what a zero that is off makes of it
   const shifted = { ...data, p: data.p.map((p) => p + rig.zeroUncertaintyPa) }
   const ifShifted = rig.zeroUncertaintyPa > 0 ? uneven(shifted).course.lnArea - own.course.lnArea : 0
@@ -218,6 +232,7 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
   if (found.chi2 > shown.chi2 * (1 + DOUBTED / data.t.length) && Math.abs(off) > 0.05)
     notes.push(said('tank-heat-doubted', { stated: rig.heat, share: off }))
   if (own.course.areaFalls > CLEAR * own.areaFallsU) notes.push(said('tank-edge'))
+  if (shutS !== null) notes.push(said('tank-shut', { atS: shutS }))
   if (!waits) notes.push(said('tank-no-wait'))
   if (found.course.startPa < 0.9 * settings.roomPaAbs) notes.push(said('tank-unchoked'))
   return {

@@ -1,5 +1,5 @@
 import { GAMMA, GAS_CONSTANT } from '../../air'
-import { cubicAt, rungeKutta } from '../../numerics'
+import { cubicAt, rungeKuttaInPlace, rungeKuttaRoom } from '../../numerics'
 
 /** A vessel that empties through one hole into the room. SI, absolute. */
 export interface TankModel {
@@ -20,7 +20,7 @@ export interface TankModel {
 }
 
 /** Of a step, so much of what the wall warms; and of a whole course, beyond which the air is as warm as it lets it. */
-const [WARMING, MOST_WARMINGS] = [0.7, 1000] as const
+const [WARMING, MOST_WARMINGS] = [0.35, 700] as const
 const CRITICAL = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1))
 /** Choked flow function: mass flow times sqrt(R T) over area and pressure. Closed form (e.g. ISO 6358-1). */
 export const CHOKED = Math.sqrt(GAMMA) * (2 / (GAMMA + 1)) ** ((GAMMA + 1) / (2 * (GAMMA - 1)))
@@ -32,18 +32,21 @@ export const CHOKED = Math.sqrt(GAMMA) * (2 / (GAMMA + 1)) ** ((GAMMA + 1) / (2 
 export function tankFlow(paAbs: number, kelvin: number, roomPaAbs: number, effectiveAreaM2: number): number {
   if (paAbs <= roomPaAbs) return 0
   const back = roomPaAbs / paAbs
-  const psi =
-    back <= CRITICAL
-      ? CHOKED
-      : Math.sqrt(((2 * GAMMA) / (GAMMA - 1)) * (back ** (2 / GAMMA) - back ** ((GAMMA + 1) / GAMMA)))
-  return (effectiveAreaM2 * paAbs * psi) / Math.sqrt(GAS_CONSTANT * kelvin)
+  return (effectiveAreaM2 * paAbs * (back <= CRITICAL ? CHOKED : unchoked(back))) / Math.sqrt(GAS_CONSTANT * kelvin)
+}
+
+/** The same function below the critical pressure, of back pressure over that before the hole. */
+function unchoked(back: number): number {
+  // its two powers of the back pressure by one
+  const cooled = back ** ((GAMMA - 1) / GAMMA)
+  return (Math.sqrt(((2 * GAMMA) / (GAMMA - 1)) * (1 - cooled)) * back) / cooled
 }
 
 /**
  * Pressure at times after the opening, Pa absolute; times rise from 0. Ideal gas, constant heats. Error: below 1e-6
  * over three time constants.
  */
-export const tankPressures = (m: TankModel, timesS: readonly number[], steps = 100): number[] =>
+export const tankPressures = (m: TankModel, timesS: readonly number[], steps = 250): number[] =>
   tankCourse(m, timesS, steps).paAbs
 
 /** Pressure and the air that is left, kg, at times after the opening: see `tankPressures`. */
@@ -57,8 +60,6 @@ export function tankCourse(
   const { areaFalls = 0, wallFalls = 0, wallJPerK = Infinity } = m
   const filled = (m.startPaAbs * m.volumeM3) / (GAS_CONSTANT * m.wallK)
   const startBack = m.roomPaAbs / m.startPaAbs
-  // what the wall has cooled itself by comes third where it does
-  const cools = Number.isFinite(wallJPerK)
   const flowAt = (mass: number, kelvin: number) => {
     const pa = (mass * GAS_CONSTANT * kelvin) / m.volumeM3
     const lost = areaFalls === 0 ? 0 : (areaFalls * (m.roomPaAbs / pa - startBack)) / (1 - startBack)
@@ -66,8 +67,9 @@ export function tankCourse(
   }
   const wallAt = (mass: number) =>
     wallFalls === 0 ? m.wallWPerK : m.wallWPerK * Math.max(0, mass / filled) ** wallFalls
-  /** How often the wall could warm the air within a time. */
-  const warmings = (seconds: number, mass: number) => (seconds * wallAt(mass)) / Math.max(1e-12, mass * heat)
+  /** How often the wall could warm the air, and the air cool the wall, within a time. */
+  const warmings = (seconds: number, mass: number) =>
+    seconds * wallAt(mass) * (1 / Math.max(1e-12, mass * heat) + 1 / wallJPerK)
   // air that a wall warms at once is as cold as its flow needs
   const follows = warmings(end, filled * startBack) > MOST_WARMINGS
   const followed = (mass: number, cooled: number) => {
@@ -75,25 +77,33 @@ export function tankCourse(
     const once = wallK / (1 + (flowAt(mass, wallK) * GAS_CONSTANT) / wallAt(mass))
     return wallK / (1 + (flowAt(mass, once) * GAS_CONSTANT) / wallAt(mass))
   }
-  const rate = (_: number, [mass, own, cooled = 0]: readonly number[]): readonly number[] => {
-    const kelvin = follows ? followed(mass, cooled) : own
+  /** Of the air that is left, how warm it is, and what the wall has cooled itself by. */
+  const rate = (state: Float64Array, into: Float64Array) => {
+    const [mass, cooled] = [state[0], state[2]]
+    const kelvin = follows ? followed(mass, cooled) : state[1]
     const flow = flowAt(mass, kelvin)
     const given = follows ? flow * GAS_CONSTANT * kelvin : wallAt(mass) * (m.wallK - cooled - kelvin)
-    const warms = follows ? 0 : (-flow * GAS_CONSTANT * kelvin + given) / Math.max(1e-12, mass * heat)
-    return cools ? [-flow, warms, given / wallJPerK] : [-flow, warms]
+    into[0] = -flow
+    into[1] = follows ? 0 : (-flow * GAS_CONSTANT * kelvin + given) / Math.max(1e-12, mass * heat)
+    into[2] = given / wallJPerK
   }
   const h = end / steps
-  let state: readonly number[] = cools ? [filled, m.wallK, 0] : [filled, m.wallK]
-  const [pressures, masses] = [[m.startPaAbs], [state[0]]]
-  for (let i = 0; i < steps; i++) {
+  const state = Float64Array.of(filled, m.wallK, 0)
+  const room = rungeKuttaRoom(state.length)
+  const [pressures, masses] = [new Float64Array(steps + 1), new Float64Array(steps + 1)]
+  const note = (i: number) => {
+    masses[i] = state[0]
+    pressures[i] = (state[0] * GAS_CONSTANT * (follows ? followed(state[0], state[2]) : state[1])) / m.volumeM3
+  }
+  note(0)
+  pressures[0] = m.startPaAbs
+  for (let i = 1; i <= steps; i++) {
     // what is left of the air at the end warms many times as fast as all of it
     const parts = follows ? 1 : Math.max(1, Math.ceil(warmings(h, state[0]) / WARMING))
-    for (let k = 0; k < parts; k++) state = rungeKutta(rate, i * h, state, h / parts)
-    if (follows) state = [state[0], followed(state[0], state[2] ?? 0), ...state.slice(2)]
-    pressures.push((state[0] * GAS_CONSTANT * state[1]) / m.volumeM3)
-    masses.push(state[0])
+    for (let k = 0; k < parts; k++) rungeKuttaInPlace(rate, state, h / parts, room)
+    note(i)
   }
-  const at = (grid: readonly number[]) => (t: number) => {
+  const at = (grid: Float64Array) => (t: number) => {
     const x = Math.min(steps - 1e-9, Math.max(0, t / h))
     const i = Math.floor(x)
     // before the first step the course is carried on backwards, so that its bend is that of the rest
