@@ -113,8 +113,10 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `Another tone stands nearly as clear, as of ${q('rotation', speedRadPerS)}: narrow the range of speeds, or come nearer to the outlet.`,
   'tone-moves': ({ from, to }) =>
     `The speed moves from ${q('rotation', from)} to ${q('rotation', to)}: what is shown as the speed is the last that was heard.`,
+  'tank-warm': ({ kelvin }) =>
+    `The pressure sank while the vessel was still shut, as of air that is ${Number(kelvin).toFixed(0)} K warmer than the room from filling: the fall is reckoned with that. Wait a minute between filling and opening for a surer figure; a fall that goes on is a leak.`,
   'tank-shut': ({ atS }) =>
-    `From ${q('time', atS)} on hardly anything flows though the vessel is not empty: its valve was shut, and what follows is left out.`,
+    `From ${Number(atS).toFixed(1)} s on hardly anything flows though the vessel is not empty: its valve was shut, and what follows is left out.`,
   'tank-no-wait':
     'The pressure falls from the first rows on: its start is less sure. Record a second or two before the valve opens.',
   'tank-unchoked':

@@ -52,6 +52,8 @@ export interface Course {
   readonly wallFalls: number
   /** What the air holds at the start over what its wall does: none of a wall that stays as warm as it was. */
   readonly wallCools: number
+  /** By how much the air is warmer than the wall at the opening, K: filling has warmed it. */
+  readonly warmerK: number
 }
 type Key = keyof Course
 const KEYS = ['startPa', 'opensS', 'lnArea', 'lnWall'] as const
@@ -77,11 +79,19 @@ export interface Foreknown {
 }
 
 /** No step is longer, and nothing goes further: beyond stands no vessel. */
-const LONGEST: Partial<Course> = { lnArea: 0.7, lnWall: 1.5, areaFalls: 0.1, wallFalls: 0.4, wallCools: 0.1 }
+const LONGEST: Partial<Course> = {
+  lnArea: 0.7,
+  lnWall: 1.5,
+  areaFalls: 0.1,
+  wallFalls: 0.4,
+  wallCools: 0.1,
+  warmerK: 10,
+}
 const ENDS: Partial<Record<Key, readonly [number, number]>> = {
   areaFalls: [-0.3, 0.6],
   wallFalls: [-0.8, 2.5],
   wallCools: [-0.2, 0.6],
+  warmerK: [-30, 80],
 }
 const within = (key: Key, value: number) => {
   const [least, most] = ENDS[key] ?? [-Infinity, Infinity]
@@ -117,15 +127,18 @@ export function fitCourse(
     areaFalls: 1e-2,
     wallFalls: 3e-2,
     wallCools: 1e-2,
+    warmerK: 0.5,
   }
   const wallOf = (c: Course) => (heat === 'found' ? Math.exp(c.lnWall) : heat)
   const at = (c: Course): number[] => {
     const startPaAbs = c.startPa + known.roomPaAbs
     const airJPerK = ((startPaAbs * known.volumeM3) / (GAS_CONSTANT * known.wallK)) * (CP - GAS_CONSTANT)
-    return tankPressures(
+    const startK = known.wallK + c.warmerK
+    const paAbs = tankPressures(
       {
         ...known,
         startPaAbs,
+        startK,
         effectiveAreaM2: Math.exp(c.lnArea),
         wallWPerK: wallOf(c),
         areaFalls: c.areaFalls,
@@ -133,7 +146,14 @@ export function fitCourse(
         ...(c.wallCools === 0 ? {} : { wallJPerK: airJPerK / c.wallCools }),
       },
       data.t.map((t) => Math.max(0, t - c.opensS)),
-    ).map((p) => p - known.roomPaAbs)
+    )
+    if (c.warmerK === 0) return paAbs.map((p) => p - known.roomPaAbs)
+    // shut, it cools down to what it is at the opening
+    const perS = wallOf(c) / (airJPerK * (known.wallK / startK))
+    return paAbs.map((p, i) => {
+      const before = Math.min(50, perS * Math.max(0, c.opensS - data.t[i]))
+      return (p * (known.wallK + c.warmerK * Math.exp(before))) / startK - known.roomPaAbs
+    })
   }
   const chiOf = (p: readonly number[]) => p.reduce((s, v, i) => s + data.n[i] * (data.p[i] - v) ** 2, 0)
   const foreOf = (c: Course) => foreknown.reduce((s, f) => s + scatter2 * ((c[f.key] - f.value) / f.spread) ** 2, 0)

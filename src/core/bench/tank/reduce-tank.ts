@@ -1,7 +1,7 @@
 import { GAS_CONSTANT } from '../../air'
 import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
-import { median, varianceOf, type Measured } from '../../statistics'
+import { linearLeastSquares, median, varianceOf, type Measured } from '../../statistics'
 import { wallConductance } from '../../supply'
 import { binned, fitCourse, type Course } from './fit-course'
 import { shutAt } from './shut'
@@ -92,16 +92,64 @@ const noiseOf = (gauge: readonly number[]): number =>
     1e-6,
   )
 
-/** Where the pressure begins to fall, as a row; 0 where it falls from the first rows on. */
-function opening(gauge: readonly number[], noise: number): number {
-  const quiet = Math.max(5, Math.floor(gauge.length / 100))
-  const level = median(gauge.slice(0, quiet))
+/** Rows before the opening that tell how high the pressure was. */
+const QUIET_ROWS = 50
+/** Air that was let in just now, K over its wall: an estimate; and from where on it is worth a word. */
+const OF_FILLING = [{ key: 'warmerK', value: 0, spread: 15 }] as const
+const WARM_K = 3
+
+/** Where the pressure falls away from a level, as a row; 0 where it falls from the first rows on. */
+function leaves(gauge: readonly number[], levelAt: (row: number) => number, noise: number): number {
   let last = 0
   for (let i = 0; i < gauge.length; i++) {
-    if (gauge[i] > level - 4 * noise) last = i
-    else if (median(gauge.slice(i, i + 5)) < level - 4 * noise && i - last > 4) return last
+    if (gauge[i] > levelAt(i) - 4 * noise) last = i
+    else if (median(gauge.slice(i, i + 5)) < levelAt(i) - 4 * noise && i - last > 4) return last
   }
   return last
+}
+
+/** Squares that are left over those of the noise alone. */
+const NOISE_ALONE = 1.2
+/** Of the steepest fall: from where on it is that of the opened hole. */
+const OPENED = 0.3
+/** A slope before the opening is one by so many times its uncertainty. */
+const SLOPES = 5
+
+/**
+ * Where the hole is opened, as a row; 0 where it was open from the first rows on. Before it the pressure stands, or
+ * sinks evenly as what filling has warmed cools down: `warm`.
+ */
+function opening(time: readonly number[], gauge: readonly number[], noise: number) {
+  const quiet = Math.max(5, Math.floor(gauge.length / 100))
+  const level = median(gauge.slice(0, quiet))
+  const first = leaves(gauge, () => level, noise)
+  // of few rows each, that an opening soon after the first is seen; of more, that noise makes none
+  for (const wide of [200, 60].map((stretches) => Math.max(5, Math.floor(gauge.length / stretches)))) {
+    const opened = wide * steepens(time, gauge, wide)
+    if (opened < 2 * wide) continue
+    const [t, p] = [time.slice(0, opened), gauge.slice(0, opened)]
+    const line = linearLeastSquares(
+      t.map((s) => [1, s - t[0]]),
+      p,
+      p.map(() => 1 / noise ** 2),
+      'birge',
+    )
+    const [start, slope] = line.parameters
+    if (-slope > SLOPES * Math.sqrt(line.covariance[1][1]))
+      return { first: leaves(gauge, (i) => start + slope * (time[i] - time[0]), noise), warm: true }
+  }
+  return { first, warm: false }
+}
+
+/** After how many stretches of so many rows the pressure falls nearly as steeply as it ever does; below 0 never. */
+function steepens(time: readonly number[], gauge: readonly number[], rows: number): number {
+  const middles = Array.from({ length: Math.floor(gauge.length / rows) }, (_, k) => ({
+    t: median(time.slice(k * rows, (k + 1) * rows)),
+    p: median(gauge.slice(k * rows, (k + 1) * rows)),
+  }))
+  const slopes = middles.slice(1).map(({ t, p }, k) => (p - middles[k].p) / (t - middles[k].t))
+  const steepest = Math.min(...slopes)
+  return slopes.findIndex((s) => s < OPENED * steepest)
 }
 
 /**
@@ -123,17 +171,17 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
     throw fault('FEW_ROWS', `The recording has ${allTime.length} rows.`, `Record at least ${LEAST_ROWS} over the fall.`)
   timeRises(allTime, fault)
   const noise = noiseOf(allGauge)
-  const first = opening(allGauge, noise)
+  const { first, warm } = opening(allTime, allGauge, noise)
   const digitPa = noise < DIGIT_HIDES * digitOf(allGauge) ? digitOf(allGauge) : 0
   const shutS = shutAt(allTime, allGauge, first, {
-    startPa: median(allGauge.slice(0, Math.max(3, first))),
+    startPa: median(allGauge.slice(warm ? Math.max(0, first - QUIET_ROWS) : 0, Math.max(3, first))),
     roomPaAbs: settings.roomPaAbs,
     noisePa: noise,
     digitPa,
   })
   const kept = shutS === null ? allTime.length : allTime.findIndex((t) => t >= shutS)
   const [time, gauge] = [allTime.slice(0, kept), allGauge.slice(0, kept)]
-  const fall = median(gauge.slice(0, Math.max(3, Math.min(first, 50)))) - median(gauge.slice(-5))
+  const fall = median(gauge.slice(0, Math.max(3, Math.min(first, QUIET_ROWS)))) - median(gauge.slice(-5))
   if (!(fall > FALLS * noise) || fall < LEAST_FALL * Math.max(...gauge))
     throw fault(
       'NO_FALL',
@@ -143,7 +191,7 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
   const waits = first >= 5
   const known = { volumeM3: rig.volumeM3, wallK: settings.roomK, roomPaAbs: settings.roomPaAbs }
   // a first guess from the first half of the fall as if it were an exponential
-  const start0 = waits ? median(gauge.slice(0, first)) : gauge[0]
+  const start0 = waits ? median(gauge.slice(warm ? Math.max(0, first - QUIET_ROWS) : 0, first)) : gauge[0]
   const opens = waits ? time[first] : time[0]
   const data = binned(time, gauge, { noisePa: noise, fallPa: fall, opensS: opens })
   const abs = gauge.map((p) => p + settings.roomPaAbs)
@@ -161,34 +209,42 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
     areaFalls: 0,
     wallFalls: 0,
     wallCools: 0,
+    warmerK: 0,
   }
-  const as = (heat: 'found' | number, from = start) => fitCourse(data, from, heat, known, waits)
+  const own = warm && rig.heat === 'found' ? OF_FILLING : []
+  const as = (heat: 'found' | number, from = start) =>
+    fitCourse(data, from, heat, known, waits, heat === 'found' ? own : [], noise ** 2)
   const [isothermal, adiabatic] = [as(Infinity), as(0)]
   const stated = { isothermal, adiabatic, found: null }[rig.heat]
   const better = isothermal.chi2 < adiabatic.chi2 ? isothermal : adiabatic
-  const free = [0, Math.log(8), -Math.log(8)]
-    .map((by) => as('found', { ...better.course, lnWall: start.lnWall + by }))
-    .reduce((a, b) => (b.chi2 < a.chi2 ? b : a))
+  const freeFrom = (by: number) => as('found', { ...better.course, lnWall: start.lnWall + by })
+  let free = freeFrom(0)
+  for (const by of [Math.log(8), -Math.log(8)]) {
+    // nothing is left but noise
+    if (free.chi2 < NOISE_ALONE * noise ** 2 * data.t.length) break
+    const tried = freeFrom(by)
+    if (tried.chi2 < free.chi2) free = tried
+  }
   // a limit that fits as well is the plainer answer: beyond it the trace tells nothing of the heat
-  const shown = better.chi2 < free.chi2 * (1 + LIMIT / data.t.length) ? better : free
+  const shown = own.length === 0 && better.chi2 < free.chi2 * (1 + LIMIT / data.t.length) ? better : free
   const found = stated ?? shown
   const told = found === free
   const uneven = (of: typeof data) =>
-    unevenCourse(found, data.t.length, (foreknown, scatter2) =>
+    unevenCourse(found, data.t.length, own, (foreknown, scatter2) =>
       fitCourse(of, found.course, told ? 'found' : found.wall, known, waits, foreknown, scatter2),
     )
-  const own = uneven(data)
-  const area = Math.exp(own.course.lnArea)
+  const all = uneven(data)
+  const area = Math.exp(all.course.lnArea)
   // a gauge of few digits may stand between two of them all the while before the opening
   const digitU = digitPa / Math.sqrt(12)
   // what a zero that is off makes of it
   const shifted = { ...data, p: data.p.map((p) => p + rig.zeroUncertaintyPa) }
-  const ifShifted = rig.zeroUncertaintyPa > 0 ? uneven(shifted).course.lnArea - own.course.lnArea : 0
-  const startAbs = own.course.startPa + settings.roomPaAbs
+  const ifShifted = rig.zeroUncertaintyPa > 0 ? uneven(shifted).course.lnArea - all.course.lnArea : 0
+  const startAbs = all.course.startPa + settings.roomPaAbs
   /** Relative uncertainty of area times pressure to a power, by what the pressure's own share is. */
   const relativeU = (share: number) =>
     Math.hypot(
-      Math.sqrt(varianceOf([share / startAbs, 0, 1, 0], own.covariance)),
+      Math.sqrt(varianceOf([share / startAbs, 0, 1, 0], all.covariance)),
       ifShifted + (share * rig.zeroUncertaintyPa) / startAbs,
       ONE_WALL,
       (share * digitU) / startAbs,
@@ -197,7 +253,7 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
     )
   const lnAreaU = relativeU(0)
   const flowAt = (gaugePa: number) => tankFlow(gaugePa + settings.roomPaAbs, settings.roomK, settings.roomPaAbs, area)
-  const flowGaugePa = settings.nominalGaugePressurePa ?? own.course.startPa
+  const flowGaugePa = settings.nominalGaugePressurePa ?? all.course.startPa
   const measured = (value: number, relative: number, unit: string): Measured => ({
     value,
     standardUncertainty: relative * value,
@@ -208,6 +264,7 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
     startPaAbs: startAbs,
     effectiveAreaM2: Math.exp(found.course.lnArea),
     wallWPerK: found.wall,
+    startK: settings.roomK + found.course.warmerK,
   }
   const curveS = data.t
   const fitted = tankPressures(
@@ -231,13 +288,14 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
   const off = Math.exp(shown.course.lnArea - found.course.lnArea) - 1
   if (found.chi2 > shown.chi2 * (1 + DOUBTED / data.t.length) && Math.abs(off) > 0.05)
     notes.push(said('tank-heat-doubted', { stated: rig.heat, share: off }))
-  if (own.course.areaFalls > CLEAR * own.areaFallsU) notes.push(said('tank-edge'))
+  if (all.course.areaFalls > CLEAR * all.areaFallsU) notes.push(said('tank-edge'))
+  if (all.course.warmerK > WARM_K) notes.push(said('tank-warm', { kelvin: all.course.warmerK }))
   if (shutS !== null) notes.push(said('tank-shut', { atS: shutS }))
   if (!waits) notes.push(said('tank-no-wait'))
   if (found.course.startPa < 0.9 * settings.roomPaAbs) notes.push(said('tank-unchoked'))
   return {
     effectiveArea: measured(area, lnAreaU, 'm²'),
-    flowAtOpening: measured(flowAt(own.course.startPa), relativeU(1), 'kg/s'),
+    flowAtOpening: measured(flowAt(all.course.startPa), relativeU(1), 'kg/s'),
     flow: measured(flowAt(flowGaugePa), lnAreaU, 'kg/s'),
     flowGaugePa,
     halved: {

@@ -6,6 +6,8 @@ export interface TankModel {
   readonly volumeM3: number
   readonly startPaAbs: number
   readonly wallK: number
+  /** Of the air at the start; as warm as the wall where left out. */
+  readonly startK?: number
   readonly roomPaAbs: number
   /** Discharge coefficient times area, m2. */
   readonly effectiveAreaM2: number
@@ -58,7 +60,8 @@ export function tankCourse(
   const end = timesS[timesS.length - 1]
   const heat = GAS_CONSTANT / (GAMMA - 1)
   const { areaFalls = 0, wallFalls = 0, wallJPerK = Infinity } = m
-  const filled = (m.startPaAbs * m.volumeM3) / (GAS_CONSTANT * m.wallK)
+  const startK = m.startK ?? m.wallK
+  const filled = (m.startPaAbs * m.volumeM3) / (GAS_CONSTANT * startK)
   const startBack = m.roomPaAbs / m.startPaAbs
   const flowAt = (mass: number, kelvin: number) => {
     const pa = (mass * GAS_CONSTANT * kelvin) / m.volumeM3
@@ -72,23 +75,25 @@ export function tankCourse(
     seconds * wallAt(mass) * (1 / Math.max(1e-12, mass * heat) + 1 / wallJPerK)
   // air that a wall warms at once is as cold as its flow needs
   const follows = warmings(end, filled * startBack) > MOST_WARMINGS
+  /** Of the heat that the flow takes, what a wall gives that cools together with the air. */
+  const drawn = (taken: number, mass: number) => taken / (1 + (mass * heat) / wallJPerK)
   const followed = (mass: number, cooled: number) => {
     const wallK = m.wallK - cooled
-    const once = wallK / (1 + (flowAt(mass, wallK) * GAS_CONSTANT) / wallAt(mass))
-    return wallK / (1 + (flowAt(mass, once) * GAS_CONSTANT) / wallAt(mass))
+    const colder = (kelvin: number) => wallK / (1 + drawn(flowAt(mass, kelvin) * GAS_CONSTANT, mass) / wallAt(mass))
+    return colder(colder(wallK))
   }
   /** Of the air that is left, how warm it is, and what the wall has cooled itself by. */
   const rate = (state: Float64Array, into: Float64Array) => {
     const [mass, cooled] = [state[0], state[2]]
     const kelvin = follows ? followed(mass, cooled) : state[1]
     const flow = flowAt(mass, kelvin)
-    const given = follows ? flow * GAS_CONSTANT * kelvin : wallAt(mass) * (m.wallK - cooled - kelvin)
+    const given = follows ? drawn(flow * GAS_CONSTANT * kelvin, mass) : wallAt(mass) * (m.wallK - cooled - kelvin)
     into[0] = -flow
     into[1] = follows ? 0 : (-flow * GAS_CONSTANT * kelvin + given) / Math.max(1e-12, mass * heat)
     into[2] = given / wallJPerK
   }
   const h = end / steps
-  const state = Float64Array.of(filled, m.wallK, 0)
+  const state = Float64Array.of(filled, startK, 0)
   const room = rungeKuttaRoom(state.length)
   const [pressures, masses] = [new Float64Array(steps + 1), new Float64Array(steps + 1)]
   const note = (i: number) => {
