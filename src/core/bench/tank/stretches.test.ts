@@ -1,0 +1,80 @@
+import { normalDraw, seededRandom } from '../../statistics'
+import { binned } from './fit-course'
+import { shutAt } from './shut'
+import { tankPressures, type TankModel } from './tank-model'
+
+const model: TankModel = {
+  volumeM3: 2e-3,
+  startPaAbs: 501_325,
+  wallK: 293.15,
+  roomPaAbs: 101_325,
+  effectiveAreaM2: 5e-7,
+  wallWPerK: 1,
+}
+const times = (endS: number, stepS: number) => Array.from({ length: Math.floor(endS / stepS) + 1 }, (_, i) => i * stepS)
+const gaugeOf = (m: TankModel, timesS: readonly number[]) => tankPressures(m, timesS).map((p) => p - m.roomPaAbs)
+
+describe('a hole that is shut', () => {
+  const random = seededRandom(3)
+  const noisy = (gauge: readonly number[], noisePa = 200) => gauge.map((p) => p + noisePa * normalDraw(random))
+  const of = { startPa: 400e3, roomPaAbs: 101_325, noisePa: 200, digitPa: 0 }
+  /** Falls at a rate, then from a moment on at a share of it. */
+  const then = (share: number, fromS: number, timesS: readonly number[]) =>
+    gaugeOf(
+      model,
+      timesS.map((t) => Math.min(t, fromS) + share * Math.max(0, t - fromS)),
+    )
+  test('is seen, up to three stretches early and never late', () => {
+    const timesS = times(30, 0.05)
+    for (const shutsS of [4, 5.3, 7.7, 10.1, 12.9]) {
+      const at = shutAt(timesS, noisy(then(0, shutsS, timesS)), 0, of)
+      expect(at).toBeLessThanOrEqual(shutsS)
+      expect(at).toBeGreaterThan(shutsS - 3 * (30 / 40))
+    }
+  })
+  test('shut to a third it still flows', () => {
+    const timesS = times(20, 0.05)
+    expect(shutAt(timesS, noisy(then(0.33, 6, timesS)), 0, of)).toBeNull()
+    expect(shutAt(timesS, noisy(then(0.05, 6, timesS)), 0, of)).not.toBeNull()
+  })
+  test('an empty vessel is none, though its gauge does not go back to nothing', () => {
+    const timesS = times(120, 0.1)
+    for (const zeroPa of [-3000, 0, 3000])
+      expect(
+        shutAt(
+          timesS,
+          noisy(gaugeOf(model, timesS)).map((p) => p + zeroPa),
+          0,
+          of,
+        ),
+      ).toBeNull()
+  })
+  test('nor one whose gauge stands between two digits for long', () => {
+    const timesS = times(8, 0.02)
+    for (const digitPa of [5e3, 10e3, 20e3, 40e3]) {
+      const read = gaugeOf(model, timesS).map((p) => Math.round(p / digitPa) * digitPa)
+      expect(shutAt(timesS, read, 0, { ...of, noisePa: 1e-6, digitPa })).toBeNull()
+    }
+  })
+})
+
+test('a mean over a stretch lies on the course: of a steep fall in a long recording, and where it is opened', () => {
+  const timesS = times(400, 0.02)
+  const at = (t: number) => 400e3 * Math.exp(-Math.max(0, t - 10) / 4)
+  const { t, p, n } = binned(timesS, timesS.map(at), { noisePa: 50, fallPa: 400e3, opensS: 10 })
+  const off = p.map((v, i) => Math.abs(v - at(t[i])))
+  expect(off.reduce((a, b) => Math.max(a, b), 0)).toBeLessThan(100)
+  expect(n.reduce((a, b) => a + b, 0)).toBe(timesS.length)
+  // no more of them than a fit has time for
+  expect(t.length).toBeLessThan(700)
+})
+
+test('a course of few steps is that of many, though its wall warms the last of the air many times as fast', () => {
+  const timesS = times(60, 0.5)
+  for (const wallWPerK of [0.3, 1, 4, 10, 40, 400])
+    for (const more of [{}, { wallFalls: 0.5 }, { wallJPerK: 200 }, { startK: 310 }]) {
+      const m = { ...model, wallWPerK, ...more }
+      const [few, many] = [tankPressures(m, timesS), tankPressures(m, timesS, 20_000)]
+      few.forEach((p, i) => expect(Math.abs(p - many[i])).toBeLessThan(6))
+    }
+})
