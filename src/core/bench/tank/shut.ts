@@ -9,7 +9,7 @@ const NEAR_ROOM = 0.05
  * What a hole lets through, by its pressure, over what it did at first: no wall and no edge bring it so low by
  * themselves; and how low what is shut stays in each stretch.
  */
-const [SHUT, EACH] = [0.25, 0.4] as const
+const [SHUT, EACH] = [0.12, 0.3] as const
 
 interface Stretch {
   readonly fromS: number
