@@ -65,8 +65,8 @@ test.each([
   ['of a slow one where it is opened, though its gauge is noisy', 5000, 60],
 ])('a mean over a stretch lies on the course: %s', (_, noisePa, tauS) => {
   const timesS = times(400, 0.02)
-  const at = (t: number) => 400e3 * Math.exp(-Math.max(0, t - 10) / tauS)
-  const { t, p, n } = binned(timesS, timesS.map(at), { noisePa, fallPa: 400e3, opensS: 10 })
+  const at = (t: number) => 400e3 * Math.exp(-Math.max(0, t - 11) / tauS)
+  const { t, p, n } = binned(timesS, timesS.map(at), { noisePa, fallPa: 400e3, opensS: 11 })
   const off = p.map((v, i) => Math.abs(v - at(t[i])))
   expect(off.reduce((a, b) => Math.max(a, b), 0)).toBeLessThan(100)
   expect(n.reduce((a, b) => a + b, 0)).toBe(timesS.length)
