@@ -113,6 +113,9 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `Another tone stands nearly as clear, as of ${q('rotation', speedRadPerS)}: narrow the range of speeds, or come nearer to the outlet.`,
   'tone-moves': ({ from, to }) =>
     `The speed moves from ${q('rotation', from)} to ${q('rotation', to)}: what is shown as the speed is the last that was heard.`,
+  'tank-filling': ({ untilS }) => `Up to ${Number(untilS).toFixed(1)} s the vessel is being filled: left out.`,
+  'tank-filled-again': ({ atS }) =>
+    `The vessel is filled again after ${Number(atS).toFixed(1)} s: this is its first fall. Cut the later ones into recordings of their own.`,
   'tank-warm': ({ kelvin }) =>
     `The pressure sank while the vessel was still shut, as of air that is ${Number(kelvin).toFixed(0)} K warmer than the room from filling: the fall is reckoned with that. Wait a minute between filling and opening for a surer figure; a fall that goes on is a leak.`,
   'tank-shut': ({ atS }) =>

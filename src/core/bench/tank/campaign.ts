@@ -1,7 +1,8 @@
 import { normalDraw, seededRandom } from '../../statistics'
 import { wallConductance } from '../../supply'
 import { tally } from '../tally'
-import { reduceTank, type TankHeat, type TankTrace } from './reduce-tank'
+import type { TankTrace } from './fall-rows'
+import { reduceTank, type TankHeat } from './reduce-tank'
 import { tankFlow, tankPressures, type TankModel } from './tank-model'
 
 export const TANK_CONDITIONS = [

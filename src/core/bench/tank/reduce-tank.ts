@@ -1,20 +1,11 @@
 import { GAS_CONSTANT } from '../../air'
-import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
-import { linearLeastSquares, median, varianceOf, type Measured } from '../../statistics'
+import { varianceOf, type Measured } from '../../statistics'
 import { wallConductance } from '../../supply'
 import { binned, fitCourse, type Course } from './fit-course'
-import { shutAt } from './shut'
+import { fallOf, type TankTrace } from './fall-rows'
 import { unevenCourse } from './uneven'
 import { tankFlow, tankPressures, type TankModel } from './tank-model'
-import { DIGIT_HIDES, digitOf } from '../digit'
-import { timeRises } from '../time-rises'
-
-/** Pressure of a vessel against time, Pa gauge, time rising. */
-export interface TankTrace {
-  readonly timeS: ArrayLike<number>
-  readonly gaugePa: ArrayLike<number>
-}
 
 /** What the air in the vessel does while it leaves: keeps the wall's warmth, takes none, or as the trace tells. */
 export const TANK_HEATS = ['found', 'isothermal', 'adiabatic'] as const
@@ -64,10 +55,6 @@ export interface TankReduction {
   readonly notes: readonly Said[]
 }
 
-const LEAST_ROWS = 20
-/** A pressure must fall by so many times its noise, and by this share, to say anything. */
-const FALLS = 15
-const LEAST_FALL = 0.005
 /**
  * One more number must gain so much of the squares that a reading has; the 95 % point of chi square with one degree of
  * freedom.
@@ -76,8 +63,6 @@ const LIMIT = 3.84
 /** A stated heat is doubted where another would gain so much. */
 const DOUBTED = 12
 
-const fault = (code: string, message: string, nextStep: string) => new PhysicsError({ code, message, nextStep })
-
 /** A hole lets through less as the pressure falls where it does by so many of its standard uncertainties. */
 const CLEAR = 2
 /**
@@ -85,113 +70,38 @@ const CLEAR = 2
  */
 const ONE_WALL = 0.003
 
-/** Scatter of readings from one to the next. */
-const noiseOf = (gauge: readonly number[]): number =>
-  Math.max(
-    median(gauge.slice(2).map((p, i) => Math.abs(p - 2 * gauge[i + 1] + gauge[i]))) / (0.6745 * Math.sqrt(6)),
-    1e-6,
-  )
-
-/** Rows before the opening that tell how high the pressure was. */
-const QUIET_ROWS = 50
 /** Air that was let in just now, K over its wall: an estimate; and from where on it is worth a word. */
 const OF_FILLING = [{ key: 'warmerK', value: 0, spread: 15 }] as const
 const WARM_K = 3
 
-/** Where the pressure falls away from a level, as a row; 0 where it falls from the first rows on. */
-function leaves(gauge: readonly number[], levelAt: (row: number) => number, noise: number): number {
-  let last = 0
-  for (let i = 0; i < gauge.length; i++) {
-    if (gauge[i] > levelAt(i) - 4 * noise) last = i
-    else if (median(gauge.slice(i, i + 5)) < levelAt(i) - 4 * noise && i - last > 4) return last
-  }
-  return last
-}
-
 /** Squares that are left over those of the noise alone. */
 const NOISE_ALONE = 1.2
-/** Of the steepest fall: from where on it is that of the opened hole. */
-const OPENED = 0.3
-/** A slope before the opening is one by so many times its uncertainty. */
-const SLOPES = 5
-
-/**
- * Where the hole is opened, as a row; 0 where it was open from the first rows on. Before it the pressure stands, or
- * sinks evenly as what filling has warmed cools down: `warm`.
- */
-function opening(time: readonly number[], gauge: readonly number[], noise: number) {
-  const quiet = Math.max(5, Math.floor(gauge.length / 100))
-  const level = median(gauge.slice(0, quiet))
-  const first = leaves(gauge, () => level, noise)
-  // of few rows each, that an opening soon after the first is seen; of more, that noise makes none
-  for (const wide of [200, 60].map((stretches) => Math.max(5, Math.floor(gauge.length / stretches)))) {
-    const opened = wide * steepens(time, gauge, wide)
-    if (opened < 2 * wide) continue
-    const [t, p] = [time.slice(0, opened), gauge.slice(0, opened)]
-    const line = linearLeastSquares(
-      t.map((s) => [1, s - t[0]]),
-      p,
-      p.map(() => 1 / noise ** 2),
-      'birge',
-    )
-    const [start, slope] = line.parameters
-    if (-slope > SLOPES * Math.sqrt(line.covariance[1][1]))
-      return { first: leaves(gauge, (i) => start + slope * (time[i] - time[0]), noise), warm: true }
-  }
-  return { first, warm: false }
-}
-
-/** After how many stretches of so many rows the pressure falls nearly as steeply as it ever does; below 0 never. */
-function steepens(time: readonly number[], gauge: readonly number[], rows: number): number {
-  const middles = Array.from({ length: Math.floor(gauge.length / rows) }, (_, k) => ({
-    t: median(time.slice(k * rows, (k + 1) * rows)),
-    p: median(gauge.slice(k * rows, (k + 1) * rows)),
-  }))
-  const slopes = middles.slice(1).map(({ t, p }, k) => (p - middles[k].p) / (t - middles[k].t))
-  const steepest = Math.min(...slopes)
-  return slopes.findIndex((s) => s < OPENED * steepest)
-}
-
 /**
  * Flow of a nozzle, valve or leak from the fall of a vessel's pressure: the vessel's own course (mass and energy of an
  * ideal gas, choked above and isentropic below the critical pressure) fitted to the trace. Heat from the wall is taken
  * as stated, or found from the shape of the fall: the wrong assumption is off by up to 41 % or 29 %. How unevenly hole
  * and wall work is sought as well (`unevenCourse`).
- * Range: one opening, no filling meanwhile, at least 20 rows, a fall of at least 15 times the noise. Error: see `npm
+ * Range: the first opening of the recording, up to where it is shut or the vessel filled again; at least 20 rows, a fall
+ * of at least 15 times the noise. Error: see `npm
  * run campaign`. Uncertainty by JCGM 100.
  * @throws PhysicsError FEW_ROWS, TIME_BACK, NO_FALL.
  */
 export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSettings): TankReduction {
-  const rows = Array.from({ length: trace.timeS.length }, (_, i) => i).filter(
-    (i) => Number.isFinite(trace.timeS[i]) && Number.isFinite(trace.gaugePa[i]),
-  )
-  const allTime = rows.map((i) => trace.timeS[i])
-  const allGauge = rows.map((i) => trace.gaugePa[i])
-  if (allTime.length < LEAST_ROWS)
-    throw fault('FEW_ROWS', `The recording has ${allTime.length} rows.`, `Record at least ${LEAST_ROWS} over the fall.`)
-  timeRises(allTime, fault)
-  const noise = noiseOf(allGauge)
-  const { first, warm } = opening(allTime, allGauge, noise)
-  const digitPa = noise < DIGIT_HIDES * digitOf(allGauge) ? digitOf(allGauge) : 0
-  const shutS = shutAt(allTime, allGauge, first, {
-    startPa: median(allGauge.slice(warm ? Math.max(0, first - QUIET_ROWS) : 0, Math.max(3, first))),
-    roomPaAbs: settings.roomPaAbs,
-    noisePa: noise,
+  const {
+    time,
+    gauge,
+    noise,
     digitPa,
-  })
-  const kept = shutS === null ? allTime.length : allTime.findIndex((t) => t >= shutS)
-  const [time, gauge] = [allTime.slice(0, kept), allGauge.slice(0, kept)]
-  const fall = median(gauge.slice(0, Math.max(3, Math.min(first, QUIET_ROWS)))) - median(gauge.slice(-5))
-  if (!(fall > FALLS * noise) || fall < LEAST_FALL * Math.max(...gauge))
-    throw fault(
-      'NO_FALL',
-      'The pressure in this column does not fall.',
-      'Choose the column of the vessel’s pressure; for a leak record until it has fallen by a hundredth.',
-    )
+    first,
+    warm,
+    startPa: start0,
+    fall,
+    shutS,
+    filling,
+  } = fallOf(trace, settings.roomPaAbs)
   const waits = first >= 5
   const known = { volumeM3: rig.volumeM3, wallK: settings.roomK, roomPaAbs: settings.roomPaAbs }
   // a first guess from the first half of the fall as if it were an exponential
-  const start0 = waits ? median(gauge.slice(warm ? Math.max(0, first - QUIET_ROWS) : 0, first)) : gauge[0]
   const opens = waits ? time[first] : time[0]
   const data = binned(time, gauge, { noisePa: noise, fallPa: fall, opensS: opens })
   const abs = gauge.map((p) => p + settings.roomPaAbs)
@@ -289,6 +199,8 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
   if (found.chi2 > shown.chi2 * (1 + DOUBTED / data.t.length) && Math.abs(off) > 0.05)
     notes.push(said('tank-heat-doubted', { stated: rig.heat, share: off }))
   if (all.course.areaFalls > CLEAR * all.areaFallsU) notes.push(said('tank-edge'))
+  if (filling.untilS !== null) notes.push(said('tank-filling', { untilS: filling.untilS }))
+  if (filling.againS !== null) notes.push(said('tank-filled-again', { atS: filling.againS }))
   if (all.course.warmerK > WARM_K) notes.push(said('tank-warm', { kelvin: all.course.warmerK }))
   if (shutS !== null) notes.push(said('tank-shut', { atS: shutS }))
   if (!waits) notes.push(said('tank-no-wait'))

@@ -1,5 +1,6 @@
 import { normalDraw, seededRandom } from '../../statistics'
 import { binned } from './fit-course'
+import { oneFall } from './one-fall'
 import { shutAt } from './shut'
 import { tankPressures, type TankModel } from './tank-model'
 
@@ -57,6 +58,31 @@ describe('a hole that is shut', () => {
         expect(shutAt(timesS, read, 0, { ...of, noisePa: 1e-6, digitPa })).toBeNull()
       }
     }
+  })
+})
+
+describe('the one fall of a recording', () => {
+  const course = (...to: readonly number[]) =>
+    to.slice(1).flatMap((end, k) => Array.from({ length: 200 }, (_, i) => to[k] + ((end - to[k]) * i) / 200))
+  test('is all of it where nothing else is recorded', () => {
+    expect(oneFall(course(300e3, 300e3, 50e3), 100)).toEqual([0, 400])
+    // sinks a little, falls, and is warmed by its wall by less than a third of that
+    expect(oneFall(course(300e3, 290e3, 100e3, 155e3), 100)).toEqual([0, 600])
+  })
+  test('begins at the top of a filling and ends at the lowest before another', () => {
+    const [from, to] = oneFall(course(0, 300e3, 295e3, 80e3, 300e3), 100)
+    expect(Math.abs(from - 200)).toBeLessThan(10)
+    expect(Math.abs(to - 600)).toBeLessThan(10)
+    expect(oneFall(course(300e3, 100e3, 190e3, 80e3), 100)[1]).toBeLessThan(210)
+  })
+  test('noise is neither a filling nor a fall', () => {
+    const random = seededRandom(5)
+    expect(
+      oneFall(
+        course(300e3, 300e3, 299e3).map((p) => p + 2000 * normalDraw(random)),
+        2000,
+      ),
+    ).toEqual([0, 400])
   })
 })
 
