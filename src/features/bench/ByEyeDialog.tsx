@@ -177,7 +177,7 @@ export default function ByEyeDialog({
                 'Frames until it looks the same',
                 film[0].frames,
                 (frames) => change(setFilm, 0, { frames }),
-                'one blade where the next one stood counts; over many, divided: tenths matter',
+                'a blade where the next one stood is the same; count over many and divide: tenths matter',
               )}
             </>
           ) : (
