@@ -211,6 +211,8 @@ test('reduce jet-plate: flow is force over the speed of the jet, its coefficient
   const { figures } = await figuresFrom({ method: 'jet-plate', rig, columns: { force_N }, nominalGaugePressurePa: 4e5 })
   expect(figures.dischargeCoefficient.value).toBeCloseTo(0.87, 6)
   expect(figures.massFlow.value).toBeCloseTo(0.87 * (ideal.out?.massFlowKgPerS as unknown as number), 9)
+  // three readings a hundredth apart: Student's t of two degrees of freedom is 4.303 (JCGM 100, table G.2)
+  expect(figures.force.standardUncertainty / ((0.01 * thrust * 4.303) / 1.96 / Math.sqrt(3))).toBeCloseTo(1, 3)
   const silent = await call(['reduce', '-'], { method: 'jet-plate', rig, columns: { force_N } })
   expect([silent.exit, silent.stderr]).toEqual([2, expect.stringMatching(/^nominalGaugePressurePa: /)])
 })

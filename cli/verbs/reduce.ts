@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import {
   dragParabola,
   frameCandidates,
+  ofRepeats,
   reduceInertia,
   evenMarks,
   reduceSpeed,
@@ -237,12 +238,11 @@ function jetPlateOf(input: Of<'jet-plate'>, table: Table) {
   }
 }
 
-/** Mean of written-down readings over the tare, their scatter and the scale's span. */
+/** Mean of written-down readings over the tare: by Student's t of their scatter, and the scale's span. */
 function readForce(readings: Float64Array, { tareN, spanRelativeUncertainty }: Of<'jet-plate'>['rig']): Measured {
   const all = Array.from(readings)
   const value = mean(all) - tareN
-  const scatter = all.length < 2 ? 0 : Math.sqrt(mean(all.map((x) => (x - mean(all)) ** 2)) / (all.length - 1))
-  return { value, standardUncertainty: Math.hypot(scatter, spanRelativeUncertainty * value), unit: 'N' }
+  return { value, standardUncertainty: ofRepeats(all, spanRelativeUncertainty * Math.abs(value)), unit: 'N' }
 }
 
 /** Frames of one turn, counted more than once, to the speeds that they can mean. */
