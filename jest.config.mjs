@@ -15,7 +15,7 @@ export default () => ({
       // What has no page runs without a sandbox for each file: modules are read once for all files, and arithmetic runs
       // at full speed.
       displayName: 'core',
-      runner: 'jest-light-runner/child-process',
+      runner: '<rootDir>/cli/light-runner.mjs',
       roots: ['<rootDir>/src', '<rootDir>/cli'],
       testMatch: ['**/*.test.ts'],
       testPathIgnorePatterns: ['/node_modules/', ...screens],
@@ -25,7 +25,7 @@ export default () => ({
     {
       // So with what draws, in a browser's document that all files of a process share.
       displayName: 'screens',
-      runner: 'jest-light-runner/child-process',
+      runner: '<rootDir>/cli/light-runner.mjs',
       roots: screens,
       testMatch: ['**/*.test.{ts,tsx}'],
       setupFiles: ['<rootDir>/src/features/__tests__/kit/browser.mjs'],
