@@ -4,7 +4,7 @@ export default {
   roots: ['<rootDir>/src'],
   testMatch: ['**/*.test.ts'],
   testPathIgnorePatterns: ['/node_modules/', '<rootDir>/src/features', '<rootDir>/src/ui'],
-  runner: 'jest-light-runner/child-process',
+  runner: '<rootDir>/cli/light-runner.mjs',
   testTimeout: 60_000,
   setupFiles: ['<rootDir>/cli/light-tests.mjs'],
   setupFilesAfterEnv: ['<rootDir>/mutation/setup.mjs'],
