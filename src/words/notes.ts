@@ -118,6 +118,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `The vessel is filled again after ${Number(atS).toFixed(1)} s: this is its first fall. Cut the later ones into recordings of their own.`,
   'tank-warm': ({ kelvin }) =>
     `The pressure sank while the vessel was still shut, as of air that is ${Number(kelvin).toFixed(0)} K warmer than the room from filling: the fall is reckoned with that. Wait a minute between filling and opening for a surer figure; a fall that goes on is a leak.`,
+  'tank-slow': ({ seconds, of }) =>
+    `The corner of the opening is round, as of ${of === 'lagS' ? `a gauge that follows ${Number(seconds).toFixed(2)} s behind` : `a valve that takes ${Number(seconds).toFixed(2)} s to open`}: the fall is reckoned with that. A gauge close to the vessel and a valve thrown open make it surer.`,
   'tank-shut': ({ atS }) =>
     `From ${Number(atS).toFixed(1)} s on hardly anything flows though the vessel is not empty: its valve was shut, and what follows is left out.`,
   'tank-no-wait':

@@ -2,7 +2,8 @@ import { normalDraw, seededRandom } from '../../statistics'
 import { wallConductance } from '../../supply'
 import { tally } from '../tally'
 import type { TankTrace } from './fall-rows'
-import { reduceTank, type TankHeat } from './reduce-tank'
+import type { TankHeat } from './heats'
+import { reduceTank } from './reduce-tank'
 import { tankFlow, tankPressures, type TankModel } from './tank-model'
 
 export const TANK_CONDITIONS = [

@@ -54,6 +54,10 @@ export interface Course {
   readonly wallCools: number
   /** By how much the air is warmer than the wall at the opening, K: filling has warmed it. */
   readonly warmerK: number
+  /** By how much the gauge is slow, s. */
+  readonly lagS: number
+  /** How long the valve takes to open, evenly, s. */
+  readonly rampS: number
 }
 type Key = keyof Course
 const KEYS = ['startPa', 'opensS', 'lnArea', 'lnWall'] as const
@@ -92,10 +96,71 @@ const ENDS: Partial<Record<Key, readonly [number, number]>> = {
   wallFalls: [-0.8, 2.5],
   wallCools: [-0.2, 0.6],
   warmerK: [-30, 80],
+  lagS: [0, 30],
+  rampS: [0, 60],
 }
 const within = (key: Key, value: number) => {
   const [least, most] = ENDS[key] ?? [-Infinity, Infinity]
   return Math.min(most, Math.max(least, value))
+}
+
+/**
+ * For how long a valve that opens evenly would have had to stand open to let out as much, s: for as long as it has, less
+ * half of what it took. Exact where the wall gives no heat or all; else for what it gives meanwhile.
+ */
+export const openFor = (sinceS: number, rampS: number): number => {
+  if (sinceS <= 0) return 0
+  return sinceS < rampS ? sinceS ** 2 / (2 * rampS) : sinceS - rampS / 2
+}
+
+/** By how much each number is moved to see what it does. */
+export const stepsOf = ({ t }: Binned): Course => {
+  const width = (t[t.length - 1] - t[0]) / BINS
+  return {
+    startPa: 100,
+    opensS: 0.01 * (t[1] - t[0]) + 1e-4,
+    lnArea: 2e-3,
+    lnWall: 2e-2,
+    areaFalls: 1e-2,
+    wallFalls: 3e-2,
+    wallCools: 1e-2,
+    warmerK: 0.5,
+    lagS: 0.05 * width,
+    rampS: 0.1 * width,
+  }
+}
+
+/** What the gauge shows of a course at times of the recording, Pa. `wall`: its heat, W/K. */
+export function gaugeCourse(
+  c: Course,
+  wall: number,
+  known: Pick<TankModel, 'volumeM3' | 'wallK' | 'roomPaAbs'>,
+  timesS: readonly number[],
+): number[] {
+  const startPaAbs = c.startPa + known.roomPaAbs
+  const airJPerK = ((startPaAbs * known.volumeM3) / (GAS_CONSTANT * known.wallK)) * (CP - GAS_CONSTANT)
+  const startK = known.wallK + c.warmerK
+  const paAbs = tankPressures(
+    {
+      ...known,
+      startPaAbs,
+      startK,
+      effectiveAreaM2: Math.exp(c.lnArea),
+      wallWPerK: wall,
+      areaFalls: c.areaFalls,
+      wallFalls: c.wallFalls,
+      lagS: c.lagS,
+      ...(c.wallCools === 0 ? {} : { wallJPerK: airJPerK / c.wallCools }),
+    },
+    timesS.map((t) => openFor(t - c.opensS, c.rampS)),
+  )
+  if (c.warmerK === 0) return paAbs.map((p) => p - known.roomPaAbs)
+  // shut, it cools down to what it is at the opening
+  const perS = wall / (airJPerK * (known.wallK / startK))
+  return paAbs.map((p, i) => {
+    const before = Math.min(50, perS * Math.max(0, c.opensS - timesS[i]))
+    return (p * (known.wallK + c.warmerK * Math.exp(before))) / startK - known.roomPaAbs
+  })
 }
 
 /**
@@ -119,42 +184,9 @@ export function fitCourse(
     ...(heat === 'found' ? (['lnWall'] as const) : []),
     ...foreknown.map((f) => f.key),
   ]
-  const steps: Course = {
-    startPa: 100,
-    opensS: 0.01 * (data.t[1] - data.t[0]) + 1e-4,
-    lnArea: 2e-3,
-    lnWall: 2e-2,
-    areaFalls: 1e-2,
-    wallFalls: 3e-2,
-    wallCools: 1e-2,
-    warmerK: 0.5,
-  }
+  const steps = stepsOf(data)
   const wallOf = (c: Course) => (heat === 'found' ? Math.exp(c.lnWall) : heat)
-  const at = (c: Course): number[] => {
-    const startPaAbs = c.startPa + known.roomPaAbs
-    const airJPerK = ((startPaAbs * known.volumeM3) / (GAS_CONSTANT * known.wallK)) * (CP - GAS_CONSTANT)
-    const startK = known.wallK + c.warmerK
-    const paAbs = tankPressures(
-      {
-        ...known,
-        startPaAbs,
-        startK,
-        effectiveAreaM2: Math.exp(c.lnArea),
-        wallWPerK: wallOf(c),
-        areaFalls: c.areaFalls,
-        wallFalls: c.wallFalls,
-        ...(c.wallCools === 0 ? {} : { wallJPerK: airJPerK / c.wallCools }),
-      },
-      data.t.map((t) => Math.max(0, t - c.opensS)),
-    )
-    if (c.warmerK === 0) return paAbs.map((p) => p - known.roomPaAbs)
-    // shut, it cools down to what it is at the opening
-    const perS = wallOf(c) / (airJPerK * (known.wallK / startK))
-    return paAbs.map((p, i) => {
-      const before = Math.min(50, perS * Math.max(0, c.opensS - data.t[i]))
-      return (p * (known.wallK + c.warmerK * Math.exp(before))) / startK - known.roomPaAbs
-    })
-  }
+  const at = (c: Course) => gaugeCourse(c, wallOf(c), known, data.t)
   const chiOf = (p: readonly number[]) => p.reduce((s, v, i) => s + data.n[i] * (data.p[i] - v) ** 2, 0)
   const foreOf = (c: Course) => foreknown.reduce((s, f) => s + scatter2 * ((c[f.key] - f.value) / f.spread) ** 2, 0)
   const foreRows = foreknown.map((f) => free.map((key) => (key === f.key ? 1 : 0)))

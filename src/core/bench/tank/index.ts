@@ -1,4 +1,5 @@
 export * from './reduce-tank'
+export { TANK_HEATS, type TankHeat } from './heats'
 export { tankFlow, tankPressures, type TankModel } from './tank-model'
 export { simulateTank } from './campaign'
 export * from './workings'

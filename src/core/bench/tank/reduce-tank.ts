@@ -2,14 +2,12 @@ import { GAS_CONSTANT } from '../../air'
 import { said, type Said } from '../../said'
 import { varianceOf, type Measured } from '../../statistics'
 import { wallConductance } from '../../supply'
-import { binned, fitCourse, type Course } from './fit-course'
+import { binned, fitCourse, openFor, type Course } from './fit-course'
 import { fallOf, type TankTrace } from './fall-rows'
+import { heatsOf, type TankHeat, type Task } from './heats'
+import { slowOpening } from './slow-opening'
 import { unevenCourse } from './uneven'
 import { tankFlow, tankPressures, type TankModel } from './tank-model'
-
-/** What the air in the vessel does while it leaves: keeps the wall's warmth, takes none, or as the trace tells. */
-export const TANK_HEATS = ['found', 'isothermal', 'adiabatic'] as const
-export type TankHeat = (typeof TANK_HEATS)[number]
 
 export interface TankRig {
   readonly volumeM3: number
@@ -55,11 +53,6 @@ export interface TankReduction {
   readonly notes: readonly Said[]
 }
 
-/**
- * One more number must gain so much of the squares that a reading has; the 95 % point of chi square with one degree of
- * freedom.
- */
-const LIMIT = 3.84
 /** A stated heat is doubted where another would gain so much. */
 const DOUBTED = 12
 
@@ -74,8 +67,6 @@ const ONE_WALL = 0.003
 const OF_FILLING = [{ key: 'warmerK', value: 0, spread: 15 }] as const
 const WARM_K = 3
 
-/** Squares that are left over those of the noise alone. */
-const NOISE_ALONE = 1.2
 /**
  * Flow of a nozzle, valve or leak from the fall of a vessel's pressure: the vessel's own course (mass and energy of an
  * ideal gas, choked above and isentropic below the critical pressure) fitted to the trace. Heat from the wall is taken
@@ -120,28 +111,20 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
     wallFalls: 0,
     wallCools: 0,
     warmerK: 0,
+    lagS: 0,
+    rampS: 0,
   }
   const own = warm && rig.heat === 'found' ? OF_FILLING : []
-  const as = (heat: 'found' | number, from = start) =>
-    fitCourse(data, from, heat, known, waits, heat === 'found' ? own : [], noise ** 2)
-  const [isothermal, adiabatic] = [as(Infinity), as(0)]
-  const stated = { isothermal, adiabatic, found: null }[rig.heat]
-  const better = isothermal.chi2 < adiabatic.chi2 ? isothermal : adiabatic
-  const freeFrom = (by: number) => as('found', { ...better.course, lnWall: start.lnWall + by })
-  let free = freeFrom(0)
-  for (const by of [Math.log(8), -Math.log(8)]) {
-    // nothing is left but noise
-    if (free.chi2 < NOISE_ALONE * noise ** 2 * data.t.length) break
-    const tried = freeFrom(by)
-    if (tried.chi2 < free.chi2) free = tried
-  }
-  // a limit that fits as well is the plainer answer: beyond it the trace tells nothing of the heat
-  const shown = own.length === 0 && better.chi2 < free.chi2 * (1 + LIMIT / data.t.length) ? better : free
-  const found = stated ?? shown
-  const told = found === free
+  const task: Task = { data, known, waits, noisePa: noise, own }
+  const sharp = heatsOf(task, rig.heat, start)
+  const slow = waits ? slowOpening(task, sharp.shown, start) : null
+  const slowness = slow ? [slow.of] : []
+  const { isothermal, adiabatic, shown, found, heat } = slow
+    ? heatsOf({ ...task, slowness }, rig.heat, start, slow.fit.course)
+    : sharp
   const uneven = (of: typeof data) =>
-    unevenCourse(found, data.t.length, own, (foreknown, scatter2) =>
-      fitCourse(of, found.course, told ? 'found' : found.wall, known, waits, foreknown, scatter2),
+    unevenCourse(found, data.t.length, own, slowness, (foreknown, scatter2) =>
+      fitCourse(of, found.course, heat, known, waits, foreknown, scatter2),
     )
   const all = uneven(data)
   const area = Math.exp(all.course.lnArea)
@@ -177,16 +160,14 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
     startK: settings.roomK + found.course.warmerK,
   }
   const curveS = data.t
-  const fitted = tankPressures(
-    model,
-    curveS.map((t) => Math.max(0, t - found.course.opensS)),
-  )
+  const sinceS = curveS.map((t) => openFor(t - found.course.opensS, found.course.rampS))
+  const [fitted, inside] = [tankPressures({ ...model, lagS: found.course.lagS }, sinceS), tankPressures(model, sinceS)]
   const halfPa = found.course.startPa / 2 + settings.roomPaAbs
-  const half = fitted.findIndex((p) => p < halfPa)
+  const half = inside.findIndex((p) => p < halfPa)
   const halvedS =
     half > 0
       ? curveS[half - 1] +
-        ((fitted[half - 1] - halfPa) / (fitted[half - 1] - fitted[half])) * (curveS[half] - curveS[half - 1]) -
+        ((inside[half - 1] - halfPa) / (inside[half - 1] - inside[half])) * (curveS[half] - curveS[half - 1]) -
         found.course.opensS
       : NaN
   const notes: Said[] = []
@@ -202,6 +183,7 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
   if (filling.untilS !== null) notes.push(said('tank-filling', { untilS: filling.untilS }))
   if (filling.againS !== null) notes.push(said('tank-filled-again', { atS: filling.againS }))
   if (all.course.warmerK > WARM_K) notes.push(said('tank-warm', { kelvin: all.course.warmerK }))
+  if (slow) notes.push(said('tank-slow', { seconds: all.course[slow.of.key], of: slow.of.key }))
   if (shutS !== null) notes.push(said('tank-shut', { atS: shutS }))
   if (!waits) notes.push(said('tank-no-wait'))
   if (found.course.startPa < 0.9 * settings.roomPaAbs) notes.push(said('tank-unchoked'))
@@ -225,7 +207,7 @@ export function reduceTank(trace: TankTrace, rig: TankRig, settings: TankSetting
       timeS: curveS,
       gaugePa: data.p,
       fittedPa: fitted.map((p) => p - settings.roomPaAbs),
-      flowKgPerS: fitted.map((p, i) =>
+      flowKgPerS: inside.map((p, i) =>
         curveS[i] < found.course.opensS ? 0 : tankFlow(p, settings.roomK, settings.roomPaAbs, area),
       ),
     },

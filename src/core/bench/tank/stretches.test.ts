@@ -1,5 +1,5 @@
 import { normalDraw, seededRandom } from '../../statistics'
-import { binned } from './fit-course'
+import { binned, openFor } from './fit-course'
 import { oneFall } from './one-fall'
 import { shutAt } from './shut'
 import { tankPressures, type TankModel } from './tank-model'
@@ -108,4 +108,32 @@ test('a course of few steps is that of many, though its wall warms the last of t
       const [few, many] = [tankPressures(m, timesS), tankPressures(m, timesS, 20_000)]
       few.forEach((p, i) => expect(Math.abs(p - many[i])).toBeLessThan(6))
     }
+})
+
+test('a gauge that follows behind shows what one does that is marched in small steps', () => {
+  const timesS = times(8, 0.001)
+  const inside = tankPressures(model, timesS)
+  for (const lagS of [0.02, 0.3, 2]) {
+    let shown = inside[0]
+    const marched = inside.map((pa, i) => {
+      // even between two points: the mean of both, over a step far shorter than the lag
+      if (i > 0) shown += (1 - Math.exp(-0.001 / lagS)) * ((pa + inside[i - 1]) / 2 - shown)
+      return shown
+    })
+    const off = tankPressures({ ...model, lagS }, timesS).map((pa, i) => Math.abs(pa / marched[i] - 1))
+    expect(off.reduce((a, b) => Math.max(a, b))).toBeLessThan(5e-5)
+  }
+})
+
+test('without a lag, and with hardly any, it shows the pressure', () => {
+  const timesS = times(20, 0.05)
+  const inside = tankPressures(model, timesS)
+  expect(tankPressures({ ...model, lagS: 0 }, timesS)).toEqual(inside)
+  const off = tankPressures({ ...model, lagS: 1e-4 }, timesS).map((pa, i) => Math.abs(pa / inside[i] - 1))
+  expect(off.reduce((a, b) => Math.max(a, b))).toBeLessThan(5e-5)
+})
+
+test('a valve that opens evenly has let out half as much once it is open, and all of it from then on', () => {
+  expect([-1, 0, 1, 2, 5].map((s) => openFor(s, 2))).toEqual([0, 0, 0.25, 1, 4])
+  expect([-1, 0, 3].map((s) => openFor(s, 0))).toEqual([0, 0, 3])
 })

@@ -19,6 +19,8 @@ export interface TankModel {
   readonly wallJPerK?: number
   /** Power of the air that is left with which the wall's heat goes, as by natural convection; none where left out. */
   readonly wallFalls?: number
+  /** By how much a gauge behind a thin hose follows the pressure, s, of the first order; not at all where left out. */
+  readonly lagS?: number
 }
 
 /** Of a step, so much of what the wall warms; and of a whole course, beyond which the air is as warm as it lets it. */
@@ -45,8 +47,8 @@ function unchoked(back: number): number {
 }
 
 /**
- * Pressure at times after the opening, Pa absolute; times rise from 0. Ideal gas, constant heats. Error: below 1e-6
- * over three time constants.
+ * Pressure at times after the opening, Pa absolute, as a gauge with the model's lag shows it; times rise from 0. Ideal
+ * gas, constant heats. Error: below 1e-6 over three time constants; where the gauge lags, below 3e-5.
  */
 export const tankPressures = (m: TankModel, timesS: readonly number[], steps = 250): number[] =>
   tankCourse(m, timesS, steps).paAbs
@@ -108,13 +110,31 @@ export function tankCourse(
     for (let k = 0; k < parts; k++) rungeKuttaInPlace(rate, state, h / parts, room)
     note(i)
   }
+  const inGrid = (t: number) => Math.min(steps - 1e-9, Math.max(0, t / h))
   const at = (grid: Float64Array) => (t: number) => {
-    const x = Math.min(steps - 1e-9, Math.max(0, t / h))
+    const x = inGrid(t)
     const i = Math.floor(x)
     // before the first step the course is carried on backwards, so that its bend is that of the rest
     const before = i === 0 ? 3 * grid[0] - 3 * grid[1] + grid[Math.min(steps, 2)] : grid[i - 1]
     const after = i + 2 > steps ? 3 * grid[steps] - 3 * grid[steps - 1] + grid[Math.max(0, steps - 2)] : grid[i + 2]
     return cubicAt(before, grid[i], grid[i + 1], after, 1 + x - i)
   }
-  return { paAbs: timesS.map(at(pressures)), kg: timesS.map(at(masses)) }
+  const { lagS = 0 } = m
+  const [trueAt, behindAt] = [at(pressures), behind(pressures, h, lagS)]
+  const shownAt = lagS > 0 ? (t: number) => trueAt(t) + behindAt(inGrid(t)) : trueAt
+  return { paAbs: timesS.map(shownAt), kg: timesS.map(at(masses)) }
+}
+
+/**
+ * By how much a gauge of the first order stands above a pressure that falls evenly between points `h` apart: behind by
+ * the slope times the lag, once that has passed. At places counted in points.
+ */
+function behind(pressures: Float64Array, h: number, lagS: number): (x: number) => number {
+  const over = new Float64Array(pressures.length)
+  const within = (i: number, seconds: number) => {
+    const settled = (lagS * (pressures[i] - pressures[i + 1])) / h
+    return settled + (over[i] - settled) * Math.exp(-seconds / lagS)
+  }
+  for (let i = 0; i + 1 < over.length; i++) over[i + 1] = within(i, h)
+  return (x) => within(Math.floor(x), (x - Math.floor(x)) * h)
 }

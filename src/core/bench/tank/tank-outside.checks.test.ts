@@ -16,6 +16,9 @@ interface Vessel {
   /** Filled while it is recorded, s; filled again at the end. */
   readonly filledS?: number
   readonly again?: boolean
+  /** How far the gauge follows behind, of the first order, and how long the valve takes to open, s. */
+  readonly lagS?: number
+  readonly rampS?: number
 }
 
 const likely: Vessel['wall'] = (v, random) => 5 * Math.cbrt(v / 1e-3) ** 2 * (0.1 + 0.2 * random())
@@ -39,18 +42,21 @@ function emptied(of: Vessel, seed: number) {
   const noisePa = between([100, 600])
   let kelvin = ROOM_K + (of.warmerK ?? 0)
   let kg = ((startPa + ROOM_PA) * volumeM3) / (R * kelvin)
+  let shownPa = startPa + ROOM_PA
   const [timeS, gaugePa]: [number[], number[]] = [[], []]
   const dt = Math.min(stepS / 10, tauS / 2000)
   for (let t = 0; t < endS; t += dt) {
     const pa = (kg * R * kelvin) / volumeM3
+    shownPa = of.lagS ? shownPa + ((pa - shownPa) * dt) / of.lagS : pa
     if (t >= timeS.length * stepS) {
       timeS.push(t)
-      gaugePa.push(pa - ROOM_PA + noisePa * normalDraw(random))
+      gaugePa.push(shownPa - ROOM_PA + noisePa * normalDraw(random))
     }
     const back = Math.max(ROOM_PA / pa, (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1)))
     const open = t >= opensS && t < shutsS && pa > ROOM_PA
     const psi = Math.sqrt(((2 * GAMMA) / (GAMMA - 1)) * (back ** (2 / GAMMA) - back ** ((GAMMA + 1) / GAMMA)))
-    const flow = open ? (area * pa * psi) / Math.sqrt(R * kelvin) : 0
+    const opened = of.rampS ? Math.min(1, (t - opensS) / of.rampS) : 1
+    const flow = open ? (opened * area * pa * psi) / Math.sqrt(R * kelvin) : 0
     if (Number.isFinite(wall))
       kelvin += (dt * (wall * (ROOM_K - kelvin) - flow * R * kelvin)) / ((kg * R) / (GAMMA - 1))
     kg -= flow * dt
@@ -79,11 +85,12 @@ function emptied(of: Vessel, seed: number) {
     u: standardUncertainty / area,
     opensBy: found.opensAtS - opensS,
     codes: found.notes.map((n) => n.code),
+    slow: found.notes.find((n) => n.code === 'tank-slow')?.values,
   }
 }
 
 const MANY = sample(5)
-const runs = (of: Vessel) => Array.from({ length: MANY }, (_, seed) => emptied(of, seed))
+const runs = (of: Vessel, many = MANY) => Array.from({ length: many }, (_, seed) => emptied(of, seed))
 
 test.each<readonly [string, Vessel, number]>([
   ['warmed by its wall', { wall: likely }, 0.015],
@@ -97,6 +104,27 @@ test.each<readonly [string, Vessel, number]>([
     expect(Math.abs(opensBy)).toBeLessThan(0.1)
     expect(codes).not.toContain('tank-shut')
     expect(codes).not.toContain('tank-warm')
+    expect(codes).not.toContain('tank-slow')
+  }
+})
+
+test.each<readonly [string, Vessel, 'lagS' | 'rampS', number]>([
+  ['a gauge that follows 0.3 s behind', { wall: likely, lagS: 0.3 }, 'lagS', 0.02],
+  ['a gauge that follows far behind', { wall: likely, lagS: 1.2 }, 'lagS', 0.03],
+  [
+    'a gauge behind, on a vessel that is kept warm',
+    { wall: () => Infinity, heat: 'isothermal', lagS: 0.4 },
+    'lagS',
+    0.02,
+  ],
+  ['a valve that takes 1.5 s to open', { wall: likely, rampS: 1.5 }, 'rampS', 0.02],
+])('%s rounds the corner of the opening: said, and the hole is what it is', (_, of, key, most) => {
+  for (const { off, z, slow, opensBy } of runs(of, sample(3))) {
+    expect(Math.abs(z)).toBeLessThan(2.6)
+    expect(Math.abs(off)).toBeLessThan(most)
+    expect(slow?.of).toBe(key)
+    expect(Math.abs(Number(slow?.seconds) / (of[key] as number) - 1)).toBeLessThan(0.25)
+    expect(Math.abs(opensBy)).toBeLessThan(0.25)
   }
 })
 

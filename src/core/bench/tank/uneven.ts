@@ -21,16 +21,18 @@ const ROUNDS = 2
  * The course of a vessel whose hole lets through less as the pressure falls, and whose wall warms less as the air gets
  * thin and as it cools itself: how much of each is not known, but what is usual is (normal priors: Gelman and others,
  * Bayesian Data Analysis, 14.8). What the fall does not tell of them is in the area's uncertainty.
- * `own`: what else is sought of this vessel where a wall warms it. `even`: the course without any of it; `as` fits with what is foreknown, weighed by a variance.
+ * `own`: what else is sought of this vessel where a wall warms it; `always`: whatever its wall does. `even`: the course
+ * without any of it; `as` fits with what is foreknown, weighed by a variance.
  */
 export function unevenCourse(
   even: Fitted,
   stretches: number,
   own: readonly Foreknown[],
+  always: readonly Foreknown[],
   as: (foreknown: readonly Foreknown[], scatter2: number) => Fitted,
 ): Fitted {
   const warms = even.wall > 0 && Number.isFinite(even.wall)
-  const foreknown = [...OF_HOLE, ...(warms ? [...OF_WALL, ...own] : [])]
+  const foreknown = [...OF_HOLE, ...always, ...(warms ? [...OF_WALL, ...own] : [])]
   let found = even
   for (let round = 0; round < ROUNDS; round++)
     found = as(foreknown, (found.chi2 / Math.max(1, stretches - 4)) * found.wider)
