@@ -110,6 +110,17 @@ describe('the flywheel as a hazard of its own', () => {
     expect(state.stressMargin).toBeNull()
     expect(flywheelFindings(state).map((f) => f.id)).toContain('flywheel-unknown')
   })
+  test('one that stands far under its limit, and one whose limit nobody knows, are not said to burst', () => {
+    const told = (materialId: string | null, speedRadPerS: number) => {
+      const state = flywheelState({ ...wheel, materialId }, speedRadPerS, null)
+      return [state.stressMargin, flywheelFindings(state).map((f) => f.id)] as const
+    }
+    const [margin, strong] = told('pla', 300)
+    expect(margin).toBeGreaterThan(4)
+    expect(strong).not.toContain('flywheel-burst')
+    expect(told(null, 300)[1]).not.toContain('flywheel-burst')
+    expect(told(null, 1500)[1]).not.toContain('flywheel-burst')
+  })
   test('a weak one is not to be run', () =>
     expect(
       flywheelFindings(flywheelState({ ...wheel, materialId: 'pla' }, 6000, null)).find(

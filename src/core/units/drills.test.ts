@@ -26,6 +26,15 @@ describe('rule of drills (ASME B94.11M sizes, from memory)', () => {
     expect(drillsBetween('number', 1e-3, 2e-3).map((d) => d.label)).toContain(named.label)
     expect(drillsBetween('inch', 1e-3, 2e-3).map((d) => `${d.label} in`)).toContain(inch.label)
   })
+  test.each([
+    [2.96, 2.95],
+    [3.04, 3],
+    [5.23, 5.2],
+    [11.06, 11.1],
+  ])('to a hole of %d mm the nearest metric one is of %d mm', (hole, drill) => {
+    const metric = nearestDrills(hole * 1e-3).find((d) => d.label.endsWith('mm'))
+    expect(metric && metric.diameterM * 1000).toBeCloseTo(drill, 9)
+  })
   test('steps of 0.05 mm to 3 mm, then 0.1 mm', () => {
     const sizes = drillsBetween('metric', 2.8e-3, 3.4e-3).map((d) => d.label)
     expect(sizes).toEqual(['2.8', '2.85', '2.9', '2.95', '3.0', '3.1', '3.2', '3.3', '3.4'])

@@ -1,7 +1,7 @@
 import { normalDraw, seededRandom } from '../../statistics'
 import { permissibleUnbalance } from '../../strength'
 import { balanceQuality, reduceHand, type HandReading, type SpringReading } from '.'
-import { together } from './repeats'
+import { ofRepeats, together } from './repeats'
 
 const figure = (reading: HandReading, id: string) => reduceHand(reading).figures.find((f) => f.id === id)!.measured
 const codes = (reading: HandReading) => reduceHand(reading).said.map((s) => s.code)
@@ -203,4 +203,10 @@ test('over 1,000 of each the 95 % intervals hold the truth in 93 to 97.5 %, with
     expect([name, held > 930 && held < 975, held]).toEqual([name, true, held])
     expect(Math.abs(bias)).toBeLessThan(0.25)
   }
+})
+
+test('two readings scatter as well as they can: half their distance, by one degree of freedom; one alone has no scatter', () => {
+  // Student's t of one degree of freedom for 95 %: 12.71 (JCGM 100:2008, table G.2)
+  expect(ofRepeats([9, 11], 0)).toBeCloseTo(12.71 / 1.96, 2)
+  expect(ofRepeats([9], 0.4)).toBe(0.4)
 })

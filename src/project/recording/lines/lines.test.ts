@@ -80,6 +80,11 @@ describe('what is wrong is counted and told, and what follows is read', () => {
     expect(events.filter((e) => e.kind === 'bad')).toEqual([expect.objectContaining({ line: 3, why })])
     expect(readings(events)).toHaveLength(2)
   })
+  test('a long one is shown by its first eighty signs', () => {
+    const long = 'x'.repeat(300)
+    const [bad] = heard([HEADER, long].join('\n')).filter((e) => e.kind === 'bad')
+    expect(bad).toMatchObject({ text: long.slice(0, 80) })
+  })
   test('a reading before the first line, and first lines that say nothing', () => {
     const events = heard(
       [
