@@ -85,6 +85,22 @@ export async function open(page: Page, path = '/'): Promise<void> {
   await expect(page.getByRole('button', { name: /^Project Heron window/ })).toBeVisible()
 }
 
+/**
+ * The stored project, as text: what is on the disk, not only “saved”, which may still be said of what was before a change.
+ */
+export const kept = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<string>((done, fail) => {
+        const opening = indexedDB.open('grey-kettle')
+        opening.onsuccess = () => {
+          const row = opening.result.transaction('projects').objectStore('projects').get('heron-window')
+          row.onsuccess = () => (opening.result.close(), done(JSON.stringify(row.result)))
+          row.onerror = () => fail(new Error('not read'))
+        }
+      }),
+  )
+
 /** A figure's value in the right column, by its label. */
 export async function figure(page: Page, label: string): Promise<number> {
   const row = page.getByText(label, { exact: true }).locator('xpath=..')

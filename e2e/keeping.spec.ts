@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { strToU8, unzipSync, zipSync } from 'fflate'
-import { accessible, expect, open, alone as test } from './helpers'
+import { accessible, expect, kept, open, alone as test } from './helpers'
 
 const saved = (page: Page) => expect(page.getByTestId('saved')).toHaveText('saved')
 const purpose = (page: Page) => page.getByRole('textbox', { name: 'Purpose' })
@@ -14,19 +14,6 @@ const downloaded = async (page: Page, press: () => Promise<void>) => {
   return { name: file.suggestedFilename(), files: unzipSync(new Uint8Array(readFileSync(await file.path()))) }
 }
 const json = (bytes: Uint8Array) => JSON.parse(Buffer.from(bytes).toString('utf8')) as Record<string, never>
-/** The stored document, as text. */
-const kept = (page: Page) =>
-  page.evaluate(
-    () =>
-      new Promise<string>((done, fail) => {
-        const opening = indexedDB.open('grey-kettle')
-        opening.onsuccess = () => {
-          const row = opening.result.transaction('projects').objectStore('projects').get('heron-window')
-          row.onsuccess = () => (opening.result.close(), done(JSON.stringify(row.result)))
-          row.onerror = () => fail(new Error('not read'))
-        }
-      }),
-  )
 /** Changes the stored document behind the application’s back. */
 const tamper = (page: Page, change: 'a build broken' | 'newer') =>
   page.evaluate(

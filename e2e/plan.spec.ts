@@ -1,4 +1,4 @@
-import { accessible, expect, open, test } from './helpers'
+import { accessible, expect, kept, open, test } from './helpers'
 import type { Page } from '@playwright/test'
 
 const PIXEL = Buffer.from(
@@ -94,6 +94,7 @@ test('a plan that is removed leaves its runs; a card without a plan says where t
   await open(page, '/bench/plan?plan=plan-spindle-4')
   await page.getByRole('button', { name: 'Remove this plan; its runs stay' }).click()
   await expect(page.getByRole('button', { name: 'Plan runs…' })).toBeVisible()
+  await expect.poll(() => kept(page)).not.toContain('"plan-spindle-4"')
   await open(page, '/bench/card?plan=plan-spindle-4')
   await expect(page.getByText('No plan to work through')).toBeVisible()
 })

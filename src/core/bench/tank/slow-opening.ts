@@ -60,10 +60,10 @@ export function slowOpening(
     ...[0, ...OTHER_WALLS].map((more) => ({ course: usual(more), heat: 'found' as const })),
   ]
   for (const { course, heat } of begins) {
-    for (const of of [OF_GAUGE, OF_VALVE]) {
-      const begun = { ...course, [of.key]: by, opensS: course.opensS - by }
-      const fit = fitCourse(data, begun, heat, known, true, heat === 'found' ? [of, ...own] : [of], noisePa ** 2)
-      if (!best || fit.chi2 < best.fit.chi2) best = { of, fit }
+    for (const slow of [OF_GAUGE, OF_VALVE]) {
+      const begun = { ...course, [slow.key]: by, opensS: course.opensS - by }
+      const fit = fitCourse(data, begun, heat, known, true, heat === 'found' ? [slow, ...own] : [slow], noisePa ** 2)
+      if (!best || fit.chi2 < best.fit.chi2) best = { of: slow, fit }
     }
     if (best && noiseAlone(best.fit, task)) break
   }
