@@ -205,6 +205,8 @@ const jetPlateInput = z.strictObject({
     count: z.number().int().min(1).max(100).default(1),
     velocityCoefficient: withUncertainty.default({ value: 0.97, standardUncertainty: 0.015 }),
     spanRelativeUncertainty: share.default(0.01),
+    /** Of the gauge's reading: it moves both the jet's speed and the loss-free flow. */
+    gaugeRelativeUncertainty: share.default(0.01),
     /** What the scale shows without the jet, where the table holds no rest. */
     tareN: z.number().default(0),
     supplyTemperatureK: positive.default(293.15),

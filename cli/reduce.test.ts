@@ -217,6 +217,36 @@ test('reduce jet-plate: flow is force over the speed of the jet, its coefficient
   expect([silent.exit, silent.stderr]).toEqual([2, expect.stringMatching(/^nominalGaugePressurePa: /)])
 })
 
+test('reduce jet-plate: the pressure is that of the rows while it blows, not of the gauge at rest', async () => {
+  const rig = { throatDiameterM: 1.6e-3, velocityCoefficient: 1, spanRelativeUncertainty: 0 }
+  const ideal = await call(['nozzle', '-'], { supply: { gaugePressurePa: 4e5 }, nozzle: { throatDiameterM: 1.6e-3 } })
+  const thrust = ideal.out?.thrustN as unknown as number
+  const time_s = Array.from({ length: 600 }, (_, i) => i * 0.02)
+  const blows = (t: number) => t > 4 && t < 8
+  const stir = (t: number) => 2e-4 * Math.sin(97 * t)
+  const steady = time_s.map((t) => (blows(t) ? 0.9 * thrust : 0) + 0.05 + stir(t))
+  // the regulator stands a fifth higher while nothing flows
+  const gauge_kPa = time_s.map((t) => (blows(t) ? 400 : 480))
+  const columns = { time_s, force_N: steady, gauge_kPa }
+  const { figures } = await figuresFrom({ method: 'jet-plate', rig, columns })
+  expect(figures.dischargeCoefficient.value).toBeCloseTo(0.9, 3)
+  // 1 % of the gauge is 0.8 % of the absolute pressure, and flow and speed rise with it
+  const relative = figures.dischargeCoefficient.standardUncertainty / 0.9
+  expect(relative).toBeGreaterThan(0.008)
+  expect(relative).toBeLessThan(0.011)
+  // a number said by hand goes before the column
+  const said = await figuresFrom({ method: 'jet-plate', rig, columns, nominalGaugePressurePa: 480e3 })
+  expect(said.figures.dischargeCoefficient.value).toBeLessThan(0.8)
+  // more than a loss-free hole lets through
+  const twice = steady.map((f) => 2 * f)
+  const over = await call(['reduce', '-'], { method: 'jet-plate', rig, columns: { ...columns, force_N: twice } })
+  expect(over.out?.notes).toContainEqual(expect.stringMatching(/coefficient of 1\.80 cannot be/))
+  // a bottle that runs down has no one pressure
+  const falling = time_s.map((t) => (t > 4 ? 0.9 * thrust * Math.exp(-(t - 4) / 3) : 0) + stir(t))
+  const bottle = await call(['reduce', '-'], { method: 'jet-plate', rig, columns: { ...columns, force_N: falling } })
+  expect([bottle.exit, bottle.stderr]).toEqual([2, expect.stringMatching(/^nominalGaugePressurePa: the force falls/)])
+})
+
 test('reduce frames: a film alone leaves several speeds, each with the turns that it hides', async () => {
   const { out, figures } = await figuresFrom({
     method: 'frames',

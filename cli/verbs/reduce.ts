@@ -2,7 +2,6 @@ import type { z } from 'zod'
 import {
   dragParabola,
   frameCandidates,
-  ofRepeats,
   reduceInertia,
   evenMarks,
   reduceSpeed,
@@ -10,18 +9,9 @@ import {
   reduceThrust,
   type PeakPower,
 } from '../../src/core/bench'
-import {
-  TANK_ROLES,
-  mapForce,
-  mapTrace,
-  parseTable,
-  readRoles,
-  traceRoles,
-  type Table,
-} from '../../src/project/recording'
+import { TANK_ROLES, mapForce, mapTrace, parseTable, traceRoles, type Table } from '../../src/project/recording'
 import { repairWords } from '../../src/words'
-import { mean, type Measured } from '../../src/core/statistics'
-import { dischargeFromFlow, massFlowFromPlate, nozzleFlow } from '../../src/core/flow'
+import { mean } from '../../src/core/statistics'
 import { RPM } from '../../src/core/units/rotation'
 import type { reduceVerbInput } from '../bench-schemas'
 import { badInput } from '../fault'
@@ -30,6 +20,7 @@ import { noteSentence } from '../notes'
 import { mappingFrom } from './mapping'
 import { coastOf } from './reduce-coast'
 import { droopOf } from './reduce-droop'
+import { jetPlateOf } from './reduce-plate'
 import { runDownOf } from './reduce-run-down'
 import { brakeOf, generatorOf, readingsOf, ropeVerb, settingsOf } from './reduce-settled'
 
@@ -180,69 +171,6 @@ function pulsesOf(input: Of<'pulses'>, table: Table) {
     repairs: mapped.trace.repairs.map((repair) => ({ ...repair, message: repairWords(repair) })),
     notes: table.notes.map(noteSentence),
   }
-}
-
-/** Force of a jet on a plate, from a trace with its rest or from readings, to flow and discharge coefficient. */
-function jetPlateOf(input: Of<'jet-plate'>, table: Table) {
-  const { rig } = input
-  const roles = traceRoles('force').map((role) => (role.id === 'time' ? { ...role, optional: true } : role))
-  const timed = table.columns.some((c) => c.unit?.kind === 'time' || /^t$|time/i.test(c.name))
-  const read = readRoles(
-    table,
-    mappingFrom(table, timed ? roles : roles.slice(1), input.mapping),
-    roles,
-    input.roomPressurePaAbs,
-  )
-  if (!read.ok) throw badInput('mapping', read.message)
-  const { time, signal = new Float64Array() } = read.values
-  const gaugePa = input.nominalGaugePressurePa ?? read.pressurePa?.mean
-  if (gaugePa === undefined)
-    throw badInput('nominalGaugePressurePa', 'the supply’s gauge pressure is wanted here, or in a column')
-  const force = time
-    ? reduceThrust({ timeS: time, forceN: signal }, { spanRelativeUncertainty: rig.spanRelativeUncertainty })
-    : null
-  const settled = force ? force.thrust : readForce(signal, rig)
-  const at = (velocityCoefficient: number) =>
-    nozzleFlow(
-      {
-        totalPressurePaAbs: gaugePa + input.roomPressurePaAbs,
-        totalTemperatureK: rig.supplyTemperatureK,
-        backPressurePaAbs: input.roomPressurePaAbs,
-      },
-      {
-        throatDiameterM: rig.throatDiameterM,
-        exitDiameterM: rig.exitDiameterM ?? rig.throatDiameterM,
-        count: rig.count,
-        dischargeCoefficient: 1,
-        velocityCoefficient,
-      },
-    )
-  const phi = uncertain(rig.velocityCoefficient)
-  const { jetSpeedMPerS } = at(phi.value)
-  const jetSpeed = {
-    value: jetSpeedMPerS,
-    standardUncertainty: Math.abs(at(phi.value - phi.standardUncertainty).jetSpeedMPerS - jetSpeedMPerS),
-    unit: 'm/s',
-  }
-  const flow = massFlowFromPlate(settled, jetSpeed)
-  return {
-    figures: {
-      force: settled,
-      jetSpeed,
-      massFlow: flow,
-      dischargeCoefficient: dischargeFromFlow(flow, at(1).massFlowKgPerS),
-    },
-    curve: {},
-    repairs: [],
-    notes: [...table.notes, ...(force?.notes ?? [])].map(noteSentence),
-  }
-}
-
-/** Mean of written-down readings over the tare: by Student's t of their scatter, and the scale's span. */
-function readForce(readings: Float64Array, { tareN, spanRelativeUncertainty }: Of<'jet-plate'>['rig']): Measured {
-  const all = Array.from(readings)
-  const value = mean(all) - tareN
-  return { value, standardUncertainty: ofRepeats(all, spanRelativeUncertainty * Math.abs(value)), unit: 'N' }
 }
 
 /** Frames of one turn, counted more than once, to the speeds that they can mean. */

@@ -256,6 +256,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     'One reading tells no scatter: what is given is the balance alone. Three or more tell how well it repeats.',
   'hand-scatters': ({ share }) =>
     `The readings differ by ${Math.round(100 * share)} % of their mean: look for what changes from one to the next before the number is used.`,
+  'hand-rubbing-falls':
+    'One way nothing was needed: its own weight overcomes the friction, which is then no more than half of the other way, and that is all these readings tell. Lay the way level, or hang a weight on that draws it back.',
   'hand-spring-bends': ({ strayM }) =>
     `Lengths stray ${q('length', strayM)} from a straight line, more than they are read to: coils that touch, a spring that leans on its guide, or one wrong row. The rate is widened by it.`,
   'hand-spring-aside': ({ loadN, offM }) =>
@@ -280,11 +282,15 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `Off by ${Math.round(100 * share)} %: more than a scale is wont to be. Look whether the weights are what they say, and whether it stands free.`,
   'hand-scale-returns': ({ apartN }) =>
     `Under one load it shows up to ${q('force', apartN)} apart: it rubs somewhere, creeps, or was read too soon. Until that is mended, all that it measures is as unsure.`,
+  'hand-scale-aside': ({ knownN, offN }) =>
+    `Under ${q('force', knownN)} it shows ${q('force', offN)} off the line of the others: that row was left out. Look whether it was written down rightly.`,
   'hand-scale-bends': ({ strayN }) =>
     `It strays from a straight line by up to ${q('force', strayN)}: one factor does not hold over all loads. Take weights only up to what it will be used for.`,
   'hand-scale-zero': ({ zeroN }) =>
     `It shows ${q('force', zeroN)} without load: tare it, or let each run begin at rest, where its zero is read.`,
   'hand-scale-once': 'Each load hung on once: going down again with the same weights shows whether it comes back.',
+  'hand-tow-aside': ({ speedMPerS, share }) =>
+    `At ${q('speed', speedMPerS)} the pull lies ${Math.round(100 * Number(share))} % off the line of the others: that row was left out. Look whether it was written down rightly.`,
   'hand-tow-far':
     'The speed wanted lies more than a fifth beyond those it was drawn at: a hull there makes other waves. Draw it at that speed.',
   'hand-tow-grows': ({ power }) =>
@@ -292,6 +298,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
   'hand-pull-drags': ({ share }) =>
     `A pull of ${Math.round(100 * share)} % of its weight is no rolling: something rubs or a wheel is held.`,
   'advice-thrust': 'Thrust, impulse and run time from one push.',
+  'plate-over-one': ({ coefficient }) =>
+    `A discharge coefficient of ${Number(coefficient).toFixed(2)} cannot be: more air than a loss-free hole of this size lets through. Look at the hole’s diameter, at the scale, and whether the gauge stands right before the hole.`,
   'drawing-no-unit': 'The drawing names no unit: taken as millimetres.',
   'drawing-no-lines': ({ count }) =>
     `${count} ${count === 1 ? 'thing that is no line was' : 'things that are no lines were'} passed over.`,

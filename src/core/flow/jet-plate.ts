@@ -1,4 +1,5 @@
-import type { Measured } from '../statistics'
+import { said, type Said } from '../said'
+import { COVERAGE_95, type Measured } from '../statistics'
 
 const share = (m: Pick<Measured, 'value' | 'standardUncertainty'>): number => m.standardUncertainty / Math.abs(m.value)
 
@@ -24,3 +25,9 @@ export const dischargeFromFlow = (flow: Measured, idealMassFlowKgPerS: number): 
   standardUncertainty: flow.standardUncertainty / idealMassFlowKgPerS,
   unit: '',
 })
+
+/** What a weighed discharge coefficient says of itself: over 1 by more than its uncertainty, something was read wrongly. */
+export const dischargeSaid = (coefficient: Measured): Said[] =>
+  coefficient.value > 1 + COVERAGE_95 * coefficient.standardUncertainty
+    ? [said('plate-over-one', { coefficient: coefficient.value })]
+    : []

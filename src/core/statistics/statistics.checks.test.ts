@@ -5,6 +5,7 @@ import {
   propagate,
   seededRandom,
   normalDraw,
+  studentT,
   studentT95,
   varianceOf,
   welchDifference,
@@ -22,7 +23,18 @@ describe('Welch (1947)', () => {
   )
   test('one value on a side tells nothing about spread', () =>
     expect(welchDifference([1], [2, 3]).halfWidth95).toBe(Infinity))
+  test('values that are all alike differ by what they differ by, and are known to it', () =>
+    expect(welchDifference([1, 1], [2, 2, 2])).toMatchObject({ difference: 1, degreesOfFreedom: 3, halfWidth95: 0 }))
   test.each(checksOf('t.q975'))('%s', (_, c) => expectCheck(studentT95(given(c, 'dof')), c))
+  test('with many degrees of freedom t is the normal’s 1.959964 and 2.575829 (handbook tables), however many', () => {
+    for (const many of [1e7, 1e12, 1e15, 1e40, Infinity]) {
+      expect(studentT95(many)).toBeCloseTo(1.959964, 5)
+      expect(studentT(0.995, many)).toBeCloseTo(2.575829, 5)
+    }
+    // and goes over without a step
+    for (const share of [0.6, 0.975, 0.999]) expect(studentT(share, 1.0001e4)).toBeCloseTo(studentT(share, 0.9999e4), 6)
+    expect(studentT95(1.5e4)).toBeLessThan(studentT95(0.5e4))
+  })
 })
 
 describe('linear least squares', () => {

@@ -150,14 +150,15 @@ function traceOf(
   return angleOfSpeed(timeS, signal, rotorTurnsPerSensorTurn)
 }
 
-function pressureSummary(values: Float64Array): PressureSummary {
-  let sum = 0
-  let least = Infinity
-  let most = -Infinity
+/** Of the rows that hold a number; null where none does. */
+function pressureSummary(values: Float64Array): PressureSummary | null {
+  let [sum, count, least, most] = [0, 0, Infinity, -Infinity]
   for (const v of values) {
+    if (!Number.isFinite(v)) continue
     sum += v
+    count++
     least = Math.min(least, v)
     most = Math.max(most, v)
   }
-  return { mean: sum / values.length, least, most }
+  return count === 0 ? null : { mean: sum / count, least, most }
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
-import { guessDialect, guessMapping, mapTrace, parseTable, traceRoles, splitHeader, type Table } from '.'
+import { guessDialect, guessMapping, mapTrace, parseTable, readRoles, traceRoles, splitHeader, type Table } from '.'
 import { noteWords } from '../../words'
 
 const malformed = (name: string) => parseTable(readFileSync(`src/project/fixtures/malformed/${name}`))
@@ -127,6 +127,19 @@ describe('mapping', () => {
     expect(mapped.trace.trace.angleRad[2]).toBeCloseTo((11 / 10) * 2 * Math.PI * 2, 9)
     expect(mapped.trace.trace.timeS[2]).toBeCloseTo(0.02, 12)
     expect(mapped.pressurePa).toEqual({ mean: 350_000, least: 349_000, most: 351_000 })
+  })
+  test('a pressure that was not read in one row is of the others; read in none, it is none', () => {
+    const summary = (pressures: readonly string[]) => {
+      const table = parseTable(
+        bytes(`t_ms,wheel_count,p_kPa\n${pressures.map((p, i) => `${10 * i},${5 * i},${p}`).join('\n')}\n`),
+      )
+      if (!table.ok) throw new Error(table.message)
+      const { columns } = table.table
+      const read = readRoles(table.table, guessMapping(columns, traceRoles('count')), traceRoles('count'))
+      return read.ok ? read.pressurePa : read.message
+    }
+    expect(summary(['350', '', '340', '360'])).toEqual({ mean: 350_000, least: 340_000, most: 360_000 })
+    expect(summary(['', '', '', ''])).toBeNull()
   })
   test('a column that is not there is named, with those that are', () =>
     expect(

@@ -19,7 +19,12 @@ export function coasting(reading: CoastingReading): HandResult {
   const { rows, addedKgM2, addedRelativeUncertainty, fromRadPerS, toRadPerS, timeUncertaintyS } = reading
   const times = (['aloneS', 'addedS'] as const).map((key) => rows.map((r) => r[key]))
   const [alone, added] = times.map(mean)
-  const byTime = times.map((all) => (all.length > 1 ? byScatter(all) : { u: timeUncertaintyS, freedom: Infinity }))
+  // two that happen to agree, or that a coarse watch makes alike, are no better than the watch
+  const byTime = times.map((all) => {
+    const watch = { u: timeUncertaintyS / Math.sqrt(all.length), freedom: Infinity }
+    const scatter = all.length > 1 ? byScatter(all) : watch
+    return together([scatter]) > watch.u ? scatter : watch
+  })
   const longer = added - alone
   const inertia = (addedKgM2 * alone) / longer
   const drag = (inertia * (fromRadPerS - toRadPerS)) / alone

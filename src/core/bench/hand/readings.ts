@@ -76,7 +76,7 @@ export interface CoastingReading {
   readonly toRadPerS: number
   readonly addedKgM2: number
   readonly addedRelativeUncertainty: number
-  /** Standard uncertainty of one time, s: where it is not told by repeats. */
+  /** Standard uncertainty of one time, s: where repeats do not tell more. */
   readonly timeUncertaintyS: number
 }
 

@@ -1,7 +1,8 @@
 import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
-import { linearLeastSquares, mean, varianceOf, type Measured } from '../../statistics'
+import { mean, type Measured } from '../../statistics'
 import { coasting } from './coasting'
+import { lineThrough } from './line'
 import { orifice } from './orifice'
 import type { HandFigure, HandResult } from './result'
 import type { BalanceReading, GapReading, HandReading, PullReading, RubbingReading, SpringReading } from './readings'
@@ -20,66 +21,37 @@ const measured = (value: number, standardUncertainty: number, unit: string): Mea
   unit,
 })
 
-type SpringRow = SpringReading['rows'][number]
-
-/** Lengths read as finely as is said stray by more than this about once in a hundred times, as a reduced chi square. */
-const strays = (degreesOfFreedom: number): number => 1 + 4.4 * Math.sqrt(2 / degreesOfFreedom)
-
-const lineOf = (rows: readonly SpringRow[], lengthUncertaintyM: number) =>
-  linearLeastSquares(
-    rows.map((r) => [1, r.loadN]),
-    rows.map((r) => r.lengthM),
-    rows.map(() => 1 / lengthUncertaintyM ** 2),
-    'birge',
-  )
-
-const isStraight = ({ degreesOfFreedom, reducedChiSquare }: ReturnType<typeof lineOf>): boolean =>
-  degreesOfFreedom === 0 || reducedChiSquare <= strays(degreesOfFreedom)
-
 /**
  * Length over load as a straight line; the rate is one over its slope. A row or two that lie off the line of all others
  * are left out and told.
  */
 function spring({ rows, lengthUncertaintyM, workingLengthM }: SpringReading): HandResult {
-  let kept = rows
-  let fit = lineOf(kept, lengthUncertaintyM)
-  // each time the one without which the others lie straightest; a line of three or fewer says nothing against any
-  while (!isStraight(fit) && kept.length > 3 && rows.length - kept.length < Math.floor(rows.length / 4)) {
-    const fewer = kept.map((_, i) => kept.filter((__, k) => k !== i))
-    const lines = fewer.map((some) => lineOf(some, lengthUncertaintyM))
-    const chi = lines.map((line) => (line.status === 'fitted' ? line.reducedChiSquare : Infinity))
-    const best = chi.indexOf(Math.min(...chi))
-    kept = fewer[best]
-    fit = lines[best]
-  }
-  if (!isStraight(fit)) {
-    kept = rows
-    fit = lineOf(kept, lengthUncertaintyM)
-  }
-  const [freeM, slope] = fit.parameters
-  const slopeU = fit.status === 'fitted' ? Math.sqrt(fit.covariance[1][1]) : NaN
+  const line = lineThrough(
+    rows.map((r) => ({ x: r.loadN, y: r.lengthM, u: lengthUncertaintyM })),
+    // coils that touch at the greatest load
+    { ends: true },
+  )
+  const { zero: freeM, slope, kept, aside, straight, strays, known } = line
+  const slopeU = known([0, 1])
   if (!(Math.abs(slope) > TELLS * slopeU))
     throw new PhysicsError({
       code: 'hand-no-rate',
       message: 'Its length hardly changes evenly with the load, so these rows tell no rate.',
-      nextStep: 'Take loads that are further apart, three at least, or read the length more finely.',
+      nextStep:
+        'Look for a row that was written down wrongly; take loads that are further apart, four at least, or read the length more finely.',
     })
-  const lengths = kept.map((r) => r.lengthM)
-  const [least, most] = [Math.min(...lengths), Math.max(...lengths)]
   const figures: HandFigure[] = [
     { id: 'springRate', measured: measured(1 / Math.abs(slope), slopeU / slope ** 2, 'N/m') },
-    { id: 'freeLength', measured: measured(freeM, Math.sqrt(fit.covariance[0][0]), 'm') },
+    { id: 'freeLength', measured: measured(freeM, known([1, 0]), 'm') },
   ]
-  const notes: Said[] = rows
-    .filter((r) => !kept.includes(r))
-    .map((r) => said('hand-spring-aside', { loadN: r.loadN, offM: Math.abs(r.lengthM - freeM - slope * r.loadN) }))
-  if (!isStraight(fit))
-    notes.push(said('hand-spring-bends', { strayM: Math.sqrt(fit.reducedChiSquare) * lengthUncertaintyM }))
+  const notes: Said[] = aside.map(({ at, off }) => said('hand-spring-aside', { loadN: rows[at].loadN, offM: off }))
+  if (!straight) notes.push(said('hand-spring-bends', { strayM: strays * lengthUncertaintyM }))
   if (workingLengthM !== null) {
     const force = (workingLengthM - freeM) / slope
-    const by = [-1 / slope, -force / slope]
-    const variance = varianceOf(by, fit.covariance) + (lengthUncertaintyM / slope) ** 2
-    figures.push({ id: 'workingForce', measured: measured(force, Math.sqrt(variance), 'N') })
+    const u = Math.hypot(known([-1 / slope, -force / slope]), lengthUncertaintyM / slope)
+    figures.push({ id: 'workingForce', measured: measured(force, u, 'N') })
+    const lengths = kept.map((r) => r.y)
+    const [least, most] = [Math.min(...lengths), Math.max(...lengths)]
     const span = most - least
     if (force < 0) notes.push(said('hand-spring-slack'))
     else if (workingLengthM < least - 0.2 * span || workingLengthM > most + 0.2 * span)
@@ -88,9 +60,15 @@ function spring({ rows, lengthUncertaintyM, workingLengthM }: SpringReading): Ha
   return { figures, said: notes }
 }
 
-/** Half of what both ways take together: weight and slope cancel. */
+/** Half of what both ways take together: weight and slope cancel. Where it falls by itself, that is the most it can be. */
 function rubbing({ rows, balanceUncertaintyN }: RubbingReading): HandResult {
-  const halves = rows.map((r) => (r.inN + r.outN) / 2)
+  const felt = rows.filter((r) => Math.min(r.inN, r.outN) > 0)
+  if (felt.length === 0) {
+    const most = mean(rows.map((r) => (r.inN + r.outN) / 2))
+    const u = Math.hypot((most / 2) * EVEN, balanceUncertaintyN)
+    return { figures: [{ id: 'rubbing', measured: measured(most / 2, u, 'N') }], said: [said('hand-rubbing-falls')] }
+  }
+  const halves = felt.map((r) => (r.inN + r.outN) / 2)
   // the balance's own error is the same in all
   const u = ofRepeats(halves, balanceUncertaintyN)
   return { figures: [{ id: 'rubbing', measured: measured(mean(halves), u, 'N') }], said: ofScatter(halves) }

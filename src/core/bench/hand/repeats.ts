@@ -28,9 +28,17 @@ export function byScatter(values: readonly number[]): Part {
   return { u: Math.sqrt(values.reduce((sum, v) => sum + (v - middle) ** 2, 0) / (n - 1) / n), freedom: n - 1 }
 }
 
-/** Of the mean of a few repeats that share an error. */
-export const ofRepeats = (values: readonly number[], shared: number): number =>
-  values.length < 2 ? shared : together([byScatter(values), { u: shared, freedom: Infinity }])
+/**
+ * Of the mean of a few repeats that share an error. Of two, which may lie near each other by chance, the scatter is
+ * widened alone: together with what is shared they held 87 % where that was a third of the scatter.
+ */
+export function ofRepeats(values: readonly number[], shared: number): number {
+  if (values.length < 2) return shared
+  const scatter = byScatter(values)
+  return values.length > 2
+    ? together([scatter, { u: shared, freedom: Infinity }])
+    : Math.hypot(together([scatter]), shared)
+}
 
 /** What repeats say of themselves. */
 export function ofScatter(values: readonly number[]): Said[] {

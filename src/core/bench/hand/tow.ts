@@ -1,9 +1,8 @@
 import { PhysicsError } from '../../errors'
 import { said } from '../../said'
-import { linearLeastSquares, varianceOf } from '../../statistics'
 import type { TowReading } from './readings'
+import { lineThrough } from './line'
 import type { HandResult } from './result'
-import { together } from './repeats'
 
 /** Speeds that differ by less than this tell no way in which drag grows. */
 const APART = 1.25
@@ -15,7 +14,8 @@ const BEYOND = 1.2
 /**
  * Drag of a hull or cart drawn over a marked way at several speeds, each a pull and a time: R = R0 (v/v0)^n, fitted on
  * logarithms, told at the speed that is wanted.
- * Pull and time count by their own errors, that of time n times over; more where they scatter more.
+ * Pull and time count by their own errors, that of time n times over; more where they scatter more. A row far off all
+ * others is left out and told.
  * Valid: each way at a steady speed, deep and wide water, the thread level.
  * Source: straight line by least squares; JCGM 100 (5.1, G.4) for the uncertainty.
  * @throws PhysicsError where all speeds are alike, or nothing pulls.
@@ -31,19 +31,18 @@ export function tow(reading: TowReading): HandResult {
       nextStep: 'Draw it slowly, then as fast as it will go, the fastest half as fast again as the slowest at least.',
     })
   const fitted = (power: number) =>
-    linearLeastSquares(
-      speeds.map((v) => [1, Math.log(v / wantedMPerS)]),
-      rows.map((r) => Math.log(r.pullN)),
-      rows.map((r) => 1 / ((balanceUncertaintyN / r.pullN) ** 2 + ((power * timeUncertaintyS) / r.timeS) ** 2)),
-      'birge',
+    lineThrough(
+      rows.map((r, i) => ({
+        x: Math.log(speeds[i] / wantedMPerS),
+        y: Math.log(r.pullN),
+        u: Math.hypot(balanceUncertaintyN / r.pullN, (power * timeUncertaintyS) / r.timeS),
+      })),
+      // at the ends it may as well climb its own bow wave, or a guide may rub
+      { ends: false },
     )
   // once to know how much a time counts
-  const fit = fitted(fitted(2).parameters[1])
-  const [drag, power] = [Math.exp(fit.parameters[0]), fit.parameters[1]]
-  // rows that stray further than their errors by chance are known by their scatter alone
-  const strays = fit.reducedChiSquare > 1 + 4.4 * Math.sqrt(2 / fit.degreesOfFreedom)
-  const freedom = strays ? fit.degreesOfFreedom : Infinity
-  const known = (by: readonly number[]) => together([{ u: Math.sqrt(varianceOf(by, fit.covariance)), freedom }])
+  const { zero, slope: power, aside, known } = fitted(fitted(2).slope)
+  const drag = Math.exp(zero)
   const dragU = drag * known([1, 0])
   const powerU = known([0, 1])
   const odd = power < USUAL[0] - 2 * powerU || power > USUAL[1] + 2 * powerU
@@ -57,6 +56,7 @@ export function tow(reading: TowReading): HandResult {
       { id: 'towGrows', measured: { value: power, standardUncertainty: powerU, unit: '1' } },
     ],
     said: [
+      ...aside.map(({ at, off }) => said('hand-tow-aside', { speedMPerS: speeds[at], share: Math.expm1(off) })),
       ...(wantedMPerS > BEYOND * most || wantedMPerS < least / BEYOND ? [said('hand-tow-far')] : []),
       ...(odd ? [said('hand-tow-grows', { power })] : []),
     ],

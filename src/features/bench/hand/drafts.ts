@@ -209,7 +209,7 @@ export const HAND_DRAFTS: Readonly<Record<HandKind, Draft>> = {
         kind: 'time',
         limits: 'timeUncertaintyS',
         start: 0.15,
-        note: 'where one pair is all there is',
+        note: 'one standard uncertainty: a stopwatch in the hand; repeats that differ by more count for themselves',
       },
     ],
     fault: (rows, f) => {
