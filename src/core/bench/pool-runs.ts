@@ -1,4 +1,5 @@
-import { type Measured } from '../statistics'
+import type { Measured } from '../statistics'
+import { together } from './hand/repeats'
 
 /** Mean of repeated runs of one build with its standard uncertainty. */
 export interface PooledRuns {
@@ -9,9 +10,10 @@ export interface PooledRuns {
 }
 
 /**
- * Pools repeats: mean; what each run has of its own falls with their number and is at least what the repeats show, what
- * they share (the rig's inertia) does not.
- * Source: JCGM 100, 4.2 (spread of repeats) and 5.2 (inputs in common).
+ * Pools repeats: mean; what each run has of its own falls with their number, what they share (the rig's inertia) does
+ * not. Repeats that differ by more than each is sure of are known by their spread, by Student's t for as many as they
+ * are.
+ * Source: JCGM 100, 4.2 and G.3 (spread of repeats), 5.2 (inputs in common).
  */
 export function poolRuns(values: readonly Measured[], sharedRelativeUncertainty = 0): PooledRuns {
   const n = values.length
@@ -27,7 +29,10 @@ export function poolRuns(values: readonly Measured[], sharedRelativeUncertainty 
   return {
     mean: {
       value: mean,
-      standardUncertainty: Math.hypot(shared, (n > 1 ? Math.max(own, spread) : own) / Math.sqrt(n)),
+      standardUncertainty: Math.hypot(
+        shared,
+        (spread > own ? together([{ u: spread, freedom: n - 1 }]) : own) / Math.sqrt(n),
+      ),
       unit: values[0].unit,
     },
     runs: n,

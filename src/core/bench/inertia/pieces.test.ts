@@ -2,6 +2,7 @@ import { blockAverage } from '../angle/decimate'
 import { equalSpeedWindows, localMotion } from './local-fit'
 import { blockAt, findPhases, roughSpeed } from './phases'
 import { poolRuns, simulateSpinUp } from '..'
+import { normalDraw, seededRandom } from '../../statistics'
 
 const even = (n: number, step: number, angle: (t: number) => number) => {
   const timeS = Float64Array.from({ length: n }, (_, i) => i * step)
@@ -103,11 +104,33 @@ describe('pooled repeats', () => {
   test('both the spread of repeats and what they share stand in the ±', () => {
     const pooled = poolRuns([m(12.97, 1), m(12.99, 1)], 0.07)
     expect(pooled.mean.standardUncertainty).toBeGreaterThan(0.9)
-    expect(poolRuns([m(12, 1), m(14, 1)], 0.07).mean.standardUncertainty).toBeCloseTo(Math.hypot(0.07 * 13, 1), 2)
+    // of three runs Student's t is 4.303 (JCGM 100, table G.2)
+    expect(poolRuns([m(12, 1), m(13, 1), m(14, 1)], 0.07).mean.standardUncertainty).toBeCloseTo(
+      Math.hypot(0.07 * 13, 4.303 / 1.96 / Math.sqrt(3)),
+      2,
+    )
   })
   test('a spread beyond it takes over', () => {
     const pooled = poolRuns([m(8, 0.1), m(10, 0.1)])
     expect(pooled.spread).toBeCloseTo(Math.SQRT2, 12)
-    expect(pooled.mean).toEqual(m(9, 1))
+    // half their distance, by Student's t of one degree of freedom: 12.706
+    expect(pooled.mean).toEqual(m(9, expect.closeTo(12.706 / 1.96, 3) as unknown as number))
+  })
+  test.each([
+    [0, 0.94, 0.98],
+    // two that happen to agree look as sure as each is
+    [1, 0.86, 0.97],
+    [3, 0.86, 0.97],
+  ])('runs that differ by %s times their own besides: the mean of 2, 3 and 5 is held', (times, least, most) => {
+    const random = seededRandom(91)
+    for (const n of [2, 3, 5]) {
+      let held = 0
+      for (let i = 0; i < 3000; i++) {
+        const runs = Array.from({ length: n }, () => m(100 + normalDraw(random) + times * normalDraw(random), 1))
+        const { value, standardUncertainty } = poolRuns(runs).mean
+        if (Math.abs(value - 100) < 1.96 * standardUncertainty) held++
+      }
+      expect([n, held / 3000, held / 3000 > least && held / 3000 < most]).toEqual([n, held / 3000, true])
+    }
   })
 })
