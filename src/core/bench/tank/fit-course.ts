@@ -4,6 +4,8 @@ import { tankPressures, type TankModel } from './tank-model'
 
 const BINS = 200
 const ROUNDS = 25
+/** A step that takes off less than this share of the squares is the last. */
+const SETTLED = 1e-6
 
 export interface Binned {
   readonly t: number[]
@@ -196,15 +198,22 @@ export function fitCourse(
   let chi = chiOf(now) + foreOf(course)
   let damping = 1e-3
   let covariance: readonly (readonly number[])[] = []
+  const weights = [...data.n, ...foreWeights]
+  let rows: number[][] = []
+  let off: number[] = []
+  let size: number[] = []
+  let stands = false
   for (let round = 0; round < ROUNDS; round++) {
-    const moved = free.map((key) => at({ ...course, [key]: course[key] + steps[key] }))
-    const rows = [...data.t.map((_, i) => moved.map((m, k) => (m[i] - now[i]) / steps[free[k]])), ...foreRows]
-    const off = [...data.p.map((v, i) => v - now[i]), ...foreknown.map((f) => f.value - course[f.key])]
-    const weights = [...data.n, ...foreWeights]
-    const plain = linearLeastSquares(rows, off, weights, 'residual')
-    if (plain.status === 'fitted') covariance = plain.covariance
+    // a step that was refused leaves the slopes as they were
+    if (!stands) {
+      const moved = free.map((key) => at({ ...course, [key]: course[key] + steps[key] }))
+      rows = [...data.t.map((_, i) => moved.map((m, k) => (m[i] - now[i]) / steps[free[k]])), ...foreRows]
+      off = [...data.p.map((v, i) => v - now[i]), ...foreknown.map((f) => f.value - course[f.key])]
+      const plain = linearLeastSquares(rows, off, weights, 'residual')
+      if (plain.status === 'fitted') covariance = plain.covariance
+      size = free.map((_, k) => Math.sqrt(rows.reduce((s, r, i) => s + weights[i] * r[k] ** 2, 0)))
+    }
     // rows of the damping hold each step back by its own size
-    const size = free.map((_, k) => Math.sqrt(rows.reduce((s, r, i) => s + weights[i] * r[k] ** 2, 0)))
     const damped = linearLeastSquares(
       [...rows, ...free.map((_, k) => free.map((__, j) => (j === k ? size[k] * Math.sqrt(damping) : 0)))],
       [...off, ...free.map(() => 0)],
@@ -223,9 +232,13 @@ export function fitCourse(
     if (better <= chi) {
       const gained = chi - better
       ;[course, now, chi, damping] = [next, there, better, Math.max(1e-9, damping / 5)]
-      if (gained < 1e-9 * chi) break
+      stands = false
+      if (gained < SETTLED * chi) break
     } else if (damping > 1e6) break
-    else damping *= 8
+    else {
+      stands = true
+      damping *= 8
+    }
   }
   // what is left of one stretch to the next is no noise: readings that err together count for less
   const left = data.p.map((v, i) => (v - now[i]) * Math.sqrt(data.n[i]))
@@ -233,10 +246,10 @@ export function fitCourse(
   const next = left.slice(1).reduce((s, v, i) => s + v * left[i], 0)
   const alike = Math.min(0.95, Math.max(0, next / square))
   const wider = (1 + alike) / (1 - alike)
-  const size = free.length
+  const count = free.length
   const of = (row: Key, column: Key) => {
     const [j, k] = [free.indexOf(row), free.indexOf(column)]
-    return j < 0 || k < 0 || covariance.length < size ? 0 : wider * covariance[j][k]
+    return j < 0 || k < 0 || covariance.length < count ? 0 : wider * covariance[j][k]
   }
   return {
     course,

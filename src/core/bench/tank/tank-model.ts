@@ -81,8 +81,10 @@ export function tankCourse(
   const drawn = (taken: number, mass: number) => taken / (1 + (mass * heat) / wallJPerK)
   const followed = (mass: number, cooled: number) => {
     const wallK = m.wallK - cooled
-    const colder = (kelvin: number) => wallK / (1 + drawn(flowAt(mass, kelvin) * GAS_CONSTANT, mass) / wallAt(mass))
-    return colder(colder(wallK))
+    let kelvin = wallK
+    for (let nearer = 0; nearer < 2; nearer++)
+      kelvin = wallK / (1 + drawn(flowAt(mass, kelvin) * GAS_CONSTANT, mass) / wallAt(mass))
+    return kelvin
   }
   /** Of the air that is left, how warm it is, and what the wall has cooled itself by. */
   const rate = (state: Float64Array, into: Float64Array) => {
