@@ -18,21 +18,29 @@ const never = () => new Promise<never>(nothing)
 
 const CANCELLED = { code: 'CANCELLED', message: 'Cancelled.', nextStep: '' }
 
+/** What one test had worked out the next need not: the demo's builds and runs are the same in all. */
+const worked = new Map<string, unknown>()
+
 const handled =
-  (load: () => Promise<unknown>): Job =>
+  (load: () => Promise<unknown>, name?: string): Job =>
   async (request, options) => {
     // a page that has gone on takes its job back before a worker comes to it
     await new Promise((soon) => setTimeout(soon))
     if (options?.signal?.aborted) throw new JobError(CANCELLED)
     try {
-      return await ((await load()) as Handler)(request, options?.progress ?? nothing)
+      const asked = name && name + JSON.stringify(request)
+      if (asked && worked.has(asked)) return worked.get(asked)
+      const answer = await ((await load()) as Handler)(request, options?.progress ?? nothing)
+      if (asked) worked.set(asked, answer)
+      return answer
     } catch (error) {
       throw new JobError(faultOf(error))
     }
   }
+const made = handled(() => import('../../../workers/part-handler').then((m) => m.handlePart), 'part')
 const part = handled(() => import('../../../workers/part-handler').then((m) => m.handlePart))
 
-export const runAir = handled(() => import('../../../workers/air-handler').then((m) => m.handleAir))
+export const runAir = handled(() => import('../../../workers/air-handler').then((m) => m.handleAir), 'air')
 export const runDesign = handled(() => import('../../../workers/design-handler').then((m) => m.handleDesign))
 export const warmSearchPool = nothing
 /** A few designs are enough to show a room. */
@@ -40,10 +48,18 @@ export const runSearchPool = (spec: { designs: number }) =>
   runDesign({ kind: 'search', spec: { ...spec, designs: Math.min(200, spec.designs) } })
 export const runEngineSearchPool = never
 
-export const reduceRecording: typeof reduce = (...asked) => (stage.reduces ? reduce(...asked) : never())
+const reduced = new Map<string, Awaited<ReturnType<typeof reduce>>>()
+export const reduceRecording: typeof reduce = async (asked, options) => {
+  if (!stage.reduces) return never()
+  const { key, dialect, conditions } = asked
+  const all = JSON.stringify([key, dialect, conditions])
+  const measured = reduced.get(all) ?? (await reduce(asked, options))
+  reduced.set(all, measured)
+  return measured
+}
 export const traceOfRecording = never
 
-export const makePart = (name: string, input: unknown) => (stage.parts ? part({ kind: 'make', name, input }) : never())
+export const makePart = (name: string, input: unknown) => (stage.parts ? made({ kind: 'make', name, input }) : never())
 export const inspectPart = (mesh: unknown, fits: unknown) => part({ kind: 'inspect', mesh, fits })
 export const planPrint = (parts: unknown, settings: unknown) => part({ kind: 'plan', parts, settings })
 /** What is looked at is held by the tests of parts: here only what is told of it. */
