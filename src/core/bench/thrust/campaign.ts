@@ -15,8 +15,12 @@ export const THRUST_CONDITIONS = [
   'span to 1 %',
   'a vessel’s own',
   'short',
+  'ten rows a second',
+  'twenty rows a second',
 ] as const
 export type ThrustCondition = (typeof THRUST_CONDITIONS)[number]
+/** As amplifiers of load cells read by themselves. */
+const RATES: Partial<Record<ThrustCondition, number>> = { 'ten rows a second': 10, 'twenty rows a second': 20 }
 export const THRUST_FIGURES = ['thrust', 'impulse', 'runTime'] as const
 
 /**
@@ -59,7 +63,7 @@ export function thrustRun(
       push: own ? own.push : closed,
       openS,
       endS: openS + lasts + between(2, 5),
-      stepS: 1 / between(60, 160),
+      stepS: RATES[condition] ? 1 / RATES[condition] : 1 / between(60, 160),
       ring: rings
         ? { frequencyHz: between(8, 18), dampingRatio: between(0.03, 0.15) }
         : { frequencyHz: 90, dampingRatio: 0.3 },

@@ -57,6 +57,10 @@ const MOST_LEFT_OF_RING = 0.1
 const [SWUNG_OUT, MOST_SWINGS_S] = [Math.log(20), 3] as const
 /** Of an emptying vessel's impulse, what follows too weakly to be told from the zero. */
 const UNSEEN_TAIL = 0.004
+/** What a ring that nobody saw moves the ends of a push by, in rows, one sigma: by simulated stands. */
+const UNSEEN_ROWS = 0.9
+/** Rows further apart cannot show how a usual stand rings, s. */
+const SPARSE_S = 0.035
 /** Share of the thrust at which its push counts as over. */
 const LAST_SHARE = 0.05
 
@@ -89,6 +93,12 @@ function begun({ time, over, stepS, found, gone, lasts }: OverZero): { begins: B
   const window = Math.max(windowS, wanted)
   return { begins: window > windowS ? of(window) : early, window }
 }
+
+/** How a push begins whose rows are too few to tell: between two of them. */
+const unseen = ({ time, found, stepS, lasts }: OverZero): { begins: Beginning; window: number } => ({
+  begins: { openS: time[found] - stepS / 2, opensInS: 0, ring: null },
+  window: 0.45 * lasts,
+})
 
 /** A push between its beginning and its end: whether it keeps its thrust, and how noise goes along it. */
 function plateauOf(push: OverZero, begins: Beginning, thrustN: readonly number[]) {
@@ -124,13 +134,30 @@ interface Level {
   readonly u: number
   readonly ring: Ring | null
   readonly openS: number
+  /** Its rows are too few to show how its stand moves. */
+  readonly sparse: boolean
   /** Of the zero at a time, N. */
   readonly zeroAt: (timeS: number) => number
 }
 
+/**
+ * By how much a sum of rows is unsure that follow a motion too fast for them: each as if by chance, by how far it lies
+ * from the line of its neighbours. Of white scatter the square of that is six times its own; a ring's few rows are
+ * rarely so, and four holds (by simulated stands).
+ */
+function bentBy(over: readonly number[], noise: number): number {
+  const bends = over.slice(1, -1).map((f, i) => (over[i] - 2 * f + over[i + 2]) ** 2 / 4 - 1.5 * noise ** 2)
+  return Math.sqrt(
+    Math.max(
+      0,
+      bends.reduce((sum, v) => sum + v, 0),
+    ),
+  )
+}
+
 /** Impulse as far as the stand has swung out, or the recording goes; and over how long it was summed. */
-function impulseOf(push: OverZero, { steady, slowness, value, ring }: Level, span: number) {
-  const { time, over, zero, stepS, found, gone, restS, goneOnS } = push
+function impulseOf(push: OverZero, { steady, slowness, value, ring, sparse }: Level, span: number) {
+  const { time, over, zero, noise, stepS, found, gone, restS, goneOnS } = push
   const swingsS = ring ? SWUNG_OUT / (ring.dampingRatio * 2 * Math.PI * ring.frequencyHz) : 0
   const end = time.findIndex(
     (t) => t > time[gone] + Math.max(steady ? restS : goneOnS, Math.min(MOST_SWINGS_S, swingsS)),
@@ -145,7 +172,14 @@ function impulseOf(push: OverZero, { steady, slowness, value, ring }: Level, spa
     : Math.max(...over.slice(found, found + 6).map((f, k) => f - over[found + k - 1]))
   // cold air in the vessel goes on leaving as it warms, too little to be seen
   const tail = steady ? 0 : UNSEEN_TAIL * area
-  const u = Math.hypot(Math.sqrt(zeroVariance + noiseVariance), (jump * stepS) / Math.sqrt(12), span * area, tail)
+  const unseenU = sparse ? stepS * bentBy(over.slice(Math.max(0, found - 2), lastRow + 1), noise) : 0
+  const u = Math.hypot(
+    Math.sqrt(zeroVariance + noiseVariance),
+    (jump * stepS) / Math.sqrt(12),
+    span * area,
+    tail,
+    unseenU,
+  )
   return { area, overS: one, impulse: { value: area, standardUncertainty: u, unit: 'N·s' } }
 }
 
@@ -155,7 +189,7 @@ function impulseOf(push: OverZero, { steady, slowness, value, ring }: Level, spa
  */
 function runTimeOf(push: OverZero, level: Level, thrust: Measured, thrustN: readonly number[], still: number) {
   const { time, zero, stepS, found, gone, lasts, restS } = push
-  const { steady, slowness, ring, openS, zeroAt } = level
+  const { steady, slowness, ring, openS, sparse, zeroAt } = level
   const crossing = (share: number, way: 'up' | 'down'): { atS: number; slope: number } => {
     const target = share * level.value
     let row =
@@ -183,6 +217,8 @@ function runTimeOf(push: OverZero, level: Level, thrust: Measured, thrustN: read
       smoothNoise / ends.slope,
       ((steady ? 0.5 : LAST_SHARE) * thrust.standardUncertainty) / ends.slope,
       stepS / Math.sqrt(6),
+      // a ring that was not seen may cross the half a row sooner or later
+      sparse ? UNSEEN_ROWS * stepS : 0,
       // smoothing moves a crossing where the trace bends, and a ring leaves a little in it
       steady ? (ring ? 0.05 * still : 0) : sharp ? still / 12 : still ** 2 / (12 * lasts),
     ),
@@ -202,19 +238,20 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   const push = overZero(forceRows(trace, settings.scaleFactor ?? 1, settings.push))
   const { time, over, zero, stepS, noise, found, gone, restS, pulls } = push
   const span = settings.spanRelativeUncertainty
-  const { begins, window } = begun(push)
-  const still = begins.ring ? 1 / begins.ring.frequencyHz : 6 * stepS
+  const sparse = stepS > SPARSE_S
+  const { begins, window } = sparse ? unseen(push) : begun(push)
+  const still = begins.ring ? 1 / begins.ring.frequencyHz : Math.min(6 * stepS, Math.max(stepS, push.lasts / 6))
   const thrustN = smoothed(time, over, still)
   const plateau = plateauOf(push, begins, thrustN)
   const { steady, slowness } = plateau
   // what moves slower than from row to row moves the start as a whole, and a bent course follows it to its end
   const slow = Math.sqrt(Math.max(0, zero.noise ** 2 - noise ** 2))
   const rows = { timeS: time, overN: over, stepS, found, gone, restS }
-  const running = steady ? null : runningDown(rows, begins, window, { noise: zero.noise, slowness }, slow)
+  const running = steady ? null : runningDown(rows, begins, window, { noise: zero.noise, slowness }, slow, sparse)
   const { openS, ring, opensInS } = running?.begins ?? begins
   const zeroAt = (t: number) => Math.sqrt(slowness * varianceOf([1, t - zero.middleS], zero.fit.covariance))
   const { value, u } = running ? { value: running.thrustN, u: running.standardUncertaintyN } : plateau
-  const level: Level = { steady, slowness, value, u, ring, openS, zeroAt }
+  const level: Level = { steady, slowness, value, u, ring, openS, sparse, zeroAt }
   const thrust: Measured = { value, standardUncertainty: Math.hypot(u, zeroAt(openS), span * value), unit: 'N' }
   const { area, overS, impulse } = impulseOf(push, level, span)
   const { endsS, ...read } = runTimeOf(push, level, thrust, thrustN, still)
@@ -222,6 +259,7 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   const highestReadingN = Math.max(...over.slice(found, gone + 1))
 
   const notes: Said[] = []
+  if (sparse) notes.push(said('thrust-sparse', { rows: gone - found + 1, perS: 1 / stepS }))
   if (push.sides === 1) notes.push(said('thrust-zero-one-side'))
   if (ring && highestReadingN > 1.1 * value)
     notes.push(said('thrust-rings', { frequencyHz: ring.frequencyHz, share: highestReadingN / value - 1 }))

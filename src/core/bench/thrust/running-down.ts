@@ -43,8 +43,13 @@ const UNEVEN = 0.005
 const [A_VESSELS, NEARLY, MISSED] = [3, 30, 1.5] as const
 /** A push of more turns of its ring than these, whose first part is as sure as this, is told by that alone. */
 const [LONG, SURE, SETTLES_ROWS] = [100, 0.0075, 4] as const
+/** Of a few rows the highest is about the thrust: a ring may have lifted it, or it came late. By simulated stands. */
+const AS_HIGH = 0.5
 /** Two fits that lie apart by so many of their uncertainties do not agree. */
 const APART = 2
+
+const likeHighest = (told: Told, highest: number): Told =>
+  told.standardUncertainty <= AS_HIGH * highest ? told : { value: highest, standardUncertainty: AS_HIGH * highest }
 
 /** The surer of two; where they do not agree the vessel's, if it lies on the recording. */
 function ofTwo(own: Told, vessels: Told, lies: boolean): Told {
@@ -58,7 +63,8 @@ function ofTwo(own: Told, vessels: Told, lies: boolean): Told {
  * whole of it as a vessel's. Of a short push the first tells next to nothing, ring, valve and moment being unknown at
  * once; the second holds where the push is a vessel's. What is told is the surer one; where they do not agree, the
  * vessel's if it lies on the recording.
- * @param zero of the cell, with its noise; `slow` the part of the noise that is slower than from row to row, N.
+ * @param zero of the cell, with its noise; `slow` the part of the noise that is slower than from row to row, N;
+ * `sparse`: its rows cannot show whether its stand rings.
  */
 export function runningDown(
   trace: PushTrace,
@@ -66,39 +72,48 @@ export function runningDown(
   windowS: number,
   { noise, slowness }: Pick<Zero, 'noise' | 'slowness'>,
   slow: number,
+  sparse: boolean,
 ): RunningDown {
   const { timeS, overN, stepS, found, gone, restS } = trace
   const start = startOf(timeS, overN, begins, windowS, stepS)
+  const highest = overN.slice(found, gone + 1).reduce((most, f) => Math.max(most, f), 0)
+  const first = likeHighest(
+    { value: start.valueN, standardUncertainty: Math.hypot(start.standardUncertaintyN, SLOW_AT_START * slow) },
+    highest,
+  )
   const smooth: RunningDown = {
     begins,
-    thrustN: start.valueN,
-    standardUncertaintyN: Math.hypot(start.standardUncertaintyN, SLOW_AT_START * slow),
+    thrustN: first.value,
+    standardUncertaintyN: first.standardUncertainty,
     asVessel: false,
     endsAfter: (_, read) => read,
     push: start.push,
     followedUntilS: begins.openS + windowS,
   }
   // a stand without a ring has settled within a few rows
-  const turns = (timeS[gone] - timeS[found]) * (begins.ring?.frequencyHz ?? 1 / (SETTLES_ROWS * stepS))
+  const turns = sparse ? 0 : (timeS[gone] - timeS[found]) * (begins.ring?.frequencyHz ?? 1 / (SETTLES_ROWS * stepS))
   if (turns > LONG && smooth.standardUncertaintyN < SURE * smooth.thrustN) return smooth
   const rows = timeS.flatMap((t, i) => (i >= found - BEFORE_ROWS && t <= timeS[gone] + 2 * restS ? [i] : []))
-  const vessel = vesselFit({
-    timeS: rows.map((i) => timeS[i]),
-    overN: rows.map((i) => overN[i]),
-    stepS,
-    risesS: timeS[found],
-    lastsS: timeS[gone] - timeS[found],
-    noiseN: noise,
-  })
-  if (!vessel || vessel.misses > NEARLY) return smooth
+  const vessel = vesselFit(
+    {
+      timeS: rows.map((i) => timeS[i]),
+      overN: rows.map((i) => overN[i]),
+      stepS,
+      risesS: timeS[found],
+      lastsS: timeS[gone] - timeS[found],
+      noiseN: noise,
+    },
+    !sparse,
+  )
+  if (!vessel || (vessel.misses > NEARLY && !sparse)) return smooth
   const { thrustN, misses, endsAfter } = vessel
   const missedN = MISSED * noise * Math.sqrt(Math.max(0, misses - 1))
   const fits = Math.sqrt(slowness)
   const standardUncertaintyN = Math.hypot(fits * vessel.standardUncertaintyN, UNEVEN * thrustN, missedN)
   const lies = misses < A_VESSELS
-  const whole = { value: thrustN, standardUncertainty: standardUncertaintyN }
-  const first = { value: smooth.thrustN, standardUncertainty: smooth.standardUncertaintyN }
-  const told = ofTwo(first, whole, lies)
+  const whole = likeHighest({ value: thrustN, standardUncertainty: standardUncertaintyN }, highest)
+  // a course of no law through rows that cannot show its stand tells nothing
+  const told = sparse ? whole : ofTwo(first, whole, lies)
   if (!lies && told === first) return smooth
   return {
     begins: vessel,

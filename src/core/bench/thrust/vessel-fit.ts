@@ -186,7 +186,7 @@ class PushRows {
   }
 
   /** Courses, moments and rings of a grid, the best first; a stiff stand's and a ringing one's apart. */
-  begun(): { readonly stiff: readonly Begun[]; readonly rung: readonly Begun[] } {
+  begun(rings: boolean): { readonly stiff: readonly Begun[]; readonly rung: readonly Begun[] } {
     const { stepS, risesS, lastsS } = this.push
     const typical = { lnOverRoom: OVER_ROOM.value, exponent: EXPONENT.value, opensInS: 0 }
     const unitLasts = lastsOf(emptyingOf({ ...typical, thrustN: 1, middleS: 0, lnTauS: 0 }), GONE, 10)
@@ -203,7 +203,7 @@ class PushRows {
         }
       }
       tried(stiff, null, {})
-      for (let frequencyHz = SLOWEST_HZ; frequencyHz < this.mostHz; frequencyHz *= NEXT_RING)
+      for (let frequencyHz = SLOWEST_HZ; rings && frequencyHz < this.mostHz; frequencyHz *= NEXT_RING)
         for (const dampingRatio of DAMPED)
           tried(
             rung,
@@ -284,11 +284,12 @@ function apart(begun: readonly Begun[]): Begun[] {
  * Fits the course of an emptying vessel behind its valve and stand to a whole push: what the first rows of a short push
  * leave open (ring, valve and moment at once), all of it tells. Null where nothing can be fitted.
  * Method: least squares from the best of a grid; pressure and heat are known within wide limits beforehand.
- * Its band is by what it leaves, and holds for a push that is a vessel's: `misses` tells.
+ * Its band is by what it leaves, and holds for a push that is a vessel's: `misses` tells. Where it may not ring only a stiff
+ * stand's is tried: of rows that cannot show a ring, what is left holds it as noise.
  */
-export function vesselFit(push: WholePush): VesselFit | null {
+export function vesselFit(push: WholePush, mayRing = true): VesselFit | null {
   const rows = new PushRows(push)
-  const { stiff, rung } = rows.begun()
+  const { stiff, rung } = rows.begun(mayRing)
   const rings = rows.best(rung)
   const hopeless = rung.length > 0 && stiff.length > 0 && stiff[0].left > HOPELESS * rung[0].left
   const still = hopeless ? null : rows.best(stiff)
