@@ -3,7 +3,7 @@ import { median } from '../../statistics'
 import { inBlocks } from '../in-blocks'
 import { timeRises } from '../time-rises'
 import { pushRows } from './push-rows'
-import { QUIET_ROWS, noiseOf, zeroOf } from './quiet'
+import { QUIET_ROWS, digitOf, noiseOf, zeroOf } from './quiet'
 
 /** Force against time, time rising. A pull counts as a push the other way. */
 export interface ForceTrace {
@@ -99,6 +99,8 @@ export interface OverZero extends ForceRows {
   readonly zero: ReturnType<typeof zeroOf>
   /** Rows that told the zero, on so many sides of the push. */
   readonly quiet: readonly number[]
+  /** What a digit hides of the zero where all quiet rows show the same one or two, N, one sigma; else nothing. */
+  readonly hiddenN: number
   readonly sides: 1 | 2
   /** The stand has come to rest so long after the push; `goneOnS` where what is cold in the vessel pushes on for longer. */
   readonly restS: number
@@ -128,5 +130,8 @@ export function overZero(rows: ForceRows): OverZero {
   const quiet = sides === 2 ? [...before, ...after] : before
   const zero = zeroOf(time, force, quiet, sides)
   const over = force.map((f, i) => f - zero.at(time[i]))
-  return { ...rows, over, zero, quiet, sides, restS, goneOnS: goesOn ? laterS : restS }
+  // rows that stir by more than half a digit tell more than one by their mean
+  const digit = digitOf(force)
+  const hiddenN = zero.noise < digit / 2 ? digit / Math.sqrt(12) : 0
+  return { ...rows, over, zero, quiet, hiddenN, sides, restS, goneOnS: goesOn ? laterS : restS }
 }

@@ -4,12 +4,22 @@ import { linearLeastSquares, mean, median } from '../../statistics'
 /** Rows in a quiet part that make it one. */
 export const QUIET_ROWS = 10
 
-/** Noise from one row to the next, as a standard deviation; at least what rounding makes of it. */
-export function noiseOf(force: readonly number[]): number {
-  const steps = force.slice(1).map((f, i) => Math.abs(f - force[i]))
-  const least = Math.min(...steps.filter((s) => s > 0))
-  return Math.max((1.4826 * median(steps)) / Math.SQRT2, (Number.isFinite(least) ? least : 0) / Math.sqrt(12))
+/** The least step from one row to the next: one digit of a coarse reading, next to nothing of a fine one. */
+export function digitOf(force: readonly number[]): number {
+  let least = Infinity
+  for (let i = 1; i < force.length; i++) {
+    const step = Math.abs(force[i] - force[i - 1])
+    if (step > 0 && step < least) least = step
+  }
+  return Number.isFinite(least) ? least : 0
 }
+
+/** Noise from one row to the next, as a standard deviation; at least what rounding makes of it. */
+export const noiseOf = (force: readonly number[]): number =>
+  Math.max(
+    (1.4826 * median(force.slice(1).map((f, i) => Math.abs(f - force[i])))) / Math.SQRT2,
+    digitOf(force) / Math.sqrt(12),
+  )
 
 /** Mean over a window as wide as a time round each row, by running sums. */
 export function smoothed(time: readonly number[], force: readonly number[], widthS: number): number[] {

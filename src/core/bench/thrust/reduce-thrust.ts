@@ -49,6 +49,8 @@ export interface ThrustReduction {
 
 /** A thrust that keeps within this share over the middle of its push is a steady one. */
 const STEADY_SHARE = 0.1
+/** A push that runs down takes so much of its time for each share of its thrust at its end: some 0.15 for the last 0.05. */
+const ENDS_FLAT = 3
 /** A push has risen at this share of its highest. */
 const RISEN = 0.9
 /** What a ring leaves at most in a mean over one turn of it, of the push that ended. */
@@ -164,7 +166,7 @@ function impulseOf(push: OverZero, { steady, slowness, value, ring, sparse }: Le
   )
   const lastRow = end > 0 ? end - 1 : time.length - 1
   const { area, one, slope } = areaOf(time, over, Math.max(0, found - 2), lastRow, zero.middleS)
-  const zeroVariance = slowness * varianceOf([one, slope], zero.fit.covariance)
+  const zeroVariance = slowness * varianceOf([one, slope], zero.fit.covariance) + (push.hiddenN * one) ** 2
   const noiseVariance = slowness * zero.noise ** 2 * stepS * one
   // a stand that does not ring jumps between two rows, one that rings bends there: where in between, nobody saw
   const jump = ring
@@ -249,13 +251,21 @@ export function reduceThrust(trace: ForceTrace, settings: ThrustSettings): Thrus
   const rows = { timeS: time, overN: over, stepS, found, gone, restS }
   const running = steady ? null : runningDown(rows, begins, window, { noise: zero.noise, slowness }, slow, sparse)
   const { openS, ring, opensInS } = running?.begins ?? begins
-  const zeroAt = (t: number) => Math.sqrt(slowness * varianceOf([1, t - zero.middleS], zero.fit.covariance))
+  const zeroAt = (t: number) =>
+    Math.hypot(Math.sqrt(slowness * varianceOf([1, t - zero.middleS], zero.fit.covariance)), push.hiddenN)
   const { value, u } = running ? { value: running.thrustN, u: running.standardUncertaintyN } : plateau
   const level: Level = { steady, slowness, value, u, ring, openS, sparse, zeroAt }
   const thrust: Measured = { value, standardUncertainty: Math.hypot(u, zeroAt(openS), span * value), unit: 'N' }
   const { area, overS, impulse } = impulseOf(push, level, span)
   const { endsS, ...read } = runTimeOf(push, level, thrust, thrustN, still)
-  const runTime: Measured = { ...(running?.endsAfter(LAST_SHARE, read, zeroAt(endsS)) ?? read), unit: 's' }
+  const lasted = running?.endsAfter(LAST_SHARE, read, zeroAt(endsS)) ?? read
+  // a staircase of digits crosses the last share where it likes
+  const stepsU = steady ? 0 : (ENDS_FLAT * push.hiddenN * lasted.value) / value
+  const runTime: Measured = {
+    value: lasted.value,
+    standardUncertainty: Math.hypot(lasted.standardUncertainty, stepsU),
+    unit: 's',
+  }
   const highestReadingN = Math.max(...over.slice(found, gone + 1))
 
   const notes: Said[] = []
