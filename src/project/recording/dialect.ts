@@ -21,6 +21,13 @@ function commasAreDecimal(lines: readonly string[]): boolean {
   )
 }
 
+/** A header of one column over numbers with as many places behind a comma each: the comma parts no columns. */
+function isOneColumn(header: string | undefined, data: readonly string[]): boolean {
+  if (!header || /[,;\t]/.test(header) || data.length < 3) return false
+  const places = data.map((line) => /^[-+]?\d+,(\d{2,})$/.exec(line)?.[1].length)
+  return places[0] !== undefined && places.every((n) => n === places[0])
+}
+
 /**
  * Guesses the dialect from the first lines that hold a number: the delimiter that cuts them most evenly; a decimal
  * comma only where the comma does not part columns.
@@ -48,6 +55,7 @@ export function guessDialect(text: string): Dialect {
       best = delimiter
     }
   }
+  if (best === ',' && isOneColumn(lines[lines.indexOf(data[0]) - 1], data)) return { delimiter: ';', decimal: ',' }
   const bare = sample.map(withoutOtherMarks)
   return { delimiter: best, decimal: best !== ',' && commasAreDecimal(bare) ? ',' : '.' }
 }

@@ -128,6 +128,17 @@ describe('mapping', () => {
     expect(mapped.trace.trace.timeS[2]).toBeCloseTo(0.02, 12)
     expect(mapped.pressurePa).toEqual({ mean: 350_000, least: 349_000, most: 351_000 })
   })
+  test('one column of numbers with a decimal comma is one column, where its header names but one', () => {
+    const read = (text: string) => {
+      const parsed = parseTable(bytes(text))
+      if (!parsed.ok) throw new Error(parsed.message)
+      return parsed.table.columns.map((c) => [c.header, ...c.values])
+    }
+    expect(read('pulse_time_s\n1,104332\n1,250010\n1,391200\n')).toEqual([['pulse_time_s', 1.104332, 1.25001, 1.3912]])
+    // two columns of whole numbers under a title are not that, nor are two that are named
+    expect(read('t_s,count\n0,10\n1,12\n2,14\n').map((c) => c[0])).toEqual(['t_s', 'count'])
+    expect(guessDialect('my counter\n0,5\n1,10\n2,115\n').decimal).toBe('.')
+  })
   test('a pressure that was not read in one row is of the others; read in none, it is none', () => {
     const summary = (pressures: readonly string[]) => {
       const table = parseTable(
