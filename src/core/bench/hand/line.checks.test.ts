@@ -103,6 +103,8 @@ test('times that a coarse watch makes alike are as unsure as the watch', () => {
     }).figures[0].measured.standardUncertainty
   const pair = { aloneS: 10, addedS: 15 }
   expect(of([pair, pair])).toBeCloseTo(of([pair]) / Math.SQRT2, 12)
+  const nearly = { aloneS: 10.0005, addedS: 15.0005 }
+  expect(of([pair, nearly]) / of([pair, pair])).toBeCloseTo(1, 3)
   // where repeats differ by more than the watch, they tell
   const apart = [pair, { aloneS: 10.5, addedS: 15.5 }]
   expect(of(apart, 0.03)).toBe(of(apart, 0.01))
