@@ -299,7 +299,7 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `A pull of ${Math.round(100 * share)} % of its weight is no rolling: something rubs or a wheel is held.`,
   'advice-thrust': 'Thrust, impulse and run time from one push.',
   'thrust-sparse': ({ rows, perS }) =>
-    `Only ${Math.round(Number(rows))} readings fell into the push, ${Number(perS).toFixed(0)} a second: they cannot show how it opens nor whether the stand rings, and every figure is widened by that; where it rings about as often as it is read, they may all lie in its troughs. Record 80 a second or more; most amplifiers of load cells have a pin or a setting for it.`,
+    `The push was read ${Number(perS).toFixed(0)} times a second, ${Math.round(Number(rows))} readings in all: they cannot show how it opens nor whether the stand rings, and every figure is widened by that; where it rings about as often as it is read, they may all lie in its troughs. Record 80 a second or more; most amplifiers of load cells have a pin or a setting for it.`,
   'plate-over-one': ({ coefficient }) =>
     `A discharge coefficient of ${Number(coefficient).toFixed(2)} cannot be: more air than a loss-free hole of this size lets through. Look at the hole’s diameter, at the scale, and whether the gauge stands right before the hole.`,
   'drawing-no-unit': 'The drawing names no unit: taken as millimetres.',

@@ -21,6 +21,21 @@ export const noiseOf = (force: readonly number[]): number =>
     digitOf(force) / Math.sqrt(12),
   )
 
+/**
+ * By how much a sum of rows is unsure that follow a motion too fast for them: each as if by chance, by how far it lies
+ * from the line of its neighbours. Of white scatter the square of that is six times its own; a ring's few rows are
+ * rarely so, and four holds (by simulated stands).
+ */
+export function bentBy(over: readonly number[], noise: number): number {
+  const bends = over.slice(1, -1).map((f, i) => (over[i] - 2 * f + over[i + 2]) ** 2 / 4 - 1.5 * noise ** 2)
+  return Math.sqrt(
+    Math.max(
+      0,
+      bends.reduce((sum, v) => sum + v, 0),
+    ),
+  )
+}
+
 /** Mean over a window as wide as a time round each row, by running sums. */
 export function smoothed(time: readonly number[], force: readonly number[], widthS: number): number[] {
   let [from, to, sum] = [0, 0, 0]

@@ -2,7 +2,7 @@ import { said, type Said } from '../../said'
 import { mean, varianceOf, type Measured } from '../../statistics'
 import { forceRows, overZero, type ForceTrace, type OverZero } from './force-rows'
 import { beginningOf, type Beginning } from './opening'
-import { leftOfCourse, slownessOf, smoothed } from './quiet'
+import { bentBy, leftOfCourse, slownessOf, smoothed } from './quiet'
 import { runningDown } from './running-down'
 import type { Ring } from './stand-response'
 
@@ -49,6 +49,8 @@ export interface ThrustReduction {
 
 /** A thrust that keeps within this share over the middle of its push is a steady one. */
 const STEADY_SHARE = 0.1
+/** No stand swings further than to twice what pushes it steadily: a push of which more was read was no such one. */
+const MOST_SWUNG = 2.2
 /** A push that runs down takes so much of its time for each share of its thrust at its end: some 0.15 for the last 0.05. */
 const ENDS_FLAT = 3
 /** A push has risen at this share of its highest. */
@@ -119,7 +121,8 @@ function plateauOf(push: OverZero, begins: Beginning, thrustN: readonly number[]
   const course = leftOfCourse(time, over, middle)
   const slowness = course && course.noise.length > quiet.length ? slownessOf([zero.left, course]) : zero.slowness
   return {
-    steady: levels.length >= 6 && moved < STEADY_SHARE * plateau + 4 * noise,
+    steady:
+      levels.length >= 6 && moved < STEADY_SHARE * plateau + 4 * noise && highest < MOST_SWUNG * plateau + 4 * noise,
     slowness,
     value: plateau,
     u: Math.hypot(zero.noise * Math.sqrt(slowness / middle.length), moved / 20),
@@ -140,21 +143,6 @@ interface Level {
   readonly sparse: boolean
   /** Of the zero at a time, N. */
   readonly zeroAt: (timeS: number) => number
-}
-
-/**
- * By how much a sum of rows is unsure that follow a motion too fast for them: each as if by chance, by how far it lies
- * from the line of its neighbours. Of white scatter the square of that is six times its own; a ring's few rows are
- * rarely so, and four holds (by simulated stands).
- */
-function bentBy(over: readonly number[], noise: number): number {
-  const bends = over.slice(1, -1).map((f, i) => (over[i] - 2 * f + over[i + 2]) ** 2 / 4 - 1.5 * noise ** 2)
-  return Math.sqrt(
-    Math.max(
-      0,
-      bends.reduce((sum, v) => sum + v, 0),
-    ),
-  )
 }
 
 /** Impulse as far as the stand has swung out, or the recording goes; and over how long it was summed. */

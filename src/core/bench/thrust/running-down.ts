@@ -1,5 +1,5 @@
 import { startOf, type Beginning } from './opening'
-import type { Zero } from './quiet'
+import { bentBy, type Zero } from './quiet'
 import { vesselFit } from './vessel-fit'
 
 /** A push over its zero, and where it lies in its rows. */
@@ -45,6 +45,12 @@ const [A_VESSELS, NEARLY, MISSED] = [3, 30, 1.5] as const
 const [LONG, SURE, SETTLES_ROWS] = [100, 0.0075, 4] as const
 /** Of a few rows the highest is about the thrust: a ring may have lifted it, or it came late. By simulated stands. */
 const AS_HIGH = 0.5
+/** Rows over which a usual ring dies away that rows do not show; a row of so many counts so much less at the end. */
+const [RINGS_ROWS, LEVER] = [8, 1 / 24] as const
+/** So many rows sooner or later it may have opened, one sigma. */
+const OPENED_ROWS = 0.4
+/** So few rows of a stand that may ring unseen tell no course. */
+const FEW_ROWS = 60
 /** Two fits that lie apart by so many of their uncertainties do not agree. */
 const APART = 2
 
@@ -77,8 +83,13 @@ export function runningDown(
   const { timeS, overN, stepS, found, gone, restS } = trace
   const start = startOf(timeS, overN, begins, windowS, stepS)
   const highest = overN.slice(found, gone + 1).reduce((most, f) => Math.max(most, f), 0)
+  // what a ring nobody saw does to the end of a polynomial through its first rows
+  const unseenN = bentBy(overN.slice(found, found + RINGS_ROWS), noise) / ((LEVER * windowS) / stepS)
   const first = likeHighest(
-    { value: start.valueN, standardUncertainty: Math.hypot(start.standardUncertaintyN, SLOW_AT_START * slow) },
+    {
+      value: start.valueN,
+      standardUncertainty: Math.hypot(start.standardUncertaintyN, SLOW_AT_START * slow, sparse ? unseenN : 0),
+    },
     highest,
   )
   const smooth: RunningDown = {
@@ -109,11 +120,13 @@ export function runningDown(
   const { thrustN, misses, endsAfter } = vessel
   const missedN = MISSED * noise * Math.sqrt(Math.max(0, misses - 1))
   const fits = Math.sqrt(slowness)
-  const standardUncertaintyN = Math.hypot(fits * vessel.standardUncertaintyN, UNEVEN * thrustN, missedN)
+  // where between two rows it opened, and how slowly, a stiff fit does not tell
+  const openedN = sparse ? OPENED_ROWS * (vessel.push(vessel.openS + stepS) - vessel.push(vessel.openS + 2 * stepS)) : 0
+  const standardUncertaintyN = Math.hypot(fits * vessel.standardUncertaintyN, UNEVEN * thrustN, missedN, openedN)
   const lies = misses < A_VESSELS
   const whole = likeHighest({ value: thrustN, standardUncertainty: standardUncertaintyN }, highest)
-  // a course of no law through rows that cannot show its stand tells nothing
-  const told = sparse ? whole : ofTwo(first, whole, lies)
+  // a course of no law through few rows that cannot show its stand tells nothing
+  const told = sparse && gone - found < FEW_ROWS ? whole : ofTwo(first, whole, lies)
   if (!lies && told === first) return smooth
   return {
     begins: vessel,
