@@ -3,11 +3,14 @@ import { keptDemo } from '../../project/demo/kept-demo'
 import type { Project, Run } from '../../project/document'
 import type { MeasuredRun } from '../../project/measuring'
 import type { ProjectStore } from '../../store'
+import { stage } from './kit/stage'
 import { inDemo } from './kit/test-room'
 
 let store: ProjectStore
 inDemo((fresh) => {
   store = fresh
+  // here other bytes come under the same names
+  stage.remembers = false
 })
 
 const opened = (): Project => store.snapshot().project as Project

@@ -27,6 +27,8 @@ const begin = () => ({
   /** Whether solids are made, and whether recordings are reduced; else it takes for ever. */
   parts: false,
   reduces: true,
+  /** Whether what earlier tests had reduced, of a recording of the same name, is taken as it is. */
+  remembers: true,
   /** What a machine that was put together shows. */
   checks: [TURNS],
 })

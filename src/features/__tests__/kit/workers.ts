@@ -51,6 +51,7 @@ export const runEngineSearchPool = never
 const reduced = new Map<string, Awaited<ReturnType<typeof reduce>>>()
 export const reduceRecording: typeof reduce = async (asked, options) => {
   if (!stage.reduces) return never()
+  if (!stage.remembers) return reduce(asked, options)
   const { key, dialect, conditions } = asked
   const all = JSON.stringify([key, dialect, conditions])
   const measured = reduced.get(all) ?? (await reduce(asked, options))
