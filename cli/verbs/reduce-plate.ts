@@ -7,14 +7,12 @@ import type { reduceVerbInput } from '../bench-schemas'
 import { badInput } from '../fault'
 import { noteSentence } from '../notes'
 import { mappingFrom } from './mapping'
+import { uncertain } from './uncertain'
 
 type Input = Extract<z.infer<typeof reduceVerbInput>, { method: 'jet-plate' }>
 
 /** What stands before the hole while it blows belongs to the middle of a push: the valve moves at its ends. */
 const MIDDLE = [0.25, 0.75] as const
-
-const uncertain = (value: number | { value: number; standardUncertainty: number }) =>
-  typeof value === 'number' ? { value, standardUncertainty: 0 } : value
 
 /** Mean of written-down readings over the tare: by Student's t of their scatter, and the scale's span. */
 function readForce(readings: Float64Array, { tareN, spanRelativeUncertainty }: Input['rig']): Measured {

@@ -18,6 +18,7 @@ import { badInput } from '../fault'
 import { readBytes } from '../files'
 import { noteSentence } from '../notes'
 import { mappingFrom } from './mapping'
+import { uncertain } from './uncertain'
 import { coastOf } from './reduce-coast'
 import { droopOf } from './reduce-droop'
 import { jetPlateOf } from './reduce-plate'
@@ -26,9 +27,6 @@ import { brakeOf, generatorOf, readingsOf, ropeVerb, settingsOf } from './reduce
 
 type Input = z.infer<typeof reduceVerbInput>
 type Of<M extends Input['method']> = Extract<Input, { method: M }>
-
-const uncertain = (value: number | { value: number; standardUncertainty: number }) =>
-  typeof value === 'number' ? { value, standardUncertainty: 0 } : value
 
 function tableOf(input: Pick<Input, 'file' | 'columns'>): Table {
   if (input.file !== undefined) {

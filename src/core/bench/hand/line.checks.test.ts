@@ -125,6 +125,13 @@ test('a stem that falls by its own weight rubs by half of the other way at most,
   // anything from nothing to 2 N: evenly between (JCGM 100, 4.3.7)
   expect(measured.value).toBeCloseTo(1, 12)
   expect(measured.standardUncertainty).toBeCloseTo(1 / Math.sqrt(3), 12)
+  // one that needs nothing either way does not fall: it does not rub
+  const free = of([
+    { inN: 0, outN: 0 },
+    { inN: 0, outN: 0 },
+  ])
+  expect(codes(free)).toEqual([])
+  expect(reduceHand(free).figures[0].measured.value).toBe(0)
   // one that stuck only once is known by the rest
   const once = of([
     { inN: 3, outN: 0 },

@@ -23,7 +23,8 @@ export interface StraightLine {
   readonly known: (by: readonly [number, number]) => number
 }
 
-/** A row so many uncertainties off the line of all others is another thing, or was written down wrongly. */
+/** A row so many uncertainties off the line of all others is another thing, or was written down wrongly. Our own
+ * judgement, no source. */
 const FAR = 6
 
 const fitted = (rows: readonly LineRow[]): LinearFit =>

@@ -60,9 +60,12 @@ function spring({ rows, lengthUncertaintyM, workingLengthM }: SpringReading): Ha
   return { figures, said: notes }
 }
 
-/** Half of what both ways take together: weight and slope cancel. Where it falls by itself, that is the most it can be. */
+/**
+ * Half of what both ways take together: weight and slope cancel. Where it falls by itself that is the most it can be, and
+ * it lies evenly between nothing and that.
+ */
 function rubbing({ rows, balanceUncertaintyN }: RubbingReading): HandResult {
-  const felt = rows.filter((r) => Math.min(r.inN, r.outN) > 0)
+  const felt = rows.filter((r) => Math.min(r.inN, r.outN) > 0 || Math.max(r.inN, r.outN) === 0)
   if (felt.length === 0) {
     const most = mean(rows.map((r) => (r.inN + r.outN) / 2))
     const u = Math.hypot((most / 2) * EVEN, balanceUncertaintyN)

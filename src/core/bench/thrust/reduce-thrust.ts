@@ -51,7 +51,10 @@ export interface ThrustReduction {
 const STEADY_SHARE = 0.1
 /** No stand swings further than to twice what pushes it steadily: a push of which more was read was no such one. */
 const MOST_SWUNG = 2.2
-/** A push that runs down takes so much of its time for each share of its thrust at its end: some 0.15 for the last 0.05. */
+/**
+ * A push that runs down takes so much of its time for each share of its thrust at its end: some 0.15 for the last 0.05,
+ * as an estimate.
+ */
 const ENDS_FLAT = 3
 /** A push has risen at this share of its highest. */
 const RISEN = 0.9
@@ -63,7 +66,7 @@ const [SWUNG_OUT, MOST_SWINGS_S] = [Math.log(20), 3] as const
 const UNSEEN_TAIL = 0.004
 /** What a ring that nobody saw moves the ends of a push by, in rows, one sigma: by simulated stands. */
 const UNSEEN_ROWS = 0.9
-/** Rows further apart cannot show how a usual stand rings, s. */
+/** Rows further apart cannot show how a usual stand rings, s: stands ring at 8 to 18 Hz. Our own estimate. */
 const SPARSE_S = 0.035
 /** Share of the thrust at which its push counts as over. */
 const LAST_SHARE = 0.05
