@@ -23,7 +23,13 @@ export function ThrustFigures({ run, measured, predicted, possible }: MeasuredPr
         label={r.steady ? 'Thrust, held' : 'Thrust at the opening'}
         origin="measured"
         {...shown.parts(r.thrust.value, 'force', r.thrust.standardUncertainty)}
-        sub={r.steady ? 'over the middle of the push' : 'the ring of the stand taken out'}
+        sub={
+          r.steady
+            ? 'over the middle of the push'
+            : r.ring
+              ? 'the ring of the stand taken out'
+              : 'carried back to the opening'
+        }
         onOpen={() => setWorking('thrust')}
       />
       <Figure
