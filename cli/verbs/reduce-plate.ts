@@ -2,7 +2,7 @@ import type { z } from 'zod'
 import { ofRepeats, reduceThrust } from '../../src/core/bench'
 import { dischargeFromFlow, dischargeSaid, massFlowFromPlate, nozzleFlow } from '../../src/core/flow'
 import { mean, type Measured } from '../../src/core/statistics'
-import { readRoles, traceRoles, type Table } from '../../src/project/recording'
+import { readRoles, traceRoles, type Role, type Table } from '../../src/project/recording'
 import type { reduceVerbInput } from '../bench-schemas'
 import { badInput } from '../fault'
 import { noteSentence } from '../notes'
@@ -45,17 +45,18 @@ function gaugeOf(
   return mean(blowing)
 }
 
+/** Columns of a weighed jet, with its time where the table has one. */
+export function plateRoles(table: Table): readonly Role[] {
+  const [time, ...rest] = traceRoles('force')
+  const timed = table.columns.some((c) => c.unit?.kind === 'time' || /^t$|time/i.test(c.name))
+  return timed ? [time, ...rest] : rest
+}
+
 /** Force of a jet on a plate, from a trace with its rest or from readings, to flow and discharge coefficient. */
 export function jetPlateOf(input: Input, table: Table) {
   const { rig } = input
-  const roles = traceRoles('force').map((role) => (role.id === 'time' ? { ...role, optional: true } : role))
-  const timed = table.columns.some((c) => c.unit?.kind === 'time' || /^t$|time/i.test(c.name))
-  const read = readRoles(
-    table,
-    mappingFrom(table, timed ? roles : roles.slice(1), input.mapping),
-    roles,
-    input.roomPressurePaAbs,
-  )
+  const roles = plateRoles(table)
+  const read = readRoles(table, mappingFrom(table, roles, input.mapping), roles, input.roomPressurePaAbs)
   if (!read.ok) throw badInput('mapping', read.message)
   const { time, signal = new Float64Array() } = read.values
   const push = time

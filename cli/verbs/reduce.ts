@@ -4,6 +4,7 @@ import {
   frameCandidates,
   reduceInertia,
   evenMarks,
+  stepOfTimes,
   reduceSpeed,
   reduceTank,
   reduceThrust,
@@ -21,6 +22,7 @@ import { mappingFrom } from './mapping'
 import { uncertain } from './uncertain'
 import { coastOf } from './reduce-coast'
 import { droopOf } from './reduce-droop'
+import { ordered } from './ordered'
 import { jetPlateOf } from './reduce-plate'
 import { runDownOf } from './reduce-run-down'
 import { brakeOf, generatorOf, readingsOf, ropeVerb, settingsOf } from './reduce-settled'
@@ -158,9 +160,13 @@ function pulsesOf(input: Of<'pulses'>, table: Table) {
   const mapped = mapTrace(table, mapping, rig, input.roomPressurePaAbs)
   if (!mapped.ok) throw badInput('mapping', mapped.message)
   const { trace } = mapped.trace
-  const r = reduceSpeed(
-    signal === 'pulse-times' ? evenMarks(trace, (2 * Math.PI) / (countsPerTurn * speedRatio), countsPerTurn) : trace,
-  )
+  const r =
+    signal === 'pulse-times'
+      ? reduceSpeed(
+          evenMarks(trace, (2 * Math.PI) / (countsPerTurn * speedRatio), countsPerTurn),
+          stepOfTimes(trace.timeS),
+        )
+      : reduceSpeed(trace)
   return {
     figures: { meanSpeed: r.mean, greatestSpeed: r.greatest, leastSpeed: r.least },
     curve: { ...r.curve } as unknown as Record<string, number[]>,
@@ -192,7 +198,7 @@ function filmOf(input: Of<'frames'>, table: Table) {
 
 /** What a recording tells, by its method. */
 export function reduceVerb(input: Input) {
-  const table = tableOf(input)
+  const table = ordered(input, tableOf(input))
   switch (input.method) {
     case 'inertia':
       return inertiaOf(input, table)

@@ -175,6 +175,13 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `${String(headers)} holds times of day, which are read as seconds from the first row.`,
   'table-stamps': ({ header, rows }) =>
     `Some ${String(rows)} rows share each stamp of ${String(header)}; they are taken as evenly spaced in between. Speeds over less than a stamp’s time are no surer than that.`,
+  'table-shared': ({ header, count }) =>
+    `${String(count)} ${count === 1 ? 'row shares' : 'rows share'} the ${String(header)} of the row before; ${count === 1 ? 'it is' : 'they are'} taken as evenly spaced up to the next.`,
+  'table-copies': ({ count }) =>
+    count === 1
+      ? 'One row is a copy of another and was left out: it is no second reading.'
+      : `${String(count)} rows are copies of others and were left out: they are no second readings.`,
+  'table-newest-first': 'The newest row stands first in the file: it was read from its end.',
   'table-words': ({ headers }) => `Left out, since it holds words: ${String(headers)}.`,
   'table-groups': ({ cell, value }) =>
     `Marks between thousands are left away: “${String(cell)}” is read as ${String(value)}.`,

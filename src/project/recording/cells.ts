@@ -101,13 +101,13 @@ export function columnKind(cells: readonly string[], decimal: Dialect['decimal']
 
 /**
  * Spreads rows that share a stamp evenly up to the next one, in place: a logger is often faster than the clock that it
- * writes. Stamps rise or stay. Gives the usual rows a stamp, or null, with nothing changed, where most rows have one of
- * their own.
+ * writes. Stamps rise or stay. Gives the usual rows a stamp, or null, with nothing changed, where there are fewer than
+ * so many rows a stamp.
  */
-export function spreadStamps(timeS: Float64Array): number | null {
+export function spreadStamps(timeS: Float64Array, least = 2): number | null {
   const starts = [0]
   for (let i = 1; i < timeS.length; i++) if (timeS[i] !== timeS[i - 1]) starts.push(i)
-  if (starts.length < 3 || timeS.length < 2 * starts.length) return null
+  if (starts.length < 3 || timeS.length < least * starts.length) return null
   // the first and the last stamp may be cut off
   const inner = starts.slice(1, -1).map((from, i) => starts[i + 2] - from)
   const usual = inner.sort((a, b) => a - b)[inner.length >> 1]

@@ -1,4 +1,5 @@
 export * from './dialect'
+export * from './in-time'
 export * from './mapping'
 export * from './parse-table'
 export type { ParsedTable, Table, TableColumn } from './table'

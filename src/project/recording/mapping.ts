@@ -50,7 +50,7 @@ export interface RoleColumns {
 }
 
 /** Column by header, or by its name without unit. */
-const columnOf = (table: Table, header: string) =>
+export const columnOf = (table: Table, header: string) =>
   table.columns.find((c) => c.header === header) ?? table.columns.find((c) => c.name === splitHeader(header).name)
 
 /** What is wrong with a column for what it is taken for, and what to do; null when it can be that. */

@@ -35,6 +35,8 @@ export interface Role {
   readonly like: RegExp
   /** The method does without it. */
   readonly optional?: boolean
+  /** When each row was read, or when each mark came; a time that was itself measured has none. */
+  readonly clock?: 'rows' | 'marks'
   /** In that unit where neither header nor maker says another; asked for otherwise. */
   readonly plain?: string
 }
@@ -46,6 +48,7 @@ export const TIME: Role = {
   word: 'time',
   like: /time|zeit|temps|tiempo|^t$/i,
   plain: 's',
+  clock: 'rows',
 }
 export const PRESSURE: Role = {
   id: 'pressure',
@@ -93,7 +96,7 @@ export const ROPE_ROLES: readonly Role[] = [
 export const LIFT_ROLES: readonly Role[] = [
   WEIGHT,
   { id: 'height', label: 'Height', of: 'length', word: 'length', like: /height|rise|lift|way|h(ö|oe)he/i },
-  { ...TIME, label: 'Time it took' },
+  { ...TIME, label: 'Time it took', clock: undefined },
   PRESSURE,
 ]
 /** Columns of a generator's readings, one a row. */
@@ -165,4 +168,6 @@ const NUMBER: Role = {
  * may be numbered.
  */
 export const traceRoles = (signal: SignalKind): readonly Role[] =>
-  signal === 'pulse-times' ? [TIME, NUMBER, PRESSURE] : [TIME, { id: 'signal', ...SIGNALS[signal] }, PRESSURE]
+  signal === 'pulse-times'
+    ? [{ ...TIME, clock: 'marks' }, NUMBER, PRESSURE]
+    : [TIME, { id: 'signal', ...SIGNALS[signal] }, PRESSURE]

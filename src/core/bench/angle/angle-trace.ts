@@ -1,5 +1,6 @@
 import { bridge } from './bridge'
 import { risingRows } from './clean-time'
+import { fineEnough } from './coarse-times'
 import { pick } from './counter'
 import { recountGaps } from './gap-count'
 import { countMarks } from './marks'
@@ -24,12 +25,14 @@ export function angleOfSpeed(
  * Rotor angle from the times of single marks, with doubled marks dropped and missed ones counted in; see `countMarks`.
  * Where the device numbers its marks, those whose lines were lost are counted for certain. Gaps that could be read two
  * ways are told with both.
+ * @throws PhysicsError MARKS_COARSE where the times are too coarse to count by.
  */
 export function angleOfPulses(
   pulseTimeS: Float64Array,
   scale: SensorScale,
   sentNumber: Float64Array | null = null,
 ): RepairedTrace {
+  fineEnough(pulseTimeS)
   const { rows, repairs } = risingRows(pulseTimeS, pulseTimeS)
   const bridged = bridge(pick(pulseTimeS, rows), sentNumber && pick(sentNumber, rows))
   const counted = countMarks(bridged.timeS)

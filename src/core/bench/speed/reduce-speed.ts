@@ -34,8 +34,11 @@ const greatestOf = (count: number) => (count > 1 ? studentT((count - 0.375) / (c
 /** Speeds within so many uncertainties of the greatest may be it. */
 const NEAR = 2
 
-/** Speed in the middle of rows [from, to), and at both ends: slopes of a parabola through the angle. */
-function slope({ timeS, angleRad }: AngleTrace, from: number, to: number) {
+/**
+ * Speed in the middle of rows [from, to), and at both ends: slopes of a parabola through the angle. Times in steps,
+ * `stepS`, keep a beat with the marks, so that a stretch is off by up to a step as a whole and not row by row.
+ */
+function slope({ timeS, angleRad }: AngleTrace, from: number, to: number, stepS: number) {
   const middle = 0.5 * (timeS[from] + timeS[to - 1])
   const half = 0.5 * (timeS[to - 1] - timeS[from])
   const rows: number[][] = []
@@ -52,17 +55,18 @@ function slope({ timeS, angleRad }: AngleTrace, from: number, to: number) {
     'residual',
   )
   const wide = studentT95(rows.length - 3) / COVERAGE_95
+  const steps = ((fit.parameters[1] / half) * stepS) / (Math.sqrt(6) * 2 * half)
   // what is no parabola shows there by 0.4 of the share that the speed changes by: of an exponential, by its series
   const edge = (side: 1 | -1) => {
     const speed = fit.parameters[1] / half
     const bend = (2 * side * fit.parameters[2]) / half
     const sigma = (wide * Math.sqrt(varianceOf([0, 1, 2 * side], fit.covariance))) / half
-    return { speed: speed + bend, sigma: Math.hypot(sigma, (0.4 * bend * bend) / speed) }
+    return { speed: speed + bend, sigma: Math.hypot(sigma, steps, (0.4 * bend * bend) / speed) }
   }
   return {
     timeS: middle,
     speed: fit.parameters[1] / half,
-    sigma: Math.sqrt(fit.covariance[1][1]) / half,
+    sigma: Math.hypot(Math.sqrt(fit.covariance[1][1]) / half, steps),
     wide,
     edge,
     scatterRad: Math.sqrt(fit.reducedChiSquare),
@@ -73,10 +77,11 @@ function slope({ timeS, angleRad }: AngleTrace, from: number, to: number) {
  * Speed over time from the angle of a rotor: parabolas through stretches of at least eight readings. Mean over the
  * whole by its ends alone, so that no window biases it.
  * Range: at least ten readings over which it turns. Error: a change of speed within a stretch that is no parabola; see
- * the scatter. Uncertainty by JCGM 100, a clock of 10 ppm included.
+ * the scatter. Uncertainty by JCGM 100, a clock of 10 ppm included, and the steps that times are written in (`stepS`;
+ * see `stepOfTimes`).
  * @throws PhysicsError FEW_READINGS, NOT_TURNING.
  */
-export function reduceSpeed(trace: AngleTrace): SpeedReduction {
+export function reduceSpeed(trace: AngleTrace, stepS = 0): SpeedReduction {
   const { timeS, angleRad } = trace
   const n = timeS.length
   if (n < LEAST_READINGS + 2)
@@ -97,7 +102,7 @@ export function reduceSpeed(trace: AngleTrace): SpeedReduction {
   const points = Array.from({ length: Math.floor(n / size) }, (_, k) => {
     const from = k * size
     // the last stretch takes what is left over
-    return slope(trace, from, k === Math.floor(n / size) - 1 ? n : from + size)
+    return slope(trace, from, k === Math.floor(n / size) - 1 ? n : from + size, stepS)
   })
   const figure = ({ speed, sigma }: { speed: number; sigma: number }): Measured => ({
     value: speed,

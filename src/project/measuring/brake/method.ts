@@ -1,6 +1,7 @@
 import { reduceBrake, type BrakeReduction, type BrakeRig, type BrakeSettings } from '../../../core/bench'
 import { STANDARD_GRAVITY } from '../../../core/units/gravity'
 import { kindOf } from '../../machines/registry'
+import { inTime } from '../../recording/in-time'
 import { readRoles } from '../../recording/mapping'
 import { BRAKE_ROLES } from '../../recording/signals'
 import type { TableMapping } from '../../validation/schema'
@@ -62,9 +63,10 @@ export const brake: Method<BrakeConditions, BrakeReduction> = {
   },
   reduce: (channels, { rig, mapping, settings }) => {
     if (channels.kind !== 'table') throw new InputFault('A brake is read from a table of readings.')
-    const read = readRoles(channels.table, mapping, BRAKE_ROLES, settings.roomPaAbs)
+    const table = inTime(channels.table, mapping, BRAKE_ROLES)
+    const read = readRoles(table, mapping, BRAKE_ROLES, settings.roomPaAbs)
     if (!read.ok) throw new InputFault(read.message)
-    const readings = readingsOf(channels.table, read.values, ['scale', 'speed']).map(
+    const readings = readingsOf(table, read.values, ['scale', 'speed']).map(
       ({ scale = NaN, speed = NaN, arm, pressure, time }) => ({
         scaleN: scale,
         sensorRadPerS: speed,
@@ -73,7 +75,7 @@ export const brake: Method<BrakeConditions, BrakeReduction> = {
         ...(pressure === undefined ? {} : { gaugePressurePa: pressure }),
       }),
     )
-    return settledRun(reduceBrake(readings, rig, settings), channels.table.notes)
+    return settledRun(reduceBrake(readings, rig, settings), table.notes)
   },
   live: brakeLive,
   hazards: (rig, _, predicted) => ({

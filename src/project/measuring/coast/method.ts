@@ -10,6 +10,7 @@ import {
 import { flywheelFindings } from '../../../core/gates'
 import { flywheelHazards } from '../../document/hazards'
 import { kindOf } from '../../machines/registry'
+import { inTime } from '../../recording/in-time'
 import { mapTrace } from '../../recording/mapping'
 import { traceRoles } from '../../recording/signals'
 import type { TableMapping } from '../../validation/schema'
@@ -87,7 +88,7 @@ export const coast: Method<CoastConditions, CoastReduction> = {
   },
   reduce: (channels, { rig, coastRig: own, mapping, settings, roomPaAbs }) => {
     if (channels.kind !== 'table') throw new InputFault('Coasting is read from a table of counts, marks or speeds.')
-    const { table } = channels
+    const table = inTime(channels.table, mapping, traceRoles(rig.signal))
     const mapped = mapTrace(table, mapping, rig, roomPaAbs)
     if (!mapped.ok) throw new InputFault(mapped.message)
     const r = reduceCoast(mapped.trace, own, settings)

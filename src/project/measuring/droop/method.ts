@@ -5,6 +5,7 @@ import {
   type DroopRig,
   type DroopSettings,
 } from '../../../core/bench'
+import { inTime } from '../../recording/in-time'
 import { readRoles } from '../../recording/mapping'
 import { DROOP_ROLES } from '../../recording/signals'
 import type { TableMapping } from '../../validation/schema'
@@ -85,9 +86,10 @@ export const droop: Method<DroopConditions, DroopReduction> = {
   },
   reduce: (channels, { rig, mapping, settings }) => {
     if (channels.kind !== 'table') throw new InputFault('A regulator’s droop is read from a table of readings.')
-    const read = readRoles(channels.table, mapping, DROOP_ROLES, settings.roomPaAbs)
+    const table = inTime(channels.table, mapping, DROOP_ROLES)
+    const read = readRoles(table, mapping, DROOP_ROLES, settings.roomPaAbs)
     if (!read.ok) throw new InputFault(read.message)
-    const r = reduceDroop(droopReadings(readingsOf(channels.table, read.values, ['hole', 'pressure'])), rig, settings)
+    const r = reduceDroop(droopReadings(readingsOf(table, read.values, ['hole', 'pressure'])), rig, settings)
     const of = ({ value, standardUncertainty }: { value: number; standardUncertainty: number }) => ({
       value,
       standardUncertainty,
@@ -107,7 +109,7 @@ export const droop: Method<DroopConditions, DroopReduction> = {
       overSpeed: null,
       overAngle: null,
       repairs: [],
-      notes: [...channels.table.notes, ...r.notes],
+      notes: [...table.notes, ...r.notes],
       pressurePa: read.pressurePa,
       detail: r,
     }

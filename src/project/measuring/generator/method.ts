@@ -5,6 +5,7 @@ import {
   type GeneratorSettings,
 } from '../../../core/bench'
 import { kindOf } from '../../machines/registry'
+import { inTime } from '../../recording/in-time'
 import { readRoles } from '../../recording/mapping'
 import { GENERATOR_ROLES } from '../../recording/signals'
 import type { TableMapping } from '../../validation/schema'
@@ -52,9 +53,10 @@ export const generator: Method<GeneratorConditions, GeneratorReduction> = {
   },
   reduce: (channels, { rig, mapping, settings }) => {
     if (channels.kind !== 'table') throw new InputFault('A generator is read from a table of readings.')
-    const read = readRoles(channels.table, mapping, GENERATOR_ROLES, settings.roomPaAbs)
+    const table = inTime(channels.table, mapping, GENERATOR_ROLES)
+    const read = readRoles(table, mapping, GENERATOR_ROLES, settings.roomPaAbs)
     if (!read.ok) throw new InputFault(read.message)
-    const readings = readingsOf(channels.table, read.values, ['voltage', 'current', 'speed']).map(
+    const readings = readingsOf(table, read.values, ['voltage', 'current', 'speed']).map(
       ({ voltage = NaN, current = NaN, speed = NaN, pressure }) => ({
         voltageV: voltage,
         currentA: current,
@@ -67,7 +69,7 @@ export const generator: Method<GeneratorConditions, GeneratorReduction> = {
     // what its windings take is less than what the shaft gives: without its friction it does not stand for the shaft's
     return settledRun(
       r,
-      channels.table.notes,
+      table.notes,
       [{ id: 'electricalPowerW', kind: 'power', value, standardUncertainty }],
       r.ofShaft,
     )

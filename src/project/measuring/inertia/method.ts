@@ -4,6 +4,7 @@ import { COVERAGE_95 } from '../../../core/statistics'
 import { flywheelHazards } from '../../document/hazards'
 import { said, type Said } from '../../../core/said'
 import { kindOf } from '../../machines/registry'
+import { inTime } from '../../recording/in-time'
 import { mapTrace } from '../../recording/mapping'
 import type { Table } from '../../recording/table'
 import { traceRoles } from '../../recording/signals'
@@ -97,7 +98,7 @@ export const inertia: Method<InertiaConditions, InertiaReduction> = {
   },
   reduce: (channels, { rig, inertiaRig: own, mapping, settings, roomPaAbs }) => {
     if (channels.kind !== 'table') throw new InputFault('A flywheel is read from a table of counts or speeds.')
-    const { table } = channels
+    const table = inTime(channels.table, mapping, traceRoles(rig.signal))
     const mapped = mapTrace(table, mapping, rig, roomPaAbs)
     if (!mapped.ok) throw new InputFault(mapped.message)
     const r = reduceInertia({ ...mapped.trace, pressure: mapped.pressure }, own, settings)

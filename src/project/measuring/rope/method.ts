@@ -1,5 +1,6 @@
 import { reduceLifted, reduceRubbed, type BrakeSettings, type RopeReduction, type RopeRig } from '../../../core/bench'
 import { kindOf } from '../../machines/registry'
+import { inTime } from '../../recording/in-time'
 import { readRoles } from '../../recording/mapping'
 import { LIFT_ROLES, ROPE_ROLES } from '../../recording/signals'
 import type { Rig, TableMapping } from '../../validation/schema'
@@ -107,13 +108,13 @@ export const rope: Method<RopeConditions, RopeReduction> = {
   },
   reduce: (channels, { does, rig, mapping, settings }) => {
     if (channels.kind !== 'table') throw new InputFault('A rope’s readings are read from a table.')
-    const read = readRoles(channels.table, mapping, rolesOf(does), settings.roomPaAbs)
+    const table = inTime(channels.table, mapping, rolesOf(does))
+    const read = readRoles(table, mapping, rolesOf(does), settings.roomPaAbs)
     if (!read.ok) throw new InputFault(read.message)
     // weights that are wound up are one a row whoever writes them down
-    const rows =
-      does === 'rubs' ? readingsOf(channels.table, read.values, ['weight', 'scale', 'speed']) : rowsOf(read.values)
+    const rows = does === 'rubs' ? readingsOf(table, read.values, ['weight', 'scale', 'speed']) : rowsOf(read.values)
     const r = ropeOf(rows, does, rig, settings)
-    return settledRun(r, channels.table.notes)
+    return settledRun(r, table.notes)
   },
   live: ropeLive,
   hazards: (rig, _, predicted) => {

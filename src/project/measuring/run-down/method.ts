@@ -2,6 +2,7 @@ import { reduceRunDown, type RunDownReduction, type RunDownRig, type RunDownSett
 import type { Drag } from '../../../core/engine'
 import { kindOf } from '../../machines/registry'
 import { loadDrag } from '../../machines/engine/input'
+import { inTime } from '../../recording/in-time'
 import { readRoles } from '../../recording/mapping'
 import { RUN_DOWN_ROLES } from '../../recording/signals'
 import type { Build, Run, TableMapping } from '../../validation/schema'
@@ -70,7 +71,8 @@ export const runDown: Method<RunDownConditions, RunDownReduction> = {
   },
   reduce: (channels, { rig, marksPerTurn, mapping, settings }) => {
     if (channels.kind !== 'table') throw new InputFault('A bottle’s run is read from a table of speeds.')
-    const read = readRoles(channels.table, mapping, RUN_DOWN_ROLES, settings.roomPaAbs)
+    const table = inTime(channels.table, mapping, RUN_DOWN_ROLES)
+    const read = readRoles(table, mapping, RUN_DOWN_ROLES, settings.roomPaAbs)
     if (!read.ok) throw new InputFault(read.message)
     const { time = new Float64Array(), speed = new Float64Array(), pressure, thrust } = read.values
     const r = reduceRunDown(
@@ -84,7 +86,7 @@ export const runDown: Method<RunDownConditions, RunDownReduction> = {
       overSpeed: null,
       overAngle: null,
       repairs: [],
-      notes: [...channels.table.notes, ...r.notes],
+      notes: [...table.notes, ...r.notes],
       pressurePa: read.pressurePa,
       detail: r,
     }

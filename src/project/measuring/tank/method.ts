@@ -1,4 +1,5 @@
 import { reduceTank, type TankReduction, type TankRig, type TankSettings } from '../../../core/bench'
+import { inTime } from '../../recording/in-time'
 import { readRoles } from '../../recording/mapping'
 import { TANK_ROLES } from '../../recording/signals'
 import type { TableMapping } from '../../validation/schema'
@@ -55,7 +56,8 @@ export const tankDecay: Method<TankConditions, TankReduction> = {
   },
   reduce: (channels, { rig, mapping, settings }) => {
     if (channels.kind !== 'table') throw new InputFault('A tank’s fall is read from a table of pressures.')
-    const read = readRoles(channels.table, mapping, TANK_ROLES, settings.roomPaAbs)
+    const table = inTime(channels.table, mapping, TANK_ROLES)
+    const read = readRoles(table, mapping, TANK_ROLES, settings.roomPaAbs)
     if (!read.ok) throw new InputFault(read.message)
     const { time = [], pressure = [] } = read.values
     const r = reduceTank({ timeS: time, gaugePa: pressure }, rig, settings)
@@ -72,7 +74,7 @@ export const tankDecay: Method<TankConditions, TankReduction> = {
       overSpeed: null,
       overAngle: null,
       repairs: [],
-      notes: [...channels.table.notes, ...r.notes],
+      notes: [...table.notes, ...r.notes],
       pressurePa: read.pressurePa,
       detail: r,
     }

@@ -1,4 +1,5 @@
 import { reduceThrust, type ThrustReduction, type ThrustSettings } from '../../../core/bench'
+import { inTime } from '../../recording/in-time'
 import { mapForce } from '../../recording/map-force'
 import { traceRoles } from '../../recording/signals'
 import { kindOf } from '../../machines/registry'
@@ -48,7 +49,8 @@ export const thrust: Method<ThrustConditions, ThrustReduction> = {
   },
   reduce: (channels, { mapping, settings, roomPaAbs }) => {
     if (channels.kind !== 'table') throw new InputFault('A thrust stand is read from a table of forces.')
-    const mapped = mapForce(channels.table, mapping, roomPaAbs)
+    const table = inTime(channels.table, mapping, traceRoles('force'))
+    const mapped = mapForce(table, mapping, roomPaAbs)
     if (!mapped.ok) throw new InputFault(mapped.message)
     const r = reduceThrust(mapped.trace, settings)
     return {
@@ -61,7 +63,7 @@ export const thrust: Method<ThrustConditions, ThrustReduction> = {
       overSpeed: null,
       overAngle: null,
       repairs: [],
-      notes: [...channels.table.notes, ...r.notes],
+      notes: [...table.notes, ...r.notes],
       pressurePa: mapped.pressurePa,
       detail: r,
     }
