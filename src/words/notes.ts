@@ -111,6 +111,8 @@ const NOTES: Readonly<Record<string, Sentence>> = {
     `The tone is heard in ${Math.round(100 * Number(share))} % of the recording; where it is lost nothing is shown.`,
   'tone-rival': ({ speedRadPerS }) =>
     `Another tone stands nearly as clear, as of ${q('rotation', speedRadPerS)}: narrow the range of speeds, or come nearer to the outlet.`,
+  'tone-top-unheard': ({ seconds }) =>
+    `Where it turned fastest the tone is not heard well for ${Number(seconds).toFixed(2)} s: the greatest speed is carried on from what was heard. Record a second more at either end.`,
   'tone-moves': ({ from, to }) =>
     `The speed moves from ${q('rotation', from)} to ${q('rotation', to)}: what is shown as the speed is the last that was heard.`,
   'tank-filling': ({ untilS }) => `Up to ${Number(untilS).toFixed(1)} s the vessel is being filled: left out.`,

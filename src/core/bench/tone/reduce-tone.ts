@@ -1,6 +1,7 @@
 import { PhysicsError } from '../../errors'
 import { said, type Said } from '../../said'
 import { COVERAGE_95, mean, median, studentT95, type Measured } from '../../statistics'
+import { endsOf } from './ends'
 import { frameLength, hann, spectrogram, type Spectrogram } from './spectrogram'
 import { followTone, withoutHum } from './track'
 
@@ -47,13 +48,17 @@ const fault = (code: string, message: string, nextStep: string) => new PhysicsEr
 const NOISE = 1.75
 const LOST = 2.1
 const FOUND = 2.6
-/** A speed that keeps within this share is held. */
-const HELD = 0.02
+/** A tone of less is none: of those that were right in a room with an echo none had less than twice as much. */
+const LEAST_CONFIDENCE = 0.12
+const noTone = () =>
+  fault(
+    'NO_TONE',
+    'No tone with harmonics stands out of the noise between these speeds.',
+    'Hold the microphone beside the outlet, a hand’s breadth off the jet, and look whether blades and range are right.',
+  )
+/** A speed that keeps within this share is held; it wanders where it scatters by so many times what a frame does. */
+const [HELD, WANDERS] = [0.02, 3] as const
 const HARMONICS = 4
-/** What a speed does over half a frame that nobody heard, over what its line says: an estimate. */
-const BEYOND = 0.25
-/** A frame that lies off its neighbours' line by so many times the scatter of one is not heard well. */
-const AGREES = 4
 /** A phone's clock is good to so much. Common practice, no source. */
 export const PHONE_CLOCK = 2e-5
 
@@ -96,43 +101,6 @@ function slopeOf(hz: readonly (number | null)[], timeS: readonly number[], f: nu
   if (rows.length < 2) return 0
   const [t, v] = [mean(rows.map((r) => r[0])), mean(rows.map((r) => r[1]))]
   return rows.reduce((s, r) => s + (r[0] - t) * (r[1] - v), 0) / rows.reduce((s, r) => s + (r[0] - t) ** 2, 0)
-}
-
-/**
- * Speed at a time by a line through the frame nearest to it and three frames to either side, and how far these lie off
- * that line; NaN where too few are heard.
- */
-function lineAt(speeds: readonly number[], timeS: readonly number[], f: number, atS: number) {
-  const rows = speeds
-    .slice(Math.max(0, f - 3), f + 4)
-    .map((w, k) => [timeS[Math.max(0, f - 3) + k] - atS, w] as const)
-    .filter(([, w]) => Number.isFinite(w))
-  if (rows.length < 4) return { value: NaN, off: NaN }
-  const [t, w] = [mean(rows.map((r) => r[0])), mean(rows.map((r) => r[1]))]
-  const spread = rows.reduce((s, r) => s + (r[0] - t) ** 2, 0)
-  const slope = rows.reduce((s, r) => s + (r[0] - t) * (r[1] - w), 0) / spread
-  const square = rows.reduce((s, r) => s + (r[1] - w - slope * (r[0] - t)) ** 2, 0)
-  return { value: w - slope * t, off: Math.sqrt(square / (rows.length - 2)) }
-}
-
-/**
- * Greatest and last of speeds that move, by the frames that agree with their neighbours. Where the greatest is heard in
- * the first or the last frame it moves on to the edge of the recording, half a frame beyond that one's middle.
- */
-function endsOf(speeds: readonly number[], timeS: readonly number[], halfS: number, oneU: number) {
-  const lines = timeS.map((t, f) => ({ f, ...lineAt(speeds, timeS, f, t) }))
-  const known = lines.filter((l) => Number.isFinite(l.value))
-  const agreeing = known.filter((l) => l.off <= AGREES * oneU)
-  const heard = agreeing.length > 0 ? agreeing : known
-  const last = heard.at(-1)
-  if (!last) return null
-  const best = heard.reduce((most, l) => (l.value > most.value ? l : most))
-  const sideS = best.f === 0 ? -halfS : best.f === timeS.length - 1 ? halfS : 0
-  const beyond = Math.max(0, lineAt(speeds, timeS, best.f, timeS[best.f] + sideS).value - best.value)
-  return {
-    greatest: { value: best.value + beyond, u: Math.hypot(Math.max(oneU, best.off), BEYOND * beyond) },
-    last: { value: last.value, u: Math.max(oneU, last.off) },
-  }
 }
 
 /**
@@ -208,12 +176,7 @@ export function reduceTone(
   const binHz = sampleRateHz / size
   const heard = track.score.map((_, f) => mean(track.score.slice(Math.max(0, f - 2), f + 3)) > LOST)
   const over = track.score.filter((_, f) => heard[f])
-  if (over.length < Math.max(4, 0.1 * heard.length) || median(over) < FOUND)
-    throw fault(
-      'NO_TONE',
-      'No tone with harmonics stands out of the noise between these speeds.',
-      'Hold the microphone beside the outlet, a hand’s breadth off the jet, and look whether blades and range are right.',
-    )
+  if (over.length < Math.max(4, 0.1 * heard.length) || median(over) < FOUND) throw noTone()
   const framed = (f: number) => Float64Array.from({ length: size }, (_, i) => samples[f * hop + i] * window[i])
   const soughtFrom = (hz: readonly (number | null)[], done: number, wide: number) =>
     timeS.map((_, f): number | null => {
@@ -250,8 +213,11 @@ export function reduceTone(
     return measured(m, Math.max(((studentT95(n - 1) / COVERAGE_95) * sd) / Math.sqrt(n), floor))
   }
   const oneU = scatterHz / turns
-  const ends = steady ? null : endsOf(speeds, timeS, size / 2 / sampleRateHz, oneU)
-  const speed = ends ? measured(ends.last.value, ends.last.u) : ofMany(near, 0.02 * oneU)
+  const held = steady ? ofMany(near, 0.02 * oneU) : null
+  // a speed that is held goes up and down a little all the same
+  const wanders = Math.sqrt(near.reduce((s, w) => s + (w - middle) ** 2, 0) / near.length) > WANDERS * oneU
+  const ends = held && !wanders ? null : endsOf(speeds, timeS, size / 2 / sampleRateHz, oneU)
+  const speed = held ?? (ends ? measured(ends.last.value, ends.last.u) : ofMany(near, 0.02 * oneU))
   const greatest = ends ? measured(ends.greatest.value, ends.greatest.u) : speed
   const notes: Said[] = []
   const rivals = rivalsOf(picture, fromHz, toHz, track.frequencyHz, turns)
@@ -259,8 +225,10 @@ export function reduceTone(
   const rival = rivals[0]?.score ?? 0
   const share = heard.filter(Boolean).length / heard.length
   const confidence = Math.min(1, (score / 2.5) * Math.min(1, score / Math.max(0.1, rival)) * Math.sqrt(share))
+  if (confidence < LEAST_CONFIDENCE) throw noTone()
   if (share < 0.7) notes.push(said('tone-lost', { share }))
   if (rival > 0.8 * score) notes.push(said('tone-rival', { speedRadPerS: rivals[0].speedRadPerS }))
+  if (ends && ends.unheardS > size / 2 / sampleRateHz) notes.push(said('tone-top-unheard', { seconds: ends.unheardS }))
   if (!steady) notes.push(said('tone-moves', { from: known[0], to: known[known.length - 1] }))
   return {
     speed,

@@ -1,4 +1,4 @@
-import { normalDraw, seededRandom } from '../../statistics'
+import { mean, normalDraw, seededRandom } from '../../statistics'
 import { tally } from '../tally'
 import { reduceTone } from './reduce-tone'
 
@@ -14,6 +14,8 @@ export interface SoundTruth {
   readonly noise: number
   /** A compressor's motor: mains frequency, and loudness of its harmonics from the first on. */
   readonly hum: { readonly mainsHz: number; readonly harmonics: readonly number[] } | null
+  /** A wall that gives the sound back so much later, and so much of it. */
+  readonly echo?: { readonly laterS: number; readonly share: number }
   readonly seed: number
 }
 
@@ -31,10 +33,25 @@ export function simulateTone(t: SoundTruth): Float32Array {
     out[i] = 0.1 * v
     phase += t.blades * t.speedAt((i + 0.5) * dt) * dt
   }
-  return out
+  if (!t.echo) return out
+  const later = Math.round(t.echo.laterS * t.sampleRateHz)
+  // what comes back a second time is too faint to matter
+  return out.map((v, i) => v + (i < later ? 0 : (t.echo?.share ?? 0) * out[i - later]))
 }
 
-export const TONE_CONDITIONS = ['held', 'weak fundamental', 'hum', 'deep in noise', 'sweeps', 'slows'] as const
+/** A speed on a regulator goes up and down by so much. */
+const WANDERS = 0.006
+
+export const TONE_CONDITIONS = [
+  'held',
+  'weak fundamental',
+  'hum',
+  'deep in noise',
+  'sweeps',
+  'slows',
+  'slows in a room',
+  'wanders in a room',
+] as const
 export type ToneCondition = (typeof TONE_CONDITIONS)[number]
 export const TONE_FIGURES = ['speed', 'greatest'] as const
 
@@ -50,18 +67,28 @@ export function toneRun(condition: ToneCondition, seed: number) {
   const speedAt = (t: number) =>
     condition === 'sweeps'
       ? top * (1 - 0.75 * Math.exp(-t / tau))
-      : condition === 'slows'
+      : condition === 'slows' || condition === 'slows in a room'
         ? top * Math.exp(-t / (3 * tau))
-        : top
+        : condition === 'wanders in a room'
+          ? top * (1 + WANDERS * Math.sin(t / tau))
+          : top
+  const inRoom = condition.endsWith('in a room')
+  const loudness = () =>
+    inRoom
+      ? [between(0.2, 1), between(0.1, 0.8), between(0.03, 0.5), between(0.02, 0.3)]
+      : condition === 'weak fundamental'
+        ? [0.12, 1, 0.4, 0.5]
+        : [1, 0.5, 0.25, 0.1]
   const clock = 2e-5 * normalDraw(random)
   const samples = simulateTone({
     blades,
     speedAt: (t) => speedAt(t) * (1 + clock),
     seconds,
     sampleRateHz: 44_100,
-    harmonics: condition === 'weak fundamental' ? [0.12, 1, 0.4, 0.5] : [1, 0.5, 0.25, 0.1],
+    harmonics: loudness(),
     noise: condition === 'deep in noise' ? between(3, 5) : between(0.5, 1.5),
     hum: condition === 'hum' ? { mainsHz: random() < 0.5 ? 50 : 60, harmonics: [2, 3, 1.5, 1, 0.6, 0.8] } : null,
+    ...(inRoom ? { echo: { laterS: between(0.01, 0.05), share: between(0.3, 0.7) } } : {}),
     seed: seed + 2,
   })
   try {
@@ -72,10 +99,9 @@ export function toneRun(condition: ToneCondition, seed: number) {
       clockRelativeUncertainty: 2e-5,
     })
     // a speed that moves is told for the last frame that is heard
-    const last = speedAt(
-      found.steady ? 0 : (found.track.timeS.findLast((_, f) => Number.isFinite(found.track.speedRadPerS[f])) ?? 0),
-    )
-    return { found, truth: { speed: last, greatest: Math.max(speedAt(0), speedAt(seconds)) } }
+    const last = speedAt(found.track.timeS.findLast((_, f) => Number.isFinite(found.track.speedRadPerS[f])) ?? 0)
+    const course = Array.from({ length: 1001 }, (_, i) => speedAt((i * seconds) / 1000))
+    return { found, truth: { speed: found.steady ? mean(course) : last, greatest: Math.max(...course) } }
   } catch {
     return { found: null, truth: { speed: top, greatest: top } }
   }

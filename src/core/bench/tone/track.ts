@@ -1,4 +1,4 @@
-import { median } from '../../statistics'
+import { mean, median } from '../../statistics'
 import type { Spectrogram } from './spectrogram'
 
 /** A tone with its harmonics through the frames of a sound. */
@@ -18,17 +18,35 @@ const STEP_COST = 0.06
 /** A line over the noise counts up to this much: a hum however loud is one line. */
 const MOST_LINE = 5
 
+/** How far a frame stands over the noise at a frequency. */
+const lines = (frame: Float32Array, binHz: number) => (hz: number) => {
+  const x = hz / binHz
+  const i = Math.floor(x)
+  if (i + 1 >= frame.length) return 0
+  return Math.min(MOST_LINE, frame[i] + (x - i) * (frame[i + 1] - frame[i]))
+}
+
+/**
+ * By how much a track's odd harmonics stand over what lies beside them, over all frames: next to nothing where it is
+ * half of the tone, whose own harmonics are its even ones.
+ */
+function oddLines({ frames, binHz }: Spectrogram, { frequencyHz }: Track): number {
+  const over = frames.map((frame, f) => {
+    const at = lines(frame, binHz)
+    const hz = frequencyHz[f]
+    return [1, 3, 5].reduce((sum, k) => sum + at(k * hz) - 0.5 * (at((k - 0.5) * hz) + at((k + 0.5) * hz)), 0)
+  })
+  return mean(over)
+}
+/** Less than that is half of a tone: over noise alone, which a path has chosen, up to 0.9 were met; of tones from 1.6 on. */
+const LEAST_ODD = 1.2
+
 /**
  * Score of every candidate in a frame: its harmonics, less what stands halfway between them (so that neither half nor
  * twice of a tone wins). Camacho and Harris (2008) use the same thought.
  */
 function scores(frame: Float32Array, binHz: number, candidates: readonly number[]): Float32Array {
-  const at = (hz: number) => {
-    const x = hz / binHz
-    const i = Math.floor(x)
-    if (i + 1 >= frame.length) return 0
-    return Math.min(MOST_LINE, frame[i] + (x - i) * (frame[i + 1] - frame[i]))
-  }
+  const at = lines(frame, binHz)
   return Float32Array.from(candidates, (hz) => {
     let sum = 0
     for (let k = 1; k <= HARMONICS; k++) {
@@ -103,6 +121,19 @@ export function withoutHum({ frames, binHz, timeS }: Spectrogram): Spectrogram {
 
 /** A tone must move by so much for what stands still to be taken away. */
 const MOVES = 0.1
+/**
+ * What is left of a held tone once what stands still is taken away hops between it and its octaves: it is one of them
+ * for more than so large a share of the frames, and an octave away for this share. A tone that moves meets a whistle's
+ * for a moment.
+ */
+const [LEFT_OF_IT, AWAY, OCTAVE] = [0.6, 0.15, 0.06] as const
+
+/** Whether a track is another one that now and then is taken for its octave. */
+function hopsAbout(moving: Track, plain: Track): boolean {
+  const hops = moving.frequencyHz.map((hz, f) => Math.log2(hz / plain.frequencyHz[f]))
+  const near = hops.filter((hop) => Math.abs(hop - Math.round(hop)) < Math.log2(1 + OCTAVE)).map(Math.round)
+  return near.length > LEFT_OF_IT * hops.length && near.filter((n) => n !== 0).length > AWAY * hops.length
+}
 
 /**
  * The tone with harmonics that can be followed best between two frequencies.
@@ -122,5 +153,9 @@ export function followTone(s: Spectrogram, fromHz: number, toHz: number): Track 
   const moving = follow(s.frames.map((f) => f.map((v, i) => Math.max(0, v - 1.5 * Math.max(0, still[i] - 1.2)))))
   const span = (t: Track) => Math.max(...t.frequencyHz) / Math.min(...t.frequencyHz) - 1
   const middle = (t: Track) => median(t.score)
-  return span(moving) > MOVES && middle(moving) > 0.55 * middle(plain) ? moving : plain
+  const other = span(moving) > MOVES && !hopsAbout(moving, plain)
+  const found = other && middle(moving) > 0.55 * middle(plain) ? moving : plain
+  if (2 * Math.max(...found.frequencyHz) > toHz || oddLines(s, found) > LEAST_ODD) return found
+  const frequencyHz = found.frequencyHz.map((hz) => 2 * hz)
+  return { frequencyHz, score: s.frames.map((frame, f) => scores(frame, s.binHz, [frequencyHz[f]])[0]) }
 }
