@@ -121,3 +121,17 @@ test('too little, or nothing that turns, is refused with what to do', () => {
     reduceSpeed({ timeS: Float64Array.from({ length: 20 }, (_, i) => i), angleRad: new Float64Array(20) }),
   ).toThrow(/Nothing turned/)
 })
+
+test('times in steps: a stretch of eight marks is unsure by a step over root six, over its length', () => {
+  const even = marks(1500, 0, 400)
+  const { trace } = angleOfPulses(even, scale)
+  const [plain, stepped] = [reduceSpeed(trace), reduceSpeed(trace, 2e-4)]
+  // seven gaps of half a turn
+  const lengthS = (7 * Math.PI) / 1500
+  const middle = Math.floor(stepped.curve.timeS.length / 2)
+  expect(plain.curve.standardUncertaintyRadPerS[middle]).toBeLessThan(1e-3)
+  expect(stepped.curve.standardUncertaintyRadPerS[middle] / 1500).toBeCloseTo(2e-4 / (Math.sqrt(6) * lengthS), 6)
+  expect(stepped.greatest.standardUncertainty).toBeGreaterThan(stepped.curve.standardUncertaintyRadPerS[middle])
+  // its ends alone tell the mean
+  expect(stepped.mean).toEqual(plain.mean)
+})

@@ -129,7 +129,7 @@ const MOVES = 0.1
 const [LEFT_OF_IT, AWAY, OCTAVE] = [0.6, 0.15, 0.06] as const
 
 /** Whether a track is another one that now and then is taken for its octave. */
-function hopsAbout(moving: Track, plain: Track): boolean {
+export function hopsAbout(moving: Track, plain: Track): boolean {
   const hops = moving.frequencyHz.map((hz, f) => Math.log2(hz / plain.frequencyHz[f]))
   const near = hops.filter((hop) => Math.abs(hop - Math.round(hop)) < Math.log2(1 + OCTAVE)).map(Math.round)
   return near.length > LEFT_OF_IT * hops.length && near.filter((n) => n !== 0).length > AWAY * hops.length
