@@ -43,3 +43,26 @@ test.each(all)('%s, %s: what its reduction says, to five digits', (_, method, ru
   const channels = channelsOf(recordings.get(m.recordingId!)!)
   expect(told(methodOf(method).reduce(channels, inputs.conditions))).toMatchSnapshot()
 })
+
+/** One run of each method that reads rows from a file, marks and what a device sent left out. */
+const ofRows = all.filter(([, method, run, m], i) => {
+  const channels = channelsOf(recordings.get(m.recordingId!)!)
+  if (channels.kind !== 'table' || channels.table.device) return false
+  const { rig } = measurementInputs(project, run, m)!.conditions as { rig?: { signal?: string } }
+  return rig?.signal !== 'pulse-times' && all.findIndex((other) => other[1] === method) === i
+})
+test.each(ofRows)('%s, %s: each row twice is each row once, and that is said', (_, method, run, m) => {
+  const { conditions } = measurementInputs(project, run, m)!
+  const channels = channelsOf(recordings.get(m.recordingId!)!)
+  if (channels.kind !== 'table') throw new Error('no table')
+  const { table } = channels
+  const twice = table.columns.map((c) => ({
+    ...c,
+    values: Float64Array.from({ length: 2 * table.rows }, (_, k) => c.values[k >> 1]),
+  }))
+  const of = (t: typeof table) => methodOf(method).reduce({ kind: 'table', table: t }, conditions)
+  const [once, doubled] = [of(table), of({ ...table, rows: 2 * table.rows, columns: twice })]
+  expect(doubled.figures).toEqual(once.figures)
+  expect(doubled.notes.map((n) => n.code)).toContain('table-copies')
+})
+test('so do six methods and more', () => expect(new Set(ofRows.map(([, method]) => method)).size).toBeGreaterThan(5))
