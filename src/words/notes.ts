@@ -176,7 +176,7 @@ const NOTES: Readonly<Record<string, Sentence>> = {
   'table-clock': ({ headers }) =>
     `${String(headers)} holds times of day, which are read as seconds from the first row.`,
   'table-stamps': ({ header, rows }) =>
-    `Some ${String(rows)} rows share each stamp of ${String(header)}; they are taken as evenly spaced in between. Speeds over less than a stamp’s time are no surer than that.`,
+    `Some ${String(rows)} rows share each stamp of ${String(header)}; they are taken as evenly spaced in between. What changes within a stamp’s time is no surer than that.`,
   'table-shared': ({ header, count }) =>
     `${String(count)} ${count === 1 ? 'row shares' : 'rows share'} the ${String(header)} of the row before; ${count === 1 ? 'it is' : 'they are'} taken as evenly spaced up to the next.`,
   'table-copies': ({ count }) =>

@@ -12,7 +12,7 @@ const [RUN, FASTEST] = [10, 0.1] as const
  * Marks that come faster than this share of a step each cannot be counted: one that is missing looks like one that is
  * rounded. Counting marks of known number breaks down between 0.40 and 0.42, held and sweeping.
  */
-export const COARSE = 0.4
+const COARSE = 0.4
 
 /**
  * A clean signal of one speed has gaps of one length, and of twice that where a mark is missed; of a clock that is too
